@@ -1,0 +1,112 @@
+// Brand: the tokens every block and widget draws on. Colours are roles, not swatches.
+import Joi from "joi";
+
+export const colourRoles = ["paper", "soft", "ink", "quiet", "accent", "onAccent", "line"] as const;
+export type ColourRole = (typeof colourRoles)[number];
+
+/** Grounds a node may stand on. Each names the roles for words and quiet words that read on it. */
+export const surfaces = ["paper", "soft", "accent", "ink"] as const;
+export type Surface = (typeof surfaces)[number];
+
+export const surfaceRoles: Readonly<Record<Surface, { ground: ColourRole; words: ColourRole; quiet: ColourRole }>> = {
+  paper: { ground: "paper", words: "ink", quiet: "quiet" },
+  soft: { ground: "soft", words: "ink", quiet: "quiet" },
+  accent: { ground: "accent", words: "onAccent", quiet: "onAccent" },
+  ink: { ground: "ink", words: "paper", quiet: "soft" },
+};
+
+export interface Family {
+  /** Name in CSS and in the interface. */
+  readonly name: string;
+  /** Package and file stem under @fontsource-variable. */
+  readonly packageName: string;
+  readonly fallback: "serif" | "sans-serif";
+  readonly weights: string;
+  readonly note: string;
+}
+
+/** The bundled type families. */
+export const families = {
+  fraunces: { name: "Fraunces", packageName: "fraunces", fallback: "serif", weights: "100 900", note: "soft old-style, warm" },
+  literata: { name: "Literata", packageName: "literata", fallback: "serif", weights: "200 900", note: "bookish, calm in long text" },
+  newsreader: { name: "Newsreader", packageName: "newsreader", fallback: "serif", weights: "200 800", note: "narrow serif, print feeling" },
+  bricolage: { name: "Bricolage Grotesque", packageName: "bricolage-grotesque", fallback: "sans-serif", weights: "200 800", note: "odd and friendly, for headings" },
+  hanken: { name: "Hanken Grotesk", packageName: "hanken-grotesk", fallback: "sans-serif", weights: "100 900", note: "plain and clear" },
+  karla: { name: "Karla", packageName: "karla", fallback: "sans-serif", weights: "200 800", note: "quirky, good when small" },
+  figtree: { name: "Figtree", packageName: "figtree", fallback: "sans-serif", weights: "300 900", note: "round and light" },
+  outfit: { name: "Outfit", packageName: "outfit", fallback: "sans-serif", weights: "100 900", note: "geometric, for signs" },
+} as const satisfies Record<string, Family>;
+
+export type FamilyKey = keyof typeof families;
+export const familyKeys = Object.keys(families) as readonly FamilyKey[];
+
+export interface Brand {
+  /** "#rrggbb" per role. */
+  readonly colours: Readonly<Record<ColourRole, string>>;
+  readonly type: {
+    readonly headings: FamilyKey;
+    readonly text: FamilyKey;
+    readonly headingWeight: number;
+    /** Ratio between neighbouring heading sizes. */
+    readonly scale: number;
+    /** Size of running text in px. */
+    readonly basePx: number;
+  };
+  readonly shape: {
+    readonly radiusPx: number;
+    readonly buttonRadiusPx: number;
+  };
+  /** Factor on every space; 1 is normal. */
+  readonly space: number;
+}
+
+const colour = Joi.string()
+  .pattern(/^#[0-9a-f]{6}$/)
+  .required()
+  .messages({ "string.pattern.base": "A colour is written as # and six digits, such as #7a3a1c." });
+const family = Joi.string()
+  .valid(...familyKeys)
+  .required();
+
+export const brandSchema: Joi.ObjectSchema<Brand> = Joi.object<Brand>({
+  colours: Joi.object(Object.fromEntries(colourRoles.map((role) => [role, colour]))).required(),
+  type: Joi.object({
+    headings: family,
+    text: family,
+    headingWeight: Joi.number().integer().min(300).max(900).required(),
+    scale: Joi.number().min(1.05).max(1.6).precision(3).required(),
+    basePx: Joi.number().min(14).max(22).precision(2).required(),
+  }).required(),
+  shape: Joi.object({
+    radiusPx: Joi.number().integer().min(0).max(40).required(),
+    buttonRadiusPx: Joi.number().integer().min(0).max(40).required(),
+  }).required(),
+  space: Joi.number().min(0.6).max(1.6).precision(2).required(),
+});
+
+/** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
+export function headingRem(brand: Brand, level: number, phone: boolean): number {
+  const scale = phone ? 1 + (brand.type.scale - 1) * 0.72 : brand.type.scale;
+  return Math.round(scale ** (5 - level) * 1000) / 1000;
+}
+
+/** The brand as CSS custom properties and root rules. */
+export function brandCss(brand: Brand): string {
+  const fallback = (key: FamilyKey) => `"${families[key].name}",${families[key].fallback}`;
+  const vars = [
+    ...colourRoles.map((role) => `--c-${role}:${brand.colours[role]}`),
+    ...surfaces.map((surface) => {
+      const roles = surfaceRoles[surface];
+      return `--s-${surface}:var(--c-${roles.ground});--on-${surface}:var(--c-${roles.words});--quiet-${surface}:var(--c-${roles.quiet})`;
+    }),
+    `--f-head:${fallback(brand.type.headings)}`,
+    `--f-text:${fallback(brand.type.text)}`,
+    `--head-weight:${brand.type.headingWeight}`,
+    `--radius:${brand.shape.radiusPx}px`,
+    `--button-radius:${brand.shape.buttonRadiusPx}px`,
+    `--space:${brand.space}`,
+    ...[1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, false)}rem`),
+  ];
+  const phone = [1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, true)}rem`);
+  return `:root{${vars.join(";")};font-size:${brand.type.basePx / 16}em}@media(max-width:600px){:root{${phone.join(";")}}}`;
+}

@@ -1,0 +1,140 @@
+// How a node looks: a small set of properties, each with its limits and the CSS it becomes.
+import Joi from "joi";
+import { type ColourRole, colourRoles, type Surface, surfaces } from "@/core/brand/brand";
+
+export type Width = "base" | "tablet" | "phone";
+export const widths: readonly Width[] = ["base", "tablet", "phone"];
+
+export interface Look {
+  /** Ground of the node; words inside take the role that reads on it. */
+  readonly surface?: Surface;
+  readonly colour?: ColourRole;
+  /** Type size in rem. */
+  readonly size?: number;
+  readonly align?: "start" | "center" | "end";
+  /** Space above and below in px at the brand's spacing of 1. */
+  readonly above?: number;
+  readonly below?: number;
+  /** Space inside the node's edge, in px. */
+  readonly inset?: number;
+  /** Space between children, in px. */
+  readonly gap?: number;
+  /** Longest line, in characters. */
+  readonly measure?: number;
+  /** Parts of a row of columns, as "2:1"; "stacked" puts them under each other. */
+  readonly split?: string;
+  /** Where the contents of columns stand, vertically. */
+  readonly place?: "start" | "center" | "end";
+  readonly width?: "narrow" | "normal" | "wide" | "full";
+  /** Width to height of a picture. */
+  readonly ratio?: "natural" | "1:1" | "4:3" | "3:2" | "16:9" | "3:4";
+  readonly corners?: "brand" | "square" | "round";
+  readonly edge?: "none" | "line";
+  readonly tone?: "solid" | "outline" | "quiet";
+  readonly hidden?: boolean;
+}
+
+export type LookField = keyof Look;
+
+interface LookRule {
+  readonly schema: Joi.Schema;
+  /** Declarations for a valid value. */
+  css(value: never): string;
+}
+
+const space = (px: number) => `calc(${px}px*var(--space))`;
+const px = (max: number) => Joi.number().min(0).max(max).precision(2);
+const oneOf = (...values: readonly string[]) => Joi.string().valid(...values);
+const flexPlace = { start: "flex-start", center: "center", end: "flex-end" } as const;
+const contentWidth = { narrow: "44rem", normal: "68rem", wide: "82rem", full: "none" } as const;
+const cornerRadius = { brand: "var(--radius)", square: "0", round: "999px" } as const;
+
+/** "1:1" to "3:2:1:1": two to four whole parts of at most 6. */
+export const splitPattern = /^(stacked|[1-6](:[1-6]){1,3})$/;
+
+/** The one table of look properties. The order is the order of the declarations in the CSS. */
+export const lookRules: Readonly<Record<LookField, LookRule>> = {
+  surface: {
+    schema: oneOf(...surfaces),
+    css: (value: Surface) =>
+      `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value})`,
+  },
+  colour: { schema: oneOf(...colourRoles), css: (value: ColourRole) => `color:var(--c-${value})` },
+  size: {
+    schema: Joi.number().min(0.6).max(9).precision(3).messages({
+      "number.min": "The size must be at least 0.6 rem.",
+      "number.max": "The size can be at most 9 rem.",
+    }),
+    css: (value: number) => `font-size:${value}rem`,
+  },
+  align: {
+    schema: oneOf("start", "center", "end"),
+    css: (value: "start" | "center" | "end") => `text-align:${value};--place:${flexPlace[value]}`,
+  },
+  above: { schema: px(320), css: (value: number) => `--above:${space(value)}` },
+  below: { schema: px(320), css: (value: number) => `--below:${space(value)}` },
+  inset: { schema: px(160), css: (value: number) => `padding:${space(value)}` },
+  gap: { schema: px(160), css: (value: number) => `--gap:${space(value)}` },
+  measure: { schema: Joi.number().integer().min(6).max(140), css: (value: number) => `max-width:${value}ch` },
+  split: {
+    schema: Joi.string().pattern(splitPattern).messages({
+      "string.pattern.base": "A split has two to four parts such as 2:1, or is “stacked”.",
+    }),
+    css: (value: string) =>
+      `grid-template-columns:${value === "stacked" ? "minmax(0,1fr)" : value.replace(/\d+:?/g, (part) => `minmax(0,${Number.parseInt(part, 10)}fr) `).trim()}`,
+  },
+  place: {
+    schema: oneOf("start", "center", "end"),
+    css: (value: keyof typeof flexPlace) => `align-items:${value};--down:${flexPlace[value]}`,
+  },
+  width: {
+    schema: oneOf("narrow", "normal", "wide", "full"),
+    css: (value: keyof typeof contentWidth) => `--width:${contentWidth[value]}`,
+  },
+  ratio: {
+    schema: oneOf("natural", "1:1", "4:3", "3:2", "16:9", "3:4"),
+    css: (value: string) => `--ratio:${value === "natural" ? "auto" : value.replace(":", "/")}`,
+  },
+  corners: {
+    schema: oneOf("brand", "square", "round"),
+    css: (value: keyof typeof cornerRadius) => `border-radius:${cornerRadius[value]}`,
+  },
+  edge: {
+    schema: oneOf("none", "line"),
+    css: (value: string) => (value === "line" ? "border:1px solid var(--c-line)" : "border:0"),
+  },
+  tone: {
+    schema: oneOf("solid", "outline", "quiet"),
+    css: (value: string) =>
+      value === "solid"
+        ? "background:var(--c-accent);color:var(--on-accent);border-color:var(--c-accent);text-decoration:none"
+        : value === "outline"
+          ? "background:transparent;color:inherit;border-color:currentColor;text-decoration:none"
+          : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",
+  },
+  hidden: { schema: Joi.boolean(), css: (value: boolean) => (value ? "display:none!important" : "") },
+};
+
+export const lookFields = Object.keys(lookRules) as readonly LookField[];
+
+/** CSS declarations of one look, in the table's order; "" for an empty look. */
+export function declarations(look: Look): string {
+  let css = "";
+  for (const field of lookFields) {
+    const value = look[field];
+    if (value === undefined) continue;
+    const made = lookRules[field].css(value as never);
+    if (made) css += css ? `;${made}` : made;
+  }
+  return css;
+}
+
+/** The values that hold at `width`, and which of them depart from the base. */
+export function lookAt(
+  look: Readonly<{ base: Look; tablet?: Look; phone?: Look }>,
+  width: Width,
+): { readonly values: Look; readonly departures: readonly LookField[] } {
+  const own = width === "base" ? {} : (look[width] ?? {});
+  const inherited = width === "phone" ? { ...look.base, ...look.tablet } : look.base;
+  return { values: { ...inherited, ...own }, departures: Object.keys(own) as LookField[] };
+}
