@@ -1,0 +1,66 @@
+// What the command line does in the name of a studio's owner.
+import { readdirSync, readFileSync, statSync } from "node:fs";
+import { join, relative } from "node:path";
+import { eq } from "drizzle-orm";
+import { migrateTo } from "@/data/connection";
+import { members, users } from "@/data/account/tables";
+import { jobs } from "@/data/job/tables";
+import { findSite } from "@/data/site/queries";
+import type { Context } from "@/server/context";
+import { startRunner } from "@/server/job/queue";
+import { mailJob } from "@/server/mail/mail";
+import type { Incoming } from "@/server/operation";
+import { onSite } from "@/server/operation";
+import { publishJob, startPublishing } from "@/server/release/publish";
+
+/** The owner in whose name the command line works, and their studio. */
+export async function theOwner(context: Context) {
+  await migrateTo(context.db, "src/data/migrations");
+  const [row] = await context.db
+    .select({ studioId: members.studioId, id: users.id, name: users.name, email: users.email })
+    .from(members)
+    .innerJoin(users, eq(users.id, members.userId))
+    .where(eq(members.role, "owner"))
+    .limit(1);
+  return row ?? null;
+}
+
+export function callAs(context: Context, account: { id: string; name: string; email: string }): Incoming {
+  return { context, account, address: "command line", sessionToken: null, setSession: () => {} };
+}
+
+/** A site file's bytes, or the files of an unpacked one by their names. */
+export function readSiteFiles(path: string): Uint8Array | Map<string, Uint8Array> {
+  if (!statSync(path).isDirectory()) return readFileSync(path);
+  const files = new Map<string, Uint8Array>();
+  const walk = (folder: string) => {
+    for (const name of readdirSync(folder)) {
+      const file = join(folder, name);
+      if (statSync(file).isDirectory()) walk(file);
+      else files.set(relative(path, file), readFileSync(file));
+    }
+  };
+  walk(path);
+  return files;
+}
+
+/** Publishes a site and waits for the end; says how far it is. */
+export async function publishNow(context: Context, account: { id: string; name: string; email: string }, key: string, say: (words: string) => void) {
+  if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
+  const call = await onSite(callAs(context, account), key, "designer");
+  const { job, number } = await startPublishing(call);
+  const runner = startRunner(context, { publish: publishJob, mail: mailJob }, 100);
+  try {
+    for (let said = ""; ; ) {
+      const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));
+      const words = `${key}: release ${number}, ${row?.done} of ${row?.total}`;
+      if (words !== said) say(words);
+      said = words;
+      if (row?.state === "done") return number;
+      if (row?.state === "failed") throw new Error(row.error ?? "The release failed.");
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+  } finally {
+    await runner.stop();
+  }
+}

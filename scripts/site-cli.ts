@@ -1,0 +1,64 @@
+// Sites from the command line. Refusals name path and reason and end with exit code 1.
+import { writeFileSync } from "node:fs";
+import { Command } from "commander";
+import { sites } from "@/data/site/tables";
+import { theContext } from "@/server/context";
+import { Problem } from "@/server/problem";
+import { exportSite, importSite } from "@/server/site/file";
+import { findSite } from "@/data/site/queries";
+import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
+
+const context = theContext();
+
+async function owner() {
+  const found = await theOwner(context);
+  if (!found) throw new Error("There is no studio yet. Run `npm run demo` once; it makes one.");
+  return found;
+}
+
+const program = new Command("site").description("Sites from the command line").exitOverride();
+
+program
+  .command("import <file>")
+  .description("a site file (zip, or its unpacked folder) becomes a new site")
+  .option("--as <key>", "under another key")
+  .action(async (file: string, options: { as?: string }) => {
+    const { studioId } = await owner();
+    const site = await importSite(context, studioId, readSiteFiles(file), options.as ? { key: options.as } : {});
+    console.log(`${site.key}: ${site.pages.length} pages, ${site.widgets.length} widgets, ${site.media.length} pictures`);
+  });
+
+program
+  .command("export <key> <file>")
+  .description("a site as a site file")
+  .action(async (key: string, file: string) => {
+    await owner();
+    const site = await findSite(context.db, key);
+    if (!site) throw new Error(`There is no site “${key}”.`);
+    writeFileSync(file, await exportSite(context, site));
+    console.log(`${key}: written to ${file}`);
+  });
+
+program
+  .command("publish <key>")
+  .description("a release of the site as it stands")
+  .action(async (key: string) => {
+    await publishNow(context, await owner(), key, console.log);
+  });
+
+program
+  .command("list")
+  .description("every site")
+  .action(async () => {
+    await owner();
+    for (const site of await context.db.select().from(sites)) console.log(`${site.key}\t${site.name}\t${site.liveReleaseId ? "live" : "not published"}`);
+  });
+
+try {
+  await program.parseAsync();
+} catch (error) {
+  process.exitCode = 1;
+  if (error instanceof Problem) for (const { path, message } of error.fields.length ? error.fields : [{ path: error.code, message: error.title }]) console.error(`${path}: ${message}`);
+  else if (!(error as { code?: string }).code?.startsWith("commander")) console.error((error as Error).message);
+}
+await context.close();

@@ -1,0 +1,22 @@
+// Signups as CSV, streamed, with the filter of the Desk.
+import { download, respond } from "@/app/respond";
+import { onSite } from "@/server/operation";
+import { filterSchema, signupsCsv } from "@/server/popup/desk";
+import { validated } from "@/server/problem";
+
+export async function GET(request: Request, { params }: { params: Promise<{ site: string }> }) {
+  return respond(request, async (incoming) => {
+    const call = await onSite(incoming, (await params).site, "designer");
+    const filter = validated(filterSchema, Object.fromEntries(new URL(request.url).searchParams));
+    const lines = signupsCsv(call, filter);
+    const encoder = new TextEncoder();
+    const body = new ReadableStream({
+      async pull(controller) {
+        const { value, done } = await lines.next();
+        if (done) controller.close();
+        else controller.enqueue(encoder.encode(value));
+      },
+    });
+    return download(body, `${call.site.key}-signups.csv`, "text/csv; charset=utf-8");
+  });
+}

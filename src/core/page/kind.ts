@@ -1,0 +1,39 @@
+// What one block kind is: its content, its looks, what it may hold and how it renders.
+import type Joi from "joi";
+import type { RenderContext } from "@/core/render/markup";
+import type { LookField } from "./look";
+import type { Kind, PageNode } from "./node";
+
+export interface KindDefinition<C extends object = Record<string, unknown>> {
+  readonly kind: Kind;
+  /** Name in the interface. */
+  readonly label: string;
+  readonly content: Joi.ObjectSchema<C>;
+  readonly defaults: C;
+  /** Kinds it may hold; absent for kinds without children. */
+  readonly holds?: readonly Kind[];
+  readonly looks: readonly LookField[];
+  /** Content fields that hold words or pictures: what an editor may change. */
+  readonly words: readonly (keyof C & string)[];
+  /** Rules every page with this kind carries once. */
+  readonly css: string;
+  render(node: PageNode, content: C, context: RenderContext): string;
+}
+
+/** Keeps the content type of one definition while all of them share one list. */
+export const defineKind = <C extends object>(definition: KindDefinition<C>): KindDefinition =>
+  definition as unknown as KindDefinition;
+
+/** Kinds that stand in a section, a column or a stack. */
+export const flowKinds: readonly Kind[] = [
+  "columns",
+  "stack",
+  "heading",
+  "richText",
+  "picture",
+  "button",
+  "list",
+  "divider",
+  "navigation",
+  "widget",
+];

@@ -1,0 +1,30 @@
+// The list of block kinds. Adding a kind adds one file in kinds/ and one line here.
+import type { KindDefinition } from "./kind";
+import { button } from "./kinds/button";
+import { columns } from "./kinds/columns";
+import { divider } from "./kinds/divider";
+import { heading } from "./kinds/heading";
+import { list } from "./kinds/list";
+import { navigation } from "./kinds/navigation";
+import { page } from "./kinds/page";
+import { picture } from "./kinds/picture";
+import { richText } from "./kinds/rich-text";
+import { section } from "./kinds/section";
+import { stack } from "./kinds/stack";
+import { widget } from "./kinds/widget";
+import type { Kind } from "./node";
+
+export const kinds: Readonly<Record<Kind, KindDefinition>> = {
+  page,
+  section,
+  columns,
+  stack,
+  heading,
+  richText,
+  picture,
+  button,
+  list,
+  divider,
+  navigation,
+  widget,
+};

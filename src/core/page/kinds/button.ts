@@ -1,0 +1,32 @@
+// A link that looks like a button.
+import Joi from "joi";
+import { escapeHtml } from "@/core/render/markup";
+import { defineKind } from "../kind";
+import { linkSchema } from "../link";
+
+export interface ButtonContent {
+  readonly text: string;
+  readonly link?: string;
+}
+
+/** Shared with the widget placement, whose button looks the same. */
+export const buttonCss =
+  ".b-button{display:inline-block;align-self:var(--place,flex-start);font:inherit;font-weight:600;line-height:1.2;padding:.8em 1.3em;border:1.5px solid var(--c-accent);border-radius:var(--button-radius);background:var(--c-accent);color:var(--on-accent);text-decoration:none;cursor:pointer;margin-block:var(--above,0) var(--below,0)}.b-button:hover{filter:brightness(1.08)}";
+
+export const button = defineKind<ButtonContent>({
+  kind: "button",
+  label: "Button",
+  content: Joi.object<ButtonContent>({
+    text: Joi.string().allow("").max(80).required(),
+    link: linkSchema,
+  }),
+  defaults: { text: "Read more" },
+  looks: ["tone", "size", "align", "above", "below", "hidden"],
+  words: ["text"],
+  css: buttonCss,
+  render: (node, content, context) => {
+    const href = content.link ? context.href(content.link) : null;
+    // A link without a target is still a link element, so the look stays; it takes no focus.
+    return `<a${context.attributes(node, "b-button")}${href === null ? "" : ` href="${href}"`}>${escapeHtml(content.text)}</a>`;
+  },
+});

@@ -1,0 +1,15 @@
+// Columns beside each other; under each other on phones unless the look says otherwise.
+import Joi from "joi";
+import { defineKind } from "../kind";
+
+export const columns = defineKind({
+  kind: "columns",
+  label: "Columns",
+  content: Joi.object({}),
+  defaults: {},
+  holds: ["stack"],
+  looks: ["split", "gap", "place", "above", "below", "hidden"],
+  words: [],
+  css: ".b-columns{width:100%;display:grid;grid-auto-flow:row;grid-template-columns:repeat(2,minmax(0,1fr));gap:var(--gap,calc(32px*var(--space)));margin-block:var(--above,0) var(--below,0)}@media(max-width:600px){.b-columns{grid-template-columns:minmax(0,1fr)}}",
+  render: (node, _content, context) => `<div${context.attributes(node, "b-columns")}>${context.children(node)}</div>`,
+});

@@ -1,0 +1,29 @@
+// A band across the page: one entry of the running order.
+import Joi from "joi";
+import { escapeHtml } from "@/core/render/markup";
+import { defineKind, flowKinds } from "../kind";
+
+export interface SectionContent {
+  /** Name in the running order; visitors do not see it. */
+  readonly name: string;
+  /** Target of "#anchor" links. */
+  readonly anchor?: string;
+}
+
+export const section = defineKind<SectionContent>({
+  kind: "section",
+  label: "Section",
+  content: Joi.object<SectionContent>({
+    name: Joi.string().trim().min(1).max(60).required().messages({ "string.empty": "A section needs a name." }),
+    anchor: Joi.string()
+      .pattern(/^[a-z][a-z0-9-]{0,58}$/)
+      .messages({ "string.pattern.base": "An anchor is written in small letters, digits and hyphens." }),
+  }),
+  defaults: { name: "Section" },
+  holds: flowKinds,
+  looks: ["surface", "above", "below", "width", "gap", "align", "hidden"],
+  words: [],
+  css: ".b-section{padding:var(--above,calc(72px*var(--space))) clamp(20px,4vw,48px) var(--below,calc(72px*var(--space)))}.b-in{max-width:var(--width,68rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:100%}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}",
+  render: (node, content, context) =>
+    `<section${context.attributes(node, "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node)}</div></section>`,
+});

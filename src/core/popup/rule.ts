@@ -1,0 +1,92 @@
+// The part of a popup that decides: light enough to run in the visitor's browser (no dates library, no validator).
+import type { Reason } from "@/core/visitor/decision";
+import { deviceClass, type Visitor } from "@/core/visitor/visitor";
+import type { Conditions, Restraint, Trigger } from "./popup";
+
+/** A popup as decisions see it. Wall times have become instants by the site's zone. */
+export interface PopupRule {
+  readonly id: string;
+  readonly triggers: readonly Trigger[];
+  readonly conditions: Omit<Conditions, "from" | "to"> & { readonly fromMs: number | null; readonly toMs: number | null };
+  readonly restraint: Restraint;
+  readonly priority: number;
+}
+
+/** What is remembered between pages and visits. */
+export interface PopupMemory {
+  /** Last time each popup was closed, in ms since the epoch. */
+  readonly closedAt: Readonly<Record<string, number>>;
+  /** How often each has opened by itself in this visit. */
+  readonly shownThisVisit: Readonly<Record<string, number>>;
+}
+
+export const nothingRemembered: PopupMemory = { closedAt: {}, shownThisVisit: {} };
+
+const dayMs = 86_400_000;
+
+/** Whether `path` fits a pattern in which * stands for any run of characters. Trailing slashes do not count. */
+export function pathMatches(pattern: string, path: string): boolean {
+  const bare = (text: string) => (text.length > 1 ? text.replace(/\/+$/, "") : text);
+  const parts = bare(pattern).split("*");
+  const subject = bare(path);
+  const first = parts[0] as string;
+  if (parts.length === 1) return subject === first;
+  if (!subject.startsWith(first)) return false;
+  // Every part in turn at its earliest place: enough because nothing but runs of characters lies between them.
+  let at = first.length;
+  for (const part of parts.slice(1, -1)) {
+    const found = subject.indexOf(part, at);
+    if (found < 0) return false;
+    at = found + part.length;
+  }
+  const last = parts.at(-1) as string;
+  return subject.length - last.length >= at && subject.endsWith(last);
+}
+
+/** Why this page is not one it opens on; null when it is. */
+export function pageReason(conditions: Pick<Conditions, "include" | "exclude">, path: string): Reason | null {
+  const excluded = conditions.exclude.find((pattern) => pathMatches(pattern, path));
+  if (excluded !== undefined) return { code: "popup.pageExcluded", path, pattern: excluded };
+  if (conditions.include.length && !conditions.include.some((pattern) => pathMatches(pattern, path)))
+    return { code: "popup.pageNotIncluded", path, patterns: conditions.include };
+  return null;
+}
+
+const sameOrUnder = (host: string, name: string) => host === name || host.endsWith(`.${name}`);
+const languageFits = (language: string, tag: string) =>
+  language.toLowerCase() === tag.toLowerCase() || language.toLowerCase().startsWith(`${tag.toLowerCase()}-`);
+
+/** Everything about this visitor and moment that stands against the popup; empty when nothing does. */
+export function conditionReasons(rule: PopupRule, visitor: Visitor, path: string, nowMs: number): readonly Reason[] {
+  const { conditions } = rule;
+  const reasons: Reason[] = [];
+  const page = pageReason(conditions, path);
+  if (page) reasons.push(page);
+  const device = deviceClass(visitor.widthPx);
+  if (conditions.devices.length && !conditions.devices.includes(device))
+    reasons.push({ code: "popup.device", device, wanted: conditions.devices });
+  if (conditions.languages.length && !conditions.languages.some((tag) => languageFits(visitor.language, tag)))
+    reasons.push({ code: "popup.language", language: visitor.language, wanted: conditions.languages });
+  if (conditions.countries.length && !(visitor.country && conditions.countries.includes(visitor.country)))
+    reasons.push({ code: "popup.country", country: visitor.country, wanted: conditions.countries });
+  if (conditions.visits === "first" && visitor.visit > 1) reasons.push({ code: "popup.laterVisit", visit: visitor.visit });
+  if (conditions.visits === "later" && visitor.visit === 1) reasons.push({ code: "popup.firstVisit" });
+  if (conditions.cameFrom.length && !conditions.cameFrom.some((name) => visitor.cameFrom && sameOrUnder(visitor.cameFrom, name)))
+    reasons.push({ code: "popup.cameFrom", cameFrom: visitor.cameFrom, wanted: conditions.cameFrom });
+  if (conditions.fromMs !== null && nowMs < conditions.fromMs)
+    reasons.push({ code: "popup.notYet", fromMs: conditions.fromMs });
+  if (conditions.toMs !== null && nowMs >= conditions.toMs) reasons.push({ code: "popup.over", toMs: conditions.toMs });
+  return reasons;
+}
+
+/** What the popup's own restraint says against opening it now. */
+export function restraintReasons(rule: PopupRule, visitor: Visitor, memory: PopupMemory, nowMs: number): readonly Reason[] {
+  const reasons: Reason[] = [];
+  if (rule.restraint.neverAfterSignup && visitor.signedUpWith.includes(rule.id)) reasons.push({ code: "popup.signedUp" });
+  const shown = memory.shownThisVisit[rule.id] ?? 0;
+  if (shown >= rule.restraint.perVisit) reasons.push({ code: "popup.shownEnough", shown, most: rule.restraint.perVisit });
+  const closedAt = memory.closedAt[rule.id];
+  const restsUntil = closedAt === undefined ? 0 : closedAt + rule.restraint.restDays * dayMs;
+  if (nowMs < restsUntil) reasons.push({ code: "popup.rests", untilMs: restsUntil, days: rule.restraint.restDays });
+  return reasons;
+}

@@ -1,0 +1,58 @@
+// Whole documents around rendered pages, and the small files every site has.
+import type { Brand } from "@/core/brand/brand";
+import { pagePath, type SiteFrame } from "@/core/site/site";
+import { escapeHtml } from "./markup";
+
+export interface DocumentParts {
+  readonly language: string;
+  readonly head: string;
+  readonly html: string;
+  /** Address of the page's style sheet. */
+  readonly css: string;
+  /** What the page's widgets need: address of their script, and what they are told. */
+  readonly widgets: { readonly script: string; readonly data: unknown } | null;
+}
+
+/** JSON that can stand inside a script element: no "<" can end it. */
+export const scriptJson = (value: unknown): string => JSON.stringify(value).replaceAll("<", "\\u003c");
+
+/** A complete HTML document. */
+export function documentHtml(parts: DocumentParts): string {
+  const widgets = parts.widgets
+    ? `<script type="application/json" id="widgets">${scriptJson(parts.widgets.data)}</script><script type="module" src="${parts.widgets.script}"></script>`
+    : "";
+  return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}<link rel="stylesheet" href="${parts.css}"></head><body>${parts.html}${widgets}</body></html>`;
+}
+
+/** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */
+export function noticeHtml(notice: {
+  readonly title: string;
+  readonly text: string;
+  /** A link back, or a deed that is sent as a form to the same address. */
+  readonly then: { readonly href: string; readonly words: string } | { readonly deed: string } | null;
+}): string {
+  const then = notice.then
+    ? "deed" in notice.then
+      ? `<form method="post"><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
+      : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
+    : "";
+  return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${then}</div></section></main>`;
+}
+
+/** The site's initial on its accent colour. */
+export function faviconSvg(name: string, brand: Brand): string {
+  const initial = escapeHtml([...name.trim()][0]?.toUpperCase() ?? "·");
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="${Math.min(16, brand.shape.radiusPx)}" fill="${brand.colours.accent}"/><text x="16" y="23" text-anchor="middle" font-family="Georgia,serif" font-size="20" font-weight="700" fill="${brand.colours.onAccent}">${initial}</text></svg>`;
+}
+
+/** sitemap.xml after the Sitemaps protocol 0.9. `changed` is the day of the release, "2026-11-24". */
+export function sitemapXml(site: Pick<SiteFrame, "pages">, origin: string, changed: string): string {
+  const entries = site.pages
+    .map((page) => `<url><loc>${escapeHtml(origin + pagePath(page))}</loc><lastmod>${changed}</lastmod></url>`)
+    .join("");
+  return `<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${entries}</urlset>`;
+}
+
+/** robots.txt after RFC 9309. */
+export const robotsTxt = (origin: string): string =>
+  `User-agent: *\nDisallow: /_w/\n\nSitemap: ${origin}/sitemap.xml\n`;

@@ -1,0 +1,252 @@
+// The one renderer: a page of a site as HTML and CSS. The stage, the rehearsal, releases and exports all use it.
+import { brandCss, type Family, families } from "@/core/brand/brand";
+import { kinds } from "@/core/page/kinds";
+import { readLink } from "@/core/page/link";
+import type { Kind, PageNode } from "@/core/page/node";
+import { everyNode } from "@/core/page/node";
+import { pageReason } from "@/core/popup/rule";
+import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { escapeHtml, type RenderContext, type RenderedPicture } from "./markup";
+import { type StyleRule, styleRule, styleSheet } from "./style";
+
+export interface RenderOptions {
+  /** Marks every node with data-n="<id>" for the stage. Released pages carry no ids. */
+  readonly marks?: boolean;
+  /** Put before the path of every page: "" on a live site, the token on a rehearsal host. */
+  readonly linkBase: string;
+  /** "https://host" of the live site, for canonical and social addresses; null where there is none. */
+  readonly origin: string | null;
+  /** Address of a media file scaled to `widthPx`. */
+  mediaUrl(hash: string, widthPx: number): string;
+  /** Address of a bundled font file. */
+  fontUrl(file: string): string;
+}
+
+/** Widths pictures are made in, in px; a picture narrower than one is not enlarged. */
+export const pictureWidths = [480, 960, 1600] as const;
+
+/** A section as rendered: its markup and what it uses. Kept per section, so that an edit renders one section anew. */
+export interface Part {
+  readonly id: string;
+  readonly html: string;
+  readonly rules: ReadonlySet<StyleRule>;
+  readonly kinds: ReadonlySet<Kind>;
+  readonly needs: ReadonlySet<string>;
+}
+
+export interface RenderedPage {
+  readonly html: string;
+  readonly css: string;
+  readonly head: string;
+  /** Ids of the widgets whose run-time part this page uses. */
+  readonly needs: readonly string[];
+  readonly parts: { readonly header: readonly Part[]; readonly main: readonly Part[]; readonly footer: readonly Part[] };
+}
+
+/** Rules every page carries: a small reset, type, focus and the skip link. */
+const groundCss =
+  '*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}';
+
+const emptyMedia: RenderedPicture | null = null;
+
+/**
+ * A renderer for one state of a site. It keeps what it has rendered by the identity of the section, so rendering a
+ * page again after an edit costs that one section. Make a new one when anything but a page's sections changes.
+ */
+export function createRenderer(site: SiteFrame, options: RenderOptions) {
+  const media = new Map(site.media.map((entry) => [entry.hash, entry]));
+  const pages = new Map(site.pages.map((page) => [page.id, page]));
+  const inNavigation = site.pages.filter((page) => page.inNavigation);
+  const clickTargets = new Set(
+    site.widgets.flatMap((widget) =>
+      widget.settings.triggers.flatMap((trigger) => (trigger.on === "click" ? [trigger.block] : [])),
+    ),
+  );
+  const kept = new WeakMap<PageNode, { page: string; eager: boolean; part: Part }>();
+  const ground = `${fontFaces(site, options)}${brandCss(site.brand)}${groundCss}`;
+
+  const href = (page: PageMeta) => escapeHtml(options.linkBase + pagePath(page));
+
+  function picture(hash: string): RenderedPicture | null {
+    const entry = media.get(hash);
+    if (!entry) return emptyMedia;
+    const widths = usedWidths(entry);
+    const largest = widths.at(-1) as number;
+    return {
+      src: escapeHtml(options.mediaUrl(hash, largest)),
+      srcset:
+        widths.length > 1
+          ? widths.map((width) => `${escapeHtml(options.mediaUrl(hash, width))} ${width}w`).join(", ")
+          : "",
+      width: largest,
+      height: Math.round((entry.heightPx * largest) / entry.widthPx),
+    };
+  }
+
+  function renderPart(section: PageNode, page: PageMeta, eager: boolean): Part {
+    const before = kept.get(section);
+    if (before && before.page === page.id && before.eager === eager) return before.part;
+    const rules = new Set<StyleRule>();
+    const used = new Set<Kind>();
+    const needs = new Set<string>();
+    const context: RenderContext = {
+      siteName: site.name,
+      homeHref: escapeHtml(`${options.linkBase}/`),
+      navigation: inNavigation.map((item) => ({ title: item.title, href: href(item), current: item.id === page.id })),
+      eager,
+      attributes(node, kindClass) {
+        const rule = styleRule(node.look);
+        if (rule) rules.add(rule);
+        return ` class="${rule ? `${kindClass} ${rule.className}` : kindClass}"${options.marks ? ` data-n="${node.id}"` : ""}${clickTargets.has(node.id) ? ` data-c="${node.id}"` : ""}`;
+      },
+      href(link) {
+        const read = readLink(link);
+        if ("href" in read) return escapeHtml(read.href);
+        const target = pages.get(read.page);
+        return target ? href(target) + escapeHtml(read.anchor) : null;
+      },
+      picture,
+      need: (widget) => needs.add(widget),
+      children(node) {
+        let html = "";
+        for (const child of node.children ?? []) html += one(child);
+        return html;
+      },
+    };
+    const one = (node: PageNode): string => {
+      used.add(node.kind);
+      const definition = kinds[node.kind];
+      return definition.render(node, node.content, context);
+    };
+    const part: Part = { id: section.id, html: one(section), rules, kinds: used, needs };
+    kept.set(section, { page: page.id, eager, part });
+    return part;
+  }
+
+  const renderParts = (root: PageNode, page: PageMeta, eagerFirst: boolean) =>
+    (root.children ?? []).map((section, index) => renderPart(section, page, eagerFirst && index === 0));
+
+  return {
+    /** The page as HTML for `<body>`, its CSS, its part of `<head>`, and the widgets it needs. */
+    render(page: PageMeta, body: PageNode): RenderedPage {
+      const parts = {
+        header: renderParts(site.header, page, false),
+        main: renderParts(body, page, true),
+        footer: renderParts(site.footer, page, false),
+      };
+      const all = [...parts.header, ...parts.main, ...parts.footer];
+      const rules = new Set<StyleRule>();
+      const used = new Set<Kind>();
+      const placed = new Set<string>();
+      for (const part of all) {
+        for (const rule of part.rules) rules.add(rule);
+        for (const kind of part.kinds) used.add(kind);
+        for (const need of part.needs) placed.add(need);
+      }
+      const htmlOf = (list: readonly Part[]) => list.map((part) => part.html).join("");
+      return {
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
+        css: `${ground}${kindCss(used)}${styleSheet(rules)}`,
+        head: headOf(site, page, body, options, picture),
+        needs: site.widgets
+          .filter((widget) => widget.settings.enabled)
+          .filter((widget) => placed.has(widget.id) || pageReason(widget.settings.conditions, pagePath(page)) === null)
+          .map((widget) => widget.id),
+        parts,
+      };
+    },
+    /** CSS that does not depend on a page's looks: brand, ground and the kinds named. */
+    groundCss: (used: Iterable<Kind>) => ground + kindCss(used),
+    picture,
+  };
+}
+
+export type Renderer = ReturnType<typeof createRenderer>;
+
+/** One page, rendered once: for many pages of one site, keep a renderer. */
+export const renderPage = (site: SiteFrame, page: PageMeta, body: PageNode, options: RenderOptions): RenderedPage =>
+  createRenderer(site, options).render(page, body);
+
+/** CSS of the kinds in use; a widget's button looks like a button, so it brings that kind's rules. */
+function kindCss(used: Iterable<Kind>): string {
+  const wanted = new Set(used);
+  if (wanted.has("widget")) wanted.add("button");
+  return (Object.keys(kinds) as Kind[])
+    .filter((kind) => wanted.has(kind))
+    .map((kind) => kinds[kind].css)
+    .join("");
+}
+
+/** The widths a picture is offered in: every one below its own, or its own when it is smaller than all. */
+export function usedWidths(entry: Pick<MediaEntry, "widthPx">): readonly number[] {
+  const below = pictureWidths.filter((width) => width < entry.widthPx);
+  const largest = Math.min(entry.widthPx, pictureWidths[pictureWidths.length - 1] as number);
+  return below.includes(largest as never) ? below : [...below, largest];
+}
+
+/** Latin letters, and the rest of the Latin script: the two subsets that are bundled, with Unicode's ranges for them. */
+export const fontSubsets = {
+  latin:
+    "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+0304,U+0308,U+0329,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD",
+  "latin-ext":
+    "U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF",
+} as const;
+
+export const fontFile = (family: Family, subset: keyof typeof fontSubsets) =>
+  `${family.packageName}-${subset}-wght-normal.woff2`;
+
+/** The families a site's brand uses. */
+export const usedFamilies = (site: Pick<SiteFrame, "brand">): readonly Family[] =>
+  [...new Set([site.brand.type.headings, site.brand.type.text])].map((key) => families[key]);
+
+function fontFaces(site: SiteFrame, options: RenderOptions): string {
+  return usedFamilies(site)
+    .flatMap((family) =>
+      (Object.keys(fontSubsets) as (keyof typeof fontSubsets)[]).map(
+        (subset) =>
+          `@font-face{font-family:"${family.name}";font-style:normal;font-display:swap;font-weight:${family.weights};src:url("${options.fontUrl(fontFile(family, subset))}") format("woff2");unicode-range:${fontSubsets[subset]}}`,
+      ),
+    )
+    .join("");
+}
+
+const skipWordsByLanguage: Readonly<Record<string, string>> = {
+  en: "Skip to content",
+  de: "Zum Inhalt",
+  fr: "Aller au contenu",
+};
+const skipWords = (language: string) =>
+  skipWordsByLanguage[language.split("-")[0] as string] ?? (skipWordsByLanguage.en as string);
+
+function headOf(
+  site: SiteFrame,
+  page: PageMeta,
+  body: PageNode,
+  options: RenderOptions,
+  picture: (hash: string) => RenderedPicture | null,
+): string {
+  const title = page.slug === "" ? `${site.name}: ${page.title}` : `${page.title} · ${site.name}`;
+  const description = page.description || site.settings.description;
+  const tags = [`<title>${escapeHtml(title)}</title>`];
+  if (description) tags.push(`<meta name="description" content="${escapeHtml(description)}">`);
+  const property = (name: string, value: string) =>
+    tags.push(`<meta property="og:${name}" content="${escapeHtml(value)}">`);
+  property("title", page.title);
+  property("site_name", site.name);
+  property("type", "website");
+  property("locale", site.settings.language.replace("-", "_"));
+  if (description) property("description", description);
+  if (options.origin !== null) {
+    const address = options.origin + pagePath(page);
+    tags.push(`<link rel="canonical" href="${escapeHtml(address)}">`);
+    property("url", address);
+    for (const node of everyNode(body)) {
+      const image = typeof node.content.media === "string" ? picture(node.content.media) : null;
+      if (!image) continue;
+      tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${image.src}">`);
+      break;
+    }
+  }
+  tags.push(`<link rel="icon" type="image/svg+xml" href="${escapeHtml(options.linkBase)}/favicon.svg">`);
+  return tags.join("");
+}

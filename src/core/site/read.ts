@@ -1,0 +1,83 @@
+// Reading a site file: everything is checked before anything is used, and every fault is named by its path.
+import { everyNode } from "@/core/page/node";
+import { type Fault, pageFaults, pathOf } from "@/core/page/validate";
+import { siteFileSchema } from "./schema";
+import type { SiteFile } from "./site";
+
+export type ReadSite =
+  | { readonly ok: true; readonly site: SiteFile }
+  | { readonly ok: false; readonly faults: readonly Fault[] };
+
+const refuse = (path: string, message: string): ReadSite => ({ ok: false, faults: [{ path, message }] });
+
+/** References from pages and popups to things that the file does not hold. */
+function danglingReferences(site: SiteFile): Fault[] {
+  const faults: Fault[] = [];
+  const media = new Set(site.media.map((entry) => entry.hash));
+  const pages = new Set(site.pages.map((page) => page.id));
+  const trees = [["header", site.header] as const, ["footer", site.footer] as const].concat(
+    site.pages.map((page, index) => [`pages[${index}].body`, page.body] as never),
+  );
+  for (const [path, root] of trees)
+    for (const node of everyNode(root)) {
+      const used = node.content.media;
+      if (typeof used === "string" && !media.has(used))
+        faults.push({ path, message: `Block “${node.id}” shows a picture that is not among the media.` });
+    }
+  site.widgets.forEach((widget, index) => {
+    const { picture, thanks } = widget.settings;
+    if (picture && !media.has(picture.media))
+      faults.push({ path: `widgets[${index}].settings.picture.media`, message: "This picture is not among the media." });
+    if (thanks.kind === "page" && !pages.has(thanks.page))
+      faults.push({ path: `widgets[${index}].settings.thanks.page`, message: "There is no page with this id." });
+  });
+  return faults;
+}
+
+/** A site from the text of a site.json; or every fault with its path. Source: docs/site-file.md. */
+export function readSiteFile(json: string): ReadSite {
+  let value: unknown;
+  try {
+    value = JSON.parse(json);
+  } catch (error) {
+    return refuse("site.json", `This is not JSON: ${(error as Error).message}.`);
+  }
+  if (typeof value !== "object" || value === null || Array.isArray(value))
+    return refuse("site.json", "A site file holds one object.");
+  const { format } = value as { format?: unknown };
+  if (format !== 1)
+    return refuse("format", `This file says format ${JSON.stringify(format) ?? "nothing"}; only format 1 can be read.`);
+  const { error } = siteFileSchema.validate(value, { abortEarly: false, convert: false });
+  if (error)
+    return {
+      ok: false,
+      faults: error.details.map((detail) => ({ path: pathOf(detail.path), message: detail.message.replaceAll('"', "”") })),
+    };
+  const site = value as SiteFile;
+  const faults = [
+    ...pageFaults(site.header).map((fault) => ({ ...fault, path: `header.${fault.path}` })),
+    ...pageFaults(site.footer).map((fault) => ({ ...fault, path: `footer.${fault.path}` })),
+    ...site.pages.flatMap((page, index) =>
+      pageFaults(page.body).map((fault) => ({ ...fault, path: `pages[${index}].body.${fault.path}` })),
+    ),
+  ];
+  if (faults.length) return { ok: false, faults };
+  if (!site.pages.some((page) => page.slug === "")) return refuse("pages", "One page needs the empty slug: the home page.");
+  const dangling = danglingReferences(site);
+  return dangling.length ? { ok: false, faults: dangling } : { ok: true, site };
+}
+
+/** A value with the keys of every object in order, so that equal sites are equal texts. */
+function ordered(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(ordered);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([one], [other]) => (one < other ? -1 : 1))
+      .map(([key, inner]) => [key, ordered(inner)]),
+  );
+}
+
+/** The text of a site.json. Equal sites give equal texts, so files can be compared and kept in version control. */
+export const writeSiteFile = (site: SiteFile): string => `${JSON.stringify(ordered(site), null, 1)}\n`;

@@ -1,0 +1,109 @@
+// What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
+import Joi from "joi";
+import { brandSchema } from "@/core/brand/brand";
+import { mediaHash } from "@/core/page/kinds/picture";
+import { popupSchema } from "@/core/popup/schema";
+import type { MediaEntry, PageMeta, SiteFile, SiteSettings, SiteWidget } from "./site";
+
+export const idSchema = Joi.string()
+  .pattern(/^[\w-]{1,40}$/)
+  .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });
+
+/** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
+export const siteKeySchema = Joi.string()
+  .pattern(/^[a-z][a-z0-9-]{1,38}[a-z0-9]$/)
+  .invalid("rehearse", "studio", "www", "api", "localhost")
+  .messages({
+    "string.pattern.base": "A site key has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
+    "string.empty": "A site needs a key.",
+    "any.invalid": "This key is kept for Webitor itself.",
+  });
+
+export const siteNameSchema = Joi.string().trim().min(1).max(80).messages({ "string.empty": "A site needs a name." });
+
+function isZone(zone: string): boolean {
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: zone });
+    return /^[A-Z]/.test(zone);
+  } catch {
+    return false;
+  }
+}
+
+export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSettings>({
+  language: Joi.string()
+    .pattern(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+    .required()
+    .messages({ "string.pattern.base": "A language is a tag such as en-IE." }),
+  zone: Joi.string()
+    .custom((value: string, helpers) => (isZone(value) ? value : helpers.error("zone.unknown")))
+    .required()
+    .messages({ "zone.unknown": "There is no time zone of this name. Write it as Europe/Dublin." }),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/)
+    .required()
+    .messages({ "string.pattern.base": "A currency is three capital letters, such as EUR." }),
+  description: Joi.string().allow("").max(300).required(),
+  mailFrom: Joi.string().email({ tlds: false }).max(200).required().messages({ "string.email": "This is no mail address." }),
+});
+
+/** One or more path parts of small letters, digits and hyphens. What the site server uses itself can't be taken. */
+export const slugSchema = Joi.string()
+  .allow("")
+  .max(120)
+  .pattern(/^[a-z0-9]+(-[a-z0-9]+)*(\/[a-z0-9]+(-[a-z0-9]+)*){0,3}$/)
+  .messages({ "string.pattern.base": "A slug has small letters, digits and single hyphens, such as kiln-hire." });
+
+export const pageMetaFields = {
+  title: Joi.string().trim().min(1).max(120).messages({ "string.empty": "A page needs a title." }),
+  slug: slugSchema,
+  description: Joi.string().allow("").max(300),
+  inNavigation: Joi.boolean(),
+} satisfies Joi.PartialSchemaMap<PageMeta>;
+
+const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
+  id: idSchema.required(),
+  kind: Joi.string().valid("popup").required(),
+  name: Joi.string().trim().min(1).max(80).required(),
+  settings: popupSchema.required(),
+});
+
+const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
+  hash: mediaHash.required(),
+  name: Joi.string().min(1).max(200).required(),
+  type: Joi.string().valid("image/jpeg", "image/png", "image/webp", "image/avif").required(),
+  widthPx: Joi.number().integer().min(1).max(20_000).required(),
+  heightPx: Joi.number().integer().min(1).max(20_000).required(),
+});
+
+/** Trees are only known to be objects here; reading a site file judges them with core/page. */
+const tree = Joi.object().unknown().required();
+
+export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
+  format: Joi.number().valid(1).required().messages({ "any.only": "Only format 1 can be read." }),
+  key: siteKeySchema.required(),
+  name: siteNameSchema.required(),
+  settings: settingsSchema.required(),
+  brand: brandSchema.required(),
+  header: tree,
+  footer: tree,
+  pages: Joi.array()
+    .items(
+      Joi.object({
+        id: idSchema.required(),
+        title: pageMetaFields.title.required(),
+        slug: pageMetaFields.slug.required(),
+        description: pageMetaFields.description.required(),
+        inNavigation: pageMetaFields.inNavigation.required(),
+        body: tree,
+      }),
+    )
+    .min(1)
+    .max(2000)
+    .unique("id")
+    .unique("slug")
+    .required()
+    .messages({ "array.unique": "Two pages have the same id or slug." }),
+  widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
+  media: Joi.array().items(mediaSchema).max(5000).unique("hash").required(),
+});

@@ -1,0 +1,67 @@
+// A site as the core knows it: what a site file holds, and what rendering needs.
+import type { Brand } from "@/core/brand/brand";
+import type { PageNode } from "@/core/page/node";
+import type { Popup } from "@/core/popup/popup";
+
+export interface SiteSettings {
+  /** BCP 47 tag of the source language. */
+  readonly language: string;
+  /** IANA zone. */
+  readonly zone: string;
+  /** ISO 4217. */
+  readonly currency: string;
+  /** One sentence about the site, for search and sharing where a page has none. */
+  readonly description: string;
+  /** Who the mails to visitors come from. */
+  readonly mailFrom: string;
+}
+
+export interface PageMeta {
+  readonly id: string;
+  readonly title: string;
+  /** Path without slashes at its ends; "" is the home page. */
+  readonly slug: string;
+  readonly description: string;
+  readonly inNavigation: boolean;
+}
+
+export interface SitePage extends PageMeta {
+  readonly body: PageNode;
+}
+
+export interface SiteWidget {
+  readonly id: string;
+  readonly kind: "popup";
+  readonly name: string;
+  readonly settings: Popup;
+}
+
+export interface MediaEntry {
+  /** SHA-256 of the bytes, in hex. */
+  readonly hash: string;
+  readonly name: string;
+  readonly type: "image/jpeg" | "image/png" | "image/webp" | "image/avif";
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+/** Everything rendering needs except the pages' bodies. */
+export interface SiteFrame {
+  readonly key: string;
+  readonly name: string;
+  readonly settings: SiteSettings;
+  readonly brand: Brand;
+  readonly header: PageNode;
+  readonly footer: PageNode;
+  readonly pages: readonly PageMeta[];
+  readonly widgets: readonly SiteWidget[];
+  readonly media: readonly MediaEntry[];
+}
+
+export interface SiteFile extends Omit<SiteFrame, "pages"> {
+  readonly format: 1;
+  readonly pages: readonly SitePage[];
+}
+
+/** Path of a page on its site: "/" or "/slug". */
+export const pagePath = (page: Pick<PageMeta, "slug">): string => `/${page.slug}`;

@@ -1,0 +1,88 @@
+// What a new site starts from: one of two starters, or empty.
+import { benchBrand, clayBrand, plainBrand } from "@/core/brand/presets";
+import { builder } from "@/core/page/build";
+import type { PageNode } from "@/core/page/node";
+import { shelf } from "@/core/page/shelf";
+import type { SiteFile, SitePage } from "./site";
+
+export type StarterKey = "workshop" | "counter" | "empty";
+
+interface Starter {
+  readonly name: string;
+  readonly note: string;
+  readonly brand: SiteFile["brand"];
+  /** Shelf keys per page; the first page is the home page. */
+  readonly pages: readonly { readonly title: string; readonly slug: string; readonly sections: readonly string[] }[];
+}
+
+export const starters: Readonly<Record<StarterKey, Starter>> = {
+  workshop: {
+    name: "Workshop",
+    note: "Home, Offer and Visit for a place that teaches or makes: warm paper, serif headings.",
+    brand: clayBrand,
+    pages: [
+      { title: "Home", slug: "", sections: ["opening", "cards", "quote", "call"] },
+      { title: "Offer", slug: "offer", sections: ["words", "steps", "prices"] },
+      { title: "Visit", slug: "visit", sections: ["beside", "hours"] },
+    ],
+  },
+  counter: {
+    name: "Counter",
+    note: "Home, Prices and Contact for a shop or repair counter: green, round, direct.",
+    brand: benchBrand,
+    pages: [
+      { title: "Home", slug: "", sections: ["opening", "steps", "hours"] },
+      { title: "Prices", slug: "prices", sections: ["prices", "call"] },
+      { title: "Contact", slug: "contact", sections: ["hours", "beside"] },
+    ],
+  },
+  empty: {
+    name: "Empty",
+    note: "One page without sections, and a plain brand.",
+    brand: plainBrand,
+    pages: [{ title: "Home", slug: "", sections: [] }],
+  },
+};
+
+/** Header and footer every new site has: the name and navigation above, the name and pages below. */
+function frame(newId: () => string): { header: PageNode; footer: PageNode } {
+  const b = builder(newId);
+  return {
+    header: b.page(b.section("Header", { above: 18, below: 18, width: "wide" }, b.navigation("bar", "Main", true))),
+    footer: b.page(
+      b.section("Footer", { surface: "ink", above: 40, below: 40, width: "wide" }, b.navigation("column", "Footer", true)),
+    ),
+  };
+}
+
+/** A new site from a starter, as a site file. */
+export function siteFromStarter(
+  starter: StarterKey,
+  given: Pick<SiteFile, "key" | "name" | "settings">,
+  newId: () => string,
+): SiteFile {
+  const { brand, pages } = starters[starter];
+  const b = builder(newId);
+  return {
+    format: 1,
+    key: given.key,
+    name: given.name,
+    settings: given.settings,
+    brand,
+    ...frame(newId),
+    pages: pages.map(
+      (page): SitePage => ({
+        id: newId(),
+        title: page.title,
+        slug: page.slug,
+        description: "",
+        inNavigation: true,
+        body: b.page(
+          ...page.sections.flatMap((key) => shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId))),
+        ),
+      }),
+    ),
+    widgets: [],
+    media: [],
+  };
+}

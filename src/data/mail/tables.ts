@@ -1,0 +1,22 @@
+// Mails to visitors: what was written, and what became of it.
+import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
+import { instant } from "../columns";
+
+export const mails = mysqlTable(
+  "mails",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    sender: varchar("sender", { length: 320 }).notNull(),
+    recipient: varchar("recipient", { length: 320 }).notNull(),
+    subject: varchar("subject", { length: 400 }).notNull(),
+    text: text("text").notNull(),
+    html: text("html").notNull(),
+    /** Address of the withdraw page, for the List-Unsubscribe header (RFC 2369). */
+    withdrawUrl: varchar("withdraw_url", { length: 500 }).notNull(),
+    state: mysqlEnum("state", ["waiting", "outbox", "sent", "failed"]).notNull(),
+    createdAt: instant("created_at").notNull(),
+    sentAt: instant("sent_at"),
+  },
+  (table) => [index("mails_site").on(table.siteId, table.createdAt)],
+);

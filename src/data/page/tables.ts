@@ -1,0 +1,48 @@
+// Documents of a site (pages, header, footer) and every edit made to them.
+import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import type { Edit } from "@/core/page/edit";
+import type { PageNode } from "@/core/page/node";
+import type { Reason } from "@/core/visitor/decision";
+import { instant, json } from "../columns";
+
+export const documents = mysqlTable(
+  "documents",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    id: varchar("id", { length: 40 }).notNull(),
+    kind: mysqlEnum("kind", ["page", "header", "footer"]).notNull(),
+    title: varchar("title", { length: 120 }).notNull(),
+    /** Null for header, footer and removed pages, which hold no address. */
+    slug: varchar("slug", { length: 120 }),
+    /** The slug a removed page had, to have it back when it is restored. */
+    slugBefore: varchar("slug_before", { length: 120 }),
+    description: varchar("description", { length: 300 }).notNull(),
+    inNavigation: boolean("in_navigation").notNull(),
+    position: int("position").notNull(),
+    body: json<PageNode>("body").notNull(),
+    revision: int("revision").notNull().default(0),
+    changedAt: instant("changed_at").notNull(),
+    removedAt: instant("removed_at"),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.id] }), unique("documents_slug").on(table.siteId, table.slug)],
+);
+
+/** One batch of edits as a browser sent it. The batch's own id makes a repeated sending harmless. */
+export const documentEdits = mysqlTable(
+  "document_edits",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    documentId: varchar("document_id", { length: 40 }).notNull(),
+    revision: int("revision").notNull(),
+    batch: varchar("batch", { length: 40 }).notNull(),
+    edits: json<readonly Edit[]>("edits").notNull(),
+    refusals: json<readonly { edit: Edit; reason: Reason }[]>("refusals").notNull(),
+    userId: varchar("user_id", { length: 24 }).notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.documentId, table.revision] }),
+    unique("document_edits_batch").on(table.siteId, table.batch),
+    index("document_edits_time").on(table.siteId, table.createdAt),
+  ],
+);

@@ -1,0 +1,56 @@
+// The Desk's view of signups: searched, filtered, in windows.
+import { and, count, desc, eq, like, or, type SQL, sql } from "drizzle-orm";
+import type { Executor } from "../connection";
+import { mails } from "../mail/tables";
+import { type SignupState, signups, widgets } from "./tables";
+
+export interface SignupFilter {
+  readonly state?: SignupState;
+  readonly widget?: string;
+  /** Part of an address or a name. */
+  readonly words?: string;
+}
+
+const escapeLike = (words: string) => words.replace(/[\\%_]/g, (character) => `\\${character}`);
+
+function matching(siteId: string, filter: SignupFilter): SQL | undefined {
+  const words = filter.words ? `%${escapeLike(filter.words)}%` : null;
+  return and(
+    eq(signups.siteId, siteId),
+    filter.state ? eq(signups.state, filter.state) : undefined,
+    filter.widget ? eq(signups.widgetId, filter.widget) : undefined,
+    words ? or(like(signups.email, words), like(signups.name, words)) : undefined,
+  );
+}
+
+export async function countSignups(db: Executor, siteId: string, filter: SignupFilter): Promise<number> {
+  const [row] = await db.select({ all: count() }).from(signups).where(matching(siteId, filter));
+  return row?.all ?? 0;
+}
+
+/** Signups from the newest, `limit` of them after `offset`. */
+export async function signupWindow(db: Executor, siteId: string, filter: SignupFilter, offset: number, limit: number) {
+  // The ids first, by index alone; then the rows of just these.
+  const ids = db
+    .select({ id: signups.id })
+    .from(signups)
+    .where(matching(siteId, filter))
+    .orderBy(desc(signups.createdAt), desc(signups.id))
+    .limit(limit)
+    .offset(offset)
+    .as("ids");
+  return db
+    .select({ signup: signups, widgetName: widgets.name })
+    .from(signups)
+    .innerJoin(ids, eq(ids.id, signups.id))
+    .leftJoin(widgets, and(eq(widgets.siteId, signups.siteId), eq(widgets.id, signups.widgetId)))
+    .where(eq(signups.siteId, siteId))
+    .orderBy(desc(signups.createdAt), desc(signups.id));
+}
+
+/** Removes every trace of an address on one site. */
+export async function erasePerson(tx: Executor, siteId: string, email: string): Promise<{ signups: number; mails: number }> {
+  const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
+  const [letters] = await tx.delete(mails).where(and(eq(mails.siteId, siteId), sql`lower(${mails.recipient}) = ${email}`));
+  return { signups: gone.affectedRows, mails: letters.affectedRows };
+}

@@ -1,0 +1,61 @@
+// Widgets of a site, what visitors sent through popups, and how often popups were seen.
+import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import type { Popup } from "@/core/popup/popup";
+import { instant, json } from "../columns";
+
+export const widgets = mysqlTable(
+  "widgets",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    id: varchar("id", { length: 40 }).notNull(),
+    kind: mysqlEnum("kind", ["popup"]).notNull(),
+    name: varchar("name", { length: 80 }).notNull(),
+    settings: json<Popup>("settings").notNull(),
+    position: int("position").notNull(),
+    revision: int("revision").notNull().default(0),
+    changedAt: instant("changed_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
+);
+
+export const signupStates = ["waiting", "confirmed", "withdrawn"] as const;
+export type SignupState = (typeof signupStates)[number];
+
+export const signups = mysqlTable(
+  "signups",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    email: varchar("email", { length: 254 }).notNull(),
+    name: varchar("name", { length: 120 }).notNull(),
+    /** What was answered, by field key. */
+    answers: json<Record<string, string | boolean>>("answers").notNull(),
+    state: mysqlEnum("state", signupStates).notNull(),
+    page: varchar("page", { length: 400 }).notNull(),
+    language: varchar("language", { length: 35 }).notNull(),
+    /** The wording agreed to, as it stood that day. */
+    consent: varchar("consent", { length: 600 }).notNull(),
+    createdAt: instant("created_at").notNull(),
+    confirmedAt: instant("confirmed_at"),
+    withdrawnAt: instant("withdrawn_at"),
+  },
+  (table) => [
+    unique("signups_once").on(table.siteId, table.widgetId, table.email),
+    index("signups_time").on(table.siteId, table.createdAt),
+  ],
+);
+
+export const popupCounts = mysqlTable(
+  "popup_counts",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    /** Day in the site's zone, "2026-11-24". */
+    day: varchar("day", { length: 10 }).notNull(),
+    shown: int("shown").notNull().default(0),
+    closed: int("closed").notNull().default(0),
+    signedUp: int("signed_up").notNull().default(0),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.widgetId, table.day] })],
+);

@@ -1,0 +1,8 @@
+// All tables, for the migrations and for the connection.
+export * from "./account/tables";
+export * from "./job/tables";
+export * from "./mail/tables";
+export * from "./page/tables";
+export * from "./popup/tables";
+export * from "./release/tables";
+export * from "./site/tables";

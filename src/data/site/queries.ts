@@ -1,0 +1,133 @@
+// Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
+import { and, asc, eq, isNull } from "drizzle-orm";
+import type { MediaEntry, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
+import type { Executor } from "../connection";
+import { jobs } from "../job/tables";
+import { mails } from "../mail/tables";
+import { documentEdits, documents } from "../page/tables";
+import { popupCounts, signups, widgets } from "../popup/tables";
+import { blobs, releaseFiles, releases } from "../release/tables";
+import { media, mediaBytes, sites } from "./tables";
+
+export type SiteRow = typeof sites.$inferSelect;
+
+export async function findSite(db: Executor, key: string): Promise<SiteRow | undefined> {
+  return (await db.select().from(sites).where(eq(sites.key, key)))[0];
+}
+
+const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
+  hash: row.hash,
+  name: row.name,
+  type: row.type,
+  widthPx: row.widthPx,
+  heightPx: row.heightPx,
+});
+
+export async function mediaOf(db: Executor, siteId: string): Promise<readonly MediaEntry[]> {
+  return (await db.select().from(media).where(eq(media.siteId, siteId)).orderBy(asc(media.createdAt), asc(media.hash))).map(
+    mediaEntry,
+  );
+}
+
+export async function widgetsOf(db: Executor, siteId: string): Promise<readonly (SiteWidget & { revision: number })[]> {
+  const rows = await db.select().from(widgets).where(eq(widgets.siteId, siteId)).orderBy(asc(widgets.position), asc(widgets.id));
+  return rows.map(({ id, kind, name, settings, revision }) => ({ id, kind, name, settings, revision }));
+}
+
+/** The working state of a site, whole. */
+export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
+  const rows = await db
+    .select()
+    .from(documents)
+    .where(and(eq(documents.siteId, site.id), isNull(documents.removedAt)))
+    .orderBy(asc(documents.position), asc(documents.id));
+  const frame = (kind: "header" | "footer") => {
+    const row = rows.find((document) => document.kind === kind);
+    if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
+    return row.body;
+  };
+  return {
+    format: 1,
+    key: site.key,
+    name: site.name,
+    settings: site.settings,
+    brand: site.brand,
+    header: frame("header"),
+    footer: frame("footer"),
+    pages: rows
+      .filter((row) => row.kind === "page")
+      .map(({ id, title, slug, description, inNavigation, body }) => ({
+        id,
+        title,
+        slug: slug ?? "",
+        description,
+        inNavigation,
+        body,
+      })),
+    widgets: (await widgetsOf(db, site.id)).map(({ revision: _revision, ...widget }) => widget),
+    media: await mediaOf(db, site.id),
+  };
+}
+
+/** The frame of a loaded site: all but the pages' bodies. */
+export function frameOf(site: SiteFile): SiteFrame {
+  const { format: _format, pages, ...rest } = site;
+  return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
+}
+
+/** Stores a whole new site. To be called in a transaction: a site is there whole or not at all. */
+export async function storeSite(
+  tx: Executor,
+  row: { id: string; studioId: string; createdAt: Date },
+  site: SiteFile,
+  files: ReadonlyMap<string, Uint8Array>,
+): Promise<void> {
+  const { id: siteId, createdAt } = row;
+  await tx.insert(sites).values({ ...row, key: site.key, name: site.name, settings: site.settings, brand: site.brand });
+  const common = { siteId, changedAt: createdAt };
+  const documentRows: (typeof documents.$inferInsert)[] = [
+    ...(["header", "footer"] as const).map((kind) => ({
+      ...common,
+      id: kind,
+      kind,
+      title: kind === "header" ? "Header" : "Footer",
+      description: "",
+      inNavigation: false,
+      position: -1,
+      body: site[kind],
+    })),
+    ...site.pages.map((page, position) => ({ ...common, ...page, kind: "page" as const, position })),
+  ];
+  for (let at = 0; at < documentRows.length; at += 50) await tx.insert(documents).values(documentRows.slice(at, at + 50));
+  if (site.widgets.length)
+    await tx.insert(widgets).values(site.widgets.map((widget, position) => ({ ...common, ...widget, position })));
+  let nth = 0;
+  for (const entry of site.media) {
+    // The order of the media is that of their times.
+    await tx.insert(media).values({ siteId, ...entry, createdAt: new Date(createdAt.getTime() + nth++) });
+    await tx
+      .insert(mediaBytes)
+      .values({ siteId, hash: entry.hash, widthPx: 0, bytes: Buffer.from(files.get(entry.hash) as Uint8Array) });
+  }
+}
+
+/** Everything that belongs to a site, in all tables. */
+const tablesOfSites = [
+  documents,
+  documentEdits,
+  widgets,
+  signups,
+  popupCounts,
+  media,
+  mediaBytes,
+  releases,
+  releaseFiles,
+  blobs,
+  mails,
+  jobs,
+] as const;
+
+export async function removeSite(tx: Executor, siteId: string): Promise<void> {
+  for (const table of tablesOfSites) await tx.delete(table).where(eq(table.siteId, siteId));
+  await tx.delete(sites).where(eq(sites.id, siteId));
+}

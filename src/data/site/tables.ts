@@ -1,0 +1,49 @@
+// Sites and their media.
+import { index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
+import type { Brand } from "@/core/brand/brand";
+import type { SiteSettings } from "@/core/site/site";
+import { instant, json, longblob } from "../columns";
+
+export const sites = mysqlTable(
+  "sites",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    studioId: varchar("studio_id", { length: 24 }).notNull(),
+    key: varchar("site_key", { length: 40 }).notNull().unique(),
+    name: varchar("name", { length: 80 }).notNull(),
+    settings: json<SiteSettings>("settings").notNull(),
+    brand: json<Brand>("brand").notNull(),
+    /** Raised by every change of name, settings or brand. */
+    revision: int("revision").notNull().default(0),
+    /** The one pointer that publishing and going back flip. */
+    liveReleaseId: varchar("live_release_id", { length: 24 }),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [index("sites_studio").on(table.studioId)],
+);
+
+export const media = mysqlTable(
+  "media",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    hash: varchar("hash", { length: 64 }).notNull(),
+    name: varchar("name", { length: 200 }).notNull(),
+    type: mysqlEnum("type", ["image/jpeg", "image/png", "image/webp", "image/avif"]).notNull(),
+    widthPx: int("width_px").notNull(),
+    heightPx: int("height_px").notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.hash] })],
+);
+
+/** The bytes of media: width 0 is the file as it came, others are WebP variants. */
+export const mediaBytes = mysqlTable(
+  "media_bytes",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    hash: varchar("hash", { length: 64 }).notNull(),
+    widthPx: int("width_px").notNull(),
+    bytes: longblob("bytes").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.hash, table.widthPx] })],
+);

@@ -1,0 +1,74 @@
+// What every use case works with: database, settings, clock, log. One per process, shared by both halves of it.
+import { createHash, createHmac, timingSafeEqual } from "node:crypto";
+import { nanoid } from "nanoid";
+import { type Logger, pino } from "pino";
+import { connect, type Database } from "@/data/connection";
+import { readSettings, type Settings } from "./settings";
+
+export interface Context {
+  readonly db: Database;
+  readonly settings: Settings;
+  readonly log: Logger;
+  /** The server's one clock. */
+  now(): Date;
+  newId(): string;
+  /** Called when a job was queued, so that this process's runner looks at once. */
+  jobQueued(): void;
+  /** Called when a site's live release changed. */
+  liveChanged(site: string): void;
+  readonly listeners: { jobs: Set<() => void>; live: Set<(site: string) => void> };
+  close(): Promise<void>;
+}
+
+/** A context for these settings. */
+export function createContext(settings: Settings): Context {
+  const { db, pool } = connect(settings.databaseUrl);
+  const startedAt = Date.now();
+  const clockStart = settings.now ? Date.parse(settings.now) : startedAt;
+  const listeners = { jobs: new Set<() => void>(), live: new Set<(site: string) => void>() };
+  return {
+    db,
+    settings,
+    log: pino({ level: settings.logLevel }),
+    now: () => new Date(clockStart + Date.now() - startedAt),
+    newId: () => nanoid(16),
+    jobQueued: () => {
+      for (const listener of listeners.jobs) listener();
+    },
+    liveChanged: (site) => {
+      for (const listener of listeners.live) listener(site);
+    },
+    listeners,
+    close: () => pool.end(),
+  };
+}
+
+// Next bundles its own copy of this module; the process still has one pool and one clock.
+const shared = globalThis as { webitorContext?: Context };
+
+/** The process's context, made from the environment at first use. */
+export function theContext(): Context {
+  shared.webitorContext ??= createContext(readSettings(process.env));
+  return shared.webitorContext;
+}
+
+export const sha256 = (bytes: string | Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
+
+/** A signature over `text` for one `purpose`, in base64url. */
+export function sign(settings: Settings, purpose: string, text: string): string {
+  return createHmac("sha256", `${settings.secret}/${purpose}`).update(text).digest("base64url");
+}
+
+/** Whether `signature` is ours, compared in constant time. */
+export function isSigned(settings: Settings, purpose: string, text: string, signature: string): boolean {
+  const wanted = Buffer.from(sign(settings, purpose, text));
+  const given = Buffer.from(signature);
+  return wanted.length === given.length && timingSafeEqual(wanted, given);
+}
+
+/** Address of a path on a site's live host. */
+export const siteOrigin = (settings: Settings, key: string): string => hostOrigin(settings, `${key}.${settings.publicHost}`);
+
+export function hostOrigin(settings: Settings, host: string): string {
+  return settings.https ? `https://${host}` : `http://${host}:${settings.port}`;
+}

@@ -1,0 +1,151 @@
+// The queue: long work as rows, each taken by one process at a time.
+import { and, eq, lt, lte, or } from "drizzle-orm";
+import { nanoid } from "nanoid";
+import type { Executor } from "@/data/connection";
+import { inTransaction } from "@/data/connection";
+import { jobs } from "@/data/job/tables";
+import type { Context } from "../context";
+
+export type Job = typeof jobs.$inferSelect;
+
+/** A process gives a sign of life this often; a job without one for `leaseMs` is taken by another. */
+export const heartbeatMs = 3_000;
+export const leaseMs = 12_000;
+const mostAttempts = 6;
+
+/** Queues a job in the caller's transaction. Times here are real ones: the set clock must not hold work back. */
+export async function queueJob(
+  tx: Executor,
+  job: { kind: Job["kind"]; siteId: string; payload: Record<string, string>; onlyOne?: string; total?: number },
+): Promise<string> {
+  const id = nanoid(16);
+  const now = new Date();
+  await tx.insert(jobs).values({ id, state: "queued", availableAt: now, createdAt: now, ...job });
+  return id;
+}
+
+/** Takes the next job that is due, or one whose process has died; null when there is none. */
+async function takeJob(context: Context, worker: string): Promise<Job | null> {
+  return inTransaction(context.db, async (tx) => {
+    const now = new Date();
+    const [job] = await tx
+      .select()
+      .from(jobs)
+      .where(
+        or(
+          and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
+          and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
+        ),
+      )
+      .orderBy(jobs.availableAt)
+      .limit(1)
+      .for("update", { skipLocked: true });
+    if (!job) return null;
+    const taken = { state: "running" as const, worker, heartbeatAt: now, attempts: job.attempts + 1 };
+    await tx.update(jobs).set(taken).where(eq(jobs.id, job.id));
+    return { ...job, ...taken };
+  });
+}
+
+/** What a running job may do: say how far it is, and learn whether it is still its process's to run. */
+export interface JobRun {
+  readonly job: Job;
+  progress(done: number, total: number): Promise<void>;
+  /** Ends the job in `tx`; throws when another process has taken it, so that nothing is done twice. */
+  finish(tx: Executor): Promise<void>;
+}
+
+export type JobHandlers = Readonly<Record<Job["kind"], (context: Context, run: JobRun) => Promise<void>>>;
+
+class JobLost extends Error {}
+
+function runOf(context: Context, job: Job, worker: string): JobRun {
+  const mine = and(eq(jobs.id, job.id), eq(jobs.worker, worker), eq(jobs.state, "running"));
+  const touch = async (db: Executor, values: Partial<Job>) => {
+    const [result] = await db.update(jobs).set(values).where(mine);
+    if (result.affectedRows === 0) throw new JobLost("Another process has taken this job");
+  };
+  return {
+    job,
+    progress: (done, total) => touch(context.db, { done, total, heartbeatAt: new Date() }),
+    finish: (tx) => touch(tx, { state: "done", onlyOne: null, error: null }),
+  };
+}
+
+async function fail(context: Context, job: Job, worker: string, error: unknown) {
+  const last = job.attempts >= mostAttempts;
+  context.log.error({ err: error, job: job.id, kind: job.kind, attempt: job.attempts }, "job failed");
+  await context.db
+    .update(jobs)
+    .set({
+      state: last ? "failed" : "queued",
+      error: String((error as Error).message).slice(0, 1000),
+      availableAt: new Date(Date.now() + 500 * 2 ** job.attempts),
+      ...(last ? { onlyOne: null } : {}),
+    })
+    .where(and(eq(jobs.id, job.id), eq(jobs.worker, worker)));
+}
+
+/** Runs jobs in this process until stopped; `stop` waits for the one at hand. */
+export function startRunner(context: Context, handlers: JobHandlers, pollMs = 1000): { stop(): Promise<void> } {
+  const worker = nanoid(12);
+  let stopping = false;
+  let wake: (() => void) | null = null;
+  let woken = false;
+  const poke = () => {
+    woken = true;
+    wake?.();
+  };
+  context.listeners.jobs.add(poke);
+
+  const rest = () =>
+    new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, pollMs);
+      wake = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+      if (woken || stopping) wake();
+    });
+
+  const runOne = async (job: Job) => {
+    const heartbeat = setInterval(() => {
+      context.db
+        .update(jobs)
+        .set({ heartbeatAt: new Date() })
+        .where(and(eq(jobs.id, job.id), eq(jobs.worker, worker)))
+        .catch((error: unknown) => context.log.warn({ err: error }, "heartbeat failed"));
+    }, heartbeatMs);
+    try {
+      await handlers[job.kind](context, runOf(context, job, worker));
+    } catch (error) {
+      if (!(error instanceof JobLost)) await fail(context, job, worker, error);
+    } finally {
+      clearInterval(heartbeat);
+    }
+  };
+
+  const loop = async () => {
+    while (!stopping) {
+      try {
+        woken = false;
+        const job = await takeJob(context, worker);
+        if (job) await runOne(job);
+        else await rest();
+      } catch (error) {
+        context.log.error({ err: error }, "job runner");
+        woken = false;
+        await rest();
+      }
+    }
+  };
+  const running = loop();
+  return {
+    stop: async () => {
+      stopping = true;
+      context.listeners.jobs.delete(poke);
+      wake?.();
+      await running;
+    },
+  };
+}

@@ -1,0 +1,44 @@
+// Rate limits, counted in the database so that all web processes count together.
+import { sql } from "drizzle-orm";
+import { rateLimits } from "@/data/job/tables";
+import type { Context } from "./context";
+import { Problem } from "./problem";
+
+export interface Limit {
+  readonly points: number;
+  readonly seconds: number;
+}
+
+/** The table of limits. */
+export const limits = {
+  signInAddress: { points: 30, seconds: 900 },
+  signInAccount: { points: 10, seconds: 900 },
+  signupAddress: { points: 60, seconds: 600 },
+  countAddress: { points: 600, seconds: 600 },
+} as const satisfies Record<string, Limit>;
+
+/**
+ * Takes one point of `limit` for `who`; throws a 429 Problem with Retry-After when none is left. A fixed window:
+ * one upsert, atomic in MariaDB, whatever the number of processes.
+ */
+export async function takePoint(context: Context, limit: keyof typeof limits, who: string): Promise<void> {
+  const { points, seconds } = limits[limit];
+  // Real time, not the set clock: a limit guards the machine.
+  const nowMs = Date.now();
+  const key = `${limit}:${who}`.slice(0, 255);
+  await context.db
+    .insert(rateLimits)
+    .values({ key, points: 1, expire: nowMs + seconds * 1000 })
+    .onDuplicateKeyUpdate({
+      set: {
+        points: sql`if(${rateLimits.expire} <= ${nowMs}, 1, ${rateLimits.points} + 1)`,
+        expire: sql`if(${rateLimits.expire} <= ${nowMs}, ${nowMs + seconds * 1000}, ${rateLimits.expire})`,
+      },
+    });
+  const [row] = await context.db.select().from(rateLimits).where(sql`${rateLimits.key} = ${key}`);
+  if (!row || row.points <= points) return;
+  const wait = Math.max(1, Math.ceil(((row.expire ?? nowMs) - nowMs) / 1000));
+  throw new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(wait / 60)} min and try again.`, [], {
+    "retry-after": String(wait),
+  });
+}

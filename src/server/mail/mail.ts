@@ -1,0 +1,69 @@
+// Mail to visitors: written as rows in the same transaction as what it is about, sent by a job.
+import { and, eq } from "drizzle-orm";
+import { createTransport } from "nodemailer";
+import type { Executor } from "@/data/connection";
+import { mails } from "@/data/mail/tables";
+import { outbox } from "@/standins/outbox";
+import type { Context } from "../context";
+import { type JobRun, queueJob } from "../job/queue";
+
+export interface Letter {
+  readonly siteId: string;
+  readonly sender: string;
+  readonly recipient: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly html: string;
+  readonly withdrawUrl: string;
+}
+
+/** Writes a mail and queues its sending, in the caller's transaction. */
+export async function writeMail(context: Context, tx: Executor, letter: Letter): Promise<void> {
+  const id = context.newId();
+  await tx.insert(mails).values({ id, ...letter, state: "waiting", createdAt: context.now() });
+  await queueJob(tx, { kind: "mail", siteId: letter.siteId, payload: { mail: id } });
+}
+
+type MailRow = typeof mails.$inferSelect;
+
+/** A mail in the terms of nodemailer. */
+function message(mail: MailRow) {
+  return {
+    from: mail.sender,
+    to: mail.recipient,
+    subject: mail.subject,
+    text: mail.text,
+    html: mail.html,
+    date: mail.createdAt,
+    messageId: `<${mail.id}@${mail.sender.replace(/^.*@|>$/g, "")}>`,
+    list: { unsubscribe: { url: mail.withdrawUrl, comment: "Withdraw" } },
+  };
+}
+
+/** The mail as a message file (RFC 5322), as it was or would be sent. */
+export async function mailAsEml(mail: MailRow): Promise<Buffer> {
+  const composed = await createTransport({ streamTransport: true, buffer: true, newline: "windows" }).sendMail(message(mail));
+  return composed.message as Buffer;
+}
+
+/** The job: hands a mail to the SMTP server, or to the outbox when none is set. */
+export async function mailJob(context: Context, run: JobRun): Promise<void> {
+  const [mail] = await context.db
+    .select()
+    .from(mails)
+    .where(and(eq(mails.siteId, run.job.siteId ?? ""), eq(mails.id, run.job.payload.mail ?? "")));
+  // Erased or sent before the process died.
+  if (!mail || mail.state !== "waiting") return run.finish(context.db);
+  const transport = context.settings.smtpUrl ? createTransport(context.settings.smtpUrl) : outbox();
+  const state = await transport.sendMail(message(mail)).then(
+    () => (context.settings.smtpUrl ? ("sent" as const) : ("outbox" as const)),
+    async (error: Error) => {
+      if (run.job.attempts >= 6) await context.db.update(mails).set({ state: "failed" }).where(eq(mails.id, mail.id));
+      throw error;
+    },
+  );
+  await context.db.transaction(async (tx) => {
+    await run.finish(tx);
+    await tx.update(mails).set({ state, sentAt: context.now() }).where(eq(mails.id, mail.id));
+  });
+}

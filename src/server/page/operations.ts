@@ -1,0 +1,214 @@
+// Pages: opening, editing, and everything about a page that is not in its body.
+import { and, asc, desc, eq, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
+import Joi from "joi";
+import type { Edit } from "@/core/page/edit";
+import { emptyPage, withFreshIds } from "@/core/page/node";
+import { editsSchema } from "@/core/page/schema";
+import { idSchema, pageMetaFields } from "@/core/site/schema";
+import type { PageMeta } from "@/core/site/site";
+import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { documents } from "@/data/page/tables";
+import { type SiteCall, siteOperation } from "../operation";
+import { fieldProblem, notFound } from "../problem";
+import { batchesSince, type EditBatch, saveBatch } from "./edits";
+
+const page = idSchema.required();
+const livePages = (siteId: string) =>
+  and(eq(documents.siteId, siteId), eq(documents.kind, "page"), isNull(documents.removedAt));
+
+async function pageRow(db: Executor, siteId: string, id: string) {
+  const [row] = await db
+    .select()
+    .from(documents)
+    .where(and(livePages(siteId), eq(documents.id, id)));
+  if (!row) throw notFound("This page");
+  return row;
+}
+
+/** Runs a change that may meet a taken slug, which is then said at its field. */
+async function withFreeSlug<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (isDuplicate(error)) throw fieldProblem("slug", "Another page has this slug. Choose another.");
+    throw error;
+  }
+}
+
+async function nextPosition(db: Executor, siteId: string): Promise<number> {
+  const [row] = await db
+    .select({ last: max(documents.position) })
+    .from(documents)
+    .where(eq(documents.siteId, siteId));
+  return (row?.last ?? 0) + 1;
+}
+
+/** "kiln-hire" becomes "kiln-hire-2", -3 … until it is free. */
+async function freeSlug(call: SiteCall, wanted: string): Promise<string> {
+  const rows = await call.context.db.select({ slug: documents.slug }).from(documents).where(livePages(call.site.id));
+  const taken = new Set(rows.map((row) => row.slug));
+  const stem = wanted || "home";
+  for (let number = 2; ; number++) if (!taken.has(`${stem}-${number}`)) return `${stem}-${number}`;
+}
+
+/** Gives the pages the positions of this order. */
+async function reorder(call: SiteCall, order: (ids: string[]) => string[]) {
+  await inTransaction(call.context.db, async (tx) => {
+    const rows = await tx
+      .select({ id: documents.id })
+      .from(documents)
+      .where(livePages(call.site.id))
+      .orderBy(asc(documents.position), asc(documents.id))
+      .for("update");
+    for (const [position, id] of order(rows.map((row) => row.id)).entries())
+      await tx
+        .update(documents)
+        .set({ position })
+        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, id)));
+  });
+}
+
+export const pageOperations = {
+  /** Bodies of a page and of the header and footer it stands between. */
+  "pages.open": siteOperation("editor", { page }, async (call, input: { page: string }) => {
+    await pageRow(call.context.db, call.site.id, input.page);
+    const rows = await call.context.db
+      .select({ id: documents.id, kind: documents.kind, body: documents.body, revision: documents.revision })
+      .from(documents)
+      .where(and(eq(documents.siteId, call.site.id), isNull(documents.removedAt), sql`(${documents.id} = ${input.page} or ${documents.kind} <> 'page')`));
+    return { documents: rows };
+  }),
+  "pages.edit": siteOperation(
+    "editor",
+    {
+      document: idSchema.required(),
+      batch: idSchema.required(),
+      base: Joi.number().integer().min(0).required(),
+      edits: editsSchema.required(),
+    },
+    async (call, input: { document: string; batch: string; base: number; edits: Edit[] }) =>
+      saveBatch(call, input satisfies EditBatch),
+  ),
+  /** What others have changed since a revision. */
+  "pages.since": siteOperation(
+    "editor",
+    { document: idSchema.required(), since: Joi.number().integer().min(0).required() },
+    async (call, input: { document: string; since: number }) => ({
+      batches: await batchesSince(call, input.document, input.since),
+    }),
+  ),
+  "pages.add": siteOperation(
+    "designer",
+    { title: pageMetaFields.title.required(), slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }) },
+    async (call, input: { title: string; slug: string }) => {
+      const { context, site } = call;
+      const id = context.newId();
+      await withFreeSlug(async () =>
+        context.db.insert(documents).values({
+          siteId: site.id,
+          id,
+          kind: "page",
+          title: input.title,
+          slug: input.slug,
+          description: "",
+          inNavigation: true,
+          position: await nextPosition(context.db, site.id),
+          body: emptyPage(context.newId),
+          changedAt: context.now(),
+        }),
+      );
+      return { id };
+    },
+  ),
+  "pages.change": siteOperation(
+    "designer",
+    {
+      page,
+      title: pageMetaFields.title.required(),
+      slug: pageMetaFields.slug.required(),
+      description: pageMetaFields.description.required(),
+      inNavigation: pageMetaFields.inNavigation.required(),
+    },
+    async (call, { page: id, ...meta }: { page: string } & Omit<PageMeta, "id">) => {
+      const row = await pageRow(call.context.db, call.site.id, id);
+      if (row.slug === "" && meta.slug !== "")
+        throw fieldProblem("slug", "A site needs a home page. Give another page the empty slug first.");
+      await withFreeSlug(() =>
+        call.context.db
+          .update(documents)
+          .set({ ...meta, changedAt: call.context.now() })
+          .where(and(livePages(call.site.id), eq(documents.id, id))),
+      );
+      return meta;
+    },
+  ),
+  "pages.duplicate": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+    const { context, site } = call;
+    const row = await pageRow(context.db, site.id, input.page);
+    const id = context.newId();
+    await context.db.insert(documents).values({
+      ...row,
+      id,
+      title: `${row.title} (copy)`.slice(0, 120),
+      slug: await freeSlug(call, row.slug ?? ""),
+      body: withFreshIds(row.body, context.newId),
+      revision: 0,
+      inNavigation: false,
+      position: await nextPosition(context.db, site.id),
+      changedAt: context.now(),
+    });
+    await reorder(call, (ids) => {
+      const others = ids.filter((other) => other !== id);
+      return [...others.slice(0, others.indexOf(row.id) + 1), id, ...others.slice(others.indexOf(row.id) + 1)];
+    });
+    return { id };
+  }),
+  "pages.move": siteOperation(
+    "designer",
+    { page, index: Joi.number().integer().min(0).max(2000).required() },
+    async (call, input: { page: string; index: number }) => {
+      await pageRow(call.context.db, call.site.id, input.page);
+      await reorder(call, (ids) => {
+        const others = ids.filter((id) => id !== input.page);
+        return [...others.slice(0, input.index), input.page, ...others.slice(input.index)];
+      });
+      return { moved: input.page };
+    },
+  ),
+  "pages.remove": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+    const row = await pageRow(call.context.db, call.site.id, input.page);
+    if (row.slug === "") throw fieldProblem("page", "The home page stays. Give another page the empty slug first.");
+    await call.context.db
+      .update(documents)
+      .set({ removedAt: call.context.now(), slug: null, slugBefore: row.slug })
+      .where(and(livePages(call.site.id), eq(documents.id, row.id)));
+    return { removed: row.id };
+  }),
+  "pages.removed": siteOperation("designer", {}, async (call) =>
+    call.context.db
+      .select({ id: documents.id, title: documents.title, slugBefore: documents.slugBefore, removedAt: documents.removedAt })
+      .from(documents)
+      .where(and(eq(documents.siteId, call.site.id), isNotNull(documents.removedAt)))
+      .orderBy(desc(documents.removedAt)),
+  ),
+  "pages.restore": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+    const { db } = call.context;
+    const [row] = await db
+      .select()
+      .from(documents)
+      .where(and(eq(documents.siteId, call.site.id), eq(documents.id, input.page), isNotNull(documents.removedAt)));
+    if (!row) throw notFound("This page");
+    const [taken] = await db
+      .select({ id: documents.id })
+      .from(documents)
+      .where(and(eq(documents.siteId, call.site.id), eq(documents.slug, row.slugBefore ?? ""), ne(documents.id, row.id)));
+    const slug = taken ? await freeSlug(call, row.slugBefore ?? "") : (row.slugBefore ?? "");
+    await withFreeSlug(() =>
+      db
+        .update(documents)
+        .set({ removedAt: null, slug, slugBefore: null })
+        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id))),
+    );
+    return { id: row.id, slug };
+  }),
+};

@@ -1,0 +1,230 @@
+// What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
+import { and, eq, inArray, sql } from "drizzle-orm";
+import Joi from "joi";
+import type { PopupField } from "@/core/popup/popup";
+import type { SiteFile, SiteWidget } from "@/core/site/site";
+import { type Executor, inTransaction } from "@/data/connection";
+import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
+import { releases } from "@/data/release/tables";
+import { findSite, type SiteRow } from "@/data/site/queries";
+import { type Context, isSigned, sign, siteOrigin } from "../context";
+import { takePoint } from "../limit";
+import { writeMail } from "../mail/mail";
+import { notFound, validated } from "../problem";
+import { letter } from "./letters";
+
+/** A person needs at least this long from the opened popup to a sent form, in ms. */
+export const minimumMs = 1200;
+/** Largest body of a visitor's call, in bytes. */
+export const largestBody = 16 << 10;
+
+interface SignupCall {
+  readonly widget: string;
+  readonly page: string;
+  readonly language: string;
+  readonly fields: Record<string, unknown>;
+  /** Must stay empty: only a machine fills a field nobody sees. */
+  readonly website?: string;
+  readonly elapsedMs: number;
+}
+
+const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
+  widget: Joi.string().max(40).required(),
+  page: Joi.string()
+    .pattern(/^\/[^\s]{0,398}$/)
+    .required(),
+  language: Joi.string()
+    .pattern(/^[A-Za-z0-9-]{2,35}$/)
+    .required(),
+  fields: Joi.object().unknown().required(),
+  website: Joi.string().allow("").max(2000),
+  elapsedMs: Joi.number().min(0).required(),
+});
+
+const fieldSchemas: Readonly<Record<PopupField["kind"], (field: PopupField) => Joi.Schema>> = {
+  email: () =>
+    Joi.string().trim().lowercase().email({ tlds: false }).max(254).messages({ "string.email": "This is no mail address. One looks like ana@mail.example." }),
+  name: () => Joi.string().trim().max(120),
+  choice: (field) => Joi.string().valid(...(field.options ?? [])).messages({ "any.only": "Please choose one of the list." }),
+  tick: (field) => (field.required ? Joi.boolean().valid(true).messages({ "any.only": "Please tick this to go on." }) : Joi.boolean()),
+};
+
+/** The schema of what a popup's form sends, by its own fields. */
+function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<string, string | boolean>> {
+  return Joi.object(
+    Object.fromEntries(
+      fields.map((field) => {
+        const schema = fieldSchemas[field.kind](field).messages({
+          "any.required": "This is needed.",
+          "string.empty": "This is needed.",
+        });
+        return [field.key, field.required ? schema.required() : field.kind === "tick" ? schema : schema.allow("")];
+      }),
+    ),
+  );
+}
+
+/** The widget as it stands in the live release: what the visitor really saw. */
+async function liveWidget(context: Context, site: SiteRow, id: string): Promise<SiteWidget> {
+  const [row] = site.liveReleaseId
+    ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, site.liveReleaseId))
+    : [];
+  const widget = (row?.snapshot as SiteFile | undefined)?.widgets.find((one) => one.id === id && one.settings.enabled);
+  if (!widget) throw notFound("This form");
+  return widget;
+}
+
+/** "2026-11-24" in a zone. */
+export const dayIn = (zone: string, now: Date): string => new Intl.DateTimeFormat("en-CA", { timeZone: zone, dateStyle: "short" }).format(now);
+
+export type Counted = "shown" | "closed" | "signedUp";
+
+/** Adds one to a popup's count of the day. */
+export async function countPopup(context: Context, db: Executor, site: SiteRow, widgetId: string, what: Counted) {
+  await db
+    .insert(popupCounts)
+    .values({ siteId: site.id, widgetId, day: dayIn(site.settings.zone, context.now()), [what]: 1 })
+    .onDuplicateKeyUpdate({ set: { [what]: sql`${popupCounts[what]} + 1` } });
+}
+
+const tokenOf = (context: Context, id: string, deed: "confirm" | "withdraw") =>
+  `${id}.${sign(context.settings, deed, id)}`;
+
+/** Address of the page that confirms or withdraws a signup. */
+export const deedUrl = (context: Context, site: SiteRow, id: string, deed: "confirm" | "withdraw"): string =>
+  `${siteOrigin(context.settings, site.key)}/_w/v1/signups/${tokenOf(context, id, deed)}/${deed}`;
+
+async function sendLetter(
+  context: Context,
+  tx: Executor,
+  site: SiteRow,
+  kind: "confirm" | "welcome",
+  signup: { id: string; email: string; language: string },
+) {
+  const withdrawUrl = deedUrl(context, site, signup.id, "withdraw");
+  const to = kind === "confirm" ? deedUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
+  await writeMail(context, tx, {
+    siteId: site.id,
+    sender: `${site.name.replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`,
+    recipient: signup.email,
+    withdrawUrl,
+    ...letter(kind, { language: signup.language, site: site.name, deedUrl: to, withdrawUrl }),
+  });
+}
+
+/**
+ * Takes a visitor's signup. The answer is the same whether the address was known or not; sending it again adds
+ * nothing. What is wrong is a Problem with the field's key as its path ("fields.email").
+ */
+export async function signUp(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
+  const call = validated(callSchema, body);
+  const site = await findSite(context.db, siteKey);
+  if (!site) throw notFound("This site");
+  await takePoint(context, "signupAddress", `${site.id}:${address}`);
+  const widget = await liveWidget(context, site, call.widget);
+  const { fields } = validated(
+    Joi.object<{ fields: Record<string, string | boolean> }>({ fields: answersSchema(widget.settings.fields) }),
+    { fields: call.fields },
+  );
+  // A machine gets the usual answer and learns nothing.
+  if (call.website || call.elapsedMs < minimumMs) return;
+  const of = (kind: PopupField["kind"]) => widget.settings.fields.find((field) => field.kind === kind)?.key ?? "";
+  const email = String(fields[of("email")]);
+  const signup = {
+    id: context.newId(),
+    siteId: site.id,
+    widgetId: widget.id,
+    email,
+    name: String(fields[of("name")] ?? ""),
+    answers: fields,
+    state: (widget.settings.confirmByMail ? "waiting" : "confirmed") as SignupState,
+    page: call.page,
+    language: call.language,
+    consent: widget.settings.words.consent,
+    createdAt: context.now(),
+    confirmedAt: widget.settings.confirmByMail ? null : context.now(),
+  };
+  const mailAgain = await inTransaction(context.db, async (tx) => {
+    const [result] = await tx.insert(signups).ignore().values(signup);
+    if (result.affectedRows === 1) {
+      await countPopup(context, tx, site, widget.id, "signedUp");
+      await sendLetter(context, tx, site, widget.settings.confirmByMail ? "confirm" : "welcome", signup);
+      return false;
+    }
+    return true;
+  });
+  if (mailAgain) await askAgain(context, site, widget, signup);
+  context.jobQueued();
+}
+
+/** A known address asks again: one that waits gets its letter again, one that withdrew starts anew. */
+async function askAgain(context: Context, site: SiteRow, widget: SiteWidget, asked: typeof signups.$inferInsert) {
+  await inTransaction(context.db, async (tx) => {
+    const [known] = await tx
+      .select()
+      .from(signups)
+      .where(and(eq(signups.siteId, site.id), eq(signups.widgetId, widget.id), eq(signups.email, asked.email)))
+      .for("update");
+    if (!known || known.state === "confirmed") return;
+    // A second letter only after a pause, so that nobody's mailbox can be filled through our form.
+    const pause = context.now().getTime() - known.createdAt.getTime() < 60_000;
+    if (known.state === "waiting" && pause) return;
+    const { id: _id, ...values } = asked;
+    await tx
+      .update(signups)
+      .set({ ...values, withdrawnAt: null })
+      .where(and(eq(signups.siteId, site.id), eq(signups.id, known.id)));
+    await sendLetter(context, tx, site, widget.settings.confirmByMail ? "confirm" : "welcome", known);
+  });
+}
+
+/** The signup a link in a letter is about. Throws 404 for a link that is not ours or whose signup was erased. */
+async function byToken(context: Context, siteKey: string, token: string, deed: "confirm" | "withdraw") {
+  const [id = "", signature = ""] = token.split(".");
+  const site = await findSite(context.db, siteKey);
+  if (!site || !isSigned(context.settings, deed, id, signature)) throw notFound("This link");
+  const [signup] = await context.db
+    .select()
+    .from(signups)
+    .where(and(eq(signups.siteId, site.id), eq(signups.id, id)));
+  if (!signup) throw notFound("This signup");
+  return { site, signup };
+}
+
+export async function lookAtSignup(context: Context, siteKey: string, token: string, deed: "confirm" | "withdraw") {
+  const { site, signup } = await byToken(context, siteKey, token, deed);
+  return { siteName: site.name, email: signup.email, state: signup.state };
+}
+
+/** Confirms or withdraws; doing it twice is doing it once. A withdrawn signup is not confirmed by an old letter. */
+export async function doSignupDeed(
+  context: Context,
+  siteKey: string,
+  token: string,
+  deed: "confirm" | "withdraw",
+): Promise<SignupState> {
+  const { site, signup } = await byToken(context, siteKey, token, deed);
+  const from: SignupState[] = deed === "confirm" ? ["waiting"] : ["waiting", "confirmed"];
+  const now = context.now();
+  await context.db
+    .update(signups)
+    .set(deed === "confirm" ? { state: "confirmed", confirmedAt: now } : { state: "withdrawn", withdrawnAt: now })
+    .where(and(eq(signups.siteId, site.id), eq(signups.id, signup.id), inArray(signups.state, from)));
+  return (await byToken(context, siteKey, token, deed)).signup.state;
+}
+
+/** Counts what a visitor saw: a popup shown or closed. */
+export async function countSeen(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
+  const input = validated(
+    Joi.object<{ widget: string; what: "shown" | "closed" }>({
+      widget: Joi.string().max(40).required(),
+      what: Joi.string().valid("shown", "closed").required(),
+    }),
+    body,
+  );
+  const site = await findSite(context.db, siteKey);
+  if (!site) throw notFound("This site");
+  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  await liveWidget(context, site, input.widget);
+  await countPopup(context, context.db, site, input.widget, input.what);
+}

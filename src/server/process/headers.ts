@@ -1,0 +1,58 @@
+// Security headers of the two kinds of hosts.
+import type { Settings } from "../settings";
+
+const common = (settings: Settings): Record<string, string> => ({
+  "X-Content-Type-Options": "nosniff",
+  "Referrer-Policy": "strict-origin-when-cross-origin",
+  "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=()",
+  "Cross-Origin-Opener-Policy": "same-origin",
+  ...(settings.https ? { "Strict-Transport-Security": "max-age=31536000; includeSubDomains" } : {}),
+});
+
+const policy = (directives: Readonly<Record<string, string>>) =>
+  Object.entries(directives)
+    .map(([name, value]) => `${name} ${value}`)
+    .join("; ");
+
+/** Headers of released pages; `framedBy` is who may show them in a frame. */
+export function siteHeaders(settings: Settings, framedBy: string): Record<string, string> {
+  return {
+    ...common(settings),
+    "Content-Security-Policy": policy({
+      "default-src": "'none'",
+      "script-src": "'self'",
+      "style-src": "'self'",
+      "img-src": "'self' data:",
+      "font-src": "'self'",
+      "connect-src": "'self'",
+      "form-action": "'self'",
+      "base-uri": "'none'",
+      "frame-ancestors": framedBy,
+    }),
+  };
+}
+
+/** Headers of the studio. Scripts only by the request's nonce; frames only of rehearsal hosts and its own stage. */
+export function studioHeaders(settings: Settings, nonce: string, dev: boolean): Record<string, string> {
+  const rehearsals = settings.https
+    ? `https://*.${settings.publicHost}`
+    : `http://*.${settings.publicHost}:${settings.port}`;
+  return {
+    ...common(settings),
+    "X-Frame-Options": "DENY",
+    "Content-Security-Policy": policy({
+      "default-src": "'self'",
+      "script-src": `'self' 'nonce-${nonce}' 'strict-dynamic'${dev ? " 'unsafe-eval'" : ""}`,
+      // Emotion writes its rules into style elements at run time; styles run no code.
+      "style-src": "'self' 'unsafe-inline'",
+      "img-src": "'self' data: blob:",
+      "font-src": "'self'",
+      "connect-src": `'self'${dev ? " ws:" : ""}`,
+      "frame-src": `'self' ${rehearsals}`,
+      "object-src": "'none'",
+      "form-action": "'self'",
+      "base-uri": "'none'",
+      "frame-ancestors": "'none'",
+    }),
+  };
+}

@@ -1,0 +1,170 @@
+// The site server: released pages and assets straight from the release, as they were compressed at publish time.
+import type { IncomingMessage, ServerResponse } from "node:http";
+import { and, desc, eq } from "drizzle-orm";
+import { LRUCache } from "lru-cache";
+import { blobs, releaseFiles } from "@/data/release/tables";
+import { findSite } from "@/data/site/queries";
+import type { Context } from "../context";
+import { siteHeaders } from "./headers";
+import { readPath } from "./hosts";
+
+interface Live {
+  readonly siteId: string;
+  readonly releaseId: string | null;
+  readonly checkedAt: number;
+}
+
+interface Answer {
+  readonly status: number;
+  readonly body: Buffer;
+  readonly headers: readonly string[];
+  readonly etag: string;
+}
+
+type Encoding = "br" | "gzip" | "identity";
+
+/** A file of a release with its answers per encoding. */
+interface File {
+  readonly size: number;
+  readonly answers: Readonly<Record<Encoding, Answer>>;
+}
+
+/** How long a process may go on with what it knows of the live pointer, when another process moves it. */
+const pointerMs = 1000;
+const cacheBytes = 256 << 20;
+
+/** The encoding a client prefers among ours (RFC 9110, section 12.5.3); refused ones have q=0. */
+export function encodingFor(accept: string | undefined): Encoding {
+  if (!accept) return "identity";
+  const taken = (coding: string) => {
+    const found = new RegExp(`(?:^|,)\\s*${coding}\\s*(?:;\\s*q=([0-9.]+))?\\s*(?:,|$)`).exec(accept);
+    return found !== null && Number(found[1] ?? 1) > 0;
+  };
+  if (taken("br")) return "br";
+  return taken("gzip") ? "gzip" : "identity";
+}
+
+/** Whether an If-None-Match names this answer (RFC 9110, section 13.1.2: weak comparison). */
+function matches(ifNoneMatch: string | undefined, etag: string): boolean {
+  if (!ifNoneMatch) return false;
+  return ifNoneMatch === "*" || ifNoneMatch.split(",").some((tag) => tag.trim().replace(/^W\//, "") === etag);
+}
+
+export function createSiteServer(context: Context) {
+  const live = new Map<string, Promise<Live | null>>();
+  const known = new Map<string, Live | null>();
+  const files = new LRUCache<string, File>({ maxSize: cacheBytes, sizeCalculation: (file) => file.size });
+  const headers = Object.entries(siteHeaders(context.settings, "'self'")).flat();
+  context.listeners.live.add((key) => known.delete(key));
+
+  async function pointer(key: string): Promise<Live | null> {
+    const before = known.get(key);
+    if (before && performance.now() - before.checkedAt < pointerMs) return before;
+    let asked = live.get(key);
+    if (!asked) {
+      asked = findSite(context.db, key)
+        .then((site) =>
+          site ? { siteId: site.id, releaseId: site.liveReleaseId, checkedAt: performance.now() } : null,
+        )
+        .finally(() => live.delete(key));
+      live.set(key, asked);
+    }
+    const found = await asked;
+    // Unknown hosts are not kept: a stranger could otherwise fill the memory with names.
+    if (found) known.set(key, found);
+    return found;
+  }
+
+  function fileOf(row: { type: string; blob: string; bytes: Buffer; gzip: Buffer | null; brotli: Buffer | null }, status: number, immutable: boolean): File {
+    const answer = (encoding: Encoding, body: Buffer | null): Answer => {
+      const own = body ?? row.bytes;
+      const etag = `"${row.blob.slice(0, 24)}${encoding === "identity" || !body ? "" : `-${encoding}`}"`;
+      return {
+        status,
+        body: own,
+        etag,
+        headers: [
+          ...headers,
+          "Content-Type",
+          row.type,
+          "Content-Length",
+          String(own.length),
+          "ETag",
+          etag,
+          "Cache-Control",
+          immutable ? "public, max-age=31536000, immutable" : "public, max-age=0, must-revalidate",
+          "Vary",
+          "Accept-Encoding",
+          ...(body && encoding !== "identity" ? ["Content-Encoding", encoding] : []),
+        ],
+      };
+    };
+    return {
+      size: row.bytes.length + (row.gzip?.length ?? 0) + (row.brotli?.length ?? 0) + 2048,
+      answers: { br: answer("br", row.brotli), gzip: answer("gzip", row.gzip), identity: answer("identity", null) },
+    };
+  }
+
+  async function load(site: Live, path: string): Promise<File | null> {
+    const asset = path.startsWith("/_a/");
+    const [row] = await context.db
+      .select({ type: releaseFiles.type, blob: releaseFiles.blob, bytes: blobs.bytes, gzip: blobs.gzip, brotli: blobs.brotli })
+      .from(releaseFiles)
+      .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
+      .where(
+        and(
+          eq(releaseFiles.siteId, site.siteId),
+          eq(releaseFiles.path, path),
+          // An asset is named by its content: a page from an earlier release may still ask for it.
+          asset ? undefined : eq(releaseFiles.releaseId, site.releaseId ?? ""),
+        ),
+      )
+      .orderBy(desc(releaseFiles.releaseId))
+      .limit(1);
+    return row ? fileOf(row, path === "/404" ? 404 : 200, asset) : null;
+  }
+
+  async function find(site: Live, path: string): Promise<File | null> {
+    const key = path.startsWith("/_a/") ? `${site.siteId}${path}` : `${site.releaseId}${path}`;
+    const cached = files.get(key);
+    if (cached) return cached;
+    const loaded = await load(site, path);
+    if (loaded) files.set(key, loaded);
+    return loaded;
+  }
+
+  function send(request: IncomingMessage, response: ServerResponse, file: File) {
+    const answer = file.answers[encodingFor(request.headers["accept-encoding"] as string | undefined)];
+    if (answer.status === 200 && matches(request.headers["if-none-match"], answer.etag)) {
+      response.writeHead(304, [...headers, "ETag", answer.etag, "Vary", "Accept-Encoding"]);
+      response.end();
+      return;
+    }
+    response.writeHead(answer.status, answer.headers as string[]);
+    response.end(request.method === "HEAD" ? undefined : answer.body);
+  }
+
+  function plain(response: ServerResponse, status: number, words: string, extra: readonly string[] = []) {
+    response.writeHead(status, [...headers, "Content-Type", "text/plain; charset=utf-8", "Cache-Control", "no-store", ...extra]);
+    response.end(words);
+  }
+
+  /** Answers a request on a site's host. */
+  return async function serveSite(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
+    if (request.method !== "GET" && request.method !== "HEAD")
+      return plain(response, 405, "Only GET and HEAD.\n", ["Allow", "GET, HEAD"]);
+    const path = readPath(request.url ?? "/");
+    if (path === null) return plain(response, 400, "This is not an address of a page.\n");
+    const site = await pointer(key);
+    if (!site) return plain(response, 404, "There is no site at this address.\n");
+    if (site.releaseId === null) return plain(response, 404, "This site has not been published yet.\n");
+    if (path.length > 1 && path.endsWith("/")) {
+      response.writeHead(308, [...headers, "Location", encodeURI(path.replace(/\/+$/, "")) || "/"]);
+      response.end();
+      return;
+    }
+    const file = (path === "/404" ? null : await find(site, path)) ?? (await find(site, "/404"));
+    if (file) send(request, response, file);
+    else plain(response, 404, "There is no such page.\n");
+  };
+}

@@ -1,0 +1,97 @@
+// The rehearsal host: the working state in its released form, for the holder of a token and its visitor.
+import type { IncomingMessage, ServerResponse } from "node:http";
+import { documentHtml } from "@/core/render/document";
+import { createRenderer } from "@/core/render/render";
+import { pagePath } from "@/core/site/site";
+import { findSite, frameOf, loadSite } from "@/data/site/queries";
+import { type Context, hostOrigin } from "../context";
+import { siteHeaders } from "../process/headers";
+import { readPath } from "../process/hosts";
+import { fontAsset, popupScript } from "../release/assets";
+import { releasedPopups } from "../release/publish";
+import { pictureVariant } from "../site/media";
+import { readToken, type RehearsalClaim } from "./token";
+
+interface Piece {
+  readonly type: string;
+  readonly body: string | Buffer;
+}
+
+/** Answers requests below "/{token}/" on a site's rehearsal host. Nothing here is cached, by anyone. */
+export function createRehearsalServer(context: Context) {
+  const studio = hostOrigin(context.settings, context.settings.publicHost);
+  const headers = { ...siteHeaders(context.settings, studio), "Cache-Control": "no-store", "X-Robots-Tag": "noindex" };
+
+  async function page(key: string, claim: RehearsalClaim, base: string, path: string): Promise<Piece | null> {
+    const row = await findSite(context.db, key);
+    if (!row) return null;
+    const site = await loadSite(context.db, row);
+    const styles = path.startsWith("/_css");
+    const wanted = styles ? path.slice("/_css".length) || "/" : path;
+    const found = site.pages.find((one) => pagePath(one) === wanted);
+    if (!found) return null;
+    const frame = frameOf(site);
+    const renderer = createRenderer(frame, {
+      linkBase: base,
+      origin: null,
+      mediaUrl: (hash, widthPx) => `${base}/_m/${hash}-${widthPx}.webp`,
+      fontUrl: (file) => `${base}/_f/${file}`,
+    });
+    const { body, ...meta } = found;
+    const rendered = renderer.render(meta, body);
+    if (styles) return { type: "text/css; charset=utf-8", body: rendered.css };
+    return {
+      type: "text/html; charset=utf-8",
+      body: documentHtml({
+        language: site.settings.language,
+        head: rendered.head,
+        html: rendered.html,
+        css: `${base}/_css${pagePath(found)}`,
+        widgets: {
+          script: `${base}/_s/popup.js`,
+          data: {
+            popups: releasedPopups(frame, rendered.needs, renderer, base),
+            language: site.settings.language,
+            rehearsal: { visitor: claim.visitor, studio, path: pagePath(found) },
+          },
+        },
+      }),
+    };
+  }
+
+  async function piece(key: string, claim: RehearsalClaim, token: string, path: string): Promise<Piece | null> {
+    const file = /^\/_([fms])\/([\w.-]+)$/.exec(path);
+    if (file?.[1] === "f") {
+      const font = await fontAsset(file[2] as string);
+      return font && { type: font.type, body: font.bytes };
+    }
+    if (file?.[1] === "s") {
+      const script = await popupScript(context.settings.buildFolder);
+      return { type: script.type, body: script.bytes };
+    }
+    if (file?.[1] === "m") {
+      const [hash = "", width = ""] = (file[2] as string).replace(".webp", "").split("-");
+      const widthPx = Math.min(1600, Math.max(1, Number(width) || 1));
+      return { type: "image/webp", body: await pictureVariant(context, claim.siteId, hash, widthPx) };
+    }
+    if (path === "/favicon.svg") return { type: "image/svg+xml", body: '<svg xmlns="http://www.w3.org/2000/svg"/>' };
+    return page(key, claim, `/${token}`, path);
+  }
+
+  return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
+    const answer = (status: number, { type, body }: Piece) => {
+      response.writeHead(status, { ...headers, "Content-Type": type, "Access-Control-Allow-Origin": studio });
+      response.end(request.method === "HEAD" ? undefined : body);
+    };
+    const says = (status: number, words: string) => answer(status, { type: "text/plain; charset=utf-8", body: `${words}\n` });
+    if (request.method !== "GET" && request.method !== "HEAD") return says(405, "A rehearsal stores nothing.");
+    const path = readPath(request.url ?? "/");
+    const match = path && /^\/([\w-]+\.[\w-]+)(\/.*)?$/.exec(path);
+    const row = match ? await findSite(context.db, key) : undefined;
+    const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
+    if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
+    const found = await piece(key, claim, match[1] as string, match[2]?.replace(/(.)\/+$/, "$1") || "/").catch(() => null);
+    if (found) answer(200, found);
+    else says(404, "The site has no such page.");
+  };
+}

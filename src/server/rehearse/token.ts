@@ -1,0 +1,50 @@
+// Rehearsal tokens: a short-lived, signed permission to see one site's working state as one visitor.
+import Joi from "joi";
+import type { Visitor } from "@/core/visitor/visitor";
+import { type Context, hostOrigin, isSigned, sign } from "../context";
+import { siteOperation } from "../operation";
+
+/** How long a token opens the rehearsal, in minutes. */
+export const tokenMinutes = 30;
+
+export interface RehearsalClaim {
+  readonly siteId: string;
+  readonly visitor: Visitor;
+  /** ms since the epoch, real time. */
+  readonly expires: number;
+}
+
+const visitorSchema: Joi.ObjectSchema<Visitor> = Joi.object<Visitor>({
+  widthPx: Joi.number().integer().min(200).max(4000).required(),
+  language: Joi.string().max(35).required(),
+  country: Joi.string().length(2).allow(null).required(),
+  now: Joi.number().required(),
+  zone: Joi.string().max(60).required(),
+  visit: Joi.number().integer().min(1).max(1000).required(),
+  cameFrom: Joi.string().max(200).allow(null).required(),
+  consent: Joi.string().valid("notAsked", "given", "refused").required(),
+  signedUpWith: Joi.array().items(Joi.string().max(40)).max(200).required(),
+});
+
+/** What a token permits; null when it is not ours, for another site, or has run out. */
+export function readToken(context: Context, siteId: string, token: string): RehearsalClaim | null {
+  const [payload = "", signature = ""] = token.split(".");
+  if (!isSigned(context.settings, "rehearse", payload, signature)) return null;
+  const claim = JSON.parse(Buffer.from(payload, "base64url").toString()) as RehearsalClaim;
+  return claim.siteId === siteId && claim.expires > Date.now() ? claim : null;
+}
+
+/** A token for this site and visitor. `now` is real time in ms. */
+export function makeToken(context: Context, claim: RehearsalClaim): string {
+  const payload = Buffer.from(JSON.stringify(claim)).toString("base64url");
+  return `${payload}.${sign(context.settings, "rehearse", payload)}`;
+}
+
+export const rehearseOperations = {
+  "rehearse.open": siteOperation("editor", { visitor: visitorSchema.required() }, async (call, input: { visitor: Visitor }) => {
+    const { settings } = call.context;
+    const expires = Date.now() + tokenMinutes * 60_000;
+    const token = makeToken(call.context, { siteId: call.site.id, visitor: input.visitor, expires });
+    return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.publicHost}`)}/${token}`, expires };
+  }),
+};

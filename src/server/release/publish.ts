@@ -1,0 +1,338 @@
+// Publishing: renders what changed into the rows of one release, then flips the site's pointer in one transaction.
+import { promisify } from "node:util";
+import { brotliCompress, constants, gzip } from "node:zlib";
+import { and, eq, inArray, max } from "drizzle-orm";
+import { everyNode } from "@/core/page/node";
+import { type ReleasedPopup, releasePopup } from "@/core/popup/released";
+import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
+import { createRenderer, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
+import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { writeSiteFile } from "@/core/site/read";
+import { inTransaction, isDuplicate } from "@/data/connection";
+import { jobs } from "@/data/job/tables";
+import { blobs, releaseFiles, releases } from "@/data/release/tables";
+import { frameOf, loadSite } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
+import { type Context, sha256, siteOrigin } from "../context";
+import { type JobRun, queueJob } from "../job/queue";
+import type { SiteCall } from "../operation";
+import { conflict, notFound, Problem } from "../problem";
+import { pictureVariant } from "../site/media";
+import { siteProblems } from "@/core/check/problems";
+import { type Asset, fontAssets, popupScript } from "./assets";
+
+const brotli = promisify(brotliCompress);
+const gzipped = promisify(gzip);
+
+/** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
+const rendererVersion = "1";
+
+type FileRow = typeof releaseFiles.$inferInsert;
+
+/** Whether compressing pays for a type. */
+const compresses = (type: string) => /^(text\/|application\/(json|xml)|image\/svg)/.test(type);
+
+async function storeBlob(context: Context, siteId: string, bytes: Buffer, type: string): Promise<string> {
+  const hash = sha256(bytes);
+  const [known] = await context.db
+    .select({ hash: blobs.hash })
+    .from(blobs)
+    .where(and(eq(blobs.siteId, siteId), eq(blobs.hash, hash)));
+  if (known) return hash;
+  const text = compresses(type);
+  await context.db
+    .insert(blobs)
+    .ignore()
+    .values({
+      siteId,
+      hash,
+      bytes,
+      gzip: text ? await gzipped(bytes, { level: 9 }) : null,
+      brotli: text
+        ? await brotli(bytes, {
+            params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+          })
+        : null,
+    });
+  return hash;
+}
+
+/** Queues a release of the site as it stands now. Throws 422 with every finding that stops it, 409 while one runs. */
+export async function startPublishing(call: SiteCall): Promise<{ job: string; release: string; number: number }> {
+  const { context, site: row } = call;
+  const release = context.newId();
+  try {
+    const started = await inTransaction(context.db, async (tx) => {
+      const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
+      if (!locked) throw notFound("This site");
+      const snapshot = await loadSite(tx, locked);
+      const stops = siteProblems(snapshot).filter((finding) => finding.weight === "stops");
+      if (stops.length)
+        throw new Problem(
+          422,
+          "stopped",
+          `${stops.length === 1 ? "One thing stops" : `${stops.length} things stop`} this release.`,
+          stops.map((stop) => ({ path: `${stop.document ?? stop.widget ?? "site"}/${stop.node ?? ""}`, message: stop.reason.code })),
+        );
+      const [last] = await tx.select({ number: max(releases.number) }).from(releases).where(eq(releases.siteId, row.id));
+      const number = (last?.number ?? 0) + 1;
+      await tx.insert(releases).values({
+        id: release,
+        siteId: row.id,
+        number,
+        state: "building",
+        snapshot,
+        userId: call.account.id,
+        pages: snapshot.pages.length,
+        createdAt: context.now(),
+      });
+      const job = await queueJob(tx, {
+        kind: "publish",
+        siteId: row.id,
+        payload: { release },
+        onlyOne: `publish:${row.id}`,
+        total: snapshot.pages.length + 1,
+      });
+      return { job, release, number };
+    });
+    context.jobQueued();
+    return started;
+  } catch (error) {
+    if (isDuplicate(error)) throw conflict("publishing", "A release of this site is being published already.");
+    throw error;
+  }
+}
+
+/** Everything a page's files depend on besides the page itself. */
+function frameHash(frame: SiteFrame, script: Asset): string {
+  const pages = frame.pages.map(({ id, title, slug, inNavigation }) => ({ id, title, slug, inNavigation }));
+  return sha256(JSON.stringify([rendererVersion, script.path, writeSiteFile({ ...frame, pages } as never as SiteFile)]));
+}
+
+/** Makes the files of one release. */
+class Publisher {
+  private readonly frame: SiteFrame;
+  private readonly renderer: Renderer;
+  readonly origin: string;
+
+  constructor(
+    private readonly context: Context,
+    private readonly siteId: string,
+    private readonly releaseId: string,
+    readonly site: SiteFile,
+    private readonly fonts: ReadonlyMap<string, Asset>,
+    private readonly script: Asset,
+  ) {
+    this.frame = frameOf(site);
+    this.origin = siteOrigin(context.settings, site.key);
+    this.renderer = createRenderer(this.frame, {
+      linkBase: "",
+      origin: this.origin,
+      mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+      fontUrl: (file) => this.fonts.get(file)?.path ?? "",
+    });
+  }
+
+  inputOf(frame: string, page: SitePage): string {
+    return sha256(JSON.stringify([frame, page]));
+  }
+
+  get frameInput(): string {
+    return frameHash(this.frame, this.script);
+  }
+
+  private row(path: string, type: string, blob: string, input: string, assets: readonly string[] = []): FileRow {
+    return { siteId: this.siteId, releaseId: this.releaseId, path, type, blob, input, assets };
+  }
+
+  async file(path: string, type: string, bytes: Buffer | string, input = ""): Promise<FileRow> {
+    const buffer = Buffer.from(bytes as Buffer);
+    return this.row(path, type, await storeBlob(this.context, this.siteId, buffer, type), input);
+  }
+
+  /** A style sheet as an asset named by its content. */
+  private async styles(css: string): Promise<FileRow> {
+    return this.file(`/_a/${sha256(css).slice(0, 20)}.css`, "text/css; charset=utf-8", css);
+  }
+
+  private async pictures(hashes: Iterable<string>): Promise<FileRow[]> {
+    const rows: FileRow[] = [];
+    for (const hash of new Set(hashes)) {
+      const entry = this.site.media.find((one) => one.hash === hash);
+      if (!entry) continue;
+      for (const widthPx of usedWidths(entry)) {
+        const bytes = await pictureVariant(this.context, this.siteId, hash, widthPx);
+        rows.push(await this.file(`/_a/${hash.slice(0, 24)}-${widthPx}.webp`, "image/webp", bytes));
+      }
+    }
+    return rows;
+  }
+
+  /** The page and every asset it refers to. */
+  async page(page: SitePage, input: string): Promise<FileRow[]> {
+    const { body, ...meta } = page;
+    const rendered = this.renderer.render(meta, body);
+    const css = await this.styles(rendered.css);
+    const popups = releasedPopups(this.frame, rendered.needs, this.renderer, "");
+    const pictures = [this.site.header, body, this.site.footer]
+      .flatMap((root) => [...everyNode(root)])
+      .map((node) => node.content.media)
+      .concat(
+        this.site.widgets
+          .filter((widget) => rendered.needs.includes(widget.id))
+          .map((widget) => widget.settings.picture?.media),
+      )
+      .filter((hash): hash is string => typeof hash === "string");
+    const assets = [css, ...(await this.pictures(pictures)), ...(await this.fontRows())];
+    if (popups.length) assets.push(await this.file(this.script.path, this.script.type, this.script.bytes));
+    const html = documentHtml({
+      language: this.site.settings.language,
+      head: rendered.head,
+      html: rendered.html,
+      css: css.path,
+      widgets: popups.length ? { script: this.script.path, data: { popups, language: this.site.settings.language } } : null,
+    });
+    const blob = await storeBlob(this.context, this.siteId, Buffer.from(html), "text/html; charset=utf-8");
+    return [
+      this.row(pagePath(page), "text/html; charset=utf-8", blob, input, assets.map((asset) => asset.path)),
+      ...assets,
+    ];
+  }
+
+  private fontRowsMade: Promise<FileRow[]> | null = null;
+  private fontRows(): Promise<FileRow[]> {
+    this.fontRowsMade ??= Promise.all([...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes)));
+    return this.fontRowsMade;
+  }
+
+  /** Not-found page, sitemap, robots and favicon. */
+  async common(): Promise<FileRow[]> {
+    const css = await this.styles(this.renderer.groundCss(["section", "heading", "richText", "button"]));
+    const notFoundPage = documentHtml({
+      language: this.site.settings.language,
+      head: `<title>Not found · ${this.site.name.replace(/[<&]/g, "")}</title><meta name="robots" content="noindex"><link rel="icon" type="image/svg+xml" href="/favicon.svg">`,
+      html: noticeHtml({
+        title: "This page is not here",
+        text: "The address may have changed. From the home page you will find the way.",
+        then: { href: "/", words: "To the home page" },
+      }),
+      css: css.path,
+      widgets: null,
+    });
+    return [
+      css,
+      ...(await this.fontRows()),
+      await this.file("/404", "text/html; charset=utf-8", notFoundPage),
+      await this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
+      await this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
+      await this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, this.context.now().toISOString().slice(0, 10))),
+    ];
+  }
+}
+
+/** The popups a page carries, in released form. */
+export function releasedPopups(
+  frame: SiteFrame,
+  needs: readonly string[],
+  renderer: Renderer,
+  linkBase: string,
+): readonly ReleasedPopup[] {
+  return frame.widgets
+    .filter((widget) => needs.includes(widget.id))
+    .map((widget) =>
+      releasePopup(widget.id, widget.settings, frame.settings.zone, {
+        pageHref: (id) => {
+          const page = frame.pages.find((one) => one.id === id);
+          return page ? linkBase + pagePath(page) : null;
+        },
+        picture: renderer.picture,
+      }),
+    );
+}
+
+async function insertRows(context: Context, rows: readonly FileRow[]) {
+  for (let at = 0; at < rows.length; at += 200)
+    await context.db.insert(releaseFiles).ignore().values(rows.slice(at, at + 200));
+}
+
+/** The job: resumable, since pages that already have their row are passed over. */
+export async function publishJob(context: Context, run: JobRun): Promise<void> {
+  const { payload, siteId } = run.job;
+  const [release] = await context.db.select().from(releases).where(eq(releases.id, payload.release ?? ""));
+  const [row] = await context.db.select().from(sites).where(eq(sites.id, siteId ?? ""));
+  // The site was removed while the job waited: there is nothing left to do.
+  if (!release || !row) return run.finish(context.db);
+  const script = await popupScript(context.settings.buildFolder);
+  const fonts = await fontAssets(usedFamilies(release.snapshot));
+  const publisher = new Publisher(context, row.id, release.id, release.snapshot, fonts, script);
+  const done = new Set(
+    (
+      await context.db.select({ path: releaseFiles.path }).from(releaseFiles).where(eq(releaseFiles.releaseId, release.id))
+    ).map((file) => file.path),
+  );
+  const live = row.liveReleaseId
+    ? await context.db.select().from(releaseFiles).where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, row.liveReleaseId)))
+    : [];
+  const liveByPath = new Map(live.map((file) => [file.path, file]));
+  const frame = publisher.frameInput;
+  const total = release.snapshot.pages.length + 1;
+  let rendered = release.rendered;
+  let finished = 0;
+  let lastSaid = 0;
+  const carried = new Map<string, FileRow>();
+  const carry = (file: (typeof live)[number]) => carried.set(file.path, { ...file, releaseId: release.id });
+  for (const page of release.snapshot.pages) {
+    finished += 1;
+    if (done.has(pagePath(page))) continue;
+    const input = publisher.inputOf(frame, page);
+    const before = liveByPath.get(pagePath(page));
+    if (before?.input === input) {
+      carry(before);
+      for (const asset of before.assets) {
+        const file = liveByPath.get(asset);
+        if (file) carry(file);
+      }
+      continue;
+    }
+    const rows = await publisher.page(page, input);
+    // The page's own row comes last: where it stands, its assets do too.
+    await insertRows(context, rows.slice(1));
+    await insertRows(context, rows.slice(0, 1));
+    rendered += 1;
+    if (Date.now() - lastSaid > 200) {
+      lastSaid = Date.now();
+      await run.progress(finished, total);
+    }
+  }
+  await insertRows(context, [...carried.values()]);
+  await insertRows(context, await publisher.common());
+  await run.progress(total, total);
+  await inTransaction(context.db, async (tx) => {
+    await run.finish(tx);
+    await tx.update(releases).set({ state: "complete", rendered }).where(eq(releases.id, release.id));
+    await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, row.id));
+  });
+  context.liveChanged(row.key);
+  context.log.info({ site: row.key, release: release.number, rendered, pages: total - 1 }, "released");
+}
+
+/** Makes an earlier release the live one. */
+export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ live: number }> {
+  const { db } = call.context;
+  const live = await inTransaction(db, async (tx) => {
+    const [running] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.siteId, call.site.id), eq(jobs.kind, "publish"), inArray(jobs.state, ["queued", "running"])));
+    if (running) throw conflict("publishing", "A release is being published. Wait for it, then go back.");
+    const [release] = await tx
+      .select({ id: releases.id, number: releases.number, state: releases.state })
+      .from(releases)
+      .where(and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId)));
+    if (!release || release.state !== "complete") throw notFound("This release");
+    await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
+    return release.number;
+  });
+  call.context.liveChanged(call.site.key);
+  return { live };
+}

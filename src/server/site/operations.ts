@@ -1,0 +1,137 @@
+// Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
+import { and, count, desc, eq, gt, inArray, isNull, sql } from "drizzle-orm";
+import Joi from "joi";
+import { type Brand, brandSchema } from "@/core/brand/brand";
+import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
+import type { SiteSettings } from "@/core/site/site";
+import { siteFromStarter, type StarterKey, starters } from "@/core/site/starter";
+import { members } from "@/data/account/tables";
+import { inTransaction } from "@/data/connection";
+import { documents } from "@/data/page/tables";
+import { signups, widgets } from "@/data/popup/tables";
+import { releases } from "@/data/release/tables";
+import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
+import { ownStudio } from "../account/operations";
+import { siteOrigin } from "../context";
+import { mayAs, siteOperation, type UserCall, userOperation } from "../operation";
+import { conflict, fieldProblem } from "../problem";
+import { changesOf } from "../release/changes";
+import { storeNewSite } from "./file";
+
+/** What a card on the Sites screen says. */
+async function cardOf(call: UserCall, row: SiteRow) {
+  const [live] = row.liveReleaseId
+    ? await call.context.db.select({ number: releases.number, createdAt: releases.createdAt }).from(releases).where(eq(releases.id, row.liveReleaseId))
+    : [];
+  const [waiting] = await call.context.db
+    .select({ all: count() })
+    .from(signups)
+    .where(and(eq(signups.siteId, row.id), gt(signups.createdAt, new Date(call.context.now().getTime() - 7 * 86_400_000))));
+  return {
+    key: row.key,
+    name: row.name,
+    address: siteOrigin(call.context.settings, row.key),
+    live: live ? { number: live.number, at: live.createdAt.toISOString() } : null,
+    changes: (await changesOf(call.context, row)).changed,
+    signupsThisWeek: waiting?.all ?? 0,
+  };
+}
+
+export const siteOperations = {
+  "sites.list": userOperation({}, async (call) => {
+    const rows = await call.context.db
+      .select({ site: sites })
+      .from(sites)
+      .innerJoin(members, eq(members.studioId, sites.studioId))
+      .where(eq(members.userId, call.account.id))
+      .orderBy(desc(sites.createdAt), sites.name);
+    return Promise.all(rows.map((row) => cardOf(call, row.site)));
+  }),
+  "sites.create": userOperation(
+    {
+      key: siteKeySchema.required(),
+      name: siteNameSchema.required(),
+      starter: Joi.string()
+        .valid(...Object.keys(starters))
+        .required(),
+      settings: settingsSchema.required(),
+    },
+    async (call, input: { key: string; name: string; starter: StarterKey; settings: SiteSettings }) => {
+      const studio = await ownStudio(call, "designer");
+      const site = siteFromStarter(input.starter, input, call.context.newId);
+      await storeNewSite(call.context, studio.studioId, site, new Map());
+      return { key: site.key };
+    },
+  ),
+  "sites.remove": siteOperation("designer", { name: Joi.string().required() }, async (call, input: { name: string }) => {
+    if (input.name !== call.site.name)
+      throw fieldProblem("name", `Type the site's name, “${call.site.name}”, to remove it.`);
+    await inTransaction(call.context.db, (tx) => removeSite(tx, call.site.id));
+    call.context.liveChanged(call.site.key);
+    return { removed: call.site.key };
+  }),
+  /** All that the composer needs around the documents. */
+  "sites.frame": siteOperation("editor", {}, async (call) => {
+    const { db } = call.context;
+    const rows = await db
+      .select({
+        id: documents.id,
+        kind: documents.kind,
+        title: documents.title,
+        slug: documents.slug,
+        description: documents.description,
+        inNavigation: documents.inNavigation,
+        revision: documents.revision,
+      })
+      .from(documents)
+      .where(and(eq(documents.siteId, call.site.id), isNull(documents.removedAt)))
+      .orderBy(documents.position, documents.id);
+    return {
+      key: call.site.key,
+      name: call.site.name,
+      settings: call.site.settings,
+      brand: call.site.brand,
+      revision: call.site.revision,
+      role: call.role,
+      mayLayout: mayAs(call.role, "designer"),
+      address: siteOrigin(call.context.settings, call.site.key),
+      pages: rows
+        .filter((row) => row.kind === "page")
+        .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
+      widgets: await widgetsOf(db, call.site.id),
+      media: await mediaOf(db, call.site.id),
+    };
+  }),
+  /** The site as it stands, for pictures of it: frame and home page. */
+  "sites.home": siteOperation("editor", {}, async (call) => {
+    const site = await loadSite(call.context.db, call.site);
+    const home = site.pages.find((page) => page.slug === "") ?? site.pages[0];
+    return { ...site, pages: site.pages.map((page) => (page === home ? page : { ...page, body: null })) };
+  }),
+  "sites.settings": siteOperation(
+    "designer",
+    { name: siteNameSchema.required(), settings: settingsSchema.required() },
+    async (call, input: { name: string; settings: SiteSettings }) => {
+      await call.context.db
+        .update(sites)
+        .set({ ...input, revision: sql`${sites.revision} + 1` })
+        .where(eq(sites.id, call.site.id));
+      return input;
+    },
+  ),
+  "brand.save": siteOperation(
+    "designer",
+    { brand: brandSchema.required(), revision: Joi.number().integer().required() },
+    async (call, input: { brand: Brand; revision: number }) => {
+      const [result] = await call.context.db
+        .update(sites)
+        .set({ brand: input.brand, revision: input.revision + 1 })
+        .where(and(eq(sites.id, call.site.id), eq(sites.revision, input.revision)));
+      if (result.affectedRows === 0)
+        throw conflict("brandChanged", "The brand was changed somewhere else meanwhile. Load it again; your values stay on this screen until then.");
+      return { revision: input.revision + 1 };
+    },
+  ),
+};
+
