@@ -1,0 +1,72 @@
+// Loads the demo: the studio, its people, both sites, a first release of each, and signups of the last weeks. Once.
+import { join } from "node:path";
+import { migrateTo } from "@/data/connection";
+import { members, type Role, studios, users } from "@/data/account/tables";
+import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
+import { findSite } from "@/data/site/queries";
+import { hashPassword } from "@/server/account/session";
+import { theContext } from "@/server/context";
+import { dayIn } from "@/server/popup/signups";
+import { importSite } from "@/server/site/file";
+import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
+
+const people: readonly { name: string; email: string; password: string; role: Role }[] = [
+  { name: "Rowan Marr", email: "rowan@marrowfield.example", password: "clay-and-chains", role: "owner" },
+  { name: "Ines Field", email: "ines@marrowfield.example", password: "clay-and-chains", role: "designer" },
+  { name: "Maren Quill", email: "maren@wrenfield.example", password: "clay-and-chains", role: "editor" },
+];
+
+const firstNames = ["Nuala", "Odhran", "Tess", "Bram", "Ciara", "Levi", "Maud", "Piet", "Roisin", "Silas", "Una", "Wim", "Ada", "Finn", "Greta", "Hugo"];
+const context = theContext();
+
+async function signupsFor(key: string, widgetId: string, pages: readonly string[], language: string, consent: string) {
+  const site = await findSite(context.db, key);
+  if (!site) return;
+  const now = context.now().getTime();
+  for (let index = 0; index < 46; index++) {
+    const name = firstNames[index % firstNames.length] as string;
+    const at = new Date(now - (index * 0.58 + (index % 3) * 0.11) * 86_400_000 - 3_600_000);
+    const state: SignupState = index % 9 === 4 ? "waiting" : index % 13 === 7 ? "withdrawn" : "confirmed";
+    const email = `${name.toLowerCase()}${index > 15 ? index : ""}@${["post", "letterbox", "hill"][index % 3]}.example`;
+    await context.db.insert(signups).values({
+      id: context.newId(),
+      siteId: site.id,
+      widgetId,
+      email,
+      name: index % 4 ? name : "",
+      answers: { email, name },
+      state,
+      page: pages[index % pages.length] as string,
+      language,
+      consent,
+      createdAt: at,
+      confirmedAt: state === "confirmed" ? new Date(at.getTime() + 600_000) : null,
+      withdrawnAt: state === "withdrawn" ? new Date(at.getTime() + 86_400_000) : null,
+    });
+  }
+  for (let back = 0; back < 28; back++) {
+    const shown = 14 + ((back * 7) % 11) + (back % 7 === 2 ? 15 : 0);
+    await context.db.insert(popupCounts).values({ siteId: site.id, widgetId, day: dayIn(site.settings.zone, new Date(now - back * 86_400_000)), shown, closed: Math.round(shown * 0.8), signedUp: back % 3 === 2 ? 1 : 2 });
+  }
+}
+
+await migrateTo(context.db, "src/data/migrations");
+if (!(await theOwner(context))) {
+  const studioId = context.newId();
+  const createdAt = context.now();
+  await context.db.insert(studios).values({ id: studioId, name: "Marrowfield", createdAt });
+  for (const { password, role, ...person } of people) {
+    const id = context.newId();
+    await context.db.insert(users).values({ id, ...person, passwordHash: await hashPassword(password), createdAt });
+    await context.db.insert(members).values({ studioId, userId: id, role });
+  }
+}
+const owner = await theOwner(context);
+if (!owner) throw new Error("The studio's owner is missing.");
+for (const key of ["oddlane", "wrenfield"]) {
+  if (await findSite(context.db, key)) continue;
+  await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
+  await publishNow(context, owner, key, () => {});
+  if (key === "wrenfield") await signupsFor(key, "letters", ["/", "/classes", "/visit"], "en-IE", "You agree that Wrenfield Clayworks writes to this address about kiln-opening days.");
+}
+await context.close();
