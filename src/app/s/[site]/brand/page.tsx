@@ -1,0 +1,5 @@
+import { BrandScreen } from "@/studio/brand/brand-screen";
+
+export default function Page() {
+  return <BrandScreen />;
+}

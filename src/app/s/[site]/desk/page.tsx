@@ -1,0 +1,5 @@
+import { DeskScreen } from "@/studio/desk/desk-screen";
+
+export default function Page() {
+  return <DeskScreen />;
+}

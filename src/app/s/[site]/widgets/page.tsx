@@ -1,0 +1,5 @@
+import { WidgetsScreen } from "@/studio/widgets/widgets-screen";
+
+export default function Page() {
+  return <WidgetsScreen />;
+}

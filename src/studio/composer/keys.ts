@@ -1,0 +1,97 @@
+// The composer's keys: one table, read by the handler and shown under "?".
+import type { Composer } from "./store";
+
+export interface KeyDeeds {
+  sideBySide(): void;
+  rehearse(): void;
+  find(): void;
+  help(): void;
+  enterWords(): void;
+  copy(): void;
+  cut(): void;
+  paste(): void;
+}
+
+interface Key {
+  readonly keys: string;
+  readonly says: string;
+  fits(event: KeyboardEvent): boolean;
+  run(composer: Composer, deeds: KeyDeeds): void;
+}
+
+const meta = (event: KeyboardEvent) => event.ctrlKey || event.metaKey;
+const bare = (key: string) => (event: KeyboardEvent) => !meta(event) && !event.altKey && event.key.toLowerCase() === key;
+const withMeta = (key: string, shift = false) => (event: KeyboardEvent) =>
+  meta(event) && !event.altKey && event.shiftKey === shift && event.key.toLowerCase() === key;
+const alt = (key: string) => (event: KeyboardEvent) => event.altKey && !meta(event) && event.key === key;
+
+const selected = (composer: Composer, deed: (node: string) => void) => {
+  const node = composer.view.selection?.node;
+  if (node) deed(node);
+};
+
+const layout = (composer: Composer, deed: (node: string) => void) => composer.mayLayout && selected(composer, deed);
+
+export const keyTable: readonly Key[] = [
+  { keys: "T", says: "frames side by side, or one", fits: bare("t"), run: (_composer, deeds) => deeds.sideBySide() },
+  { keys: "R", says: "rehearse: walk through the site", fits: bare("r"), run: (_composer, deeds) => deeds.rehearse() },
+  { keys: "+", says: "find a section to add", fits: (event) => !meta(event) && event.key === "+", run: (_composer, deeds) => deeds.find() },
+  { keys: "Alt+Up", says: "move up in the running order", fits: alt("ArrowUp"), run: (composer) => layout(composer, (node) => composer.moveBy(node, -1)) },
+  { keys: "Alt+Down", says: "move down", fits: alt("ArrowDown"), run: (composer) => layout(composer, (node) => composer.moveBy(node, 1)) },
+  {
+    keys: "Up, Down",
+    says: "the block before, the block after",
+    fits: (event) => !event.altKey && !meta(event) && (event.key === "ArrowUp" || event.key === "ArrowDown"),
+    run: () => {},
+  },
+  {
+    keys: "Esc",
+    says: "one level out",
+    fits: bare("escape"),
+    run: (composer) => selected(composer, (node) => {
+      const parent = composer.place(node)?.parent;
+      composer.select(parent && parent.kind !== "page" ? parent.id : null);
+    }),
+  },
+  {
+    keys: "Enter",
+    says: "one level in, or edit the words",
+    fits: bare("enter"),
+    run: (composer, deeds) => selected(composer, (node) => {
+      const first = composer.node(node)?.children?.[0];
+      if (first) composer.select(first.id);
+      else deeds.enterWords();
+    }),
+  },
+  { keys: "Delete", says: "remove the block", fits: (event) => event.key === "Delete" || event.key === "Backspace", run: (composer) => layout(composer, (node) => composer.remove(node)) },
+  { keys: "Ctrl+D", says: "duplicate", fits: withMeta("d"), run: (composer) => layout(composer, (node) => composer.duplicate(node)) },
+  { keys: "Ctrl+C, X, V", says: "copy, cut, paste a block", fits: withMeta("c"), run: (_composer, deeds) => deeds.copy() },
+  { keys: "", says: "", fits: withMeta("x"), run: (_composer, deeds) => deeds.cut() },
+  { keys: "", says: "", fits: withMeta("v"), run: (_composer, deeds) => deeds.paste() },
+  { keys: "Ctrl+Z", says: "undo", fits: withMeta("z"), run: (composer) => composer.undo() },
+  { keys: "Ctrl+Shift+Z, Ctrl+Y", says: "redo", fits: (event) => withMeta("z", true)(event) || withMeta("y")(event), run: (composer) => composer.redo() },
+  { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, deeds) => deeds.help() },
+];
+
+/** The neighbour of the selection among its siblings. */
+function neighbour(composer: Composer, by: -1 | 1) {
+  const { selection, page } = composer.view;
+  if (!selection) return composer.select((by === 1 ? page.children?.[0] : page.children?.at(-1))?.id ?? null);
+  const place = composer.place(selection.node);
+  const next = place?.parent.children?.[place.index + by];
+  if (next) composer.select(next.id);
+}
+
+/** Handles a key; whether it was one of ours. Keys typed into fields are the field's. */
+export function handleKey(event: KeyboardEvent, composer: Composer, deeds: KeyDeeds): boolean {
+  const target = event.target as HTMLElement | null;
+  if (target?.closest?.("input,textarea,select,[contenteditable],[role=dialog],[role=menu]")) return false;
+  // A button or link under focus keeps the keys that press it.
+  if (target?.closest?.("button,a,summary") && target.ownerDocument === document && ["Enter", " ", "ArrowUp", "ArrowDown"].includes(event.key) && !event.altKey) return false;
+  const key = keyTable.find((one) => one.fits(event));
+  if (!key) return false;
+  event.preventDefault();
+  if (key.keys === "Up, Down") neighbour(composer, event.key === "ArrowDown" ? 1 : -1);
+  else key.run(composer, deeds);
+  return true;
+}

@@ -1,0 +1,144 @@
+"use client";
+// The running order: a page's sections from top to bottom, with small drawings; dragged, or moved by keys.
+import { useDroppable } from "@dnd-kit/core";
+import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Plus } from "lucide-react";
+import { Fragment, memo } from "react";
+import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
+import { everyNode, type PageNode } from "@/core/page/node";
+import { kinds } from "@/core/page/kinds";
+
+const fills: Readonly<Record<Shape["kind"], string>> = { line: "#B9B0A0", bold: "#6B665C", box: "#CFC5B1", key: "#8A8272" };
+
+export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
+  return (
+    <svg width={drawingWidth} height={drawingHeight} aria-hidden="true" style={{ flex: "none", background: "var(--chakra-colors-white)", border: "1px solid var(--chakra-colors-line)", borderRadius: 2 }}>
+      {drawing(section).map((shape, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no identity
+        <rect key={index} x={shape.x} y={shape.y} width={shape.width} height={shape.height} fill={fills[shape.kind]} rx="0.6" />
+      ))}
+    </svg>
+  );
+});
+
+/** "2 columns · 4 blocks", counted from what stands in a section. */
+export function describe(section: PageNode): string {
+  const nodes = [...everyNode(section)].slice(1);
+  const blocks = nodes.filter((node) => !kinds[node.kind].holds).length;
+  const columns = nodes.find((node) => node.kind === "columns")?.children?.length;
+  const widget = nodes.some((node) => node.kind === "widget");
+  return [columns ? `${columns} columns` : "", `${blocks} ${blocks === 1 ? "block" : "blocks"}`, widget ? "widget" : ""].filter(Boolean).join(" · ");
+}
+
+interface EntryProps {
+  readonly section: PageNode;
+  readonly selected: boolean;
+  readonly movable: boolean;
+  readonly folded: boolean;
+  onSelect(id: string): void;
+}
+
+const Entry = memo(function Entry({ section, selected, movable, folded, onSelect }: EntryProps) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: section.id, disabled: !movable });
+  return (
+    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.35 : 1, listStyle: "none" }}>
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-pressed={selected}
+        data-section={section.id}
+        title={String(section.content.name)}
+        onClick={() => onSelect(section.id)}
+        style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: "6px 6px", borderRadius: 5, textAlign: "left", cursor: "pointer", background: selected ? "var(--chakra-colors-wash)" : "transparent" }}
+      >
+        <Drawing section={section} />
+        {folded ? null : (
+          <Box minW="0">
+            <Text fontWeight="650" truncate>
+              {String(section.content.name)}
+            </Text>
+            <Text fontSize="small" color="ink2" truncate>
+              {describe(section)}
+            </Text>
+          </Box>
+        )}
+      </button>
+    </li>
+  );
+});
+
+/** The place between two sections: a line with a plus, and where things are dropped. */
+function InsertPoint({ index, onInsert, shown }: { index: number; onInsert: (index: number) => void; shown: boolean }) {
+  const { setNodeRef, isOver } = useDroppable({ id: `insert:${index}` });
+  return (
+    <Box as="li" ref={setNodeRef} listStyleType="none" position="relative" h={shown ? "14px" : "8px"} className="insert-point" css={{ "& button": { opacity: isOver || shown ? 1 : 0 }, "&:hover button, & button:focus-visible": { opacity: 1 } }}>
+      <button type="button" aria-label={`Add a section at place ${index + 1}`} onClick={() => onInsert(index)} style={{ position: "absolute", inset: "-8px 0", width: "100%", cursor: "pointer", zIndex: 1 }}>
+        <span aria-hidden="true" style={{ position: "absolute", left: 6, right: 6, top: "50%", borderTop: `1px ${isOver ? "solid" : "dashed"} var(--chakra-colors-mark)` }} />
+        <span aria-hidden="true" style={{ position: "absolute", left: "50%", top: "50%", transform: "translate(-50%,-50%)", background: "var(--chakra-colors-mark)", color: "#fff", borderRadius: 99, width: 18, height: 18, display: "grid", placeItems: "center" }}>
+          <Plus size={12} />
+        </span>
+      </button>
+    </Box>
+  );
+}
+
+export interface RunningOrderProps {
+  readonly header: PageNode;
+  readonly page: PageNode;
+  readonly footer: PageNode;
+  readonly selectedSection: string | null;
+  readonly movable: boolean;
+  readonly folded: boolean;
+  readonly dragging: boolean;
+  onSelect(id: string): void;
+  onInsert(index: number): void;
+}
+
+function Fixed({ section, selected, folded, onSelect, note }: { section: PageNode; selected: boolean; folded: boolean; onSelect: (id: string) => void; note: string }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={selected}
+      title={String(section.content.name)}
+      onClick={() => onSelect(section.id)}
+      style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: "6px", borderRadius: 5, textAlign: "left", cursor: "pointer", background: selected ? "var(--chakra-colors-wash)" : "transparent" }}
+    >
+      <Drawing section={section} />
+      {folded ? null : (
+        <Box minW="0">
+          <Text fontWeight="650" truncate>{String(section.content.name)}</Text>
+          <Text fontSize="small" color="ink2">{note}</Text>
+        </Box>
+      )}
+    </button>
+  );
+}
+
+export function RunningOrder({ header, page, footer, selectedSection, movable, folded, dragging, onSelect, onInsert }: RunningOrderProps) {
+  const sections = page.children ?? [];
+  const fixed = (root: PageNode) =>
+    (root.children ?? []).map((section) => (
+      <Fixed key={section.id} section={section} selected={section.id === selectedSection} folded={folded} onSelect={onSelect} note="every page" />
+    ));
+  return (
+    <Flex as="nav" aria-label="Running order" direction="column" px={folded ? "4px" : "10px"} pb="16px">
+      {fixed(header)}
+      <SortableContext items={sections.map((section) => section.id)} strategy={verticalListSortingStrategy}>
+        <Box as="ol" m="0" p="0">
+          {movable ? <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} /> : null}
+          {sections.map((section, index) => (
+            <Fragment key={section.id}>
+              <Entry section={section} selected={section.id === selectedSection} movable={movable} folded={folded} onSelect={onSelect} />
+              {movable ? <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} /> : null}
+            </Fragment>
+          ))}
+        </Box>
+      </SortableContext>
+      {sections.length === 0 && !folded ? <Text color="ink2" px="6px" py="8px">This page is empty. Add its first section from the shelf.</Text> : null}
+      {fixed(footer)}
+    </Flex>
+  );
+}

@@ -1,0 +1,59 @@
+"use client";
+// The shelf beside the running order: sections ready to be placed, found by name, dragged or added by Enter.
+import { useDraggable } from "@dnd-kit/core";
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { useMemo, useState } from "react";
+import { shelf, type ShelfEntry } from "@/core/page/shelf";
+import { IconButton, TextInput, Title } from "@/studio/kit/kit";
+import { Drawing } from "./running-order";
+
+let drawn = 0;
+/** The entry as a section to draw; its ids are never placed on a page. */
+const sample = (entry: ShelfEntry) => entry.make(() => `drawn${++drawn}`);
+
+function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: () => void }) {
+  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shelf:${entry.key}` });
+  const section = useMemo(() => sample(entry), [entry]);
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...attributes}
+      {...listeners}
+      onClick={onAdd}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter") return;
+        event.preventDefault();
+        onAdd();
+      }}
+      style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: 7, textAlign: "left", cursor: "grab", borderRadius: 5, touchAction: "none" }}
+    >
+      <Drawing section={section} />
+      <Box minW="0">
+        <Text fontWeight="650">{entry.name}</Text>
+        <Text fontSize="small" color="ink2">{entry.note}</Text>
+      </Box>
+    </button>
+  );
+}
+
+export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; onClose: () => void }) {
+  const [words, setWords] = useState("");
+  const found = shelf.filter((entry) => `${entry.name} ${entry.note}`.toLowerCase().includes(words.toLowerCase()));
+  return (
+    <Box as="section" aria-label="Shelf" position="absolute" left="100%" top="0" bottom="0" w="264px" zIndex="20" bg="sheet" borderRightWidth="1px" borderColor="line" boxShadow="lifted" p="12px" overflowY="auto" onKeyDown={(event) => event.key === "Escape" && (event.stopPropagation(), onClose())}>
+      <Flex justify="space-between" align="center" mb="8px">
+        <Title level={2}>Shelf</Title>
+        <IconButton name="Close the shelf" onClick={onClose}><X size={16} /></IconButton>
+      </Flex>
+      {/* biome-ignore lint/a11y/noAutofocus: the shelf is opened to find something */}
+      <TextInput {...{ autoFocus: true }} aria-label="Find a section" placeholder="Find a section" value={words} onChange={setWords} />
+      <Text fontSize="small" color="ink2" my="8px">{`${found.length} sections. Drag one into the running order, or press Enter to add it.`}</Text>
+      {found.map((entry) => (
+        <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />
+      ))}
+      {found.length === 0 ? <Text color="ink2">Nothing on the shelf is called that.</Text> : null}
+    </Box>
+  );
+}

@@ -1,0 +1,65 @@
+"use client";
+// The site whose screens are open: its frame from the server, and what rendering needs of it.
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
+import type { PageNode } from "@/core/page/node";
+import { createRenderer, type Renderer } from "@/core/render/render";
+import type { SiteFrame } from "@/core/site/site";
+import type { Gives } from "@/server/operations";
+import { ask } from "@/studio/kit/api";
+import { Loading, State } from "@/studio/kit/kit";
+
+export type OpenSite = Gives<"sites.frame">;
+
+const SiteContext = createContext<OpenSite | null>(null);
+
+export function SiteProvider({ site, children }: { site: string; children: ReactNode }) {
+  const { data, error } = useQuery({ queryKey: ["frame", site], queryFn: () => ask("sites.frame", { site }) });
+  if (error && !data)
+    return (
+      <main style={{ padding: 32 }}>
+        <State tone="brick">{error.message}</State>
+        <p style={{ marginTop: 12 }}>
+          <a href="/">To all sites</a>
+        </p>
+      </main>
+    );
+  return data ? <SiteContext.Provider value={data}>{children}</SiteContext.Provider> : <Loading what="the site" />;
+}
+
+export function useSite(): OpenSite {
+  const site = useContext(SiteContext);
+  if (!site) throw new Error("useSite stands inside a SiteProvider");
+  return site;
+}
+
+/** Reads the frame (and what is derived from it) anew after a deed that changed it. */
+export function useRefresh() {
+  const client = useQueryClient();
+  const { key } = useSite();
+  return () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ["frame", key] }),
+      client.invalidateQueries({ queryKey: ["changes", key] }),
+      client.invalidateQueries({ queryKey: ["sites"] }),
+    ]);
+}
+
+/** The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. */
+export function stageRenderer(site: SiteFrame): Renderer {
+  return createRenderer(site, {
+    marks: true,
+    linkBase: "",
+    origin: null,
+    mediaUrl: (hash, widthPx) => `/api/sites/${site.key}/media/${hash}?w=${widthPx}`,
+    fontUrl: (file) => `/api/fonts/${file}`,
+  });
+}
+
+export function useStageRenderer(site: OpenSite, header: PageNode | undefined, footer: PageNode | undefined): Renderer | null {
+  const { key, name, settings, brand, pages, widgets, media } = site;
+  return useMemo(
+    () => (header && footer ? stageRenderer({ key, name, settings, brand, pages, widgets, media, header, footer }) : null),
+    [key, name, settings, brand, pages, widgets, media, header, footer],
+  );
+}

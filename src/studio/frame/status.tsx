@@ -1,0 +1,42 @@
+"use client";
+// What the top bar says about saving: told by the open screen.
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import type { SyncState } from "@/studio/composer/sync";
+
+interface Status {
+  readonly state: SyncState;
+  readonly revision: number;
+}
+
+const StatusContext = createContext<{ status: Status | null; tell(status: Status | null): void }>({ status: null, tell: () => {} });
+
+export function StatusProvider({ children }: { children: ReactNode }) {
+  const [status, tell] = useState<Status | null>(null);
+  const value = useMemo(() => ({ status, tell }), [status]);
+  return <StatusContext.Provider value={value}>{children}</StatusContext.Provider>;
+}
+
+/** Tells the top bar how the open screen's saving stands; nothing once the screen is left. */
+export function useStatus(state: SyncState, revision: number) {
+  const { tell } = useContext(StatusContext);
+  const key = JSON.stringify(state);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the state
+  useEffect(() => tell({ state, revision }), [key, revision, tell]);
+  useEffect(() => () => tell(null), [tell]);
+}
+
+/** The words of the top bar, and their tone. */
+export function useStatusWords(): { words: string; warn: boolean } | null {
+  const { status } = useContext(StatusContext);
+  if (!status) return null;
+  switch (status.state.kind) {
+    case "saved":
+      return { words: `Saved · r${status.revision}`, warn: false };
+    case "saving":
+      return { words: "Saving…", warn: false };
+    case "waiting":
+      return { words: `No connection · ${status.state.edits} ${status.state.edits === 1 ? "edit is" : "edits are"} kept here`, warn: true };
+    case "refused":
+      return { words: "Not saved", warn: true };
+  }
+}

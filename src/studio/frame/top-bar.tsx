@@ -1,0 +1,103 @@
+"use client";
+// The top bar as index tabs: the open one is cut out of the ink and becomes the page below it.
+import { Box, Flex, Menu, Portal, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { ChevronDown } from "lucide-react";
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { ask } from "@/studio/kit/api";
+import { useSite } from "./site-context";
+import { useStatusWords } from "./status";
+
+const tabs: readonly { readonly path: string; readonly name: string; readonly designer?: boolean }[] = [
+  { path: "pages", name: "Pages" },
+  { path: "brand", name: "Brand", designer: true },
+  { path: "widgets", name: "Widgets", designer: true },
+  { path: "publish", name: "Publish" },
+  { path: "desk", name: "Desk", designer: true },
+];
+
+/** The mark: a crop corner and a filled one, printed out of register. */
+export function Mark() {
+  return (
+    <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
+      <path d="M2 13V2h12" fill="none" stroke="#E2603A" strokeWidth="2.4" />
+      <path d="M16 6v10H6" fill="none" stroke="#FBF9F3" strokeWidth="2.4" />
+    </svg>
+  );
+}
+
+export const Brandmark = () => (
+  <Flex align="center" gap="8px" color="sheet">
+    <Mark />
+    <Text as="span" fontFamily="heading" fontWeight="700" fontSize="17px">
+      Webitor
+    </Text>
+  </Flex>
+);
+
+export async function leave() {
+  await ask("account.signOut", {});
+  location.assign("/sign-in");
+}
+
+export const useChanges = (site: string) => useQuery({ queryKey: ["changes", site], queryFn: () => ask("publish.changes", { site }), refetchInterval: 15_000 });
+
+export function TopBar() {
+  const site = useSite();
+  const path = usePathname();
+  const router = useRouter();
+  const status = useStatusWords();
+  const changes = useChanges(site.key);
+  const changed = changes.data?.changed ?? 0;
+  return (
+    <Flex as="header" h="46px" flex="none" bg="ink" color="sheet" align="flex-end" px="14px" gap="14px">
+      <Box h="46px" display="flex" alignItems="center">
+        <Link href="/" aria-label="Webitor: all sites"><Brandmark /></Link>
+      </Box>
+      <Menu.Root>
+        <Menu.Trigger asChild>
+          <button type="button" style={{ display: "flex", alignItems: "center", gap: 5, height: 46, fontWeight: 650, cursor: "pointer", whiteSpace: "nowrap" }}>
+            {site.name} <ChevronDown size={13} aria-hidden="true" />
+          </button>
+        </Menu.Trigger>
+        <Portal>
+          <Menu.Positioner>
+            <Menu.Content bg="sheet" fontSize="ui" minW="200px">
+              <Menu.Item value="all" onSelect={() => router.push("/")}>All sites</Menu.Item>
+              <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>Open the live site</Menu.Item>
+              {site.mayLayout ? <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>Download the site file</Menu.Item> : null}
+              <Menu.Separator />
+              <Menu.Item value="leave" onSelect={() => void leave()}>Sign out</Menu.Item>
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+      <Flex as="nav" aria-label="Screens" h="36px" gap="2px" ml="8px">
+        {tabs.filter((tab) => !tab.designer || site.mayLayout).map((tab) => {
+          const current = path.startsWith(`/s/${site.key}/${tab.path}`);
+          return (
+            <Link key={tab.path} href={`/s/${site.key}/${tab.path}`} aria-current={current ? "page" : undefined}>
+              <Box h="36px" px="15px" display="flex" alignItems="center" borderTopRadius="6px" bg={current ? "paper" : "transparent"} color={current ? "ink" : "onInk"} fontWeight={current ? "700" : "500"} _hover={current ? {} : { bg: "inkSoft" }}>
+                {tab.name}
+              </Box>
+            </Link>
+          );
+        })}
+      </Flex>
+      <Box flex="1" />
+      <Flex h="46px" align="center" gap="12px">
+        <Text role="status" whiteSpace="nowrap" color={status?.warn ? "#F3B79F" : "onInk"} fontWeight={status?.warn ? "650" : "450"}>
+          {status?.words ?? ""}
+        </Text>
+        {site.mayLayout ? (
+          <Link href={`/s/${site.key}/publish`}>
+            <Box bg="white" color="ink" h="30px" px="12px" borderRadius="field" display="flex" alignItems="center" fontWeight="700" whiteSpace="nowrap">
+              {changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish"}
+            </Box>
+          </Link>
+        ) : null}
+      </Flex>
+    </Flex>
+  );
+}

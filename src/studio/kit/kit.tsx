@@ -1,0 +1,221 @@
+"use client";
+// The studio's few controls, drawn once.
+import { Box, type BoxProps, Button, type ButtonProps, CloseButton, Dialog, Flex, Input, NativeSelect, Portal, Text, Textarea } from "@chakra-ui/react";
+import { type ReactNode, useEffect, useId, useState } from "react";
+import { Refusal } from "./api";
+
+export const MainButton = (props: ButtonProps) => (
+  <Button bg="ink" color="sheet" size="xs" h="32px" px="12px" fontSize="ui" fontWeight="650" borderRadius="field" _hover={{ bg: "inkSoft" }} _disabled={{ opacity: 0.55 }} {...props} />
+);
+
+export const PlainButton = (props: ButtonProps) => (
+  <Button bg="white" color="ink" borderWidth="1px" borderColor="edge" size="xs" h="32px" px="12px" fontSize="ui" fontWeight="600" borderRadius="field" _hover={{ bg: "wash" }} {...props} />
+);
+
+export const QuietButton = (props: ButtonProps) => (
+  <Button variant="plain" color="ink" size="xs" h="28px" px="8px" fontSize="ui" fontWeight="600" borderRadius="field" _hover={{ bg: "wash" }} {...props} />
+);
+
+/** A small square button with an icon; its name is read and shown as a tip. */
+export const IconButton = ({ name, ...props }: ButtonProps & { name: string }) => (
+  <Button variant="plain" aria-label={name} title={name} color="ink" minW="28px" w="28px" h="28px" p="0" borderRadius="field" _hover={{ bg: "wash" }} _disabled={{ opacity: 0.35 }} {...props} />
+);
+
+/** One labelled row of a sheet: the label at the left, the control at the right, what is wrong below. */
+export function Row({ label, error, hint, departs, onReturn, children, stacked }: {
+  label: string;
+  error?: string | undefined;
+  hint?: ReactNode;
+  /** The value departs from what it would inherit; `onReturn` takes it back. */
+  departs?: boolean;
+  onReturn?: () => void;
+  stacked?: boolean;
+  children: (ids: { id: string; "aria-describedby"?: string; "aria-invalid"?: boolean }) => ReactNode;
+}) {
+  const id = useId();
+  const errorId = `${id}e`;
+  return (
+    <Box mb="8px">
+      <Flex direction={stacked ? "column" : "row"} align={stacked ? "stretch" : "center"} gap={stacked ? "4px" : "8px"}>
+        <label htmlFor={id} style={{ width: stacked ? "auto" : 92, flex: "none", color: "var(--chakra-colors-ink2)" }}>
+          {label}
+        </label>
+        <Box flex="1" minW="0" borderLeftWidth={departs ? "3px" : "0"} borderLeftColor="mark" borderLeftRadius="field">
+          {children({ id, ...(error ? { "aria-describedby": errorId, "aria-invalid": true } : {}) })}
+        </Box>
+        {departs && onReturn ? (
+          <button type="button" title={`Back to the inherited ${label.toLowerCase()}`} aria-label={`Back to the inherited ${label.toLowerCase()}`} onClick={onReturn} style={{ color: "var(--chakra-colors-mark)", fontWeight: 700, width: 24, height: 24, cursor: "pointer" }}>
+            ↺
+          </button>
+        ) : null}
+      </Flex>
+      {hint ? <Text fontSize="small" color="ink2" mt="3px">{hint}</Text> : null}
+      {error ? <Text id={errorId} role="alert" fontSize="small" color="brick" fontWeight="600" mt="3px">{error}</Text> : null}
+    </Box>
+  );
+}
+
+const fieldLook = { bg: "white", borderColor: "edge", borderRadius: "field", fontSize: "ui", h: "32px", px: "9px" } as const;
+
+type Ids = { id?: string; "aria-describedby"?: string; "aria-invalid"?: boolean; "aria-label"?: string };
+
+export const TextInput = ({ value, onChange, ...rest }: Ids & { value: string; onChange: (value: string) => void; placeholder?: string; type?: string; autoComplete?: string; disabled?: boolean; maxLength?: number }) => (
+  <Input {...fieldLook} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />
+);
+
+export const TextArea = ({ value, onChange, rows = 3, ...rest }: Ids & { value: string; onChange: (value: string) => void; rows?: number }) => (
+  <Textarea {...fieldLook} h="auto" py="6px" rows={rows} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />
+);
+
+/** A number that is handed on as soon as it is one; what is no number stays typed and is marked by its row. */
+export function NumberInput({ value, onChange, placeholder, min, max, step, ...rest }: Ids & { value: number | undefined; onChange: (value: number | undefined) => void; placeholder?: string; min?: number; max?: number; step?: number; disabled?: boolean }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const shown = typed ?? (value === undefined ? "" : String(value));
+  return (
+    <Input
+      {...fieldLook}
+      {...rest}
+      type="number"
+      inputMode="decimal"
+      min={min}
+      max={max}
+      step={step ?? "any"}
+      placeholder={placeholder}
+      value={shown}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        const number = Number(event.target.value);
+        if (event.target.value === "") onChange(undefined);
+        else if (Number.isFinite(number)) onChange(number);
+      }}
+      onBlur={() => setTyped(null)}
+    />
+  );
+}
+
+export const Choice = ({ value, onChange, options, ...rest }: Ids & { value: string; onChange: (value: string) => void; options: readonly (readonly [string, string])[]; disabled?: boolean }) => (
+  <NativeSelect.Root size="sm">
+    <NativeSelect.Field {...fieldLook} pr="26px" {...rest} value={value} onChange={(event) => onChange(event.target.value)}>
+      {options.map(([key, name]) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ))}
+    </NativeSelect.Field>
+    <NativeSelect.Indicator />
+  </NativeSelect.Root>
+);
+
+export function Tick({ label, checked, onChange, disabled }: { label: string; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }) {
+  return (
+    <label style={{ display: "flex", gap: 8, alignItems: "center", minHeight: 28, cursor: "pointer" }}>
+      <input type="checkbox" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} style={{ width: 16, height: 16, accentColor: "var(--chakra-colors-ink)" }} />
+      <span>{label}</span>
+    </label>
+  );
+}
+
+/** A few choices side by side, as a radio group. */
+export function Segments<T extends string>({ label, value, onChange, options }: { label: string; value: T; onChange: (value: T) => void; options: readonly (readonly [T, string])[] }) {
+  const name = useId();
+  return (
+    <Flex role="radiogroup" aria-label={label} borderWidth="1px" borderColor="edge" borderRadius="field" overflow="hidden" bg="white" w="fit-content">
+      {options.map(([key, text]) => (
+        <label key={key} style={{ cursor: "pointer" }}>
+          <input type="radio" name={name} className="segment" checked={value === key} onChange={() => onChange(key)} style={{ position: "absolute", opacity: 0 }} />
+          <Box px="9px" py="5px" fontWeight={value === key ? "700" : "500"} bg={value === key ? "ink" : "transparent"} color={value === key ? "sheet" : "ink"}>
+            {text}
+          </Box>
+        </label>
+      ))}
+    </Flex>
+  );
+}
+
+export const Group = ({ title, aside, children, ...rest }: BoxProps & { title: string; aside?: ReactNode }) => (
+  <Box borderTopWidth="1px" borderColor="line" py="13px" {...rest}>
+    <Flex justify="space-between" align="baseline" mb="9px" gap="8px">
+      <Text as="h3" fontWeight="700">
+        {title}
+      </Text>
+      {aside ? <Text as="span" color="ink2">{aside}</Text> : null}
+    </Flex>
+    {children}
+  </Box>
+);
+
+export const Title = ({ children, level = 1 }: { children: ReactNode; level?: 1 | 2 }) => (
+  <Text as={level === 1 ? "h1" : "h2"} fontFamily="heading" fontWeight="700" fontSize={level === 1 ? "display" : "title"} lineHeight="1.15">
+    {children}
+  </Text>
+);
+
+const tones = { moss: "✓", amber: "!", brick: "×" } as const;
+
+/** A sentence about a state: a shape and words, never colour alone. */
+export const State = ({ tone, children }: { tone: keyof typeof tones; children: ReactNode }) => (
+  <Flex as="span" gap="6px" align="baseline" color={tone} fontWeight="600" role={tone === "brick" ? "alert" : undefined}>
+    <span aria-hidden="true">{tones[tone]}</span>
+    <span>{children}</span>
+  </Flex>
+);
+
+export function Window({ title, open, onClose, children, foot, wide }: { title: string; open: boolean; onClose: () => void; children: ReactNode; foot?: ReactNode; wide?: boolean }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} size={wide ? "lg" : "md"} placement="center">
+      <Portal>
+        <Dialog.Backdrop bg="ink/45" />
+        <Dialog.Positioner>
+          <Dialog.Content bg="sheet" color="ink" borderRadius="panel" boxShadow="lifted" fontSize="ui">
+            <Dialog.Header pb="6px">
+              <Dialog.Title fontFamily="heading" fontSize="title">
+                {title}
+              </Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>{children}</Dialog.Body>
+            {foot ? <Dialog.Footer>{foot}</Dialog.Footer> : null}
+            <Dialog.CloseTrigger asChild>
+              <CloseButton size="sm" color="ink" _hover={{ bg: "wash" }} />
+            </Dialog.CloseTrigger>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+/** What went wrong with the last deed, and at which field. */
+export function useRefusal() {
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const attempt = async (work: () => Promise<void>) => {
+    setRefusal(null);
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setRefusal(error);
+    }
+  };
+  return { refusal, attempt, clear: () => setRefusal(null) };
+}
+
+/** The refusal's own sentence, where no field shows it. */
+export const RefusalNote = ({ refusal, shownAt = [] }: { refusal: Refusal | null; shownAt?: readonly string[] }) =>
+  refusal && !refusal.fields.some((field) => shownAt.includes(field.path)) ? (
+    <Box my="8px">
+      <State tone="brick">{refusal.message}</State>
+    </Box>
+  ) : null;
+
+export const Loading = ({ what }: { what: string }) => {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), 400);
+    return () => clearTimeout(timer);
+  }, []);
+  return (
+    <Text p="24px" color="ink2" role="status">
+      {late ? `Loading ${what}…` : ""}
+    </Text>
+  );
+};

@@ -1,0 +1,71 @@
+// Reasons of the core in words: one table, one sentence a code.
+import { kinds } from "@/core/page/kinds";
+import type { Kind } from "@/core/page/node";
+import type { Reason } from "@/core/visitor/decision";
+
+type L = readonly string[];
+
+const list = (values: readonly string[]) => values.join(", ");
+const when = (ms: number) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(ms));
+
+interface TriggerValues {
+  readonly on: string;
+  readonly seconds?: number;
+  readonly percent?: number;
+}
+
+const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
+  after: ({ seconds }) => `${seconds} s on the page`,
+  scroll: ({ percent }) => `scrolled to ${percent} %`,
+  leave: () => "the pointer left the window",
+  click: () => "the chosen block was clicked",
+  idle: ({ seconds }) => `${seconds} s without a movement`,
+};
+
+/** What a trigger waits for, in words. */
+export const triggerWords = (values: TriggerValues): string => triggers[values.on]?.(values) ?? values.on;
+
+const words: Readonly<Record<string, (values: never) => string>> = {
+  "page.nodeGone": () => "the block is no longer there; someone removed it meanwhile.",
+  "page.invalid": ({ message }: { message: string }) => message,
+  "page.idTaken": () => "this block stands on the page already.",
+  "page.tooMany": ({ most }: { most: number }) => `a page holds at most ${most} blocks.`,
+  "page.tooDeep": ({ most }: { most: number }) => `blocks can stand at most ${most} levels deep.`,
+  "page.rootStays": () => "the page itself can't be moved or removed.",
+  "page.intoItself": () => "a block can't be moved into itself.",
+  "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) => `a ${kinds[parent].label.toLowerCase()} can't hold a ${kinds[kind].label.toLowerCase()}.`,
+  "popup.fired": (values: TriggerValues) => `Opens by: ${triggerWords(values)}.`,
+  "popup.asked": () => "The visitor asked for it.",
+  "popup.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,
+  "popup.noTrigger": () => "Nothing opens it by itself; only its own button or link does.",
+  "popup.anotherIsOpen": () => "Another popup is open; this one waits until it closes.",
+  "popup.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) => `The page ${path} is left out by ${pattern}.`,
+  "popup.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) => `The page ${path} is not among ${list(patterns)}.`,
+  "popup.device": ({ device, wanted }: { device: string; wanted: L }) => `The visitor’s window is ${device}; it opens on ${list(wanted)}.`,
+  "popup.language": ({ language, wanted }: { language: string; wanted: L }) => `The visitor reads ${language}; it opens for ${list(wanted)}.`,
+  "popup.country": ({ country, wanted }: { country: string | null; wanted: L }) => `The visitor is in ${country ?? "an unknown country"}; it opens in ${list(wanted)}.`,
+  "popup.laterVisit": ({ visit }: { visit: number }) => `This is visit ${visit}; it opens on the first only.`,
+  "popup.firstVisit": () => "This is the first visit; it opens from the second on.",
+  "popup.cameFrom": ({ cameFrom, wanted }: { cameFrom: string | null; wanted: L }) => `The visitor came ${cameFrom ? `from ${cameFrom}` : "directly"}; it opens for those from ${list(wanted)}.`,
+  "popup.notYet": ({ fromMs }: { fromMs: number }) => `It opens from ${when(fromMs)} on.`,
+  "popup.over": ({ toMs }: { toMs: number }) => `It opened until ${when(toMs)}.`,
+  "popup.signedUp": () => "This visitor has already signed up.",
+  "popup.shownEnough": ({ shown, most }: { shown: number; most: number }) => `It opened ${shown} of ${most} times in this visit.`,
+  "popup.rests": ({ untilMs, days }: { untilMs: number; days: number }) => `It was closed and rests ${days} days, until ${when(untilMs)}.`,
+  "check.pageGone": () => "A link leads to a page that was removed.",
+  "check.noWidget": () => "A widget’s place has no widget chosen.",
+  "check.widgetGone": () => "The widget placed here was removed.",
+  "check.widgetOff": ({ name }: { name: string }) => `The widget “${name}” placed here is switched off.`,
+  "check.buttonWithoutLink": ({ text }: { text: string }) => `The button “${text}” leads nowhere.`,
+  "check.noPicture": () => "A picture’s place is empty.",
+  "check.pictureGone": () => "A picture is no longer among the media.",
+  "check.noDescription": () => "A picture has no description.",
+  "check.noHome": () => "No page has the empty slug, so the site has no home page.",
+  "check.thanksGone": () => "The page that says thank you was removed.",
+};
+
+/** A reason as a sentence. */
+export const reasonWords = (reason: Reason): string => words[reason.code]?.(reason as never) ?? reason.code;
+
+/** Codes that have words; a test holds them against the codes of the core. */
+export const knownReasons: readonly string[] = Object.keys(words);

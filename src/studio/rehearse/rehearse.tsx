@@ -1,0 +1,253 @@
+"use client";
+// Rehearse as: the chosen visitor, the strip that chooses it, and walking through the site as that visitor.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import { Temporal } from "temporal-polyfill";
+import type { Moment, Rehearsal } from "@/core/popup/course";
+import type { ConsentState, Visitor } from "@/core/visitor/visitor";
+import { useSite } from "@/studio/frame/site-context";
+import { ask, Refusal } from "@/studio/kit/api";
+import { IconButton, MainButton, State, Title } from "@/studio/kit/kit";
+import { reasonWords } from "@/studio/kit/reasons";
+
+export interface ChosenVisitor {
+  readonly device: "wide" | "tablet" | "phone";
+  readonly language: string;
+  readonly country: string;
+  /** Wall time in the site's zone, "2026-11-24T19:40"; empty for now. */
+  readonly time: string;
+  readonly visit: number;
+  readonly consent: ConsentState;
+  readonly signedUp: boolean;
+}
+
+export const deviceWidths = { wide: 1180, tablet: 820, phone: 390 } as const;
+const deviceNames = { wide: "Wide 1180", tablet: "Tablet 820", phone: "Phone 390" } as const;
+const countries: readonly (readonly [string, string])[] = [
+  ["", "Unknown"],
+  ["IE", "Ireland"],
+  ["GB", "Britain"],
+  ["DE", "Germany"],
+  ["FR", "France"],
+  ["AT", "Austria"],
+  ["NL", "Netherlands"],
+  ["US", "United States"],
+];
+const languages: readonly (readonly [string, string])[] = [
+  ["en-IE", "English (IE)"],
+  ["en-US", "English (US)"],
+  ["de", "German"],
+  ["fr", "French"],
+];
+
+const Chosen = createContext<{ chosen: ChosenVisitor; choose(change: Partial<ChosenVisitor>): void } | null>(null);
+
+export function VisitorProvider({ children }: { children: ReactNode }) {
+  const { settings } = useSite();
+  const [chosen, setChosen] = useState<ChosenVisitor>({
+    device: "wide",
+    language: settings.language,
+    country: settings.language.split("-")[1] ?? "",
+    time: "",
+    visit: 1,
+    consent: "notAsked",
+    signedUp: false,
+  });
+  const value = useMemo(() => ({ chosen, choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })) }), [chosen]);
+  return <Chosen.Provider value={value}>{children}</Chosen.Provider>;
+}
+
+export function useChosenVisitor() {
+  const value = useContext(Chosen);
+  if (!value) throw new Error("useChosenVisitor stands inside a VisitorProvider");
+  return value;
+}
+
+/** The chosen visitor as the core's decisions take it. */
+export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly { id: string }[]): Visitor {
+  const now = chosen.time ? Temporal.PlainDateTime.from(chosen.time).toZonedDateTime(zone).epochMilliseconds : Date.now();
+  return {
+    widthPx: deviceWidths[chosen.device],
+    language: chosen.language,
+    country: chosen.country || null,
+    now,
+    zone,
+    visit: chosen.visit,
+    cameFrom: null,
+    consent: chosen.consent,
+    signedUpWith: chosen.signedUp ? widgets.map((widget) => widget.id) : [],
+  };
+}
+
+function Item({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box borderLeftWidth="1px" borderLeftStyle="dashed" borderColor="line" pl="11px" pr="6px">
+      <label>
+        <Text as="span" display="block" fontSize="small" color="ink2" lineHeight="1.2">
+          {label}
+        </Text>
+        {children}
+      </label>
+    </Box>
+  );
+}
+
+const bare = { font: "inherit", fontWeight: 650, background: "transparent", border: 0, padding: 0, height: 24, maxWidth: 112, cursor: "pointer", color: "inherit" } as const;
+
+const Pick = ({ value, options, onPick }: { value: string; options: readonly (readonly [string, string])[]; onPick: (value: string) => void }) => (
+  <select style={bare} value={value} onChange={(event) => onPick(event.target.value)}>
+    {options.map(([key, name]) => (
+      <option key={key} value={key}>
+        {name}
+      </option>
+    ))}
+  </select>
+);
+
+/** The strip at the foot of every preview. */
+export function RehearseStrip({ path = "/" }: { path?: string }) {
+  const { settings } = useSite();
+  const { chosen, choose } = useChosenVisitor();
+  const [walking, setWalking] = useState(false);
+  const known = languages.some(([tag]) => tag === settings.language) ? languages : [[settings.language, settings.language] as const, ...languages];
+  return (
+    <>
+      <Flex as="section" aria-label="Rehearse as" align="center" bg="sheet" borderWidth="1px" borderColor="line" borderRadius="panel" boxShadow="lifted" h="46px" pl="12px" pr="6px" gap="4px" overflowX="auto">
+        <Text fontWeight="700" pr="8px" whiteSpace="nowrap">
+          Rehearse as
+        </Text>
+        <Item label="Device">
+          <Pick value={chosen.device} options={Object.entries(deviceNames)} onPick={(device) => choose({ device: device as ChosenVisitor["device"] })} />
+        </Item>
+        <Item label="Language">
+          <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
+        </Item>
+        <Item label="Country">
+          <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
+        </Item>
+        <Item label={`Time in ${settings.zone.split("/").at(-1)?.replace("_", " ")}`}>
+          <input style={{ ...bare, maxWidth: 148, width: chosen.time ? 148 : 128 }} type="datetime-local" value={chosen.time} onChange={(event) => choose({ time: event.target.value })} />
+        </Item>
+        <Item label="Visit">
+          <Pick value={String(chosen.visit)} options={[["1", "First"], ["2", "Second"], ["5", "Fifth"]]} onPick={(visit) => choose({ visit: Number(visit) })} />
+        </Item>
+        <Item label="Signed up">
+          <Pick value={chosen.signedUp ? "yes" : "no"} options={[["no", "No"], ["yes", "Yes"]]} onPick={(answer) => choose({ signedUp: answer === "yes" })} />
+        </Item>
+        <Box flex="1" />
+        <MainButton onClick={() => setWalking(true)}>Walk through</MainButton>
+      </Flex>
+      {walking ? <WalkThrough path={path} onClose={() => setWalking(false)} /> : null}
+    </>
+  );
+}
+
+/** A rehearsal address for the chosen visitor; asked for again when the visitor changes. */
+export function useRehearsal(): { base: string | null; error: string | null } {
+  const site = useSite();
+  const { chosen } = useChosenVisitor();
+  const [answer, setAnswer] = useState<{ base: string | null; error: string | null }>({ base: null, error: null });
+  useEffect(() => {
+    let current = true;
+    ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, site.widgets) }).then(
+      ({ base }) => current && setAnswer({ base, error: null }),
+      (error: unknown) => current && setAnswer({ base: null, error: error instanceof Refusal ? error.message : "The rehearsal could not start." }),
+    );
+    return () => {
+      current = false;
+    };
+  }, [site.key, site.settings.zone, site.widgets, chosen]);
+  return answer;
+}
+
+/** What a rehearsal says happened, in the order of time. */
+export function Happened({ moments, unopened, names }: { moments: readonly Moment[]; unopened: Rehearsal["unopened"]; names: (popup: string) => string }) {
+  const verbs: Record<Moment["what"], string> = { opened: "opens", heldBack: "does not open", waits: "waits", closed: "is closed", signedUp: "signs the visitor up" };
+  return (
+    <Box as="ol" listStyleType="none" aria-live="polite">
+      {moments.map((moment, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: moments are only ever appended
+        <Flex as="li" key={index} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
+          <Text w="46px" flex="none" color="ink2">{`${Math.round(moment.at * 10) / 10} s`}</Text>
+          <Box>
+            <Text fontWeight="650" color={moment.what === "heldBack" ? "amber" : "ink"}>{`${names(moment.popup)} ${verbs[moment.what]}`}</Text>
+            {moment.reasons.map((reason) => (
+              <Text key={JSON.stringify(reason)} color="ink2">
+                {reasonWords(reason)}
+              </Text>
+            ))}
+          </Box>
+        </Flex>
+      ))}
+      {unopened.map(({ popup, reasons }) => (
+        <Flex as="li" key={popup} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
+          <Text w="46px" flex="none" color="ink2">
+            never
+          </Text>
+          <Box>
+            <Text fontWeight="650" color="amber">{`Why ${names(popup)} does not open`}</Text>
+            {reasons.map((reason) => (
+              <Text key={JSON.stringify(reason)} color="ink2">
+                {reasonWords(reason)}
+              </Text>
+            ))}
+          </Box>
+        </Flex>
+      ))}
+      {!moments.length && !unopened.length ? <Text color="ink2">Nothing has happened yet.</Text> : null}
+    </Box>
+  );
+}
+
+function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
+  const site = useSite();
+  const { chosen } = useChosenVisitor();
+  const { base, error } = useRehearsal();
+  const [told, setTold] = useState<{ moments: readonly Moment[]; unopened: Rehearsal["unopened"] }>({ moments: [], unopened: [] });
+  useEffect(() => {
+    const listen = (event: MessageEvent) => {
+      const message = event.data as { from?: string; moments?: readonly Moment[]; unopened?: Rehearsal["unopened"] };
+      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal" || !message.moments) return;
+      setTold({ moments: message.moments, unopened: message.unopened ?? [] });
+    };
+    const escape = (event: KeyboardEvent) => event.key === "Escape" && onClose();
+    addEventListener("message", listen);
+    addEventListener("keydown", escape);
+    return () => {
+      removeEventListener("message", listen);
+      removeEventListener("keydown", escape);
+    };
+  }, [base, onClose]);
+  const names = (popup: string) => `“${site.widgets.find((widget) => widget.id === popup)?.name ?? popup}”`;
+  return (
+    <Flex position="fixed" inset="0" zIndex="1500" bg="paper" direction="column" role="dialog" aria-modal="true" aria-label="Walk through">
+      <Flex h="46px" bg="ink" color="sheet" align="center" px="16px" gap="14px">
+        <Title level={2}>Walking through as a {chosen.visit === 1 ? "first-time" : "returning"} visitor</Title>
+        <Text color="onInk">{deviceNames[chosen.device]} px · nothing is stored</Text>
+        <Box flex="1" />
+        <IconButton autoFocus name="End the rehearsal" color="sheet" _hover={{ bg: "inkSoft" }} onClick={onClose}>
+          <X size={18} />
+        </IconButton>
+      </Flex>
+      <Flex flex="1" minH="0">
+        <Flex flex="1" justify="center" p={chosen.device === "wide" ? "0" : "16px"} overflow="auto">
+          {error ? <Box p="24px"><State tone="brick">{error}</State></Box> : null}
+          {base ? (
+            <iframe
+              title="The site as this visitor sees it"
+              src={`${base}${path}`}
+              style={{ width: chosen.device === "wide" ? "100%" : deviceWidths[chosen.device], height: "100%", border: 0, background: "#fff", boxShadow: "var(--chakra-shadows-page)" }}
+            />
+          ) : null}
+        </Flex>
+        <Box w="288px" bg="sheet" borderLeftWidth="1px" borderColor="line" p="16px" overflow="auto">
+          <Title level={2}>What happens</Title>
+          <Box mt="10px">
+            <Happened {...told} names={names} />
+          </Box>
+        </Box>
+      </Flex>
+    </Flex>
+  );
+}

@@ -1,0 +1,90 @@
+// The stage's document: written once, then patched section by section after each edit.
+import { Idiomorph } from "idiomorph";
+import type { Part, RenderedPage, Renderer } from "@/core/render/render";
+import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";
+
+type Region = "header" | "main" | "footer";
+const regions: readonly Region[] = ["header", "main", "footer"];
+
+/** What a frame shows now, so that only differences are touched. */
+export interface StageState {
+  readonly document: Document;
+  readonly shown: Map<Region, readonly Part[]>;
+  readonly rules: Set<StyleRule>;
+  ground: string;
+}
+
+/** A frame's document with nothing in it yet. */
+export function openStage(document: Document): StageState {
+  document.open();
+  document.write(
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+  );
+  document.close();
+  return { document, shown: new Map(), rules: new Set(), ground: "" };
+}
+
+const sheet = (state: StageState, id: string) => (state.document.getElementById(id) as HTMLStyleElement).sheet as CSSStyleSheet;
+
+/** Adds rules that the frame does not have yet. Rules out of use stay: they match nothing. */
+function addRules(state: StageState, parts: readonly Part[]) {
+  for (const part of parts)
+    for (const rule of part.rules) {
+      if (state.rules.has(rule)) continue;
+      state.rules.add(rule);
+      for (const width of ["base", "tablet", "phone"] as const) {
+        if (!rule[width]) continue;
+        const list = sheet(state, width);
+        list.insertRule(`.${rule.className}{${rule[width]}}`, list.cssRules.length);
+      }
+    }
+}
+
+function elementOf(document: Document, html: string): Element {
+  const template = document.createElement("template");
+  template.innerHTML = html;
+  return template.content.firstElementChild as Element;
+}
+
+/**
+ * Brings the frame to `page`. `editing` is the element whose words are being typed: it is left alone.
+ */
+export function patchStage(state: StageState, page: RenderedPage, renderer: Renderer, editing: Element | null): void {
+  const used = new Set(regions.flatMap((region) => page.parts[region].flatMap((part) => [...part.kinds])));
+  const ground = renderer.groundCss(used);
+  if (ground !== state.ground) {
+    state.ground = ground;
+    (state.document.getElementById("ground") as HTMLStyleElement).textContent = ground;
+  }
+  for (const region of regions) {
+    const before = state.shown.get(region) ?? [];
+    const now = page.parts[region];
+    if (before === now) continue;
+    addRules(state, now);
+    const holder = state.document.querySelector(`body > ${region}`) as Element;
+    const known = new Map(before.map((part, index) => [part.id, { part, element: holder.children[index] as Element }]));
+    const kept = new Set(now.map((part) => part.id));
+    for (const [id, { element }] of known) if (!kept.has(id)) element.remove();
+    now.forEach((part, index) => {
+      const old = known.get(part.id);
+      const element = old?.element ?? elementOf(state.document, part.html);
+      if (holder.children[index] !== element) holder.insertBefore(element, holder.children[index] ?? null);
+      if (old && old.part !== part && old.part.html !== part.html)
+        Idiomorph.morph(element, part.html, {
+          morphStyle: "outerHTML",
+          callbacks: { beforeNodeMorphed: (node: Node) => node !== editing, beforeNodeRemoved: (node: Node) => node !== editing },
+        });
+    });
+    state.shown.set(region, now);
+  }
+}
+
+/** Writes one section anew from what is shown: after its words were edited in place by an editor of its own. */
+export function rewriteSection(state: StageState, element: Element): void {
+  for (const [region, parts] of state.shown) {
+    const holder = state.document.querySelector(`body > ${region}`) as Element;
+    const index = [...holder.children].findIndex((section) => section.contains(element));
+    const part = parts[index];
+    if (part) holder.children[index]?.replaceWith(elementOf(state.document, part.html));
+  }
+}

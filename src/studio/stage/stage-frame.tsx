@@ -1,0 +1,77 @@
+"use client";
+// One frame of the stage: an iframe without scripts that shows a rendered page at one width, scaled to fit.
+import { Box } from "@chakra-ui/react";
+import { type MutableRefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
+import type { RenderedPage, Renderer } from "@/core/render/render";
+import { openStage, patchStage, type StageState } from "./patch";
+
+export interface StageFrameProps {
+  readonly title: string;
+  readonly widthPx: number;
+  readonly scale: number;
+  readonly rendered: RenderedPage;
+  readonly renderer: Renderer;
+  /** Shows no more than this height of the page, in screen px. */
+  readonly clipPx?: number;
+  /** Element whose words are being typed in this frame. */
+  readonly editing?: MutableRefObject<Element | null>;
+  /** Called once the frame's document is there; answers how to clean up. */
+  onOpen?(stage: StageState): undefined | (() => void);
+  /** Called after each patch and whenever the page's height changes. */
+  onLaidOut?(stage: StageState): void;
+  readonly children?: React.ReactNode;
+}
+
+export function StageFrame({ title, widthPx, scale, rendered, renderer, clipPx, editing, onOpen, onLaidOut, children }: StageFrameProps) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const stage = useRef<StageState | null>(null);
+  const [heightPx, setHeight] = useState(600);
+  const laidOut = useRef(onLaidOut);
+  laidOut.current = onLaidOut;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the document is opened once for the frame's life
+  useLayoutEffect(() => {
+    const document = frame.current?.contentDocument;
+    if (!document) return;
+    const state = openStage(document);
+    stage.current = state;
+    patchStage(state, rendered, renderer, null);
+    const close = onOpen?.(state);
+    const measure = () => {
+      setHeight(Math.ceil(document.body.getBoundingClientRect().height));
+      laidOut.current?.(state);
+    };
+    const observer = new ResizeObserver(measure);
+    observer.observe(document.body);
+    measure();
+    return () => {
+      observer.disconnect();
+      close?.();
+      stage.current = null;
+    };
+  }, []);
+
+  useLayoutEffect(() => {
+    if (!stage.current) return;
+    patchStage(stage.current, rendered, renderer, editing?.current ?? null);
+  }, [rendered, renderer, editing]);
+
+  // Measuring waits until after the frame is painted: it must not hold up the edit.
+  useEffect(() => {
+    if (rendered && stage.current) laidOut.current?.(stage.current);
+  }, [rendered]);
+
+  const shown = clipPx === undefined ? heightPx * scale : Math.min(clipPx, Math.max(heightPx * scale, 40));
+  return (
+    <Box position="relative" w={`${widthPx * scale}px`} h={`${shown}px`} overflow="hidden" bg="white" flex="none">
+      <iframe
+        ref={frame}
+        title={title}
+        sandbox="allow-same-origin"
+        tabIndex={-1}
+        style={{ width: widthPx, height: Math.max(heightPx, 40), transform: `scale(${scale})`, transformOrigin: "0 0", border: 0, display: "block" }}
+      />
+      {children}
+    </Box>
+  );
+}

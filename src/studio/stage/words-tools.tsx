@@ -1,0 +1,65 @@
+"use client";
+// The small bar under running text while it is edited: bold, italic, lists, links.
+import { Box, Flex } from "@chakra-ui/react";
+import type { Editor } from "@tiptap/core";
+import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
+import { useEffect, useState } from "react";
+import { linkFromWords } from "@/core/page/link";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, IconButton, MainButton, State, TextInput } from "@/studio/kit/kit";
+
+export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: number }) {
+  const { pages } = useSite();
+  const [, redraw] = useState(0);
+  const [linking, setLinking] = useState(false);
+  const [typed, setTyped] = useState("");
+  const [wrong, setWrong] = useState(false);
+  useEffect(() => {
+    const again = () => redraw((count) => count + 1);
+    editor.on("transaction", again);
+    return () => {
+      editor.off("transaction", again);
+    };
+  }, [editor]);
+  const tool = (name: string, mark: string, icon: React.ReactNode, run: () => void) => (
+    <IconButton name={name} bg={editor.isActive(mark) ? "wash" : undefined} aria-pressed={editor.isActive(mark)} onMouseDown={(event) => event.preventDefault()} onClick={run}>
+      {icon}
+    </IconButton>
+  );
+  const setLink = (href: string) => {
+    editor.chain().extendMarkRange("link").setLink({ href }).run();
+    setLinking(false);
+    setTyped("");
+  };
+  return (
+    <Box position="absolute" left={`${Math.max(0, x)}px`} top={`${y}px`} zIndex="5" bg="sheet" borderWidth="1px" borderColor="edge" borderRadius="panel" boxShadow="lifted" p="3px" role="toolbar" aria-label="Words" onMouseDown={(event) => (event.target as Element).closest("input,select") || event.preventDefault()}>
+      <Flex gap="2px">
+        {tool("Bold", "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
+        {tool("Italic", "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
+        {tool("Bullets", "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
+        {tool("Numbers", "orderedList", <ListOrdered size={15} />, () => editor.chain().toggleOrderedList().run())}
+        {tool("Link", "link", <Link2 size={15} />, () => setLinking(!linking))}
+        {editor.isActive("link") ? tool("Remove link", "none", <Unlink size={15} />, () => editor.chain().extendMarkRange("link").unsetLink().run()) : null}
+      </Flex>
+      {linking ? (
+        <Flex gap="4px" p="4px" direction="column" w="230px">
+          <Choice aria-label="Page" value="" onChange={(page) => page && setLink(`page:${page}`)} options={[["", "To a page…"], ...pages.map((page) => [page.id, page.title] as const)]} />
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              const link = linkFromWords(typed);
+              setWrong(!link);
+              if (link) setLink(link);
+            }}
+          >
+            <Flex gap="4px">
+              <TextInput aria-label="Address, mail or phone" placeholder="address, mail or phone" value={typed} onChange={setTyped} />
+              <MainButton type="submit">Link</MainButton>
+            </Flex>
+          </form>
+          {wrong ? <State tone="brick">Write an address, a mail address or a phone number.</State> : null}
+        </Flex>
+      ) : null}
+    </Box>
+  );
+}

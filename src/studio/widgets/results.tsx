@@ -1,0 +1,59 @@
+"use client";
+// Results of a popup: shown, closed, signed up, the rate, by day.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Group, Loading, Segments, State, Title } from "@/studio/kit/kit";
+
+export function Results({ widget }: { widget: string }) {
+  const site = useSite();
+  const [days, setDays] = useState<"7" | "28" | "90">("28");
+  const { data, error } = useQuery({ queryKey: ["results", site.key, widget, Number(days)], queryFn: () => ask("widgets.results", { site: site.key, widget, days: Number(days) }) });
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what="the results" />;
+  const sum = (what: "shown" | "closed" | "signedUp") => data.days.reduce((all, day) => all + day[what], 0);
+  const shown = sum("shown");
+  const figures = [
+    ["Shown", shown],
+    ["Closed", sum("closed")],
+    ["Signed up", sum("signedUp")],
+    ["Rate", shown ? `${((sum("signedUp") / shown) * 100).toFixed(1)} %` : "none yet"],
+  ] as const;
+  return (
+    <Box>
+      <Flex justify="space-between" align="center" mb="12px">
+        <Title>Results</Title>
+        <Segments label="Days" value={days} onChange={setDays} options={[["7", "7 days"], ["28", "28"], ["90", "90"]]} />
+      </Flex>
+      <Flex gap="18px" mb="14px">
+        {figures.map(([name, value]) => (
+          <Box key={name}>
+            <Text fontFamily="heading" fontSize="20px" fontWeight="700">{value}</Text>
+            <Text color="ink2">{name}</Text>
+          </Box>
+        ))}
+      </Flex>
+      <Box h="220px" role="img" aria-label={`Shown ${shown}, signed up ${sum("signedUp")} in ${days} days, by day`}>
+        <ResponsiveContainer>
+          <BarChart data={data.days} margin={{ left: -22, right: 4 }}>
+            <CartesianGrid vertical={false} stroke="var(--chakra-colors-line)" />
+            <XAxis dataKey="day" tickFormatter={(day: string) => day.slice(8)} tick={{ fontSize: 11 }} interval="preserveStartEnd" />
+            <YAxis tick={{ fontSize: 11 }} allowDecimals={false} />
+            <Tooltip />
+            <Legend iconType="square" />
+            <Bar dataKey="shown" name="shown" fill="var(--chakra-colors-edge)" isAnimationActive={false} />
+            <Bar dataKey="signedUp" name="signed up" fill="var(--chakra-colors-mark)" isAnimationActive={false} />
+          </BarChart>
+        </ResponsiveContainer>
+      </Box>
+      <Group title="Signups by state" mt="12px">
+        {(["confirmed", "waiting", "withdrawn"] as const).map((state) => (
+          <Flex key={state} justify="space-between"><Text>{state === "waiting" ? "waiting for confirmation" : state}</Text><Text fontWeight="650">{data.states[state] ?? 0}</Text></Flex>
+        ))}
+      </Group>
+    </Box>
+  );
+}
