@@ -1,7 +1,7 @@
 // Loads the demo: the studio, its people, both sites, a first release of each, and signups of the last weeks. Once.
 import { join } from "node:path";
-import { migrateTo } from "@/data/connection";
 import { members, type Role, studios, users } from "@/data/account/tables";
+import { migrateTo } from "@/data/connection";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
 import { hashPassword } from "@/server/account/session";
@@ -16,7 +16,24 @@ const people: readonly { name: string; email: string; password: string; role: Ro
   { name: "Maren Quill", email: "maren@wrenfield.example", password: "clay-and-chains", role: "editor" },
 ];
 
-const firstNames = ["Nuala", "Odhran", "Tess", "Bram", "Ciara", "Levi", "Maud", "Piet", "Roisin", "Silas", "Una", "Wim", "Ada", "Finn", "Greta", "Hugo"];
+const firstNames = [
+  "Nuala",
+  "Odhran",
+  "Tess",
+  "Bram",
+  "Ciara",
+  "Levi",
+  "Maud",
+  "Piet",
+  "Roisin",
+  "Silas",
+  "Una",
+  "Wim",
+  "Ada",
+  "Finn",
+  "Greta",
+  "Hugo",
+];
 const context = theContext();
 
 async function signupsFor(key: string, widgetId: string, pages: readonly string[], language: string, consent: string) {
@@ -46,7 +63,14 @@ async function signupsFor(key: string, widgetId: string, pages: readonly string[
   }
   for (let back = 0; back < 28; back++) {
     const shown = 14 + ((back * 7) % 11) + (back % 7 === 2 ? 15 : 0);
-    await context.db.insert(popupCounts).values({ siteId: site.id, widgetId, day: dayIn(site.settings.zone, new Date(now - back * 86_400_000)), shown, closed: Math.round(shown * 0.8), signedUp: back % 3 === 2 ? 1 : 2 });
+    await context.db.insert(popupCounts).values({
+      siteId: site.id,
+      widgetId,
+      day: dayIn(site.settings.zone, new Date(now - back * 86_400_000)),
+      shown,
+      closed: Math.round(shown * 0.8),
+      signedUp: back % 3 === 2 ? 1 : 2,
+    });
   }
 }
 
@@ -67,6 +91,13 @@ for (const key of ["oddlane", "wrenfield"]) {
   if (await findSite(context.db, key)) continue;
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
   await publishNow(context, owner, key, () => {});
-  if (key === "wrenfield") await signupsFor(key, "letters", ["/", "/classes", "/visit"], "en-IE", "You agree that Wrenfield Clayworks writes to this address about kiln-opening days.");
+  if (key === "wrenfield")
+    await signupsFor(
+      key,
+      "letters",
+      ["/", "/classes", "/visit"],
+      "en-IE",
+      "You agree that Wrenfield Clayworks writes to this address about kiln-opening days.",
+    );
 }
 await context.close();

@@ -1,13 +1,31 @@
 // npm run demo: everything from a bare Debian machine with Node to a running Webitor with the demo sites.
 import { join } from "node:path";
-import { build, ensureModules, ensurePackages, runTool, say, secret, startDatabase, startProcess, stateFolder } from "./lib/setup.mjs";
+import {
+  build,
+  ensureModules,
+  ensurePackages,
+  runTool,
+  say,
+  secret,
+  startDatabase,
+  startProcess,
+  stateFolder,
+} from "./lib/setup.mjs";
 
 ensurePackages("mariadbd");
 ensureModules();
-const database = await startDatabase({ folder: join(stateFolder, "mariadb"), port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406) });
+const database = await startDatabase({
+  folder: join(stateFolder, "mariadb"),
+  port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
+});
 build();
 const port = process.env.WEBITOR_PORT ?? "4400";
-const env = { WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url, WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(), WEBITOR_DEMO: "1", WEBITOR_PORT: port };
+const env = {
+  WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url,
+  WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(),
+  WEBITOR_DEMO: "1",
+  WEBITOR_PORT: port,
+};
 if (!runTool("tsx", ["scripts/demo-data.ts"], { ...env, WEBITOR_LOG_LEVEL: "warn" })) process.exit(1);
 const child = await startProcess(env).catch(async (error) => {
   say(error.message);

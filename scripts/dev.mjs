@@ -1,12 +1,28 @@
 // npm run dev: the same with Next's development server; the process itself is built once at start.
 import { join } from "node:path";
-import { build, ensureModules, ensurePackages, runTool, secret, startDatabase, startProcess, stateFolder } from "./lib/setup.mjs";
+import {
+  build,
+  ensureModules,
+  ensurePackages,
+  runTool,
+  secret,
+  startDatabase,
+  startProcess,
+  stateFolder,
+} from "./lib/setup.mjs";
 
 ensurePackages("mariadbd");
 ensureModules();
-const database = await startDatabase({ folder: join(stateFolder, "mariadb"), port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406) });
+const database = await startDatabase({
+  folder: join(stateFolder, "mariadb"),
+  port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
+});
 build({ light: true });
-const env = { WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url, WEBITOR_SECRET: secret(), WEBITOR_DEMO: "1" };
+const env = {
+  WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url,
+  WEBITOR_SECRET: secret(),
+  WEBITOR_DEMO: "1",
+};
 if (!runTool("tsx", ["scripts/demo-data.ts"], { ...env, WEBITOR_LOG_LEVEL: "warn" })) process.exit(1);
 const child = await startProcess(env, { args: ["--dev"] });
 const end = () => child.kill("SIGTERM");

@@ -1,11 +1,11 @@
 // Sites from the command line. Refusals name path and reason and end with exit code 1.
 import { writeFileSync } from "node:fs";
 import { Command } from "commander";
+import { findSite } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
 import { exportSite, importSite } from "@/server/site/file";
-import { findSite } from "@/data/site/queries";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 const context = theContext();
@@ -25,7 +25,9 @@ program
   .action(async (file: string, options: { as?: string }) => {
     const { studioId } = await owner();
     const site = await importSite(context, studioId, readSiteFiles(file), options.as ? { key: options.as } : {});
-    console.log(`${site.key}: ${site.pages.length} pages, ${site.widgets.length} widgets, ${site.media.length} pictures`);
+    console.log(
+      `${site.key}: ${site.pages.length} pages, ${site.widgets.length} widgets, ${site.media.length} pictures`,
+    );
   });
 
 program
@@ -51,14 +53,17 @@ program
   .description("every site")
   .action(async () => {
     await owner();
-    for (const site of await context.db.select().from(sites)) console.log(`${site.key}\t${site.name}\t${site.liveReleaseId ? "live" : "not published"}`);
+    for (const site of await context.db.select().from(sites))
+      console.log(`${site.key}\t${site.name}\t${site.liveReleaseId ? "live" : "not published"}`);
   });
 
 try {
   await program.parseAsync();
 } catch (error) {
   process.exitCode = 1;
-  if (error instanceof Problem) for (const { path, message } of error.fields.length ? error.fields : [{ path: error.code, message: error.title }]) console.error(`${path}: ${message}`);
+  if (error instanceof Problem)
+    for (const { path, message } of error.fields.length ? error.fields : [{ path: error.code, message: error.title }])
+      console.error(`${path}: ${message}`);
   else if (!(error as { code?: string }).code?.startsWith("commander")) console.error((error as Error).message);
 }
 await context.close();

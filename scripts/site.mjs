@@ -7,11 +7,25 @@ ensurePackages("mariadbd");
 ensureModules();
 build({ light: true });
 const given = process.env.WEBITOR_DATABASE_URL;
-const database = given ? null : await startDatabase({ folder: join(stateFolder, "mariadb"), port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406) });
-const done = spawnSync(join(root, "node_modules/.bin/tsx"), [join(root, "scripts/site-cli.ts"), ...process.argv.slice(2)], {
-  cwd: root,
-  stdio: ["ignore", "inherit", "inherit"],
-  env: { ...process.env, WEBITOR_DATABASE_URL: given ?? database.url, WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(), WEBITOR_LOG_LEVEL: process.env.WEBITOR_LOG_LEVEL ?? "error" },
-});
+const database = given
+  ? null
+  : await startDatabase({
+      folder: join(stateFolder, "mariadb"),
+      port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
+    });
+const done = spawnSync(
+  join(root, "node_modules/.bin/tsx"),
+  [join(root, "scripts/site-cli.ts"), ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+    env: {
+      ...process.env,
+      WEBITOR_DATABASE_URL: given ?? database.url,
+      WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(),
+      WEBITOR_LOG_LEVEL: process.env.WEBITOR_LOG_LEVEL ?? "error",
+    },
+  },
+);
 await database?.stop();
 process.exit(done.status ?? 1);

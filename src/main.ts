@@ -21,7 +21,12 @@ const { settings, log } = context;
 const ownHeaders = ["x-webitor-address", "x-webitor-site", "x-nonce"];
 
 function callerAddress(request: IncomingMessage): string {
-  const forwarded = settings.trustProxy ? String(request.headers["x-forwarded-for"] ?? "").split(",").at(-1)?.trim() : "";
+  const forwarded = settings.trustProxy
+    ? String(request.headers["x-forwarded-for"] ?? "")
+        .split(",")
+        .at(-1)
+        ?.trim()
+    : "";
   return forwarded || request.socket.remoteAddress || "unknown";
 }
 
@@ -117,7 +122,9 @@ async function main() {
 }
 
 main().catch((error: Error & { cause?: { code?: string } }) => {
-  const refused = JSON.stringify(error, Object.getOwnPropertyNames(error)).includes("ECONNREFUSED") || error.cause?.code === "ECONNREFUSED";
+  const refused =
+    JSON.stringify(error, Object.getOwnPropertyNames(error)).includes("ECONNREFUSED") ||
+    error.cause?.code === "ECONNREFUSED";
   log.error(
     refused
       ? "MariaDB does not answer at WEBITOR_DATABASE_URL. Start it, or use `npm run demo`, which starts one."

@@ -2,8 +2,8 @@
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join, relative } from "node:path";
 import { eq } from "drizzle-orm";
-import { migrateTo } from "@/data/connection";
 import { members, users } from "@/data/account/tables";
+import { migrateTo } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
@@ -45,7 +45,12 @@ export function readSiteFiles(path: string): Uint8Array | Map<string, Uint8Array
 }
 
 /** Publishes a site and waits for the end; says how far it is. */
-export async function publishNow(context: Context, account: { id: string; name: string; email: string }, key: string, say: (words: string) => void) {
+export async function publishNow(
+  context: Context,
+  account: { id: string; name: string; email: string },
+  key: string,
+  say: (words: string) => void,
+) {
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
   const call = await onSite(callAs(context, account), key, "designer");
   const { job, number } = await startPublishing(call);

@@ -1,8 +1,9 @@
 // What all route handlers share: who calls, from where, and what a thrown Problem becomes.
+
+import { accountOf, sessionCookie, sessionDays } from "@/server/account/session";
 import { theContext } from "@/server/context";
 import type { Incoming } from "@/server/operation";
 import { Problem, problemResponse } from "@/server/problem";
-import { accountOf, sessionCookie, sessionDays } from "@/server/account/session";
 
 /** The session token in a Cookie header. */
 export function tokenIn(cookies: string | null): string | null {
@@ -12,7 +13,11 @@ export function tokenIn(cookies: string | null): string | null {
 /** Refuses a changing request that another site's page has sent. Browsers always say where a POST comes from. */
 function checkOrigin(request: Request) {
   const origin = request.headers.get("origin");
-  if (origin ? new URL(origin).host !== request.headers.get("host") : request.headers.get("sec-fetch-site") === "cross-site")
+  if (
+    origin
+      ? new URL(origin).host !== request.headers.get("host")
+      : request.headers.get("sec-fetch-site") === "cross-site"
+  )
     throw new Problem(403, "otherOrigin", "This request came from another site.");
 }
 
@@ -20,7 +25,8 @@ function checkOrigin(request: Request) {
 export async function readBody(request: Request, most: number): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];
   let size = 0;
-  const tooLarge = () => new Problem(413, "tooLarge", `This is larger than what is taken here (${Math.floor(most / 1024)} KiB).`);
+  const tooLarge = () =>
+    new Problem(413, "tooLarge", `This is larger than what is taken here (${Math.floor(most / 1024)} KiB).`);
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge();
   const reader = request.body?.getReader();
   for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
@@ -47,10 +53,7 @@ export async function readJson(request: Request, most: number): Promise<unknown>
 }
 
 /** Runs a handler with its caller known, and answers problems as problem+json. */
-export async function respond(
-  request: Request,
-  handler: (incoming: Incoming) => Promise<Response>,
-): Promise<Response> {
+export async function respond(request: Request, handler: (incoming: Incoming) => Promise<Response>): Promise<Response> {
   const context = theContext();
   let cookie: string | null = null;
   try {
@@ -81,5 +84,9 @@ export const json = (value: unknown, status = 200): Response =>
 /** A file to keep. */
 export const download = (body: BodyInit, name: string, type: string): Response =>
   new Response(body, {
-    headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" },
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
   });

@@ -67,7 +67,8 @@ export function isSigned(settings: Settings, purpose: string, text: string, sign
 }
 
 /** Address of a path on a site's live host. */
-export const siteOrigin = (settings: Settings, key: string): string => hostOrigin(settings, `${key}.${settings.publicHost}`);
+export const siteOrigin = (settings: Settings, key: string): string =>
+  hostOrigin(settings, `${key}.${settings.publicHost}`);
 
 export function hostOrigin(settings: Settings, host: string): string {
   return settings.https ? `https://${host}` : `http://${host}:${settings.port}`;

@@ -15,7 +15,13 @@ export class Problem extends Error {
   }
 
   toJSON() {
-    return { type: `about:blank#${this.code}`, title: this.title, status: this.status, code: this.code, fields: this.fields };
+    return {
+      type: `about:blank#${this.code}`,
+      title: this.title,
+      status: this.status,
+      code: this.code,
+      fields: this.fields,
+    };
   }
 }
 

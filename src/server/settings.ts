@@ -47,14 +47,51 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     schema: Joi.string().min(24),
     says: "key of all signatures, at least 24 characters; the start command makes one and keeps it",
   },
-  WEBITOR_PUBLIC_HOST: { name: "publicHost", fallback: "localhost", schema: Joi.string().hostname(), says: "host of the studio; sites are below it" },
-  WEBITOR_HTTPS: { name: "https", fallback: false, schema: flag, says: "1 when a proxy in front ends TLS: secure cookies, HSTS" },
+  WEBITOR_PUBLIC_HOST: {
+    name: "publicHost",
+    fallback: "localhost",
+    schema: Joi.string().hostname(),
+    says: "host of the studio; sites are below it",
+  },
+  WEBITOR_HTTPS: {
+    name: "https",
+    fallback: false,
+    schema: flag,
+    says: "1 when a proxy in front ends TLS: secure cookies, HSTS",
+  },
   WEBITOR_TRUST_PROXY: { name: "trustProxy", fallback: false, schema: flag, says: "1 to believe X-Forwarded-For" },
-  WEBITOR_SMTP_URL: { name: "smtpUrl", fallback: "", schema: Joi.string().uri({ scheme: ["smtp", "smtps"] }).allow(""), says: "mail server; without one, mails stay in the outbox" },
-  WEBITOR_DEMO: { name: "demo", fallback: false, schema: flag, says: "1 fills in the sign-in form with the demo's designer" },
-  WEBITOR_NOW: { name: "now", fallback: "", schema: Joi.string().isoDate().allow(""), says: "where the clock starts, for tests and pictures" },
-  WEBITOR_LOG_LEVEL: { name: "logLevel", fallback: "info", schema: Joi.string().valid("silent", "error", "warn", "info", "debug"), says: "how much is logged" },
-  WEBITOR_BUILD_FOLDER: { name: "buildFolder", fallback: ".webitor/build", schema: Joi.string(), says: "where the visitors' scripts were built to" },
+  WEBITOR_SMTP_URL: {
+    name: "smtpUrl",
+    fallback: "",
+    schema: Joi.string()
+      .uri({ scheme: ["smtp", "smtps"] })
+      .allow(""),
+    says: "mail server; without one, mails stay in the outbox",
+  },
+  WEBITOR_DEMO: {
+    name: "demo",
+    fallback: false,
+    schema: flag,
+    says: "1 fills in the sign-in form with the demo's designer",
+  },
+  WEBITOR_NOW: {
+    name: "now",
+    fallback: "",
+    schema: Joi.string().isoDate().allow(""),
+    says: "where the clock starts, for tests and pictures",
+  },
+  WEBITOR_LOG_LEVEL: {
+    name: "logLevel",
+    fallback: "info",
+    schema: Joi.string().valid("silent", "error", "warn", "info", "debug"),
+    says: "how much is logged",
+  },
+  WEBITOR_BUILD_FOLDER: {
+    name: "buildFolder",
+    fallback: ".webitor/build",
+    schema: Joi.string(),
+    says: "where the visitors' scripts were built to",
+  },
 };
 
 /** Settings from `environment`; throws one sentence that names every wrong variable. */
@@ -67,6 +104,7 @@ export function readSettings(environment: Readonly<Record<string, string | undef
     if (error) wrong.push(`${variable}: ${error.message.replaceAll('"', "")}`);
     settings[name] = value;
   }
-  if (wrong.length) throw new Error(`Settings that can't be used: ${wrong.join("; ")}. The README lists what each may be.`);
+  if (wrong.length)
+    throw new Error(`Settings that can't be used: ${wrong.join("; ")}. The README lists what each may be.`);
   return { ...(settings as unknown as Settings), buildFolder: resolve(settings.buildFolder as string) };
 }

@@ -6,5 +6,7 @@ const demoDesigner = { email: "rowan@marrowfield.example", password: "clay-and-c
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ then?: string | string[] }> }) {
   const { then } = await searchParams;
-  return <SignIn then={typeof then === "string" ? then : "/"} filled={theContext().settings.demo ? demoDesigner : null} />;
+  return (
+    <SignIn then={typeof then === "string" ? then : "/"} filled={theContext().settings.demo ? demoDesigner : null} />
+  );
 }

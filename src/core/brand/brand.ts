@@ -1,6 +1,4 @@
 // Brand: the tokens every block and widget draws on. Colours are roles, not swatches.
-import Joi from "joi";
-
 export const colourRoles = ["paper", "soft", "ink", "quiet", "accent", "onAccent", "line"] as const;
 export type ColourRole = (typeof colourRoles)[number];
 
@@ -27,14 +25,62 @@ export interface Family {
 
 /** The bundled type families. */
 export const families = {
-  fraunces: { name: "Fraunces", packageName: "fraunces", fallback: "serif", weights: "100 900", note: "soft old-style, warm" },
-  literata: { name: "Literata", packageName: "literata", fallback: "serif", weights: "200 900", note: "bookish, calm in long text" },
-  newsreader: { name: "Newsreader", packageName: "newsreader", fallback: "serif", weights: "200 800", note: "narrow serif, print feeling" },
-  bricolage: { name: "Bricolage Grotesque", packageName: "bricolage-grotesque", fallback: "sans-serif", weights: "200 800", note: "odd and friendly, for headings" },
-  hanken: { name: "Hanken Grotesk", packageName: "hanken-grotesk", fallback: "sans-serif", weights: "100 900", note: "plain and clear" },
-  karla: { name: "Karla", packageName: "karla", fallback: "sans-serif", weights: "200 800", note: "quirky, good when small" },
-  figtree: { name: "Figtree", packageName: "figtree", fallback: "sans-serif", weights: "300 900", note: "round and light" },
-  outfit: { name: "Outfit", packageName: "outfit", fallback: "sans-serif", weights: "100 900", note: "geometric, for signs" },
+  fraunces: {
+    name: "Fraunces",
+    packageName: "fraunces",
+    fallback: "serif",
+    weights: "100 900",
+    note: "soft old-style, warm",
+  },
+  literata: {
+    name: "Literata",
+    packageName: "literata",
+    fallback: "serif",
+    weights: "200 900",
+    note: "bookish, calm in long text",
+  },
+  newsreader: {
+    name: "Newsreader",
+    packageName: "newsreader",
+    fallback: "serif",
+    weights: "200 800",
+    note: "narrow serif, print feeling",
+  },
+  bricolage: {
+    name: "Bricolage Grotesque",
+    packageName: "bricolage-grotesque",
+    fallback: "sans-serif",
+    weights: "200 800",
+    note: "odd and friendly, for headings",
+  },
+  hanken: {
+    name: "Hanken Grotesk",
+    packageName: "hanken-grotesk",
+    fallback: "sans-serif",
+    weights: "100 900",
+    note: "plain and clear",
+  },
+  karla: {
+    name: "Karla",
+    packageName: "karla",
+    fallback: "sans-serif",
+    weights: "200 800",
+    note: "quirky, good when small",
+  },
+  figtree: {
+    name: "Figtree",
+    packageName: "figtree",
+    fallback: "sans-serif",
+    weights: "300 900",
+    note: "round and light",
+  },
+  outfit: {
+    name: "Outfit",
+    packageName: "outfit",
+    fallback: "sans-serif",
+    weights: "100 900",
+    note: "geometric, for signs",
+  },
 } as const satisfies Record<string, Family>;
 
 export type FamilyKey = keyof typeof families;
@@ -59,30 +105,6 @@ export interface Brand {
   /** Factor on every space; 1 is normal. */
   readonly space: number;
 }
-
-const colour = Joi.string()
-  .pattern(/^#[0-9a-f]{6}$/)
-  .required()
-  .messages({ "string.pattern.base": "A colour is written as # and six digits, such as #7a3a1c." });
-const family = Joi.string()
-  .valid(...familyKeys)
-  .required();
-
-export const brandSchema: Joi.ObjectSchema<Brand> = Joi.object<Brand>({
-  colours: Joi.object(Object.fromEntries(colourRoles.map((role) => [role, colour]))).required(),
-  type: Joi.object({
-    headings: family,
-    text: family,
-    headingWeight: Joi.number().integer().min(300).max(900).required(),
-    scale: Joi.number().min(1.05).max(1.6).precision(3).required(),
-    basePx: Joi.number().min(14).max(22).precision(2).required(),
-  }).required(),
-  shape: Joi.object({
-    radiusPx: Joi.number().integer().min(0).max(40).required(),
-    buttonRadiusPx: Joi.number().integer().min(0).max(40).required(),
-  }).required(),
-  space: Joi.number().min(0.6).max(1.6).precision(2).required(),
-});
 
 /** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
 export function headingRem(brand: Brand, level: number, phone: boolean): number {

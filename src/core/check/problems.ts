@@ -2,8 +2,8 @@
 import { readLink } from "@/core/page/link";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { RichDoc } from "@/core/page/richtext";
-import type { Reason } from "@/core/visitor/decision";
 import type { SiteFile } from "@/core/site/site";
+import type { Reason } from "@/core/visitor/decision";
 
 export interface Finding {
   /** Stops a release, or is only worth a look. */
@@ -49,9 +49,11 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
         const id = node.content.widget as string | null;
         if (id === null) found("stops", "check.noWidget");
         else if (!widgets.has(id)) found("stops", "check.widgetGone");
-        else if (!widgets.get(id)?.settings.enabled) found("stops", "check.widgetOff", { name: widgets.get(id)?.name ?? "" });
+        else if (!widgets.get(id)?.settings.enabled)
+          found("stops", "check.widgetOff", { name: widgets.get(id)?.name ?? "" });
       }
-      if (node.kind === "button" && !node.content.link) found("look", "check.buttonWithoutLink", { text: String(node.content.text) });
+      if (node.kind === "button" && !node.content.link)
+        found("look", "check.buttonWithoutLink", { text: String(node.content.text) });
       if (node.kind === "picture") {
         const hash = node.content.media as string | null;
         if (hash === null) found("look", "check.noPicture");

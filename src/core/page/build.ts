@@ -9,7 +9,12 @@ const looks = (look: Given): Looks => ("base" in look ? (look as Looks) : { base
 
 /** Makes nodes whose ids come from `newId`. */
 export function builder(newId: () => string) {
-  const node = (kind: Kind, content: Record<string, unknown>, look: Given = {}, children?: readonly PageNode[]): PageNode => ({
+  const node = (
+    kind: Kind,
+    content: Record<string, unknown>,
+    look: Given = {},
+    children?: readonly PageNode[],
+  ): PageNode => ({
     id: newId(),
     kind,
     content,
@@ -27,7 +32,8 @@ export function builder(newId: () => string) {
       node("richText", { doc: paragraphs(...(typeof text === "string" ? [text] : text)) }, look),
     picture: (media: string | null, alt: string, look: Given = {}, caption?: string) =>
       node("picture", { media, alt, ...(caption ? { caption } : {}) }, look),
-    button: (text: string, link?: string, look: Given = {}) => node("button", { text, ...(link ? { link } : {}) }, look),
+    button: (text: string, link?: string, look: Given = {}) =>
+      node("button", { text, ...(link ? { link } : {}) }, look),
     rows: (items: readonly (readonly [string, string])[], look: Given = {}) =>
       node("list", { style: "rows", items: items.map(([text, aside]) => ({ text, aside })) }, look),
     bullets: (items: readonly string[], look: Given = {}) =>

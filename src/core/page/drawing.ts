@@ -64,7 +64,9 @@ function leaf(node: PageNode, x: number, y: number, width: number): readonly Sha
 function draw(node: PageNode, x: number, y: number, width: number): readonly Shape[] {
   if (node.kind === "columns") {
     const children = node.children ?? [];
-    const parts = children.map((_child, index) => Number(node.look.base.split?.split(":")[index % children.length]) || 1);
+    const parts = children.map(
+      (_child, index) => Number(node.look.base.split?.split(":")[index % children.length]) || 1,
+    );
     const whole = parts.reduce((sum, part) => sum + part, 0);
     const room = width - gap * (children.length - 1);
     let left = x;

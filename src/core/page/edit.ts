@@ -12,7 +12,13 @@ export type Edit =
   | { readonly type: "move"; readonly node: string; readonly parent: string; readonly index: number }
   /** A value of undefined takes the field away. */
   | { readonly type: "setContent"; readonly node: string; readonly field: string; readonly value?: unknown }
-  | { readonly type: "setLook"; readonly node: string; readonly width: Width; readonly field: LookField; readonly value?: unknown };
+  | {
+      readonly type: "setLook";
+      readonly node: string;
+      readonly width: Width;
+      readonly field: LookField;
+      readonly value?: unknown;
+    };
 
 export interface Applied {
   readonly page: PageNode;

@@ -38,8 +38,8 @@ export type LookField = keyof Look;
 
 interface LookRule {
   readonly schema: Joi.Schema;
-  /** Declarations for a valid value. */
-  css(value: never): string;
+  /** Declarations for a valid value at a width. */
+  css(value: never, width: Width): string;
 }
 
 const space = (px: number) => `calc(${px}px*var(--space))`;
@@ -80,8 +80,9 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
     schema: Joi.string().pattern(splitPattern).messages({
       "string.pattern.base": "A split has two to four parts such as 2:1, or is “stacked”.",
     }),
-    css: (value: string) =>
-      `grid-template-columns:${value === "stacked" ? "minmax(0,1fr)" : value.replace(/\d+:?/g, (part) => `minmax(0,${Number.parseInt(part, 10)}fr) `).trim()}`,
+    // Columns stand under each other on phones unless the phone itself says otherwise, hence a name of its own.
+    css: (value: string, width: Width) =>
+      `--split${width === "phone" ? "-phone" : ""}:${value === "stacked" ? "minmax(0,1fr)" : value.replace(/\d+:?/g, (part) => `minmax(0,${Number.parseInt(part, 10)}fr) `).trim()}`,
   },
   place: {
     schema: oneOf("start", "center", "end"),
@@ -117,13 +118,13 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
 
 export const lookFields = Object.keys(lookRules) as readonly LookField[];
 
-/** CSS declarations of one look, in the table's order; "" for an empty look. */
-export function declarations(look: Look): string {
+/** CSS declarations of one look at a width, in the table's order; "" for an empty look. */
+export function declarations(look: Look, width: Width): string {
   let css = "";
   for (const field of lookFields) {
     const value = look[field];
     if (value === undefined) continue;
-    const made = lookRules[field].css(value as never);
+    const made = lookRules[field].css(value as never, width);
     if (made) css += css ? `;${made}` : made;
   }
   return css;

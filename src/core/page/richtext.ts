@@ -69,10 +69,7 @@ const listSchema = Joi.object({
 
 export const richDocSchema: Joi.ObjectSchema<RichDoc> = Joi.object<RichDoc>({
   type: Joi.string().valid("doc").required(),
-  content: Joi.array()
-    .items(Joi.alternatives().try(paragraphSchema, listSchema))
-    .max(1000)
-    .required(),
+  content: Joi.array().items(Joi.alternatives().try(paragraphSchema, listSchema)).max(1000).required(),
 });
 
 /** A document of plain paragraphs; `[label](href)` and `*bold*` inside a paragraph are not read. */

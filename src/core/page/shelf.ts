@@ -17,7 +17,12 @@ const entry = (
 ): ShelfEntry => ({ key, name, note, make: (newId) => make(builder(newId)) });
 
 const card = (b: ReturnType<typeof builder>, title: string, text: string) =>
-  b.stack({ edge: "line", corners: "brand", inset: 20 }, b.picture(null, "", { ratio: "3:2" }), b.heading(3, title), b.words(text));
+  b.stack(
+    { edge: "line", corners: "brand", inset: 20 },
+    b.picture(null, "", { ratio: "3:2" }),
+    b.heading(3, title),
+    b.words(text),
+  );
 
 export const shelf: readonly ShelfEntry[] = [
   entry("opening", "Opening", "who you are, beside a picture", (b) =>
@@ -56,7 +61,11 @@ export const shelf: readonly ShelfEntry[] = [
       b.columns(
         { split: "1:1", place: "center", gap: 48 },
         b.stack({}, b.picture(null, "", { ratio: "4:3" })),
-        b.stack({}, b.heading(2, "How it began"), b.words(["Tell it as you would across the counter.", "A second paragraph keeps it easy to read."])),
+        b.stack(
+          {},
+          b.heading(2, "How it began"),
+          b.words(["Tell it as you would across the counter.", "A second paragraph keeps it easy to read."]),
+        ),
       ),
     ),
   ),
@@ -96,7 +105,12 @@ export const shelf: readonly ShelfEntry[] = [
             ["Sunday, Monday", "closed"],
           ]),
         ),
-        b.stack({}, b.heading(2, "Find us"), b.words(["Street and number", "Town"]), b.words("How to come by bus, where to leave the car.")),
+        b.stack(
+          {},
+          b.heading(2, "Find us"),
+          b.words(["Street and number", "Town"]),
+          b.words("How to come by bus, where to leave the car."),
+        ),
       ),
     ),
   ),
@@ -130,12 +144,22 @@ export const shelf: readonly ShelfEntry[] = [
       b.columns(
         { split: "1:1:1", gap: 32 },
         ...["You ask", "We agree on a day", "You take it home"].map((title, index) =>
-          b.stack({}, b.words(`${index + 1}`, { size: 2, colour: "accent" }), b.heading(3, title), b.words("One sentence about this step.")),
+          b.stack(
+            {},
+            b.words(`${index + 1}`, { size: 2, colour: "accent" }),
+            b.heading(3, title),
+            b.words("One sentence about this step."),
+          ),
         ),
       ),
     ),
   ),
   entry("words", "Plain words", "a heading and running text", (b) =>
-    b.section("Plain words", { width: "narrow" }, b.heading(2, "A heading"), b.words(["Running text.", "As many paragraphs as it takes."])),
+    b.section(
+      "Plain words",
+      { width: "narrow" },
+      b.heading(2, "A heading"),
+      b.words(["Running text.", "As many paragraphs as it takes."]),
+    ),
   ),
 ];

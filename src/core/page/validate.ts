@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { kinds } from "./kinds";
 import { type LookField, lookRules, type Width, widths } from "./look";
-import type { Kind, PageNode } from "./node";
+import type { Kind } from "./node";
 
 /** A fault with the way to it ("children[2].content.text") and a sentence about it. */
 export interface Fault {
@@ -20,7 +20,10 @@ const emptySchema = Joi.object({});
 
 /** Joi's path as "a.b[0]". */
 export const pathOf = (path: readonly (string | number)[]): string =>
-  path.reduce<string>((text, part) => (typeof part === "number" ? `${text}[${part}]` : text ? `${text}.${part}` : part), "");
+  path.reduce<string>(
+    (text, part) => (typeof part === "number" ? `${text}[${part}]` : text ? `${text}.${part}` : part),
+    "",
+  );
 
 function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
   const { error } = schema.validate(value, options);
@@ -56,12 +59,16 @@ function nodeFaults(node: unknown, at: string, mayBe: readonly Kind[], seen: Set
   if (typeof kind !== "string" || !Object.hasOwn(kinds, kind))
     return [...faults, { path: here("kind"), message: `There is no block of the kind “${String(kind)}”.` }];
   if (!mayBe.includes(kind as Kind))
-    return [...faults, { path: here("kind"), message: `A ${kinds[kind as Kind].label.toLowerCase()} can't stand here.` }];
+    return [
+      ...faults,
+      { path: here("kind"), message: `A ${kinds[kind as Kind].label.toLowerCase()} can't stand here.` },
+    ];
   const definition = kinds[kind as Kind];
   faults.push(...faultsOf(definition.content.required(), content, here("content")));
   faults.push(...looksFaults(kind as Kind, look, here("look")));
   if (definition.holds) {
-    if (!Array.isArray(children)) faults.push({ path: here("children"), message: "Here a list of blocks was expected." });
+    if (!Array.isArray(children))
+      faults.push({ path: here("children"), message: "Here a list of blocks was expected." });
     else
       children.forEach((child, index) => {
         faults.push(...nodeFaults(child, here(`children[${index}]`), definition.holds ?? [], seen, depth + 1));
@@ -76,7 +83,8 @@ function looksFaults(kind: Kind, look: unknown, at: string): Fault[] {
     return [{ path: at, message: "A look needs the values for every width under “base”." }];
   const faults: Fault[] = [];
   for (const [width, values] of Object.entries(look)) {
-    if (!widths.includes(width as Width)) faults.push({ path: `${at}.${width}`, message: `There is no width “${width}”.` });
+    if (!widths.includes(width as Width))
+      faults.push({ path: `${at}.${width}`, message: `There is no width “${width}”.` });
     else if (typeof values !== "object" || values === null)
       faults.push(...faultsOf(emptySchema, values, `${at}.${width}`));
     else
@@ -96,6 +104,3 @@ export function subtreeFaults(node: unknown, parent: Kind | null): readonly Faul
 
 /** Every fault of a whole page. */
 export const pageFaults = (root: unknown): readonly Fault[] => subtreeFaults(root, null);
-
-/** The page when it is one. */
-export const isPage = (root: unknown): root is PageNode => pageFaults(root).length === 0;

@@ -3,7 +3,7 @@
 import type { Reason } from "@/core/visitor/decision";
 import type { Visitor } from "@/core/visitor/visitor";
 import type { Trigger } from "./popup";
-import { conditionReasons, type PopupMemory, type PopupRule, restraintReasons } from "./rule";
+import { mayOpen, type PopupMemory, type PopupRule } from "./rule";
 
 /** Something that happens, `at` seconds after the page opened. */
 export type VisitEvent =
@@ -93,14 +93,11 @@ function openNext(course: Course, at: number): Course {
       .reduce<PopupRule | null>((best, rule) => (best && best.priority >= rule.priority ? best : rule), null);
     const waiting = next && current.waiting.find((other) => other.popup === next.id);
     if (!next || !waiting) return current;
-    const against = [
-      ...conditionReasons(next, current.visitor, current.path, nowMs(current, at)),
-      ...restraintReasons(next, current.visitor, current.memory, nowMs(current, at)),
-    ];
-    if (against.length === 0) return open(current, next.id, at, waiting.reason, true);
+    const against = mayOpen(next, current.visitor, current.memory, current.path, nowMs(current, at));
+    if (against.value) return open(current, next.id, at, waiting.reason, true);
     current = note(
       { ...current, waiting: current.waiting.filter((other) => other !== waiting) },
-      { at, popup: next.id, what: "heldBack", reasons: [waiting.reason, ...against] },
+      { at, popup: next.id, what: "heldBack", reasons: [waiting.reason, ...against.reasons] },
     );
   }
   return current;
@@ -211,10 +208,7 @@ export function whyUnopened(course: Course): Rehearsal["unopened"] {
     .map((rule) => {
       const held = course.moments.findLast((moment) => moment.popup === rule.id);
       if (held) return { popup: rule.id, reasons: held.reasons };
-      const against = [
-        ...conditionReasons(rule, course.visitor, course.path, course.visitor.now),
-        ...restraintReasons(rule, course.visitor, course.memory, course.visitor.now),
-      ];
+      const against = mayOpen(rule, course.visitor, course.memory, course.path, course.visitor.now).reasons;
       const missed = rule.triggers.map((trigger) => triggerReason(trigger, "popup.notReached"));
       return {
         popup: rule.id,

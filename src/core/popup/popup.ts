@@ -113,7 +113,11 @@ export const newPopup: Popup = {
   },
   picture: null,
   fields: [{ key: "email", kind: "email", label: "E-mail", required: true }],
-  thanks: { kind: "words", title: "Thank you", text: "Please open the letter we have just sent and confirm your address." },
+  thanks: {
+    kind: "words",
+    title: "Thank you",
+    text: "Please open the letter we have just sent and confirm your address.",
+  },
   confirmByMail: true,
   triggers: [{ on: "after", seconds: 8 }],
   conditions: {

@@ -1,24 +1,16 @@
-// A popup as a released page carries it: links, pictures and zones resolved, nothing the studio alone needs.
+// From a popup to its released form: wall times become instants, names become addresses.
 import { Temporal } from "temporal-polyfill";
-import type { Popup, PopupDesign, PopupField, PopupLook, PopupWords } from "./popup";
+import type { Popup } from "./popup";
+import type { ReleasedPopup } from "./released-form";
 import type { PopupRule } from "./rule";
-
-export interface ReleasedPopup {
-  readonly rule: PopupRule;
-  readonly design: PopupDesign;
-  readonly words: PopupWords;
-  readonly fields: readonly PopupField[];
-  readonly look: PopupLook;
-  readonly picture: { readonly src: string; readonly alt: string; readonly width: number; readonly height: number } | null;
-  readonly thanks: { readonly title: string; readonly text: string } | { readonly href: string };
-}
 
 /**
  * The instant of a wall time in `zone`, in ms since the epoch. A time that the clock skips is moved forward by the
  * gap; one that comes twice means the first (Temporal's "compatible", as RFC 5545 section 3.3.5).
  */
 export function wallTimeMs(wallTime: string, zone: string): number {
-  return Temporal.PlainDateTime.from(wallTime).toZonedDateTime(zone, { disambiguation: "compatible" }).epochMilliseconds;
+  return Temporal.PlainDateTime.from(wallTime).toZonedDateTime(zone, { disambiguation: "compatible" })
+    .epochMilliseconds;
 }
 
 /** The deciding part of a popup of a site in `zone`. */
@@ -55,7 +47,10 @@ export function releasePopup(
     words: popup.words,
     fields: popup.fields,
     look: popup.look,
-    picture: image && popup.picture ? { src: image.src, width: image.width, height: image.height, alt: popup.picture.alt } : null,
+    picture:
+      image && popup.picture
+        ? { src: image.src, width: image.width, height: image.height, alt: popup.picture.alt }
+        : null,
     thanks:
       popup.thanks.kind === "words" ? { title: popup.thanks.title, text: popup.thanks.text } : { href: href ?? "/" },
   };

@@ -1,5 +1,5 @@
 // The part of a popup that decides: light enough to run in the visitor's browser (no dates library, no validator).
-import type { Reason } from "@/core/visitor/decision";
+import type { Decision, Reason } from "@/core/visitor/decision";
 import { deviceClass, type Visitor } from "@/core/visitor/visitor";
 import type { Conditions, Restraint, Trigger } from "./popup";
 
@@ -7,7 +7,10 @@ import type { Conditions, Restraint, Trigger } from "./popup";
 export interface PopupRule {
   readonly id: string;
   readonly triggers: readonly Trigger[];
-  readonly conditions: Omit<Conditions, "from" | "to"> & { readonly fromMs: number | null; readonly toMs: number | null };
+  readonly conditions: Omit<Conditions, "from" | "to"> & {
+    readonly fromMs: number | null;
+    readonly toMs: number | null;
+  };
   readonly restraint: Restraint;
   readonly priority: number;
 }
@@ -57,7 +60,7 @@ const languageFits = (language: string, tag: string) =>
   language.toLowerCase() === tag.toLowerCase() || language.toLowerCase().startsWith(`${tag.toLowerCase()}-`);
 
 /** Everything about this visitor and moment that stands against the popup; empty when nothing does. */
-export function conditionReasons(rule: PopupRule, visitor: Visitor, path: string, nowMs: number): readonly Reason[] {
+function conditionReasons(rule: PopupRule, visitor: Visitor, path: string, nowMs: number): readonly Reason[] {
   const { conditions } = rule;
   const reasons: Reason[] = [];
   const page = pageReason(conditions, path);
@@ -69,9 +72,13 @@ export function conditionReasons(rule: PopupRule, visitor: Visitor, path: string
     reasons.push({ code: "popup.language", language: visitor.language, wanted: conditions.languages });
   if (conditions.countries.length && !(visitor.country && conditions.countries.includes(visitor.country)))
     reasons.push({ code: "popup.country", country: visitor.country, wanted: conditions.countries });
-  if (conditions.visits === "first" && visitor.visit > 1) reasons.push({ code: "popup.laterVisit", visit: visitor.visit });
+  if (conditions.visits === "first" && visitor.visit > 1)
+    reasons.push({ code: "popup.laterVisit", visit: visitor.visit });
   if (conditions.visits === "later" && visitor.visit === 1) reasons.push({ code: "popup.firstVisit" });
-  if (conditions.cameFrom.length && !conditions.cameFrom.some((name) => visitor.cameFrom && sameOrUnder(visitor.cameFrom, name)))
+  if (
+    conditions.cameFrom.length &&
+    !conditions.cameFrom.some((name) => visitor.cameFrom && sameOrUnder(visitor.cameFrom, name))
+  )
     reasons.push({ code: "popup.cameFrom", cameFrom: visitor.cameFrom, wanted: conditions.cameFrom });
   if (conditions.fromMs !== null && nowMs < conditions.fromMs)
     reasons.push({ code: "popup.notYet", fromMs: conditions.fromMs });
@@ -80,13 +87,27 @@ export function conditionReasons(rule: PopupRule, visitor: Visitor, path: string
 }
 
 /** What the popup's own restraint says against opening it now. */
-export function restraintReasons(rule: PopupRule, visitor: Visitor, memory: PopupMemory, nowMs: number): readonly Reason[] {
+function restraintReasons(rule: PopupRule, visitor: Visitor, memory: PopupMemory, nowMs: number): readonly Reason[] {
   const reasons: Reason[] = [];
-  if (rule.restraint.neverAfterSignup && visitor.signedUpWith.includes(rule.id)) reasons.push({ code: "popup.signedUp" });
+  if (rule.restraint.neverAfterSignup && visitor.signedUpWith.includes(rule.id))
+    reasons.push({ code: "popup.signedUp" });
   const shown = memory.shownThisVisit[rule.id] ?? 0;
-  if (shown >= rule.restraint.perVisit) reasons.push({ code: "popup.shownEnough", shown, most: rule.restraint.perVisit });
+  if (shown >= rule.restraint.perVisit)
+    reasons.push({ code: "popup.shownEnough", shown, most: rule.restraint.perVisit });
   const closedAt = memory.closedAt[rule.id];
   const restsUntil = closedAt === undefined ? 0 : closedAt + rule.restraint.restDays * dayMs;
   if (nowMs < restsUntil) reasons.push({ code: "popup.rests", untilMs: restsUntil, days: rule.restraint.restDays });
   return reasons;
+}
+
+/** Whether nothing stands against opening it now, with everything that does. */
+export function mayOpen(
+  rule: PopupRule,
+  visitor: Visitor,
+  memory: PopupMemory,
+  path: string,
+  nowMs: number,
+): Decision<boolean> {
+  const reasons = [...conditionReasons(rule, visitor, path, nowMs), ...restraintReasons(rule, visitor, memory, nowMs)];
+  return { value: reasons.length === 0, reasons };
 }

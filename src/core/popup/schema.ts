@@ -4,7 +4,8 @@ import { colourRoles, surfaces } from "@/core/brand/brand";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { type Popup, type PopupField, popupDesigns } from "./popup";
 
-const words = (most: number) => Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
+const words = (most: number) =>
+  Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
 const oneOf = (...values: readonly string[]) =>
   Joi.string()
     .valid(...values)
@@ -19,7 +20,9 @@ const pattern = Joi.string()
   .messages({ "string.pattern.base": "A path starts with /, such as /classes or /journal/*." });
 const wallTime = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/)
-  .custom((value: string, helpers) => (Number.isNaN(Date.parse(`${value}:00Z`)) ? helpers.error("string.pattern.base") : value))
+  .custom((value: string, helpers) =>
+    Number.isNaN(Date.parse(`${value}:00Z`)) ? helpers.error("string.pattern.base") : value,
+  )
   .messages({ "string.pattern.base": "Write day and time as 2026-11-24T09:00." })
   .allow(null)
   .required();
@@ -42,7 +45,10 @@ export const triggerSchema = Joi.object({
       block: Joi.string()
         .pattern(/^[\w-]{1,40}$/)
         .required()
-        .messages({ "string.empty": "Choose the block that is clicked.", "any.required": "Choose the block that is clicked." }),
+        .messages({
+          "string.empty": "Choose the block that is clicked.",
+          "any.required": "Choose the block that is clicked.",
+        }),
     }),
   });
 
@@ -83,7 +89,9 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
     .max(8)
     .unique("key")
     .custom((value: PopupField[], helpers) =>
-      value.filter((field) => field.kind === "email" && field.required).length === 1 ? value : helpers.error("fields.email"),
+      value.filter((field) => field.kind === "email" && field.required).length === 1
+        ? value
+        : helpers.error("fields.email"),
     )
     .required()
     .messages({
@@ -108,7 +116,10 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
   conditions: Joi.object({
     include: Joi.array().items(pattern).max(50).required(),
     exclude: Joi.array().items(pattern).max(50).required(),
-    devices: Joi.array().items(Joi.string().valid("wide", "tablet", "phone")).unique().required(),
+    devices: Joi.array()
+      .items(Joi.string().valid("wide", "tablet", "phone"))
+      .unique()
+      .required(),
     languages: Joi.array()
       .items(
         Joi.string()

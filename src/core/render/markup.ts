@@ -2,7 +2,13 @@
 import type { PageNode } from "@/core/page/node";
 
 const special = /[&<>"']/;
-const entities: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
+const entities: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "'": "&#39;",
+};
 
 /** Text made safe for element content and quoted attribute values. */
 export function escapeHtml(text: string): string {

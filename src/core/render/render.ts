@@ -40,12 +40,19 @@ export interface RenderedPage {
   readonly head: string;
   /** Ids of the widgets whose run-time part this page uses. */
   readonly needs: readonly string[];
-  readonly parts: { readonly header: readonly Part[]; readonly main: readonly Part[]; readonly footer: readonly Part[] };
+  readonly parts: {
+    readonly header: readonly Part[];
+    readonly main: readonly Part[];
+    readonly footer: readonly Part[];
+  };
 }
 
-/** Rules every page carries: a small reset, type, focus and the skip link. */
+/**
+ * Rules every page carries: a small reset, type, focus and the skip link. A look's own custom properties end at the
+ * block that sets them: without the first rule every block inside would inherit them.
+ */
 const groundCss =
-  '*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}';
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open){--above:initial;--below:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 const emptyMedia: RenderedPicture | null = null;
 

@@ -32,9 +32,9 @@ const rulesByLook = new WeakMap<Looks, StyleRule | null>();
 export function styleRule(look: Looks): StyleRule | null {
   const known = rulesByLook.get(look);
   if (known !== undefined) return known;
-  const base = declarations(look.base);
-  const tablet = look.tablet ? declarations(look.tablet) : "";
-  const phone = look.phone ? declarations(look.phone) : "";
+  const base = declarations(look.base, "base");
+  const tablet = look.tablet ? declarations(look.tablet, "tablet") : "";
+  const phone = look.phone ? declarations(look.phone, "phone") : "";
   let rule: StyleRule | null = null;
   if (base || tablet || phone) {
     const text = `${base}|${tablet}|${phone}`;

@@ -33,7 +33,15 @@ function byId<T extends { readonly id: string }>(
   const changes: Change[] = now.flatMap((item) => {
     const earlier = old.get(item.id);
     if (earlier && same(earlier, item)) return [];
-    return [{ of, id: item.id, name: name(item), what: earlier ? "changed" : "new", sections: earlier ? sections(earlier, item) : 0 }];
+    return [
+      {
+        of,
+        id: item.id,
+        name: name(item),
+        what: earlier ? "changed" : "new",
+        sections: earlier ? sections(earlier, item) : 0,
+      },
+    ];
   });
   const kept = new Set(now.map((item) => item.id));
   return changes.concat(
@@ -50,10 +58,21 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
   if (!beforeGiven)
     return now.pages.map((page) => ({ of: "page", id: page.id, name: page.title, what: "new", sections: 0 }));
   const before = JSON.parse(writeSiteFile(beforeGiven)) as SiteFile;
-  const changes = byId<SitePage>("page", before.pages, now.pages, (page) => page.title, (old, page) => changedSections(old.body, page.body));
-  const order = (site: SiteFile) => site.pages.map((page) => page.id).filter((id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id));
+  const changes = byId<SitePage>(
+    "page",
+    before.pages,
+    now.pages,
+    (page) => page.title,
+    (old, page) => changedSections(old.body, page.body),
+  );
+  const order = (site: SiteFile) =>
+    site.pages
+      .map((page) => page.id)
+      .filter((id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id));
   const frame = (of: "header" | "footer", name: string): Change[] =>
-    same(before[of], now[of]) ? [] : [{ of, id: of, name, what: "changed", sections: changedSections(before[of], now[of]) }];
+    same(before[of], now[of])
+      ? []
+      : [{ of, id: of, name, what: "changed", sections: changedSections(before[of], now[of]) }];
   const whole = (of: "brand" | "settings", name: string, equal: boolean): Change[] =>
     equal ? [] : [{ of, id: of, name, what: "changed", sections: 0 }];
   return [
@@ -61,7 +80,17 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
     ...frame("header", "Header"),
     ...frame("footer", "Footer"),
     ...whole("brand", "Brand", same(before.brand, now.brand)),
-    ...whole("settings", "Name, settings and order of pages", same([before.name, before.settings, order(before)], [now.name, now.settings, order(now)])),
-    ...byId("widget", before.widgets, now.widgets, (widget) => widget.name, () => 0),
+    ...whole(
+      "settings",
+      "Name, settings and order of pages",
+      same([before.name, before.settings, order(before)], [now.name, now.settings, order(now)]),
+    ),
+    ...byId(
+      "widget",
+      before.widgets,
+      now.widgets,
+      (widget) => widget.name,
+      () => 0,
+    ),
   ];
 }

@@ -27,7 +27,10 @@ function danglingReferences(site: SiteFile): Fault[] {
   site.widgets.forEach((widget, index) => {
     const { picture, thanks } = widget.settings;
     if (picture && !media.has(picture.media))
-      faults.push({ path: `widgets[${index}].settings.picture.media`, message: "This picture is not among the media." });
+      faults.push({
+        path: `widgets[${index}].settings.picture.media`,
+        message: "This picture is not among the media.",
+      });
     if (thanks.kind === "page" && !pages.has(thanks.page))
       faults.push({ path: `widgets[${index}].settings.thanks.page`, message: "There is no page with this id." });
   });
@@ -51,7 +54,10 @@ export function readSiteFile(json: string): ReadSite {
   if (error)
     return {
       ok: false,
-      faults: error.details.map((detail) => ({ path: pathOf(detail.path), message: detail.message.replaceAll('"', "”") })),
+      faults: error.details.map((detail) => ({
+        path: pathOf(detail.path),
+        message: detail.message.replaceAll('"', "”"),
+      })),
     };
   const site = value as SiteFile;
   const faults = [
@@ -62,7 +68,8 @@ export function readSiteFile(json: string): ReadSite {
     ),
   ];
   if (faults.length) return { ok: false, faults };
-  if (!site.pages.some((page) => page.slug === "")) return refuse("pages", "One page needs the empty slug: the home page.");
+  if (!site.pages.some((page) => page.slug === ""))
+    return refuse("pages", "One page needs the empty slug: the home page.");
   const dangling = danglingReferences(site);
   return dangling.length ? { ok: false, faults: dangling } : { ok: true, site };
 }

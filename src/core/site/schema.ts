@@ -1,6 +1,6 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
 import Joi from "joi";
-import { brandSchema } from "@/core/brand/brand";
+import { brandSchema } from "@/core/brand/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { popupSchema } from "@/core/popup/schema";
 import type { MediaEntry, PageMeta, SiteFile, SiteSettings, SiteWidget } from "./site";
@@ -44,7 +44,11 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
     .required()
     .messages({ "string.pattern.base": "A currency is three capital letters, such as EUR." }),
   description: Joi.string().allow("").max(300).required(),
-  mailFrom: Joi.string().email({ tlds: false }).max(200).required().messages({ "string.email": "This is no mail address." }),
+  mailFrom: Joi.string()
+    .email({ tlds: false })
+    .max(200)
+    .required()
+    .messages({ "string.email": "This is no mail address." }),
 });
 
 /** One or more path parts of small letters, digits and hyphens. What the site server uses itself can't be taken. */

@@ -50,7 +50,11 @@ function frame(newId: () => string): { header: PageNode; footer: PageNode } {
   return {
     header: b.page(b.section("Header", { above: 18, below: 18, width: "wide" }, b.navigation("bar", "Main", true))),
     footer: b.page(
-      b.section("Footer", { surface: "ink", above: 40, below: 40, width: "wide" }, b.navigation("column", "Footer", true)),
+      b.section(
+        "Footer",
+        { surface: "ink", above: 40, below: 40, width: "wide" },
+        b.navigation("column", "Footer", true),
+      ),
     ),
   };
 }
@@ -78,7 +82,9 @@ export function siteFromStarter(
         description: "",
         inNavigation: true,
         body: b.page(
-          ...page.sections.flatMap((key) => shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId))),
+          ...page.sections.flatMap((key) =>
+            shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId)),
+          ),
         ),
       }),
     ),

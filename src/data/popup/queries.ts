@@ -49,8 +49,14 @@ export async function signupWindow(db: Executor, siteId: string, filter: SignupF
 }
 
 /** Removes every trace of an address on one site. */
-export async function erasePerson(tx: Executor, siteId: string, email: string): Promise<{ signups: number; mails: number }> {
+export async function erasePerson(
+  tx: Executor,
+  siteId: string,
+  email: string,
+): Promise<{ signups: number; mails: number }> {
   const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
-  const [letters] = await tx.delete(mails).where(and(eq(mails.siteId, siteId), sql`lower(${mails.recipient}) = ${email}`));
+  const [letters] = await tx
+    .delete(mails)
+    .where(and(eq(mails.siteId, siteId), sql`lower(${mails.recipient}) = ${email}`));
   return { signups: gone.affectedRows, mails: letters.affectedRows };
 }

@@ -24,13 +24,17 @@ const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
 });
 
 export async function mediaOf(db: Executor, siteId: string): Promise<readonly MediaEntry[]> {
-  return (await db.select().from(media).where(eq(media.siteId, siteId)).orderBy(asc(media.createdAt), asc(media.hash))).map(
-    mediaEntry,
-  );
+  return (
+    await db.select().from(media).where(eq(media.siteId, siteId)).orderBy(asc(media.createdAt), asc(media.hash))
+  ).map(mediaEntry);
 }
 
 export async function widgetsOf(db: Executor, siteId: string): Promise<readonly (SiteWidget & { revision: number })[]> {
-  const rows = await db.select().from(widgets).where(eq(widgets.siteId, siteId)).orderBy(asc(widgets.position), asc(widgets.id));
+  const rows = await db
+    .select()
+    .from(widgets)
+    .where(eq(widgets.siteId, siteId))
+    .orderBy(asc(widgets.position), asc(widgets.id));
   return rows.map(({ id, kind, name, settings, revision }) => ({ id, kind, name, settings, revision }));
 }
 
@@ -98,7 +102,8 @@ export async function storeSite(
     })),
     ...site.pages.map((page, position) => ({ ...common, ...page, kind: "page" as const, position })),
   ];
-  for (let at = 0; at < documentRows.length; at += 50) await tx.insert(documents).values(documentRows.slice(at, at + 50));
+  for (let at = 0; at < documentRows.length; at += 50)
+    await tx.insert(documents).values(documentRows.slice(at, at + 50));
   if (site.widgets.length)
     await tx.insert(widgets).values(site.widgets.map((widget, position) => ({ ...common, ...widget, position })));
   let nth = 0;

@@ -1,8 +1,8 @@
 // Account and people: signing in and out, who belongs to the studio and what they may.
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
-import { inTransaction, isDuplicate } from "@/data/connection";
 import { members, type Role, roles, studios, users } from "@/data/account/tables";
+import { inTransaction, isDuplicate } from "@/data/connection";
 import { mayAs, publicOperation, type UserCall, userOperation } from "../operation";
 import { fieldProblem, forbidden, notFound } from "../problem";
 import { hashPassword, roleIn, signIn, signOut } from "./session";
@@ -29,7 +29,8 @@ export async function ownStudio(call: UserCall, wanted: Role) {
     .where(eq(members.userId, call.account.id))
     .limit(1);
   if (!row) throw forbidden("You belong to no studio yet.");
-  if (!mayAs(row.role, wanted)) throw forbidden(`You are ${row.role} here; this needs ${wanted === "owner" ? "an owner" : "a designer"}.`);
+  if (!mayAs(row.role, wanted))
+    throw forbidden(`You are ${row.role} here; this needs ${wanted === "owner" ? "an owner" : "a designer"}.`);
   return row;
 }
 

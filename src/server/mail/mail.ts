@@ -42,7 +42,9 @@ function message(mail: MailRow) {
 
 /** The mail as a message file (RFC 5322), as it was or would be sent. */
 export async function mailAsEml(mail: MailRow): Promise<Buffer> {
-  const composed = await createTransport({ streamTransport: true, buffer: true, newline: "windows" }).sendMail(message(mail));
+  const composed = await createTransport({ streamTransport: true, buffer: true, newline: "windows" }).sendMail(
+    message(mail),
+  );
   return composed.message as Buffer;
 }
 
@@ -53,7 +55,7 @@ export async function mailJob(context: Context, run: JobRun): Promise<void> {
     .from(mails)
     .where(and(eq(mails.siteId, run.job.siteId ?? ""), eq(mails.id, run.job.payload.mail ?? "")));
   // Erased or sent before the process died.
-  if (!mail || mail.state !== "waiting") return run.finish(context.db);
+  if (mail?.state !== "waiting") return run.finish(context.db);
   const transport = context.settings.smtpUrl ? createTransport(context.settings.smtpUrl) : outbox();
   const state = await transport.sendMail(message(mail)).then(
     () => (context.settings.smtpUrl ? ("sent" as const) : ("outbox" as const)),

@@ -31,8 +31,12 @@ export const mailOperations = {
       .limit(500);
     return rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() }));
   }),
-  "mail.read": siteOperation("designer", { mail: Joi.string().max(24).required() }, async (call, input: { mail: string }) => {
-    const { id, sender, recipient, subject, text, state, createdAt } = await readMail(call, input.mail);
-    return { id, sender, recipient, subject, text, state, createdAt: createdAt.toISOString() };
-  }),
+  "mail.read": siteOperation(
+    "designer",
+    { mail: Joi.string().max(24).required() },
+    async (call, input: { mail: string }) => {
+      const { id, sender, recipient, subject, text, state, createdAt } = await readMail(call, input.mail);
+      return { id, sender, recipient, subject, text, state, createdAt: createdAt.toISOString() };
+    },
+  ),
 };

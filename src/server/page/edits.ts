@@ -65,7 +65,11 @@ export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<Saved
       .where(and(eq(documentEdits.siteId, call.site.id), eq(documentEdits.batch, batch.batch)));
     if (before) return before;
     if (batch.base > row.revision)
-      throw new Problem(409, "unknownRevision", "This page is older than what the browser knows. Please load it again.");
+      throw new Problem(
+        409,
+        "unknownRevision",
+        "This page is older than what the browser knows. Please load it again.",
+      );
     checkRole(call, row.body, batch.edits);
     const { page, applied, refusals } = applyEdits(row.body, batch.edits);
     const revision = row.revision + 1;

@@ -75,7 +75,13 @@ export const pageOperations = {
     const rows = await call.context.db
       .select({ id: documents.id, kind: documents.kind, body: documents.body, revision: documents.revision })
       .from(documents)
-      .where(and(eq(documents.siteId, call.site.id), isNull(documents.removedAt), sql`(${documents.id} = ${input.page} or ${documents.kind} <> 'page')`));
+      .where(
+        and(
+          eq(documents.siteId, call.site.id),
+          isNull(documents.removedAt),
+          sql`(${documents.id} = ${input.page} or ${documents.kind} <> 'page')`,
+        ),
+      );
     return { documents: rows };
   }),
   "pages.edit": siteOperation(
@@ -99,7 +105,10 @@ export const pageOperations = {
   ),
   "pages.add": siteOperation(
     "designer",
-    { title: pageMetaFields.title.required(), slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }) },
+    {
+      title: pageMetaFields.title.required(),
+      slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }),
+    },
     async (call, input: { title: string; slug: string }) => {
       const { context, site } = call;
       const id = context.newId();
@@ -186,7 +195,12 @@ export const pageOperations = {
   }),
   "pages.removed": siteOperation("designer", {}, async (call) =>
     call.context.db
-      .select({ id: documents.id, title: documents.title, slugBefore: documents.slugBefore, removedAt: documents.removedAt })
+      .select({
+        id: documents.id,
+        title: documents.title,
+        slugBefore: documents.slugBefore,
+        removedAt: documents.removedAt,
+      })
       .from(documents)
       .where(and(eq(documents.siteId, call.site.id), isNotNull(documents.removedAt)))
       .orderBy(desc(documents.removedAt)),
@@ -201,7 +215,9 @@ export const pageOperations = {
     const [taken] = await db
       .select({ id: documents.id })
       .from(documents)
-      .where(and(eq(documents.siteId, call.site.id), eq(documents.slug, row.slugBefore ?? ""), ne(documents.id, row.id)));
+      .where(
+        and(eq(documents.siteId, call.site.id), eq(documents.slug, row.slugBefore ?? ""), ne(documents.id, row.id)),
+      );
     const slug = taken ? await freeSlug(call, row.slugBefore ?? "") : (row.slugBefore ?? "");
     await withFreeSlug(() =>
       db

@@ -57,8 +57,21 @@ export const deskOperations = {
  * mark in front (OWASP, CSV injection).
  */
 export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGenerator<string> {
-  const line = (cells: readonly string[]) => `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
-  yield line(["address", "name", "state", "popup", "page", "language", "signed up", "confirmed", "withdrawn", "consent", "answers"]);
+  const line = (cells: readonly string[]) =>
+    `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  yield line([
+    "address",
+    "name",
+    "state",
+    "popup",
+    "page",
+    "language",
+    "signed up",
+    "confirmed",
+    "withdrawn",
+    "consent",
+    "answers",
+  ]);
   const size = 2000;
   for (let offset = 0; ; offset += size) {
     const rows = await signupWindow(call.context.db, call.site.id, filter, offset, size);

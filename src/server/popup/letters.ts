@@ -17,7 +17,10 @@ const languages: Readonly<Record<string, Language>> = {
   en: {
     confirm: {
       subject: (site) => `Please confirm your address for ${site}`,
-      lines: (site) => [`Someone, probably you, asked for letters from ${site}.`, "If it was you, confirm your address here:"],
+      lines: (site) => [
+        `Someone, probably you, asked for letters from ${site}.`,
+        "If it was you, confirm your address here:",
+      ],
       deed: "Confirm my address",
     },
     welcome: {
@@ -30,7 +33,10 @@ const languages: Readonly<Record<string, Language>> = {
   de: {
     confirm: {
       subject: (site) => `Bitte bestätigen Sie Ihre Adresse für ${site}`,
-      lines: (site) => [`Jemand, vermutlich Sie, möchte Briefe von ${site}.`, "Wenn Sie es waren, bestätigen Sie hier:"],
+      lines: (site) => [
+        `Jemand, vermutlich Sie, möchte Briefe von ${site}.`,
+        "Wenn Sie es waren, bestätigen Sie hier:",
+      ],
       deed: "Adresse bestätigen",
     },
     welcome: {
@@ -43,7 +49,10 @@ const languages: Readonly<Record<string, Language>> = {
   fr: {
     confirm: {
       subject: (site) => `Confirmez votre adresse pour ${site}`,
-      lines: (site) => [`Quelqu’un, sans doute vous, souhaite recevoir les lettres de ${site}.`, "Si c’était vous, confirmez ici :"],
+      lines: (site) => [
+        `Quelqu’un, sans doute vous, souhaite recevoir les lettres de ${site}.`,
+        "Si c’était vous, confirmez ici :",
+      ],
       deed: "Confirmer mon adresse",
     },
     welcome: {
@@ -68,6 +77,8 @@ export function letter(
     text: [...lines(given.site), given.deedUrl, "", words.withdraw, given.withdrawUrl, ""].join("\n"),
     html: `${lines(given.site)
       .map((line) => `<p>${escapeHtml(line)}</p>`)
-      .join("")}<p>${link(given.deedUrl, deed)}</p><hr><p>${escapeHtml(words.withdraw)} ${link(given.withdrawUrl, given.withdrawUrl)}</p>`,
+      .join(
+        "",
+      )}<p>${link(given.deedUrl, deed)}</p><hr><p>${escapeHtml(words.withdraw)} ${link(given.withdrawUrl, given.withdrawUrl)}</p>`,
   };
 }

@@ -1,10 +1,10 @@
 // The pages behind the links of a letter, in the site's brand. Opening one changes nothing: programs that look
 // through mail open every link. The deed is done by its button.
 import { documentHtml, noticeHtml } from "@/core/render/document";
-import { createRenderer } from "@/core/render/render";
 import { escapeHtml } from "@/core/render/markup";
-import { findSite, frameOf, loadSite } from "@/data/site/queries";
+import { createRenderer } from "@/core/render/render";
 import type { SignupState } from "@/data/popup/tables";
+import { findSite, frameOf, loadSite } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound, Problem } from "../problem";
 import { fontAsset } from "../release/assets";
@@ -29,8 +29,14 @@ const asked: Readonly<Record<Deed, { title: string; text: (email: string, site: 
 
 const states: Readonly<Record<SignupState, { title: string; text: string }>> = {
   waiting: { title: "Not confirmed yet", text: "Open the letter again and confirm your address." },
-  confirmed: { title: "Your address is confirmed", text: "Thank you. You will hear from us when there is something to tell." },
-  withdrawn: { title: "Your address is withdrawn", text: "You get no more letters from us. To come back, sign up again on the site." },
+  confirmed: {
+    title: "Your address is confirmed",
+    text: "Thank you. You will hear from us when there is something to tell.",
+  },
+  withdrawn: {
+    title: "Your address is withdrawn",
+    text: "You get no more letters from us. To come back, sign up again on the site.",
+  },
 };
 
 const page = (language: string, siteName: string, title: string, html: string) =>
@@ -61,7 +67,11 @@ export async function deedPage(
     return { status: 200, html: page(language, siteName, notice.title, noticeHtml(notice)) };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    const notice = { title: "This link does not work", text: "It may be incomplete, or the signup was erased. Copy the whole link from the letter.", then: back };
+    const notice = {
+      title: "This link does not work",
+      text: "It may be incomplete, or the signup was erased. Copy the whole link from the letter.",
+      then: back,
+    };
     return { status: error.status, html: page(language, siteKey, notice.title, noticeHtml(notice)) };
   }
 }
@@ -73,7 +83,12 @@ export async function noticeCss(context: Context, siteKey: string): Promise<stri
   const fonts = new Map<string, string>();
   const frame = frameOf(await loadSite(context.db, row));
   const renderer = (fontUrl: (file: string) => string) =>
-    createRenderer(frame, { linkBase: "", origin: null, mediaUrl: () => "", fontUrl }).groundCss(["section", "heading", "richText", "button"]);
+    createRenderer(frame, { linkBase: "", origin: null, mediaUrl: () => "", fontUrl }).groundCss([
+      "section",
+      "heading",
+      "richText",
+      "button",
+    ]);
   renderer((file) => {
     fonts.set(file, "");
     return "";

@@ -16,7 +16,10 @@ export const widgetOperations = {
   "widgets.add": siteOperation("designer", { name }, async (call, input: { name: string }) => {
     const { context, site } = call;
     const id = context.newId();
-    const [last] = await context.db.select({ position: max(widgets.position) }).from(widgets).where(eq(widgets.siteId, site.id));
+    const [last] = await context.db
+      .select({ position: max(widgets.position) })
+      .from(widgets)
+      .where(eq(widgets.siteId, site.id));
     await context.db.insert(widgets).values({
       siteId: site.id,
       id,
@@ -35,7 +38,12 @@ export const widgetOperations = {
       const here = and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget));
       const [result] = await call.context.db
         .update(widgets)
-        .set({ name: input.name, settings: input.settings, revision: input.revision + 1, changedAt: call.context.now() })
+        .set({
+          name: input.name,
+          settings: input.settings,
+          revision: input.revision + 1,
+          changedAt: call.context.now(),
+        })
         .where(and(here, eq(widgets.revision, input.revision)));
       if (result.affectedRows === 1) return { revision: input.revision + 1 };
       const [row] = await call.context.db.select({ revision: widgets.revision }).from(widgets).where(here);

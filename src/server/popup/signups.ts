@@ -43,10 +43,19 @@ const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
 
 const fieldSchemas: Readonly<Record<PopupField["kind"], (field: PopupField) => Joi.Schema>> = {
   email: () =>
-    Joi.string().trim().lowercase().email({ tlds: false }).max(254).messages({ "string.email": "This is no mail address. One looks like ana@mail.example." }),
+    Joi.string()
+      .trim()
+      .lowercase()
+      .email({ tlds: false })
+      .max(254)
+      .messages({ "string.email": "This is no mail address. One looks like ana@mail.example." }),
   name: () => Joi.string().trim().max(120),
-  choice: (field) => Joi.string().valid(...(field.options ?? [])).messages({ "any.only": "Please choose one of the list." }),
-  tick: (field) => (field.required ? Joi.boolean().valid(true).messages({ "any.only": "Please tick this to go on." }) : Joi.boolean()),
+  choice: (field) =>
+    Joi.string()
+      .valid(...(field.options ?? []))
+      .messages({ "any.only": "Please choose one of the list." }),
+  tick: (field) =>
+    field.required ? Joi.boolean().valid(true).messages({ "any.only": "Please tick this to go on." }) : Joi.boolean(),
 };
 
 /** The schema of what a popup's form sends, by its own fields. */
@@ -75,7 +84,8 @@ async function liveWidget(context: Context, site: SiteRow, id: string): Promise<
 }
 
 /** "2026-11-24" in a zone. */
-export const dayIn = (zone: string, now: Date): string => new Intl.DateTimeFormat("en-CA", { timeZone: zone, dateStyle: "short" }).format(now);
+export const dayIn = (zone: string, now: Date): string =>
+  new Intl.DateTimeFormat("en-CA", { timeZone: zone, dateStyle: "short" }).format(now);
 
 export type Counted = "shown" | "closed" | "signedUp";
 

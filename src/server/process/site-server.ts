@@ -75,7 +75,11 @@ export function createSiteServer(context: Context) {
     return found;
   }
 
-  function fileOf(row: { type: string; blob: string; bytes: Buffer; gzip: Buffer | null; brotli: Buffer | null }, status: number, immutable: boolean): File {
+  function fileOf(
+    row: { type: string; blob: string; bytes: Buffer; gzip: Buffer | null; brotli: Buffer | null },
+    status: number,
+    immutable: boolean,
+  ): File {
     const answer = (encoding: Encoding, body: Buffer | null): Answer => {
       const own = body ?? row.bytes;
       const etag = `"${row.blob.slice(0, 24)}${encoding === "identity" || !body ? "" : `-${encoding}`}"`;
@@ -108,7 +112,13 @@ export function createSiteServer(context: Context) {
   async function load(site: Live, path: string): Promise<File | null> {
     const asset = path.startsWith("/_a/");
     const [row] = await context.db
-      .select({ type: releaseFiles.type, blob: releaseFiles.blob, bytes: blobs.bytes, gzip: blobs.gzip, brotli: blobs.brotli })
+      .select({
+        type: releaseFiles.type,
+        blob: releaseFiles.blob,
+        bytes: blobs.bytes,
+        gzip: blobs.gzip,
+        brotli: blobs.brotli,
+      })
       .from(releaseFiles)
       .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
       .where(
@@ -145,7 +155,14 @@ export function createSiteServer(context: Context) {
   }
 
   function plain(response: ServerResponse, status: number, words: string, extra: readonly string[] = []) {
-    response.writeHead(status, [...headers, "Content-Type", "text/plain; charset=utf-8", "Cache-Control", "no-store", ...extra]);
+    response.writeHead(status, [
+      ...headers,
+      "Content-Type",
+      "text/plain; charset=utf-8",
+      "Cache-Control",
+      "no-store",
+      ...extra,
+    ]);
     response.end(words);
   }
 

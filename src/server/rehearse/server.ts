@@ -10,7 +10,7 @@ import { readPath } from "../process/hosts";
 import { fontAsset, popupScript } from "../release/assets";
 import { releasedPopups } from "../release/publish";
 import { pictureVariant } from "../site/media";
-import { readToken, type RehearsalClaim } from "./token";
+import { type RehearsalClaim, readToken } from "./token";
 
 interface Piece {
   readonly type: string;
@@ -83,14 +83,17 @@ export function createRehearsalServer(context: Context) {
       response.writeHead(status, { ...headers, "Content-Type": type, "Access-Control-Allow-Origin": studio });
       response.end(request.method === "HEAD" ? undefined : body);
     };
-    const says = (status: number, words: string) => answer(status, { type: "text/plain; charset=utf-8", body: `${words}\n` });
+    const says = (status: number, words: string) =>
+      answer(status, { type: "text/plain; charset=utf-8", body: `${words}\n` });
     if (request.method !== "GET" && request.method !== "HEAD") return says(405, "A rehearsal stores nothing.");
     const path = readPath(request.url ?? "/");
     const match = path && /^\/([\w-]+\.[\w-]+)(\/.*)?$/.exec(path);
     const row = match ? await findSite(context.db, key) : undefined;
     const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
     if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
-    const found = await piece(key, claim, match[1] as string, match[2]?.replace(/(.)\/+$/, "$1") || "/").catch(() => null);
+    const found = await piece(key, claim, match[1] as string, match[2]?.replace(/(.)\/+$/, "$1") || "/").catch(
+      () => null,
+    );
     if (found) answer(200, found);
     else says(404, "The site has no such page.");
   };

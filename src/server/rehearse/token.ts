@@ -41,10 +41,14 @@ export function makeToken(context: Context, claim: RehearsalClaim): string {
 }
 
 export const rehearseOperations = {
-  "rehearse.open": siteOperation("editor", { visitor: visitorSchema.required() }, async (call, input: { visitor: Visitor }) => {
-    const { settings } = call.context;
-    const expires = Date.now() + tokenMinutes * 60_000;
-    const token = makeToken(call.context, { siteId: call.site.id, visitor: input.visitor, expires });
-    return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.publicHost}`)}/${token}`, expires };
-  }),
+  "rehearse.open": siteOperation(
+    "editor",
+    { visitor: visitorSchema.required() },
+    async (call, input: { visitor: Visitor }) => {
+      const { settings } = call.context;
+      const expires = Date.now() + tokenMinutes * 60_000;
+      const token = makeToken(call.context, { siteId: call.site.id, visitor: input.visitor, expires });
+      return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.publicHost}`)}/${token}`, expires };
+    },
+  ),
 };

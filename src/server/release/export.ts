@@ -23,5 +23,8 @@ export async function exportRelease(call: SiteCall, releaseId: string): Promise<
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)));
   const entries: Zippable = {};
   for (const { path, type, bytes } of files) entries[staticName(path, type)] = bytes;
-  return { name: `${call.site.key}-release-${release.number}.zip`, bytes: zipSync(entries, { mtime: new Date(1980, 0, 2) }) };
+  return {
+    name: `${call.site.key}-release-${release.number}.zip`,
+    bytes: zipSync(entries, { mtime: new Date(1980, 0, 2) }),
+  };
 }

@@ -25,9 +25,15 @@ export const releaseOperations = {
       .leftJoin(users, eq(users.id, releases.userId))
       .where(eq(releases.siteId, call.site.id))
       .orderBy(desc(releases.number));
-    return rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString(), live: row.id === call.site.liveReleaseId }));
+    return rows.map((row) => ({
+      ...row,
+      createdAt: row.createdAt.toISOString(),
+      live: row.id === call.site.liveReleaseId,
+    }));
   }),
-  "publish.goBack": siteOperation("designer", { release: Joi.string().max(24).required() }, (call, input: { release: string }) =>
-    goBackTo(call, input.release),
+  "publish.goBack": siteOperation(
+    "designer",
+    { release: Joi.string().max(24).required() },
+    (call, input: { release: string }) => goBackTo(call, input.release),
   ),
 };

@@ -2,12 +2,14 @@
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { and, eq, inArray, max } from "drizzle-orm";
+import { siteProblems } from "@/core/check/problems";
 import { everyNode } from "@/core/page/node";
-import { type ReleasedPopup, releasePopup } from "@/core/popup/released";
+import { releasePopup } from "@/core/popup/released";
+import type { ReleasedPopup } from "@/core/popup/released-form";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { createRenderer, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
-import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
 import { writeSiteFile } from "@/core/site/read";
+import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
@@ -18,7 +20,6 @@ import { type JobRun, queueJob } from "../job/queue";
 import type { SiteCall } from "../operation";
 import { conflict, notFound, Problem } from "../problem";
 import { pictureVariant } from "../site/media";
-import { siteProblems } from "@/core/check/problems";
 import { type Asset, fontAssets, popupScript } from "./assets";
 
 const brotli = promisify(brotliCompress);
@@ -72,9 +73,15 @@ export async function startPublishing(call: SiteCall): Promise<{ job: string; re
           422,
           "stopped",
           `${stops.length === 1 ? "One thing stops" : `${stops.length} things stop`} this release.`,
-          stops.map((stop) => ({ path: `${stop.document ?? stop.widget ?? "site"}/${stop.node ?? ""}`, message: stop.reason.code })),
+          stops.map((stop) => ({
+            path: `${stop.document ?? stop.widget ?? "site"}/${stop.node ?? ""}`,
+            message: stop.reason.code,
+          })),
         );
-      const [last] = await tx.select({ number: max(releases.number) }).from(releases).where(eq(releases.siteId, row.id));
+      const [last] = await tx
+        .select({ number: max(releases.number) })
+        .from(releases)
+        .where(eq(releases.siteId, row.id));
       const number = (last?.number ?? 0) + 1;
       await tx.insert(releases).values({
         id: release,
@@ -106,7 +113,9 @@ export async function startPublishing(call: SiteCall): Promise<{ job: string; re
 /** Everything a page's files depend on besides the page itself. */
 function frameHash(frame: SiteFrame, script: Asset): string {
   const pages = frame.pages.map(({ id, title, slug, inNavigation }) => ({ id, title, slug, inNavigation }));
-  return sha256(JSON.stringify([rendererVersion, script.path, writeSiteFile({ ...frame, pages } as never as SiteFile)]));
+  return sha256(
+    JSON.stringify([rendererVersion, script.path, writeSiteFile({ ...frame, pages } as never as SiteFile)]),
+  );
 }
 
 /** Makes the files of one release. */
@@ -190,18 +199,28 @@ class Publisher {
       head: rendered.head,
       html: rendered.html,
       css: css.path,
-      widgets: popups.length ? { script: this.script.path, data: { popups, language: this.site.settings.language } } : null,
+      widgets: popups.length
+        ? { script: this.script.path, data: { popups, language: this.site.settings.language } }
+        : null,
     });
     const blob = await storeBlob(this.context, this.siteId, Buffer.from(html), "text/html; charset=utf-8");
     return [
-      this.row(pagePath(page), "text/html; charset=utf-8", blob, input, assets.map((asset) => asset.path)),
+      this.row(
+        pagePath(page),
+        "text/html; charset=utf-8",
+        blob,
+        input,
+        assets.map((asset) => asset.path),
+      ),
       ...assets,
     ];
   }
 
   private fontRowsMade: Promise<FileRow[]> | null = null;
   private fontRows(): Promise<FileRow[]> {
-    this.fontRowsMade ??= Promise.all([...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes)));
+    this.fontRowsMade ??= Promise.all(
+      [...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes)),
+    );
     return this.fontRowsMade;
   }
 
@@ -225,7 +244,11 @@ class Publisher {
       await this.file("/404", "text/html; charset=utf-8", notFoundPage),
       await this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
       await this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
-      await this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, this.context.now().toISOString().slice(0, 10))),
+      await this.file(
+        "/sitemap.xml",
+        "application/xml",
+        sitemapXml(this.site, this.origin, this.context.now().toISOString().slice(0, 10)),
+      ),
     ];
   }
 }
@@ -252,14 +275,23 @@ export function releasedPopups(
 
 async function insertRows(context: Context, rows: readonly FileRow[]) {
   for (let at = 0; at < rows.length; at += 200)
-    await context.db.insert(releaseFiles).ignore().values(rows.slice(at, at + 200));
+    await context.db
+      .insert(releaseFiles)
+      .ignore()
+      .values(rows.slice(at, at + 200));
 }
 
 /** The job: resumable, since pages that already have their row are passed over. */
 export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const { payload, siteId } = run.job;
-  const [release] = await context.db.select().from(releases).where(eq(releases.id, payload.release ?? ""));
-  const [row] = await context.db.select().from(sites).where(eq(sites.id, siteId ?? ""));
+  const [release] = await context.db
+    .select()
+    .from(releases)
+    .where(eq(releases.id, payload.release ?? ""));
+  const [row] = await context.db
+    .select()
+    .from(sites)
+    .where(eq(sites.id, siteId ?? ""));
   // The site was removed while the job waited: there is nothing left to do.
   if (!release || !row) return run.finish(context.db);
   const script = await popupScript(context.settings.buildFolder);
@@ -267,11 +299,17 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const publisher = new Publisher(context, row.id, release.id, release.snapshot, fonts, script);
   const done = new Set(
     (
-      await context.db.select({ path: releaseFiles.path }).from(releaseFiles).where(eq(releaseFiles.releaseId, release.id))
+      await context.db
+        .select({ path: releaseFiles.path })
+        .from(releaseFiles)
+        .where(eq(releaseFiles.releaseId, release.id))
     ).map((file) => file.path),
   );
   const live = row.liveReleaseId
-    ? await context.db.select().from(releaseFiles).where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, row.liveReleaseId)))
+    ? await context.db
+        .select()
+        .from(releaseFiles)
+        .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, row.liveReleaseId)))
     : [];
   const liveByPath = new Map(live.map((file) => [file.path, file]));
   const frame = publisher.frameInput;
@@ -329,7 +367,7 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
       .select({ id: releases.id, number: releases.number, state: releases.state })
       .from(releases)
       .where(and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId)));
-    if (!release || release.state !== "complete") throw notFound("This release");
+    if (release?.state !== "complete") throw notFound("This release");
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
     return release.number;
   });

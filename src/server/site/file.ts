@@ -64,7 +64,8 @@ async function readFiles(files: ReadonlyMap<string, Uint8Array>) {
     const path = `media[${index}]`;
     const bytes = files.get(mediaFileName(entry));
     if (!bytes) throw fault(path, `The file ${mediaFileName(entry)} is missing.`);
-    if (sha256(bytes) !== entry.hash) throw fault(path, `The file ${mediaFileName(entry)} is not the one its name says.`);
+    if (sha256(bytes) !== entry.hash)
+      throw fault(path, `The file ${mediaFileName(entry)} is not the one its name says.`);
     const found = await readPicture(bytes);
     if (!found || found.type !== entry.type || found.widthPx !== entry.widthPx || found.heightPx !== entry.heightPx)
       throw fault(path, "The picture is not of the type or size that the file says.");
@@ -110,7 +111,9 @@ export async function storeNewSite(
   media: ReadonlyMap<string, Uint8Array>,
 ): Promise<SiteFile> {
   const taken = () =>
-    conflict("keyTaken", `The key “${site.key}” is taken.`, [{ path: "key", message: "This key is taken. Choose another." }]);
+    conflict("keyTaken", `The key “${site.key}” is taken.`, [
+      { path: "key", message: "This key is taken. Choose another." },
+    ]);
   if (await findSite(context.db, site.key)) throw taken();
   try {
     await inTransaction(context.db, (tx) =>

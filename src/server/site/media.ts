@@ -11,10 +11,18 @@ import { readPicture } from "./file";
 export const largestPicture = 20 << 20;
 
 /** Keeps a picture; the same picture again is the same medium. */
-export async function addPicture(context: Context, siteId: string, name: string, bytes: Uint8Array): Promise<MediaEntry> {
+export async function addPicture(
+  context: Context,
+  siteId: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<MediaEntry> {
   const found = bytes.length <= largestPicture ? await readPicture(bytes) : null;
   if (!found)
-    throw fieldProblem("file", "This file is not a picture we can use. Take a JPEG, PNG, WebP or AVIF of at most 20 MB.");
+    throw fieldProblem(
+      "file",
+      "This file is not a picture we can use. Take a JPEG, PNG, WebP or AVIF of at most 20 MB.",
+    );
   const hash = sha256(bytes);
   const entry: MediaEntry = { hash, name: name.slice(0, 200) || "picture", ...found };
   try {

@@ -1,14 +1,15 @@
 // Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
-import { and, count, desc, eq, gt, inArray, isNull, sql } from "drizzle-orm";
+import { and, count, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import Joi from "joi";
-import { type Brand, brandSchema } from "@/core/brand/brand";
+import type { Brand } from "@/core/brand/brand";
+import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
 import type { SiteSettings } from "@/core/site/site";
-import { siteFromStarter, type StarterKey, starters } from "@/core/site/starter";
+import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
 import { members } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
-import { signups, widgets } from "@/data/popup/tables";
+import { signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
 import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
@@ -22,12 +23,17 @@ import { storeNewSite } from "./file";
 /** What a card on the Sites screen says. */
 async function cardOf(call: UserCall, row: SiteRow) {
   const [live] = row.liveReleaseId
-    ? await call.context.db.select({ number: releases.number, createdAt: releases.createdAt }).from(releases).where(eq(releases.id, row.liveReleaseId))
+    ? await call.context.db
+        .select({ number: releases.number, createdAt: releases.createdAt })
+        .from(releases)
+        .where(eq(releases.id, row.liveReleaseId))
     : [];
   const [waiting] = await call.context.db
     .select({ all: count() })
     .from(signups)
-    .where(and(eq(signups.siteId, row.id), gt(signups.createdAt, new Date(call.context.now().getTime() - 7 * 86_400_000))));
+    .where(
+      and(eq(signups.siteId, row.id), gt(signups.createdAt, new Date(call.context.now().getTime() - 7 * 86_400_000))),
+    );
   return {
     key: row.key,
     name: row.name,
@@ -64,13 +70,17 @@ export const siteOperations = {
       return { key: site.key };
     },
   ),
-  "sites.remove": siteOperation("designer", { name: Joi.string().required() }, async (call, input: { name: string }) => {
-    if (input.name !== call.site.name)
-      throw fieldProblem("name", `Type the site's name, “${call.site.name}”, to remove it.`);
-    await inTransaction(call.context.db, (tx) => removeSite(tx, call.site.id));
-    call.context.liveChanged(call.site.key);
-    return { removed: call.site.key };
-  }),
+  "sites.remove": siteOperation(
+    "designer",
+    { name: Joi.string().required() },
+    async (call, input: { name: string }) => {
+      if (input.name !== call.site.name)
+        throw fieldProblem("name", `Type the site's name, “${call.site.name}”, to remove it.`);
+      await inTransaction(call.context.db, (tx) => removeSite(tx, call.site.id));
+      call.context.liveChanged(call.site.key);
+      return { removed: call.site.key };
+    },
+  ),
   /** All that the composer needs around the documents. */
   "sites.frame": siteOperation("editor", {}, async (call) => {
     const { db } = call.context;
@@ -129,9 +139,11 @@ export const siteOperations = {
         .set({ brand: input.brand, revision: input.revision + 1 })
         .where(and(eq(sites.id, call.site.id), eq(sites.revision, input.revision)));
       if (result.affectedRows === 0)
-        throw conflict("brandChanged", "The brand was changed somewhere else meanwhile. Load it again; your values stay on this screen until then.");
+        throw conflict(
+          "brandChanged",
+          "The brand was changed somewhere else meanwhile. Load it again; your values stay on this screen until then.",
+        );
       return { revision: input.revision + 1 };
     },
   ),
 };
-

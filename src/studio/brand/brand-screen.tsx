@@ -3,15 +3,16 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { type Brand, brandSchema, colourRoles, families, type FamilyKey } from "@/core/brand/brand";
+import { type Brand, colourRoles, type FamilyKey, families } from "@/core/brand/brand";
 import { contrastPairs, largeTextRatio } from "@/core/brand/contrast";
+import { brandSchema } from "@/core/brand/schema";
 import { roleNames } from "@/studio/composer/controls";
+import type { SyncState } from "@/studio/composer/sync";
 import { stageRenderer, useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Choice, Group, NumberInput, Row, State, TextInput, Title } from "@/studio/kit/kit";
 import { StageFrame } from "@/studio/stage/stage-frame";
-import type { SyncState } from "@/studio/composer/sync";
 
 /** How long changes are gathered before they are saved, in ms. */
 const gatherMs = 500;
@@ -29,22 +30,41 @@ export function BrandScreen() {
   const change = (next: Brand) => {
     setBrand(next);
     const { error } = brandSchema.validate(next, { abortEarly: false, convert: false });
-    setFaults(Object.fromEntries((error?.details ?? []).map((detail) => [detail.path.join("."), detail.message.replaceAll('"', "")])));
+    setFaults(
+      Object.fromEntries(
+        (error?.details ?? []).map((detail) => [detail.path.join("."), detail.message.replaceAll('"', "")]),
+      ),
+    );
     clearTimeout(timer.current);
     if (error) return;
     setSync({ kind: "saving" });
     timer.current = setTimeout(async () => {
       try {
-        ({ revision: revision.current } = await ask("brand.save", { site: site.key, brand: next, revision: revision.current }));
+        ({ revision: revision.current } = await ask("brand.save", {
+          site: site.key,
+          brand: next,
+          revision: revision.current,
+        }));
         setSync({ kind: "saved" });
         await refresh();
       } catch (refused) {
-        setSync(refused instanceof Refusal && refused.status === 0 ? { kind: "waiting", edits: 1 } : { kind: "refused", message: (refused as Error).message });
+        setSync(
+          refused instanceof Refusal && refused.status === 0
+            ? { kind: "waiting", edits: 1 }
+            : { kind: "refused", message: (refused as Error).message },
+        );
       }
     }, gatherMs);
   };
 
-  const { data } = useQuery({ queryKey: ["page", site.key, "brand"], queryFn: () => ask("pages.open", { site: site.key, page: (site.pages.find((page) => page.slug === "") ?? site.pages[0])?.id ?? "" }) });
+  const { data } = useQuery({
+    queryKey: ["page", site.key, "brand"],
+    queryFn: () =>
+      ask("pages.open", {
+        site: site.key,
+        page: (site.pages.find((page) => page.slug === "") ?? site.pages[0])?.id ?? "",
+      }),
+  });
   const valid = Object.keys(faults).length === 0;
   const lastValid = useRef(brand);
   if (valid) lastValid.current = brand;
@@ -73,7 +93,9 @@ export function BrandScreen() {
     <Flex flex="1" minH="0">
       <Box w="430px" flex="none" bg="sheet" borderRightWidth="1px" borderColor="line" overflowY="auto" p="18px">
         <Title>Brand</Title>
-        <Text color="ink2" mt="2px" mb="12px">Every block and widget of {site.name} follows this.</Text>
+        <Text color="ink2" mt="2px" mb="12px">
+          Every block and widget of {site.name} follows this.
+        </Text>
         {sync.kind === "refused" ? <State tone="brick">{sync.message}</State> : null}
         <Group title="Colours" aside={`${colourRoles.length} roles`}>
           <Grid templateColumns="1fr 1fr" columnGap="16px">
@@ -81,41 +103,168 @@ export function BrandScreen() {
               <Row key={role} label={roleNames[role]} stacked error={faults[`colours.${role}`]}>
                 {(ids) => (
                   <Flex gap="5px">
-                    <input type="color" aria-label={`${roleNames[role]}, picker`} value={brand.colours[role]} onChange={(event) => change({ ...brand, colours: { ...brand.colours, [role]: event.target.value } })} style={{ width: 36, height: 32, padding: 2, border: "1px solid var(--chakra-colors-edge)", borderRadius: 4, background: "#fff", cursor: "pointer" }} />
-                    <TextInput {...ids} value={brand.colours[role]} onChange={(typed) => change({ ...brand, colours: { ...brand.colours, [role]: typed.toLowerCase() } })} />
+                    <input
+                      type="color"
+                      aria-label={`${roleNames[role]}, picker`}
+                      value={brand.colours[role]}
+                      onChange={(event) =>
+                        change({ ...brand, colours: { ...brand.colours, [role]: event.target.value } })
+                      }
+                      style={{
+                        width: 36,
+                        height: 32,
+                        padding: 2,
+                        border: "1px solid var(--chakra-colors-edge)",
+                        borderRadius: 4,
+                        background: "#fff",
+                        cursor: "pointer",
+                      }}
+                    />
+                    <TextInput
+                      {...ids}
+                      value={brand.colours[role]}
+                      onChange={(typed) =>
+                        change({ ...brand, colours: { ...brand.colours, [role]: typed.toLowerCase() } })
+                      }
+                    />
                   </Flex>
                 )}
               </Row>
             ))}
           </Grid>
         </Group>
-        <Group title="Contrast" aside={short.length ? <State tone="brick">{`${short.length} of ${pairs.length} below 4.5 : 1`}</State> : <State tone="moss">{`all ${pairs.length} pairs above 4.5 : 1`}</State>}>
+        <Group
+          title="Contrast"
+          aside={
+            short.length ? (
+              <State tone="brick">{`${short.length} of ${pairs.length} below 4.5 : 1`}</State>
+            ) : (
+              <State tone="moss">{`all ${pairs.length} pairs above 4.5 : 1`}</State>
+            )
+          }
+        >
           {pairs.map((pair) => (
             <Flex key={`${pair.ground}${pair.words}`} align="center" gap="10px" py="3px">
-              <Box px="8px" py="2px" borderWidth="1px" borderColor="line" style={{ background: shownBrand.colours[pair.ground], color: shownBrand.colours[pair.words] }} minW="74px" textAlign="center" fontWeight="600">Words</Box>
+              <Box
+                px="8px"
+                py="2px"
+                borderWidth="1px"
+                borderColor="line"
+                style={{ background: shownBrand.colours[pair.ground], color: shownBrand.colours[pair.words] }}
+                minW="74px"
+                textAlign="center"
+                fontWeight="600"
+              >
+                Words
+              </Box>
               <Text flex="1">{`${roleNames[pair.words]} on ${roleNames[pair.ground].toLowerCase()}`}</Text>
-              <State tone={pair.enough ? "moss" : pair.ratio >= largeTextRatio ? "amber" : "brick"}>{`${pair.ratio.toFixed(1)} : 1`}</State>
+              <State
+                tone={pair.enough ? "moss" : pair.ratio >= largeTextRatio ? "amber" : "brick"}
+              >{`${pair.ratio.toFixed(1)} : 1`}</State>
             </Flex>
           ))}
         </Group>
         <Group title="Type">
           {(["headings", "text"] as const).map((use) => (
             <Row key={use} label={use === "headings" ? "Headings" : "Text"} hint={families[brand.type[use]].note}>
-              {(ids) => <Choice {...ids} value={brand.type[use]} onChange={(family) => change({ ...brand, type: { ...brand.type, [use]: family as FamilyKey } })} options={Object.entries(families).map(([key, family]) => [key, family.name] as const)} />}
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={brand.type[use]}
+                  onChange={(family) => change({ ...brand, type: { ...brand.type, [use]: family as FamilyKey } })}
+                  options={Object.entries(families).map(([key, family]) => [key, family.name] as const)}
+                />
+              )}
             </Row>
           ))}
-          <Row label="Weight" error={faults["type.headingWeight"]}>{(ids) => <NumberInput {...ids} min={300} max={900} step={10} value={brand.type.headingWeight} onChange={(weight) => change({ ...brand, type: { ...brand.type, headingWeight: weight ?? Number.NaN } })} />}</Row>
-          <Row label="Scale" error={faults["type.scale"]} hint="Each heading level is this many times the next">{(ids) => <NumberInput {...ids} min={1.05} max={1.6} step={0.01} value={brand.type.scale} onChange={(scale) => change({ ...brand, type: { ...brand.type, scale: scale ?? Number.NaN } })} />}</Row>
-          <Row label="Text size" error={faults["type.basePx"]}>{(ids) => <NumberInput {...ids} min={14} max={22} step={0.5} value={brand.type.basePx} onChange={(basePx) => change({ ...brand, type: { ...brand.type, basePx: basePx ?? Number.NaN } })} />}</Row>
+          <Row label="Weight" error={faults["type.headingWeight"]}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={300}
+                max={900}
+                step={10}
+                value={brand.type.headingWeight}
+                onChange={(weight) =>
+                  change({ ...brand, type: { ...brand.type, headingWeight: weight ?? Number.NaN } })
+                }
+              />
+            )}
+          </Row>
+          <Row label="Scale" error={faults["type.scale"]} hint="Each heading level is this many times the next">
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={1.05}
+                max={1.6}
+                step={0.01}
+                value={brand.type.scale}
+                onChange={(scale) => change({ ...brand, type: { ...brand.type, scale: scale ?? Number.NaN } })}
+              />
+            )}
+          </Row>
+          <Row label="Text size" error={faults["type.basePx"]}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={14}
+                max={22}
+                step={0.5}
+                value={brand.type.basePx}
+                onChange={(basePx) => change({ ...brand, type: { ...brand.type, basePx: basePx ?? Number.NaN } })}
+              />
+            )}
+          </Row>
         </Group>
         <Group title="Shape and space">
-          <Row label="Corners" error={faults["shape.radiusPx"]}>{(ids) => <NumberInput {...ids} min={0} max={40} step={1} value={brand.shape.radiusPx} onChange={(radiusPx) => change({ ...brand, shape: { ...brand.shape, radiusPx: radiusPx ?? Number.NaN } })} />}</Row>
-          <Row label="Buttons" error={faults["shape.buttonRadiusPx"]}>{(ids) => <NumberInput {...ids} min={0} max={40} step={1} value={brand.shape.buttonRadiusPx} onChange={(buttonRadiusPx) => change({ ...brand, shape: { ...brand.shape, buttonRadiusPx: buttonRadiusPx ?? Number.NaN } })} />}</Row>
-          <Row label="Space" error={faults.space} hint="1 is normal; 1.2 gives everything a fifth more room">{(ids) => <NumberInput {...ids} min={0.6} max={1.6} step={0.05} value={brand.space} onChange={(space) => change({ ...brand, space: space ?? Number.NaN })} />}</Row>
+          <Row label="Corners" error={faults["shape.radiusPx"]}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={0}
+                max={40}
+                step={1}
+                value={brand.shape.radiusPx}
+                onChange={(radiusPx) =>
+                  change({ ...brand, shape: { ...brand.shape, radiusPx: radiusPx ?? Number.NaN } })
+                }
+              />
+            )}
+          </Row>
+          <Row label="Buttons" error={faults["shape.buttonRadiusPx"]}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={0}
+                max={40}
+                step={1}
+                value={brand.shape.buttonRadiusPx}
+                onChange={(buttonRadiusPx) =>
+                  change({ ...brand, shape: { ...brand.shape, buttonRadiusPx: buttonRadiusPx ?? Number.NaN } })
+                }
+              />
+            )}
+          </Row>
+          <Row label="Space" error={faults.space} hint="1 is normal; 1.2 gives everything a fifth more room">
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                min={0.6}
+                max={1.6}
+                step={0.05}
+                value={brand.space}
+                onChange={(space) => change({ ...brand, space: space ?? Number.NaN })}
+              />
+            )}
+          </Row>
         </Group>
       </Box>
       <Box as="main" ref={room} flex="1" minW="0" overflow="auto" p="18px" aria-label="The home page in this brand">
-        {shown && roomPx > 100 ? <Box boxShadow="page" w="fit-content"><StageFrame title="Home in this brand" widthPx={1180} scale={roomPx / 1180} {...shown} /></Box> : null}
+        {shown && roomPx > 100 ? (
+          <Box boxShadow="page" w="fit-content">
+            <StageFrame title="Home in this brand" widthPx={1180} scale={roomPx / 1180} {...shown} />
+          </Box>
+        ) : null}
       </Box>
     </Flex>
   );

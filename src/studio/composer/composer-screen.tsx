@@ -1,8 +1,17 @@
 "use client";
-// The composer: running order, stage, sheet.
-import { DndContext, type DragEndEvent, DragOverlay, KeyboardSensor, PointerSensor, pointerWithin, useSensor, useSensors } from "@dnd-kit/core";
-import { sortableKeyboardCoordinates } from "@dnd-kit/sortable";
 import { Box, Flex, Text } from "@chakra-ui/react";
+// The composer: running order, stage, sheet.
+import {
+  DndContext,
+  type DragEndEvent,
+  DragOverlay,
+  KeyboardSensor,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { sortableKeyboardCoordinates } from "@dnd-kit/sortable";
 import { useQuery } from "@tanstack/react-query";
 import { Plus, Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
@@ -15,6 +24,7 @@ import { useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, QuietButton, State, Window } from "@/studio/kit/kit";
+import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip } from "@/studio/rehearse/rehearse";
 import { EditableFrame, type Measured } from "@/studio/stage/editable-frame";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
@@ -25,7 +35,8 @@ import { Shelf } from "./shelf";
 import { Composer, newId } from "./store";
 
 const frameWidths = [390, 560, 820, 1180, 1440] as const;
-const scopeOf = (widthPx: number): Width => ({ wide: "base", tablet: "tablet", phone: "phone" })[deviceClass(widthPx)] as Width;
+const scopeOf = (widthPx: number): Width =>
+  ({ wide: "base", tablet: "tablet", phone: "phone" })[deviceClass(widthPx)] as Width;
 
 export function ComposerScreen({ page }: { page: string }) {
   const site = useSite();
@@ -40,11 +51,19 @@ export function ComposerScreen({ page }: { page: string }) {
     if (!data) return;
     const made = new Composer(site.key, page, data.documents, site.mayLayout);
     setComposer(made);
+    // A finding's "Show" names its block.
+    const wanted = new URLSearchParams(location.search).get("select");
+    if (wanted) made.select(wanted);
     // For the bench: the one way to make an edit without the interface's own cost of input.
     (window as { webitorComposer?: Composer }).webitorComposer = made;
     return () => made.close();
   }, [data, site.key, page, site.mayLayout]);
-  if (error && !data) return <Box p="24px"><State tone="brick">{error.message}</State></Box>;
+  if (error && !data)
+    return (
+      <Box p="24px">
+        <State tone="brick">{error.message}</State>
+      </Box>
+    );
   return composer?.pageId === page ? <Table key={page} composer={composer} page={page} /> : <Loading what="the page" />;
 }
 
@@ -53,7 +72,9 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
   const [size, setSize] = useState({ width: 0, height: 0 });
   useEffect(() => {
     if (!ref.current) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     observer.observe(ref.current);
     return () => observer.disconnect();
   }, []);
@@ -65,7 +86,10 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
   const renderer = useStageRenderer(site, view.header, view.footer);
   const meta = site.pages.find((one) => one.id === page) ?? site.pages[0];
-  const rendered = useMemo(() => (renderer && meta ? renderer.render(meta, view.page) : null), [renderer, meta, view.page]);
+  const rendered = useMemo(
+    () => (renderer && meta ? renderer.render(meta, view.page) : null),
+    [renderer, meta, view.page],
+  );
   const [sideBySide, setSideBySide] = useState(true);
   const [widthPx, setWidthPx] = useState<number>(1180);
   const [shelfAt, setShelfAt] = useState<number | null>(null);
@@ -94,7 +118,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     (index?: number) => {
       if (!composer.mayLayout) return;
       const { page: root, selection } = composer.view;
-      const at = selection ? (root.children ?? []).findIndex((section) => composer.path(selection.node)[1]?.id === section.id) + 1 : 0;
+      const at = selection
+        ? (root.children ?? []).findIndex((section) => composer.path(selection.node)[1]?.id === section.id) + 1
+        : 0;
       setShelfAt(index ?? (at > 0 ? at : (root.children ?? []).length));
     },
     [composer],
@@ -104,7 +130,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     const selected = () => (composer.view.selection ? composer.node(composer.view.selection.node) : null);
     const copy = () => {
       copied.current = selected();
-      if (copied.current) void navigator.clipboard?.writeText(JSON.stringify({ webitorBlock: copied.current })).catch(() => {});
+      if (copied.current)
+        void navigator.clipboard?.writeText(JSON.stringify({ webitorBlock: copied.current })).catch(() => {});
     };
     return {
       sideBySide: () => setSideBySide((both) => !both),
@@ -136,14 +163,19 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space"] } }),
+    useSensor(KeyboardSensor, {
+      coordinateGetter: sortableKeyboardCoordinates,
+      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space"] },
+    }),
   );
 
   const dropped = ({ active, over }: DragEndEvent) => {
     setDragged(null);
     if (!over) return;
     const target = String(over.id);
-    const index = target.startsWith("insert:") ? Number(target.slice(7)) : sections.findIndex((section) => section.id === target);
+    const index = target.startsWith("insert:")
+      ? Number(target.slice(7))
+      : sections.findIndex((section) => section.id === target);
     if (index < 0) return;
     const what = String(active.id);
     const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
@@ -151,7 +183,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     const from = sections.findIndex((section) => section.id === what);
     // An insert point counts the section that leaves; a section's own place does not.
     const to = target.startsWith("insert:") && index > from ? index - 1 : index;
-    if (from >= 0 && from !== to) composer.edit(composer.pageId, [{ type: "move", node: what, parent: view.page.id, index: to }]);
+    if (from >= 0 && from !== to)
+      composer.edit(composer.pageId, [{ type: "move", node: what, parent: view.page.id, index: to }]);
   };
 
   const picked = useCallback(
@@ -173,46 +206,157 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const frame = { rendered, renderer, composer, view, onKey, onMeasured: setMeasured };
 
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragStart={({ active }) => setDragged(sections.find((section) => section.id === active.id) ?? shelf.find((entry) => `shelf:${entry.key}` === active.id)?.make(newId) ?? null)} onDragEnd={dropped} onDragCancel={() => setDragged(null)}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={({ active }) =>
+        setDragged(
+          sections.find((section) => section.id === active.id) ??
+            shelf.find((entry) => `shelf:${entry.key}` === active.id)?.make(newId) ??
+            null,
+        )
+      }
+      onDragEnd={dropped}
+      onDragCancel={() => setDragged(null)}
+    >
       <Flex flex="1" minH="0">
-        <Box w={folded ? "74px" : "214px"} flex="none" bg="sheet" borderRightWidth="1px" borderColor="line" position="relative">
+        <Box
+          w={folded ? "74px" : "214px"}
+          flex="none"
+          bg="sheet"
+          borderRightWidth="1px"
+          borderColor="line"
+          position="relative"
+        >
           <Flex direction="column" h="100%">
             <Flex align="center" justify="space-between" pl="12px" pr="8px" h="46px" flex="none">
               <PageMenu page={meta} folded={folded} />
-              {site.mayLayout ? <IconButton name="Add a section (+)" onClick={() => openShelf()}><Plus size={16} /></IconButton> : null}
+              {site.mayLayout ? (
+                <IconButton name="Add a section (+)" onClick={() => openShelf()}>
+                  <Plus size={16} />
+                </IconButton>
+              ) : null}
             </Flex>
             <Box flex="1" overflowY="auto">
-              <RunningOrder header={view.header} page={view.page} footer={view.footer} selectedSection={selectedSection} movable={site.mayLayout} folded={folded} dragging={dragged !== null} onSelect={picked} onInsert={openShelf} />
+              <RunningOrder
+                header={view.header}
+                page={view.page}
+                footer={view.footer}
+                selectedSection={selectedSection}
+                movable={site.mayLayout}
+                folded={folded}
+                dragging={dragged !== null}
+                onSelect={picked}
+                onInsert={openShelf}
+              />
             </Box>
           </Flex>
-          {shelfAt !== null ? <Shelf onAdd={(entry) => place(entry, shelfAt)} onClose={() => setShelfAt(null)} /> : null}
+          {shelfAt !== null ? (
+            <Shelf onAdd={(entry) => place(entry, shelfAt)} onClose={() => setShelfAt(null)} />
+          ) : null}
         </Box>
         <Flex direction="column" flex="1" minW="0" as="main" position="relative">
-          <Flex h="27px" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" justify="center" gap="18px" fontSize="small" px="10px">
-            <IconButton name="Undo (Ctrl+Z)" h="24px" disabled={!view.history.past.length} onClick={() => composer.undo()}><Undo2 size={15} /></IconButton>
-            <IconButton name="Redo (Ctrl+Shift+Z)" h="24px" disabled={!view.history.future.length} onClick={() => composer.redo()}><Redo2 size={15} /></IconButton>
+          <Flex
+            h="27px"
+            bg="sheet"
+            borderBottomWidth="1px"
+            borderColor="line"
+            align="center"
+            justify="center"
+            gap="18px"
+            fontSize="small"
+            px="10px"
+          >
+            <IconButton
+              name="Undo (Ctrl+Z)"
+              h="24px"
+              disabled={!view.history.past.length}
+              onClick={() => composer.undo()}
+            >
+              <Undo2 size={15} />
+            </IconButton>
+            <IconButton
+              name="Redo (Ctrl+Shift+Z)"
+              h="24px"
+              disabled={!view.history.future.length}
+              onClick={() => composer.redo()}
+            >
+              <Redo2 size={15} />
+            </IconButton>
             <Box w="12px" />
             {frameWidths.map((width) => (
-              <button key={width} type="button" aria-pressed={width === mainWidth} onClick={() => { setWidthPx(width); if (width < 820) setSideBySide(false); }} style={{ minHeight: 24, cursor: "pointer", fontWeight: width === mainWidth ? 700 : 450, borderBottom: width === mainWidth ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent" }}>
+              <button
+                key={width}
+                type="button"
+                aria-pressed={width === mainWidth}
+                onClick={() => {
+                  setWidthPx(width);
+                  if (width < 820) setSideBySide(false);
+                }}
+                style={{
+                  minHeight: 24,
+                  cursor: "pointer",
+                  fontWeight: width === mainWidth ? 700 : 450,
+                  borderBottom: width === mainWidth ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent",
+                }}
+              >
                 {width}
               </button>
             ))}
-            <QuietButton h="24px" fontSize="small" aria-pressed={sideBySide} fontWeight={sideBySide ? "700" : "450"} onClick={() => setSideBySide(!sideBySide)}>
-              Side by side <Text as="kbd" color="ink2">T</Text>
+            <QuietButton
+              h="24px"
+              fontSize="small"
+              aria-pressed={sideBySide}
+              fontWeight={sideBySide ? "700" : "450"}
+              onClick={() => setSideBySide(!sideBySide)}
+            >
+              Side by side{" "}
+              <Text as="kbd" color="ink2">
+                T
+              </Text>
             </QuietButton>
-            <IconButton name="Keys (?)" h="24px" onClick={() => setHelp(true)}>?</IconButton>
+            <IconButton name="Keys (?)" h="24px" onClick={() => setHelp(true)}>
+              ?
+            </IconButton>
           </Flex>
-          <Box ref={stageRef} flex="1" minH="0" overflow="auto" px="18px" pt="6px" pb="76px" css={{ backgroundImage: "linear-gradient(var(--chakra-colors-line) 1px, transparent 1px), linear-gradient(90deg, var(--chakra-colors-line) 1px, transparent 1px)", backgroundSize: "24px 24px", backgroundPosition: "-1px -1px", backgroundBlendMode: "multiply", backgroundColor: "color-mix(in srgb, var(--chakra-colors-paper) 100%, transparent)" }}>
+          <Box ref={stageRef} flex="1" minH="0" overflow="auto" px="18px" pt="6px" pb="76px" css={stageGround}>
             {stageSize.width > 0 ? (
               <Flex gap="22px" align="flex-start" justify={sideBySide ? "flex-start" : "center"}>
-                <EditableFrame key={`main${mainWidth}`} {...frame} name={mainWidth > 900 ? "Wide" : mainWidth > 600 ? "Tablet" : "Phone"} widthPx={mainWidth} scale={Math.min(1, wideRoom / mainWidth)} scope={scopeOf(mainWidth)} editRef={editRef} />
-                {sideBySide ? <EditableFrame key="phone" {...frame} name="Phone" widthPx={390} scale={phoneScale} scope="phone" rounded /> : null}
+                <EditableFrame
+                  key={`main${mainWidth}`}
+                  {...frame}
+                  name={mainWidth > 900 ? "Wide" : mainWidth > 600 ? "Tablet" : "Phone"}
+                  widthPx={mainWidth}
+                  scale={Math.min(1, wideRoom / mainWidth)}
+                  scope={scopeOf(mainWidth)}
+                  editRef={editRef}
+                />
+                {sideBySide ? (
+                  <EditableFrame
+                    key="phone"
+                    {...frame}
+                    name="Phone"
+                    widthPx={390}
+                    scale={phoneScale}
+                    scope="phone"
+                    rounded
+                  />
+                ) : null}
               </Flex>
             ) : null}
           </Box>
           {view.notice || view.sync.kind === "refused" ? (
             <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
-              <Box bg="sheet" borderWidth="1px" borderColor="brick" borderRadius="panel" px="12px" py="8px" boxShadow="lifted" pointerEvents="auto">
+              <Box
+                bg="sheet"
+                borderWidth="1px"
+                borderColor="brick"
+                borderRadius="panel"
+                px="12px"
+                py="8px"
+                boxShadow="lifted"
+                pointerEvents="auto"
+              >
                 <State tone="brick">{view.sync.kind === "refused" ? view.sync.message : view.notice}</State>
               </Box>
             </Flex>
@@ -221,13 +365,32 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             <RehearseStrip path={pagePath(meta)} />
           </Box>
         </Flex>
-        <Box as="aside" aria-label="Sheet" w="288px" flex="none" bg="sheet" borderLeftWidth="1px" borderColor="line" overflowY="auto">
+        <Box
+          as="aside"
+          aria-label="Sheet"
+          w="288px"
+          flex="none"
+          bg="sheet"
+          borderLeftWidth="1px"
+          borderColor="line"
+          overflowY="auto"
+        >
           <Sheet composer={composer} view={view} measured={measured} />
         </Box>
       </Flex>
       <DragOverlay dropAnimation={null}>
         {dragged ? (
-          <Flex gap="10px" align="center" bg="sheet" borderWidth="1px" borderColor="mark" borderRadius="panel" boxShadow="lifted" p="6px" w="200px">
+          <Flex
+            gap="10px"
+            align="center"
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="mark"
+            borderRadius="panel"
+            boxShadow="lifted"
+            p="6px"
+            w="200px"
+          >
             <Drawing section={dragged} />
             <Text fontWeight="650">{String(dragged.content.name)}</Text>
           </Flex>
@@ -235,12 +398,16 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       </DragOverlay>
       <Window title="Keys" open={help} onClose={() => setHelp(false)}>
         <Box as="dl" display="grid" gridTemplateColumns="150px 1fr" rowGap="6px">
-          {keyTable.filter((key) => key.keys).map((key) => (
-            <Box display="contents" key={key.keys}>
-              <Text as="dt" fontWeight="700">{key.keys}</Text>
-              <Text as="dd">{key.says}</Text>
-            </Box>
-          ))}
+          {keyTable
+            .filter((key) => key.keys)
+            .map((key) => (
+              <Box display="contents" key={key.keys}>
+                <Text as="dt" fontWeight="700">
+                  {key.keys}
+                </Text>
+                <Text as="dd">{key.says}</Text>
+              </Box>
+            ))}
         </Box>
       </Window>
     </DndContext>

@@ -20,9 +20,12 @@ interface Key {
 }
 
 const meta = (event: KeyboardEvent) => event.ctrlKey || event.metaKey;
-const bare = (key: string) => (event: KeyboardEvent) => !meta(event) && !event.altKey && event.key.toLowerCase() === key;
-const withMeta = (key: string, shift = false) => (event: KeyboardEvent) =>
-  meta(event) && !event.altKey && event.shiftKey === shift && event.key.toLowerCase() === key;
+const bare = (key: string) => (event: KeyboardEvent) =>
+  !meta(event) && !event.altKey && event.key.toLowerCase() === key;
+const withMeta =
+  (key: string, shift = false) =>
+  (event: KeyboardEvent) =>
+    meta(event) && !event.altKey && event.shiftKey === shift && event.key.toLowerCase() === key;
 const alt = (key: string) => (event: KeyboardEvent) => event.altKey && !meta(event) && event.key === key;
 
 const selected = (composer: Composer, deed: (node: string) => void) => {
@@ -35,9 +38,24 @@ const layout = (composer: Composer, deed: (node: string) => void) => composer.ma
 export const keyTable: readonly Key[] = [
   { keys: "T", says: "frames side by side, or one", fits: bare("t"), run: (_composer, deeds) => deeds.sideBySide() },
   { keys: "R", says: "rehearse: walk through the site", fits: bare("r"), run: (_composer, deeds) => deeds.rehearse() },
-  { keys: "+", says: "find a section to add", fits: (event) => !meta(event) && event.key === "+", run: (_composer, deeds) => deeds.find() },
-  { keys: "Alt+Up", says: "move up in the running order", fits: alt("ArrowUp"), run: (composer) => layout(composer, (node) => composer.moveBy(node, -1)) },
-  { keys: "Alt+Down", says: "move down", fits: alt("ArrowDown"), run: (composer) => layout(composer, (node) => composer.moveBy(node, 1)) },
+  {
+    keys: "+",
+    says: "find a section to add",
+    fits: (event) => !meta(event) && event.key === "+",
+    run: (_composer, deeds) => deeds.find(),
+  },
+  {
+    keys: "Alt+Up",
+    says: "move up in the running order",
+    fits: alt("ArrowUp"),
+    run: (composer) => layout(composer, (node) => composer.moveBy(node, -1)),
+  },
+  {
+    keys: "Alt+Down",
+    says: "move down",
+    fits: alt("ArrowDown"),
+    run: (composer) => layout(composer, (node) => composer.moveBy(node, 1)),
+  },
   {
     keys: "Up, Down",
     says: "the block before, the block after",
@@ -48,28 +66,50 @@ export const keyTable: readonly Key[] = [
     keys: "Esc",
     says: "one level out",
     fits: bare("escape"),
-    run: (composer) => selected(composer, (node) => {
-      const parent = composer.place(node)?.parent;
-      composer.select(parent && parent.kind !== "page" ? parent.id : null);
-    }),
+    run: (composer) =>
+      selected(composer, (node) => {
+        const parent = composer.place(node)?.parent;
+        composer.select(parent && parent.kind !== "page" ? parent.id : null);
+      }),
   },
   {
     keys: "Enter",
     says: "one level in, or edit the words",
     fits: bare("enter"),
-    run: (composer, deeds) => selected(composer, (node) => {
-      const first = composer.node(node)?.children?.[0];
-      if (first) composer.select(first.id);
-      else deeds.enterWords();
-    }),
+    run: (composer, deeds) =>
+      selected(composer, (node) => {
+        const first = composer.node(node)?.children?.[0];
+        if (first) composer.select(first.id);
+        else deeds.enterWords();
+      }),
   },
-  { keys: "Delete", says: "remove the block", fits: (event) => event.key === "Delete" || event.key === "Backspace", run: (composer) => layout(composer, (node) => composer.remove(node)) },
-  { keys: "Ctrl+D", says: "duplicate", fits: withMeta("d"), run: (composer) => layout(composer, (node) => composer.duplicate(node)) },
-  { keys: "Ctrl+C, X, V", says: "copy, cut, paste a block", fits: withMeta("c"), run: (_composer, deeds) => deeds.copy() },
+  {
+    keys: "Delete",
+    says: "remove the block",
+    fits: (event) => event.key === "Delete" || event.key === "Backspace",
+    run: (composer) => layout(composer, (node) => composer.remove(node)),
+  },
+  {
+    keys: "Ctrl+D",
+    says: "duplicate",
+    fits: withMeta("d"),
+    run: (composer) => layout(composer, (node) => composer.duplicate(node)),
+  },
+  {
+    keys: "Ctrl+C, X, V",
+    says: "copy, cut, paste a block",
+    fits: withMeta("c"),
+    run: (_composer, deeds) => deeds.copy(),
+  },
   { keys: "", says: "", fits: withMeta("x"), run: (_composer, deeds) => deeds.cut() },
   { keys: "", says: "", fits: withMeta("v"), run: (_composer, deeds) => deeds.paste() },
   { keys: "Ctrl+Z", says: "undo", fits: withMeta("z"), run: (composer) => composer.undo() },
-  { keys: "Ctrl+Shift+Z, Ctrl+Y", says: "redo", fits: (event) => withMeta("z", true)(event) || withMeta("y")(event), run: (composer) => composer.redo() },
+  {
+    keys: "Ctrl+Shift+Z, Ctrl+Y",
+    says: "redo",
+    fits: (event) => withMeta("z", true)(event) || withMeta("y")(event),
+    run: (composer) => composer.redo(),
+  },
   { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, deeds) => deeds.help() },
 ];
 
@@ -87,7 +127,13 @@ export function handleKey(event: KeyboardEvent, composer: Composer, deeds: KeyDe
   const target = event.target as HTMLElement | null;
   if (target?.closest?.("input,textarea,select,[contenteditable],[role=dialog],[role=menu]")) return false;
   // A button or link under focus keeps the keys that press it.
-  if (target?.closest?.("button,a,summary") && target.ownerDocument === document && ["Enter", " ", "ArrowUp", "ArrowDown"].includes(event.key) && !event.altKey) return false;
+  if (
+    target?.closest?.("button,a,summary") &&
+    target.ownerDocument === document &&
+    ["Enter", " ", "ArrowUp", "ArrowDown"].includes(event.key) &&
+    !event.altKey
+  )
+    return false;
   const key = keyTable.find((one) => one.fits(event));
   if (!key) return false;
   event.preventDefault();

@@ -9,7 +9,19 @@ import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, IconButton, MainButton, PlainButton, RefusalNote, Row, TextArea, TextInput, Tick, useRefusal, Window } from "@/studio/kit/kit";
+import {
+  Group,
+  IconButton,
+  MainButton,
+  PlainButton,
+  RefusalNote,
+  Row,
+  TextArea,
+  TextInput,
+  Tick,
+  useRefusal,
+  Window,
+} from "@/studio/kit/kit";
 
 /** A title as a slug: "Kiln hire" is "kiln-hire". */
 export const slugOf = (title: string): string =>
@@ -29,8 +41,23 @@ export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) 
     <>
       <Menu.Root>
         <Menu.Trigger asChild>
-          <button type="button" style={{ display: "flex", alignItems: "center", gap: 4, fontFamily: "var(--chakra-fonts-heading)", fontWeight: 700, fontSize: folded ? 12 : 16, cursor: "pointer", minHeight: 28, minWidth: 0 }}>
-            <Text as="h1" truncate fontSize="inherit" fontWeight="inherit">{page.title}</Text>
+          <button
+            type="button"
+            style={{
+              display: "flex",
+              alignItems: "center",
+              gap: 4,
+              fontFamily: "var(--chakra-fonts-heading)",
+              fontWeight: 700,
+              fontSize: folded ? 12 : 16,
+              cursor: "pointer",
+              minHeight: 28,
+              minWidth: 0,
+            }}
+          >
+            <Text as="h1" truncate fontSize="inherit" fontWeight="inherit">
+              {page.title}
+            </Text>
             <ChevronDown size={15} aria-hidden="true" />
           </button>
         </Menu.Trigger>
@@ -40,18 +67,31 @@ export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) 
               <Menu.ItemGroup>
                 <Menu.ItemGroupLabel>Pages</Menu.ItemGroupLabel>
                 {site.pages.map((one) => (
-                  <Menu.Item key={one.id} value={one.id} onSelect={() => go(one.id)} fontWeight={one.id === page.id ? "700" : "450"}>
+                  <Menu.Item
+                    key={one.id}
+                    value={one.id}
+                    onSelect={() => go(one.id)}
+                    fontWeight={one.id === page.id ? "700" : "450"}
+                  >
                     {one.title}
-                    <Text as="span" color="ink2" ml="auto" fontSize="small">{pagePath(one)}</Text>
+                    <Text as="span" color="ink2" ml="auto" fontSize="small">
+                      {pagePath(one)}
+                    </Text>
                   </Menu.Item>
                 ))}
               </Menu.ItemGroup>
               {site.mayLayout ? (
                 <>
                   <Menu.Separator />
-                  <Menu.Item value="settings" onSelect={() => setWindow("settings")}>Settings of this page…</Menu.Item>
-                  <Menu.Item value="new" onSelect={() => setWindow("new")}>New page…</Menu.Item>
-                  <Menu.Item value="pages" onSelect={() => setWindow("pages")}>Order, copies, removed pages…</Menu.Item>
+                  <Menu.Item value="settings" onSelect={() => setWindow("settings")}>
+                    Settings of this page…
+                  </Menu.Item>
+                  <Menu.Item value="new" onSelect={() => setWindow("new")}>
+                    New page…
+                  </Menu.Item>
+                  <Menu.Item value="pages" onSelect={() => setWindow("pages")}>
+                    Order, copies, removed pages…
+                  </Menu.Item>
                 </>
               ) : null}
             </Menu.Content>
@@ -60,7 +100,14 @@ export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) 
       </Menu.Root>
       {window === "settings" ? <PageSettings page={page} onClose={() => setWindow(null)} /> : null}
       {window === "new" ? <NewPage onClose={() => setWindow(null)} onMade={go} /> : null}
-      {window === "pages" ? <AllPages current={page.id} onClose={() => setWindow(null)} onGo={go} onSettings={() => setWindow("settings")} /> : null}
+      {window === "pages" ? (
+        <AllPages
+          current={page.id}
+          onClose={() => setWindow(null)}
+          onGo={go}
+          onSettings={() => setWindow("settings")}
+        />
+      ) : null}
     </>
   );
 }
@@ -68,7 +115,12 @@ export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) 
 function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const [form, setForm] = useState({ title: page.title, slug: page.slug, description: page.description, inNavigation: page.inNavigation });
+  const [form, setForm] = useState({
+    title: page.title,
+    slug: page.slug,
+    description: page.description,
+    inNavigation: page.inNavigation,
+  });
   const { refusal, attempt } = useRefusal();
   const save = () =>
     attempt(async () => {
@@ -77,14 +129,39 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
       onClose();
     });
   return (
-    <Window title={`Settings of ${page.title}`} open onClose={onClose} foot={<MainButton onClick={save}>Save settings</MainButton>}>
-      <form onSubmit={(event) => { event.preventDefault(); void save(); }}>
-        <Row label="Title" error={refusal?.at("title")}>{(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}</Row>
-        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>{(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}</Row>
-        <Row label="Description" stacked error={refusal?.at("description")} hint={`${form.description.length} of about 155 characters that a search result shows`}>
-          {(ids) => <TextArea {...ids} value={form.description} onChange={(description) => setForm({ ...form, description })} />}
+    <Window
+      title={`Settings of ${page.title}`}
+      open
+      onClose={onClose}
+      foot={<MainButton onClick={save}>Save settings</MainButton>}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <Row label="Title" error={refusal?.at("title")}>
+          {(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}
         </Row>
-        <Tick label="Shown in navigation" checked={form.inNavigation} onChange={(inNavigation) => setForm({ ...form, inNavigation })} />
+        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
+          {(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}
+        </Row>
+        <Row
+          label="Description"
+          stacked
+          error={refusal?.at("description")}
+          hint={`${form.description.length} of about 155 characters that a search result shows`}
+        >
+          {(ids) => (
+            <TextArea {...ids} value={form.description} onChange={(description) => setForm({ ...form, description })} />
+          )}
+        </Row>
+        <Tick
+          label="Shown in navigation"
+          checked={form.inNavigation}
+          onChange={(inNavigation) => setForm({ ...form, inNavigation })}
+        />
         <RefusalNote refusal={refusal} shownAt={["title", "slug", "description"]} />
       </form>
     </Window>
@@ -106,20 +183,42 @@ function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string
     });
   return (
     <Window title="New page" open onClose={onClose} foot={<MainButton onClick={make}>Add page</MainButton>}>
-      <form onSubmit={(event) => { event.preventDefault(); void make(); }}>
-        <Row label="Title" error={refusal?.at("title")}>{(ids) => <TextInput {...ids} value={title} onChange={setTitle} />}</Row>
-        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${slug ?? slugOf(title)}`}>{(ids) => <TextInput {...ids} value={slug ?? slugOf(title)} onChange={setSlug} />}</Row>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <Row label="Title" error={refusal?.at("title")}>
+          {(ids) => <TextInput {...ids} value={title} onChange={setTitle} />}
+        </Row>
+        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${slug ?? slugOf(title)}`}>
+          {(ids) => <TextInput {...ids} value={slug ?? slugOf(title)} onChange={setSlug} />}
+        </Row>
         <RefusalNote refusal={refusal} shownAt={["title", "slug"]} />
       </form>
     </Window>
   );
 }
 
-function AllPages({ current, onClose, onGo, onSettings }: { current: string; onClose: () => void; onGo: (id: string) => void; onSettings: () => void }) {
+function AllPages({
+  current,
+  onClose,
+  onGo,
+  onSettings,
+}: {
+  current: string;
+  onClose: () => void;
+  onGo: (id: string) => void;
+  onSettings: () => void;
+}) {
   const site = useSite();
   const refresh = useRefresh();
   const { refusal, attempt } = useRefusal();
-  const removed = useQuery({ queryKey: ["removed", site.key, site.pages.length], queryFn: () => ask("pages.removed", { site: site.key }) });
+  const removed = useQuery({
+    queryKey: ["removed", site.key, site.pages.length],
+    queryFn: () => ask("pages.removed", { site: site.key }),
+  });
   const deed = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work();
@@ -131,20 +230,60 @@ function AllPages({ current, onClose, onGo, onSettings }: { current: string; onC
       <Box as="ol" listStyleType="none">
         {site.pages.map((page, index) => (
           <Flex as="li" key={page.id} align="center" borderBottomWidth="1px" borderColor="line" py="3px">
-            <button type="button" onClick={() => { onGo(page.id); onClose(); }} style={{ flex: 1, textAlign: "left", minHeight: 28, cursor: "pointer", fontWeight: page.id === current ? 700 : 450 }}>
-              {page.title} <Text as="span" color="ink2">{pagePath(page)}{page.inNavigation ? "" : " · not in navigation"}</Text>
+            <button
+              type="button"
+              onClick={() => {
+                onGo(page.id);
+                onClose();
+              }}
+              style={{
+                flex: 1,
+                textAlign: "left",
+                minHeight: 28,
+                cursor: "pointer",
+                fontWeight: page.id === current ? 700 : 450,
+              }}
+            >
+              {page.title}{" "}
+              <Text as="span" color="ink2">
+                {pagePath(page)}
+                {page.inNavigation ? "" : " · not in navigation"}
+              </Text>
             </button>
-            {page.id === current ? <IconButton name={`Settings of ${page.title}`} onClick={onSettings}><Settings2 size={15} /></IconButton> : null}
-            <IconButton name={`Move ${page.title} up`} disabled={index === 0} onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index - 1 }))}><ArrowUp size={15} /></IconButton>
-            <IconButton name={`Move ${page.title} down`} disabled={index === site.pages.length - 1} onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index + 1 }))}><ArrowDown size={15} /></IconButton>
-            <IconButton name={`Duplicate ${page.title}`} onClick={() => deed(() => ask("pages.duplicate", { site: site.key, page: page.id }))}><Copy size={15} /></IconButton>
+            {page.id === current ? (
+              <IconButton name={`Settings of ${page.title}`} onClick={onSettings}>
+                <Settings2 size={15} />
+              </IconButton>
+            ) : null}
+            <IconButton
+              name={`Move ${page.title} up`}
+              disabled={index === 0}
+              onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index - 1 }))}
+            >
+              <ArrowUp size={15} />
+            </IconButton>
+            <IconButton
+              name={`Move ${page.title} down`}
+              disabled={index === site.pages.length - 1}
+              onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index + 1 }))}
+            >
+              <ArrowDown size={15} />
+            </IconButton>
+            <IconButton
+              name={`Duplicate ${page.title}`}
+              onClick={() => deed(() => ask("pages.duplicate", { site: site.key, page: page.id }))}
+            >
+              <Copy size={15} />
+            </IconButton>
             <IconButton
               name={`Remove ${page.title}`}
               disabled={page.slug === ""}
-              onClick={() => deed(async () => {
-                await ask("pages.remove", { site: site.key, page: page.id });
-                if (page.id === current) onGo(site.pages.find((one) => one.slug === "")?.id ?? "");
-              })}
+              onClick={() =>
+                deed(async () => {
+                  await ask("pages.remove", { site: site.key, page: page.id });
+                  if (page.id === current) onGo(site.pages.find((one) => one.slug === "")?.id ?? "");
+                })
+              }
             >
               <Trash2 size={15} />
             </IconButton>
@@ -155,8 +294,15 @@ function AllPages({ current, onClose, onGo, onSettings }: { current: string; onC
         <Group title="Removed pages" mt="14px">
           {removed.data.map((page) => (
             <Flex key={page.id} align="center" justify="space-between">
-              <Text>{page.title} <Text as="span" color="ink2">/{page.slugBefore}</Text></Text>
-              <PlainButton onClick={() => deed(() => ask("pages.restore", { site: site.key, page: page.id }))}><RotateCcw size={14} /> Restore</PlainButton>
+              <Text>
+                {page.title}{" "}
+                <Text as="span" color="ink2">
+                  /{page.slugBefore}
+                </Text>
+              </Text>
+              <PlainButton onClick={() => deed(() => ask("pages.restore", { site: site.key, page: page.id }))}>
+                <RotateCcw size={14} /> Restore
+              </PlainButton>
             </Flex>
           ))}
         </Group>

@@ -1,35 +1,59 @@
 "use client";
+import { Box, Flex, Text } from "@chakra-ui/react";
 // The running order: a page's sections from top to bottom, with small drawings; dragged, or moved by keys.
 import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { Fragment, memo } from "react";
 import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
-import { everyNode, type PageNode } from "@/core/page/node";
 import { kinds } from "@/core/page/kinds";
+import { everyNode, type PageNode } from "@/core/page/node";
 
-const fills: Readonly<Record<Shape["kind"], string>> = { line: "#B9B0A0", bold: "#6B665C", box: "#CFC5B1", key: "#8A8272" };
+const fills: Readonly<Record<Shape["kind"], string>> = {
+  line: "#B9B0A0",
+  bold: "#6B665C",
+  box: "#CFC5B1",
+  key: "#8A8272",
+};
 
 export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
   return (
-    <svg width={drawingWidth} height={drawingHeight} aria-hidden="true" style={{ flex: "none", background: "var(--chakra-colors-white)", border: "1px solid var(--chakra-colors-line)", borderRadius: 2 }}>
+    <svg
+      width={drawingWidth}
+      height={drawingHeight}
+      aria-hidden="true"
+      style={{
+        flex: "none",
+        background: "var(--chakra-colors-white)",
+        border: "1px solid var(--chakra-colors-line)",
+        borderRadius: 2,
+      }}
+    >
       {drawing(section).map((shape, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no identity
-        <rect key={index} x={shape.x} y={shape.y} width={shape.width} height={shape.height} fill={fills[shape.kind]} rx="0.6" />
+        <rect
+          key={index}
+          x={shape.x}
+          y={shape.y}
+          width={shape.width}
+          height={shape.height}
+          fill={fills[shape.kind]}
+          rx="0.6"
+        />
       ))}
     </svg>
   );
 });
 
 /** "2 columns · 4 blocks", counted from what stands in a section. */
-export function describe(section: PageNode): string {
+export function countsOf(section: PageNode): string {
   const nodes = [...everyNode(section)].slice(1);
   const blocks = nodes.filter((node) => !kinds[node.kind].holds).length;
   const columns = nodes.find((node) => node.kind === "columns")?.children?.length;
   const widget = nodes.some((node) => node.kind === "widget");
-  return [columns ? `${columns} columns` : "", `${blocks} ${blocks === 1 ? "block" : "blocks"}`, widget ? "widget" : ""].filter(Boolean).join(" · ");
+  return [columns ? `${columns} columns` : "", `${blocks} ${blocks === 1 ? "block" : "blocks"}`, widget ? "widget" : ""]
+    .filter(Boolean)
+    .join(" · ");
 }
 
 interface EntryProps {
@@ -41,9 +65,20 @@ interface EntryProps {
 }
 
 const Entry = memo(function Entry({ section, selected, movable, folded, onSelect }: EntryProps) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: section.id, disabled: !movable });
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: section.id,
+    disabled: !movable,
+  });
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.35 : 1, listStyle: "none" }}>
+    <li
+      ref={setNodeRef}
+      style={{
+        transform: CSS.Translate.toString(transform),
+        transition,
+        opacity: isDragging ? 0.35 : 1,
+        listStyle: "none",
+      }}
+    >
       <button
         type="button"
         {...attributes}
@@ -52,7 +87,17 @@ const Entry = memo(function Entry({ section, selected, movable, folded, onSelect
         data-section={section.id}
         title={String(section.content.name)}
         onClick={() => onSelect(section.id)}
-        style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: "6px 6px", borderRadius: 5, textAlign: "left", cursor: "pointer", background: selected ? "var(--chakra-colors-wash)" : "transparent" }}
+        style={{
+          display: "flex",
+          gap: 10,
+          alignItems: "center",
+          width: "100%",
+          padding: "6px 6px",
+          borderRadius: 5,
+          textAlign: "left",
+          cursor: "pointer",
+          background: selected ? "var(--chakra-colors-wash)" : "transparent",
+        }}
       >
         <Drawing section={section} />
         {folded ? null : (
@@ -61,7 +106,7 @@ const Entry = memo(function Entry({ section, selected, movable, folded, onSelect
               {String(section.content.name)}
             </Text>
             <Text fontSize="small" color="ink2" truncate>
-              {describe(section)}
+              {countsOf(section)}
             </Text>
           </Box>
         )}
@@ -74,10 +119,50 @@ const Entry = memo(function Entry({ section, selected, movable, folded, onSelect
 function InsertPoint({ index, onInsert, shown }: { index: number; onInsert: (index: number) => void; shown: boolean }) {
   const { setNodeRef, isOver } = useDroppable({ id: `insert:${index}` });
   return (
-    <Box as="li" ref={setNodeRef} listStyleType="none" position="relative" h={shown ? "14px" : "8px"} className="insert-point" css={{ "& button": { opacity: isOver || shown ? 1 : 0 }, "&:hover button, & button:focus-visible": { opacity: 1 } }}>
-      <button type="button" aria-label={`Add a section at place ${index + 1}`} onClick={() => onInsert(index)} style={{ position: "absolute", inset: "-8px 0", width: "100%", cursor: "pointer", zIndex: 1 }}>
-        <span aria-hidden="true" style={{ position: "absolute", left: 6, right: 6, top: "50%", borderTop: `1px ${isOver ? "solid" : "dashed"} var(--chakra-colors-mark)` }} />
-        <span aria-hidden="true" style={{ position: "absolute", left: "50%", top: "50%", transform: "translate(-50%,-50%)", background: "var(--chakra-colors-mark)", color: "#fff", borderRadius: 99, width: 18, height: 18, display: "grid", placeItems: "center" }}>
+    <Box
+      as="li"
+      ref={setNodeRef}
+      listStyleType="none"
+      position="relative"
+      h={shown ? "14px" : "8px"}
+      className="insert-point"
+      css={{
+        "& button": { opacity: isOver || shown ? 1 : 0 },
+        "&:hover button, & button:focus-visible": { opacity: 1 },
+      }}
+    >
+      <button
+        type="button"
+        aria-label={`Add a section at place ${index + 1}`}
+        onClick={() => onInsert(index)}
+        style={{ position: "absolute", inset: "-8px 0", width: "100%", cursor: "pointer", zIndex: 1 }}
+      >
+        <span
+          aria-hidden="true"
+          style={{
+            position: "absolute",
+            left: 6,
+            right: 6,
+            top: "50%",
+            borderTop: `1px ${isOver ? "solid" : "dashed"} var(--chakra-colors-mark)`,
+          }}
+        />
+        <span
+          aria-hidden="true"
+          style={{
+            position: "absolute",
+            left: "50%",
+            top: "50%",
+            transform: "translate(-50%,-50%)",
+            background: "var(--chakra-colors-mark)",
+            color: "#fff",
+            borderRadius: 99,
+            width: 18,
+            height: 18,
+            display: "grid",
+            placeItems: "center",
+          }}
+        >
           <Plus size={12} />
         </span>
       </button>
@@ -97,31 +182,74 @@ export interface RunningOrderProps {
   onInsert(index: number): void;
 }
 
-function Fixed({ section, selected, folded, onSelect, note }: { section: PageNode; selected: boolean; folded: boolean; onSelect: (id: string) => void; note: string }) {
+function Fixed({
+  section,
+  selected,
+  folded,
+  onSelect,
+  note,
+}: {
+  section: PageNode;
+  selected: boolean;
+  folded: boolean;
+  onSelect: (id: string) => void;
+  note: string;
+}) {
   return (
     <button
       type="button"
       aria-pressed={selected}
       title={String(section.content.name)}
       onClick={() => onSelect(section.id)}
-      style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: "6px", borderRadius: 5, textAlign: "left", cursor: "pointer", background: selected ? "var(--chakra-colors-wash)" : "transparent" }}
+      style={{
+        display: "flex",
+        gap: 10,
+        alignItems: "center",
+        width: "100%",
+        padding: "6px",
+        borderRadius: 5,
+        textAlign: "left",
+        cursor: "pointer",
+        background: selected ? "var(--chakra-colors-wash)" : "transparent",
+      }}
     >
       <Drawing section={section} />
       {folded ? null : (
         <Box minW="0">
-          <Text fontWeight="650" truncate>{String(section.content.name)}</Text>
-          <Text fontSize="small" color="ink2">{note}</Text>
+          <Text fontWeight="650" truncate>
+            {String(section.content.name)}
+          </Text>
+          <Text fontSize="small" color="ink2">
+            {note}
+          </Text>
         </Box>
       )}
     </button>
   );
 }
 
-export function RunningOrder({ header, page, footer, selectedSection, movable, folded, dragging, onSelect, onInsert }: RunningOrderProps) {
+export function RunningOrder({
+  header,
+  page,
+  footer,
+  selectedSection,
+  movable,
+  folded,
+  dragging,
+  onSelect,
+  onInsert,
+}: RunningOrderProps) {
   const sections = page.children ?? [];
   const fixed = (root: PageNode) =>
     (root.children ?? []).map((section) => (
-      <Fixed key={section.id} section={section} selected={section.id === selectedSection} folded={folded} onSelect={onSelect} note="every page" />
+      <Fixed
+        key={section.id}
+        section={section}
+        selected={section.id === selectedSection}
+        folded={folded}
+        onSelect={onSelect}
+        note="every page"
+      />
     ));
   return (
     <Flex as="nav" aria-label="Running order" direction="column" px={folded ? "4px" : "10px"} pb="16px">
@@ -131,13 +259,23 @@ export function RunningOrder({ header, page, footer, selectedSection, movable, f
           {movable ? <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} /> : null}
           {sections.map((section, index) => (
             <Fragment key={section.id}>
-              <Entry section={section} selected={section.id === selectedSection} movable={movable} folded={folded} onSelect={onSelect} />
+              <Entry
+                section={section}
+                selected={section.id === selectedSection}
+                movable={movable}
+                folded={folded}
+                onSelect={onSelect}
+              />
               {movable ? <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} /> : null}
             </Fragment>
           ))}
         </Box>
       </SortableContext>
-      {sections.length === 0 && !folded ? <Text color="ink2" px="6px" py="8px">This page is empty. Add its first section from the shelf.</Text> : null}
+      {sections.length === 0 && !folded ? (
+        <Text color="ink2" px="6px" py="8px">
+          This page is empty. Add its first section from the shelf.
+        </Text>
+      ) : null}
       {fixed(footer)}
     </Flex>
   );

@@ -5,8 +5,8 @@ import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from "lucide-react";
 import { useRef, useState } from "react";
 import { type ColourRole, type Surface, surfaceRoles } from "@/core/brand/brand";
 import { contrastRatio, textRatio } from "@/core/brand/contrast";
-import type { ListItem } from "@/core/page/kinds/list";
 import { kinds } from "@/core/page/kinds";
+import type { ListItem } from "@/core/page/kinds/list";
 import { linkFromWords } from "@/core/page/link";
 import { type LookField, lookAt, type Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
@@ -14,7 +14,19 @@ import { plainWords, type RichDoc } from "@/core/page/richtext";
 import type { MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { Choice, Group, IconButton, NumberInput, PlainButton, QuietButton, Row, State, TextInput, Tick, Title } from "@/studio/kit/kit";
+import {
+  Choice,
+  Group,
+  IconButton,
+  NumberInput,
+  PlainButton,
+  QuietButton,
+  Row,
+  State,
+  TextInput,
+  Tick,
+  Title,
+} from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { groups, lookControls, roleNames } from "./controls";
 import type { Composer, ComposerView } from "./store";
@@ -53,7 +65,11 @@ export function Sheet({ composer, view, measured }: SheetProps) {
       <Flex fontSize="small" color="ink2" minH="20px" wrap="wrap" align="center">
         {path.map((above) => (
           <Flex key={above.id} align="center">
-            <button type="button" onClick={() => composer.select(above.id)} style={{ cursor: "pointer", minHeight: 24 }}>
+            <button
+              type="button"
+              onClick={() => composer.select(above.id)}
+              style={{ cursor: "pointer", minHeight: 24 }}
+            >
               {nameOf(composer, above)}
             </button>
             <span aria-hidden="true">&nbsp;›&nbsp;</span>
@@ -64,10 +80,18 @@ export function Sheet({ composer, view, measured }: SheetProps) {
         <Title level={2}>{node.kind === "section" ? String(node.content.name) : kinds[node.kind].label}</Title>
         {composer.mayLayout ? (
           <Flex>
-            <IconButton name="Move up" onClick={() => composer.moveBy(node.id, -1)}><ArrowUp size={15} /></IconButton>
-            <IconButton name="Move down" onClick={() => composer.moveBy(node.id, 1)}><ArrowDown size={15} /></IconButton>
-            <IconButton name="Duplicate" onClick={() => composer.duplicate(node.id)}><Copy size={15} /></IconButton>
-            <IconButton name="Remove" onClick={() => composer.remove(node.id)}><Trash2 size={15} /></IconButton>
+            <IconButton name="Move up" onClick={() => composer.moveBy(node.id, -1)}>
+              <ArrowUp size={15} />
+            </IconButton>
+            <IconButton name="Move down" onClick={() => composer.moveBy(node.id, 1)}>
+              <ArrowDown size={15} />
+            </IconButton>
+            <IconButton name="Duplicate" onClick={() => composer.duplicate(node.id)}>
+              <Copy size={15} />
+            </IconButton>
+            <IconButton name="Remove" onClick={() => composer.remove(node.id)}>
+              <Trash2 size={15} />
+            </IconButton>
           </Flex>
         ) : null}
       </Flex>
@@ -95,11 +119,24 @@ function nameOf(composer: Composer, node: PageNode): string {
 /** A content field that keeps what is typed and shows what is wrong with it. */
 function useField(composer: Composer, node: PageNode, field: string) {
   const [error, setError] = useState<string | undefined>();
-  const set = (value: unknown) => setError(composer.setContent(node.id, field, value, `${node.id}.${field}`) ?? undefined);
+  const set = (value: unknown) =>
+    setError(composer.setContent(node.id, field, value, `${node.id}.${field}`) ?? undefined);
   return { value: node.content[field], set, error };
 }
 
-function TextField({ composer, node, field, label, stacked }: { composer: Composer; node: PageNode; field: string; label: string; stacked?: boolean }) {
+function TextField({
+  composer,
+  node,
+  field,
+  label,
+  stacked,
+}: {
+  composer: Composer;
+  node: PageNode;
+  field: string;
+  label: string;
+  stacked?: boolean;
+}) {
   const { value, set, error } = useField(composer, node, field);
   return (
     <Row label={label} error={error} stacked={stacked ?? false}>
@@ -108,18 +145,40 @@ function TextField({ composer, node, field, label, stacked }: { composer: Compos
   );
 }
 
-function ChoiceField({ composer, node, field, label, options }: { composer: Composer; node: PageNode; field: string; label: string; options: readonly (readonly [string, string])[] }) {
+function ChoiceField({
+  composer,
+  node,
+  field,
+  label,
+  options,
+}: {
+  composer: Composer;
+  node: PageNode;
+  field: string;
+  label: string;
+  options: readonly (readonly [string, string])[];
+}) {
   const { value, set, error } = useField(composer, node, field);
   return (
     <Row label={label} error={error}>
-      {(ids) => <Choice {...ids} value={String(value)} onChange={(chosen) => set(field === "level" ? Number(chosen) : chosen)} options={options} />}
+      {(ids) => (
+        <Choice
+          {...ids}
+          value={String(value)}
+          onChange={(chosen) => set(field === "level" ? Number(chosen) : chosen)}
+          options={options}
+        />
+      )}
     </Row>
   );
 }
 
 function Content({ composer, node, measured }: { composer: Composer; node: PageNode; measured: Measured | null }) {
   const { widgets } = useSite();
-  const count = (text: string) => (measured ? `${text.length} characters on ${measured.lines} ${measured.lines === 1 ? "line" : "lines"} at ${measured.widthPx} px` : `${text.length} characters`);
+  const count = (text: string) =>
+    measured
+      ? `${text.length} characters on ${measured.lines} ${measured.lines === 1 ? "line" : "lines"} at ${measured.widthPx} px`
+      : `${text.length} characters`;
   switch (node.kind) {
     case "section":
       return composer.mayLayout ? (
@@ -131,13 +190,29 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       ) : null;
     case "columns":
     case "stack":
-      return composer.mayLayout ? <Group title="Blocks"><AddBlock composer={composer} node={node} /></Group> : null;
+      return composer.mayLayout ? (
+        <Group title="Blocks">
+          <AddBlock composer={composer} node={node} />
+        </Group>
+      ) : null;
     case "heading":
       return (
         <Group title="Words">
           <TextField composer={composer} node={node} field="text" label="Words" stacked />
-          <Text fontSize="small" color="moss" mb="8px">{count(String(node.content.text))}</Text>
-          {composer.mayLayout ? <ChoiceField composer={composer} node={node} field="level" label="Level" options={[1, 2, 3, 4, 5, 6].map((level) => [String(level), level === 1 ? "Heading 1, page title" : `Heading ${level}`] as const)} /> : null}
+          <Text fontSize="small" color="moss" mb="8px">
+            {count(String(node.content.text))}
+          </Text>
+          {composer.mayLayout ? (
+            <ChoiceField
+              composer={composer}
+              node={node}
+              field="level"
+              label="Level"
+              options={[1, 2, 3, 4, 5, 6].map(
+                (level) => [String(level), level === 1 ? "Heading 1, page title" : `Heading ${level}`] as const,
+              )}
+            />
+          ) : null}
         </Group>
       );
     case "richText":
@@ -160,12 +235,27 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
     case "navigation":
       return (
         <Group title="Navigation">
-          <Text color="ink2" mb="8px">It lists the pages that are shown in navigation.</Text>
+          <Text color="ink2" mb="8px">
+            It lists the pages that are shown in navigation.
+          </Text>
           <TextField composer={composer} node={node} field="menuWord" label="Menu word" />
           {composer.mayLayout ? (
             <>
-              <ChoiceField composer={composer} node={node} field="arrangement" label="As" options={[["bar", "a bar"], ["column", "a column"]]} />
-              <Tick label="Show the site’s name" checked={node.content.showName === true} onChange={(shown) => composer.setContent(node.id, "showName", shown)} />
+              <ChoiceField
+                composer={composer}
+                node={node}
+                field="arrangement"
+                label="As"
+                options={[
+                  ["bar", "a bar"],
+                  ["column", "a column"],
+                ]}
+              />
+              <Tick
+                label="Show the site’s name"
+                checked={node.content.showName === true}
+                onChange={(shown) => composer.setContent(node.id, "showName", shown)}
+              />
             </>
           ) : null}
         </Group>
@@ -177,9 +267,25 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
           {composer.mayLayout ? (
             <>
               <Row label="Opens">
-                {(ids) => <Choice {...ids} value={String(node.content.widget ?? "")} onChange={(widget) => composer.setContent(node.id, "widget", widget || null)} options={[["", "choose a popup"], ...widgets.map((widget) => [widget.id, widget.name] as const)]} />}
+                {(ids) => (
+                  <Choice
+                    {...ids}
+                    value={String(node.content.widget ?? "")}
+                    onChange={(widget) => composer.setContent(node.id, "widget", widget || null)}
+                    options={[["", "choose a popup"], ...widgets.map((widget) => [widget.id, widget.name] as const)]}
+                  />
+                )}
               </Row>
-              <ChoiceField composer={composer} node={node} field="as" label="As" options={[["button", "a button"], ["link", "a text link"]]} />
+              <ChoiceField
+                composer={composer}
+                node={node}
+                field="as"
+                label="As"
+                options={[
+                  ["button", "a button"],
+                  ["link", "a text link"],
+                ]}
+              />
             </>
           ) : null}
         </Group>
@@ -206,9 +312,13 @@ function AddBlock({ composer, node }: { composer: Composer; node: PageNode }) {
           {...ids}
           value=""
           onChange={(kind) => {
-            if (kind) composer.say(composer.insert(node.id, (node.children ?? []).length, blockOf(kind as PageNode["kind"])));
+            if (kind)
+              composer.say(composer.insert(node.id, (node.children ?? []).length, blockOf(kind as PageNode["kind"])));
           }}
-          options={[["", "choose…"], ...(kinds[node.kind].holds ?? []).map((kind) => [kind, kinds[kind].label] as const)]}
+          options={[
+            ["", "choose…"],
+            ...(kinds[node.kind].holds ?? []).map((kind) => [kind, kinds[kind].label] as const),
+          ]}
         />
       )}
     </Row>
@@ -235,7 +345,11 @@ function LinkField({ composer, node }: { composer: Composer; node: PageNode }) {
               setTyped(null);
               if (chosen !== "other") composer.setContent(node.id, "link", chosen ? `page:${chosen}` : undefined);
             }}
-            options={[["", "nothing yet"], ...pages.map((one) => [one.id, one.title] as const), ["other", "address, mail or phone…"]]}
+            options={[
+              ["", "nothing yet"],
+              ...pages.map((one) => [one.id, one.title] as const),
+              ["other", "address, mail or phone…"],
+            ]}
           />
         )}
       </Row>
@@ -283,20 +397,36 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
           <button
             key={entry.hash}
             type="button"
-            // biome-ignore lint/a11y/useSemanticElements: a picture to choose is more than a dot
             role="radio"
             aria-checked={entry.hash === value}
             aria-label={entry.name}
             title={entry.name}
             onClick={() => onChoose(entry.hash)}
-            style={{ outline: entry.hash === value ? "2px solid var(--chakra-colors-mark)" : undefined, outlineOffset: 1, cursor: "pointer" }}
+            style={{
+              outline: entry.hash === value ? "2px solid var(--chakra-colors-mark)" : undefined,
+              outlineOffset: 1,
+              cursor: "pointer",
+            }}
           >
             {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-            <img alt="" src={`/api/sites/${site.key}/media/${entry.hash}?w=96`} width={44} height={34} style={{ width: 44, height: 34, objectFit: "cover", display: "block" }} />
+            <img
+              alt=""
+              src={`/api/sites/${site.key}/media/${entry.hash}?w=96`}
+              width={44}
+              height={34}
+              style={{ width: 44, height: 34, objectFit: "cover", display: "block" }}
+            />
           </button>
         ))}
       </Flex>
-      <input ref={input} type="file" accept="image/jpeg,image/png,image/webp,image/avif" hidden aria-label="Picture file" onChange={(event) => void take(event.target.files?.[0])} />
+      <input
+        ref={input}
+        type="file"
+        accept="image/jpeg,image/png,image/webp,image/avif"
+        hidden
+        aria-label="Picture file"
+        onChange={(event) => void take(event.target.files?.[0])}
+      />
       <PlainButton loading={state.busy} loadingText="Sending" onClick={() => input.current?.click()}>
         <Plus size={14} /> New picture
       </PlainButton>
@@ -310,13 +440,25 @@ function PictureFields({ composer, node }: { composer: Composer; node: PageNode 
   const decorative = node.content.decorative === true;
   return (
     <Group title="Picture">
-      <PictureChoice value={node.content.media as string | null} onChoose={(media) => composer.setContent(node.id, "media", media)} />
+      <PictureChoice
+        value={node.content.media as string | null}
+        onChoose={(media) => composer.setContent(node.id, "media", media)}
+      />
       <Box mt="10px">
-        <Row label="Description" stacked error={error} hint={decorative ? undefined : value ? undefined : "Say what is to be seen, for those who do not see it."}>
+        <Row
+          label="Description"
+          stacked
+          error={error}
+          hint={decorative ? undefined : value ? undefined : "Say what is to be seen, for those who do not see it."}
+        >
           {(ids) => <TextInput {...ids} disabled={decorative} value={String(value ?? "")} onChange={set} />}
         </Row>
       </Box>
-      <Tick label="Only decoration" checked={decorative} onChange={(only) => composer.setContent(node.id, "decorative", only || undefined)} />
+      <Tick
+        label="Only decoration"
+        checked={decorative}
+        onChange={(only) => composer.setContent(node.id, "decorative", only || undefined)}
+      />
       <TextField composer={composer} node={node} field="caption" label="Caption" />
     </Group>
   );
@@ -329,13 +471,38 @@ function ListFields({ composer, node }: { composer: Composer; node: PageNode }) 
   const change = (index: number, item: ListItem) => set(items.map((one, at) => (at === index ? item : one)));
   return (
     <Group title="List" aside={`${items.length} ${items.length === 1 ? "line" : "lines"}`}>
-      {composer.mayLayout ? <ChoiceField composer={composer} node={node} field="style" label="As" options={[["bullets", "bullets"], ["numbers", "numbers"], ["rows", "rows with an end"]]} /> : null}
+      {composer.mayLayout ? (
+        <ChoiceField
+          composer={composer}
+          node={node}
+          field="style"
+          label="As"
+          options={[
+            ["bullets", "bullets"],
+            ["numbers", "numbers"],
+            ["rows", "rows with an end"],
+          ]}
+        />
+      ) : null}
       {items.map((item, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity but their place
         <Flex key={index} gap="4px" mb="4px">
-          <TextInput aria-label={`Line ${index + 1}`} value={item.text} onChange={(text) => change(index, { ...item, text })} />
-          {rows ? <Box w="84px" flex="none"><TextInput aria-label={`End of line ${index + 1}`} value={item.aside ?? ""} onChange={(aside) => change(index, { ...item, aside })} /></Box> : null}
-          <IconButton name={`Remove line ${index + 1}`} onClick={() => set(items.filter((_item, at) => at !== index))}><Trash2 size={14} /></IconButton>
+          <TextInput
+            aria-label={`Line ${index + 1}`}
+            value={item.text}
+            onChange={(text) => change(index, { ...item, text })}
+          />
+          {rows ? (
+            <Box w="84px" flex="none">
+              <TextInput
+                aria-label={`End of line ${index + 1}`}
+                value={item.aside ?? ""}
+                onChange={(aside) => change(index, { ...item, aside })}
+              />
+            </Box>
+          ) : null}
+          <IconButton name={`Remove line ${index + 1}`} onClick={() => set(items.filter((_item, at) => at !== index))}>
+            <Trash2 size={14} />
+          </IconButton>
         </Flex>
       ))}
       {error ? <State tone="brick">{error}</State> : null}
@@ -350,8 +517,20 @@ function ListFields({ composer, node }: { composer: Composer; node: PageNode }) 
 function blockOf(kind: PageNode["kind"]): PageNode {
   const id = crypto.randomUUID().slice(0, 12);
   const holds = kinds[kind].holds;
-  const column = (at: number): PageNode => ({ id: `${id}${at}`, kind: "stack", content: {}, look: { base: {} }, children: [] });
-  return { id, kind, content: kinds[kind].defaults, look: { base: {} }, ...(holds ? { children: kind === "columns" ? [column(1), column(2)] : [] } : {}) };
+  const column = (at: number): PageNode => ({
+    id: `${id}${at}`,
+    kind: "stack",
+    content: {},
+    look: { base: {} },
+    children: [],
+  });
+  return {
+    id,
+    kind,
+    content: kinds[kind].defaults,
+    look: { base: {} },
+    ...(holds ? { children: kind === "columns" ? [column(1), column(2)] : [] } : {}),
+  };
 }
 
 function Looks({ composer, node, width }: { composer: Composer; node: PageNode; width: Width }) {
@@ -359,49 +538,118 @@ function Looks({ composer, node, width }: { composer: Composer; node: PageNode; 
     const fields = kinds[node.kind].looks.filter((field) => lookControls[field].group === group);
     if (!fields.length) return null;
     return (
-      <Group key={group} title={group} aside={group === "Type" && !fields.some((field) => node.look.base[field] !== undefined) ? "from Brand" : undefined}>
+      <Group
+        key={group}
+        title={group}
+        aside={
+          group === "Type" && !fields.some((field) => node.look.base[field] !== undefined) ? "from Brand" : undefined
+        }
+      >
         {fields.map((field) => (
           <LookRow key={field} composer={composer} node={node} width={width} field={field} />
         ))}
-        {group === "Type" && fields.includes("colour") ? <Contrast composer={composer} node={node} width={width} /> : null}
+        {group === "Type" && fields.includes("colour") ? (
+          <Contrast composer={composer} node={node} width={width} />
+        ) : null}
       </Group>
     );
   });
 }
 
-function LookRow({ composer, node, width, field }: { composer: Composer; node: PageNode; width: Width; field: LookField }) {
+function LookRow({
+  composer,
+  node,
+  width,
+  field,
+}: {
+  composer: Composer;
+  node: PageNode;
+  width: Width;
+  field: LookField;
+}) {
   const [error, setError] = useState<string | undefined>();
   const { label, control, fromBrand } = lookControls[field];
   const { values, departures } = lookAt(node.look, width);
   const value = values[field];
   const set = (next: unknown) => setError(composer.setLook(node.id, width, field, next) ?? undefined);
-  const departs = width === "base" ? Boolean(fromBrand) && node.look.base[field] !== undefined : departures.includes(field);
-  const elsewhere = (["tablet", "phone"] as const).filter((other) => other !== width && node.look[other]?.[field] !== undefined);
-  const hint = elsewhere.length ? elsewhere.map((other) => `${other} ${String(node.look[other]?.[field])}`).join(" · ") : undefined;
+  const departs =
+    width === "base" ? Boolean(fromBrand) && node.look.base[field] !== undefined : departures.includes(field);
+  const elsewhere = (["tablet", "phone"] as const).filter(
+    (other) => other !== width && node.look[other]?.[field] !== undefined,
+  );
+  const hint = elsewhere.length
+    ? elsewhere.map((other) => `${other} ${String(node.look[other]?.[field])}`).join(" · ")
+    : undefined;
   return (
-    <Row label={label} error={error} departs={departs || Boolean(hint)} hint={hint} {...(departs ? { onReturn: () => set(undefined) } : {})}>
+    <Row
+      label={label}
+      error={error}
+      departs={departs || Boolean(hint)}
+      hint={hint}
+      {...(departs ? { onReturn: () => set(undefined) } : {})}
+    >
       {(ids) => {
         switch (control.kind) {
           case "number":
             return (
               <Flex align="center" gap="6px">
-                <NumberInput {...ids} value={value as number | undefined} placeholder="from Brand" min={control.min} max={control.max} step={control.step} onChange={set} />
-                <Text color="ink2" flex="none">{control.unit}</Text>
+                <NumberInput
+                  {...ids}
+                  value={value as number | undefined}
+                  placeholder="from Brand"
+                  min={control.min}
+                  max={control.max}
+                  step={control.step}
+                  onChange={set}
+                />
+                <Text color="ink2" flex="none">
+                  {control.unit}
+                </Text>
               </Flex>
             );
           case "choice":
-            return <Choice {...ids} value={String(value ?? "")} onChange={(chosen) => set(chosen || undefined)} options={control.options} />;
+            return (
+              <Choice
+                {...ids}
+                value={String(value ?? "")}
+                onChange={(chosen) => set(chosen || undefined)}
+                options={control.options}
+              />
+            );
           case "colour":
-            return <ColourChoice label={label} value={value as ColourRole | undefined} options={control.options} onChoose={set} />;
+            return (
+              <ColourChoice
+                label={label}
+                value={value as ColourRole | undefined}
+                options={control.options}
+                onChoose={set}
+              />
+            );
           case "flag":
-            return <Tick label={control.says} checked={value === true} onChange={(on) => set(on || (width === "base" ? undefined : false))} />;
+            return (
+              <Tick
+                label={control.says}
+                checked={value === true}
+                onChange={(on) => set(on || (width === "base" ? undefined : false))}
+              />
+            );
         }
       }}
     </Row>
   );
 }
 
-function ColourChoice({ label, value, options, onChoose }: { label: string; value: ColourRole | undefined; options: readonly ColourRole[]; onChoose: (role: ColourRole | undefined) => void }) {
+function ColourChoice({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: ColourRole | undefined;
+  options: readonly ColourRole[];
+  onChoose: (role: ColourRole | undefined) => void;
+}) {
   const { brand } = useSite();
   return (
     <Flex gap="5px" role="radiogroup" aria-label={label} wrap="wrap">
@@ -409,13 +657,21 @@ function ColourChoice({ label, value, options, onChoose }: { label: string; valu
         <button
           key={role}
           type="button"
-          // biome-ignore lint/a11y/useSemanticElements: a swatch is more than a dot
           role="radio"
           aria-checked={value === role}
           aria-label={roleNames[role]}
           title={roleNames[role]}
           onClick={() => onChoose(value === role ? undefined : role)}
-          style={{ width: 24, height: 24, borderRadius: 4, background: brand.colours[role], border: "1px solid var(--chakra-colors-edge)", outline: value === role ? "2px solid var(--chakra-colors-mark)" : undefined, outlineOffset: 1, cursor: "pointer" }}
+          style={{
+            width: 24,
+            height: 24,
+            borderRadius: 4,
+            background: brand.colours[role],
+            border: "1px solid var(--chakra-colors-edge)",
+            outline: value === role ? "2px solid var(--chakra-colors-mark)" : undefined,
+            outlineOffset: 1,
+            cursor: "pointer",
+          }}
         />
       ))}
     </Flex>
@@ -425,12 +681,14 @@ function ColourChoice({ label, value, options, onChoose }: { label: string; valu
 /** The contrast of the words on the ground they stand on at this width. */
 function Contrast({ composer, node, width }: { composer: Composer; node: PageNode; width: Width }) {
   const { brand } = useSite();
-  const surface = composer
-    .path(node.id)
-    .map((above) => lookAt(above.look, width).values.surface)
-    .findLast((found): found is Surface => found !== undefined) ?? "paper";
+  const surface =
+    composer
+      .path(node.id)
+      .map((above) => lookAt(above.look, width).values.surface)
+      .findLast((found): found is Surface => found !== undefined) ?? "paper";
   const words = lookAt(node.look, width).values.colour ?? surfaceRoles[surface].words;
   const ratio = contrastRatio(brand.colours[words], brand.colours[surfaceRoles[surface].ground]);
-  return <State tone={ratio >= textRatio ? "moss" : "brick"}>{`Contrast ${ratio.toFixed(1)} : 1 on this surface`}</State>;
+  return (
+    <State tone={ratio >= textRatio ? "moss" : "brick"}>{`Contrast ${ratio.toFixed(1)} : 1 on this surface`}</State>
+  );
 }
-

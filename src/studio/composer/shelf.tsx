@@ -1,10 +1,10 @@
 "use client";
+import { Box, Flex, Text } from "@chakra-ui/react";
 // The shelf beside the running order: sections ready to be placed, found by name, dragged or added by Enter.
 import { useDraggable } from "@dnd-kit/core";
-import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { shelf, type ShelfEntry } from "@/core/page/shelf";
+import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import { IconButton, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "./running-order";
 
@@ -27,12 +27,24 @@ function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: () => void }) {
         event.preventDefault();
         onAdd();
       }}
-      style={{ display: "flex", gap: 10, alignItems: "center", width: "100%", padding: 7, textAlign: "left", cursor: "grab", borderRadius: 5, touchAction: "none" }}
+      style={{
+        display: "flex",
+        gap: 10,
+        alignItems: "center",
+        width: "100%",
+        padding: 7,
+        textAlign: "left",
+        cursor: "grab",
+        borderRadius: 5,
+        touchAction: "none",
+      }}
     >
       <Drawing section={section} />
       <Box minW="0">
         <Text fontWeight="650">{entry.name}</Text>
-        <Text fontSize="small" color="ink2">{entry.note}</Text>
+        <Text fontSize="small" color="ink2">
+          {entry.note}
+        </Text>
       </Box>
     </button>
   );
@@ -42,14 +54,45 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
   const [words, setWords] = useState("");
   const found = shelf.filter((entry) => `${entry.name} ${entry.note}`.toLowerCase().includes(words.toLowerCase()));
   return (
-    <Box as="section" aria-label="Shelf" position="absolute" left="100%" top="0" bottom="0" w="264px" zIndex="20" bg="sheet" borderRightWidth="1px" borderColor="line" boxShadow="lifted" p="12px" overflowY="auto" onKeyDown={(event) => event.key === "Escape" && (event.stopPropagation(), onClose())}>
+    <Box
+      as="section"
+      aria-label="Shelf"
+      position="absolute"
+      left="100%"
+      top="0"
+      bottom="0"
+      w="264px"
+      zIndex="20"
+      bg="sheet"
+      borderRightWidth="1px"
+      borderColor="line"
+      boxShadow="lifted"
+      p="12px"
+      overflowY="auto"
+      onKeyDown={(event) => {
+        if (event.key !== "Escape") return;
+        event.stopPropagation();
+        onClose();
+      }}
+    >
       <Flex justify="space-between" align="center" mb="8px">
         <Title level={2}>Shelf</Title>
-        <IconButton name="Close the shelf" onClick={onClose}><X size={16} /></IconButton>
+        <IconButton name="Close the shelf" onClick={onClose}>
+          <X size={16} />
+        </IconButton>
       </Flex>
-      {/* biome-ignore lint/a11y/noAutofocus: the shelf is opened to find something */}
-      <TextInput {...{ autoFocus: true }} aria-label="Find a section" placeholder="Find a section" value={words} onChange={setWords} />
-      <Text fontSize="small" color="ink2" my="8px">{`${found.length} sections. Drag one into the running order, or press Enter to add it.`}</Text>
+      <TextInput
+        {...{ autoFocus: true }}
+        aria-label="Find a section"
+        placeholder="Find a section"
+        value={words}
+        onChange={setWords}
+      />
+      <Text
+        fontSize="small"
+        color="ink2"
+        my="8px"
+      >{`${found.length} sections. Drag one into the running order, or press Enter to add it.`}</Text>
       {found.map((entry) => (
         <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />
       ))}

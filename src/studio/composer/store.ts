@@ -2,9 +2,9 @@
 import { nanoid } from "nanoid";
 import { applyEdits, type Edit } from "@/core/page/edit";
 import { closeGroup, emptyHistory, type History, record, redo, undo } from "@/core/page/history";
+import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
-import { kinds } from "@/core/page/kinds";
 import type { Reason } from "@/core/visitor/decision";
 import { reasonWords } from "@/studio/kit/reasons";
 import { DocumentSync, type SyncState } from "./sync";
@@ -30,7 +30,12 @@ export interface ComposerView {
 
 export const newId = () => nanoid(10);
 
-type Opened = readonly { readonly id: string; readonly kind: "page" | "header" | "footer"; readonly body: PageNode; readonly revision: number }[];
+type Opened = readonly {
+  readonly id: string;
+  readonly kind: "page" | "header" | "footer";
+  readonly body: PageNode;
+  readonly revision: number;
+}[];
 
 export class Composer {
   private readonly syncs: readonly DocumentSync[];
@@ -47,7 +52,15 @@ export class Composer {
     readonly mayLayout: boolean,
   ) {
     this.syncs = opened.map(
-      (document) => new DocumentSync(site, document.id, document, newId, () => this.changed(), (refusals) => this.tellRefusals(refusals)),
+      (document) =>
+        new DocumentSync(
+          site,
+          document.id,
+          document,
+          newId,
+          () => this.changed(),
+          (refusals) => this.tellRefusals(refusals),
+        ),
     );
     this.view = this.look();
   }
@@ -68,7 +81,9 @@ export class Composer {
 
   private look(): ComposerView {
     const states = this.syncs.map((sync) => sync.state);
-    const worst = (["refused", "waiting", "saving"] as const).flatMap((kind) => states.filter((state) => state.kind === kind))[0];
+    const worst = (["refused", "waiting", "saving"] as const).flatMap((kind) =>
+      states.filter((state) => state.kind === kind),
+    )[0];
     return {
       header: this.sync("header").page,
       page: this.sync(this.pageId).page,
@@ -91,7 +106,9 @@ export class Composer {
   }
 
   private tellRefusals(refusals: readonly { reason: Reason }[]) {
-    this.say(`${refusals.length === 1 ? "One change was" : `${refusals.length} changes were`} not kept: ${reasonWords(refusals[0]?.reason as Reason)}`);
+    this.say(
+      `${refusals.length === 1 ? "One change was" : `${refusals.length} changes were`} not kept: ${reasonWords(refusals[0]?.reason as Reason)}`,
+    );
   }
 
   say(notice: string | null) {
@@ -130,7 +147,12 @@ export class Composer {
     const refusal = result.refusals[0];
     if (refusal) return reasonWords(refusal.reason);
     this.notice = null;
-    this.history = record(this.history, { document, edits: result.applied, inverses: result.inverses, ...(group ? { group } : {}) });
+    this.history = record(this.history, {
+      document,
+      edits: result.applied,
+      inverses: result.inverses,
+      ...(group ? { group } : {}),
+    });
     sync.take(result.applied, result.page);
     return null;
   }
@@ -141,10 +163,19 @@ export class Composer {
     return this.edit(document, [{ type: "setContent", node, field, ...(value === undefined ? {} : { value }) }], group);
   }
 
-  setLook(node: string, width: Width, field: Extract<Edit, { type: "setLook" }>["field"], value: unknown): string | null {
+  setLook(
+    node: string,
+    width: Width,
+    field: Extract<Edit, { type: "setLook" }>["field"],
+    value: unknown,
+  ): string | null {
     const document = this.documentOf(node);
     if (!document) return "This block is gone.";
-    return this.edit(document, [{ type: "setLook", node, width, field, ...(value === undefined ? {} : { value }) }], `${node}.${width}.${field}`);
+    return this.edit(
+      document,
+      [{ type: "setLook", node, width, field, ...(value === undefined ? {} : { value }) }],
+      `${node}.${width}.${field}`,
+    );
   }
 
   /** Inserts a tree and selects it. */
@@ -168,7 +199,8 @@ export class Composer {
     const place = this.place(node);
     if (!place) return;
     const siblings = place.parent.children ?? [];
-    const next = siblings[place.index + 1] ?? siblings[place.index - 1] ?? (place.parent.kind === "page" ? null : place.parent);
+    const next =
+      siblings[place.index + 1] ?? siblings[place.index - 1] ?? (place.parent.kind === "page" ? null : place.parent);
     this.edit(place.document, [{ type: "remove", node }]);
     this.select(next?.id ?? null);
   }
@@ -209,7 +241,9 @@ export class Composer {
     const sync = this.sync(taken.step.document);
     const result = applyEdits(sync.page, edits);
     this.history = taken.history;
-    this.notice = result.refusals[0] ? `This could not be ${direction === undo ? "undone" : "redone"} whole: ${reasonWords(result.refusals[0].reason)}` : null;
+    this.notice = result.refusals[0]
+      ? `This could not be ${direction === undo ? "undone" : "redone"} whole: ${reasonWords(result.refusals[0].reason)}`
+      : null;
     sync.take(result.applied, result.page);
   }
 

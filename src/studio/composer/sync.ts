@@ -115,7 +115,8 @@ export class DocumentSync {
     const gathered = this.gathering.length ? [this.batchOf(this.gathering)] : [];
     const unsent = [...this.sending, ...gathered];
     try {
-      if (unsent.length) localStorage.setItem(this.key, JSON.stringify({ at: Date.now(), batches: unsent } satisfies Unsent));
+      if (unsent.length)
+        localStorage.setItem(this.key, JSON.stringify({ at: Date.now(), batches: unsent } satisfies Unsent));
       else localStorage.removeItem(this.key);
     } catch {
       // Full or forbidden storage: the edits still stand in memory.
@@ -134,7 +135,12 @@ export class DocumentSync {
     for (const edit of edits) {
       const last = this.gathering.at(-1);
       // Letters typed one after the other are one change of the same field.
-      if (last?.type === "setContent" && edit.type === "setContent" && last.node === edit.node && last.field === edit.field)
+      if (
+        last?.type === "setContent" &&
+        edit.type === "setContent" &&
+        last.node === edit.node &&
+        last.field === edit.field
+      )
         this.gathering[this.gathering.length - 1] = edit;
       else this.gathering.push(edit);
     }
@@ -178,7 +184,12 @@ export class DocumentSync {
   }
 
   private async send(batch: Batch) {
-    const saved = await ask("pages.edit", { site: this.site, document: this.document, ...batch, edits: [...batch.edits] });
+    const saved = await ask("pages.edit", {
+      site: this.site,
+      document: this.document,
+      ...batch,
+      edits: [...batch.edits],
+    });
     const others = saved.others.flatMap((other) => other.edits);
     const refusedEdits = new Set(saved.refusals.map((refusal) => JSON.stringify(refusal.edit)));
     const own = batch.edits.filter((edit) => !refusedEdits.has(JSON.stringify(edit)));
@@ -215,7 +226,10 @@ export class DocumentSync {
     const since = this.revision;
     const answer = await ask("pages.since", { site: this.site, document: this.document, since }).catch(() => null);
     if (!answer?.batches.length || this.revision !== since || this.unsentEdits || this.busy) return;
-    this.confirmed = applyEdits(this.confirmed, answer.batches.flatMap((batch) => batch.edits)).page;
+    this.confirmed = applyEdits(
+      this.confirmed,
+      answer.batches.flatMap((batch) => batch.edits),
+    ).page;
     this.revision = answer.batches.at(-1)?.revision ?? this.revision;
     this.page = this.confirmed;
     this.changed();

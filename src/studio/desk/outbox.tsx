@@ -12,23 +12,80 @@ const states = { waiting: "waits", outbox: "in the outbox", sent: "sent", failed
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 /** Links in a plain text, as links. */
-const linked = (text: string) => text.split(/(https?:\/\/\S+)/).map((part, index) => (index % 2 ? <a key={part + String(index)} href={part} target="_blank" rel="noreferrer" style={{ textDecoration: "underline", overflowWrap: "anywhere" }}>{part}</a> : part));
+const linked = (text: string) =>
+  text.split(/(https?:\/\/\S+)/).map((part, index) =>
+    index % 2 ? (
+      <a
+        key={part + String(index)}
+        href={part}
+        target="_blank"
+        rel="noreferrer"
+        style={{ textDecoration: "underline", overflowWrap: "anywhere" }}
+      >
+        {part}
+      </a>
+    ) : (
+      part
+    ),
+  );
 
 export function Outbox() {
   const site = useSite();
   const [open, setOpen] = useState<string | null>(null);
-  const { data, error } = useQuery({ queryKey: ["mail", site.key], queryFn: () => ask("mail.list", { site: site.key }), refetchInterval: 3000 });
-  const mail = useQuery({ queryKey: ["mail", site.key, open], queryFn: () => ask("mail.read", { site: site.key, mail: open ?? "" }), enabled: open !== null });
+  const { data, error } = useQuery({
+    queryKey: ["mail", site.key],
+    queryFn: () => ask("mail.list", { site: site.key }),
+    refetchInterval: 3000,
+  });
+  const mail = useQuery({
+    queryKey: ["mail", site.key, open],
+    queryFn: () => ask("mail.read", { site: site.key, mail: open ?? "" }),
+    enabled: open !== null,
+  });
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what="the outbox" />;
   return (
     <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
-      <Box w={{ base: "100%", md: "430px" }} flex="none" overflowY="auto" bg="sheet" borderWidth="1px" borderColor="line" maxH={{ base: "40vh", md: "none" }}>
+      <Box
+        w={{ base: "100%", md: "430px" }}
+        flex="none"
+        overflowY="auto"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        maxH={{ base: "40vh", md: "none" }}
+      >
         {data.length === 0 ? <Text p="18px">Mails to visitors stand here. Nothing has been written yet.</Text> : null}
         {data.map((row) => (
-          <button key={row.id} type="button" aria-current={row.id === open} onClick={() => setOpen(row.id)} style={{ display: "block", width: "100%", textAlign: "left", padding: "10px 14px", borderBottom: "1px solid var(--chakra-colors-line)", background: row.id === open ? "var(--chakra-colors-wash)" : "transparent", cursor: "pointer" }}>
-            <Flex justify="space-between" gap="10px"><Text fontWeight="650" truncate>{row.recipient}</Text><Text color="ink2" whiteSpace="nowrap">{when.format(new Date(row.createdAt))}</Text></Flex>
-            <Flex justify="space-between" gap="10px"><Text truncate>{row.subject}</Text><Text color="ink2" whiteSpace="nowrap">{states[row.state]}</Text></Flex>
+          <button
+            key={row.id}
+            type="button"
+            aria-current={row.id === open}
+            onClick={() => setOpen(row.id)}
+            style={{
+              display: "block",
+              width: "100%",
+              textAlign: "left",
+              padding: "10px 14px",
+              borderBottom: "1px solid var(--chakra-colors-line)",
+              background: row.id === open ? "var(--chakra-colors-wash)" : "transparent",
+              cursor: "pointer",
+            }}
+          >
+            <Flex justify="space-between" gap="10px">
+              <Text fontWeight="650" truncate>
+                {row.recipient}
+              </Text>
+              <Text color="ink2" whiteSpace="nowrap">
+                {when.format(new Date(row.createdAt))}
+              </Text>
+            </Flex>
+            <Flex justify="space-between" gap="10px">
+              <Text truncate>{row.subject}</Text>
+              <Text color="ink2" whiteSpace="nowrap">
+                {states[row.state]}
+              </Text>
+            </Flex>
           </button>
         ))}
       </Box>
@@ -37,12 +94,20 @@ export function Outbox() {
           <>
             <Flex justify="space-between" gap="12px" align="flex-start">
               <Title level={2}>{mail.data.subject}</Title>
-              <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download><PlainButton as="span"><Download size={14} /> .eml</PlainButton></a>
+              <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
+                <PlainButton as="span">
+                  <Download size={14} /> .eml
+                </PlainButton>
+              </a>
             </Flex>
             <Text color="ink2" mt="4px">{`From ${mail.data.sender} to ${mail.data.recipient}`}</Text>
-            <Text mt="18px" whiteSpace="pre-wrap" lineHeight="1.6">{linked(mail.data.text)}</Text>
+            <Text mt="18px" whiteSpace="pre-wrap" lineHeight="1.6">
+              {linked(mail.data.text)}
+            </Text>
           </>
-        ) : <Text color="ink2">{open ? "" : "Choose a mail to read it."}</Text>}
+        ) : (
+          <Text color="ink2">{open ? "" : "Choose a mail to read it."}</Text>
+        )}
       </Box>
     </Flex>
   );

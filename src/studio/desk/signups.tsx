@@ -19,7 +19,8 @@ const rowPx = 40;
 const stateNames = { waiting: "waiting for confirmation", confirmed: "confirmed", withdrawn: "withdrawn" } as const;
 const stateTones = { waiting: "amber", confirmed: "moss", withdrawn: "brick" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
-const columns = "minmax(150px,2fr) minmax(80px,1fr) minmax(170px,1.2fr) minmax(80px,1fr) minmax(120px,1.2fr) 64px minmax(130px,1fr) 74px";
+const columns =
+  "minmax(150px,2fr) minmax(80px,1fr) minmax(170px,1.2fr) minmax(80px,1fr) minmax(120px,1.2fr) 64px minmax(130px,1fr) 74px";
 
 const StateOf = ({ state }: { state: keyof typeof stateNames }) => (
   <Flex as="span" gap="6px" color={stateTones[state]} fontWeight="600">
@@ -38,9 +39,18 @@ export function Signups() {
   const [erasing, setErasing] = useState<string | null>(null);
   const { refusal, attempt } = useRefusal();
   const scroller = useRef<HTMLDivElement>(null);
-  const filter = { ...(state ? { state: state as keyof typeof stateNames } : {}), ...(widget ? { widget } : {}), ...(words ? { words } : {}) };
+  const filter = {
+    ...(state ? { state: state as keyof typeof stateNames } : {}),
+    ...(widget ? { widget } : {}),
+    ...(words ? { words } : {}),
+  };
   const [all, setAll] = useState(0);
-  const virtual = useVirtualizer({ count: all, getScrollElement: () => scroller.current, estimateSize: () => rowPx, overscan: 8 });
+  const virtual = useVirtualizer({
+    count: all,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowPx,
+    overscan: 8,
+  });
   const items = virtual.getVirtualItems();
   const first = Math.floor((items[0]?.index ?? 0) / pageSize);
   const last = Math.floor((items.at(-1)?.index ?? 0) / pageSize);
@@ -49,13 +59,19 @@ export function Signups() {
     queries: wanted.map((page) => ({
       queryKey: ["signups", site.key, filter, page],
       queryFn: async () => {
-        const answer = await ask("desk.signups", { site: site.key, ...filter, offset: page * pageSize, limit: pageSize });
+        const answer = await ask("desk.signups", {
+          site: site.key,
+          ...filter,
+          offset: page * pageSize,
+          limit: pageSize,
+        });
         setAll(answer.all);
         return answer;
       },
     })),
   });
-  const rowAt = (index: number): Row | undefined => pages[Math.floor(index / pageSize) - first]?.data?.rows[index % pageSize];
+  const rowAt = (index: number): Row | undefined =>
+    pages[Math.floor(index / pageSize) - first]?.data?.rows[index % pageSize];
   const error = pages.find((page) => page.error)?.error;
   const loaded = pages.some((page) => page.data);
   const known = pages.find((page) => page.data)?.data?.all;
@@ -64,48 +80,162 @@ export function Signups() {
   return (
     <>
       <Flex gap="8px" mb="10px" wrap="wrap" align="center">
-        <Box w="230px"><TextInput aria-label="Search address or name" placeholder="Search address or name" value={typed} onChange={setTyped} /></Box>
-        <Box w="190px"><Choice aria-label="State" value={state} onChange={setState} options={[["", "every state"], ...Object.entries(stateNames)]} /></Box>
-        <Box w="190px"><Choice aria-label="Popup" value={widget} onChange={setWidget} options={[["", "every popup"], ...site.widgets.map((one) => [one.id, one.name] as const)]} /></Box>
-        <Text role="status" color="ink2">{loaded ? `${all.toLocaleString("en")} ${all === 1 ? "signup" : "signups"}` : "Counting…"}</Text>
+        <Box w="230px">
+          <TextInput
+            aria-label="Search address or name"
+            placeholder="Search address or name"
+            value={typed}
+            onChange={setTyped}
+          />
+        </Box>
+        <Box w="190px">
+          <Choice
+            aria-label="State"
+            value={state}
+            onChange={setState}
+            options={[["", "every state"], ...Object.entries(stateNames)]}
+          />
+        </Box>
+        <Box w="190px">
+          <Choice
+            aria-label="Popup"
+            value={widget}
+            onChange={setWidget}
+            options={[["", "every popup"], ...site.widgets.map((one) => [one.id, one.name] as const)]}
+          />
+        </Box>
+        <Text role="status" color="ink2">
+          {loaded ? `${all.toLocaleString("en")} ${all === 1 ? "signup" : "signups"}` : "Counting…"}
+        </Text>
         <Box flex="1" />
-        <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download><PlainButton as="span"><Download size={14} /> CSV</PlainButton></a>
+        <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download>
+          <PlainButton as="span">
+            <Download size={14} /> CSV
+          </PlainButton>
+        </a>
       </Flex>
       {error ? <State tone="brick">{error.message}</State> : null}
-      <Box ref={scroller} flex="1" minH="200px" overflow="auto" bg="sheet" borderWidth="1px" borderColor="line" role="table" aria-label="Signups" aria-rowcount={all} tabIndex={0}>
-        <Box role="row" display="grid" gridTemplateColumns={columns} minW="960px" position="sticky" top="0" zIndex="1" bg="wash" px="12px" h="34px" alignItems="center" gap="10px" fontWeight="650">
-          {["Address", "Name", "State", "Page", "Popup", "Language", "Signed up", ""].map((name) => <Text role="columnheader" key={name}>{name}</Text>)}
+      <Box
+        ref={scroller}
+        flex="1"
+        minH="200px"
+        overflow="auto"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        role="table"
+        aria-label="Signups"
+        aria-rowcount={all}
+        tabIndex={0}
+      >
+        <Box
+          role="row"
+          display="grid"
+          gridTemplateColumns={columns}
+          minW="960px"
+          position="sticky"
+          top="0"
+          zIndex="1"
+          bg="wash"
+          px="12px"
+          h="34px"
+          alignItems="center"
+          gap="10px"
+          fontWeight="650"
+        >
+          {["Address", "Name", "State", "Page", "Popup", "Language", "Signed up", ""].map((name) => (
+            <Text role="columnheader" key={name}>
+              {name}
+            </Text>
+          ))}
         </Box>
         <Box h={`${virtual.getTotalSize()}px`} position="relative" minW="960px">
           {items.map((item) => {
             const row = rowAt(item.index);
             return (
-              <Box key={item.key} role="row" aria-rowindex={item.index + 1} position="absolute" left="0" right="0" top={`${item.start}px`} h={`${rowPx}px`} display="grid" gridTemplateColumns={columns} px="12px" gap="10px" alignItems="center" borderBottomWidth="1px" borderColor="line">
+              <Box
+                key={item.key}
+                role="row"
+                aria-rowindex={item.index + 1}
+                position="absolute"
+                left="0"
+                right="0"
+                top={`${item.start}px`}
+                h={`${rowPx}px`}
+                display="grid"
+                gridTemplateColumns={columns}
+                px="12px"
+                gap="10px"
+                alignItems="center"
+                borderBottomWidth="1px"
+                borderColor="line"
+              >
                 {row ? (
                   <>
-                    <Text role="cell" fontWeight="650" truncate title={row.email}>{row.email}</Text>
-                    <Text role="cell" truncate>{row.name}</Text>
-                    <Box role="cell"><StateOf state={row.state} /></Box>
-                    <Text role="cell" truncate>{row.page}</Text>
-                    <Text role="cell" truncate>{row.popup}</Text>
+                    <Text role="cell" fontWeight="650" truncate title={row.email}>
+                      {row.email}
+                    </Text>
+                    <Text role="cell" truncate>
+                      {row.name}
+                    </Text>
+                    <Box role="cell">
+                      <StateOf state={row.state} />
+                    </Box>
+                    <Text role="cell" truncate>
+                      {row.page}
+                    </Text>
+                    <Text role="cell" truncate>
+                      {row.popup}
+                    </Text>
                     <Text role="cell">{row.language}</Text>
                     <Text role="cell">{when.format(new Date(row.at))}</Text>
-                    <Box role="cell"><PlainButton h="28px" aria-label={`Erase ${row.email}`} onClick={() => setErasing(row.email)}>Erase</PlainButton></Box>
+                    <Box role="cell">
+                      <PlainButton h="28px" aria-label={`Erase ${row.email}`} onClick={() => setErasing(row.email)}>
+                        Erase
+                      </PlainButton>
+                    </Box>
                   </>
-                ) : <Text role="cell" color="ink2">…</Text>}
+                ) : (
+                  <Text role="cell" color="ink2">
+                    …
+                  </Text>
+                )}
               </Box>
             );
           })}
         </Box>
-        {loaded && all === 0 ? <Text p="20px">{words || state || widget ? "No signup fits. Take a filter away to see more." : "Signups through this site’s popups stand here, newest first."}</Text> : null}
+        {loaded && all === 0 ? (
+          <Text p="20px">
+            {words || state || widget
+              ? "No signup fits. Take a filter away to see more."
+              : "Signups through this site’s popups stand here, newest first."}
+          </Text>
+        ) : null}
       </Box>
       <Window
         title="Erase this person"
         open={erasing !== null}
         onClose={() => setErasing(null)}
-        foot={<MainButton bg="brick" onClick={() => attempt(async () => { await ask("desk.erase", { site: site.key, email: erasing ?? "" }); await client.invalidateQueries({ queryKey: ["signups", site.key] }); await client.invalidateQueries({ queryKey: ["mail", site.key] }); setErasing(null); })}>Erase everywhere</MainButton>}
+        foot={
+          <MainButton
+            bg="brick"
+            onClick={() =>
+              attempt(async () => {
+                await ask("desk.erase", { site: site.key, email: erasing ?? "" });
+                await client.invalidateQueries({ queryKey: ["signups", site.key] });
+                await client.invalidateQueries({ queryKey: ["mail", site.key] });
+                setErasing(null);
+              })
+            }
+          >
+            Erase everywhere
+          </MainButton>
+        }
       >
-        <Text>Every signup of <b>{erasing}</b> on this site and every mail to this address goes. Counts by day stay; they name nobody.</Text>
+        <Text>
+          Every signup of <b>{erasing}</b> on this site and every mail to this address goes. Counts by day stay; they
+          name nobody.
+        </Text>
         <RefusalNote refusal={refusal} />
       </Window>
     </>

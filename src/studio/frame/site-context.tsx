@@ -56,10 +56,15 @@ export function stageRenderer(site: SiteFrame): Renderer {
   });
 }
 
-export function useStageRenderer(site: OpenSite, header: PageNode | undefined, footer: PageNode | undefined): Renderer | null {
+export function useStageRenderer(
+  site: OpenSite,
+  header: PageNode | undefined,
+  footer: PageNode | undefined,
+): Renderer | null {
   const { key, name, settings, brand, pages, widgets, media } = site;
   return useMemo(
-    () => (header && footer ? stageRenderer({ key, name, settings, brand, pages, widgets, media, header, footer }) : null),
+    () =>
+      header && footer ? stageRenderer({ key, name, settings, brand, pages, widgets, media, header, footer }) : null,
     [key, name, settings, brand, pages, widgets, media, header, footer],
   );
 }

@@ -8,7 +8,10 @@ interface Status {
   readonly revision: number;
 }
 
-const StatusContext = createContext<{ status: Status | null; tell(status: Status | null): void }>({ status: null, tell: () => {} });
+const StatusContext = createContext<{ status: Status | null; tell(status: Status | null): void }>({
+  status: null,
+  tell: () => {},
+});
 
 export function StatusProvider({ children }: { children: ReactNode }) {
   const [status, tell] = useState<Status | null>(null);
@@ -35,7 +38,10 @@ export function useStatusWords(): { words: string; warn: boolean } | null {
     case "saving":
       return { words: "Saving…", warn: false };
     case "waiting":
-      return { words: `No connection · ${status.state.edits} ${status.state.edits === 1 ? "edit is" : "edits are"} kept here`, warn: true };
+      return {
+        words: `No connection · ${status.state.edits} ${status.state.edits === 1 ? "edit is" : "edits are"} kept here`,
+        warn: true,
+      };
     case "refused":
       return { words: "Not saved", warn: true };
   }

@@ -41,7 +41,8 @@ export async function leave() {
   location.assign("/sign-in");
 }
 
-export const useChanges = (site: string) => useQuery({ queryKey: ["changes", site], queryFn: () => ask("publish.changes", { site }), refetchInterval: 15_000 });
+export const useChanges = (site: string) =>
+  useQuery({ queryKey: ["changes", site], queryFn: () => ask("publish.changes", { site }), refetchInterval: 15_000 });
 
 export function TopBar() {
   const site = useSite();
@@ -53,46 +54,96 @@ export function TopBar() {
   return (
     <Flex as="header" h="46px" flex="none" bg="ink" color="sheet" align="flex-end" px="14px" gap="14px">
       <Box h="46px" display="flex" alignItems="center">
-        <Link href="/" aria-label="Webitor: all sites"><Brandmark /></Link>
+        <Link href="/" aria-label="Webitor: all sites">
+          <Brandmark />
+        </Link>
       </Box>
       <Menu.Root>
         <Menu.Trigger asChild>
-          <button type="button" style={{ display: "flex", alignItems: "center", gap: 5, height: 46, fontWeight: 650, cursor: "pointer", whiteSpace: "nowrap" }}>
+          <button
+            type="button"
+            style={{
+              display: "flex",
+              alignItems: "center",
+              gap: 5,
+              height: 46,
+              fontWeight: 650,
+              cursor: "pointer",
+              whiteSpace: "nowrap",
+            }}
+          >
             {site.name} <ChevronDown size={13} aria-hidden="true" />
           </button>
         </Menu.Trigger>
         <Portal>
           <Menu.Positioner>
             <Menu.Content bg="sheet" fontSize="ui" minW="200px">
-              <Menu.Item value="all" onSelect={() => router.push("/")}>All sites</Menu.Item>
-              <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>Open the live site</Menu.Item>
-              {site.mayLayout ? <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>Download the site file</Menu.Item> : null}
+              <Menu.Item value="all" onSelect={() => router.push("/")}>
+                All sites
+              </Menu.Item>
+              <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>
+                Open the live site
+              </Menu.Item>
+              {site.mayLayout ? (
+                <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>
+                  Download the site file
+                </Menu.Item>
+              ) : null}
               <Menu.Separator />
-              <Menu.Item value="leave" onSelect={() => void leave()}>Sign out</Menu.Item>
+              <Menu.Item value="leave" onSelect={() => void leave()}>
+                Sign out
+              </Menu.Item>
             </Menu.Content>
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
       <Flex as="nav" aria-label="Screens" h="36px" gap="2px" ml="8px">
-        {tabs.filter((tab) => !tab.designer || site.mayLayout).map((tab) => {
-          const current = path.startsWith(`/s/${site.key}/${tab.path}`);
-          return (
-            <Link key={tab.path} href={`/s/${site.key}/${tab.path}`} aria-current={current ? "page" : undefined}>
-              <Box h="36px" px="15px" display="flex" alignItems="center" borderTopRadius="6px" bg={current ? "paper" : "transparent"} color={current ? "ink" : "onInk"} fontWeight={current ? "700" : "500"} _hover={current ? {} : { bg: "inkSoft" }}>
-                {tab.name}
-              </Box>
-            </Link>
-          );
-        })}
+        {tabs
+          .filter((tab) => !tab.designer || site.mayLayout)
+          .map((tab) => {
+            const current = path.startsWith(`/s/${site.key}/${tab.path}`);
+            return (
+              <Link key={tab.path} href={`/s/${site.key}/${tab.path}`} aria-current={current ? "page" : undefined}>
+                <Box
+                  h="36px"
+                  px="15px"
+                  display="flex"
+                  alignItems="center"
+                  borderTopRadius="6px"
+                  bg={current ? "paper" : "transparent"}
+                  color={current ? "ink" : "onInk"}
+                  fontWeight={current ? "700" : "500"}
+                  _hover={current ? {} : { bg: "inkSoft" }}
+                >
+                  {tab.name}
+                </Box>
+              </Link>
+            );
+          })}
       </Flex>
       <Box flex="1" />
       <Flex h="46px" align="center" gap="12px">
-        <Text role="status" whiteSpace="nowrap" color={status?.warn ? "#F3B79F" : "onInk"} fontWeight={status?.warn ? "650" : "450"}>
+        <Text
+          role="status"
+          whiteSpace="nowrap"
+          color={status?.warn ? "#F3B79F" : "onInk"}
+          fontWeight={status?.warn ? "650" : "450"}
+        >
           {status?.words ?? ""}
         </Text>
         {site.mayLayout ? (
           <Link href={`/s/${site.key}/publish`}>
-            <Box bg="white" color="ink" h="30px" px="12px" borderRadius="field" display="flex" alignItems="center" fontWeight="700" whiteSpace="nowrap">
+            <Box
+              bg="white"
+              color="ink"
+              h="30px"
+              px="12px"
+              borderRadius="field"
+              display="flex"
+              alignItems="center"
+              fontWeight="700"
+              whiteSpace="nowrap"
+            >
               {changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish"}
             </Box>
           </Link>

@@ -26,19 +26,38 @@ async function read<T>(asked: Promise<Response>): Promise<T> {
     throw new Refusal(0, "offline", "The server can't be reached. What you typed is kept here.");
   }
   if (response.ok) return (await response.json()) as T;
-  const problem = (await response.json().catch(() => ({}))) as { title?: string; code?: string; fields?: Refusal["fields"] };
+  const problem = (await response.json().catch(() => ({}))) as {
+    title?: string;
+    code?: string;
+    fields?: Refusal["fields"];
+  };
   if (response.status === 401 && !location.pathname.startsWith("/sign-in"))
     location.assign(`/sign-in?then=${encodeURIComponent(location.pathname)}`);
-  throw new Refusal(response.status, problem.code ?? "failed", problem.title ?? "The server could not do this. Please try again.", problem.fields);
+  throw new Refusal(
+    response.status,
+    problem.code ?? "failed",
+    problem.title ?? "The server could not do this. Please try again.",
+    problem.fields,
+  );
 }
 
 /** Performs an operation. */
 export function ask<N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> {
   return read(
-    fetch(`/api/do/${name}`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(input) }),
+    fetch(`/api/do/${name}`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(input),
+    }),
   );
 }
 
 /** Sends a file's bytes. */
 export const upload = <T>(path: string, file: File): Promise<T> =>
-  read(fetch(path, { method: "POST", headers: { "content-type": "application/octet-stream", "x-file-name": encodeURIComponent(file.name) }, body: file }));
+  read(
+    fetch(path, {
+      method: "POST",
+      headers: { "content-type": "application/octet-stream", "x-file-name": encodeURIComponent(file.name) },
+      body: file,
+    }),
+  );

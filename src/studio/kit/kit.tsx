@@ -1,28 +1,98 @@
 "use client";
 // The studio's few controls, drawn once.
-import { Box, type BoxProps, Button, type ButtonProps, CloseButton, Dialog, Flex, Input, NativeSelect, Portal, Text, Textarea } from "@chakra-ui/react";
+import {
+  Box,
+  type BoxProps,
+  Button,
+  type ButtonProps,
+  CloseButton,
+  Dialog,
+  Flex,
+  Input,
+  NativeSelect,
+  Portal,
+  Text,
+  Textarea,
+} from "@chakra-ui/react";
 import { type ReactNode, useEffect, useId, useState } from "react";
 import { Refusal } from "./api";
 
 export const MainButton = (props: ButtonProps) => (
-  <Button bg="ink" color="sheet" size="xs" h="32px" px="12px" fontSize="ui" fontWeight="650" borderRadius="field" _hover={{ bg: "inkSoft" }} _disabled={{ opacity: 0.55 }} {...props} />
+  <Button
+    bg="ink"
+    color="sheet"
+    size="xs"
+    h="32px"
+    px="12px"
+    fontSize="ui"
+    fontWeight="650"
+    borderRadius="field"
+    _hover={{ bg: "inkSoft" }}
+    _disabled={{ opacity: 0.55 }}
+    {...props}
+  />
 );
 
 export const PlainButton = (props: ButtonProps) => (
-  <Button bg="white" color="ink" borderWidth="1px" borderColor="edge" size="xs" h="32px" px="12px" fontSize="ui" fontWeight="600" borderRadius="field" _hover={{ bg: "wash" }} {...props} />
+  <Button
+    bg="white"
+    color="ink"
+    borderWidth="1px"
+    borderColor="edge"
+    size="xs"
+    h="32px"
+    px="12px"
+    fontSize="ui"
+    fontWeight="600"
+    borderRadius="field"
+    _hover={{ bg: "wash" }}
+    {...props}
+  />
 );
 
 export const QuietButton = (props: ButtonProps) => (
-  <Button variant="plain" color="ink" size="xs" h="28px" px="8px" fontSize="ui" fontWeight="600" borderRadius="field" _hover={{ bg: "wash" }} {...props} />
+  <Button
+    variant="plain"
+    color="ink"
+    size="xs"
+    h="28px"
+    px="8px"
+    fontSize="ui"
+    fontWeight="600"
+    borderRadius="field"
+    _hover={{ bg: "wash" }}
+    {...props}
+  />
 );
 
 /** A small square button with an icon; its name is read and shown as a tip. */
 export const IconButton = ({ name, ...props }: ButtonProps & { name: string }) => (
-  <Button variant="plain" aria-label={name} title={name} color="ink" minW="28px" w="28px" h="28px" p="0" borderRadius="field" _hover={{ bg: "wash" }} _disabled={{ opacity: 0.35 }} {...props} />
+  <Button
+    variant="plain"
+    aria-label={name}
+    title={name}
+    color="ink"
+    minW="28px"
+    w="28px"
+    h="28px"
+    p="0"
+    borderRadius="field"
+    _hover={{ bg: "wash" }}
+    _disabled={{ opacity: 0.35 }}
+    {...props}
+  />
 );
 
 /** One labelled row of a sheet: the label at the left, the control at the right, what is wrong below. */
-export function Row({ label, error, hint, departs, onReturn, children, stacked }: {
+export function Row({
+  label,
+  error,
+  hint,
+  departs,
+  onReturn,
+  children,
+  stacked,
+}: {
   label: string;
   error?: string | undefined;
   hint?: ReactNode;
@@ -44,31 +114,91 @@ export function Row({ label, error, hint, departs, onReturn, children, stacked }
           {children({ id, ...(error ? { "aria-describedby": errorId, "aria-invalid": true } : {}) })}
         </Box>
         {departs && onReturn ? (
-          <button type="button" title={`Back to the inherited ${label.toLowerCase()}`} aria-label={`Back to the inherited ${label.toLowerCase()}`} onClick={onReturn} style={{ color: "var(--chakra-colors-mark)", fontWeight: 700, width: 24, height: 24, cursor: "pointer" }}>
+          <button
+            type="button"
+            title={`Back to the inherited ${label.toLowerCase()}`}
+            aria-label={`Back to the inherited ${label.toLowerCase()}`}
+            onClick={onReturn}
+            style={{ color: "var(--chakra-colors-mark)", fontWeight: 700, width: 24, height: 24, cursor: "pointer" }}
+          >
             ↺
           </button>
         ) : null}
       </Flex>
-      {hint ? <Text fontSize="small" color="ink2" mt="3px">{hint}</Text> : null}
-      {error ? <Text id={errorId} role="alert" fontSize="small" color="brick" fontWeight="600" mt="3px">{error}</Text> : null}
+      {hint ? (
+        <Text fontSize="small" color="ink2" mt="3px">
+          {hint}
+        </Text>
+      ) : null}
+      {error ? (
+        <Text id={errorId} role="alert" fontSize="small" color="brick" fontWeight="600" mt="3px">
+          {error}
+        </Text>
+      ) : null}
     </Box>
   );
 }
 
-const fieldLook = { bg: "white", borderColor: "edge", borderRadius: "field", fontSize: "ui", h: "32px", px: "9px" } as const;
+const fieldLook = {
+  bg: "white",
+  borderColor: "edge",
+  borderRadius: "field",
+  fontSize: "ui",
+  h: "32px",
+  px: "9px",
+} as const;
 
 type Ids = { id?: string; "aria-describedby"?: string; "aria-invalid"?: boolean; "aria-label"?: string };
 
-export const TextInput = ({ value, onChange, ...rest }: Ids & { value: string; onChange: (value: string) => void; placeholder?: string; type?: string; autoComplete?: string; disabled?: boolean; maxLength?: number }) => (
-  <Input {...fieldLook} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />
-);
+export const TextInput = ({
+  value,
+  onChange,
+  ...rest
+}: Ids & {
+  value: string;
+  onChange: (value: string) => void;
+  placeholder?: string;
+  type?: string;
+  autoComplete?: string;
+  disabled?: boolean;
+  maxLength?: number;
+}) => <Input {...fieldLook} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
 
-export const TextArea = ({ value, onChange, rows = 3, ...rest }: Ids & { value: string; onChange: (value: string) => void; rows?: number }) => (
-  <Textarea {...fieldLook} h="auto" py="6px" rows={rows} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />
+export const TextArea = ({
+  value,
+  onChange,
+  rows = 3,
+  ...rest
+}: Ids & { value: string; onChange: (value: string) => void; rows?: number }) => (
+  <Textarea
+    {...fieldLook}
+    h="auto"
+    py="6px"
+    rows={rows}
+    {...rest}
+    value={value}
+    onChange={(event) => onChange(event.target.value)}
+  />
 );
 
 /** A number that is handed on as soon as it is one; what is no number stays typed and is marked by its row. */
-export function NumberInput({ value, onChange, placeholder, min, max, step, ...rest }: Ids & { value: number | undefined; onChange: (value: number | undefined) => void; placeholder?: string; min?: number; max?: number; step?: number; disabled?: boolean }) {
+export function NumberInput({
+  value,
+  onChange,
+  placeholder,
+  min,
+  max,
+  step,
+  ...rest
+}: Ids & {
+  value: number | undefined;
+  onChange: (value: number | undefined) => void;
+  placeholder?: string;
+  min?: number;
+  max?: number;
+  step?: number;
+  disabled?: boolean;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? (value === undefined ? "" : String(value));
   return (
@@ -93,9 +223,25 @@ export function NumberInput({ value, onChange, placeholder, min, max, step, ...r
   );
 }
 
-export const Choice = ({ value, onChange, options, ...rest }: Ids & { value: string; onChange: (value: string) => void; options: readonly (readonly [string, string])[]; disabled?: boolean }) => (
+export const Choice = ({
+  value,
+  onChange,
+  options,
+  ...rest
+}: Ids & {
+  value: string;
+  onChange: (value: string) => void;
+  options: readonly (readonly [string, string])[];
+  disabled?: boolean;
+}) => (
   <NativeSelect.Root size="sm">
-    <NativeSelect.Field {...fieldLook} pr="26px" {...rest} value={value} onChange={(event) => onChange(event.target.value)}>
+    <NativeSelect.Field
+      {...fieldLook}
+      pr="26px"
+      {...rest}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    >
       {options.map(([key, name]) => (
         <option key={key} value={key}>
           {name}
@@ -106,24 +252,72 @@ export const Choice = ({ value, onChange, options, ...rest }: Ids & { value: str
   </NativeSelect.Root>
 );
 
-export function Tick({ label, checked, onChange, disabled }: { label: string; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }) {
+export function Tick({
+  label,
+  checked,
+  onChange,
+  disabled,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  disabled?: boolean;
+}) {
   return (
     <label style={{ display: "flex", gap: 8, alignItems: "center", minHeight: 28, cursor: "pointer" }}>
-      <input type="checkbox" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} style={{ width: 16, height: 16, accentColor: "var(--chakra-colors-ink)" }} />
+      <input
+        type="checkbox"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+        style={{ width: 16, height: 16, accentColor: "var(--chakra-colors-ink)" }}
+      />
       <span>{label}</span>
     </label>
   );
 }
 
 /** A few choices side by side, as a radio group. */
-export function Segments<T extends string>({ label, value, onChange, options }: { label: string; value: T; onChange: (value: T) => void; options: readonly (readonly [T, string])[] }) {
+export function Segments<T extends string>({
+  label,
+  value,
+  onChange,
+  options,
+}: {
+  label: string;
+  value: T;
+  onChange: (value: T) => void;
+  options: readonly (readonly [T, string])[];
+}) {
   const name = useId();
   return (
-    <Flex role="radiogroup" aria-label={label} borderWidth="1px" borderColor="edge" borderRadius="field" overflow="hidden" bg="white" w="fit-content">
+    <Flex
+      role="radiogroup"
+      aria-label={label}
+      borderWidth="1px"
+      borderColor="edge"
+      borderRadius="field"
+      overflow="hidden"
+      bg="white"
+      w="fit-content"
+    >
       {options.map(([key, text]) => (
         <label key={key} style={{ cursor: "pointer" }}>
-          <input type="radio" name={name} className="segment" checked={value === key} onChange={() => onChange(key)} style={{ position: "absolute", opacity: 0 }} />
-          <Box px="9px" py="5px" fontWeight={value === key ? "700" : "500"} bg={value === key ? "ink" : "transparent"} color={value === key ? "sheet" : "ink"}>
+          <input
+            type="radio"
+            name={name}
+            className="segment"
+            checked={value === key}
+            onChange={() => onChange(key)}
+            style={{ position: "absolute", opacity: 0 }}
+          />
+          <Box
+            px="9px"
+            py="5px"
+            fontWeight={value === key ? "700" : "500"}
+            bg={value === key ? "ink" : "transparent"}
+            color={value === key ? "sheet" : "ink"}
+          >
             {text}
           </Box>
         </label>
@@ -138,14 +332,24 @@ export const Group = ({ title, aside, children, ...rest }: BoxProps & { title: s
       <Text as="h3" fontWeight="700">
         {title}
       </Text>
-      {aside ? <Text as="span" color="ink2">{aside}</Text> : null}
+      {aside ? (
+        <Text as="span" color="ink2">
+          {aside}
+        </Text>
+      ) : null}
     </Flex>
     {children}
   </Box>
 );
 
 export const Title = ({ children, level = 1 }: { children: ReactNode; level?: 1 | 2 }) => (
-  <Text as={level === 1 ? "h1" : "h2"} fontFamily="heading" fontWeight="700" fontSize={level === 1 ? "display" : "title"} lineHeight="1.15">
+  <Text
+    as={level === 1 ? "h1" : "h2"}
+    fontFamily="heading"
+    fontWeight="700"
+    fontSize={level === 1 ? "display" : "title"}
+    lineHeight="1.15"
+  >
     {children}
   </Text>
 );
@@ -154,15 +358,41 @@ const tones = { moss: "✓", amber: "!", brick: "×" } as const;
 
 /** A sentence about a state: a shape and words, never colour alone. */
 export const State = ({ tone, children }: { tone: keyof typeof tones; children: ReactNode }) => (
-  <Flex as="span" gap="6px" align="baseline" color={tone} fontWeight="600" role={tone === "brick" ? "alert" : undefined}>
+  <Flex
+    as="span"
+    gap="6px"
+    align="baseline"
+    color={tone}
+    fontWeight="600"
+    role={tone === "brick" ? "alert" : undefined}
+  >
     <span aria-hidden="true">{tones[tone]}</span>
     <span>{children}</span>
   </Flex>
 );
 
-export function Window({ title, open, onClose, children, foot, wide }: { title: string; open: boolean; onClose: () => void; children: ReactNode; foot?: ReactNode; wide?: boolean }) {
+export function Window({
+  title,
+  open,
+  onClose,
+  children,
+  foot,
+  wide,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  foot?: ReactNode;
+  wide?: boolean;
+}) {
   return (
-    <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} size={wide ? "lg" : "md"} placement="center">
+    <Dialog.Root
+      open={open}
+      onOpenChange={({ open: now }) => !now && onClose()}
+      size={wide ? "lg" : "md"}
+      placement="center"
+    >
       <Portal>
         <Dialog.Backdrop bg="ink/45" />
         <Dialog.Positioner>

@@ -6,7 +6,8 @@ import type { Reason } from "@/core/visitor/decision";
 type L = readonly string[];
 
 const list = (values: readonly string[]) => values.join(", ");
-const when = (ms: number) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(ms));
+const when = (ms: number) =>
+  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(ms));
 
 interface TriggerValues {
   readonly on: string;
@@ -33,25 +34,34 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "page.tooDeep": ({ most }: { most: number }) => `blocks can stand at most ${most} levels deep.`,
   "page.rootStays": () => "the page itself can't be moved or removed.",
   "page.intoItself": () => "a block can't be moved into itself.",
-  "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) => `a ${kinds[parent].label.toLowerCase()} can't hold a ${kinds[kind].label.toLowerCase()}.`,
+  "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) =>
+    `a ${kinds[parent].label.toLowerCase()} can't hold a ${kinds[kind].label.toLowerCase()}.`,
   "popup.fired": (values: TriggerValues) => `Opens by: ${triggerWords(values)}.`,
   "popup.asked": () => "The visitor asked for it.",
   "popup.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,
   "popup.noTrigger": () => "Nothing opens it by itself; only its own button or link does.",
   "popup.anotherIsOpen": () => "Another popup is open; this one waits until it closes.",
-  "popup.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) => `The page ${path} is left out by ${pattern}.`,
-  "popup.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) => `The page ${path} is not among ${list(patterns)}.`,
-  "popup.device": ({ device, wanted }: { device: string; wanted: L }) => `The visitor’s window is ${device}; it opens on ${list(wanted)}.`,
-  "popup.language": ({ language, wanted }: { language: string; wanted: L }) => `The visitor reads ${language}; it opens for ${list(wanted)}.`,
-  "popup.country": ({ country, wanted }: { country: string | null; wanted: L }) => `The visitor is in ${country ?? "an unknown country"}; it opens in ${list(wanted)}.`,
+  "popup.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) =>
+    `The page ${path} is left out by ${pattern}.`,
+  "popup.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) =>
+    `The page ${path} is not among ${list(patterns)}.`,
+  "popup.device": ({ device, wanted }: { device: string; wanted: L }) =>
+    `The visitor’s window is ${device}; it opens on ${list(wanted)}.`,
+  "popup.language": ({ language, wanted }: { language: string; wanted: L }) =>
+    `The visitor reads ${language}; it opens for ${list(wanted)}.`,
+  "popup.country": ({ country, wanted }: { country: string | null; wanted: L }) =>
+    `The visitor is in ${country ?? "an unknown country"}; it opens in ${list(wanted)}.`,
   "popup.laterVisit": ({ visit }: { visit: number }) => `This is visit ${visit}; it opens on the first only.`,
   "popup.firstVisit": () => "This is the first visit; it opens from the second on.",
-  "popup.cameFrom": ({ cameFrom, wanted }: { cameFrom: string | null; wanted: L }) => `The visitor came ${cameFrom ? `from ${cameFrom}` : "directly"}; it opens for those from ${list(wanted)}.`,
+  "popup.cameFrom": ({ cameFrom, wanted }: { cameFrom: string | null; wanted: L }) =>
+    `The visitor came ${cameFrom ? `from ${cameFrom}` : "directly"}; it opens for those from ${list(wanted)}.`,
   "popup.notYet": ({ fromMs }: { fromMs: number }) => `It opens from ${when(fromMs)} on.`,
   "popup.over": ({ toMs }: { toMs: number }) => `It opened until ${when(toMs)}.`,
   "popup.signedUp": () => "This visitor has already signed up.",
-  "popup.shownEnough": ({ shown, most }: { shown: number; most: number }) => `It opened ${shown} of ${most} times in this visit.`,
-  "popup.rests": ({ untilMs, days }: { untilMs: number; days: number }) => `It was closed and rests ${days} days, until ${when(untilMs)}.`,
+  "popup.shownEnough": ({ shown, most }: { shown: number; most: number }) =>
+    `It opened ${shown} of ${most} times in this visit.`,
+  "popup.rests": ({ untilMs, days }: { untilMs: number; days: number }) =>
+    `It was closed and rests ${days} days, until ${when(untilMs)}.`,
   "check.pageGone": () => "A link leads to a page that was removed.",
   "check.noWidget": () => "A widget’s place has no widget chosen.",
   "check.widgetGone": () => "The widget placed here was removed.",

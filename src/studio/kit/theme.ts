@@ -28,9 +28,17 @@ const config = defineConfig({
         body: { value: "'Hanken Grotesk Variable', sans-serif" },
         heading: { value: "'Bricolage Grotesque Variable', sans-serif" },
       },
-      fontSizes: { ui: { value: "12.75px" }, small: { value: "11.75px" }, title: { value: "17px" }, display: { value: "24px" } },
+      fontSizes: {
+        ui: { value: "12.75px" },
+        small: { value: "11.75px" },
+        title: { value: "17px" },
+        display: { value: "24px" },
+      },
       radii: { field: { value: "4px" }, panel: { value: "6px" } },
-      shadows: { lifted: { value: "0 10px 30px rgb(33 40 42 / .16)" }, page: { value: "0 6px 24px rgb(33 40 42 / .13)" } },
+      shadows: {
+        lifted: { value: "0 10px 30px rgb(33 40 42 / .16)" },
+        page: { value: "0 6px 24px rgb(33 40 42 / .13)" },
+      },
     },
   },
   globalCss: {
@@ -38,8 +46,18 @@ const config = defineConfig({
     body: { fontVariantNumeric: "tabular-nums" },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "2px" },
     ".segment:focus-visible + div": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "-2px" },
-    "*, *::before, *::after": { _motionReduce: { animationDuration: "0s !important", transitionDuration: "0s !important" } },
+    "*, *::before, *::after": {
+      _motionReduce: { animationDuration: "0s !important", transitionDuration: "0s !important" },
+    },
   },
 });
 
 export const system = createSystem(defaultConfig, config);
+
+/** The stage's ground: paper with a faint grid of 24 px. */
+const gridLine = "color-mix(in srgb, var(--chakra-colors-line) 38%, transparent) 1px, transparent 1px";
+export const stageGround = {
+  backgroundColor: "var(--chakra-colors-paper)",
+  backgroundImage: `linear-gradient(${gridLine}), linear-gradient(90deg, ${gridLine})`,
+  backgroundSize: "24px 24px",
+};

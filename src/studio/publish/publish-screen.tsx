@@ -13,7 +13,8 @@ import { ask } from "@/studio/kit/api";
 import { Loading, MainButton, PlainButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
 
-const when = (iso: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));
+const when = (iso: string) =>
+  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));
 
 const said = (change: Change): string => {
   if (change.what !== "changed") return change.what;
@@ -52,13 +53,17 @@ export function PublishScreen() {
   const client = useQueryClient();
   const refresh = useRefresh();
   const changes = useChanges(site.key);
-  const history = useQuery({ queryKey: ["history", site.key], queryFn: () => ask("publish.history", { site: site.key }) });
+  const history = useQuery({
+    queryKey: ["history", site.key],
+    queryFn: () => ask("publish.history", { site: site.key }),
+  });
   const [job, setJob] = useState<string | null>(null);
   const { refusal, attempt } = useRefusal();
   const again = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ["history", site.key] })]);
   const progress = useJob(site.key, job, () => void again());
   const running = job !== null && progress?.state !== "done" && progress?.state !== "failed";
-  if (!changes.data) return changes.error ? <State tone="brick">{changes.error.message}</State> : <Loading what="the changes" />;
+  if (!changes.data)
+    return changes.error ? <State tone="brick">{changes.error.message}</State> : <Loading what="the changes" />;
   const stops = changes.data.findings.filter((finding) => finding.weight === "stops");
   const looks = changes.data.findings.filter((finding) => finding.weight === "look");
   const { changed } = changes.data;
@@ -74,24 +79,54 @@ export function PublishScreen() {
         <Box flex="1" minW="0">
           <Title>Publish</Title>
           <Text color="ink2" mb="16px">
-            {site.address.replace(/^https?:\/\//, "")} shows {history.data?.find((release) => release.live) ? `release ${history.data.find((release) => release.live)?.number}` : "nothing yet"}.
+            {site.address.replace(/^https?:\/\//, "")} shows{" "}
+            {history.data?.find((release) => release.live)
+              ? `release ${history.data.find((release) => release.live)?.number}`
+              : "nothing yet"}
+            .
           </Text>
           <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">
             <Flex justify="space-between" align="center" gap="16px">
               <Box>
-                <Text fontWeight="700">{changed ? `${changed} ${changed === 1 ? "change" : "changes"} since the last release` : "Everything is published"}</Text>
-                {stops.length ? <State tone="brick">{`${stops.length} ${stops.length === 1 ? "thing stops" : "things stop"} the release`}</State> : null}
+                <Text fontWeight="700">
+                  {changed
+                    ? `${changed} ${changed === 1 ? "change" : "changes"} since the last release`
+                    : "Everything is published"}
+                </Text>
+                {stops.length ? (
+                  <State tone="brick">{`${stops.length} ${stops.length === 1 ? "thing stops" : "things stop"} the release`}</State>
+                ) : null}
               </Box>
-              {site.mayLayout ? <MainButton disabled={running || stops.length > 0} onClick={publish}>{changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish again"}</MainButton> : null}
+              {site.mayLayout ? (
+                <MainButton disabled={running || stops.length > 0} onClick={publish}>
+                  {changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish again"}
+                </MainButton>
+              ) : null}
             </Flex>
             {job ? (
               <Box mt="12px" role="status">
-                {progress?.state === "failed" ? <State tone="brick">{`The release failed: ${progress.error}. The live site is as it was; publish again.`}</State> : progress?.state === "done" ? (
-                  <Flex gap="14px"><State tone="moss">Published.</State><a href={site.address} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>Open the live site</a></Flex>
+                {progress?.state === "failed" ? (
+                  <State tone="brick">{`The release failed: ${progress.error}. The live site is as it was; publish again.`}</State>
+                ) : progress?.state === "done" ? (
+                  <Flex gap="14px">
+                    <State tone="moss">Published.</State>
+                    <a href={site.address} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>
+                      Open the live site
+                    </a>
+                  </Flex>
                 ) : (
                   <>
-                    <Text mb="4px">{progress ? `${progress.done} of ${progress.total} steps. You may leave this page.` : "Beginning…"}</Text>
-                    <progress aria-label="Publishing" value={progress?.done ?? 0} max={progress?.total ?? 1} style={{ width: "100%", accentColor: "var(--chakra-colors-moss)" }} />
+                    <Text mb="4px">
+                      {progress
+                        ? `${progress.done} of ${progress.total} steps. You may leave this page.`
+                        : "Beginning…"}
+                    </Text>
+                    <progress
+                      aria-label="Publishing"
+                      value={progress?.done ?? 0}
+                      max={progress?.total ?? 1}
+                      style={{ width: "100%", accentColor: "var(--chakra-colors-moss)" }}
+                    />
                   </>
                 )}
               </Box>
@@ -99,8 +134,22 @@ export function PublishScreen() {
             <RefusalNote refusal={refusal} />
             <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
               {changes.data.changes.map((change) => (
-                <Flex as="li" key={change.of + change.id} borderTopWidth="1px" borderColor="line" py="7px" justify="space-between" gap="12px">
-                  {change.of === "page" && change.what !== "removed" ? <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>{change.name}</Link> : <Text fontWeight="650">{change.name}</Text>}
+                <Flex
+                  as="li"
+                  key={change.of + change.id}
+                  borderTopWidth="1px"
+                  borderColor="line"
+                  py="7px"
+                  justify="space-between"
+                  gap="12px"
+                >
+                  {change.of === "page" && change.what !== "removed" ? (
+                    <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>
+                      {change.name}
+                    </Link>
+                  ) : (
+                    <Text fontWeight="650">{change.name}</Text>
+                  )}
                   <Text color="ink2">{said(change)}</Text>
                 </Flex>
               ))}
@@ -111,18 +160,41 @@ export function PublishScreen() {
         </Box>
         <Box as="section" aria-label="History" w="420px" flex="none">
           <Title level={2}>History</Title>
-          {history.data?.length === 0 ? <Text color="ink2" mt="8px">Releases stand here; you can go back to each.</Text> : null}
+          {history.data?.length === 0 ? (
+            <Text color="ink2" mt="8px">
+              Releases stand here; you can go back to each.
+            </Text>
+          ) : null}
           <Box as="ol" listStyleType="none" mt="8px">
             {history.data?.map((release) => (
               <Flex as="li" key={release.id} align="center" gap="10px" borderTopWidth="1px" borderColor="line" py="8px">
                 <Box flex="1">
-                  <Flex gap="10px"><Text fontWeight="700">{`Release ${release.number}`}</Text>{release.live ? <State tone="moss">live</State> : null}{release.state === "building" ? <State tone="amber">in the making</State> : null}</Flex>
-                  <Text fontSize="small" color="ink2">{`${when(release.createdAt)} · ${release.by ?? "someone"} · ${release.pages} pages, ${release.rendered} rendered`}</Text>
+                  <Flex gap="10px">
+                    <Text fontWeight="700">{`Release ${release.number}`}</Text>
+                    {release.live ? <State tone="moss">live</State> : null}
+                    {release.state === "building" ? <State tone="amber">in the making</State> : null}
+                  </Flex>
+                  <Text
+                    fontSize="small"
+                    color="ink2"
+                  >{`${when(release.createdAt)} · ${release.by ?? "someone"} · ${release.pages} pages, ${release.rendered} rendered`}</Text>
                 </Box>
                 {release.state === "complete" ? (
                   <>
-                    <a href={`/api/sites/${site.key}/releases/${release.id}`} download aria-label={`Download release ${release.number} as a zip`} title="Download as a zip" style={{ padding: 6 }}><Download size={15} /></a>
-                    {!release.live && site.mayLayout ? <PlainButton onClick={() => goBack(release.id)}><RotateCcw size={13} /> Go back to it</PlainButton> : null}
+                    <a
+                      href={`/api/sites/${site.key}/releases/${release.id}`}
+                      download
+                      aria-label={`Download release ${release.number} as a zip`}
+                      title="Download as a zip"
+                      style={{ padding: 6 }}
+                    >
+                      <Download size={15} />
+                    </a>
+                    {!release.live && site.mayLayout ? (
+                      <PlainButton onClick={() => goBack(release.id)}>
+                        <RotateCcw size={13} /> Go back to it
+                      </PlainButton>
+                    ) : null}
                   </>
                 ) : null}
               </Flex>
@@ -137,20 +209,39 @@ export function PublishScreen() {
 function Findings({ title, tone, findings }: { title: string; tone: "brick" | "amber"; findings: readonly Finding[] }) {
   const site = useSite();
   const placeOf = (finding: Finding) => {
-    if (finding.widget) return { name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? "Widget", href: `/s/${site.key}/widgets/${finding.widget}` };
+    if (finding.widget)
+      return {
+        name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? "Widget",
+        href: `/s/${site.key}/widgets/${finding.widget}`,
+      };
     const page = site.pages.find((one) => one.id === finding.document) ?? site.pages[0];
-    const name = finding.document === "header" ? "Header" : finding.document === "footer" ? "Footer" : (page?.title ?? "");
+    const name =
+      finding.document === "header" ? "Header" : finding.document === "footer" ? "Footer" : (page?.title ?? "");
     return { name, href: `/s/${site.key}/pages/${page?.id}${finding.node ? `?select=${finding.node}` : ""}` };
   };
   return (
     <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">
-      <Flex justify="space-between"><Text fontWeight="700">{title}</Text><Text color="ink2">{findings.length}</Text></Flex>
+      <Flex justify="space-between">
+        <Text fontWeight="700">{title}</Text>
+        <Text color="ink2">{findings.length}</Text>
+      </Flex>
       {findings.map((finding) => {
         const place = placeOf(finding);
         return (
-          <Flex key={`${finding.document}${finding.node}${finding.reason.code}${finding.widget}`} borderTopWidth="1px" borderColor="line" mt="8px" pt="8px" justify="space-between" gap="12px">
+          <Flex
+            key={`${finding.document}${finding.node}${finding.reason.code}${finding.widget}`}
+            borderTopWidth="1px"
+            borderColor="line"
+            mt="8px"
+            pt="8px"
+            justify="space-between"
+            gap="12px"
+          >
             <State tone={tone}>{reasonWords(finding.reason)}</State>
-            <Link href={place.href} style={{ textDecoration: "underline", whiteSpace: "nowrap" }}>{`Show on ${place.name}`}</Link>
+            <Link
+              href={place.href}
+              style={{ textDecoration: "underline", whiteSpace: "nowrap" }}
+            >{`Show on ${place.name}`}</Link>
           </Flex>
         );
       })}

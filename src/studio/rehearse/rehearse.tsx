@@ -54,7 +54,10 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
     consent: "notAsked",
     signedUp: false,
   });
-  const value = useMemo(() => ({ chosen, choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })) }), [chosen]);
+  const value = useMemo(
+    () => ({ chosen, choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })) }),
+    [chosen],
+  );
   return <Chosen.Provider value={value}>{children}</Chosen.Provider>;
 }
 
@@ -66,7 +69,9 @@ export function useChosenVisitor() {
 
 /** The chosen visitor as the core's decisions take it. */
 export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly { id: string }[]): Visitor {
-  const now = chosen.time ? Temporal.PlainDateTime.from(chosen.time).toZonedDateTime(zone).epochMilliseconds : Date.now();
+  const now = chosen.time
+    ? Temporal.PlainDateTime.from(chosen.time).toZonedDateTime(zone).epochMilliseconds
+    : Date.now();
   return {
     widthPx: deviceWidths[chosen.device],
     language: chosen.language,
@@ -82,7 +87,8 @@ export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly
 
 function Item({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Box borderLeftWidth="1px" borderLeftStyle="dashed" borderColor="line" pl="11px" pr="6px">
+    <Box borderLeftWidth="1px" borderLeftStyle="dashed" borderColor="line" pl="9px" pr="2px" whiteSpace="nowrap">
+      {/* biome-ignore lint/a11y/noLabelWithoutControl: the control is its child */}
       <label>
         <Text as="span" display="block" fontSize="small" color="ink2" lineHeight="1.2">
           {label}
@@ -93,10 +99,47 @@ function Item({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
-const bare = { font: "inherit", fontWeight: 650, background: "transparent", border: 0, padding: 0, height: 24, maxWidth: 112, cursor: "pointer", color: "inherit" } as const;
+/** Moments worth rehearsing, as wall times in the site's zone; the empty one is now. */
+function timesIn(zone: string): readonly (readonly [string, string])[] {
+  const today = Temporal.Now.plainDateISO(zone);
+  const saturday = today.add({ days: (6 - today.dayOfWeek + 7) % 7 || 7 });
+  const words = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
+  const named = (date: Temporal.PlainDate, time: string) =>
+    [`${date}T${time}`, `${words.format(new Date(`${date}T00:00Z`))}, ${time}`] as const;
+  return [
+    ["", "Now"],
+    named(today, "09:00"),
+    named(today, "19:40"),
+    named(today.add({ days: 1 }), "09:00"),
+    named(saturday, "11:00"),
+    named(today.add({ days: 30 }), "12:00"),
+    named(today.add({ days: 365 }), "12:00"),
+  ];
+}
 
-const Pick = ({ value, options, onPick }: { value: string; options: readonly (readonly [string, string])[]; onPick: (value: string) => void }) => (
-  <select style={bare} value={value} onChange={(event) => onPick(event.target.value)}>
+const bare = {
+  font: "inherit",
+  fontWeight: 650,
+  background: "transparent",
+  border: 0,
+  padding: 0,
+  height: 24,
+  cursor: "pointer",
+  color: "inherit",
+} as const;
+
+const Pick = ({
+  value,
+  options,
+  onPick,
+  widthPx,
+}: {
+  value: string;
+  widthPx: number;
+  options: readonly (readonly [string, string])[];
+  onPick: (value: string) => void;
+}) => (
+  <select style={{ ...bare, width: widthPx }} value={value} onChange={(event) => onPick(event.target.value)}>
     {options.map(([key, name]) => (
       <option key={key} value={key}>
         {name}
@@ -110,33 +153,74 @@ export function RehearseStrip({ path = "/" }: { path?: string }) {
   const { settings } = useSite();
   const { chosen, choose } = useChosenVisitor();
   const [walking, setWalking] = useState(false);
-  const known = languages.some(([tag]) => tag === settings.language) ? languages : [[settings.language, settings.language] as const, ...languages];
+  const times = useMemo(() => timesIn(settings.zone), [settings.zone]);
+  const known = languages.some(([tag]) => tag === settings.language)
+    ? languages
+    : [[settings.language, settings.language] as const, ...languages];
   return (
     <>
-      <Flex as="section" aria-label="Rehearse as" align="center" bg="sheet" borderWidth="1px" borderColor="line" borderRadius="panel" boxShadow="lifted" h="46px" pl="12px" pr="6px" gap="4px" overflowX="auto">
+      <Flex
+        as="section"
+        aria-label="Rehearse as"
+        align="center"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        borderRadius="panel"
+        boxShadow="lifted"
+        h="46px"
+        pl="12px"
+        pr="6px"
+        gap="2px"
+        overflowX="auto"
+      >
         <Text fontWeight="700" pr="8px" whiteSpace="nowrap">
           Rehearse as
         </Text>
         <Item label="Device">
-          <Pick value={chosen.device} options={Object.entries(deviceNames)} onPick={(device) => choose({ device: device as ChosenVisitor["device"] })} />
+          <Pick
+            widthPx={88}
+            value={chosen.device}
+            options={Object.entries(deviceNames)}
+            onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
+          />
         </Item>
         <Item label="Language">
-          <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
+          <Pick widthPx={88} value={chosen.language} options={known} onPick={(language) => choose({ language })} />
         </Item>
         <Item label="Country">
-          <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
+          <Pick widthPx={78} value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
         </Item>
-        <Item label={`Time in ${settings.zone.split("/").at(-1)?.replace("_", " ")}`}>
-          <input style={{ ...bare, maxWidth: 148, width: chosen.time ? 148 : 128 }} type="datetime-local" value={chosen.time} onChange={(event) => choose({ time: event.target.value })} />
+        <Item label={`${settings.zone.split("/").at(-1)?.replace("_", " ")} time`}>
+          <Pick widthPx={82} value={chosen.time} options={times} onPick={(time) => choose({ time })} />
         </Item>
         <Item label="Visit">
-          <Pick value={String(chosen.visit)} options={[["1", "First"], ["2", "Second"], ["5", "Fifth"]]} onPick={(visit) => choose({ visit: Number(visit) })} />
+          <Pick
+            widthPx={66}
+            value={String(chosen.visit)}
+            options={[
+              ["1", "First"],
+              ["2", "Second"],
+              ["5", "Fifth"],
+            ]}
+            onPick={(visit) => choose({ visit: Number(visit) })}
+          />
         </Item>
         <Item label="Signed up">
-          <Pick value={chosen.signedUp ? "yes" : "no"} options={[["no", "No"], ["yes", "Yes"]]} onPick={(answer) => choose({ signedUp: answer === "yes" })} />
+          <Pick
+            widthPx={50}
+            value={chosen.signedUp ? "yes" : "no"}
+            options={[
+              ["no", "No"],
+              ["yes", "Yes"],
+            ]}
+            onPick={(answer) => choose({ signedUp: answer === "yes" })}
+          />
         </Item>
         <Box flex="1" />
-        <MainButton onClick={() => setWalking(true)}>Walk through</MainButton>
+        <MainButton flex="none" onClick={() => setWalking(true)}>
+          Walk through
+        </MainButton>
       </Flex>
       {walking ? <WalkThrough path={path} onClose={() => setWalking(false)} /> : null}
     </>
@@ -152,7 +236,9 @@ export function useRehearsal(): { base: string | null; error: string | null } {
     let current = true;
     ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, site.widgets) }).then(
       ({ base }) => current && setAnswer({ base, error: null }),
-      (error: unknown) => current && setAnswer({ base: null, error: error instanceof Refusal ? error.message : "The rehearsal could not start." }),
+      (error: unknown) =>
+        current &&
+        setAnswer({ base: null, error: error instanceof Refusal ? error.message : "The rehearsal could not start." }),
     );
     return () => {
       current = false;
@@ -162,16 +248,32 @@ export function useRehearsal(): { base: string | null; error: string | null } {
 }
 
 /** What a rehearsal says happened, in the order of time. */
-export function Happened({ moments, unopened, names }: { moments: readonly Moment[]; unopened: Rehearsal["unopened"]; names: (popup: string) => string }) {
-  const verbs: Record<Moment["what"], string> = { opened: "opens", heldBack: "does not open", waits: "waits", closed: "is closed", signedUp: "signs the visitor up" };
+export function Happened({
+  moments,
+  unopened,
+  names,
+}: {
+  moments: readonly Moment[];
+  unopened: Rehearsal["unopened"];
+  names: (popup: string) => string;
+}) {
+  const verbs: Record<Moment["what"], string> = {
+    opened: "opens",
+    heldBack: "does not open",
+    waits: "waits",
+    closed: "is closed",
+    signedUp: "signs the visitor up",
+  };
   return (
     <Box as="ol" listStyleType="none" aria-live="polite">
       {moments.map((moment, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: moments are only ever appended
         <Flex as="li" key={index} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
           <Text w="46px" flex="none" color="ink2">{`${Math.round(moment.at * 10) / 10} s`}</Text>
           <Box>
-            <Text fontWeight="650" color={moment.what === "heldBack" ? "amber" : "ink"}>{`${names(moment.popup)} ${verbs[moment.what]}`}</Text>
+            <Text
+              fontWeight="650"
+              color={moment.what === "heldBack" ? "amber" : "ink"}
+            >{`${names(moment.popup)} ${verbs[moment.what]}`}</Text>
             {moment.reasons.map((reason) => (
               <Text key={JSON.stringify(reason)} color="ink2">
                 {reasonWords(reason)}
@@ -204,24 +306,37 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
   const site = useSite();
   const { chosen } = useChosenVisitor();
   const { base, error } = useRehearsal();
-  const [told, setTold] = useState<{ moments: readonly Moment[]; unopened: Rehearsal["unopened"] }>({ moments: [], unopened: [] });
+  const [told, setTold] = useState<{ moments: readonly Moment[]; unopened: Rehearsal["unopened"] }>({
+    moments: [],
+    unopened: [],
+  });
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       const message = event.data as { from?: string; moments?: readonly Moment[]; unopened?: Rehearsal["unopened"] };
-      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal" || !message.moments) return;
+      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal" || !message.moments)
+        return;
       setTold({ moments: message.moments, unopened: message.unopened ?? [] });
     };
-    const escape = (event: KeyboardEvent) => event.key === "Escape" && onClose();
+    const onKey = (event: KeyboardEvent) => event.key === "Escape" && onClose();
     addEventListener("message", listen);
-    addEventListener("keydown", escape);
+    addEventListener("keydown", onKey);
     return () => {
       removeEventListener("message", listen);
-      removeEventListener("keydown", escape);
+      removeEventListener("keydown", onKey);
     };
   }, [base, onClose]);
   const names = (popup: string) => `“${site.widgets.find((widget) => widget.id === popup)?.name ?? popup}”`;
   return (
-    <Flex position="fixed" inset="0" zIndex="1500" bg="paper" direction="column" role="dialog" aria-modal="true" aria-label="Walk through">
+    <Flex
+      position="fixed"
+      inset="0"
+      zIndex="1500"
+      bg="paper"
+      direction="column"
+      role="dialog"
+      aria-modal="true"
+      aria-label="Walk through"
+    >
       <Flex h="46px" bg="ink" color="sheet" align="center" px="16px" gap="14px">
         <Title level={2}>Walking through as a {chosen.visit === 1 ? "first-time" : "returning"} visitor</Title>
         <Text color="onInk">{deviceNames[chosen.device]} px · nothing is stored</Text>
@@ -232,12 +347,22 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
       </Flex>
       <Flex flex="1" minH="0">
         <Flex flex="1" justify="center" p={chosen.device === "wide" ? "0" : "16px"} overflow="auto">
-          {error ? <Box p="24px"><State tone="brick">{error}</State></Box> : null}
+          {error ? (
+            <Box p="24px">
+              <State tone="brick">{error}</State>
+            </Box>
+          ) : null}
           {base ? (
             <iframe
               title="The site as this visitor sees it"
               src={`${base}${path}`}
-              style={{ width: chosen.device === "wide" ? "100%" : deviceWidths[chosen.device], height: "100%", border: 0, background: "#fff", boxShadow: "var(--chakra-shadows-page)" }}
+              style={{
+                width: chosen.device === "wide" ? "100%" : deviceWidths[chosen.device],
+                height: "100%",
+                border: 0,
+                background: "#fff",
+                boxShadow: "var(--chakra-shadows-page)",
+              }}
             />
           ) : null}
         </Flex>

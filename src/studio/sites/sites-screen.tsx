@@ -12,7 +12,21 @@ import { slugOf } from "@/studio/composer/page-menu";
 import { stageRenderer } from "@/studio/frame/site-context";
 import { Brandmark, leave } from "@/studio/frame/top-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
-import { Choice, IconButton, Loading, MainButton, PlainButton, QuietButton, RefusalNote, Row, State, TextInput, Title, useRefusal, Window } from "@/studio/kit/kit";
+import {
+  Choice,
+  IconButton,
+  Loading,
+  MainButton,
+  PlainButton,
+  QuietButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Title,
+  useRefusal,
+  Window,
+} from "@/studio/kit/kit";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
 type Card = Gives<"sites.list">[number];
@@ -30,37 +44,76 @@ function HomePicture({ site }: { site: string }) {
   }, [data]);
   return (
     <Box h="190px" overflow="hidden" bg="white" borderBottomWidth="1px" borderColor="line" inert>
-      {shown ? <StageFrame title={`Home page of ${site}`} widthPx={pictureWidth} scale={382 / pictureWidth} clipPx={190} {...shown} /> : null}
+      {shown ? (
+        <StageFrame
+          title={`Home page of ${site}`}
+          widthPx={pictureWidth}
+          scale={382 / pictureWidth}
+          clipPx={190}
+          {...shown}
+        />
+      ) : null}
     </Box>
   );
 }
 
 function SiteCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
   return (
-    <Box as="article" bg="sheet" borderWidth="1px" borderColor="line" boxShadow="page" w="384px" maxW="100%" overflow="hidden">
-      <Link href={`/s/${card.key}/pages`} tabIndex={-1} aria-hidden="true"><HomePicture site={card.key} /></Link>
+    <Box
+      as="article"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      boxShadow="page"
+      w="384px"
+      maxW="100%"
+      overflow="hidden"
+    >
+      <Link href={`/s/${card.key}/pages`} tabIndex={-1} aria-hidden="true">
+        <HomePicture site={card.key} />
+      </Link>
       <Box p="14px">
         <Flex justify="space-between" align="flex-start">
           <Box>
-            <Link href={`/s/${card.key}/pages`}><Title level={2}>{card.name}</Title></Link>
-            <Text color="ink2" fontSize="small">{card.address.replace(/^https?:\/\//, "")}</Text>
+            <Link href={`/s/${card.key}/pages`}>
+              <Title level={2}>{card.name}</Title>
+            </Link>
+            <Text color="ink2" fontSize="small">
+              {card.address.replace(/^https?:\/\//, "")}
+            </Text>
           </Box>
           <Menu.Root>
-            <Menu.Trigger asChild><IconButton name={`More for ${card.name}`}><EllipsisVertical size={16} /></IconButton></Menu.Trigger>
+            <Menu.Trigger asChild>
+              <IconButton name={`More for ${card.name}`}>
+                <EllipsisVertical size={16} />
+              </IconButton>
+            </Menu.Trigger>
             <Portal>
               <Menu.Positioner>
                 <Menu.Content bg="sheet" fontSize="ui">
-                  <Menu.Item value="live" onSelect={() => open(card.address, "_blank")}>Open the live site</Menu.Item>
-                  <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>Download the site file</Menu.Item>
-                  <Menu.Item value="remove" color="brick" onSelect={onRemove}>Remove this site…</Menu.Item>
+                  <Menu.Item value="live" onSelect={() => open(card.address, "_blank")}>
+                    Open the live site
+                  </Menu.Item>
+                  <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
+                    Download the site file
+                  </Menu.Item>
+                  <Menu.Item value="remove" color="brick" onSelect={onRemove}>
+                    Remove this site…
+                  </Menu.Item>
                 </Menu.Content>
               </Menu.Positioner>
             </Portal>
           </Menu.Root>
         </Flex>
         <Flex mt="10px" gap="14px" wrap="wrap">
-          {card.live ? <State tone="moss">{`Live, release ${card.live.number}`}</State> : <State tone="amber">Not published yet</State>}
-          {card.changes && card.live ? <State tone="amber">{`${card.changes} ${card.changes === 1 ? "change waits" : "changes wait"}`}</State> : null}
+          {card.live ? (
+            <State tone="moss">{`Live, release ${card.live.number}`}</State>
+          ) : (
+            <State tone="amber">Not published yet</State>
+          )}
+          {card.changes && card.live ? (
+            <State tone="amber">{`${card.changes} ${card.changes === 1 ? "change waits" : "changes wait"}`}</State>
+          ) : null}
           <Text color="ink2">{`${card.signupsThisWeek} ${card.signupsThisWeek === 1 ? "signup" : "signups"} this week`}</Text>
         </Flex>
       </Box>
@@ -96,19 +149,36 @@ export function SitesScreen() {
         <Text fontWeight="650">{me.data?.studio}</Text>
         <Box flex="1" />
         <Text color="onInk">{me.data ? `${me.data.account.name}, ${me.data.role}` : ""}</Text>
-        <QuietButton color="sheet" _hover={{ bg: "inkSoft" }} onClick={() => void leave()}>Sign out</QuietButton>
+        <QuietButton color="sheet" _hover={{ bg: "inkSoft" }} onClick={() => void leave()}>
+          Sign out
+        </QuietButton>
       </Flex>
       <Box as="main" p="32px" maxW="1280px" w="100%" mx="auto">
         <Flex justify="space-between" align="flex-end" mb="22px" wrap="wrap" gap="12px">
           <Box>
             <Title>Sites</Title>
-            <Text color="ink2" mt="2px">{data ? `${data.length} ${data.length === 1 ? "site" : "sites"} looked after by ${me.data?.studio ?? "the studio"}` : ""}</Text>
+            <Text color="ink2" mt="2px">
+              {data
+                ? `${data.length} ${data.length === 1 ? "site" : "sites"} looked after by ${me.data?.studio ?? "the studio"}`
+                : ""}
+            </Text>
           </Box>
           {mayMake ? (
             <Flex gap="8px">
-              <input ref={file} type="file" accept=".zip" hidden aria-label="Site file" onChange={(event) => void take(event.target.files?.[0])} />
-              <PlainButton onClick={() => file.current?.click()}><Upload size={14} /> From a site file</PlainButton>
-              <MainButton onClick={() => setMaking(true)}><Plus size={14} /> New site</MainButton>
+              <input
+                ref={file}
+                type="file"
+                accept=".zip"
+                hidden
+                aria-label="Site file"
+                onChange={(event) => void take(event.target.files?.[0])}
+              />
+              <PlainButton onClick={() => file.current?.click()}>
+                <Upload size={14} /> From a site file
+              </PlainButton>
+              <MainButton onClick={() => setMaking(true)}>
+                <Plus size={14} /> New site
+              </MainButton>
             </Flex>
           ) : null}
         </Flex>
@@ -116,9 +186,13 @@ export function SitesScreen() {
           <Box bg="sheet" borderWidth="1px" borderColor="brick" p="12px" mb="18px">
             <State tone="brick">The site file was not taken; nothing was changed.</State>
             <Box as="ul" listStyleType="none" mt="6px">
-              {(imported.fields.length ? imported.fields : [{ path: "", message: imported.message }]).slice(0, 8).map((field) => (
-                <li key={field.path + field.message}><b>{field.path}</b> {field.message}</li>
-              ))}
+              {(imported.fields.length ? imported.fields : [{ path: "", message: imported.message }])
+                .slice(0, 8)
+                .map((field) => (
+                  <li key={field.path + field.message}>
+                    <b>{field.path}</b> {field.message}
+                  </li>
+                ))}
             </Box>
           </Box>
         ) : null}
@@ -126,7 +200,9 @@ export function SitesScreen() {
         {!data && !error ? <Loading what="the sites" /> : null}
         {data?.length === 0 ? <Text>Here stand the sites of your clients. Start with “New site”.</Text> : null}
         <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px">
-          {data?.map((card) => <SiteCard key={card.key} card={card} onRemove={() => setRemoving(card)} />)}
+          {data?.map((card) => (
+            <SiteCard key={card.key} card={card} onRemove={() => setRemoving(card)} />
+          ))}
         </Grid>
       </Box>
       {making ? <NewSite onClose={() => setMaking(false)} /> : null}
@@ -138,7 +214,15 @@ export function SitesScreen() {
 const zones = typeof Intl.supportedValuesOf === "function" ? Intl.supportedValuesOf("timeZone") : ["UTC"];
 
 function NewSite({ onClose }: { onClose: () => void }) {
-  const [form, setForm] = useState({ name: "", key: null as string | null, starter: "workshop" as StarterKey, zone: Intl.DateTimeFormat().resolvedOptions().timeZone, language: "en-IE", currency: "EUR", mailFrom: "" });
+  const [form, setForm] = useState({
+    name: "",
+    key: null as string | null,
+    starter: "workshop" as StarterKey,
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    language: "en-IE",
+    currency: "EUR",
+    mailFrom: "",
+  });
   const { refusal, attempt } = useRefusal();
   const [busy, setBusy] = useState(false);
   const key = form.key ?? slugOf(form.name).slice(0, 40);
@@ -150,7 +234,13 @@ function NewSite({ onClose }: { onClose: () => void }) {
           key,
           name: form.name,
           starter: form.starter,
-          settings: { language: form.language, zone: form.zone, currency: form.currency, description: "", mailFrom: form.mailFrom },
+          settings: {
+            language: form.language,
+            zone: form.zone,
+            currency: form.currency,
+            description: "",
+            mailFrom: form.mailFrom,
+          },
         });
         location.assign(`/s/${made}/pages`);
       } finally {
@@ -159,22 +249,91 @@ function NewSite({ onClose }: { onClose: () => void }) {
     });
   const change = (part: Partial<typeof form>) => setForm({ ...form, ...part });
   return (
-    <Window title="New site" open onClose={onClose} foot={<MainButton loading={busy} onClick={make}>Make the site</MainButton>}>
-      <form onSubmit={(event) => { event.preventDefault(); void make(); }}>
-        <Row label="Name" error={refusal?.at("name")}>{(ids) => <TextInput {...ids} value={form.name} onChange={(name) => change({ name })} />}</Row>
-        <Row label="Key" error={refusal?.at("key")} hint="Part of its address, and how files and the command line call it.">{(ids) => <TextInput {...ids} value={key} onChange={(typed) => change({ key: typed })} />}</Row>
-        <Row label="Starts as" hint={starters[form.starter].note}>{(ids) => <Choice {...ids} value={form.starter} onChange={(starter) => change({ starter: starter as StarterKey })} options={Object.entries(starters).map(([id, one]) => [id, one.name] as const)} />}</Row>
-        <Row label="Zone" error={refusal?.at("settings.zone")}>{(ids) => <Choice {...ids} value={form.zone} onChange={(zone) => change({ zone })} options={zones.map((zone) => [zone, zone] as const)} />}</Row>
-        <Row label="Language" error={refusal?.at("settings.language")}>{(ids) => <TextInput {...ids} value={form.language} onChange={(language) => change({ language })} />}</Row>
-        <Row label="Currency" error={refusal?.at("settings.currency")}>{(ids) => <TextInput {...ids} value={form.currency} onChange={(currency) => change({ currency: currency.toUpperCase() })} />}</Row>
-        <Row label="Mail from" error={refusal?.at("settings.mailFrom")} hint="Letters to visitors come from this address.">{(ids) => <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />}</Row>
-        <RefusalNote refusal={refusal} shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]} />
+    <Window
+      title="New site"
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={busy} onClick={make}>
+          Make the site
+        </MainButton>
+      }
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <Row label="Name" error={refusal?.at("name")}>
+          {(ids) => <TextInput {...ids} value={form.name} onChange={(name) => change({ name })} />}
+        </Row>
+        <Row
+          label="Key"
+          error={refusal?.at("key")}
+          hint="Part of its address, and how files and the command line call it."
+        >
+          {(ids) => <TextInput {...ids} value={key} onChange={(typed) => change({ key: typed })} />}
+        </Row>
+        <Row label="Starts as" hint={starters[form.starter].note}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={form.starter}
+              onChange={(starter) => change({ starter: starter as StarterKey })}
+              options={Object.entries(starters).map(([id, one]) => [id, one.name] as const)}
+            />
+          )}
+        </Row>
+        <Row label="Zone" error={refusal?.at("settings.zone")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={form.zone}
+              onChange={(zone) => change({ zone })}
+              options={zones.map((zone) => [zone, zone] as const)}
+            />
+          )}
+        </Row>
+        <Row label="Language" error={refusal?.at("settings.language")}>
+          {(ids) => <TextInput {...ids} value={form.language} onChange={(language) => change({ language })} />}
+        </Row>
+        <Row label="Currency" error={refusal?.at("settings.currency")}>
+          {(ids) => (
+            <TextInput
+              {...ids}
+              value={form.currency}
+              onChange={(currency) => change({ currency: currency.toUpperCase() })}
+            />
+          )}
+        </Row>
+        <Row
+          label="Mail from"
+          error={refusal?.at("settings.mailFrom")}
+          hint="Letters to visitors come from this address."
+        >
+          {(ids) => (
+            <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />
+          )}
+        </Row>
+        <RefusalNote
+          refusal={refusal}
+          shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]}
+        />
       </form>
     </Window>
   );
 }
 
-function RemoveSite({ card, onClose, onRemoved }: { card: Card; onClose: () => void; onRemoved: () => Promise<unknown> }) {
+function RemoveSite({
+  card,
+  onClose,
+  onRemoved,
+}: {
+  card: Card;
+  onClose: () => void;
+  onRemoved: () => Promise<unknown>;
+}) {
   const [name, setName] = useState("");
   const { refusal, attempt } = useRefusal();
   const remove = () =>
@@ -184,10 +343,29 @@ function RemoveSite({ card, onClose, onRemoved }: { card: Card; onClose: () => v
       onClose();
     });
   return (
-    <Window title={`Remove ${card.name}`} open onClose={onClose} foot={<MainButton bg="brick" disabled={name !== card.name} onClick={remove}>Remove the site for good</MainButton>}>
-      <Text mb="10px">Its pages, releases, signups and mails go, and {card.address.replace(/^https?:\/\//, "")} answers no more. Download the site file first if you may want it back.</Text>
-      <form onSubmit={(event) => { event.preventDefault(); if (name === card.name) void remove(); }}>
-        <Row label={`Type “${card.name}”`} stacked error={refusal?.at("name")}>{(ids) => <TextInput {...ids} value={name} onChange={setName} />}</Row>
+    <Window
+      title={`Remove ${card.name}`}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton bg="brick" disabled={name !== card.name} onClick={remove}>
+          Remove the site for good
+        </MainButton>
+      }
+    >
+      <Text mb="10px">
+        Its pages, releases, signups and mails go, and {card.address.replace(/^https?:\/\//, "")} answers no more.
+        Download the site file first if you may want it back.
+      </Text>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name === card.name) void remove();
+        }}
+      >
+        <Row label={`Type “${card.name}”`} stacked error={refusal?.at("name")}>
+          {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
+        </Row>
       </form>
       <RefusalNote refusal={refusal} shownAt={["name"]} />
     </Window>

@@ -2,8 +2,8 @@
 // A frame one works on: click to select, click into words to edit them, crop marks drawn above.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Width } from "@/core/page/look";
 import { kinds } from "@/core/page/kinds";
+import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { rewriteSection, type StageState } from "./patch";
@@ -41,7 +41,8 @@ export interface EditableFrameProps {
   readonly editRef?: { current: ((node: string) => void) | null };
 }
 
-const find = (stage: StageState, node: string) => stage.document.querySelector<HTMLElement>(`[data-n="${CSS.escape(node)}"]`);
+const find = (stage: StageState, node: string) =>
+  stage.document.querySelector<HTMLElement>(`[data-n="${CSS.escape(node)}"]`);
 
 /** Four corner ticks and a small tag: drawn in screen px, so that they are as fine at every scale. */
 function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; faint: boolean; tag: string }) {
@@ -53,14 +54,31 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
     <Box position="absolute" inset="0" pointerEvents="none" aria-hidden="true">
       <svg width="100%" height="100%" style={{ position: "absolute", overflow: "visible", opacity: faint ? 0.45 : 1 }}>
         <path
-          d={[corner(left, top, 1, 1), corner(right, top, -1, 1), corner(left, bottom, 1, -1), corner(right, bottom, -1, -1)].join("")}
+          d={[
+            corner(left, top, 1, 1),
+            corner(right, top, -1, 1),
+            corner(left, bottom, 1, -1),
+            corner(right, bottom, -1, -1),
+          ].join("")}
           stroke="var(--chakra-colors-mark)"
           strokeWidth="2"
           fill="none"
         />
       </svg>
       {faint ? null : (
-        <Box position="absolute" left={`${Math.max(0, left)}px`} top={`${top > 20 ? top - 20 : Math.max(0, box.y) + 2}px`} bg="mark" color="white" fontSize="11px" fontWeight="650" px="6px" py="1px" borderRadius="2px" whiteSpace="nowrap">
+        <Box
+          position="absolute"
+          left={`${Math.max(0, left)}px`}
+          top={`${top > 20 ? top - 20 : Math.max(0, box.y) + 2}px`}
+          bg="mark"
+          color="white"
+          fontSize="11px"
+          fontWeight="650"
+          px="6px"
+          py="1px"
+          borderRadius="2px"
+          whiteSpace="nowrap"
+        >
           {tag}
         </Box>
       )}
@@ -69,7 +87,8 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
 }
 
 export function EditableFrame(props: EditableFrameProps) {
-  const { name, widthPx, scale, scope, rendered, renderer, composer, view, rounded, onKey, onMeasured, editRef } = props;
+  const { name, widthPx, scale, scope, rendered, renderer, composer, view, rounded, onKey, onMeasured, editRef } =
+    props;
   const stageRef = useRef<StageState | null>(null);
   const editing = useRef<Element | null>(null);
   const [session, setSession] = useState<WordsSession | null>(null);
@@ -84,7 +103,15 @@ export function EditableFrame(props: EditableFrameProps) {
       if (!element) return setRect(null);
       const found = element.getBoundingClientRect();
       const next = { x: found.x, y: found.y, width: found.width, height: found.height };
-      setRect((before) => (before && before.x === next.x && before.y === next.y && before.width === next.width && before.height === next.height ? before : next));
+      setRect((before) =>
+        before &&
+        before.x === next.x &&
+        before.y === next.y &&
+        before.width === next.width &&
+        before.height === next.height
+          ? before
+          : next,
+      );
       if (mine && onMeasured) {
         const line = Number.parseFloat(stage.document.defaultView?.getComputedStyle(element).lineHeight ?? "");
         onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
@@ -170,11 +197,17 @@ export function EditableFrame(props: EditableFrameProps) {
       }
       latest.current.onKey(event);
     };
+    // Focus that goes to the sheet ends the words; the small bar of tools keeps it where it is.
+    const onLeft = (event: FocusEvent) => {
+      if (!(event.target as Element | null)?.closest?.("[role=toolbar],iframe")) sessionRef.current?.end();
+    };
+    addEventListener("focusin", onLeft);
     document.addEventListener("pointerdown", onDown);
     document.addEventListener("click", stop);
     document.addEventListener("keydown", onFrameKey, true);
     return () => {
       sessionRef.current?.end();
+      removeEventListener("focusin", onLeft);
       document.removeEventListener("pointerdown", onDown);
       document.removeEventListener("click", stop);
       document.removeEventListener("keydown", onFrameKey, true);
@@ -189,12 +222,36 @@ export function EditableFrame(props: EditableFrameProps) {
         <Text fontWeight="700">{name}</Text>
         <Text color="ink2">{`${widthPx} px · shown at ${Math.round(scale * 100)} %`}</Text>
       </Flex>
-      <Box position="relative" borderRadius={rounded ? "10px" : "0"} boxShadow="page" bg="white" overflow="clip" overflowClipMargin="24px">
-        <StageFrame title={`${name}, ${widthPx} px`} widthPx={widthPx} scale={scale} rendered={rendered} renderer={renderer} editing={editing} onOpen={open} onLaidOut={measure} />
-        {rect && block ? <CropMarks rect={rect} scale={scale} faint={!mine} tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label} /> : null}
-        {session?.editor && rect ? <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} /> : null}
+      <Box
+        position="relative"
+        borderRadius={rounded ? "10px" : "0"}
+        boxShadow="page"
+        bg="white"
+        overflow="clip"
+        overflowClipMargin="24px"
+      >
+        <StageFrame
+          title={`${name}, ${widthPx} px`}
+          widthPx={widthPx}
+          scale={scale}
+          rendered={rendered}
+          renderer={renderer}
+          editing={editing}
+          onOpen={open}
+          onLaidOut={measure}
+        />
+        {rect && block ? (
+          <CropMarks
+            rect={rect}
+            scale={scale}
+            faint={!mine}
+            tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label}
+          />
+        ) : null}
+        {session?.editor && rect ? (
+          <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} />
+        ) : null}
       </Box>
     </Box>
   );
 }
-

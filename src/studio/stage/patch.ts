@@ -24,7 +24,8 @@ export function openStage(document: Document): StageState {
   return { document, shown: new Map(), rules: new Set(), ground: "" };
 }
 
-const sheet = (state: StageState, id: string) => (state.document.getElementById(id) as HTMLStyleElement).sheet as CSSStyleSheet;
+const sheet = (state: StageState, id: string) =>
+  (state.document.getElementById(id) as HTMLStyleElement).sheet as CSSStyleSheet;
 
 /** Adds rules that the frame does not have yet. Rules out of use stay: they match nothing. */
 function addRules(state: StageState, parts: readonly Part[]) {
@@ -72,7 +73,16 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
       if (old && old.part !== part && old.part.html !== part.html)
         Idiomorph.morph(element, part.html, {
           morphStyle: "outerHTML",
-          callbacks: { beforeNodeMorphed: (node: Node) => node !== editing, beforeNodeRemoved: (node: Node) => node !== editing },
+          callbacks: {
+            // Its words are the typist's; its look still follows the sheet.
+            beforeNodeMorphed: (node: Node, next: Node) => {
+              if (node !== editing) return true;
+              (node as Element).className =
+                `${(next as Element).className}${editing.classList.contains("ProseMirror") ? " ProseMirror" : ""}`;
+              return false;
+            },
+            beforeNodeRemoved: (node: Node) => node !== editing,
+          },
         });
     });
     state.shown.set(region, now);

@@ -22,7 +22,18 @@ export interface StageFrameProps {
   readonly children?: React.ReactNode;
 }
 
-export function StageFrame({ title, widthPx, scale, rendered, renderer, clipPx, editing, onOpen, onLaidOut, children }: StageFrameProps) {
+export function StageFrame({
+  title,
+  widthPx,
+  scale,
+  rendered,
+  renderer,
+  clipPx,
+  editing,
+  onOpen,
+  onLaidOut,
+  children,
+}: StageFrameProps) {
   const frame = useRef<HTMLIFrameElement>(null);
   const stage = useRef<StageState | null>(null);
   const [heightPx, setHeight] = useState(600);
@@ -69,7 +80,14 @@ export function StageFrame({ title, widthPx, scale, rendered, renderer, clipPx, 
         title={title}
         sandbox="allow-same-origin"
         tabIndex={-1}
-        style={{ width: widthPx, height: Math.max(heightPx, 40), transform: `scale(${scale})`, transformOrigin: "0 0", border: 0, display: "block" }}
+        style={{
+          width: widthPx,
+          height: Math.max(heightPx, 40),
+          transform: `scale(${scale})`,
+          transformOrigin: "0 0",
+          border: 0,
+          display: "block",
+        }}
       />
       {children}
     </Box>

@@ -22,7 +22,13 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
     };
   }, [editor]);
   const tool = (name: string, mark: string, icon: React.ReactNode, run: () => void) => (
-    <IconButton name={name} bg={editor.isActive(mark) ? "wash" : undefined} aria-pressed={editor.isActive(mark)} onMouseDown={(event) => event.preventDefault()} onClick={run}>
+    <IconButton
+      name={name}
+      bg={editor.isActive(mark) ? "wash" : undefined}
+      aria-pressed={editor.isActive(mark)}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={run}
+    >
       {icon}
     </IconButton>
   );
@@ -32,18 +38,41 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
     setTyped("");
   };
   return (
-    <Box position="absolute" left={`${Math.max(0, x)}px`} top={`${y}px`} zIndex="5" bg="sheet" borderWidth="1px" borderColor="edge" borderRadius="panel" boxShadow="lifted" p="3px" role="toolbar" aria-label="Words" onMouseDown={(event) => (event.target as Element).closest("input,select") || event.preventDefault()}>
+    <Box
+      position="absolute"
+      left={`${Math.max(0, x)}px`}
+      top={`${y}px`}
+      zIndex="5"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="edge"
+      borderRadius="panel"
+      boxShadow="lifted"
+      p="3px"
+      role="toolbar"
+      aria-label="Words"
+      onMouseDown={(event) => (event.target as Element).closest("input,select") || event.preventDefault()}
+    >
       <Flex gap="2px">
         {tool("Bold", "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
         {tool("Italic", "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
         {tool("Bullets", "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
         {tool("Numbers", "orderedList", <ListOrdered size={15} />, () => editor.chain().toggleOrderedList().run())}
         {tool("Link", "link", <Link2 size={15} />, () => setLinking(!linking))}
-        {editor.isActive("link") ? tool("Remove link", "none", <Unlink size={15} />, () => editor.chain().extendMarkRange("link").unsetLink().run()) : null}
+        {editor.isActive("link")
+          ? tool("Remove link", "none", <Unlink size={15} />, () =>
+              editor.chain().extendMarkRange("link").unsetLink().run(),
+            )
+          : null}
       </Flex>
       {linking ? (
         <Flex gap="4px" p="4px" direction="column" w="230px">
-          <Choice aria-label="Page" value="" onChange={(page) => page && setLink(`page:${page}`)} options={[["", "To a page…"], ...pages.map((page) => [page.id, page.title] as const)]} />
+          <Choice
+            aria-label="Page"
+            value=""
+            onChange={(page) => page && setLink(`page:${page}`)}
+            options={[["", "To a page…"], ...pages.map((page) => [page.id, page.title] as const)]}
+          />
           <form
             onSubmit={(event) => {
               event.preventDefault();
@@ -53,7 +82,12 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
             }}
           >
             <Flex gap="4px">
-              <TextInput aria-label="Address, mail or phone" placeholder="address, mail or phone" value={typed} onChange={setTyped} />
+              <TextInput
+                aria-label="Address, mail or phone"
+                placeholder="address, mail or phone"
+                value={typed}
+                onChange={setTyped}
+              />
               <MainButton type="submit">Link</MainButton>
             </Flex>
           </form>

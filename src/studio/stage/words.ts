@@ -24,7 +24,12 @@ export interface WordsTarget {
   ended(): void;
 }
 
-function plain(element: HTMLElement, target: WordsTarget, change: (text: string) => void, enter?: () => void): WordsSession {
+function plain(
+  element: HTMLElement,
+  target: WordsTarget,
+  change: (text: string) => void,
+  enter?: () => void,
+): WordsSession {
   element.setAttribute("contenteditable", "plaintext-only");
   element.setAttribute("role", "textbox");
   element.setAttribute("aria-label", "Words");
@@ -65,7 +70,13 @@ function rich(target: WordsTarget): WordsSession {
         horizontalRule: false,
         strike: false,
         underline: false,
-        link: { openOnClick: false, autolink: false, defaultProtocol: "https", isAllowedUri: (uri) => isLink(uri), HTMLAttributes: { target: null, rel: null } },
+        link: {
+          openOnClick: false,
+          autolink: false,
+          defaultProtocol: "https",
+          isAllowedUri: (uri) => isLink(uri),
+          HTMLAttributes: { target: null, rel: null },
+        },
       }),
     ],
     editorProps: { attributes: { "aria-label": "Words" } },
@@ -83,7 +94,10 @@ function rich(target: WordsTarget): WordsSession {
 }
 
 /** The list item that `at` lies in, and the part of it: its words, or what stands at its end. */
-function itemAt(list: HTMLElement, at: Element): { index: number; part: "text" | "aside"; element: HTMLElement } | null {
+function itemAt(
+  list: HTMLElement,
+  at: Element,
+): { index: number; part: "text" | "aside"; element: HTMLElement } | null {
   const item = at.closest("li");
   if (!item || !list.contains(item)) return null;
   const index = [...list.children].indexOf(item);
@@ -107,7 +121,10 @@ export function beginWords(target: WordsTarget, at: Element): WordsSession | nul
       if (!item) return null;
       // The items as they change while this one is edited.
       return plain(item.element, target, (text) =>
-        target.change("items", items.map((one, index) => (index === item.index ? { ...one, [item.part]: text } : one))),
+        target.change(
+          "items",
+          items.map((one, index) => (index === item.index ? { ...one, [item.part]: text } : one)),
+        ),
       );
     }
     default:

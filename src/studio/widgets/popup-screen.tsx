@@ -3,14 +3,14 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { pathOf } from "@/core/page/validate";
 import { type Popup, popupDesigns } from "@/core/popup/popup";
 import { releasePopup } from "@/core/popup/released";
 import { popupSchema } from "@/core/popup/schema";
-import { pathOf } from "@/core/page/validate";
 import { pagePath } from "@/core/site/site";
+import type { SyncState } from "@/studio/composer/sync";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
-import type { SyncState } from "@/studio/composer/sync";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Segments, State, Tick, Title } from "@/studio/kit/kit";
 import { deviceWidths, RehearseStrip, useChosenVisitor, useRehearsal } from "@/studio/rehearse/rehearse";
@@ -30,21 +30,57 @@ interface Step {
 const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 const steps: readonly Step[] = [
-  { key: "design", name: "Design", of: ["design", "picture"], note: (popup) => popupDesigns[popup.design].name, Panel: DesignStep },
-  { key: "words", name: "Words and fields", of: ["words", "fields", "thanks", "confirmByMail"], note: (popup) => `${many(popup.fields.length, "field", "fields")}${popup.confirmByMail ? ", confirmed by mail" : ""}`, Panel: WordsStep },
-  { key: "when", name: "When", of: ["triggers", "restraint", "priority"], note: (popup) => (popup.triggers.length ? many(popup.triggers.length, "trigger", "triggers") : "only when asked for"), Panel: WhenStep },
+  {
+    key: "design",
+    name: "Design",
+    of: ["design", "picture"],
+    note: (popup) => popupDesigns[popup.design].name,
+    Panel: DesignStep,
+  },
+  {
+    key: "words",
+    name: "Words and fields",
+    of: ["words", "fields", "thanks", "confirmByMail"],
+    note: (popup) =>
+      `${many(popup.fields.length, "field", "fields")}${popup.confirmByMail ? ", confirmed by mail" : ""}`,
+    Panel: WordsStep,
+  },
+  {
+    key: "when",
+    name: "When",
+    of: ["triggers", "restraint", "priority"],
+    note: (popup) =>
+      popup.triggers.length ? many(popup.triggers.length, "trigger", "triggers") : "only when asked for",
+    Panel: WhenStep,
+  },
   {
     key: "whom",
     name: "For whom",
     of: ["conditions"],
     note: ({ conditions }) => {
-      const count = [conditions.devices, conditions.languages, conditions.countries, conditions.cameFrom].filter((list) => list.length).length + (conditions.visits === "all" ? 0 : 1);
+      const count =
+        [conditions.devices, conditions.languages, conditions.countries, conditions.cameFrom].filter(
+          (list) => list.length,
+        ).length + (conditions.visits === "all" ? 0 : 1);
       return count ? many(count, "condition", "conditions") : "everyone";
     },
     Panel: WhomStep,
   },
-  { key: "look", name: "Look", of: ["look"], note: (popup) => (popup.look.pageUsable ? "page stays usable" : `overlay ${popup.look.overlayStrength} %`), Panel: LookStep },
-  { key: "where", name: "Where", of: [], note: ({ conditions }) => (conditions.include.length ? many(conditions.include.length, "pattern", "patterns") : "every page"), Panel: WhereStep },
+  {
+    key: "look",
+    name: "Look",
+    of: ["look"],
+    note: (popup) => (popup.look.pageUsable ? "page stays usable" : `overlay ${popup.look.overlayStrength} %`),
+    Panel: LookStep,
+  },
+  {
+    key: "where",
+    name: "Where",
+    of: [],
+    note: ({ conditions }) =>
+      conditions.include.length ? many(conditions.include.length, "pattern", "patterns") : "every page",
+    Panel: WhereStep,
+  },
 ];
 
 /** How long changes are gathered before they are saved, in ms. */
@@ -81,7 +117,13 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
   const save = useCallback(
     async (nextName: string, next: Popup) => {
       try {
-        ({ revision: revision.current } = await ask("widgets.save", { site: site.key, widget: id, name: nextName, settings: next, revision: revision.current }));
+        ({ revision: revision.current } = await ask("widgets.save", {
+          site: site.key,
+          widget: id,
+          name: nextName,
+          settings: next,
+          revision: revision.current,
+        }));
         setSync({ kind: "saved" });
         await refresh();
       } catch (refused) {
@@ -98,12 +140,17 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
     const next = { ...popup, ...part };
     setPopup(next);
     setName(nextName);
-    const { error } = popupSchema.validate(next, { abortEarly: false, convert: false, errors: { wrap: { label: false } } });
+    const { error } = popupSchema.validate(next, {
+      abortEarly: false,
+      convert: false,
+      errors: { wrap: { label: false } },
+    });
     const found = Object.fromEntries((error?.details ?? []).map((detail) => [pathOf(detail.path), detail.message]));
     if (!nextName.trim()) found.name = "A widget needs a name.";
     setFaults(found);
     clearTimeout(timer.current);
-    if (Object.keys(found).length) return setSync({ kind: "refused", message: "Something is not complete yet; see the marked step." });
+    if (Object.keys(found).length)
+      return setSync({ kind: "refused", message: "Something is not complete yet; see the marked step." });
     setSync({ kind: "saving" });
     timer.current = setTimeout(() => {
       saving.current = saving.current.then(() => save(nextName, next));
@@ -111,47 +158,138 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
   };
 
   const current = steps.find((one) => one.key === step) as Step;
-  const faultsOf = (one: Step) => Object.keys(faults).filter((path) => one.of.some((part) => path === part || path.startsWith(`${part}.`) || path.startsWith(`${part}[`)));
+  const faultsOf = (one: Step) =>
+    Object.keys(faults).filter((path) =>
+      one.of.some((part) => path === part || path.startsWith(`${part}.`) || path.startsWith(`${part}[`)),
+    );
   const ready = Object.keys(faults).length === 0;
   return (
     <Flex flex="1" minH="0">
-      <Box as="nav" aria-label="Steps" w="206px" flex="none" bg="sheet" borderRightWidth="1px" borderColor="line" p="14px" overflowY="auto">
-        <Link href={`/s/${site.key}/widgets`}><Text color="ink2" fontSize="small">Widgets › Signup popup</Text></Link>
-        <input aria-label="Name of the popup" value={name} onChange={(event) => change({}, event.target.value)} style={{ fontFamily: "var(--chakra-fonts-heading)", fontWeight: 700, fontSize: 17, width: "100%", background: "transparent", padding: "2px 0" }} />
+      <Box
+        as="nav"
+        aria-label="Steps"
+        w="206px"
+        flex="none"
+        bg="sheet"
+        borderRightWidth="1px"
+        borderColor="line"
+        p="14px"
+        overflowY="auto"
+      >
+        <Link href={`/s/${site.key}/widgets`}>
+          <Text color="ink2" fontSize="small" lineHeight="26px">Widgets › Signup popup</Text>
+        </Link>
+        <input
+          aria-label="Name of the popup"
+          value={name}
+          onChange={(event) => change({}, event.target.value)}
+          style={{
+            fontFamily: "var(--chakra-fonts-heading)",
+            fontWeight: 700,
+            fontSize: 17,
+            width: "100%",
+            background: "transparent",
+            padding: "2px 0",
+          }}
+        />
         {faults.name ? <State tone="brick">{faults.name}</State> : null}
-        <Box my="8px"><Tick label={popup.enabled ? "On" : "Off"} checked={popup.enabled} onChange={(enabled) => change({ enabled })} /></Box>
-        {steps.map((one) => {
+        <Box my="8px">
+          <Tick
+            label={popup.enabled ? "On" : "Off"}
+            checked={popup.enabled}
+            onChange={(enabled) => change({ enabled })}
+          />
+        </Box>
+        {steps.map((one, index) => {
           const wrong = faultsOf(one).length > 0;
           const open = one.key === step;
           return (
-            <button key={one.key} type="button" aria-current={open ? "step" : undefined} onClick={() => { setStep(one.key); setPanel("visitor"); }} style={{ display: "flex", gap: 10, width: "100%", textAlign: "left", padding: "9px 8px", borderRadius: 5, background: open ? "var(--chakra-colors-wash)" : "transparent", cursor: "pointer", alignItems: "baseline" }}>
-              <Text as="span" w="14px" fontWeight="800" color={wrong ? "brick" : open ? "mark" : "moss"} aria-hidden="true">{wrong ? "!" : open ? "▸" : "–"}</Text>
+            <button
+              key={one.key}
+              type="button"
+              aria-current={open ? "step" : undefined}
+              onClick={() => {
+                setStep(one.key);
+                setPanel("visitor");
+              }}
+              style={{
+                display: "flex",
+                gap: 10,
+                width: "100%",
+                textAlign: "left",
+                padding: "9px 8px",
+                borderRadius: 5,
+                background: open ? "var(--chakra-colors-wash)" : "transparent",
+                cursor: "pointer",
+                alignItems: "baseline",
+              }}
+            >
+              <Text
+                as="span"
+                w="14px"
+                fontWeight="800"
+                color={wrong ? "brick" : open ? "mark" : "faint"}
+                aria-hidden="true"
+              >
+                {wrong ? "!" : index + 1}
+              </Text>
               <Box>
                 <Text fontWeight="650">{one.name}</Text>
-                <Text fontSize="small" color={wrong ? "brick" : "ink2"}>{wrong ? "not complete" : one.note(popup)}</Text>
+                <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
+                  {wrong ? "not complete" : one.note(popup)}
+                </Text>
               </Box>
             </button>
           );
         })}
         <Box borderTopWidth="1px" borderColor="line" mt="12px" pt="12px">
-          <button type="button" onClick={() => setPanel("results")} aria-pressed={panel === "results"} style={{ fontWeight: 650, minHeight: 28, cursor: "pointer" }}>Results</button>
+          <button
+            type="button"
+            onClick={() => setPanel("results")}
+            aria-pressed={panel === "results"}
+            style={{ fontWeight: 650, minHeight: 28, cursor: "pointer" }}
+          >
+            Results
+          </button>
           <Box mt="8px">
-            {!popup.enabled ? <State tone="amber">Switched off: visitors do not get it.</State> : ready ? <State tone="moss">Ready to publish</State> : <State tone="brick">Not complete</State>}
+            {!popup.enabled ? (
+              <State tone="amber">Switched off: visitors do not get it.</State>
+            ) : ready ? (
+              <State tone="moss">Ready to publish</State>
+            ) : (
+              <State tone="brick">Not complete</State>
+            )}
           </Box>
         </Box>
       </Box>
-      <Box as="section" aria-label={current.name} w="420px" flex="none" bg="sheet" borderRightWidth="1px" borderColor="line" overflowY="auto" p="20px">
-        {panel === "results" ? <Results widget={id} /> : (
+      <Box
+        as="section"
+        aria-label={current.name}
+        w="420px"
+        flex="none"
+        bg="sheet"
+        borderRightWidth="1px"
+        borderColor="line"
+        overflowY="auto"
+        p="20px"
+      >
+        {panel === "results" ? (
+          <Results widget={id} />
+        ) : (
           <>
             <Title>{current.name}</Title>
             {sync.kind === "refused" && ready ? <State tone="brick">{sync.message}</State> : null}
-            <Box mt="10px"><current.Panel popup={popup} change={change} faults={faults} id={id} /></Box>
+            <Box mt="10px">
+              <current.Panel popup={popup} change={change} faults={faults} id={id} />
+            </Box>
           </>
         )}
       </Box>
       <Flex as="main" direction="column" flex="1" minW="0" position="relative">
         <VisitorView id={id} popup={popup} valid={ready} step={step} />
-        <Box position="absolute" left="16px" right="16px" bottom="14px"><RehearseStrip path={chosen ? pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" }) : "/"} /></Box>
+        <Box position="absolute" left="16px" right="16px" bottom="14px">
+          <RehearseStrip path={chosen ? pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" }) : "/"} />
+        </Box>
       </Flex>
     </Flex>
   );
@@ -170,13 +308,16 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
   useEffect(() => setView(step === "when" || step === "whom" || step === "where" ? "time" : "visitor"), [step]);
   useEffect(() => {
     if (!room.current) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     observer.observe(room.current);
     return () => observer.disconnect();
   }, []);
   useEffect(() => {
     const listen = (event: MessageEvent) => {
-      if (base && event.origin === new URL(base).origin && (event.data as { ready?: boolean }).ready) setReady((count) => count + 1);
+      if (base && event.origin === new URL(base).origin && (event.data as { ready?: boolean }).ready)
+        setReady((count) => count + 1);
     };
     addEventListener("message", listen);
     return () => removeEventListener("message", listen);
@@ -194,7 +335,13 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
       picture: (hash) => {
         const entry = media.get(hash);
         const width = Math.min(960, entry?.widthPx ?? 0);
-        return entry ? { src: `${token.pathname}/_m/${hash}-${width}.webp`, width, height: Math.round((entry.heightPx * width) / entry.widthPx) } : null;
+        return entry
+          ? {
+              src: `${token.pathname}/_m/${hash}-${width}.webp`,
+              width,
+              height: Math.round((entry.heightPx * width) / entry.widthPx),
+            }
+          : null;
       },
     });
     frame.current.contentWindow.postMessage({ from: "webitor-studio", draft }, token.origin);
@@ -202,18 +349,46 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
 
   const widthPx = deviceWidths[chosen.device];
   const scale = Math.min(1, Math.max(0.2, (size.width - 32) / widthPx));
-  const heightPx = chosen.device === "wide" ? Math.min(820, (size.height - 100) / scale) : Math.min(760, (size.height - 100) / scale);
+  const heightPx =
+    chosen.device === "wide" ? Math.min(820, (size.height - 100) / scale) : Math.min(760, (size.height - 100) / scale);
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex h="40px" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" justify="center">
-        <Segments label="What is shown" value={view} onChange={setView} options={[["visitor", "What a visitor gets"], ["time", "When it opens, and why"]]} />
+        <Segments
+          label="What is shown"
+          value={view}
+          onChange={setView}
+          options={[
+            ["visitor", "What a visitor gets"],
+            ["time", "When it opens, and why"],
+          ]}
+        />
       </Flex>
       <Box ref={room} flex="1" minH="0" overflow="auto" p="16px" pb="80px">
         {error ? <State tone="brick">{error}</State> : null}
         {view === "time" ? <TimeLine id={id} popup={popup} /> : null}
         {view === "visitor" && base && size.width ? (
-          <Box w={`${widthPx * scale}px`} h={`${heightPx * scale}px`} mx="auto" boxShadow="page" bg="white" overflow="hidden" borderRadius={chosen.device === "phone" ? "10px" : "0"}>
-            <iframe ref={frame} title="What a visitor gets" src={`${base}/`} style={{ width: widthPx, height: heightPx, border: 0, transform: `scale(${scale})`, transformOrigin: "0 0" }} />
+          <Box
+            w={`${widthPx * scale}px`}
+            h={`${heightPx * scale}px`}
+            mx="auto"
+            boxShadow="page"
+            bg="white"
+            overflow="hidden"
+            borderRadius={chosen.device === "phone" ? "10px" : "0"}
+          >
+            <iframe
+              ref={frame}
+              title="What a visitor gets"
+              src={`${base}/`}
+              style={{
+                width: widthPx,
+                height: heightPx,
+                border: 0,
+                transform: `scale(${scale})`,
+                transformOrigin: "0 0",
+              }}
+            />
           </Box>
         ) : null}
       </Box>

@@ -11,7 +11,10 @@ import { Group, Loading, Segments, State, Title } from "@/studio/kit/kit";
 export function Results({ widget }: { widget: string }) {
   const site = useSite();
   const [days, setDays] = useState<"7" | "28" | "90">("28");
-  const { data, error } = useQuery({ queryKey: ["results", site.key, widget, Number(days)], queryFn: () => ask("widgets.results", { site: site.key, widget, days: Number(days) }) });
+  const { data, error } = useQuery({
+    queryKey: ["results", site.key, widget, Number(days)],
+    queryFn: () => ask("widgets.results", { site: site.key, widget, days: Number(days) }),
+  });
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what="the results" />;
   const sum = (what: "shown" | "closed" | "signedUp") => data.days.reduce((all, day) => all + day[what], 0);
@@ -26,12 +29,23 @@ export function Results({ widget }: { widget: string }) {
     <Box>
       <Flex justify="space-between" align="center" mb="12px">
         <Title>Results</Title>
-        <Segments label="Days" value={days} onChange={setDays} options={[["7", "7 days"], ["28", "28"], ["90", "90"]]} />
+        <Segments
+          label="Days"
+          value={days}
+          onChange={setDays}
+          options={[
+            ["7", "7 days"],
+            ["28", "28"],
+            ["90", "90"],
+          ]}
+        />
       </Flex>
       <Flex gap="18px" mb="14px">
         {figures.map(([name, value]) => (
           <Box key={name}>
-            <Text fontFamily="heading" fontSize="20px" fontWeight="700">{value}</Text>
+            <Text fontFamily="heading" fontSize="20px" fontWeight="700">
+              {value}
+            </Text>
             <Text color="ink2">{name}</Text>
           </Box>
         ))}
@@ -40,7 +54,12 @@ export function Results({ widget }: { widget: string }) {
         <ResponsiveContainer>
           <BarChart data={data.days} margin={{ left: -22, right: 4 }}>
             <CartesianGrid vertical={false} stroke="var(--chakra-colors-line)" />
-            <XAxis dataKey="day" tickFormatter={(day: string) => day.slice(8)} tick={{ fontSize: 11 }} interval="preserveStartEnd" />
+            <XAxis
+              dataKey="day"
+              tickFormatter={(day: string) => day.slice(8)}
+              tick={{ fontSize: 11 }}
+              interval="preserveStartEnd"
+            />
             <YAxis tick={{ fontSize: 11 }} allowDecimals={false} />
             <Tooltip />
             <Legend iconType="square" />
@@ -51,7 +70,10 @@ export function Results({ widget }: { widget: string }) {
       </Box>
       <Group title="Signups by state" mt="12px">
         {(["confirmed", "waiting", "withdrawn"] as const).map((state) => (
-          <Flex key={state} justify="space-between"><Text>{state === "waiting" ? "waiting for confirmation" : state}</Text><Text fontWeight="650">{data.states[state] ?? 0}</Text></Flex>
+          <Flex key={state} justify="space-between">
+            <Text>{state === "waiting" ? "waiting for confirmation" : state}</Text>
+            <Text fontWeight="650">{data.states[state] ?? 0}</Text>
+          </Flex>
         ))}
       </Group>
     </Box>

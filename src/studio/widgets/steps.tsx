@@ -1,9 +1,9 @@
 "use client";
 // The steps of the popup's workspace.
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { colourRoles, surfaces } from "@/core/brand/brand";
 import { everyNode } from "@/core/page/node";
@@ -11,11 +11,24 @@ import type { Conditions, Popup, PopupDesign, PopupField, Trigger } from "@/core
 import { popupDesigns } from "@/core/popup/popup";
 import { pageReason } from "@/core/popup/rule";
 import { pagePath } from "@/core/site/site";
-import { PictureChoice } from "@/studio/composer/sheet";
 import { roleNames, surfaceNames } from "@/studio/composer/controls";
+import { PictureChoice } from "@/studio/composer/sheet";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Group, IconButton, NumberInput, PlainButton, QuietButton, Row, Segments, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import {
+  Choice,
+  Group,
+  IconButton,
+  NumberInput,
+  PlainButton,
+  QuietButton,
+  Row,
+  Segments,
+  State,
+  TextArea,
+  TextInput,
+  Tick,
+} from "@/studio/kit/kit";
 
 export interface StepProps {
   readonly id: string;
@@ -43,77 +56,241 @@ export function DesignStep({ popup, change }: StepProps) {
             <button
               key={design}
               type="button"
-              // biome-ignore lint/a11y/useSemanticElements: a drawing to choose is more than a dot
               role="radio"
               aria-checked={chosen}
               onClick={() => change({ design })}
-              style={{ textAlign: "left", padding: 10, background: "#fff", cursor: "pointer", borderRadius: 5, border: "1px solid var(--chakra-colors-line)", outline: chosen ? "2px solid var(--chakra-colors-mark)" : undefined }}
+              style={{
+                textAlign: "left",
+                padding: 10,
+                background: "#fff",
+                cursor: "pointer",
+                borderRadius: 5,
+                border: "1px solid var(--chakra-colors-line)",
+                outline: chosen ? "2px solid var(--chakra-colors-mark)" : undefined,
+              }}
             >
-              <svg width="88" height="58" aria-hidden="true" style={{ border: "1px solid var(--chakra-colors-line)", background: "var(--chakra-colors-paper)" }}>
+              <svg
+                width="88"
+                height="58"
+                aria-hidden="true"
+                style={{ border: "1px solid var(--chakra-colors-line)", background: "var(--chakra-colors-paper)" }}
+              >
                 <path d="M8 9h40M8 16h62M8 23h52M8 34h40M8 41h62" stroke="#C9C1AF" strokeWidth="2.5" />
                 <rect x={x} y={y} width={width} height={height} fill="#fff" stroke="#21282A" strokeWidth="1.5" />
               </svg>
-              <Text fontWeight="650" mt="6px">{popupDesigns[design].name}</Text>
-              <Text fontSize="small" color="ink2">{popupDesigns[design].note}</Text>
+              <Text fontWeight="650" mt="6px">
+                {popupDesigns[design].name}
+              </Text>
+              <Text fontSize="small" color="ink2">
+                {popupDesigns[design].note}
+              </Text>
             </button>
           );
         })}
       </Grid>
-      <Group title="Picture" aside={popup.picture ? <QuietButton onClick={() => change({ picture: null })}>Without a picture</QuietButton> : "none"}>
-        <PictureChoice value={popup.picture?.media ?? null} onChoose={(media) => change({ picture: { media, alt: popup.picture?.alt ?? "" } })} />
-        {popup.picture ? <Box mt="10px"><Row label="Description" stacked hint="Leave it empty if the picture is only decoration.">{(ids) => <TextInput {...ids} value={popup.picture?.alt ?? ""} onChange={(alt) => popup.picture && change({ picture: { ...popup.picture, alt } })} />}</Row></Box> : null}
+      <Group
+        title="Picture"
+        aside={
+          popup.picture ? (
+            <QuietButton onClick={() => change({ picture: null })}>Without a picture</QuietButton>
+          ) : (
+            "none"
+          )
+        }
+      >
+        <PictureChoice
+          value={popup.picture?.media ?? null}
+          onChoose={(media) => change({ picture: { media, alt: popup.picture?.alt ?? "" } })}
+        />
+        {popup.picture ? (
+          <Box mt="10px">
+            <Row label="Description" stacked hint="Leave it empty if the picture is only decoration.">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  value={popup.picture?.alt ?? ""}
+                  onChange={(alt) => popup.picture && change({ picture: { ...popup.picture, alt } })}
+                />
+              )}
+            </Row>
+          </Box>
+        ) : null}
       </Group>
     </>
   );
 }
 
-const fieldKinds = [["email", "E-mail"], ["name", "Name"], ["choice", "Choice"], ["tick", "Tick"]] as const;
+const fieldKinds = [
+  ["email", "E-mail"],
+  ["name", "Name"],
+  ["choice", "Choice"],
+  ["tick", "Tick"],
+] as const;
 
 export function WordsStep({ popup, faults, change }: StepProps) {
   const site = useSite();
   const words = (part: Partial<Popup["words"]>) => change({ words: { ...popup.words, ...part } });
-  const setField = (index: number, part: Partial<PopupField>) => change({ fields: popup.fields.map((field, at) => (at === index ? { ...field, ...part } : field)) });
+  const setField = (index: number, part: Partial<PopupField>) =>
+    change({ fields: popup.fields.map((field, at) => (at === index ? { ...field, ...part } : field)) });
   const { thanks } = popup;
   return (
     <>
-      <Row label="Title" error={faults["words.title"]}>{(ids) => <TextInput {...ids} value={popup.words.title} onChange={(title) => words({ title })} />}</Row>
-      <Row label="Text" stacked error={faults["words.text"]}>{(ids) => <TextArea {...ids} value={popup.words.text} onChange={(text) => words({ text })} />}</Row>
-      <Row label="Button" error={faults["words.button"]}>{(ids) => <TextInput {...ids} value={popup.words.button} onChange={(button) => words({ button })} />}</Row>
-      <Row label="Close mark" error={faults["words.close"]} hint="Read aloud by screen readers, shown when the mark is a word.">{(ids) => <TextInput {...ids} value={popup.words.close} onChange={(close) => words({ close })} />}</Row>
-      <Row label="What one agrees to" stacked error={faults["words.consent"]} hint="Kept with every signup as it stood that day.">{(ids) => <TextArea {...ids} value={popup.words.consent} onChange={(consent) => words({ consent })} />}</Row>
+      <Row label="Title" error={faults["words.title"]}>
+        {(ids) => <TextInput {...ids} value={popup.words.title} onChange={(title) => words({ title })} />}
+      </Row>
+      <Row label="Text" stacked error={faults["words.text"]}>
+        {(ids) => <TextArea {...ids} value={popup.words.text} onChange={(text) => words({ text })} />}
+      </Row>
+      <Row label="Button" error={faults["words.button"]}>
+        {(ids) => <TextInput {...ids} value={popup.words.button} onChange={(button) => words({ button })} />}
+      </Row>
+      <Row
+        label="Close mark"
+        error={faults["words.close"]}
+        hint="Read aloud by screen readers, shown when the mark is a word."
+      >
+        {(ids) => <TextInput {...ids} value={popup.words.close} onChange={(close) => words({ close })} />}
+      </Row>
+      <Row
+        label="What one agrees to"
+        stacked
+        error={faults["words.consent"]}
+        hint="Kept with every signup as it stood that day."
+      >
+        {(ids) => <TextArea {...ids} value={popup.words.consent} onChange={(consent) => words({ consent })} />}
+      </Row>
       <Group title="Fields" aside={String(popup.fields.length)}>
         {faults.fields ? <State tone="brick">{faults.fields}</State> : null}
         {popup.fields.map((field, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a field's key changes while it is typed
           <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
             <Flex gap="6px" align="center">
-              <Box w="96px"><Choice aria-label={`Kind of field ${index + 1}`} value={field.kind} onChange={(kind) => setField(index, { kind: kind as PopupField["kind"], options: kind === "choice" ? (field.options ?? ["First", "Second"]) : undefined })} options={fieldKinds} /></Box>
-              <TextInput aria-label={`Label of field ${index + 1}`} value={field.label} onChange={(label) => setField(index, { label })} />
-              <IconButton name={`Remove ${field.label}`} onClick={() => change({ fields: popup.fields.filter((_field, at) => at !== index) })}><Trash2 size={14} /></IconButton>
+              <Box w="96px">
+                <Choice
+                  aria-label={`Kind of field ${index + 1}`}
+                  value={field.kind}
+                  onChange={(kind) =>
+                    setField(index, {
+                      kind: kind as PopupField["kind"],
+                      options: kind === "choice" ? (field.options ?? ["First", "Second"]) : undefined,
+                    })
+                  }
+                  options={fieldKinds}
+                />
+              </Box>
+              <TextInput
+                aria-label={`Label of field ${index + 1}`}
+                value={field.label}
+                onChange={(label) => setField(index, { label })}
+              />
+              <IconButton
+                name={`Remove ${field.label}`}
+                onClick={() => change({ fields: popup.fields.filter((_field, at) => at !== index) })}
+              >
+                <Trash2 size={14} />
+              </IconButton>
             </Flex>
             <Flex gap="14px" align="center" mt="4px">
               <Tick label="Required" checked={field.required} onChange={(required) => setField(index, { required })} />
               <Text color="ink2">column</Text>
-              <Box w="120px"><TextInput aria-label={`Column of field ${index + 1}`} value={field.key} onChange={(key) => setField(index, { key })} /></Box>
+              <Box w="120px">
+                <TextInput
+                  aria-label={`Column of field ${index + 1}`}
+                  value={field.key}
+                  onChange={(key) => setField(index, { key })}
+                />
+              </Box>
             </Flex>
-            {field.kind === "choice" ? <Row label="Options" stacked error={faults[`fields[${index}].options`]} hint="One a line">{(ids) => <TextArea {...ids} value={(field.options ?? []).join("\n")} onChange={(text) => setField(index, { options: text.split("\n") })} />}</Row> : null}
-            {Object.entries(faults).filter(([path]) => path.startsWith(`fields[${index}]`) && !path.endsWith("options")).map(([path, message]) => <State key={path} tone="brick">{message}</State>)}
+            {field.kind === "choice" ? (
+              <Row label="Options" stacked error={faults[`fields[${index}].options`]} hint="One a line">
+                {(ids) => (
+                  <TextArea
+                    {...ids}
+                    value={(field.options ?? []).join("\n")}
+                    onChange={(text) => setField(index, { options: text.split("\n") })}
+                  />
+                )}
+              </Row>
+            ) : null}
+            {Object.entries(faults)
+              .filter(([path]) => path.startsWith(`fields[${index}]`) && !path.endsWith("options"))
+              .map(([path, message]) => (
+                <State key={path} tone="brick">
+                  {message}
+                </State>
+              ))}
           </Box>
         ))}
-        <QuietButton onClick={() => change({ fields: [...popup.fields, { key: `field_${popup.fields.length + 1}`, kind: "choice", label: "Question", required: false, options: ["First", "Second"] }] })}><Plus size={14} /> Add a field</QuietButton>
+        <QuietButton
+          onClick={() =>
+            change({
+              fields: [
+                ...popup.fields,
+                {
+                  key: `field_${popup.fields.length + 1}`,
+                  kind: "choice",
+                  label: "Question",
+                  required: false,
+                  options: ["First", "Second"],
+                },
+              ],
+            })
+          }
+        >
+          <Plus size={14} /> Add a field
+        </QuietButton>
       </Group>
       <Group title="Afterwards">
-        <Tick label="Confirm the address by mail" checked={popup.confirmByMail} onChange={(confirmByMail) => change({ confirmByMail })} />
+        <Tick
+          label="Confirm the address by mail"
+          checked={popup.confirmByMail}
+          onChange={(confirmByMail) => change({ confirmByMail })}
+        />
         <Box my="8px">
-          <Segments label="Thanks" value={thanks.kind} onChange={(kind) => change({ thanks: kind === "words" ? { kind, title: "Thank you", text: "" } : { kind, page: site.pages.find((page) => page.slug === "")?.id ?? "" } })} options={[["words", "Thanks as words"], ["page", "A page"]]} />
+          <Segments
+            label="Thanks"
+            value={thanks.kind}
+            onChange={(kind) =>
+              change({
+                thanks:
+                  kind === "words"
+                    ? { kind, title: "Thank you", text: "" }
+                    : { kind, page: site.pages.find((page) => page.slug === "")?.id ?? "" },
+              })
+            }
+            options={[
+              ["words", "Thanks as words"],
+              ["page", "A page"],
+            ]}
+          />
         </Box>
         {thanks.kind === "words" ? (
           <>
-            <Row label="Title" error={faults["thanks.title"]}>{(ids) => <TextInput {...ids} value={thanks.title} onChange={(title) => change({ thanks: { ...thanks, title } })} />}</Row>
-            <Row label="Text" stacked error={faults["thanks.text"]}>{(ids) => <TextArea {...ids} value={thanks.text} onChange={(text) => change({ thanks: { ...thanks, text } })} />}</Row>
+            <Row label="Title" error={faults["thanks.title"]}>
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  value={thanks.title}
+                  onChange={(title) => change({ thanks: { ...thanks, title } })}
+                />
+              )}
+            </Row>
+            <Row label="Text" stacked error={faults["thanks.text"]}>
+              {(ids) => (
+                <TextArea {...ids} value={thanks.text} onChange={(text) => change({ thanks: { ...thanks, text } })} />
+              )}
+            </Row>
           </>
         ) : (
-          <Row label="Page" error={faults["thanks.page"]}>{(ids) => <Choice {...ids} value={thanks.page} onChange={(page) => change({ thanks: { kind: "page", page } })} options={site.pages.map((page) => [page.id, page.title] as const)} />}</Row>
+          <Row label="Page" error={faults["thanks.page"]}>
+            {(ids) => (
+              <Choice
+                {...ids}
+                value={thanks.page}
+                onChange={(page) => change({ thanks: { kind: "page", page } })}
+                options={site.pages.map((page) => [page.id, page.title] as const)}
+              />
+            )}
+          </Row>
         )}
       </Group>
     </>
@@ -141,9 +318,26 @@ function useBlocks() {
   return useQuery({
     queryKey: ["blocks", site.key],
     queryFn: async () => {
-      const opened = await Promise.all(site.pages.map((page) => ask("pages.open", { site: site.key, page: page.id }).then(({ documents }) => ({ page, body: documents.find((one) => one.kind === "page")?.body }))));
+      const opened = await Promise.all(
+        site.pages.map((page) =>
+          ask("pages.open", { site: site.key, page: page.id }).then(({ documents }) => ({
+            page,
+            body: documents.find((one) => one.kind === "page")?.body,
+          })),
+        ),
+      );
       return opened.flatMap(({ page, body }) =>
-        body ? [...everyNode(body)].filter((node) => ["button", "picture", "heading", "stack"].includes(node.kind)).map((node) => [node.id, `${page.title}: ${String(node.content.text ?? node.content.alt ?? node.kind).slice(0, 40) || node.kind}`] as const) : [],
+        body
+          ? [...everyNode(body)]
+              .filter((node) => ["button", "picture", "heading", "stack"].includes(node.kind))
+              .map(
+                (node) =>
+                  [
+                    node.id,
+                    `${page.title}: ${String(node.content.text ?? node.content.alt ?? node.kind).slice(0, 40) || node.kind}`,
+                  ] as const,
+              )
+          : [],
       );
     },
   });
@@ -151,40 +345,164 @@ function useBlocks() {
 
 export function WhenStep({ popup, faults, change }: StepProps) {
   const blocks = useBlocks();
-  const set = (index: number, trigger: Trigger) => change({ triggers: popup.triggers.map((one, at) => (at === index ? trigger : one)) });
+  const set = (index: number, trigger: Trigger) =>
+    change({ triggers: popup.triggers.map((one, at) => (at === index ? trigger : one)) });
   const restraint = (part: Partial<Popup["restraint"]>) => change({ restraint: { ...popup.restraint, ...part } });
   return (
     <>
-      <Text color="ink2" mb="10px">It opens by the first of these that happens.</Text>
+      <Text color="ink2" mb="10px">
+        It opens by the first of these that happens.
+      </Text>
       {popup.triggers.map((trigger, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: triggers have no identity but their place
         <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
           <Flex gap="6px" align="center">
-            <Choice aria-label={`Trigger ${index + 1}`} value={trigger.on} onChange={(on) => set(index, newTrigger[on as Trigger["on"]])} options={triggerNames} />
-            {trigger.on === "after" || trigger.on === "idle" ? <><Box w="80px" flex="none"><NumberInput aria-label="Seconds" min={0} max={3600} value={trigger.seconds} onChange={(seconds) => set(index, { ...trigger, seconds: seconds ?? Number.NaN })} /></Box><Text>s</Text></> : null}
-            {trigger.on === "scroll" ? <><Box w="80px" flex="none"><NumberInput aria-label="Depth in percent" min={1} max={100} value={trigger.percent} onChange={(percent) => set(index, { ...trigger, percent: percent ?? Number.NaN })} /></Box><Text>%</Text></> : null}
-            <IconButton name={`Remove trigger ${index + 1}`} onClick={() => change({ triggers: popup.triggers.filter((_one, at) => at !== index) })}><Trash2 size={14} /></IconButton>
+            <Choice
+              aria-label={`Trigger ${index + 1}`}
+              value={trigger.on}
+              onChange={(on) => set(index, newTrigger[on as Trigger["on"]])}
+              options={triggerNames}
+            />
+            {trigger.on === "after" || trigger.on === "idle" ? (
+              <>
+                <Box w="80px" flex="none">
+                  <NumberInput
+                    aria-label="Seconds"
+                    min={0}
+                    max={3600}
+                    value={trigger.seconds}
+                    onChange={(seconds) => set(index, { ...trigger, seconds: seconds ?? Number.NaN })}
+                  />
+                </Box>
+                <Text>s</Text>
+              </>
+            ) : null}
+            {trigger.on === "scroll" ? (
+              <>
+                <Box w="80px" flex="none">
+                  <NumberInput
+                    aria-label="Depth in percent"
+                    min={1}
+                    max={100}
+                    value={trigger.percent}
+                    onChange={(percent) => set(index, { ...trigger, percent: percent ?? Number.NaN })}
+                  />
+                </Box>
+                <Text>%</Text>
+              </>
+            ) : null}
+            <IconButton
+              name={`Remove trigger ${index + 1}`}
+              onClick={() => change({ triggers: popup.triggers.filter((_one, at) => at !== index) })}
+            >
+              <Trash2 size={14} />
+            </IconButton>
           </Flex>
-          {trigger.on === "click" ? <Box mt="6px"><Choice aria-label="Block" value={trigger.block} onChange={(block) => set(index, { on: "click", block })} options={[["", "choose a block…"], ...(blocks.data ?? [])]} /></Box> : null}
-          {Object.entries(faults).filter(([path]) => path.startsWith(`triggers[${index}]`)).map(([path, message]) => <State key={path} tone="brick">{message}</State>)}
+          {trigger.on === "click" ? (
+            <Box mt="6px">
+              <Choice
+                aria-label="Block"
+                value={trigger.block}
+                onChange={(block) => set(index, { on: "click", block })}
+                options={[["", "choose a block…"], ...(blocks.data ?? [])]}
+              />
+            </Box>
+          ) : null}
+          {Object.entries(faults)
+            .filter(([path]) => path.startsWith(`triggers[${index}]`))
+            .map(([path, message]) => (
+              <State key={path} tone="brick">
+                {message}
+              </State>
+            ))}
         </Box>
       ))}
-      {popup.triggers.length === 0 ? <Text mb="8px">Without a trigger it opens only behind a button or link placed on a page.</Text> : null}
-      <QuietButton disabled={popup.triggers.length >= 6} onClick={() => change({ triggers: [...popup.triggers, newTrigger[popup.triggers.some((one) => one.on === "after") ? "scroll" : "after"]] })}><Plus size={14} /> Add a trigger</QuietButton>
+      {popup.triggers.length === 0 ? (
+        <Text mb="8px">Without a trigger it opens only behind a button or link placed on a page.</Text>
+      ) : null}
+      <QuietButton
+        disabled={popup.triggers.length >= 6}
+        onClick={() =>
+          change({
+            triggers: [
+              ...popup.triggers,
+              newTrigger[popup.triggers.some((one) => one.on === "after") ? "scroll" : "after"],
+            ],
+          })
+        }
+      >
+        <Plus size={14} /> Add a trigger
+      </QuietButton>
       <Group title="Restraint" mt="12px">
-        <Row label="A visit" error={faults["restraint.perVisit"]}>{(ids) => <Flex align="center" gap="6px"><NumberInput {...ids} min={1} max={20} value={popup.restraint.perVisit} onChange={(perVisit) => restraint({ perVisit: perVisit ?? Number.NaN })} /><Text whiteSpace="nowrap">times at most</Text></Flex>}</Row>
-        <Row label="Rests" error={faults["restraint.restDays"]}>{(ids) => <Flex align="center" gap="6px"><NumberInput {...ids} min={0} max={365} value={popup.restraint.restDays} onChange={(restDays) => restraint({ restDays: restDays ?? Number.NaN })} /><Text whiteSpace="nowrap">days once closed</Text></Flex>}</Row>
-        <Tick label="Never after signing up" checked={popup.restraint.neverAfterSignup} onChange={(neverAfterSignup) => restraint({ neverAfterSignup })} />
+        <Row label="A visit" error={faults["restraint.perVisit"]}>
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={1}
+                max={20}
+                value={popup.restraint.perVisit}
+                onChange={(perVisit) => restraint({ perVisit: perVisit ?? Number.NaN })}
+              />
+              <Text whiteSpace="nowrap">times at most</Text>
+            </Flex>
+          )}
+        </Row>
+        <Row label="Rests" error={faults["restraint.restDays"]}>
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={0}
+                max={365}
+                value={popup.restraint.restDays}
+                onChange={(restDays) => restraint({ restDays: restDays ?? Number.NaN })}
+              />
+              <Text whiteSpace="nowrap">days once closed</Text>
+            </Flex>
+          )}
+        </Row>
+        <Tick
+          label="Never after signing up"
+          checked={popup.restraint.neverAfterSignup}
+          onChange={(neverAfterSignup) => restraint({ neverAfterSignup })}
+        />
       </Group>
       <Group title="Priority">
-        <Row label="Priority" error={faults.priority} hint="One popup at a time: the higher opens first, the other waits.">{(ids) => <NumberInput {...ids} min={-100} max={100} step={1} value={popup.priority} onChange={(priority) => change({ priority: priority ?? Number.NaN })} />}</Row>
+        <Row
+          label="Priority"
+          error={faults.priority}
+          hint="One popup at a time: the higher opens first, the other waits."
+        >
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              min={-100}
+              max={100}
+              step={1}
+              value={popup.priority}
+              onChange={(priority) => change({ priority: priority ?? Number.NaN })}
+            />
+          )}
+        </Row>
       </Group>
     </>
   );
 }
 
 /** A list as words with commas; an empty one means no limit. */
-function ListRow({ label, values, error, hint, onChange }: { label: string; values: readonly string[]; error?: string | undefined; hint: string; onChange: (values: string[]) => void }) {
+function ListRow({
+  label,
+  values,
+  error,
+  hint,
+  onChange,
+}: {
+  label: string;
+  values: readonly string[];
+  error?: string | undefined;
+  hint: string;
+  onChange: (values: string[]) => void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <Row label={label} stacked error={error} hint={hint}>
@@ -195,7 +513,12 @@ function ListRow({ label, values, error, hint, onChange }: { label: string; valu
           value={typed ?? values.join(", ")}
           onChange={(text) => {
             setTyped(text);
-            onChange(text.split(/[,\n]/).map((part) => part.trim()).filter(Boolean));
+            onChange(
+              text
+                .split(/[,\n]/)
+                .map((part) => part.trim())
+                .filter(Boolean),
+            );
           }}
         />
       )}
@@ -203,7 +526,10 @@ function ListRow({ label, values, error, hint, onChange }: { label: string; valu
   );
 }
 
-const at = (faults: StepProps["faults"], field: string) => Object.entries(faults).find(([path]) => path === `conditions.${field}` || path.startsWith(`conditions.${field}[`))?.[1];
+const at = (faults: StepProps["faults"], field: string) =>
+  Object.entries(faults).find(
+    ([path]) => path === `conditions.${field}` || path.startsWith(`conditions.${field}[`),
+  )?.[1];
 
 export function WhomStep({ popup, faults, change }: StepProps) {
   const { settings } = useSite();
@@ -211,21 +537,70 @@ export function WhomStep({ popup, faults, change }: StepProps) {
   const set = (part: Partial<Conditions>) => change({ conditions: { ...conditions, ...part } });
   return (
     <>
-      <Group title="Visits"><Segments label="Visits" value={conditions.visits} onChange={(visits) => set({ visits })} options={[["all", "every visit"], ["first", "the first"], ["later", "from the second on"]]} /></Group>
+      <Group title="Visits">
+        <Segments
+          label="Visits"
+          value={conditions.visits}
+          onChange={(visits) => set({ visits })}
+          options={[
+            ["all", "every visit"],
+            ["first", "the first"],
+            ["later", "from the second on"],
+          ]}
+        />
+      </Group>
       <Group title="Windows" aside={conditions.devices.length ? undefined : "all"}>
         {(["wide", "tablet", "phone"] as const).map((device) => (
-          <Tick key={device} label={{ wide: "Wide, from 901 px", tablet: "Tablet, 601 to 900 px", phone: "Phone, up to 600 px" }[device]} checked={conditions.devices.includes(device)} onChange={(on) => set({ devices: on ? [...conditions.devices, device] : conditions.devices.filter((one) => one !== device) })} />
+          <Tick
+            key={device}
+            label={{ wide: "Wide, from 901 px", tablet: "Tablet, 601 to 900 px", phone: "Phone, up to 600 px" }[device]}
+            checked={conditions.devices.includes(device)}
+            onChange={(on) =>
+              set({
+                devices: on ? [...conditions.devices, device] : conditions.devices.filter((one) => one !== device),
+              })
+            }
+          />
         ))}
       </Group>
       <Group title="Who and from where">
-        <ListRow label="Languages" values={conditions.languages} error={at(faults, "languages")} hint="Such as en, de-AT. “en” also stands for en-IE." onChange={(languages) => set({ languages })} />
-        <ListRow label="Countries" values={conditions.countries} error={at(faults, "countries")} hint="Two capital letters, such as IE, DE. Read from the visitor’s language settings." onChange={(countries) => set({ countries })} />
-        <ListRow label="Came from" values={conditions.cameFrom} error={at(faults, "cameFrom")} hint="Host names, such as letters.example." onChange={(cameFrom) => set({ cameFrom })} />
+        <ListRow
+          label="Languages"
+          values={conditions.languages}
+          error={at(faults, "languages")}
+          hint="Such as en, de-AT. “en” also stands for en-IE."
+          onChange={(languages) => set({ languages })}
+        />
+        <ListRow
+          label="Countries"
+          values={conditions.countries}
+          error={at(faults, "countries")}
+          hint="Two capital letters, such as IE, DE. Read from the visitor’s language settings."
+          onChange={(countries) => set({ countries })}
+        />
+        <ListRow
+          label="Came from"
+          values={conditions.cameFrom}
+          error={at(faults, "cameFrom")}
+          hint="Host names, such as letters.example."
+          onChange={(cameFrom) => set({ cameFrom })}
+        />
       </Group>
       <Group title="Dates" aside={settings.zone}>
         {(["from", "to"] as const).map((edge) => (
-          <Row key={edge} label={edge === "from" ? "From" : "To"} error={at(faults, edge) ?? (edge === "to" ? faults.conditions : undefined)}>
-            {(ids) => <TextInput {...ids} type="datetime-local" value={conditions[edge] ?? ""} onChange={(time) => set({ [edge]: time || null })} />}
+          <Row
+            key={edge}
+            label={edge === "from" ? "From" : "To"}
+            error={at(faults, edge) ?? (edge === "to" ? faults.conditions : undefined)}
+          >
+            {(ids) => (
+              <TextInput
+                {...ids}
+                type="datetime-local"
+                value={conditions[edge] ?? ""}
+                onChange={(time) => set({ [edge]: time || null })}
+              />
+            )}
           </Row>
         ))}
       </Group>
@@ -238,25 +613,119 @@ export function LookStep({ popup, faults, change }: StepProps) {
   const set = (part: Partial<Popup["look"]>) => change({ look: { ...look, ...part } });
   return (
     <>
-      <Row label="Surface">{(ids) => <Choice {...ids} value={look.surface} onChange={(surface) => set({ surface: surface as typeof look.surface })} options={surfaces.map((surface) => [surface, surfaceNames[surface] as string] as const)} />}</Row>
+      <Row label="Surface">
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={look.surface}
+            onChange={(surface) => set({ surface: surface as typeof look.surface })}
+            options={surfaces.map((surface) => [surface, surfaceNames[surface] as string] as const)}
+          />
+        )}
+      </Row>
       <Group title="Page behind it" mt="8px">
         <Tick label="The page stays usable" checked={look.pageUsable} onChange={(pageUsable) => set({ pageUsable })} />
-        {look.pageUsable ? <Text color="ink2">Then nothing is dimmed, and the keyboard can leave the popup.</Text> : (
+        {look.pageUsable ? (
+          <Text color="ink2">Then nothing is dimmed, and the keyboard can leave the popup.</Text>
+        ) : (
           <>
-            <Row label="Overlay">{(ids) => <Choice {...ids} value={look.overlayColour} onChange={(role) => set({ overlayColour: role as typeof look.overlayColour })} options={colourRoles.map((role) => [role, roleNames[role]] as const)} />}</Row>
-            <Row label="Strength" error={faults["look.overlayStrength"]}>{(ids) => <Flex gap="8px" align="center"><input type="range" aria-label="Strength of the overlay" min={0} max={100} value={look.overlayStrength} onChange={(event) => set({ overlayStrength: Number(event.target.value) })} style={{ flex: 1, accentColor: "var(--chakra-colors-ink)" }} /><Box w="70px"><NumberInput {...ids} min={0} max={100} step={1} value={look.overlayStrength} onChange={(strength) => set({ overlayStrength: strength ?? Number.NaN })} /></Box><Text>%</Text></Flex>}</Row>
+            <Row label="Overlay">
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={look.overlayColour}
+                  onChange={(role) => set({ overlayColour: role as typeof look.overlayColour })}
+                  options={colourRoles.map((role) => [role, roleNames[role]] as const)}
+                />
+              )}
+            </Row>
+            <Row label="Strength" error={faults["look.overlayStrength"]}>
+              {(ids) => (
+                <Flex gap="8px" align="center">
+                  <input
+                    type="range"
+                    aria-label="Strength of the overlay"
+                    min={0}
+                    max={100}
+                    value={look.overlayStrength}
+                    onChange={(event) => set({ overlayStrength: Number(event.target.value) })}
+                    style={{ flex: 1, accentColor: "var(--chakra-colors-ink)" }}
+                  />
+                  <Box w="70px">
+                    <NumberInput
+                      {...ids}
+                      min={0}
+                      max={100}
+                      step={1}
+                      value={look.overlayStrength}
+                      onChange={(strength) => set({ overlayStrength: strength ?? Number.NaN })}
+                    />
+                  </Box>
+                  <Text>%</Text>
+                </Flex>
+              )}
+            </Row>
           </>
         )}
       </Group>
       <Group title="Close mark">
-        <Row label="Place">{() => <Segments label="Place of the close mark" value={look.closePlace} onChange={(closePlace) => set({ closePlace })} options={[["inside", "on the popup"], ["outside", "in the corner of the window"]]} />}</Row>
-        <Row label="Shape">{() => <Segments label="Shape of the close mark" value={look.closeShape} onChange={(closeShape) => set({ closeShape })} options={[["cross", "cross"], ["ring", "cross in a ring"], ["word", "word"]]} />}</Row>
+        <Row label="Place">
+          {() => (
+            <Segments
+              label="Place of the close mark"
+              value={look.closePlace}
+              onChange={(closePlace) => set({ closePlace })}
+              options={[
+                ["inside", "on the popup"],
+                ["outside", "in the corner of the window"],
+              ]}
+            />
+          )}
+        </Row>
+        <Row label="Shape">
+          {() => (
+            <Segments
+              label="Shape of the close mark"
+              value={look.closeShape}
+              onChange={(closeShape) => set({ closeShape })}
+              options={[
+                ["cross", "cross"],
+                ["ring", "cross in a ring"],
+                ["word", "word"],
+              ]}
+            />
+          )}
+        </Row>
       </Group>
       <Group title="Entrance">
-        <Segments label="Entrance" value={look.entrance} onChange={(entrance) => set({ entrance })} options={[["none", "none"], ["fade", "fade"], ["rise", "rise"], ["slide", "slide"]]} />
-        <Text fontSize="small" color="ink2" mt="6px">Visitors who asked for less motion get none.</Text>
+        <Segments
+          label="Entrance"
+          value={look.entrance}
+          onChange={(entrance) => set({ entrance })}
+          options={[
+            ["none", "none"],
+            ["fade", "fade"],
+            ["rise", "rise"],
+            ["slide", "slide"],
+          ]}
+        />
+        <Text fontSize="small" color="ink2" mt="6px">
+          Visitors who asked for less motion get none.
+        </Text>
       </Group>
-      {popup.design === "note" || popup.design === "sheet" ? <Group title="Side"><Segments label="Side" value={look.side} onChange={(side) => set({ side })} options={[["start", "where lines begin"], ["end", "where lines end"]]} /></Group> : null}
+      {popup.design === "note" || popup.design === "sheet" ? (
+        <Group title="Side">
+          <Segments
+            label="Side"
+            value={look.side}
+            onChange={(side) => set({ side })}
+            options={[
+              ["start", "where lines begin"],
+              ["end", "where lines end"],
+            ]}
+          />
+        </Group>
+      ) : null}
     </>
   );
 }
@@ -267,18 +736,45 @@ export function WhereStep({ id, popup, faults, change }: StepProps) {
   const set = (part: Partial<Conditions>) => change({ conditions: { ...conditions, ...part } });
   return (
     <>
-      <ListRow label="Only on" values={conditions.include} error={at(faults, "include")} hint="Paths, with * for anything: /classes, /journal/*" onChange={(include) => set({ include })} />
-      <ListRow label="Never on" values={conditions.exclude} error={at(faults, "exclude")} hint="For example /privacy" onChange={(exclude) => set({ exclude })} />
-      <Group title="Pages it may open on" aside={`${site.pages.filter((page) => !pageReason(conditions, pagePath(page))).length} of ${site.pages.length}`}>
+      <ListRow
+        label="Only on"
+        values={conditions.include}
+        error={at(faults, "include")}
+        hint="Paths, with * for anything: /classes, /journal/*"
+        onChange={(include) => set({ include })}
+      />
+      <ListRow
+        label="Never on"
+        values={conditions.exclude}
+        error={at(faults, "exclude")}
+        hint="For example /privacy"
+        onChange={(exclude) => set({ exclude })}
+      />
+      <Group
+        title="Pages it may open on"
+        aside={`${site.pages.filter((page) => !pageReason(conditions, pagePath(page))).length} of ${site.pages.length}`}
+      >
         {site.pages.map((page) => {
           const reason = pageReason(conditions, pagePath(page));
-          return <Flex key={page.id} justify="space-between" py="3px" borderBottomWidth="1px" borderColor="line"><Text color={reason ? "ink2" : "ink"}>{page.title}</Text>{reason ? <Text color="ink2">not here</Text> : <State tone="moss">may open</State>}</Flex>;
+          return (
+            <Flex key={page.id} justify="space-between" py="3px" borderBottomWidth="1px" borderColor="line">
+              <Text color={reason ? "ink2" : "ink"}>{page.title}</Text>
+              {reason ? <Text color="ink2">not here</Text> : <State tone="moss">may open</State>}
+            </Flex>
+          );
         })}
       </Group>
       <Group title="Behind a button or a link">
-        <Text mb="8px">On a page, add a block of the kind Widget and choose this popup. It opens whatever the conditions say, since the visitor asked for it.</Text>
-        <Link href={`/s/${site.key}/pages`}><PlainButton as="span">To the pages</PlainButton></Link>
-        <Text fontSize="small" color="ink2" mt="8px">Its id in the site file is {id}.</Text>
+        <Text mb="8px">
+          On a page, add a block of the kind Widget and choose this popup. It opens whatever the conditions say, since
+          the visitor asked for it.
+        </Text>
+        <Link href={`/s/${site.key}/pages`}>
+          <PlainButton as="span">To the pages</PlainButton>
+        </Link>
+        <Text fontSize="small" color="ink2" mt="8px">
+          Its id in the site file is {id}.
+        </Text>
       </Group>
     </>
   );

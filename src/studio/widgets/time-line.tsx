@@ -9,8 +9,8 @@ import { nothingRemembered, type PopupMemory } from "@/core/popup/rule";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, NumberInput, Row, State, Tick, Title } from "@/studio/kit/kit";
-import { Happened, useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
 import { reasonWords } from "@/studio/kit/reasons";
+import { Happened, useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
 
 interface PlannedVisit {
   readonly page: string;
@@ -26,7 +26,11 @@ interface PlannedVisit {
 function eventsOf(visit: PlannedVisit): VisitEvent[] {
   const events: VisitEvent[] = [];
   for (let step = 1; step <= 4 && visit.scrollsTo > 0; step++)
-    events.push({ kind: "scrolled", at: visit.scrollsAt + (step - 1) * 0.4, percent: Math.round((visit.scrollsTo * step) / 4) });
+    events.push({
+      kind: "scrolled",
+      at: visit.scrollsAt + (step - 1) * 0.4,
+      percent: Math.round((visit.scrollsTo * step) / 4),
+    });
   if (visit.leavesAt !== null) events.push({ kind: "left", at: visit.leavesAt });
   return events.sort((one, other) => one.at - other.at);
 }
@@ -34,17 +38,32 @@ function eventsOf(visit: PlannedVisit): VisitEvent[] {
 export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
   const site = useSite();
   const { chosen } = useChosenVisitor();
-  const [visit, setVisit] = useState<PlannedVisit>({ page: "/", staysSeconds: 30, scrollsTo: 70, scrollsAt: 8, leavesAt: null, closesAfter: null, closedDaysAgo: null });
+  const [visit, setVisit] = useState<PlannedVisit>({
+    page: "/",
+    staysSeconds: 30,
+    scrollsTo: 70,
+    scrollsAt: 8,
+    leavesAt: null,
+    closesAfter: null,
+    closedDaysAgo: null,
+  });
   const change = (part: Partial<PlannedVisit>) => setVisit({ ...visit, ...part });
-  const visitor = useMemo(() => visitorOf(chosen, site.settings.zone, site.widgets), [chosen, site.settings.zone, site.widgets]);
+  const visitor = useMemo(
+    () => visitorOf(chosen, site.settings.zone, site.widgets),
+    [chosen, site.settings.zone, site.widgets],
+  );
   const rehearsal = useMemo(() => {
     const rules = site.widgets
       .filter((widget) => widget.id === id || widget.settings.enabled)
       .map((widget) => popupRule(widget.id, widget.id === id ? popup : widget.settings, site.settings.zone));
-    const memory: PopupMemory = visit.closedDaysAgo === null ? nothingRemembered : { ...nothingRemembered, closedAt: { [id]: visitor.now - visit.closedDaysAgo * 86_400_000 } };
+    const memory: PopupMemory =
+      visit.closedDaysAgo === null
+        ? nothingRemembered
+        : { ...nothingRemembered, closedAt: { [id]: visitor.now - visit.closedDaysAgo * 86_400_000 } };
     return rehearsePopups(rules, visitor, memory, visit.page, eventsOf(visit), visit.staysSeconds);
   }, [site, id, popup, visit, visitor]);
-  const names = (widget: string) => (widget === id ? "This popup" : `“${site.widgets.find((one) => one.id === widget)?.name ?? widget}”`);
+  const names = (widget: string) =>
+    widget === id ? "This popup" : `“${site.widgets.find((one) => one.id === widget)?.name ?? widget}”`;
   const opened = rehearsal.moments.find((moment) => moment.popup === id && moment.what === "opened");
   const against = rehearsal.unopened.find((one) => one.popup === id);
   const at = (seconds: number) => `${Math.min(100, (seconds / visit.staysSeconds) * 100)}%`;
@@ -52,29 +71,127 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
     <Box maxW="560px" mx="auto" bg="sheet" borderWidth="1px" borderColor="line" boxShadow="page" p="18px">
       <Title level={2}>When it opens, and why</Title>
       <Box my="8px" aria-live="polite" data-testid="verdict">
-        {opened ? <State tone="moss">{`Opens after ${Math.round(opened.at * 10) / 10} s. ${reasonWords(opened.reasons[0] ?? { code: "" })}`}</State> : <State tone="amber">{`Does not open for this visitor. ${against?.reasons.map(reasonWords).join(" ") ?? ""}`}</State>}
+        {opened ? (
+          <State tone="moss">{`Opens after ${Math.round(opened.at * 10) / 10} s. ${reasonWords(opened.reasons[0] ?? { code: "" })}`}</State>
+        ) : (
+          <State tone="amber">{`Does not open for this visitor. ${against?.reasons.map(reasonWords).join(" ") ?? ""}`}</State>
+        )}
       </Box>
       <Box position="relative" h="52px" my="12px" aria-hidden="true">
         <Box position="absolute" left="0" right="0" top="26px" borderTopWidth="2px" borderColor="edge" />
         {[0, 0.25, 0.5, 0.75, 1].map((part) => (
-          <Text key={part} position="absolute" top="32px" left={`${part * 100}%`} transform={part === 1 ? "translateX(-100%)" : part ? "translateX(-50%)" : undefined} fontSize="small" color="ink2">{`${Math.round(visit.staysSeconds * part)} s`}</Text>
+          <Text
+            key={part}
+            position="absolute"
+            top="32px"
+            left={`${part * 100}%`}
+            transform={part === 1 ? "translateX(-100%)" : part ? "translateX(-50%)" : undefined}
+            fontSize="small"
+            color="ink2"
+            whiteSpace="nowrap"
+          >{`${Math.round(visit.staysSeconds * part)} s`}</Text>
         ))}
-        {visit.scrollsTo > 0 ? <Box position="absolute" top="22px" left={at(visit.scrollsAt)} w={`calc(${at(1.2)})`} minW="10px" h="8px" bg="wash" borderWidth="1px" borderColor="edge" title="scrolls" /> : null}
+        {visit.scrollsTo > 0 ? (
+          <Box
+            position="absolute"
+            top="22px"
+            left={at(visit.scrollsAt)}
+            w={`calc(${at(1.2)})`}
+            minW="10px"
+            h="8px"
+            bg="wash"
+            borderWidth="1px"
+            borderColor="edge"
+            title="scrolls"
+          />
+        ) : null}
         {rehearsal.moments.map((moment) => (
-          <Box key={`${moment.at}${moment.popup}${moment.what}`} position="absolute" top="4px" left={at(moment.at)} transform="translateX(-50%)" textAlign="center">
-            <Text fontSize="small" fontWeight="700" color={moment.what === "opened" ? "mark" : "ink2"} whiteSpace="nowrap">{moment.what === "opened" ? "opens" : moment.what === "waits" ? "waits" : moment.what === "heldBack" ? "held back" : ""}</Text>
+          <Box
+            key={`${moment.at}${moment.popup}${moment.what}`}
+            position="absolute"
+            top="4px"
+            left={at(moment.at)}
+            transform="translateX(-50%)"
+            textAlign="center"
+          >
+            <Text
+              fontSize="small"
+              fontWeight="700"
+              color={moment.what === "opened" ? "mark" : "ink2"}
+              whiteSpace="nowrap"
+            >
+              {moment.what === "opened"
+                ? "opens"
+                : moment.what === "waits"
+                  ? "waits"
+                  : moment.what === "heldBack"
+                    ? "held back"
+                    : ""}
+            </Text>
             <Box w="2px" h="12px" bg={moment.what === "opened" ? "mark" : "edge"} mx="auto" />
           </Box>
         ))}
       </Box>
       <Happened moments={rehearsal.moments} unopened={rehearsal.unopened} names={names} />
       <Box mt="16px" pt="12px" borderTopWidth="1px" borderColor="line">
-        <Text fontWeight="700" mb="8px">The visit that is rehearsed</Text>
-        <Row label="Page">{(ids) => <Choice {...ids} value={visit.page} onChange={(page) => change({ page })} options={site.pages.map((page) => [pagePath(page), page.title] as const)} />}</Row>
-        <Row label="Stays for">{(ids) => <Flex align="center" gap="6px"><NumberInput {...ids} min={1} max={600} value={visit.staysSeconds} onChange={(seconds) => change({ staysSeconds: Math.min(600, Math.max(1, seconds ?? 1)) })} /><Text>seconds</Text></Flex>}</Row>
-        <Row label="Scrolls to">{(ids) => <Flex align="center" gap="6px"><NumberInput {...ids} min={0} max={100} value={visit.scrollsTo} onChange={(percent) => change({ scrollsTo: Math.min(100, Math.max(0, percent ?? 0)) })} /><Text whiteSpace="nowrap">% from second</Text><NumberInput aria-label="Second of the scroll" min={0} max={600} value={visit.scrollsAt} onChange={(seconds) => change({ scrollsAt: Math.max(0, seconds ?? 0) })} /></Flex>}</Row>
-        <Tick label="Leaves with the pointer at the end" checked={visit.leavesAt !== null} onChange={(leaves) => change({ leavesAt: leaves ? Math.max(0, visit.staysSeconds - 1) : null })} />
-        <Tick label="Closed it three days ago" checked={visit.closedDaysAgo !== null} onChange={(closed) => change({ closedDaysAgo: closed ? 3 : null })} />
+        <Text fontWeight="700" mb="8px">
+          The visit that is rehearsed
+        </Text>
+        <Row label="Page">
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={visit.page}
+              onChange={(page) => change({ page })}
+              options={site.pages.map((page) => [pagePath(page), page.title] as const)}
+            />
+          )}
+        </Row>
+        <Row label="Stays for">
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={1}
+                max={600}
+                value={visit.staysSeconds}
+                onChange={(seconds) => change({ staysSeconds: Math.min(600, Math.max(1, seconds ?? 1)) })}
+              />
+              <Text>seconds</Text>
+            </Flex>
+          )}
+        </Row>
+        <Row label="Scrolls to">
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={0}
+                max={100}
+                value={visit.scrollsTo}
+                onChange={(percent) => change({ scrollsTo: Math.min(100, Math.max(0, percent ?? 0)) })}
+              />
+              <Text whiteSpace="nowrap">% from second</Text>
+              <NumberInput
+                aria-label="Second of the scroll"
+                min={0}
+                max={600}
+                value={visit.scrollsAt}
+                onChange={(seconds) => change({ scrollsAt: Math.max(0, seconds ?? 0) })}
+              />
+            </Flex>
+          )}
+        </Row>
+        <Tick
+          label="Leaves with the pointer at the end"
+          checked={visit.leavesAt !== null}
+          onChange={(leaves) => change({ leavesAt: leaves ? Math.max(0, visit.staysSeconds - 1) : null })}
+        />
+        <Tick
+          label="Closed it three days ago"
+          checked={visit.closedDaysAgo !== null}
+          onChange={(closed) => change({ closedDaysAgo: closed ? 3 : null })}
+        />
       </Box>
     </Box>
   );

@@ -9,7 +9,18 @@ import { useState } from "react";
 import { popupDesigns } from "@/core/popup/popup";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { IconButton, MainButton, PlainButton, RefusalNote, Row, State, TextInput, Title, useRefusal, Window } from "@/studio/kit/kit";
+import {
+  IconButton,
+  MainButton,
+  PlainButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Title,
+  useRefusal,
+  Window,
+} from "@/studio/kit/kit";
 
 export function WidgetsScreen() {
   const site = useSite();
@@ -18,7 +29,12 @@ export function WidgetsScreen() {
   const [naming, setNaming] = useState<string | null>(null);
   const [removing, setRemoving] = useState<{ id: string; name: string } | null>(null);
   const { refusal, attempt } = useRefusal();
-  const results = useQueries({ queries: site.widgets.map((widget) => ({ queryKey: ["results", site.key, widget.id, 28], queryFn: () => ask("widgets.results", { site: site.key, widget: widget.id, days: 28 }) })) });
+  const results = useQueries({
+    queries: site.widgets.map((widget) => ({
+      queryKey: ["results", site.key, widget.id, 28],
+      queryFn: () => ask("widgets.results", { site: site.key, widget: widget.id, days: 28 }),
+    })),
+  });
   const add = () =>
     attempt(async () => {
       const { id } = await ask("widgets.add", { site: site.key, name: naming ?? "" });
@@ -32,28 +48,66 @@ export function WidgetsScreen() {
           <Title>Widgets</Title>
           <Text color="ink2">Working parts of {site.name}. They follow Brand and are placed with one click.</Text>
         </Box>
-        <MainButton onClick={() => setNaming("")}><Plus size={14} /> New signup popup</MainButton>
+        <MainButton onClick={() => setNaming("")}>
+          <Plus size={14} /> New signup popup
+        </MainButton>
       </Flex>
-      {site.widgets.length === 0 ? <Box bg="sheet" borderWidth="1px" borderColor="line" p="24px">Here stand signup popups. Start with “New signup popup”: it opens by itself when you say, or behind a button.</Box> : null}
+      {site.widgets.length === 0 ? (
+        <Box bg="sheet" borderWidth="1px" borderColor="line" p="24px">
+          Here stand signup popups. Start with “New signup popup”: it opens by itself when you say, or behind a button.
+        </Box>
+      ) : null}
       {site.widgets.map((widget, index) => {
         const days = results[index]?.data?.days ?? [];
         const sum = (what: "shown" | "signedUp") => days.reduce((all, day) => all + day[what], 0);
         return (
-          <Flex key={widget.id} bg="sheet" borderWidth="1px" borderColor="line" mb="10px" p="14px" align="center" gap="20px">
+          <Flex
+            key={widget.id}
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="line"
+            mb="10px"
+            p="14px"
+            align="center"
+            gap="20px"
+          >
             <Box flex="1" minW="0">
-              <Link href={`/s/${site.key}/widgets/${widget.id}`}><Title level={2}>{widget.name}</Title></Link>
+              <Link href={`/s/${site.key}/widgets/${widget.id}`}>
+                <Title level={2}>{widget.name}</Title>
+              </Link>
               <Text color="ink2">{`Signup popup · ${popupDesigns[widget.settings.design].name}`}</Text>
             </Box>
             {widget.settings.enabled ? <State tone="moss">On</State> : <State tone="amber">Off</State>}
-            <Text w="190px" textAlign="end">{`${sum("shown")} shown · ${sum("signedUp")} signed up`}<Text as="span" display="block" color="ink2" fontSize="small">in 28 days</Text></Text>
-            <Link href={`/s/${site.key}/widgets/${widget.id}`}><PlainButton as="span">Open</PlainButton></Link>
-            <IconButton name={`Remove ${widget.name}`} onClick={() => setRemoving(widget)}><Trash2 size={15} /></IconButton>
+            <Text w="190px" textAlign="end">
+              {`${sum("shown")} shown · ${sum("signedUp")} signed up`}
+              <Text as="span" display="block" color="ink2" fontSize="small">
+                in 28 days
+              </Text>
+            </Text>
+            <Link href={`/s/${site.key}/widgets/${widget.id}`}>
+              <PlainButton as="span">Open</PlainButton>
+            </Link>
+            <IconButton name={`Remove ${widget.name}`} onClick={() => setRemoving(widget)}>
+              <Trash2 size={15} />
+            </IconButton>
           </Flex>
         );
       })}
-      <Window title="New signup popup" open={naming !== null} onClose={() => setNaming(null)} foot={<MainButton onClick={add}>Make the popup</MainButton>}>
-        <form onSubmit={(event) => { event.preventDefault(); void add(); }}>
-          <Row label="Name" error={refusal?.at("name")} hint="For you; visitors do not see it.">{(ids) => <TextInput {...ids} value={naming ?? ""} onChange={setNaming} />}</Row>
+      <Window
+        title="New signup popup"
+        open={naming !== null}
+        onClose={() => setNaming(null)}
+        foot={<MainButton onClick={add}>Make the popup</MainButton>}
+      >
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void add();
+          }}
+        >
+          <Row label="Name" error={refusal?.at("name")} hint="For you; visitors do not see it.">
+            {(ids) => <TextInput {...ids} value={naming ?? ""} onChange={setNaming} />}
+          </Row>
           <RefusalNote refusal={refusal} shownAt={["name"]} />
         </form>
       </Window>
@@ -61,7 +115,20 @@ export function WidgetsScreen() {
         title={`Remove ${removing?.name ?? ""}`}
         open={removing !== null}
         onClose={() => setRemoving(null)}
-        foot={<MainButton bg="brick" onClick={() => attempt(async () => { await ask("widgets.remove", { site: site.key, widget: removing?.id ?? "" }); await refresh(); setRemoving(null); })}>Remove the popup</MainButton>}
+        foot={
+          <MainButton
+            bg="brick"
+            onClick={() =>
+              attempt(async () => {
+                await ask("widgets.remove", { site: site.key, widget: removing?.id ?? "" });
+                await refresh();
+                setRemoving(null);
+              })
+            }
+          >
+            Remove the popup
+          </MainButton>
+        }
       >
         Its signups stay on the Desk. Buttons that open it have to be given another.
       </Window>

@@ -1,7 +1,7 @@
 // The popup as a custom element: drawn from brand tokens, modal or beside a usable page, keyboard first.
 import { html, LitElement, nothing, type TemplateResult } from "lit";
 import type { PopupField } from "@/core/popup/popup";
-import type { ReleasedPopup } from "@/core/popup/released";
+import type { ReleasedPopup } from "@/core/popup/released-form";
 import { styles } from "./styles";
 import { wordsFor } from "./words";
 

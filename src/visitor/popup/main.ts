@@ -1,6 +1,6 @@
 // What a page with popups loads: it tells the deciding core what happens, and shows what it decides.
 import { beginCourse, type Course, happen, nextTimed, type VisitEvent, whyUnopened } from "@/core/popup/course";
-import type { ReleasedPopup } from "@/core/popup/released";
+import type { ReleasedPopup } from "@/core/popup/released-form";
 import type { PopupMemory } from "@/core/popup/rule";
 import type { Visitor } from "@/core/visitor/visitor";
 import { type Sent, SitePopup } from "./element";
@@ -25,12 +25,22 @@ const seconds = () => (performance.now() - started) / 1000;
 
 const visitor = rehearsal?.visitor ?? readVisitor();
 const memory: PopupMemory = rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory();
-let course: Course = beginCourse(popups.map((popup) => popup.rule), visitor, memory, rehearsal?.path ?? location.pathname);
+let course: Course = beginCourse(
+  popups.map((popup) => popup.rule),
+  visitor,
+  memory,
+  rehearsal?.path ?? location.pathname,
+);
 let shown: SitePopup | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 const post = (path: string, body: unknown) =>
-  fetch(`/_w/v1/${path}`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body), keepalive: true });
+  fetch(`/_w/v1/${path}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+    keepalive: true,
+  });
 
 const count = (widget: string, what: "shown" | "closed") => {
   if (!rehearsal) post("popup-counts", { widget, what }).catch(() => {});
@@ -40,7 +50,12 @@ const tell = (message: Record<string, unknown>) => {
   if (rehearsal && parent !== window) parent.postMessage({ from: "webitor-rehearsal", ...message }, rehearsal.studio);
 };
 
-async function send(popup: ReleasedPopup, openedAt: number, fields: Record<string, unknown>, website: string): Promise<Sent> {
+async function send(
+  popup: ReleasedPopup,
+  openedAt: number,
+  fields: Record<string, unknown>,
+  website: string,
+): Promise<Sent> {
   await new Promise((resolve) => setTimeout(resolve, Math.max(0, minimumMs - (performance.now() - openedAt))));
   if (rehearsal) return { ok: true };
   const failed = { ok: false, wrong: { "": wordsFor(data.language).failed } } as const;
@@ -56,7 +71,9 @@ async function send(popup: ReleasedPopup, openedAt: number, fields: Record<strin
     if (response.ok) return { ok: true };
     const problem = (await response.json()) as { title?: string; fields?: { path: string; message: string }[] };
     const wrong = (problem.fields ?? []).map(({ path, message }) => [path.replace(/^fields\.?/, ""), message] as const);
-    return wrong.length ? { ok: false, wrong: Object.fromEntries(wrong) } : { ok: false, wrong: { "": problem.title ?? failed.wrong[""] } };
+    return wrong.length
+      ? { ok: false, wrong: Object.fromEntries(wrong) }
+      : { ok: false, wrong: { "": problem.title ?? failed.wrong[""] } };
   } catch {
     return failed;
   }
@@ -94,7 +111,8 @@ function on(event: VisitEvent) {
   const before = course;
   course = happen(course, event);
   if (!rehearsal && course.memory !== before.memory) keepMemory(course.memory);
-  if (course.moments !== before.moments || event.at === 0) tell({ moments: course.moments, unopened: whyUnopened(course) });
+  if (course.moments !== before.moments || event.at === 0)
+    tell({ moments: course.moments, unopened: whyUnopened(course) });
   if (course.open && !shown) show(course.open);
   wait();
 }
@@ -102,7 +120,11 @@ function on(event: VisitEvent) {
 function wait() {
   clearTimeout(timer);
   const next = nextTimed(course);
-  if (next !== null) timer = setTimeout(() => on({ kind: "waited", at: Math.max(next, seconds()) }), Math.max(0, (next - seconds()) * 1000));
+  if (next !== null)
+    timer = setTimeout(
+      () => on({ kind: "waited", at: Math.max(next, seconds()) }),
+      Math.max(0, (next - seconds()) * 1000),
+    );
 }
 
 let lastMove = 0;
@@ -112,10 +134,14 @@ const moved = () => {
   on({ kind: "moved", at: seconds() });
 };
 
-addEventListener("scroll", () => {
+addEventListener(
+  "scroll",
+  () => {
     const room = document.documentElement.scrollHeight - innerHeight;
     on({ kind: "scrolled", at: seconds(), percent: room > 0 ? Math.round((scrollY / room) * 100) : 100 });
-  }, { passive: true });
+  },
+  { passive: true },
+);
 addEventListener("pointermove", moved, { passive: true });
 addEventListener("keydown", moved);
 document.documentElement.addEventListener("pointerleave", (event) => {
@@ -138,7 +164,8 @@ if (rehearsal)
     course = { ...beginCourse([], visitor, memory, rehearsal.path), open: draft.draft.rule.id };
     clearTimeout(timer);
     if (shown) {
-      const anew = shown.popup.design !== draft.draft.design || shown.popup.look.pageUsable !== draft.draft.look.pageUsable;
+      const anew =
+        shown.popup.design !== draft.draft.design || shown.popup.look.pageUsable !== draft.draft.look.pageUsable;
       if (anew) {
         shown.remove();
         show(draft.draft.rule.id);

@@ -11,4 +11,5 @@ const languages: Readonly<Record<string, Words>> = {
   fr: { optional: "facultatif", failed: "L’envoi n’a pas abouti. Réessayez dans un instant." },
 };
 
-export const wordsFor = (language: string): Words => languages[language.split("-")[0] as string] ?? (languages.en as Words);
+export const wordsFor = (language: string): Words =>
+  languages[language.split("-")[0] as string] ?? (languages.en as Words);

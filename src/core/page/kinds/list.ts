@@ -20,9 +20,7 @@ export const list = defineKind<ListContent>({
   content: Joi.object<ListContent>({
     style: Joi.string().valid("bullets", "numbers", "rows").required(),
     items: Joi.array()
-      .items(
-        Joi.object({ text: Joi.string().allow("").max(300).required(), aside: Joi.string().allow("").max(80) }),
-      )
+      .items(Joi.object({ text: Joi.string().allow("").max(300).required(), aside: Joi.string().allow("").max(80) }))
       .max(200)
       .required(),
   }),

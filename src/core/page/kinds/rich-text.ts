@@ -2,7 +2,15 @@
 import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind } from "../kind";
-import { type Inline, type Mark, type Paragraph, paragraphs, type RichDoc, type RichList, richDocSchema } from "../richtext";
+import {
+  type Inline,
+  type Mark,
+  type Paragraph,
+  paragraphs,
+  type RichDoc,
+  type RichList,
+  richDocSchema,
+} from "../richtext";
 
 export interface RichTextContent {
   readonly doc: RichDoc;
@@ -29,7 +37,8 @@ function block(node: Paragraph | RichList, context: RenderContext, insideList: b
   }
   const tag = node.type === "bulletList" ? "ul" : "ol";
   const items = node.content.map(
-    (item) => `<li>${item.content.map((child) => block(child, context, item.content.length === 1 || child.type !== "paragraph")).join("")}</li>`,
+    (item) =>
+      `<li>${item.content.map((child) => block(child, context, item.content.length === 1 || child.type !== "paragraph")).join("")}</li>`,
   );
   return `<${tag}>${items.join("")}</${tag}>`;
 }

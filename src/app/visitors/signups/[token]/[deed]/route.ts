@@ -1,8 +1,8 @@
 // /_w/v1/signups/{token}/confirm and /withdraw: the pages behind a letter's links.
 import { respond } from "@/app/respond";
-import { siteHeaders } from "@/server/process/headers";
-import { notFound } from "@/server/problem";
 import { type Deed, deedPage } from "@/server/popup/notices";
+import { notFound } from "@/server/problem";
+import { siteHeaders } from "@/server/process/headers";
 
 type Params = { params: Promise<{ token: string; deed: string }> };
 
@@ -14,7 +14,11 @@ async function answer(request: Request, { params }: Params, perform: boolean) {
     const { status, html } = await deedPage(context, site, token, deed satisfies Deed, perform);
     return new Response(html, {
       status,
-      headers: { ...siteHeaders(context.settings, "'none'"), "content-type": "text/html; charset=utf-8", "cache-control": "no-store" },
+      headers: {
+        ...siteHeaders(context.settings, "'none'"),
+        "content-type": "text/html; charset=utf-8",
+        "cache-control": "no-store",
+      },
     });
   });
 }

@@ -30,7 +30,11 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
       },
     });
     return new Response(body, {
-      headers: { "content-type": "text/event-stream", "cache-control": "no-store, no-transform", "x-accel-buffering": "no" },
+      headers: {
+        "content-type": "text/event-stream",
+        "cache-control": "no-store, no-transform",
+        "x-accel-buffering": "no",
+      },
     });
   });
 }

@@ -1,0 +1,53 @@
+// Who may know whom: docs/architecture.md, "Layers". Types alone may cross from server to studio.
+const layer = (name) => `^src/${name}/`;
+const tests = "\\.test\\.tsx?$";
+
+const may = {
+  core: ["core"],
+  data: ["core", "data"],
+  standins: ["core", "standins"],
+  server: ["core", "data", "standins", "server"],
+  visitor: ["core", "visitor"],
+  studio: ["core", "studio"],
+  app: ["studio", "server", "app"],
+};
+
+const layers = Object.keys(may);
+
+module.exports = {
+  forbidden: [
+    ...layers.map((name) => ({
+      name: `${name}-knows-only-its-own`,
+      severity: "error",
+      from: { path: layer(name), pathNot: tests },
+      to: {
+        path: `^src/(${layers.filter((other) => !may[name].includes(other)).join("|")})/`,
+        ...(name === "studio" ? { dependencyTypesNot: ["type-only"] } : {}),
+      },
+    })),
+    {
+      name: "core-is-pure",
+      severity: "error",
+      comment: "No React, no Next, no Node in the core; only small pure libraries.",
+      from: { path: layer("core"), pathNot: tests },
+      to: { pathNot: ["^src/core/", "node_modules/(joi|culori|temporal-polyfill)/", "node_modules/@types/culori/"] },
+    },
+    {
+      name: "visitors-load-no-heavy-libraries",
+      severity: "error",
+      from: { path: layer("visitor") },
+      to: { path: "node_modules/(joi|temporal-polyfill|culori|react)/", reachable: true },
+    },
+    { name: "no-circular", severity: "error", from: {}, to: { circular: true, dependencyTypesNot: ["type-only"] } },
+  ],
+  options: {
+    tsConfig: { fileName: "tsconfig.json" },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: "node_modules" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+      extensions: [".ts", ".tsx", ".mjs", ".js", ".css"],
+    },
+  },
+};

@@ -1,0 +1,28 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  outputDir: ".webitor/test-results",
+  workers: 1,
+  fullyParallel: false,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: [["list"], ["json", { outputFile: ".webitor/e2e.json" }]],
+  use: {
+    baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,
+    viewport: { width: 1280, height: 800 },
+    screenshot: "only-on-failure",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+});

@@ -1,0 +1,48 @@
+// A throwaway Webitor for tests, bench and pictures: its own MariaDB folder, database, port and demo data.
+import { rmSync } from "node:fs";
+import { join } from "node:path";
+import { runTool, startDatabase, startProcess, stateFolder, stop } from "./setup.mjs";
+
+/** The clock of tests and pictures. */
+export const playgroundNow = "2026-03-05T18:40:00Z";
+
+/** A throwaway MariaDB; `end` stops it and removes its folder. */
+export async function throwawayDatabase(name, port) {
+  const folder = join(stateFolder, `${name}-mariadb`);
+  rmSync(folder, { recursive: true, force: true });
+  const database = await startDatabase({ folder, port, name: `${name}_${Date.now()}` });
+  let running = database;
+  return {
+    url: database.url,
+    /** Stops the server and starts it again on the same data. */
+    restart: async () => {
+      await running.stop();
+      running = await startDatabase({ folder, port, name: new URL(database.url).pathname.slice(1) });
+    },
+    end: async () => {
+      await running.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Loads the demo into `url` and starts the process on `port`. */
+export async function startPlayground(url, port, more = {}) {
+  const env = {
+    WEBITOR_DATABASE_URL: url,
+    WEBITOR_PORT: String(port),
+    WEBITOR_DEMO: "1",
+    WEBITOR_LOG_LEVEL: "warn",
+    WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
+    ...more,
+  };
+  if (!runTool("tsx", ["scripts/demo-data.ts"], env)) stop("The demo data could not be loaded.");
+  return { env, child: await startProcess(env) };
+}
+
+export async function endProcess(child) {
+  if (child.exitCode !== null) return;
+  const gone = new Promise((resolve) => child.once("exit", resolve));
+  child.kill("SIGTERM");
+  await gone;
+}

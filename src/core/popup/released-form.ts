@@ -1,0 +1,18 @@
+// A popup as a released page carries it: links, pictures and zones resolved, nothing the studio alone needs.
+import type { PopupDesign, PopupField, PopupLook, PopupWords } from "./popup";
+import type { PopupRule } from "./rule";
+
+export interface ReleasedPopup {
+  readonly rule: PopupRule;
+  readonly design: PopupDesign;
+  readonly words: PopupWords;
+  readonly fields: readonly PopupField[];
+  readonly look: PopupLook;
+  readonly picture: {
+    readonly src: string;
+    readonly alt: string;
+    readonly width: number;
+    readonly height: number;
+  } | null;
+  readonly thanks: { readonly title: string; readonly text: string } | { readonly href: string };
+}

@@ -1,0 +1,53 @@
+// What the end-to-end tests share: signing in, the stage's frames, checks of accessibility.
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { expect, type FrameLocator, type Page } from "@playwright/test";
+
+export const port = process.env.WEBITOR_PORT ?? "4480";
+export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
+
+export async function signIn(page: Page, email?: string): Promise<void> {
+  await page.goto("/sign-in");
+  if (email) await page.getByLabel("E-mail").fill(email);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "Sites" })).toBeVisible();
+}
+
+/** The wide or the phone frame of the stage. */
+export const frame = (page: Page, name: "Wide" | "Phone"): FrameLocator =>
+  page.frameLocator(`iframe[title^="${name},"]`);
+
+export async function openPage(page: Page, site: string, path = "pages"): Promise<void> {
+  await page.goto(`/s/${site}/${path}`);
+  await expect(frame(page, "Wide").locator("main > section").first()).toBeVisible();
+}
+
+export const saved = (page: Page) => expect(page.getByRole("banner").getByText(/^Saved · r\d+$/)).toBeVisible();
+
+const axeSource = readFileSync(createRequire(`${process.cwd()}/package.json`).resolve("axe-core/axe.min.js"), "utf8");
+
+interface AxeResult {
+  readonly violations: readonly {
+    readonly id: string;
+    readonly impact: string;
+    readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
+  }[];
+}
+
+/** No serious finding by axe for WCAG 2.2 AA on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  // Evaluated by the test's own protocol, which the page's policy does not concern.
+  await page.evaluate(axeSource);
+  const { violations } = (await page.evaluate(() =>
+    (window as unknown as { axe: { run(context: unknown, options: object): Promise<AxeResult> } }).axe.run(document, {
+      iframes: false,
+      runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"],
+    }),
+  )) as AxeResult;
+  const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
+  expect(
+    serious.map(
+      (one) => `${one.id}: ${one.nodes.map((node) => `${node.html.slice(0, 160)} ${node.failureSummary}`).join(" | ")}`,
+    ),
+  ).toEqual([]);
+}
