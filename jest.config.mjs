@@ -12,6 +12,7 @@ export default {
       { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
     ],
   },
+  modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.webitor"],
   maxWorkers: 2,
   testTimeout: 60_000,
 };

@@ -26,18 +26,15 @@ export async function takePoint(context: Context, limit: keyof typeof limits, wh
   // Real time, not the set clock: a limit guards the machine.
   const nowMs = Date.now();
   const key = `${limit}:${who}`.slice(0, 255);
-  await context.db
-    .insert(rateLimits)
-    .values({ key, points: 1, expire: nowMs + seconds * 1000 })
-    .onDuplicateKeyUpdate({
-      set: {
-        points: sql`if(${rateLimits.expire} <= ${nowMs}, 1, ${rateLimits.points} + 1)`,
-        expire: sql`if(${rateLimits.expire} <= ${nowMs}, ${nowMs + seconds * 1000}, ${rateLimits.expire})`,
-      },
-    });
-  const [row] = await context.db.select().from(rateLimits).where(sql`${rateLimits.key} = ${key}`);
+  const expires = nowMs + seconds * 1000;
+  // One statement counts and answers: read apart, simultaneous callers would each see the sum of all.
+  const [rows] = (await context.db.execute(sql`
+    insert into ${rateLimits} (${sql.identifier("key")}, points, expire) values (${key}, 1, ${expires})
+    on duplicate key update points = if(expire <= ${nowMs}, 1, points + 1), expire = if(expire <= ${nowMs}, ${expires}, expire)
+    returning points, expire`)) as unknown as [{ points: number; expire: number }[]];
+  const row = rows[0];
   if (!row || row.points <= points) return;
-  const wait = Math.max(1, Math.ceil(((row.expire ?? nowMs) - nowMs) / 1000));
+  const wait = Math.max(1, Math.ceil((Number(row.expire) - nowMs) / 1000));
   throw new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(wait / 60)} min and try again.`, [], {
     "retry-after": String(wait),
   });

@@ -34,9 +34,33 @@ export const conflict = (code: string, title: string, fields: readonly Fault[] =
 export const fieldProblem = (path: string, message: string) =>
   new Problem(422, "invalid", message, [{ path, message }]);
 
+/** Sentences for what schemas say most often, where they bring no words of their own. */
+const sentences = {
+  "any.required": "This is needed.",
+  "any.only": "This is not one of the choices.",
+  "any.invalid": "This can't be used.",
+  "any.unknown": "This is not expected here.",
+  "object.unknown": "This is not expected here.",
+  "object.base": "Here an object was expected.",
+  "array.base": "Here a list was expected.",
+  "array.min": "At least {#limit} are needed.",
+  "array.max": "At most {#limit} are possible.",
+  "string.base": "Here words were expected.",
+  "string.empty": "This is needed.",
+  "string.min": "At least {#limit} characters are needed.",
+  "string.max": "At most {#limit} characters are possible.",
+  "string.pattern.base": "This is not written as it has to be.",
+  "string.email": "This is no mail address.",
+  "number.base": "Here a number was expected.",
+  "number.integer": "Here a whole number was expected.",
+  "number.min": "At least {#limit}.",
+  "number.max": "At most {#limit}.",
+  "boolean.base": "Here yes or no was expected.",
+};
+
 /** The value as the schema reads it; a Problem with every wrong field otherwise. */
 export function validated<T>(schema: Joi.Schema<T>, value: unknown): T {
-  const result = schema.validate(value, { abortEarly: false, errors: { wrap: { label: false } } });
+  const result = schema.validate(value, { abortEarly: false, messages: sentences, errors: { wrap: { label: false } } });
   if (!result.error) return result.value;
   const fields = result.error.details.map((detail) => ({ path: pathOf(detail.path), message: detail.message }));
   throw new Problem(422, "invalid", fields[0]?.message ?? "This can't be used.", fields);

@@ -47,6 +47,8 @@ const px = (max: number) => Joi.number().min(0).max(max).precision(2);
 const oneOf = (...values: readonly string[]) => Joi.string().valid(...values);
 const flexPlace = { start: "flex-start", center: "center", end: "flex-end" } as const;
 const contentWidth = { narrow: "44rem", normal: "68rem", wide: "82rem", full: "none" } as const;
+/** Ink and quiet words follow the surface they stand on, so that a section can change its ground and stay readable. */
+const wordsOnSurface: Partial<Record<ColourRole, string>> = { ink: "var(--words)", quiet: "var(--quiet)" };
 const cornerRadius = { brand: "var(--radius)", square: "0", round: "999px" } as const;
 
 /** "1:1" to "3:2:1:1": two to four whole parts of at most 6. */
@@ -59,7 +61,7 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
     css: (value: Surface) =>
       `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value})`,
   },
-  colour: { schema: oneOf(...colourRoles), css: (value: ColourRole) => `color:var(--c-${value})` },
+  colour: { schema: oneOf(...colourRoles), css: (value: ColourRole) => `color:${wordsOnSurface[value] ?? `var(--c-${value})`}` },
   size: {
     schema: Joi.number().min(0.6).max(9).precision(3).messages({
       "number.min": "The size must be at least 0.6 rem.",

@@ -26,7 +26,7 @@ export const jobs = mysqlTable(
   (table) => [index("jobs_next").on(table.state, table.availableAt), index("jobs_site").on(table.siteId)],
 );
 
-/** In the form rate-limiter-flexible keeps. */
+/** Points taken in the window that ends at `expire`, in ms since the epoch. */
 export const rateLimits = mysqlTable("rate_limits", {
   key: varchar("key", { length: 255 }).primaryKey(),
   points: int("points").notNull().default(0),

@@ -1,0 +1,80 @@
+// Arbitrary pages and edits for property tests.
+import fc from "fast-check";
+import type { Edit } from "./edit";
+import { kinds } from "./kinds";
+import type { LookField } from "./look";
+import { everyNode, type Kind, type PageNode } from "./node";
+import { paragraphs } from "./richtext";
+
+const word = fc.stringMatching(/^[A-Za-z <>&"'éß]{0,14}$/);
+
+const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = {
+  page: fc.constant({}),
+  section: fc.record({ name: fc.constantFrom("Opening", "Prices", "Visit") }),
+  columns: fc.constant({}),
+  stack: fc.constant({}),
+  heading: fc.record({ text: word, level: fc.integer({ min: 1, max: 6 }) }),
+  richText: fc.record({ doc: fc.array(word, { minLength: 1, maxLength: 3 }).map((texts) => paragraphs(...texts)) }),
+  picture: fc.record({ media: fc.constant(null), alt: word }),
+  button: fc.record({ text: word, link: fc.constantFrom("https://a.example", "page:home", "#up", "tel:+353123") }),
+  list: fc.record({
+    style: fc.constantFrom("bullets", "numbers", "rows"),
+    items: fc.array(fc.record({ text: word, aside: word }), { maxLength: 4 }),
+  }),
+  divider: fc.constant({}),
+  navigation: fc.constant({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu" }),
+  widget: fc.record({ widget: fc.constantFrom(null, "letters"), as: fc.constantFrom("button", "link"), text: word }),
+};
+
+const lookValues: Partial<Record<LookField, fc.Arbitrary<unknown>>> = {
+  surface: fc.constantFrom("paper", "soft", "accent", "ink"),
+  colour: fc.constantFrom("ink", "quiet", "accent"),
+  size: fc.constantFrom(0.8, 1.2, 3),
+  align: fc.constantFrom("start", "center", "end"),
+  above: fc.integer({ min: 0, max: 320 }),
+  gap: fc.integer({ min: 0, max: 160 }),
+  split: fc.constantFrom("1:1", "2:1", "stacked"),
+  hidden: fc.boolean(),
+};
+
+let nextId = 0;
+const freshId = () => `t${nextId++}`;
+
+/** A valid node of one of `mayBe`, its id fresh. */
+function nodeOf(mayBe: readonly Kind[], depth: number): fc.Arbitrary<PageNode> {
+  const choices = depth > 0 ? mayBe : mayBe.filter((kind) => !kinds[kind].holds);
+  return fc.constantFrom(...(choices.length ? choices : mayBe)).chain((kind) => {
+    const fields = Object.keys(lookValues).filter((field) => (kinds[kind].looks as readonly string[]).includes(field));
+    const look = fc.record(Object.fromEntries(fields.map((field) => [field, lookValues[field as LookField] as fc.Arbitrary<unknown>])), { requiredKeys: [] });
+    const holds = kinds[kind].holds;
+    const children = holds ? fc.array(nodeOf(holds, depth - 1), { maxLength: depth > 0 ? 3 : 0 }) : fc.constant(undefined);
+    return fc.record({ content: contents[kind], base: look, phone: fc.option(look, { nil: undefined }), children }).map(
+      ({ content, base, phone, children: made }): PageNode => ({
+        id: freshId(),
+        kind,
+        content,
+        look: { base, ...(phone && Object.keys(phone).length ? { phone } : {}) },
+        ...(made ? { children: made } : {}),
+      }),
+    );
+  });
+}
+
+/** A valid page of a few sections. */
+export const anyPage: fc.Arbitrary<PageNode> = fc
+  .array(nodeOf(["section"], 3), { maxLength: 4 })
+  .map((sections) => ({ id: freshId(), kind: "page" as const, content: {}, look: { base: {} }, children: sections }));
+
+/** An edit aimed at `page`; it may be one that can't be made. */
+export function anyEdit(page: PageNode): fc.Arbitrary<Edit> {
+  const ids = [...everyNode(page)].map((node) => node.id);
+  const id = fc.constantFrom(...ids, "gone");
+  const index = fc.integer({ min: 0, max: 6 });
+  return fc.oneof(
+    fc.record({ type: fc.constant("insert" as const), parent: id, index, node: nodeOf(["section", "heading", "stack", "list"], 2) }),
+    fc.record({ type: fc.constant("remove" as const), node: id }),
+    fc.record({ type: fc.constant("move" as const), node: id, parent: id, index }),
+    fc.record({ type: fc.constant("setContent" as const), node: id, field: fc.constantFrom("text", "name", "level", "nothing"), value: fc.oneof(word, fc.integer({ min: 0, max: 9 }), fc.constant(undefined)) }),
+    fc.record({ type: fc.constant("setLook" as const), node: id, width: fc.constantFrom("base" as const, "tablet" as const, "phone" as const), field: fc.constantFrom<LookField>("surface", "size", "above", "hidden"), value: fc.oneof(fc.constantFrom("soft", "ink"), fc.integer({ min: 0, max: 9 }), fc.boolean(), fc.constant(undefined)) }),
+  );
+}

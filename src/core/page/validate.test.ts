@@ -1,0 +1,103 @@
+import { builder } from "./build";
+import { drawing, drawingHeight, drawingWidth } from "./drawing";
+import { isLink, linkFromWords } from "./link";
+import { lookAt } from "./look";
+import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
+import { shelf } from "./shelf";
+import { maxDepth, pageFaults } from "./validate";
+
+let last = 0;
+const newId = () => `v${++last}`;
+const b = builder(newId);
+
+test("everything on the shelf is a valid section in a page, with a name and at least one block", () => {
+  expect(shelf.length).toBeGreaterThanOrEqual(8);
+  for (const entry of shelf) {
+    const section = entry.make(newId);
+    expect(pageFaults(b.page(section))).toEqual([]);
+    expect(section.children?.length).toBeGreaterThan(0);
+  }
+});
+
+test("every drawing stays inside its field", () => {
+  for (const entry of shelf)
+    for (const shape of drawing(entry.make(newId))) {
+      expect(shape.x).toBeGreaterThanOrEqual(0);
+      expect(shape.x + shape.width).toBeLessThanOrEqual(drawingWidth);
+      expect(shape.y).toBeGreaterThanOrEqual(0);
+      expect(shape.y + shape.height).toBeLessThanOrEqual(drawingHeight + 1);
+    }
+});
+
+test("faults are named by the way to them", () => {
+  const page = b.page(b.section("Opening", {}, b.heading(1, "A")));
+  const broken = JSON.parse(JSON.stringify(page));
+  broken.children[0].children[0].content.level = 9;
+  broken.children[0].look.base.above = -4;
+  broken.children[0].extra = 1;
+  expect(pageFaults(broken).map((fault) => fault.path)).toEqual([
+    "children[0].extra",
+    "children[0].look.base.above",
+    "children[0].children[0].content.level",
+  ]);
+});
+
+test.each([
+  ["an unknown kind", { id: "a", kind: "marquee", content: {}, look: { base: {} } }, "kind"],
+  ["a block that stands twice", { id: "a", kind: "page", content: {}, look: { base: {} }, children: [{ id: "a", kind: "section", content: { name: "x" }, look: { base: {} }, children: [] }] }, "children[0].id"],
+  ["children in a heading", { id: "a", kind: "page", content: {}, look: { base: {} }, children: [{ id: "b", kind: "section", content: { name: "x" }, look: { base: {} }, children: [{ id: "c", kind: "heading", content: { text: "", level: 1 }, look: { base: {} }, children: [] }] }] }, "children[0].children[0].children"],
+  ["an unknown width", { id: "a", kind: "page", content: {}, look: { base: {}, watch: {} }, children: [] }, "look.watch"],
+  ["a look that is no object", { id: "a", kind: "page", content: {}, look: 3, children: [] }, "look"],
+  ["no block at all", null, ""],
+])("refuses %s", (_name, root, path) => {
+  expect(pageFaults(root)[0]?.path).toBe(path);
+});
+
+test("blocks can't be nested without end", () => {
+  let inner = b.stack({});
+  for (let depth = 0; depth < maxDepth + 2; depth++) inner = b.stack({}, inner);
+  expect(pageFaults(b.page(b.section("Deep", {}, inner)))[0]?.message).toContain("levels deep");
+});
+
+describe("links", () => {
+  test.each(["page:home", "page:home#prices", "#prices", "https://a.example/x?y=1", "mailto:a@b.example", "tel:+353-1-234"])("takes %s", (link) => {
+    expect(isLink(link)).toBe(true);
+  });
+  test.each(["javascript:alert(1)", " javascript:alert(1)", "data:text/html,x", "https://a.example/\"onclick", "//evil.example", "page:", "mailto:nobody"])("refuses %s", (link) => {
+    expect(isLink(link)).toBe(false);
+  });
+  test.each([
+    ["hello@wrenfield.example", "mailto:hello@wrenfield.example"],
+    ["+353 1 234 567", "tel:+3531234567"],
+    ["wrenfield.example/visit", "https://wrenfield.example/visit"],
+    ["what?", null],
+  ])("reads %s as %s", (typed, link) => {
+    expect(linkFromWords(typed)).toBe(link);
+  });
+});
+
+describe("running text", () => {
+  test("what the words editor adds beyond the schema falls away", () => {
+    const doc = fromEditor({ type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Come", marks: [{ type: "link", attrs: { href: "page:visit", target: "_blank", class: "x" } }, { type: "blink" }] }] }] } as never);
+    expect(richDocSchema.validate(doc).error).toBeUndefined();
+    expect(doc.content[0]).toEqual({ type: "paragraph", content: [{ type: "text", text: "Come", marks: [{ type: "link", attrs: { href: "page:visit" } }] }] });
+  });
+
+  test.each([
+    ["a script", { type: "doc", content: [{ type: "script" }] }],
+    ["a link that runs code", { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "x", marks: [{ type: "link", attrs: { href: "javascript:x" } }] }] }] }],
+    ["attributes of their own", { type: "doc", content: [{ type: "paragraph", style: "x", content: [] }] }],
+  ])("refuses %s", (_name, doc) => {
+    expect(richDocSchema.validate(doc).error).toBeDefined();
+  });
+
+  test("plain words join blocks with a blank", () => {
+    expect(plainWords(paragraphs("One.", "Two."))).toBe("One. Two.");
+  });
+});
+
+test("a phone inherits what the tablet sets, and says what is its own", () => {
+  const look = { base: { size: 3, above: 10 }, tablet: { size: 2.4 }, phone: { above: 4 } };
+  expect(lookAt(look, "phone")).toEqual({ values: { size: 2.4, above: 4 }, departures: ["above"] });
+  expect(lookAt(look, "base")).toEqual({ values: { size: 3, above: 10 }, departures: [] });
+});

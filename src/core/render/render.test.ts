@@ -1,0 +1,160 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { HtmlValidate } from "html-validate";
+import { anyPage } from "@/core/page/arbitrary.test-kit";
+import { builder } from "@/core/page/build";
+import { applyEdits } from "@/core/page/edit";
+import type { PageNode } from "@/core/page/node";
+import { readSiteFile } from "@/core/site/read";
+import type { SiteFile, SiteFrame } from "@/core/site/site";
+import { documentHtml, faviconSvg, noticeHtml, robotsTxt, scriptJson, sitemapXml } from "./document";
+import { escapeHtml } from "./markup";
+import { createRenderer, type RenderOptions, renderPage, usedWidths } from "./render";
+
+function demo(key: string): SiteFile {
+  const read = readSiteFile(readFileSync(`demo/${key}/site.json`, "utf8"));
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  return read.site;
+}
+
+const site = demo("wrenfield");
+const frame: SiteFrame = site;
+const home = site.pages[0] as SiteFile["pages"][number];
+const options: RenderOptions = {
+  linkBase: "",
+  origin: "https://wrenfield.example",
+  mediaUrl: (hash, width) => `/_a/${hash.slice(0, 24)}-${width}.webp`,
+  fontUrl: (file) => `/_a/${file}`,
+};
+let last = 0;
+const b = builder(() => `r${++last}`);
+const render = (body: PageNode, more: Partial<RenderOptions> = {}) => renderPage(frame, home, body, { ...options, ...more });
+
+const validator = new HtmlValidate({
+  extends: ["html-validate:standard"],
+  // Written without the optional quotes' and void elements' style rules, which say nothing about validity.
+  rules: { "void-style": "off", "doctype-style": "off", "no-trailing-whitespace": "off", "long-title": "off", "no-implicit-button-type": "off", "no-redundant-role": "off", "require-sri": "off", "no-inline-style": "off" },
+});
+
+async function expectValid(html: string) {
+  const report = await validator.validateString(html);
+  expect(report.results.flatMap((result) => result.messages.map((message) => `${message.ruleId}: ${message.message} (${message.selector})`))).toEqual([]);
+}
+
+const whole = (rendered: ReturnType<typeof render>) =>
+  documentHtml({ language: "en-IE", head: rendered.head, html: rendered.html, css: "/_a/x.css", widgets: null });
+
+test("every page of both demo sites is valid HTML", async () => {
+  for (const key of ["wrenfield", "oddlane"]) {
+    const one = demo(key);
+    const renderer = createRenderer(one, options);
+    for (const { body, ...meta } of one.pages) await expectValid(whole(renderer.render(meta, body)));
+  }
+});
+
+test("any page renders to valid HTML, whatever was typed into it", async () => {
+  await fc.assert(
+    fc.asyncProperty(anyPage, async (page) => {
+      const { html } = render({ ...page, children: page.children ?? [] });
+      // Headings in any order and empty links are the designer's to decide; their markup is ours.
+      const report = await validator.validateString(`<!DOCTYPE html><html lang="en"><head><title>x</title></head><body>${html}</body></html>`);
+      const mine = report.results.flatMap((result) => result.messages).filter((message) => !/heading|wcag|unique-landmark|text-content|empty|no-dup|prefer-native/.test(message.ruleId));
+      expect(mine.map((message) => `${message.ruleId} ${message.message}`)).toEqual([]);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test("what people write is text, never markup", () => {
+  fc.assert(
+    fc.property(fc.string(), (text) => {
+      const body = b.page(b.section("x", {}, b.heading(1, text.slice(0, 200)), b.words(text || "x"), b.picture(null, text)));
+      const { html } = render(body);
+      expect(html).not.toMatch(/<script|<img[^>]*onerror/i);
+      expect(html).toContain(escapeHtml(text.slice(0, 200)));
+    }),
+  );
+  expect(escapeHtml(`<a href="x">&'`)).toBe("&lt;a href=&quot;x&quot;&gt;&amp;&#39;");
+});
+
+test("equal looks share one rule, and a page carries no rule it does not use", () => {
+  const two = render(b.page(b.section("a", { surface: "soft" }, b.heading(2, "A")), b.section("b", { surface: "soft" }, b.heading(2, "B"))));
+  expect(two.css.match(/\{background:var\(--s-soft\)/g)).toHaveLength(1);
+  const plain = render(b.page(b.section("a", {}, b.heading(1, "A"))));
+  expect(plain.css).not.toContain(".b-picture{");
+  expect(plain.css).not.toContain(".b-rows{");
+  expect(plain.html).not.toContain("data-n");
+});
+
+test("a departure for phones stands in the phones' media query and only there", () => {
+  const { css } = render(b.page(b.section("a", {}, b.heading(1, "A", { base: { size: 3 }, phone: { size: 2.1 } }))));
+  const [wide, phone] = css.split(/@media\(max-width:600px\)\{(?=\.l)/);
+  expect(wide).toContain("font-size:3rem");
+  expect(phone).toContain("font-size:2.1rem");
+  expect(wide).not.toContain("2.1rem");
+});
+
+test("an edit renders its own section anew and keeps every other", () => {
+  const renderer = createRenderer(frame, options);
+  const before = renderer.render(home, home.body);
+  const section = home.body.children?.[2]?.id ?? "";
+  const { page } = applyEdits(home.body, [{ type: "setLook", node: section, width: "base", field: "surface", value: "ink" }]);
+  const after = renderer.render(home, page);
+  expect(after.parts.main.map((part, index) => part === before.parts.main[index])).toEqual([true, true, false, true, true]);
+  expect(after.html).toBe(createRenderer(frame, options).render(home, page).html);
+});
+
+test("a page needs the popups that may open on it, and a placed one everywhere", () => {
+  const on = (slug: string) => {
+    const page = site.pages.find((one) => one.slug === slug) as SiteFile["pages"][number];
+    return renderPage(frame, page, b.page(), options).needs;
+  };
+  // The footer places the popup on every page of the demo, so the frame without it is looked at.
+  const bare = { ...frame, footer: b.page() };
+  expect(renderPage(bare, { ...home, slug: "privacy" }, b.page(), options).needs).toEqual([]);
+  expect(renderPage(bare, home, b.page(), options).needs).toEqual(["letters"]);
+  expect(on("privacy")).toEqual(["letters"]);
+});
+
+test("a link to a page that is gone leaves its words", () => {
+  const { html } = render(b.page(b.section("a", {}, b.button("Away", "page:gone"))));
+  expect(html).toContain("Away</a>");
+  expect(html).not.toContain("href=\"/gone");
+});
+
+test("links take the base of the rehearsal, and the current page is marked", () => {
+  const { html } = renderPage(frame, site.pages[1] as SiteFile["pages"][number], home.body, { ...options, linkBase: "/token" });
+  expect(html).toContain('href="/token/kiln-hire"');
+  expect(html).toContain('href="/token/classes" aria-current="page"');
+});
+
+test("head: title, canonical and social meta", () => {
+  const { head } = render(home.body);
+  expect(head).toContain("<title>Wrenfield Clayworks: Home</title>");
+  expect(head).toContain('<link rel="canonical" href="https://wrenfield.example/">');
+  expect(head).toMatch(/og:image" content="https:\/\/wrenfield\.example\/_a\/[0-9a-f]{24}-1600\.webp"/);
+});
+
+test("pictures are offered in the widths below their own", () => {
+  expect(usedWidths({ widthPx: 1200 })).toEqual([480, 960, 1200]);
+  expect(usedWidths({ widthPx: 300 })).toEqual([300]);
+  expect(usedWidths({ widthPx: 5000 })).toEqual([480, 960, 1600]);
+});
+
+describe("the small files", () => {
+  test("data inside a script element can't end it", () => {
+    expect(scriptJson({ text: "</script><script>" })).not.toContain("</script>");
+    expect(JSON.parse(scriptJson({ text: "</script>" }))).toEqual({ text: "</script>" });
+  });
+  test("sitemap and robots name every page", () => {
+    expect(sitemapXml(site, "https://w.example", "2026-03-05")).toContain("<loc>https://w.example/kiln-hire</loc><lastmod>2026-03-05</lastmod>");
+    expect(robotsTxt("https://w.example")).toContain("Sitemap: https://w.example/sitemap.xml");
+  });
+  test("the favicon carries the site's initial, whatever it is", () => {
+    expect(faviconSvg("<Wren", site.brand)).toContain("&lt;</text>");
+    expect(faviconSvg("", site.brand)).toContain("·</text>");
+  });
+  test("a notice is a valid page", async () => {
+    await expectValid(documentHtml({ language: "en", head: "<title>Gone</title>", html: noticeHtml({ title: "Gone", text: "x & y", then: { deed: "Confirm" } }), css: "/x.css", widgets: null }));
+  });
+});

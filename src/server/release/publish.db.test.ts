@@ -1,0 +1,150 @@
+import { and, eq } from "drizzle-orm";
+import { jobs } from "@/data/job/tables";
+import { blobs, releaseFiles, releases } from "@/data/release/tables";
+import { findSite, loadSite } from "@/data/site/queries";
+import { unzipSync } from "fflate";
+import { leaseMs, startRunner } from "../job/queue";
+import { onSite } from "../operation";
+import { exportSite, importSite } from "../site/file";
+import { handlers, type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { exportRelease, staticName } from "./export";
+
+let studio: TestStudio;
+beforeAll(async () => {
+  studio = await testStudio();
+});
+afterAll(() => studio.close());
+
+const site = "wrenfield";
+const start = () => studio.as("designer", "publish.start", { site }) as Promise<{ job: string; release: string; number: number }>;
+const liveId = async () => (await findSite(studio.context.db, site))?.liveReleaseId ?? null;
+async function liveHtml(path: string): Promise<string> {
+  const [row] = await studio.context.db
+    .select({ bytes: blobs.bytes })
+    .from(releaseFiles)
+    .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
+    .where(and(eq(releaseFiles.releaseId, (await liveId()) ?? ""), eq(releaseFiles.path, path)));
+  return row?.bytes.toString() ?? "";
+}
+async function rename(title: string) {
+  const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as { documents: { kind: string; revision: number; body: object }[] };
+  const page = documents.find((document) => document.kind === "page");
+  const node = JSON.stringify(page?.body).match(/"id":"(w\d+)","kind":"heading"/)?.[1] ?? "";
+  await studio.as("designer", "pages.edit", { site, document: "home", batch: `rename-${title.replace(/\W/g, "")}`, base: page?.revision ?? 0, edits: [{ type: "setContent", node, field: "text", value: title }] });
+}
+
+test("the first release holds every page, its assets, and the small files", async () => {
+  await start();
+  await studio.work();
+  const paths = (await studio.context.db.select().from(releaseFiles).where(eq(releaseFiles.releaseId, (await liveId()) ?? ""))).map((file) => file.path);
+  expect(paths).toEqual(expect.arrayContaining(["/", "/classes", "/kiln-hire", "/404", "/sitemap.xml", "/robots.txt", "/favicon.svg"]));
+  const html = await liveHtml("/");
+  for (const [, asset] of html.matchAll(/(?:src|href)="(\/_a\/[^"]+)"/g)) expect(paths).toContain(asset);
+  expect(html).toContain('id="widgets"');
+});
+
+test("publishing again after one page changed renders that page and carries the others over", async () => {
+  await rename("By Sunday.");
+  const { release } = await start();
+  await studio.work();
+  const [row] = await studio.context.db.select().from(releases).where(eq(releases.id, release));
+  expect(row).toMatchObject({ state: "complete", pages: 8, rendered: 1 });
+  expect(await liveHtml("/")).toContain("By Sunday.");
+  expect(await liveHtml("/classes")).toContain("Never more than six at the wheels");
+});
+
+test("two people publish at the same time: one release, and one clear refusal", async () => {
+  const results = await Promise.allSettled([start(), start(), start()]);
+  expect(results.filter((result) => result.status === "fulfilled")).toHaveLength(1);
+  for (const result of results) if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, code: "publishing" });
+  await studio.work();
+});
+
+test("a job whose process died is taken up by another, which goes on where it stopped", async () => {
+  await rename("After the death.");
+  const before = await liveId();
+  const { job, release } = await start();
+  // What a killed process leaves behind: a running job without a sign of life, and some of the pages.
+  await studio.context.db.update(jobs).set({ state: "running", worker: "dead", attempts: 1, heartbeatAt: new Date(Date.now() - leaseMs - 1000) }).where(eq(jobs.id, job));
+  expect(await liveId()).toBe(before);
+  await studio.work();
+  expect(await liveId()).toBe(release);
+  expect((await studio.context.db.select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({ state: "done", attempts: 2 });
+});
+
+test("a job is run once, however many processes look for it", async () => {
+  await rename("Many runners.");
+  const { release } = await start();
+  const runners = Array.from({ length: 4 }, () => startRunner(studio.context, handlers, 10));
+  await studio.work();
+  await Promise.all(runners.map((runner) => runner.stop()));
+  expect(await liveId()).toBe(release);
+  const rows = await studio.context.db.select().from(jobs).where(eq(jobs.kind, "publish"));
+  expect(rows.every((row) => row.attempts <= 2)).toBe(true);
+});
+
+test("going back flips the pointer to the release as it was", async () => {
+  const history = (await studio.as("designer", "publish.history", { site })) as { id: string; number: number }[];
+  const first = history.find((release) => release.number === 1);
+  await studio.as("designer", "publish.goBack", { site, release: first?.id ?? "" });
+  expect(await liveHtml("/")).toContain("Hands in clay by Saturday.");
+  await expect(studio.as("designer", "publish.goBack", { site, release: "nonsense" })).rejects.toMatchObject({ status: 404 });
+});
+
+test("a link to a page that was removed stops the release by name, and nothing is half done", async () => {
+  await studio.as("designer", "pages.remove", { site, page: "visit" });
+  const before = (await studio.context.db.select().from(releases)).length;
+  await expect(start()).rejects.toMatchObject({ status: 422, code: "stopped", fields: [expect.objectContaining({ message: "check.pageGone" })] });
+  expect(await studio.context.db.select().from(releases)).toHaveLength(before);
+  await studio.as("designer", "pages.restore", { site, page: "visit" });
+});
+
+test("the export of a release is a site any web server can answer", async () => {
+  const call = await onSite(studio.incoming("designer"), site, "designer");
+  const { bytes } = await exportRelease(call, (await liveId()) ?? "");
+  const files = unzipSync(bytes);
+  expect(Object.keys(files)).toEqual(expect.arrayContaining(["index.html", "classes/index.html", "404.html", "sitemap.xml"]));
+  const css = /href="\/(_a\/[^"]+\.css)"/.exec(new TextDecoder().decode(files["index.html"]))?.[1];
+  expect(files[css ?? ""]).toBeDefined();
+  expect(staticName("/journal/a", "text/html; charset=utf-8")).toBe("journal/a/index.html");
+});
+
+describe("site files", () => {
+  test("what is exported and imported again is the same site, to the byte", async () => {
+    const row = await findSite(studio.context.db, site);
+    if (!row) throw new Error("gone");
+    const bytes = await exportSite(studio.context, row);
+    await importSite(studio.context, studio.studioId, bytes, { key: "wrenfield-two" });
+    const copy = await findSite(studio.context.db, "wrenfield-two");
+    if (!copy) throw new Error("not imported");
+    expect({ ...(await loadSite(studio.context.db, copy)), key: site }).toEqual(await loadSite(studio.context.db, row));
+    await studio.as("owner", "sites.remove", { site: "wrenfield-two", name: "Wrenfield Clayworks" });
+    await importSite(studio.context, studio.studioId, bytes, { key: "wrenfield-two" });
+    expect(await exportSite(studio.context, { ...row })).toEqual(bytes);
+  });
+
+  test.each([
+    ["no zip", new Uint8Array([1, 2, 3]), "zip"],
+    ["an empty folder", new Map(), "site.json"],
+    ["a broken site.json", new Map([["site.json", new TextEncoder().encode("{")]]), "site.json"],
+  ])("%s is refused with path and reason", async (_name, given, path) => {
+    await expect(importSite(studio.context, studio.studioId, given)).rejects.toMatchObject({ status: 422, fields: [expect.objectContaining({ path })] });
+  });
+
+  test("a picture that is not the one its name says stops the whole import", async () => {
+    const row = await findSite(studio.context.db, site);
+    const files = new Map(Object.entries(unzipSync(await exportSite(studio.context, row as NonNullable<typeof row>))));
+    const picture = [...files.keys()].find((name) => name.endsWith(".jpg")) ?? "";
+    files.set(picture, new Uint8Array([1]));
+    await expect(importSite(studio.context, studio.studioId, files, { key: "half" })).rejects.toMatchObject({ status: 422 });
+    expect(await findSite(studio.context.db, "half")).toBeUndefined();
+  });
+
+  test("a taken key is refused at its field, also in a race", async () => {
+    const row = await findSite(studio.context.db, site);
+    const bytes = await exportSite(studio.context, row as NonNullable<typeof row>);
+    const results = await Promise.allSettled(Array.from({ length: 4 }, () => importSite(studio.context, studio.studioId, bytes, { key: "raced" })));
+    expect(results.filter((result) => result.status === "fulfilled")).toHaveLength(1);
+    for (const result of results) if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, fields: [{ path: "key" }] });
+  });
+});
