@@ -1,9 +1,10 @@
 // Runs the end-to-end tests against a throwaway database and a started process; the tests may ask for a restart.
 import { spawn } from "node:child_process";
+import { readdirSync, rmSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
-import { root, startProcess } from "./lib/setup.mjs";
+import { root, startProcess, stateFolder } from "./lib/setup.mjs";
 
 const port = Number(process.env.WEBITOR_PORT ?? 4480);
 const databasePort = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4408);
@@ -39,6 +40,9 @@ const control = createServer((request, response) => {
     (error) => response.writeHead(500).end(String(error)),
   );
 }).listen(controlPort, "127.0.0.1");
+
+// Sessions of an earlier run are of another database.
+for (const file of readdirSync(stateFolder)) if (/^e2e-.*\.json$/.test(file)) rmSync(join(stateFolder, file));
 
 const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...process.argv.slice(2)], {
   cwd: root,

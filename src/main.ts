@@ -8,7 +8,7 @@ import { theContext } from "./server/context";
 import { startRunner } from "./server/job/queue";
 import { mailJob } from "./server/mail/mail";
 import { studioHeaders } from "./server/process/headers";
-import { readHost } from "./server/process/hosts";
+import { readHost, readPath } from "./server/process/hosts";
 import { createSiteServer } from "./server/process/site-server";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { publishJob } from "./server/release/publish";
@@ -56,18 +56,23 @@ async function main() {
     if (host?.kind === "site" && !url.startsWith("/_w/v1/")) return serveSite(request, response, host.key);
     if (host?.kind === "rehearsal") return serveRehearsal(request, response, host.key);
     if (url === "/healthz") return health(response);
+    // Read once, here: a path that means something else after another decoding reaches no route.
+    const path = readPath(url);
+    if (!host || path === null || (host.kind === "studio" && /^\/visitors(\/|$)/i.test(path))) {
+      response.writeHead(path === null ? 400 : 404, {
+        "Content-Type": "text/plain; charset=utf-8",
+        "X-Content-Type-Options": "nosniff",
+      });
+      response.end("Nothing is at this address.\n");
+      return;
+    }
     for (const name of ownHeaders) delete request.headers[name];
     request.headers["x-webitor-address"] = callerAddress(request);
-    if (host?.kind === "site") {
+    if (host.kind === "site") {
       // Visitors' calls: the one part of Next a site host reaches, and only by this name.
       request.headers["x-webitor-site"] = host.key;
       request.url = `/visitors/${url.slice("/_w/v1/".length)}`;
       return toNext(request, response);
-    }
-    if (!host || /^\/visitors(\/|$)/i.test(decodeURIComponent(url.split("?")[0] as string))) {
-      response.writeHead(404, { "Content-Type": "text/plain; charset=utf-8", "X-Content-Type-Options": "nosniff" });
-      response.end("Nothing is at this address.\n");
-      return;
     }
     const nonce = randomBytes(16).toString("base64");
     const headers = studioHeaders(settings, nonce, dev);

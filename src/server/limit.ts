@@ -1,5 +1,5 @@
 // Rate limits, counted in the database so that all web processes count together.
-import { sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { rateLimits } from "@/data/job/tables";
 import type { Context } from "./context";
 import { Problem } from "./problem";
@@ -38,4 +38,9 @@ export async function takePoint(context: Context, limit: keyof typeof limits, wh
   throw new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(wait / 60)} min and try again.`, [], {
     "retry-after": String(wait),
   });
+}
+
+/** Forgets what was counted: who has shown the right password is not guessing. */
+export async function givePointsBack(context: Context, limit: keyof typeof limits, who: string): Promise<void> {
+  await context.db.delete(rateLimits).where(eq(rateLimits.key, `${limit}:${who}`.slice(0, 255)));
 }

@@ -20,7 +20,8 @@ const onSites = (Object.keys(operations) as OperationName[]).filter((name) => op
 test("there are operations on sites to be tried", () => expect(onSites.length).toBeGreaterThan(20));
 
 describe.each(onSites)("%s", (name) => {
-  const tried = (person: Person, input: object = {}) => statusOf(studio.as(person, name, { site: "wrenfield", ...input } as Takes<typeof name>));
+  const tried = (person: Person, input: object = {}) =>
+    statusOf(studio.as(person, name, { site: "wrenfield", ...input } as Takes<typeof name>));
 
   test("answers a member of another studio as if the site were not there", async () => {
     expect(await tried("stranger")).toBe(404);
@@ -36,7 +37,12 @@ describe.each(onSites)("%s", (name) => {
 });
 
 test("a page, widget, job, mail or release of another site can't be reached through one's own", async () => {
-  await studio.as("stranger", "sites.create", { key: "mine-alone", name: "Mine", starter: "workshop", settings: { language: "en", zone: "Europe/Paris", currency: "EUR", description: "", mailFrom: "a@b.example" } });
+  await studio.as("stranger", "sites.create", {
+    key: "mine-alone",
+    name: "Mine",
+    starter: "workshop",
+    settings: { language: "en", zone: "Europe/Paris", currency: "EUR", description: "", mailFrom: "a@b.example" },
+  });
   const mine = { site: "mine-alone" };
   const tried: [OperationName, object][] = [
     ["pages.open", { page: "home" }],
@@ -48,17 +54,27 @@ test("a page, widget, job, mail or release of another site can't be reached thro
     ["mail.read", { mail: "any" }],
     ["publish.goBack", { release: "any" }],
   ];
-  for (const [name, input] of tried) expect(await statusOf(studio.as("stranger", name, { ...mine, ...input } as never))).toBe(404);
+  for (const [name, input] of tried)
+    expect(await statusOf(studio.as("stranger", name, { ...mine, ...input } as never))).toBe(404);
   expect(await statusOf(studio.as("stranger", "desk.erase", { ...mine, email: "x@y.example" } as never))).toBe(404);
 });
 
 test("an editor may change words, and no layout, through the same operation", async () => {
-  const edit = (batch: string, edits: object[]) => statusOf(studio.as("editor", "pages.edit", { site: "wrenfield", document: "home", batch, base: 0, edits } as never));
-  const open = (await studio.as("editor", "pages.open", { site: "wrenfield", page: "home" })) as { documents: { kind: string; body: { children: { id: string }[] } }[] };
+  const edit = (batch: string, edits: object[]) =>
+    statusOf(
+      studio.as("editor", "pages.edit", { site: "wrenfield", document: "home", batch, base: 0, edits } as never),
+    );
+  const open = (await studio.as("editor", "pages.open", { site: "wrenfield", page: "home" })) as {
+    documents: { kind: string; body: { children: { id: string }[] } }[];
+  };
   const section = open.documents.find((document) => document.kind === "page")?.body.children[0]?.id;
-  expect(await edit("e1", [{ type: "setLook", node: section, width: "base", field: "surface", value: "ink" }])).toBe(403);
+  expect(await edit("e1", [{ type: "setLook", node: section, width: "base", field: "surface", value: "ink" }])).toBe(
+    403,
+  );
   expect(await edit("e2", [{ type: "remove", node: section }])).toBe(403);
-  const heading = JSON.stringify(open.documents.find((document) => document.kind === "page")).match(/"id":"(w\d+)","kind":"heading"/)?.[1];
+  const heading = JSON.stringify(open.documents.find((document) => document.kind === "page")).match(
+    /"id":"(w\d+)","kind":"heading"/,
+  )?.[1];
   expect(await edit("e3", [{ type: "setContent", node: heading, field: "text", value: "By an editor." }])).toBe(200);
 });
 

@@ -1,16 +1,24 @@
 // What the end-to-end tests share: signing in, the stage's frames, checks of accessibility.
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { expect, type FrameLocator, type Page } from "@playwright/test";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
 
-export async function signIn(page: Page, email?: string): Promise<void> {
-  await page.goto("/sign-in");
-  if (email) await page.getByLabel("E-mail").fill(email);
-  await page.getByRole("button", { name: "Sign in" }).click();
+/** Signs in by the form the first time in a run, and by the session of that time later. */
+export async function signIn(page: Page, email = "rowan@marrowfield.example"): Promise<void> {
+  const kept = `.webitor/e2e-${email}.json`;
+  if (existsSync(kept)) {
+    await page.context().addCookies(JSON.parse(readFileSync(kept, "utf8")));
+    await page.goto("/");
+  } else {
+    await page.goto("/sign-in");
+    await page.getByLabel("E-mail").fill(email);
+    await page.getByRole("button", { name: "Sign in" }).click();
+  }
   await expect(page.getByRole("heading", { name: "Sites" })).toBeVisible();
+  writeFileSync(kept, JSON.stringify(await page.context().cookies()));
 }
 
 /** The wide or the phone frame of the stage. */

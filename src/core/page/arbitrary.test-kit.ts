@@ -45,9 +45,14 @@ function nodeOf(mayBe: readonly Kind[], depth: number): fc.Arbitrary<PageNode> {
   const choices = depth > 0 ? mayBe : mayBe.filter((kind) => !kinds[kind].holds);
   return fc.constantFrom(...(choices.length ? choices : mayBe)).chain((kind) => {
     const fields = Object.keys(lookValues).filter((field) => (kinds[kind].looks as readonly string[]).includes(field));
-    const look = fc.record(Object.fromEntries(fields.map((field) => [field, lookValues[field as LookField] as fc.Arbitrary<unknown>])), { requiredKeys: [] });
+    const look = fc.record(
+      Object.fromEntries(fields.map((field) => [field, lookValues[field as LookField] as fc.Arbitrary<unknown>])),
+      { requiredKeys: [] },
+    );
     const holds = kinds[kind].holds;
-    const children = holds ? fc.array(nodeOf(holds, depth - 1), { maxLength: depth > 0 ? 3 : 0 }) : fc.constant(undefined);
+    const children = holds
+      ? fc.array(nodeOf(holds, depth - 1), { maxLength: depth > 0 ? 3 : 0 })
+      : fc.constant(undefined);
     return fc.record({ content: contents[kind], base: look, phone: fc.option(look, { nil: undefined }), children }).map(
       ({ content, base, phone, children: made }): PageNode => ({
         id: freshId(),
@@ -71,10 +76,31 @@ export function anyEdit(page: PageNode): fc.Arbitrary<Edit> {
   const id = fc.constantFrom(...ids, "gone");
   const index = fc.integer({ min: 0, max: 6 });
   return fc.oneof(
-    fc.record({ type: fc.constant("insert" as const), parent: id, index, node: nodeOf(["section", "heading", "stack", "list"], 2) }),
+    fc.record({
+      type: fc.constant("insert" as const),
+      parent: id,
+      index,
+      node: nodeOf(["section", "heading", "stack", "list"], 2),
+    }),
     fc.record({ type: fc.constant("remove" as const), node: id }),
     fc.record({ type: fc.constant("move" as const), node: id, parent: id, index }),
-    fc.record({ type: fc.constant("setContent" as const), node: id, field: fc.constantFrom("text", "name", "level", "nothing"), value: fc.oneof(word, fc.integer({ min: 0, max: 9 }), fc.constant(undefined)) }),
-    fc.record({ type: fc.constant("setLook" as const), node: id, width: fc.constantFrom("base" as const, "tablet" as const, "phone" as const), field: fc.constantFrom<LookField>("surface", "size", "above", "hidden"), value: fc.oneof(fc.constantFrom("soft", "ink"), fc.integer({ min: 0, max: 9 }), fc.boolean(), fc.constant(undefined)) }),
+    fc.record({
+      type: fc.constant("setContent" as const),
+      node: id,
+      field: fc.constantFrom("text", "name", "level", "nothing"),
+      value: fc.oneof(word, fc.integer({ min: 0, max: 9 }), fc.constant(undefined)),
+    }),
+    fc.record({
+      type: fc.constant("setLook" as const),
+      node: id,
+      width: fc.constantFrom("base" as const, "tablet" as const, "phone" as const),
+      field: fc.constantFrom<LookField>("surface", "size", "above", "hidden"),
+      value: fc.oneof(
+        fc.constantFrom("soft", "ink"),
+        fc.integer({ min: 0, max: 9 }),
+        fc.boolean(),
+        fc.constant(undefined),
+      ),
+    }),
   );
 }

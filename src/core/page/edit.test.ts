@@ -80,12 +80,41 @@ test("a section moved down by one stands behind the next", () => {
 const refusals: readonly [string, (at: ReturnType<typeof opening>) => Edit, string][] = [
   ["a block someone has removed", () => ({ type: "remove", node: "gone" }), "page.nodeGone"],
   ["the page itself", ({ page }) => ({ type: "remove", node: page.id }), "page.rootStays"],
-  ["a section into its own inside", ({ section, page }) => ({ type: "move", node: page.children?.[0]?.id ?? "", parent: section.id, index: 0 }), "page.intoItself"],
-  ["a heading right onto the page", ({ heading, page }) => ({ type: "move", node: heading.id, parent: page.id, index: 0 }), "page.cannotHold"],
-  ["a heading of level 7", ({ heading }) => ({ type: "setContent", node: heading.id, field: "level", value: 7 }), "page.invalid"],
-  ["a size of 40 rem", ({ heading }) => ({ type: "setLook", node: heading.id, width: "phone", field: "size", value: 40 }), "page.invalid"],
-  ["a script as a link", ({ section }) => ({ type: "setContent", node: section.children?.[1]?.id ?? "", field: "link", value: "javascript:alert(1)" }), "page.invalid"],
-  ["a section that stands there already", ({ page, section }) => ({ type: "insert", parent: page.id, index: 0, node: section }), "page.idTaken"],
+  [
+    "a section into its own inside",
+    ({ section, page }) => ({ type: "move", node: page.children?.[0]?.id ?? "", parent: section.id, index: 0 }),
+    "page.intoItself",
+  ],
+  [
+    "a heading right onto the page",
+    ({ heading, page }) => ({ type: "move", node: heading.id, parent: page.id, index: 0 }),
+    "page.cannotHold",
+  ],
+  [
+    "a heading of level 7",
+    ({ heading }) => ({ type: "setContent", node: heading.id, field: "level", value: 7 }),
+    "page.invalid",
+  ],
+  [
+    "a size of 40 rem",
+    ({ heading }) => ({ type: "setLook", node: heading.id, width: "phone", field: "size", value: 40 }),
+    "page.invalid",
+  ],
+  [
+    "a script as a link",
+    ({ section }) => ({
+      type: "setContent",
+      node: section.children?.[1]?.id ?? "",
+      field: "link",
+      value: "javascript:alert(1)",
+    }),
+    "page.invalid",
+  ],
+  [
+    "a section that stands there already",
+    ({ page, section }) => ({ type: "insert", parent: page.id, index: 0, node: section }),
+    "page.idTaken",
+  ],
 ];
 
 test.each(refusals)("refuses %s", (_name, edit, code) => {

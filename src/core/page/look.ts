@@ -61,7 +61,10 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
     css: (value: Surface) =>
       `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value})`,
   },
-  colour: { schema: oneOf(...colourRoles), css: (value: ColourRole) => `color:${wordsOnSurface[value] ?? `var(--c-${value})`}` },
+  colour: {
+    schema: oneOf(...colourRoles),
+    css: (value: ColourRole) => `color:${wordsOnSurface[value] ?? `var(--c-${value})`}`,
+  },
   size: {
     schema: Joi.number().min(0.6).max(9).precision(3).messages({
       "number.min": "The size must be at least 0.6 rem.",

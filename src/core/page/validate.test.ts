@@ -44,9 +44,41 @@ test("faults are named by the way to them", () => {
 
 test.each([
   ["an unknown kind", { id: "a", kind: "marquee", content: {}, look: { base: {} } }, "kind"],
-  ["a block that stands twice", { id: "a", kind: "page", content: {}, look: { base: {} }, children: [{ id: "a", kind: "section", content: { name: "x" }, look: { base: {} }, children: [] }] }, "children[0].id"],
-  ["children in a heading", { id: "a", kind: "page", content: {}, look: { base: {} }, children: [{ id: "b", kind: "section", content: { name: "x" }, look: { base: {} }, children: [{ id: "c", kind: "heading", content: { text: "", level: 1 }, look: { base: {} }, children: [] }] }] }, "children[0].children[0].children"],
-  ["an unknown width", { id: "a", kind: "page", content: {}, look: { base: {}, watch: {} }, children: [] }, "look.watch"],
+  [
+    "a block that stands twice",
+    {
+      id: "a",
+      kind: "page",
+      content: {},
+      look: { base: {} },
+      children: [{ id: "a", kind: "section", content: { name: "x" }, look: { base: {} }, children: [] }],
+    },
+    "children[0].id",
+  ],
+  [
+    "children in a heading",
+    {
+      id: "a",
+      kind: "page",
+      content: {},
+      look: { base: {} },
+      children: [
+        {
+          id: "b",
+          kind: "section",
+          content: { name: "x" },
+          look: { base: {} },
+          children: [{ id: "c", kind: "heading", content: { text: "", level: 1 }, look: { base: {} }, children: [] }],
+        },
+      ],
+    },
+    "children[0].children[0].children",
+  ],
+  [
+    "an unknown width",
+    { id: "a", kind: "page", content: {}, look: { base: {}, watch: {} }, children: [] },
+    "look.watch",
+  ],
   ["a look that is no object", { id: "a", kind: "page", content: {}, look: 3, children: [] }, "look"],
   ["no block at all", null, ""],
 ])("refuses %s", (_name, root, path) => {
@@ -60,10 +92,25 @@ test("blocks can't be nested without end", () => {
 });
 
 describe("links", () => {
-  test.each(["page:home", "page:home#prices", "#prices", "https://a.example/x?y=1", "mailto:a@b.example", "tel:+353-1-234"])("takes %s", (link) => {
+  test.each([
+    "page:home",
+    "page:home#prices",
+    "#prices",
+    "https://a.example/x?y=1",
+    "mailto:a@b.example",
+    "tel:+353-1-234",
+  ])("takes %s", (link) => {
     expect(isLink(link)).toBe(true);
   });
-  test.each(["javascript:alert(1)", " javascript:alert(1)", "data:text/html,x", "https://a.example/\"onclick", "//evil.example", "page:", "mailto:nobody"])("refuses %s", (link) => {
+  test.each([
+    "javascript:alert(1)",
+    " javascript:alert(1)",
+    "data:text/html,x",
+    'https://a.example/"onclick',
+    "//evil.example",
+    "page:",
+    "mailto:nobody",
+  ])("refuses %s", (link) => {
     expect(isLink(link)).toBe(false);
   });
   test.each([
@@ -78,14 +125,42 @@ describe("links", () => {
 
 describe("running text", () => {
   test("what the words editor adds beyond the schema falls away", () => {
-    const doc = fromEditor({ type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Come", marks: [{ type: "link", attrs: { href: "page:visit", target: "_blank", class: "x" } }, { type: "blink" }] }] }] } as never);
+    const doc = fromEditor({
+      type: "doc",
+      content: [
+        {
+          type: "paragraph",
+          content: [
+            {
+              type: "text",
+              text: "Come",
+              marks: [{ type: "link", attrs: { href: "page:visit", target: "_blank", class: "x" } }, { type: "blink" }],
+            },
+          ],
+        },
+      ],
+    } as never);
     expect(richDocSchema.validate(doc).error).toBeUndefined();
-    expect(doc.content[0]).toEqual({ type: "paragraph", content: [{ type: "text", text: "Come", marks: [{ type: "link", attrs: { href: "page:visit" } }] }] });
+    expect(doc.content[0]).toEqual({
+      type: "paragraph",
+      content: [{ type: "text", text: "Come", marks: [{ type: "link", attrs: { href: "page:visit" } }] }],
+    });
   });
 
   test.each([
     ["a script", { type: "doc", content: [{ type: "script" }] }],
-    ["a link that runs code", { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "x", marks: [{ type: "link", attrs: { href: "javascript:x" } }] }] }] }],
+    [
+      "a link that runs code",
+      {
+        type: "doc",
+        content: [
+          {
+            type: "paragraph",
+            content: [{ type: "text", text: "x", marks: [{ type: "link", attrs: { href: "javascript:x" } }] }],
+          },
+        ],
+      },
+    ],
     ["attributes of their own", { type: "doc", content: [{ type: "paragraph", style: "x", content: [] }] }],
   ])("refuses %s", (_name, doc) => {
     expect(richDocSchema.validate(doc).error).toBeDefined();

@@ -3,30 +3,56 @@ import type { Visitor } from "@/core/visitor/visitor";
 import { beginCourse, happen, rehearsePopups, type VisitEvent } from "./course";
 import { newPopup, type Popup } from "./popup";
 import { popupRule, wallTimeMs } from "./released";
-import { nothingRemembered, pathMatches, type PopupRule } from "./rule";
+import { nothingRemembered, type PopupRule, pathMatches } from "./rule";
 
 const now = Date.UTC(2026, 2, 5, 18, 40);
-const nuala: Visitor = { widthPx: 390, language: "en-IE", country: "IE", now, zone: "Europe/Dublin", visit: 1, cameFrom: null, consent: "notAsked", signedUpWith: [] };
+const nuala: Visitor = {
+  widthPx: 390,
+  language: "en-IE",
+  country: "IE",
+  now,
+  zone: "Europe/Dublin",
+  visit: 1,
+  cameFrom: null,
+  consent: "notAsked",
+  signedUpWith: [],
+};
 const day = 86_400_000;
 
 function letters(change: Partial<Popup> = {}, id = "letters"): PopupRule {
   return popupRule(id, { ...newPopup, triggers: [{ on: "after", seconds: 5 }], ...change }, "Europe/Dublin");
 }
-const with_ = (conditions: Partial<Popup["conditions"]>) => letters({ conditions: { ...newPopup.conditions, ...conditions } });
+const with_ = (conditions: Partial<Popup["conditions"]>) =>
+  letters({ conditions: { ...newPopup.conditions, ...conditions } });
 
 const codes = (rehearsal: ReturnType<typeof rehearsePopups>, popup = "letters") =>
   rehearsal.unopened.find((one) => one.popup === popup)?.reasons.map((reason) => reason.code);
 
-function visit(rules: readonly PopupRule[], events: readonly VisitEvent[] = [], visitor = nuala, memory = nothingRemembered, path = "/") {
+function visit(
+  rules: readonly PopupRule[],
+  events: readonly VisitEvent[] = [],
+  visitor = nuala,
+  memory = nothingRemembered,
+  path = "/",
+) {
   return rehearsePopups(rules, visitor, memory, path, events, 60);
 }
 
 describe("when it opens", () => {
   test("after five seconds or at 40 %, whichever comes first", () => {
-    const rule = letters({ triggers: [{ on: "after", seconds: 5 }, { on: "scroll", percent: 40 }] });
-    expect(visit([rule]).moments).toEqual([{ at: 5, popup: "letters", what: "opened", reasons: [{ code: "popup.fired", on: "after", seconds: 5 }] }]);
+    const rule = letters({
+      triggers: [
+        { on: "after", seconds: 5 },
+        { on: "scroll", percent: 40 },
+      ],
+    });
+    expect(visit([rule]).moments).toEqual([
+      { at: 5, popup: "letters", what: "opened", reasons: [{ code: "popup.fired", on: "after", seconds: 5 }] },
+    ]);
     const scrolled = visit([rule], [{ kind: "scrolled", at: 2, percent: 45 }]);
-    expect(scrolled.moments).toEqual([{ at: 2, popup: "letters", what: "opened", reasons: [{ code: "popup.fired", on: "scroll", percent: 40 }] }]);
+    expect(scrolled.moments).toEqual([
+      { at: 2, popup: "letters", what: "opened", reasons: [{ code: "popup.fired", on: "scroll", percent: 40 }] },
+    ]);
   });
 
   test("when the pointer leaves, on a click on the chosen block, and not on another", () => {
@@ -39,7 +65,14 @@ describe("when it opens", () => {
   test("idle seconds begin anew with every movement", () => {
     const idle = letters({ triggers: [{ on: "idle", seconds: 20 }] });
     expect(visit([idle], [{ kind: "moved", at: 15 }]).moments[0]?.at).toBe(35);
-    expect(codes(visit([idle], [15, 30, 45, 59].map((at) => ({ kind: "moved", at }))))).toEqual(["popup.notReached"]);
+    expect(
+      codes(
+        visit(
+          [idle],
+          [15, 30, 45, 59].map((at) => ({ kind: "moved", at })),
+        ),
+      ),
+    ).toEqual(["popup.notReached"]);
   });
 
   test("asked for by its own button it opens whatever its conditions and restraint say", () => {
@@ -60,7 +93,12 @@ describe("why it does not open", () => {
     ["nothing tells the country", with_({ countries: ["IE"] }), { country: null }, "popup.country"],
     ["this is not the first visit", with_({ visits: "first" }), { visit: 2 }, "popup.laterVisit"],
     ["this is the first visit", with_({ visits: "later" }), {}, "popup.firstVisit"],
-    ["the visitor came from elsewhere", with_({ cameFrom: ["letters.example"] }), { cameFrom: "notletters.example" }, "popup.cameFrom"],
+    [
+      "the visitor came from elsewhere",
+      with_({ cameFrom: ["letters.example"] }),
+      { cameFrom: "notletters.example" },
+      "popup.cameFrom",
+    ],
     ["its time has not come", with_({ from: "2026-03-06T00:00" }), {}, "popup.notYet"],
     ["its time is over", with_({ to: "2026-03-05T18:00" }), {}, "popup.over"],
   ])("%s", (_name, rule, change, code) => {
@@ -71,7 +109,13 @@ describe("why it does not open", () => {
 
   test("every reason is named, not only the first", () => {
     const rule = with_({ countries: ["DE"], languages: ["fr"], visits: "later" });
-    expect(codes(visit([rule], [], { ...nuala, signedUpWith: ["letters"] }))).toEqual(["popup.fired", "popup.language", "popup.country", "popup.firstVisit", "popup.signedUp"]);
+    expect(codes(visit([rule], [], { ...nuala, signedUpWith: ["letters"] }))).toEqual([
+      "popup.fired",
+      "popup.language",
+      "popup.country",
+      "popup.firstVisit",
+      "popup.signedUp",
+    ]);
   });
 
   test("closed three days ago it rests until the fourteenth day", () => {
@@ -82,7 +126,9 @@ describe("why it does not open", () => {
   });
 
   test("once a visit is once a visit", () => {
-    expect(codes(visit([letters()], [], nuala, { closedAt: {}, shownThisVisit: { letters: 1 } }))).toContain("popup.shownEnough");
+    expect(codes(visit([letters()], [], nuala, { closedAt: {}, shownThisVisit: { letters: 1 } }))).toContain(
+      "popup.shownEnough",
+    );
   });
 
   test("without triggers it waits to be asked", () => {
@@ -111,8 +157,21 @@ describe("one at a time", () => {
 
   test("never two are open, whatever happens", () => {
     const kinds = ["scrolled", "left", "clicked", "asked", "moved", "closed", "signedUp", "waited"] as const;
-    const event = fc.record({ kind: fc.constantFrom(...kinds), popup: fc.constantFrom("first", "second", "third"), percent: fc.integer({ min: 0, max: 100 }), wait: fc.integer({ min: 0, max: 9 }) });
-    const third = letters({ triggers: [{ on: "scroll", percent: 50 }, { on: "idle", seconds: 4 }] }, "third");
+    const event = fc.record({
+      kind: fc.constantFrom(...kinds),
+      popup: fc.constantFrom("first", "second", "third"),
+      percent: fc.integer({ min: 0, max: 100 }),
+      wait: fc.integer({ min: 0, max: 9 }),
+    });
+    const third = letters(
+      {
+        triggers: [
+          { on: "scroll", percent: 50 },
+          { on: "idle", seconds: 4 },
+        ],
+      },
+      "third",
+    );
     fc.assert(
       fc.property(fc.array(event, { maxLength: 30 }), (happenings) => {
         let at = 0;

@@ -28,17 +28,31 @@ const options: RenderOptions = {
 };
 let last = 0;
 const b = builder(() => `r${++last}`);
-const render = (body: PageNode, more: Partial<RenderOptions> = {}) => renderPage(frame, home, body, { ...options, ...more });
+const render = (body: PageNode, more: Partial<RenderOptions> = {}) =>
+  renderPage(frame, home, body, { ...options, ...more });
 
 const validator = new HtmlValidate({
   extends: ["html-validate:standard"],
   // Written without the optional quotes' and void elements' style rules, which say nothing about validity.
-  rules: { "void-style": "off", "doctype-style": "off", "no-trailing-whitespace": "off", "long-title": "off", "no-implicit-button-type": "off", "no-redundant-role": "off", "require-sri": "off", "no-inline-style": "off" },
+  rules: {
+    "void-style": "off",
+    "doctype-style": "off",
+    "no-trailing-whitespace": "off",
+    "long-title": "off",
+    "no-implicit-button-type": "off",
+    "no-redundant-role": "off",
+    "require-sri": "off",
+    "no-inline-style": "off",
+  },
 });
 
 async function expectValid(html: string) {
   const report = await validator.validateString(html);
-  expect(report.results.flatMap((result) => result.messages.map((message) => `${message.ruleId}: ${message.message} (${message.selector})`))).toEqual([]);
+  expect(
+    report.results.flatMap((result) =>
+      result.messages.map((message) => `${message.ruleId}: ${message.message} (${message.selector})`),
+    ),
+  ).toEqual([]);
 }
 
 const whole = (rendered: ReturnType<typeof render>) =>
@@ -57,8 +71,14 @@ test("any page renders to valid HTML, whatever was typed into it", async () => {
     fc.asyncProperty(anyPage, async (page) => {
       const { html } = render({ ...page, children: page.children ?? [] });
       // Headings in any order and empty links are the designer's to decide; their markup is ours.
-      const report = await validator.validateString(`<!DOCTYPE html><html lang="en"><head><title>x</title></head><body>${html}</body></html>`);
-      const mine = report.results.flatMap((result) => result.messages).filter((message) => !/heading|wcag|unique-landmark|text-content|empty|no-dup|prefer-native/.test(message.ruleId));
+      const report = await validator.validateString(
+        `<!DOCTYPE html><html lang="en"><head><title>x</title></head><body>${html}</body></html>`,
+      );
+      const mine = report.results
+        .flatMap((result) => result.messages)
+        .filter(
+          (message) => !/heading|wcag|unique-landmark|text-content|empty|no-dup|prefer-native/.test(message.ruleId),
+        );
       expect(mine.map((message) => `${message.ruleId} ${message.message}`)).toEqual([]);
     }),
     { numRuns: 60 },
@@ -68,7 +88,9 @@ test("any page renders to valid HTML, whatever was typed into it", async () => {
 test("what people write is text, never markup", () => {
   fc.assert(
     fc.property(fc.string(), (text) => {
-      const body = b.page(b.section("x", {}, b.heading(1, text.slice(0, 200)), b.words(text || "x"), b.picture(null, text)));
+      const body = b.page(
+        b.section("x", {}, b.heading(1, text.slice(0, 200)), b.words(text || "x"), b.picture(null, text)),
+      );
       const { html } = render(body);
       expect(html).not.toMatch(/<script|<img[^>]*onerror/i);
       expect(html).toContain(escapeHtml(text.slice(0, 200)));
@@ -78,7 +100,12 @@ test("what people write is text, never markup", () => {
 });
 
 test("equal looks share one rule, and a page carries no rule it does not use", () => {
-  const two = render(b.page(b.section("a", { surface: "soft" }, b.heading(2, "A")), b.section("b", { surface: "soft" }, b.heading(2, "B"))));
+  const two = render(
+    b.page(
+      b.section("a", { surface: "soft" }, b.heading(2, "A")),
+      b.section("b", { surface: "soft" }, b.heading(2, "B")),
+    ),
+  );
   expect(two.css.match(/\{background:var\(--s-soft\)/g)).toHaveLength(1);
   const plain = render(b.page(b.section("a", {}, b.heading(1, "A"))));
   expect(plain.css).not.toContain(".b-picture{");
@@ -98,9 +125,17 @@ test("an edit renders its own section anew and keeps every other", () => {
   const renderer = createRenderer(frame, options);
   const before = renderer.render(home, home.body);
   const section = home.body.children?.[2]?.id ?? "";
-  const { page } = applyEdits(home.body, [{ type: "setLook", node: section, width: "base", field: "surface", value: "ink" }]);
+  const { page } = applyEdits(home.body, [
+    { type: "setLook", node: section, width: "base", field: "surface", value: "ink" },
+  ]);
   const after = renderer.render(home, page);
-  expect(after.parts.main.map((part, index) => part === before.parts.main[index])).toEqual([true, true, false, true, true]);
+  expect(after.parts.main.map((part, index) => part === before.parts.main[index])).toEqual([
+    true,
+    true,
+    false,
+    true,
+    true,
+  ]);
   expect(after.html).toBe(createRenderer(frame, options).render(home, page).html);
 });
 
@@ -119,11 +154,14 @@ test("a page needs the popups that may open on it, and a placed one everywhere",
 test("a link to a page that is gone leaves its words", () => {
   const { html } = render(b.page(b.section("a", {}, b.button("Away", "page:gone"))));
   expect(html).toContain("Away</a>");
-  expect(html).not.toContain("href=\"/gone");
+  expect(html).not.toContain('href="/gone');
 });
 
 test("links take the base of the rehearsal, and the current page is marked", () => {
-  const { html } = renderPage(frame, site.pages[1] as SiteFile["pages"][number], home.body, { ...options, linkBase: "/token" });
+  const { html } = renderPage(frame, site.pages[1] as SiteFile["pages"][number], home.body, {
+    ...options,
+    linkBase: "/token",
+  });
   expect(html).toContain('href="/token/kiln-hire"');
   expect(html).toContain('href="/token/classes" aria-current="page"');
 });
@@ -147,7 +185,9 @@ describe("the small files", () => {
     expect(JSON.parse(scriptJson({ text: "</script>" }))).toEqual({ text: "</script>" });
   });
   test("sitemap and robots name every page", () => {
-    expect(sitemapXml(site, "https://w.example", "2026-03-05")).toContain("<loc>https://w.example/kiln-hire</loc><lastmod>2026-03-05</lastmod>");
+    expect(sitemapXml(site, "https://w.example", "2026-03-05")).toContain(
+      "<loc>https://w.example/kiln-hire</loc><lastmod>2026-03-05</lastmod>",
+    );
     expect(robotsTxt("https://w.example")).toContain("Sitemap: https://w.example/sitemap.xml");
   });
   test("the favicon carries the site's initial, whatever it is", () => {
@@ -155,6 +195,14 @@ describe("the small files", () => {
     expect(faviconSvg("", site.brand)).toContain("·</text>");
   });
   test("a notice is a valid page", async () => {
-    await expectValid(documentHtml({ language: "en", head: "<title>Gone</title>", html: noticeHtml({ title: "Gone", text: "x & y", then: { deed: "Confirm" } }), css: "/x.css", widgets: null }));
+    await expectValid(
+      documentHtml({
+        language: "en",
+        head: "<title>Gone</title>",
+        html: noticeHtml({ title: "Gone", text: "x & y", then: { deed: "Confirm" } }),
+        css: "/x.css",
+        widgets: null,
+      }),
+    );
   });
 });

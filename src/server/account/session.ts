@@ -4,7 +4,7 @@ import { and, eq, gt, lt } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import { members, type Role, sessions, users } from "@/data/account/tables";
 import { type Context, sha256 } from "../context";
-import { takePoint } from "../limit";
+import { givePointsBack, takePoint } from "../limit";
 import { Problem } from "../problem";
 
 export interface Account {
@@ -35,6 +35,7 @@ export async function signIn(context: Context, email: string, password: string, 
     throw new Problem(401, "wrongPassword", "Address and password do not belong together.", [
       { path: "password", message: "Address and password do not belong together." },
     ]);
+  await givePointsBack(context, "signInAccount", sha256(email.toLowerCase()));
   const token = nanoid(40);
   const now = context.now();
   await context.db.delete(sessions).where(lt(sessions.expiresAt, now));

@@ -12,12 +12,23 @@ afterAll(() => studio.close());
 let batch = 0;
 const site = "wrenfield";
 const save = (edits: readonly Edit[], base: number, id = `batch${++batch}`) =>
-  studio.as("designer", "pages.edit", { site, document: "home", batch: id, base, edits: [...edits] }) as Promise<SavedBatch>;
+  studio.as("designer", "pages.edit", {
+    site,
+    document: "home",
+    batch: id,
+    base,
+    edits: [...edits],
+  }) as Promise<SavedBatch>;
 async function home(): Promise<{ body: PageNode; revision: number }> {
-  const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as { documents: { kind: string; body: PageNode; revision: number }[] };
+  const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as {
+    documents: { kind: string; body: PageNode; revision: number }[];
+  };
   return documents.find((document) => document.kind === "page") as { body: PageNode; revision: number };
 }
-const heading = async () => [...JSON.stringify((await home()).body).matchAll(/"id":"(w\d+)","kind":"heading"/g)].map((match) => match[1] as string);
+const heading = async () =>
+  [...JSON.stringify((await home()).body).matchAll(/"id":"(w\d+)","kind":"heading"/g)].map(
+    (match) => match[1] as string,
+  );
 const setText = (node: string, value: string): Edit => ({ type: "setContent", node, field: "text", value });
 
 test("an edit is stored with its revision, and sending it twice is sending it once", async () => {
@@ -46,14 +57,26 @@ test("an edit on a block that someone removed meanwhile is refused with its reas
   const section = body.children?.find((child) => findNode(child, third))?.id ?? "";
   await save([{ type: "remove", node: section }], revision);
   const saved = await save([setText(third, "Too late"), setText(one, "In time")], revision);
-  expect(saved.refusals).toEqual([{ edit: setText(third, "Too late"), reason: { code: "page.nodeGone", node: third } }]);
+  expect(saved.refusals).toEqual([
+    { edit: setText(third, "Too late"), reason: { code: "page.nodeGone", node: third } },
+  ]);
   expect(findNode((await home()).body, one)?.content.text).toBe("In time");
 });
 
 test("thirty edits sent at the same time make thirty revisions, none lost", async () => {
   const { revision, body } = await home();
-  const section = (n: number): PageNode => ({ id: `race${n}`, kind: "section", content: { name: `Race ${n}` }, look: { base: {} }, children: [] });
-  await Promise.all(Array.from({ length: 30 }, (_, n) => save([{ type: "insert", parent: body.id, index: 0, node: section(n) }], revision)));
+  const section = (n: number): PageNode => ({
+    id: `race${n}`,
+    kind: "section",
+    content: { name: `Race ${n}` },
+    look: { base: {} },
+    children: [],
+  });
+  await Promise.all(
+    Array.from({ length: 30 }, (_, n) =>
+      save([{ type: "insert", parent: body.id, index: 0, node: section(n) }], revision),
+    ),
+  );
   const after = await home();
   expect(after.revision).toBe(revision + 30);
   expect(after.body.children?.filter((child) => child.id.startsWith("race"))).toHaveLength(30);
@@ -65,17 +88,26 @@ test("a revision from the future is refused", async () => {
 });
 
 describe("pages", () => {
-  const ask = (name: Parameters<TestStudio["as"]>[1], input: object) => studio.as("designer", name, { site, ...input } as never) as Promise<{ id: string; slug: string }>;
-  const slugs = async () => ((await studio.as("designer", "sites.frame", { site })) as { pages: { id: string; slug: string }[] }).pages.map((page) => page.slug);
+  const ask = (name: Parameters<TestStudio["as"]>[1], input: object) =>
+    studio.as("designer", name, { site, ...input } as never) as Promise<{ id: string; slug: string }>;
+  const slugs = async () =>
+    ((await studio.as("designer", "sites.frame", { site })) as { pages: { id: string; slug: string }[] }).pages.map(
+      (page) => page.slug,
+    );
 
   test("a new page stands at the end; a taken slug is said at its field", async () => {
     await ask("pages.add", { title: "Gift cards", slug: "gift-cards" });
     expect((await slugs()).at(-1)).toBe("gift-cards");
-    await expect(ask("pages.add", { title: "Again", slug: "gift-cards" })).rejects.toMatchObject({ status: 422, fields: [{ path: "slug" }] });
+    await expect(ask("pages.add", { title: "Again", slug: "gift-cards" })).rejects.toMatchObject({
+      status: 422,
+      fields: [{ path: "slug" }],
+    });
   });
 
   test("two pages asked for one slug at the same time: one gets it", async () => {
-    const results = await Promise.allSettled(Array.from({ length: 6 }, () => ask("pages.add", { title: "Race", slug: "race" })));
+    const results = await Promise.allSettled(
+      Array.from({ length: 6 }, () => ask("pages.add", { title: "Race", slug: "race" })),
+    );
     expect(results.filter((result) => result.status === "fulfilled")).toHaveLength(1);
   });
 
@@ -96,6 +128,8 @@ describe("pages", () => {
 
   test("the home page stays", async () => {
     await expect(ask("pages.remove", { page: "home" })).rejects.toMatchObject({ status: 422 });
-    await expect(ask("pages.change", { page: "home", title: "Home", slug: "start", description: "", inNavigation: true })).rejects.toMatchObject({ fields: [{ path: "slug" }] });
+    await expect(
+      ask("pages.change", { page: "home", title: "Home", slug: "start", description: "", inNavigation: true }),
+    ).rejects.toMatchObject({ fields: [{ path: "slug" }] });
   });
 });

@@ -22,8 +22,17 @@ beforeEach(async () => {
   await studio.context.db.delete(popupCounts);
 });
 
-const call = (email: unknown, more: object = {}) => ({ widget: "letters", page: "/", language: "en-IE", fields: { email, name: "Nuala" }, website: "", elapsedMs: 4000, ...more });
-const send = (email: unknown, more: object = {}, from = "10.0.0.1") => signUp(studio.context, "wrenfield", call(email, more), from);
+const call = (email: unknown, more: object = {}) => ({
+  widget: "letters",
+  page: "/",
+  language: "en-IE",
+  fields: { email, name: "Nuala" },
+  website: "",
+  elapsedMs: 4000,
+  ...more,
+});
+const send = (email: unknown, more: object = {}, from = "10.0.0.1") =>
+  signUp(studio.context, "wrenfield", call(email, more), from);
 const all = () => studio.context.db.select().from(signups);
 const letters = () => studio.context.db.select().from(mails);
 async function token(deed: "confirm" | "withdraw") {
@@ -35,7 +44,15 @@ async function token(deed: "confirm" | "withdraw") {
 
 test("a signup waits, its letter goes out with a link to confirm and one to withdraw", async () => {
   await send(" Nuala@Post.example ");
-  expect(await all()).toMatchObject([{ email: "nuala@post.example", name: "Nuala", state: "waiting", page: "/", consent: expect.stringContaining("kiln-opening days") }]);
+  expect(await all()).toMatchObject([
+    {
+      email: "nuala@post.example",
+      name: "Nuala",
+      state: "waiting",
+      page: "/",
+      consent: expect.stringContaining("kiln-opening days"),
+    },
+  ]);
   await studio.work();
   const [letter] = await letters();
   expect(letter).toMatchObject({ recipient: "nuala@post.example", state: "outbox" });
@@ -66,16 +83,25 @@ test("confirming twice is confirming once; withdrawing wins over an old letter",
 test("opening a letter's link changes nothing, pressing its button does", async () => {
   await send("nuala@post.example");
   const confirm = await token("confirm");
-  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", false)).html).toContain("Confirm this address");
+  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", false)).html).toContain(
+    "Confirm this address",
+  );
   expect((await all())[0]?.state).toBe("waiting");
-  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", true)).html).toContain("Your address is confirmed");
+  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", true)).html).toContain(
+    "Your address is confirmed",
+  );
 });
 
 test("a token with one letter changed, or used for another deed, opens nothing", async () => {
   await send("nuala@post.example");
   const confirm = await token("confirm");
   const changed = confirm.slice(0, -1) + (confirm.endsWith("A") ? "B" : "A");
-  for (const [wrong, deed] of [[changed, "confirm"], [confirm, "withdraw"], ["", "confirm"], ["a.b", "confirm"]] as const)
+  for (const [wrong, deed] of [
+    [changed, "confirm"],
+    [confirm, "withdraw"],
+    ["", "confirm"],
+    ["a.b", "confirm"],
+  ] as const)
     expect((await deedPage(studio.context, "wrenfield", wrong, deed, true)).status).toBe(404);
   expect((await all())[0]?.state).toBe("waiting");
 });
@@ -92,11 +118,18 @@ test.each([
   ["no address", call("nobody"), "fields.email"],
   ["an empty address", call(""), "fields.email"],
   ["an address of 300 letters", call(`${"a".repeat(300)}@post.example`), "fields.email"],
-  ["a field the form has not", { ...call("a@b.example"), fields: { email: "a@b.example", isOwner: true } }, "fields.isOwner"],
+  [
+    "a field the form has not",
+    { ...call("a@b.example"), fields: { email: "a@b.example", isOwner: true } },
+    "fields.isOwner",
+  ],
   ["a page that is none", call("a@b.example", { page: "javascript:x" }), "page"],
   ["no widget", { ...call("a@b.example"), widget: undefined }, "widget"],
 ])("refuses %s at its field", async (_name, body, path) => {
-  await expect(signUp(studio.context, "wrenfield", body, "10.1.0.1")).rejects.toMatchObject({ status: 422, fields: expect.arrayContaining([expect.objectContaining({ path })]) });
+  await expect(signUp(studio.context, "wrenfield", body, "10.1.0.1")).rejects.toMatchObject({
+    status: 422,
+    fields: expect.arrayContaining([expect.objectContaining({ path })]),
+  });
   expect(await all()).toHaveLength(0);
 });
 
@@ -108,26 +141,42 @@ test("a machine that fills the hidden field, or is too quick, hears the same and
 
 test("a popup of another site, or one that is not released, is not there", async () => {
   await expect(send("a@b.example", { widget: "winter" })).rejects.toMatchObject({ status: 404 });
-  await expect(signUp(studio.context, "no-site", call("a@b.example"), "10.0.0.2")).rejects.toMatchObject({ status: 404 });
+  await expect(signUp(studio.context, "no-site", call("a@b.example"), "10.0.0.2")).rejects.toMatchObject({
+    status: 404,
+  });
 });
 
 test("one address of the network may try sixty times in ten minutes", async () => {
-  const tries = await Promise.allSettled(Array.from({ length: 70 }, (_, index) => send(`r${index}@post.example`, {}, "10.9.9.9")));
+  const tries = await Promise.allSettled(
+    Array.from({ length: 70 }, (_, index) => send(`r${index}@post.example`, {}, "10.9.9.9")),
+  );
   const refused = tries.filter((one) => one.status === "rejected") as PromiseRejectedResult[];
   expect(refused).toHaveLength(10);
   expect(refused[0]?.reason).toMatchObject({ status: 429, headers: { "retry-after": expect.any(String) } });
 });
 
 test("what is seen is counted by day in the site's zone", async () => {
-  await Promise.all(Array.from({ length: 20 }, () => countSeen(studio.context, "wrenfield", { widget: "letters", what: "shown" }, "10.0.0.3")));
+  await Promise.all(
+    Array.from({ length: 20 }, () =>
+      countSeen(studio.context, "wrenfield", { widget: "letters", what: "shown" }, "10.0.0.3"),
+    ),
+  );
   await countSeen(studio.context, "wrenfield", { widget: "letters", what: "closed" }, "10.0.0.3");
-  const results = (await studio.as("designer", "widgets.results", { site: "wrenfield", widget: "letters", days: 7 })) as { days: { shown: number; closed: number }[] };
+  const results = (await studio.as("designer", "widgets.results", {
+    site: "wrenfield",
+    widget: "letters",
+    days: 7,
+  })) as { days: { shown: number; closed: number }[] };
   expect(results.days).toHaveLength(7);
   expect(results.days.at(-1)).toMatchObject({ shown: 20, closed: 1 });
 });
 
 describe("on the Desk", () => {
-  const window = (filter: object = {}) => studio.as("designer", "desk.signups", { site: "wrenfield", offset: 0, limit: 100, ...filter }) as Promise<{ all: number; rows: { email: string }[] }>;
+  const window = (filter: object = {}) =>
+    studio.as("designer", "desk.signups", { site: "wrenfield", offset: 0, limit: 100, ...filter }) as Promise<{
+      all: number;
+      rows: { email: string }[];
+    }>;
 
   test("search and filters find what fits; a percent sign is only a percent sign", async () => {
     await send("nuala@post.example");
@@ -140,7 +189,10 @@ describe("on the Desk", () => {
   test("erasing a person takes their signups and mails, in whatever case the address is written", async () => {
     await send("nuala@post.example");
     await send("bram@hill.example");
-    expect(await studio.as("designer", "desk.erase", { site: "wrenfield", email: "NUALA@post.example" })).toEqual({ signups: 1, mails: 1 });
+    expect(await studio.as("designer", "desk.erase", { site: "wrenfield", email: "NUALA@post.example" })).toEqual({
+      signups: 1,
+      mails: 1,
+    });
     expect((await window()).rows.map((row) => row.email)).toEqual(["bram@hill.example"]);
     expect((await letters()).map((letter) => letter.recipient)).toEqual(["bram@hill.example"]);
   });
@@ -148,7 +200,10 @@ describe("on the Desk", () => {
   test("the CSV keeps commas, quotes and lines, and no cell is a formula", async () => {
     await send("nuala@post.example", { fields: { email: "nuala@post.example", name: '=HYPERLINK("x")' } });
     const [signup] = await all();
-    await studio.context.db.update(signups).set({ consent: 'one, "two"\nthree' }).where(eq(signups.id, signup?.id ?? ""));
+    await studio.context.db
+      .update(signups)
+      .set({ consent: 'one, "two"\nthree' })
+      .where(eq(signups.id, signup?.id ?? ""));
     const call_ = await onSite(studio.incoming("designer"), "wrenfield", "designer");
     let text = "";
     for await (const line of signupsCsv(call_, {})) text += line;

@@ -1,8 +1,8 @@
 import { and, eq } from "drizzle-orm";
+import { unzipSync } from "fflate";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
 import { findSite, loadSite } from "@/data/site/queries";
-import { unzipSync } from "fflate";
 import { leaseMs, startRunner } from "../job/queue";
 import { onSite } from "../operation";
 import { exportSite, importSite } from "../site/file";
@@ -16,7 +16,8 @@ beforeAll(async () => {
 afterAll(() => studio.close());
 
 const site = "wrenfield";
-const start = () => studio.as("designer", "publish.start", { site }) as Promise<{ job: string; release: string; number: number }>;
+const start = () =>
+  studio.as("designer", "publish.start", { site }) as Promise<{ job: string; release: string; number: number }>;
 const liveId = async () => (await findSite(studio.context.db, site))?.liveReleaseId ?? null;
 async function liveHtml(path: string): Promise<string> {
   const [row] = await studio.context.db
@@ -27,17 +28,32 @@ async function liveHtml(path: string): Promise<string> {
   return row?.bytes.toString() ?? "";
 }
 async function rename(title: string) {
-  const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as { documents: { kind: string; revision: number; body: object }[] };
+  const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as {
+    documents: { kind: string; revision: number; body: object }[];
+  };
   const page = documents.find((document) => document.kind === "page");
   const node = JSON.stringify(page?.body).match(/"id":"(w\d+)","kind":"heading"/)?.[1] ?? "";
-  await studio.as("designer", "pages.edit", { site, document: "home", batch: `rename-${title.replace(/\W/g, "")}`, base: page?.revision ?? 0, edits: [{ type: "setContent", node, field: "text", value: title }] });
+  await studio.as("designer", "pages.edit", {
+    site,
+    document: "home",
+    batch: `rename-${title.replace(/\W/g, "")}`,
+    base: page?.revision ?? 0,
+    edits: [{ type: "setContent", node, field: "text", value: title }],
+  });
 }
 
 test("the first release holds every page, its assets, and the small files", async () => {
   await start();
   await studio.work();
-  const paths = (await studio.context.db.select().from(releaseFiles).where(eq(releaseFiles.releaseId, (await liveId()) ?? ""))).map((file) => file.path);
-  expect(paths).toEqual(expect.arrayContaining(["/", "/classes", "/kiln-hire", "/404", "/sitemap.xml", "/robots.txt", "/favicon.svg"]));
+  const paths = (
+    await studio.context.db
+      .select()
+      .from(releaseFiles)
+      .where(eq(releaseFiles.releaseId, (await liveId()) ?? ""))
+  ).map((file) => file.path);
+  expect(paths).toEqual(
+    expect.arrayContaining(["/", "/classes", "/kiln-hire", "/404", "/sitemap.xml", "/robots.txt", "/favicon.svg"]),
+  );
   const html = await liveHtml("/");
   for (const [, asset] of html.matchAll(/(?:src|href)="(\/_a\/[^"]+)"/g)) expect(paths).toContain(asset);
   expect(html).toContain('id="widgets"');
@@ -56,7 +72,8 @@ test("publishing again after one page changed renders that page and carries the 
 test("two people publish at the same time: one release, and one clear refusal", async () => {
   const results = await Promise.allSettled([start(), start(), start()]);
   expect(results.filter((result) => result.status === "fulfilled")).toHaveLength(1);
-  for (const result of results) if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, code: "publishing" });
+  for (const result of results)
+    if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, code: "publishing" });
   await studio.work();
 });
 
@@ -65,11 +82,17 @@ test("a job whose process died is taken up by another, which goes on where it st
   const before = await liveId();
   const { job, release } = await start();
   // What a killed process leaves behind: a running job without a sign of life, and some of the pages.
-  await studio.context.db.update(jobs).set({ state: "running", worker: "dead", attempts: 1, heartbeatAt: new Date(Date.now() - leaseMs - 1000) }).where(eq(jobs.id, job));
+  await studio.context.db
+    .update(jobs)
+    .set({ state: "running", worker: "dead", attempts: 1, heartbeatAt: new Date(Date.now() - leaseMs - 1000) })
+    .where(eq(jobs.id, job));
   expect(await liveId()).toBe(before);
   await studio.work();
   expect(await liveId()).toBe(release);
-  expect((await studio.context.db.select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({ state: "done", attempts: 2 });
+  expect((await studio.context.db.select().from(jobs).where(eq(jobs.id, job)))[0]).toMatchObject({
+    state: "done",
+    attempts: 2,
+  });
 });
 
 test("a job is run once, however many processes look for it", async () => {
@@ -88,13 +111,19 @@ test("going back flips the pointer to the release as it was", async () => {
   const first = history.find((release) => release.number === 1);
   await studio.as("designer", "publish.goBack", { site, release: first?.id ?? "" });
   expect(await liveHtml("/")).toContain("Hands in clay by Saturday.");
-  await expect(studio.as("designer", "publish.goBack", { site, release: "nonsense" })).rejects.toMatchObject({ status: 404 });
+  await expect(studio.as("designer", "publish.goBack", { site, release: "nonsense" })).rejects.toMatchObject({
+    status: 404,
+  });
 });
 
 test("a link to a page that was removed stops the release by name, and nothing is half done", async () => {
   await studio.as("designer", "pages.remove", { site, page: "visit" });
   const before = (await studio.context.db.select().from(releases)).length;
-  await expect(start()).rejects.toMatchObject({ status: 422, code: "stopped", fields: [expect.objectContaining({ message: "check.pageGone" })] });
+  await expect(start()).rejects.toMatchObject({
+    status: 422,
+    code: "stopped",
+    fields: [expect.objectContaining({ message: "check.pageGone" })],
+  });
   expect(await studio.context.db.select().from(releases)).toHaveLength(before);
   await studio.as("designer", "pages.restore", { site, page: "visit" });
 });
@@ -103,7 +132,9 @@ test("the export of a release is a site any web server can answer", async () => 
   const call = await onSite(studio.incoming("designer"), site, "designer");
   const { bytes } = await exportRelease(call, (await liveId()) ?? "");
   const files = unzipSync(bytes);
-  expect(Object.keys(files)).toEqual(expect.arrayContaining(["index.html", "classes/index.html", "404.html", "sitemap.xml"]));
+  expect(Object.keys(files)).toEqual(
+    expect.arrayContaining(["index.html", "classes/index.html", "404.html", "sitemap.xml"]),
+  );
   const css = /href="\/(_a\/[^"]+\.css)"/.exec(new TextDecoder().decode(files["index.html"]))?.[1];
   expect(files[css ?? ""]).toBeDefined();
   expect(staticName("/journal/a", "text/html; charset=utf-8")).toBe("journal/a/index.html");
@@ -128,7 +159,10 @@ describe("site files", () => {
     ["an empty folder", new Map(), "site.json"],
     ["a broken site.json", new Map([["site.json", new TextEncoder().encode("{")]]), "site.json"],
   ])("%s is refused with path and reason", async (_name, given, path) => {
-    await expect(importSite(studio.context, studio.studioId, given)).rejects.toMatchObject({ status: 422, fields: [expect.objectContaining({ path })] });
+    await expect(importSite(studio.context, studio.studioId, given)).rejects.toMatchObject({
+      status: 422,
+      fields: [expect.objectContaining({ path })],
+    });
   });
 
   test("a picture that is not the one its name says stops the whole import", async () => {
@@ -136,15 +170,20 @@ describe("site files", () => {
     const files = new Map(Object.entries(unzipSync(await exportSite(studio.context, row as NonNullable<typeof row>))));
     const picture = [...files.keys()].find((name) => name.endsWith(".jpg")) ?? "";
     files.set(picture, new Uint8Array([1]));
-    await expect(importSite(studio.context, studio.studioId, files, { key: "half" })).rejects.toMatchObject({ status: 422 });
+    await expect(importSite(studio.context, studio.studioId, files, { key: "half" })).rejects.toMatchObject({
+      status: 422,
+    });
     expect(await findSite(studio.context.db, "half")).toBeUndefined();
   });
 
   test("a taken key is refused at its field, also in a race", async () => {
     const row = await findSite(studio.context.db, site);
     const bytes = await exportSite(studio.context, row as NonNullable<typeof row>);
-    const results = await Promise.allSettled(Array.from({ length: 4 }, () => importSite(studio.context, studio.studioId, bytes, { key: "raced" })));
+    const results = await Promise.allSettled(
+      Array.from({ length: 4 }, () => importSite(studio.context, studio.studioId, bytes, { key: "raced" })),
+    );
     expect(results.filter((result) => result.status === "fulfilled")).toHaveLength(1);
-    for (const result of results) if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, fields: [{ path: "key" }] });
+    for (const result of results)
+      if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, fields: [{ path: "key" }] });
   });
 });

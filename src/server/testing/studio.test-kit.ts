@@ -5,7 +5,7 @@ import { createConnection } from "mysql2/promise";
 import { nanoid } from "nanoid";
 import { members, type Role, studios, users } from "@/data/account/tables";
 import { migrateTo } from "@/data/connection";
-import { createContext, type Context } from "@/server/context";
+import { type Context, createContext } from "@/server/context";
 import { type JobHandlers, startRunner } from "@/server/job/queue";
 import { mailJob } from "@/server/mail/mail";
 import type { Incoming } from "@/server/operation";
@@ -36,7 +36,9 @@ export async function testContext(): Promise<{ context: Context; drop(): Promise
   const name = `t_${nanoid(10).replace(/[^\w]/g, "").toLowerCase()}`;
   const admin = await createConnection({ uri: server });
   await admin.query(`create database \`${name}\` character set utf8mb4 collate utf8mb4_bin`);
-  const context = createContext(readSettings({ WEBITOR_DATABASE_URL: `${server}/${name}`, WEBITOR_LOG_LEVEL: "silent", WEBITOR_PORT: "4499" }));
+  const context = createContext(
+    readSettings({ WEBITOR_DATABASE_URL: `${server}/${name}`, WEBITOR_LOG_LEVEL: "silent", WEBITOR_PORT: "4499" }),
+  );
   await migrateTo(context.db, "src/data/migrations");
   return {
     context,
@@ -66,7 +68,11 @@ export async function testStudio(): Promise<TestStudio> {
   for (const [role, person] of Object.entries(people)) {
     await context.db.insert(users).values({ ...person, passwordHash: "-", createdAt });
     const stranger = role === "stranger";
-    await context.db.insert(members).values({ studioId: stranger ? "other" : studioId, userId: person.id, role: stranger ? "owner" : (role as Role) });
+    await context.db.insert(members).values({
+      studioId: stranger ? "other" : studioId,
+      userId: person.id,
+      role: stranger ? "owner" : (role as Role),
+    });
   }
   await importSite(context, studioId, readSiteFiles(join("demo", "wrenfield")));
   const incoming = (person: Person): Incoming => ({
@@ -91,7 +97,9 @@ export async function work(context: Context): Promise<void> {
   const runner = startRunner(context, handlers, 20);
   const { sql } = await import("drizzle-orm");
   for (;;) {
-    const [rows] = (await context.db.execute(sql`select count(*) as open from jobs where state in ('queued', 'running')`)) as unknown as [{ open: number }[]];
+    const [rows] = (await context.db.execute(
+      sql`select count(*) as open from jobs where state in ('queued', 'running')`,
+    )) as unknown as [{ open: number }[]];
     if (Number(rows[0]?.open) === 0) break;
     await new Promise((resolve) => setTimeout(resolve, 20));
   }

@@ -688,7 +688,8 @@ function Contrast({ composer, node, width }: { composer: Composer; node: PageNod
       .findLast((found): found is Surface => found !== undefined) ?? "paper";
   const chosen = lookAt(node.look, width).values.colour ?? "ink";
   // Ink and quiet words are those of the surface.
-  const words = chosen === "ink" ? surfaceRoles[surface].words : chosen === "quiet" ? surfaceRoles[surface].quiet : chosen;
+  const words =
+    chosen === "ink" ? surfaceRoles[surface].words : chosen === "quiet" ? surfaceRoles[surface].quiet : chosen;
   const ratio = contrastRatio(brand.colours[words], brand.colours[surfaceRoles[surface].ground]);
   return (
     <State tone={ratio >= textRatio ? "moss" : "brick"}>{`Contrast ${ratio.toFixed(1)} : 1 on this surface`}</State>

@@ -177,7 +177,9 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
         overflowY="auto"
       >
         <Link href={`/s/${site.key}/widgets`}>
-          <Text color="ink2" fontSize="small" lineHeight="26px">Widgets › Signup popup</Text>
+          <Text color="ink2" fontSize="small" lineHeight="26px">
+            Widgets › Signup popup
+          </Text>
         </Link>
         <input
           aria-label="Name of the popup"

@@ -1,0 +1,52 @@
+// npm test: everything, from packages to end-to-end tests, with the true totals of all runners in the last line.
+import { spawnSync } from "node:child_process";
+import { existsSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { build, ensureModules, ensurePackages, root, runTool, say, stateFolder } from "./lib/setup.mjs";
+
+ensurePackages("mariadbd", "chromium");
+ensureModules();
+
+let passed = 0;
+let failed = 0;
+
+function check(name, fine) {
+  if (fine) passed += 1;
+  else failed += 1;
+  say(`${fine ? "passed" : "FAILED"}: ${name}`);
+}
+
+/** Runs a runner that writes its totals as JSON; one that wrote none has failed as a whole. */
+function run(name, script, report, totals) {
+  const file = join(stateFolder, report);
+  rmSync(file, { force: true });
+  say(name);
+  const { status } = spawnSync(process.execPath, [join(root, script)], {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  if (!existsSync(file)) return check(name, false);
+  const [good, bad] = totals(JSON.parse(readFileSync(file, "utf8")));
+  passed += good;
+  failed += bad;
+  if (status !== 0 && bad === 0) check(`${name} ended with ${status}`, false);
+  else say(`${name}: ${good} passed, ${bad} failed`);
+}
+
+check("types", runTool("tsc", ["--noEmit"]));
+check("format and lint", runTool("biome", ["check", ".", "--error-on-warnings"]));
+check("layers", runTool("depcruise", ["src", "--config", ".dependency-cruiser.cjs", "--output-type", "err"]));
+check("unused code", runTool("knip", ["--no-config-hints"]));
+run("unit and integration tests", "scripts/jest.mjs", "jest.json", (report) => [
+  report.numPassedTests,
+  report.numFailedTests + report.numRuntimeErrorTestSuites,
+]);
+build();
+check("production build", existsSync(join(root, ".next/BUILD_ID")));
+run("end-to-end tests", "scripts/e2e.mjs", "e2e.json", ({ stats }) => [
+  stats.expected + stats.flaky,
+  stats.unexpected + stats.skipped,
+]);
+
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);

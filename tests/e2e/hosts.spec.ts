@@ -1,0 +1,190 @@
+// Hosts, headers and the life of the process: what a stranger gets, and what survives a kill.
+import { type IncomingHttpHeaders, request as rawRequest } from "node:http";
+import { brotliDecompressSync, gunzipSync } from "node:zlib";
+import { expect, test } from "@playwright/test";
+import { openPage, port, signIn } from "./studio";
+
+interface Answer {
+  readonly status: number;
+  readonly headers: IncomingHttpHeaders;
+  readonly body: Buffer;
+}
+
+/** A request as it is written, without a client that tidies its path. */
+function ask(
+  host: string,
+  path: string,
+  options: { method?: string; headers?: Record<string, string>; body?: string } = {},
+): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const sent = rawRequest(
+      {
+        host: "127.0.0.1",
+        port: Number(port),
+        path,
+        method: options.method ?? "GET",
+        headers: { host, ...options.headers },
+      },
+      (response) => {
+        const parts: Buffer[] = [];
+        response.on("data", (part: Buffer) => parts.push(part));
+        response.on("end", () =>
+          resolve({ status: response.statusCode ?? 0, headers: response.headers, body: Buffer.concat(parts) }),
+        );
+      },
+    );
+    sent.on("error", reject);
+    sent.end(options.body);
+  });
+}
+
+const wrenfield = `wrenfield.localhost:${port}`;
+const studio = `localhost:${port}`;
+
+test("a released page: brotli, gzip, plain, HEAD, ETag and 304", async () => {
+  const plain = await ask(wrenfield, "/");
+  const brotli = await ask(wrenfield, "/", { headers: { "accept-encoding": "gzip, br" } });
+  const gzip = await ask(wrenfield, "/", { headers: { "accept-encoding": "gzip, br;q=0" } });
+  expect(brotli.headers["content-encoding"]).toBe("br");
+  expect(brotliDecompressSync(brotli.body)).toEqual(plain.body);
+  expect(gunzipSync(gzip.body)).toEqual(plain.body);
+  expect(new Set([plain, brotli, gzip].map((answer) => answer.headers.etag)).size).toBe(3);
+  const head = await ask(wrenfield, "/", { method: "HEAD" });
+  expect([head.status, head.body.length, head.headers["content-length"]]).toEqual([
+    200,
+    0,
+    plain.headers["content-length"],
+  ]);
+  const again = await ask(wrenfield, "/", { headers: { "if-none-match": plain.headers.etag ?? "" } });
+  expect([again.status, again.body.length]).toEqual([304, 0]);
+});
+
+test("assets are immutable, small files are there, a missing page is the site's own", async () => {
+  const html = (await ask(wrenfield, "/")).body.toString();
+  const css = /href="(\/_a\/[^"]+\.css)"/.exec(html)?.[1] ?? "";
+  expect((await ask(wrenfield, css)).headers["cache-control"]).toContain("immutable");
+  expect((await ask(wrenfield, "/robots.txt")).body.toString()).toContain("Sitemap:");
+  expect((await ask(wrenfield, "/sitemap.xml")).body.toString()).toContain("/kiln-hire</loc>");
+  expect((await ask(wrenfield, "/favicon.svg")).headers["content-type"]).toBe("image/svg+xml");
+  const missing = await ask(wrenfield, "/nothing");
+  expect([missing.status, missing.body.toString().includes("This page is not here")]).toEqual([404, true]);
+});
+
+test("headers are set on both kinds of hosts", async () => {
+  for (const host of [wrenfield, studio]) {
+    const { headers } = await ask(host, host === studio ? "/sign-in" : "/");
+    expect(headers["x-content-type-options"]).toBe("nosniff");
+    expect(headers["referrer-policy"]).toBe("strict-origin-when-cross-origin");
+    expect(headers["content-security-policy"]).toContain("base-uri");
+    expect(headers["x-powered-by"]).toBeUndefined();
+  }
+  const policy = (await ask(studio, "/sign-in")).headers["content-security-policy"] as string;
+  expect(policy).toContain("frame-ancestors 'none'");
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
+  expect((await ask(wrenfield, "/")).headers["content-security-policy"]).toContain("script-src 'self';");
+});
+
+for (const [name, host, path, statuses] of [
+  ["dot segments", wrenfield, "/../../etc/passwd", [400]],
+  ["encoded dot segments", wrenfield, "/%2e%2e/%2e%2e/etc/passwd", [400]],
+  ["a broken escape", wrenfield, "/%zz", [400]],
+  ["a NUL", wrenfield, "/a%00b", [400]],
+  ["a backslash", wrenfield, "/..%5c..%5cx", [400]],
+  ["the studio's calls on a site's host", wrenfield, "/api/do/sites.list", [404]],
+  ["the studio's pages on a site's host", wrenfield, "/s/wrenfield/desk", [404]],
+  ["Next's files on a site's host", wrenfield, "/_next/static/x.js", [404]],
+  ["visitors' routes on the studio's host", studio, "/visitors/signups", [404]],
+  ["the same, written with an escape", studio, "/%76isitors/signups", [404]],
+  ["visitors' calls on the studio's host", studio, "/_w/v1/signups", [404]],
+  ["a host that is nobody's", "evil.example", "/", [404]],
+  ["a host that ends like ours", "evillocalhost", "/", [404]],
+  ["a site that is not there", `nowhere.localhost:${port}`, "/", [404]],
+  ["a host below a site", `a.b.wrenfield.localhost:${port}`, "/", [404]],
+  ["a rehearsal without a token", `rehearse.wrenfield.localhost:${port}`, "/", [403]],
+  ["a rehearsal with a made-up token", `rehearse.wrenfield.localhost:${port}`, "/eyJ9.abc/", [403]],
+] as const)
+  test(`${name}: nothing`, async () => {
+    const answer = await ask(host, path);
+    expect(statuses).toContain(answer.status);
+    expect(answer.body.toString()).not.toContain("root:");
+  });
+
+test("a visitor's call can't say which site it is on, nor reach past what is meant for visitors", async () => {
+  const headers = { "content-type": "application/json", "x-webitor-site": "oddlane" };
+  const body = JSON.stringify({
+    widget: "winter",
+    page: "/",
+    language: "en",
+    fields: { email: "a@b.example" },
+    elapsedMs: 5000,
+  });
+  expect((await ask(wrenfield, "/_w/v1/signups", { method: "POST", headers, body })).status).toBe(404);
+  expect((await ask(wrenfield, "/_w/v1/../../api/do/sites.list", { method: "POST", headers, body: "{}" })).status).toBe(
+    404,
+  );
+});
+
+test("bodies that are too large, no JSON, or from another site are refused", async () => {
+  const post = (headers: Record<string, string>, body: string) =>
+    ask(wrenfield, "/_w/v1/signups", { method: "POST", headers, body });
+  const json = { "content-type": "application/json" };
+  expect((await post(json, "x".repeat(40_000))).status).toBe(413);
+  expect((await post(json, "{")).status).toBe(400);
+  expect((await post({ "content-type": "text/plain" }, "{}")).status).toBe(415);
+  const other = await post({ ...json, origin: "https://evil.example" }, "{}");
+  expect([other.status, other.headers["content-type"]]).toEqual([403, "application/problem+json"]);
+  expect(
+    (
+      await ask(studio, "/api/do/account.signIn", {
+        method: "POST",
+        headers: { ...json, origin: "https://evil.example" },
+        body: "{}",
+      })
+    ).status,
+  ).toBe(403);
+});
+
+test("the session cookie is for the studio's host alone", async ({ page, context }) => {
+  await signIn(page);
+  const cookie = (await context.cookies()).find((one) => one.name === "webitor_session");
+  expect(cookie).toMatchObject({ domain: "localhost", httpOnly: true, sameSite: "Lax" });
+});
+
+test("a process killed during a publish leaves the old release whole, and the job is resumed", async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(150_000);
+  const control = (deed: string) =>
+    request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${deed}`, { timeout: 60_000 });
+  await signIn(page);
+  await openPage(page, "wrenfield");
+  const before = (await ask(wrenfield, "/")).body.toString();
+  // Every page changes with the brand, so that there is something to do.
+  const operation = async (name: string, data: object) => {
+    const answer = await page.request.post(`/api/do/${name}`, { data });
+    return (await answer.json()) as { revision: number; brand: object; job: string; state: string };
+  };
+  const site = await operation("sites.frame", { site: "wrenfield" });
+  await operation("brand.save", {
+    site: "wrenfield",
+    revision: site.revision,
+    brand: { ...site.brand, space: 1.05 },
+  });
+  const { job } = await operation("publish.start", { site: "wrenfield" });
+  await control("kill");
+  await control("start");
+  const during = await ask(wrenfield, "/");
+  expect(during.status).toBe(200);
+  const css = /\/_a\/[^"]+\.css/.exec(during.body.toString())?.[0] ?? "";
+  expect((await ask(wrenfield, css)).status).toBe(200);
+  await expect
+    .poll(async () => (await operation("jobs.read", { site: "wrenfield", job })).state, { timeout: 60_000 })
+    .toBe("done");
+  await expect.poll(async () => (await ask(wrenfield, "/")).body.toString() === before, { timeout: 5000 }).toBe(false);
+  for (const path of ["/", "/classes", "/visit", "/privacy"]) {
+    const html = (await ask(wrenfield, path)).body.toString();
+    for (const [, asset] of html.matchAll(/(?:src|href)="(\/_a\/[^"]+)"/g))
+      expect((await ask(wrenfield, asset as string)).status).toBe(200);
+  }
+});

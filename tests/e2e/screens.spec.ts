@@ -1,0 +1,291 @@
+// Each screen: reachable, accessible, usable by keyboard alone, honest about wrong input.
+import { expect, type Page, test } from "@playwright/test";
+import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+
+test.beforeEach(({ page }) => signIn(page));
+
+const sheet = (page: Page) => page.getByRole("complementary", { name: "Sheet" });
+
+test("wrong password: one sentence at its field, and what was typed stays", async ({ browser }) => {
+  const page = await browser.newPage();
+  await page.goto("/sign-in");
+  await page.getByLabel("Password").fill("not the password");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText("Address and password do not belong together.")).toBeVisible();
+  await expect(page.getByLabel("E-mail")).toHaveValue("rowan@marrowfield.example");
+  await expectAccessible(page);
+  await page.goto("/s/wrenfield/desk");
+  await expect(page).toHaveURL(/sign-in\?then=/);
+  await page.close();
+});
+
+test("a new site from a starter, with a taken key refused first, and its removal by name", async ({ page }) => {
+  await page.getByRole("button", { name: "New site" }).click();
+  const dialog = page.getByRole("dialog", { name: "New site" });
+  await dialog.getByLabel("Name").fill("Harbour Loaves");
+  await dialog.getByLabel("Key").fill("wrenfield");
+  await dialog.getByLabel("Mail from").fill("hello@loaves.example");
+  await dialog.getByLabel("Starts as").selectOption("counter");
+  await expectAccessible(page);
+  await dialog.getByRole("button", { name: "Make the site" }).click();
+  await expect(dialog.getByText("This key is taken. Choose another.")).toBeVisible();
+  await dialog.getByLabel("Key").fill("harbour-loaves");
+  await dialog.getByRole("button", { name: "Make the site" }).click();
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toHaveText("Say in one line what you do");
+  await page.goto("/");
+  await page.getByRole("button", { name: "More for Harbour Loaves" }).click();
+  await page.getByRole("menuitem", { name: "Remove this site…" }).click();
+  const removing = page.getByRole("dialog", { name: "Remove Harbour Loaves" });
+  await expect(removing.getByRole("button", { name: "Remove the site for good" })).toBeDisabled();
+  await removing.getByRole("textbox").fill("Harbour Loaves");
+  await removing.getByRole("button", { name: "Remove the site for good" }).click();
+  await expect(page.getByRole("heading", { name: "Harbour Loaves" })).toBeHidden();
+});
+
+test("a site file that is none is refused with its path, and nothing is imported", async ({ page }) => {
+  await page
+    .getByLabel("Site file")
+    .setInputFiles({ name: "x.zip", mimeType: "application/zip", buffer: Buffer.from("no zip") });
+  await expect(page.getByText("The site file was not taken; nothing was changed.")).toBeVisible();
+});
+
+test("the composer by keyboard alone: select, add, move, edit words, remove, undo", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const sections = page.locator("[data-section]");
+  const names = () => sections.evaluateAll((list) => list.map((one) => one.getAttribute("title")));
+  const before = await names();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("one level in, or edit the words");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeHidden();
+  await page.locator("body").press("ArrowDown");
+  await expect(sheet(page).getByRole("heading", { name: "Opening" })).toBeVisible();
+  await page.keyboard.press("Alt+ArrowDown");
+  expect(await names()).toEqual([before[1], before[0], before[2]]);
+  await page.keyboard.press("+");
+  await page.getByLabel("Find a section").fill("quote");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await expect(sections).toHaveCount(4);
+  await expect(sheet(page).getByRole("heading", { name: "Quote" })).toBeVisible();
+  await page.locator("body").press("Enter");
+  await expect(sheet(page).getByRole("heading", { name: "Heading" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("“Straight as a rail again.”");
+  await page.keyboard.press("Escape");
+  await expect(frame(page, "Phone").getByText("“Straight as a rail again.”")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(sheet(page).getByRole("heading", { name: "Quote" })).toBeVisible();
+  await page.keyboard.press("Delete");
+  await expect(sections).toHaveCount(3);
+  await page.keyboard.press("Control+Z");
+  await expect(sections).toHaveCount(4);
+  await page.keyboard.press("Control+D");
+  await expect(sections).toHaveCount(5);
+  for (let step = 0; step < 5; step++) await page.keyboard.press("Control+Z");
+  await expect(sections).toHaveCount(3);
+  expect(await names()).toEqual(before);
+  await page.keyboard.press("t");
+  await expect(page.locator('iframe[title^="Phone,"]')).toBeHidden();
+  await saved(page);
+});
+
+test("running text: bold, a list and a link, made on the page", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const words = frame(page, "Wide").locator(".b-rich").first();
+  await words.click();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("Ring the bell");
+  await page.keyboard.press("Control+A");
+  await page.getByRole("toolbar", { name: "Words" }).getByRole("button", { name: "Bold" }).click();
+  await page.getByRole("toolbar", { name: "Words" }).getByRole("button", { name: "Link", exact: true }).click();
+  await page.getByLabel("Page", { exact: true }).selectOption({ label: "Visit" });
+  await page.keyboard.press("Escape");
+  await expect(frame(page, "Phone").locator(".b-rich a strong, .b-rich strong a").first()).toHaveText("Ring the bell");
+  await saved(page);
+  await page.reload();
+  await expect(frame(page, "Wide").locator(".b-rich").first().getByRole("link")).toHaveAttribute("href", "/visit");
+});
+
+test("a wrong size is said at its field, and the page stays as it was", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const heading = frame(page, "Wide").getByRole("heading", { level: 1 });
+  await heading.click();
+  await sheet(page).getByLabel("Size", { exact: true }).fill("40");
+  await expect(sheet(page).getByText("The size can be at most 9 rem.")).toBeVisible();
+  expect(await heading.evaluate((element) => Number.parseFloat(getComputedStyle(element).fontSize))).toBeLessThan(100);
+});
+
+test("a lost connection keeps the edits in the browser, over a reload, and sends them when it is back", async ({
+  page,
+  context,
+}) => {
+  await openPage(page, "oddlane");
+  const heading = () => frame(page, "Wide").getByRole("heading", { level: 1 });
+  await saved(page);
+  await page.route("**/api/do/pages.edit", (route) => route.abort());
+  await heading().click();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("Kept without a connection.");
+  await expect(page.getByRole("banner").getByText(/No connection · \d+ edits? (is|are) kept here/)).toBeVisible();
+  await page.unroute("**/api/do/pages.edit");
+  await page.reload();
+  await expect(heading()).toHaveText("Kept without a connection.");
+  await saved(page);
+  const other = await context.newPage();
+  await openPage(other, "oddlane");
+  await expect(frame(other, "Wide").getByRole("heading", { level: 1 })).toHaveText("Kept without a connection.");
+  await other.close();
+});
+
+test("two tabs on one page see each other's edits", async ({ page, context }) => {
+  await openPage(page, "oddlane");
+  const other = await context.newPage();
+  await openPage(other, "oddlane");
+  await frame(other, "Wide").getByRole("heading", { level: 1 }).click();
+  await other.keyboard.press("Control+A");
+  await other.keyboard.type("From the other tab.");
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toHaveText("From the other tab.");
+  await other.close();
+});
+
+test("pages: a new one, its settings, a copy, removal and restoring", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const menu = (item: string | RegExp) => async () => {
+    await page.getByRole("heading", { level: 1 }).first().click();
+    await page.getByRole("menuitem", { name: item }).click();
+  };
+  await menu("New page…")();
+  const making = page.getByRole("dialog", { name: "New page" });
+  await making.getByLabel("Title").fill("Winter store");
+  await expect(making.getByLabel("Slug")).toHaveValue("winter-store");
+  await making.getByRole("button", { name: "Add page" }).click();
+  await expect(page.getByText("This page is empty.")).toBeVisible();
+  await expectAccessible(page);
+  await menu("Settings of this page…")();
+  const settings = page.getByRole("dialog", { name: "Settings of Winter store" });
+  await settings.getByLabel("Slug").fill("prices");
+  await settings.getByRole("button", { name: "Save settings" }).click();
+  await expect(settings.getByText("Another page has this slug. Choose another.")).toBeVisible();
+  await settings.getByLabel("Slug").fill("winter");
+  await settings.getByRole("button", { name: "Save settings" }).click();
+  await menu("Order, copies, removed pages…")();
+  const all = page.getByRole("dialog", { name: "Pages" });
+  await all.getByRole("button", { name: "Duplicate Winter store" }).click();
+  await expect(all.getByText("/winter-2")).toBeVisible();
+  await all.getByRole("button", { name: "Remove Winter store (copy)" }).click();
+  await all.getByRole("button", { name: "Restore" }).click();
+  await expect(all.getByText("/winter-2")).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("brand: a colour changes the page beside it and says its contrast; a wrong one is said at its field", async ({
+  page,
+}) => {
+  await page.goto("/s/oddlane/brand");
+  const shown = page.frameLocator('iframe[title="Home in this brand"]');
+  await expect(shown.getByRole("heading", { level: 1 })).toBeVisible();
+  await page.getByLabel("Accent", { exact: true }).fill("#88ddaa");
+  await expect(shown.locator(".b-button").first()).toHaveCSS("background-color", "rgb(136, 221, 170)");
+  await expect(page.getByText(/\d of 7 below 4\.5 : 1/)).toBeVisible();
+  await page.getByLabel("Accent", { exact: true }).fill("green");
+  await expect(page.getByText("A colour is written as # and six digits, such as #7a3a1c.")).toBeVisible();
+  await page.getByLabel("Accent", { exact: true }).fill("#0f5c4d");
+  await saved(page);
+  await expectAccessible(page);
+});
+
+test("the popup's workspace: every step, every design live, results", async ({ page }) => {
+  await page.goto("/s/oddlane/widgets");
+  await expectAccessible(page);
+  await page.getByRole("link", { name: "Winter check" }).click();
+  const step = (name: string) => page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name }).click();
+  const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
+  await step("Design");
+  for (const design of ["Centre card", "Foot bar", "Side sheet", "Corner note"]) {
+    await page.getByRole("radio", { name: new RegExp(design) }).click();
+    await expect(visitor.getByRole("dialog", { name: "Before the salt comes" })).toBeVisible();
+  }
+  await expectAccessible(page);
+  await step("Words and fields");
+  await page.getByLabel("Title").first().fill("Before the snow comes");
+  await expect(visitor.getByRole("dialog", { name: "Before the snow comes" })).toBeVisible();
+  await expectAccessible(page);
+  await step("For whom");
+  await page.getByLabel("Countries").fill("Ireland");
+  await expect(page.getByText("A country is two capital letters, such as IE.")).toBeVisible();
+  await page.getByLabel("Countries").fill("US");
+  await expectAccessible(page);
+  await step("Look");
+  await page.getByText("The page stays usable").click();
+  await page.getByRole("spinbutton", { name: "Strength" }).fill("70");
+  await saved(page);
+  await expectAccessible(page);
+  await step("Where");
+  await page.getByLabel("Never on").fill("/prices");
+  await expect(page.getByText("2 of")).toBeVisible();
+  await page.getByRole("button", { name: "Results" }).click();
+  await expect(page.getByRole("heading", { name: "Results" })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("an editor changes words, and finds no layout to change", async ({ page }) => {
+  await page.context().clearCookies();
+  await signIn(page, "maren@wrenfield.example");
+  await openPage(page, "oddlane");
+  await expect(page.getByRole("link", { name: "Brand" })).toBeHidden();
+  await frame(page, "Wide").getByRole("heading", { level: 2 }).first().click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" here");
+  await saved(page);
+  await expect(sheet(page).getByText("layout is for the studio’s designers")).toBeVisible();
+});
+
+test("the popup on a phone of 320 px: within the window, focus inside, Escape closes it and gives focus back", async ({
+  browser,
+}) => {
+  const page = await browser.newPage({ viewport: { width: 320, height: 640 } });
+  await page.goto(siteAddress("wrenfield"));
+  const opener = page.getByRole("button", { name: "Write to me before the next one" });
+  await opener.focus();
+  await page.keyboard.press("Enter");
+  const dialog = page.getByRole("dialog", { name: "Be there when the kiln opens" });
+  await expect(dialog).toBeVisible();
+  const box = await dialog.boundingBox();
+  expect(box && box.x >= 0 && box.x + box.width <= 320).toBe(true);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
+  for (let press = 0; press < 8; press++) {
+    await page.keyboard.press("Tab");
+    expect(await page.evaluate(() => document.activeElement?.tagName)).toBe("SITE-POPUP");
+  }
+  await page.keyboard.press("Escape");
+  await expect(dialog).toBeHidden();
+  await expect(opener).toBeFocused();
+  await page.close();
+});
+
+test("published pages are accessible, wide and on a phone, and their menu works without a script", async ({
+  browser,
+}) => {
+  for (const [width, path] of [
+    [1280, "/"],
+    [1280, "/classes"],
+    [1280, "/no-such-page"],
+    [390, "/"],
+    [390, "/visit"],
+  ] as const) {
+    const page = await browser.newPage({ viewport: { width, height: 800 } });
+    await page.goto(siteAddress("wrenfield", path));
+    await expectAccessible(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+    await page.close();
+  }
+  const phone = await browser.newContext({ viewport: { width: 390, height: 800 }, javaScriptEnabled: false });
+  const page = await phone.newPage();
+  await page.goto(siteAddress("wrenfield"));
+  await page.getByText("Menu").click();
+  await page.getByRole("navigation", { name: "Main" }).getByRole("link", { name: "Classes" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Classes");
+  await phone.close();
+});
