@@ -54,8 +54,6 @@ export function ComposerScreen({ page }: { page: string }) {
     // A finding's "Show" names its block.
     const wanted = new URLSearchParams(location.search).get("select");
     if (wanted) made.select(wanted);
-    // For the bench: the one way to make an edit without the interface's own cost of input.
-    (window as { webitorComposer?: Composer }).webitorComposer = made;
     return () => made.close();
   }, [data, site.key, page, site.mayLayout]);
   if (error && !data)

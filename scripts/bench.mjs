@@ -1,0 +1,22 @@
+// npm run bench: measures against a throwaway database and a started process.
+import { spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
+import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
+
+ensurePackages("mariadbd", "chromium");
+ensureModules();
+build();
+const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409));
+const { env, child } = await startPlayground(database.url, Number(process.env.WEBITOR_PORT ?? 4490));
+const tsx = (...args) =>
+  spawnSync(join(root, "node_modules/.bin/tsx"), args, {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, NODE_ENV: "production", ...env, WEBITOR_LOG_LEVEL: "error" },
+  }).status;
+const prepared = tsx("tests/bench/plain-site.ts");
+const done = prepared === 0 ? tsx("tests/bench/bench.ts", ...process.argv.slice(2)) : prepared;
+await endProcess(child);
+await database.end();
+process.exit(done ?? 1);

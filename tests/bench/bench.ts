@@ -1,0 +1,216 @@
+// npm run bench: a table of figures; with --json one JSON line per figure.
+import { execFileSync } from "node:child_process";
+import { createServer, request } from "node:http";
+import { brotliCompressSync } from "node:zlib";
+import { chromium } from "@playwright/test";
+import autocannon from "autocannon";
+import { renderVsReact } from "./render";
+
+interface Figure {
+  readonly name: string;
+  readonly value: number;
+  readonly unit: string;
+  readonly wanted: number | null;
+  readonly better: "higher" | "lower";
+  readonly how: string;
+}
+
+const port = Number(process.env.WEBITOR_PORT);
+const host = (key: string) => `${key}.localhost:${port}`;
+
+function fetchFrom(
+  key: string,
+  path: string,
+  headers: Record<string, string> = {},
+): Promise<{ headers: Record<string, string | string[] | undefined>; body: Buffer }> {
+  return new Promise((resolve, reject) => {
+    request({ host: "127.0.0.1", port, path, headers: { host: host(key), ...headers } }, (response) => {
+      const parts: Buffer[] = [];
+      response.on("data", (part: Buffer) => parts.push(part));
+      response.on("end", () => resolve({ headers: response.headers, body: Buffer.concat(parts) }));
+    })
+      .on("error", reject)
+      .end();
+  });
+}
+
+/** Requests per second of both servers, in turns, for the same bytes and headers. */
+async function siteServerVsNode(): Promise<number> {
+  const same = await fetchFrom("wrenfield", "/", { "accept-encoding": "br" });
+  const bare = createServer((_request, response) => {
+    response.writeHead(200, same.headers as never);
+    response.end(same.body);
+  });
+  await new Promise<void>((resolve) => bare.listen(port + 5, "127.0.0.1", resolve));
+  const rate = async (at: number) => {
+    const { requests, non2xx } = await autocannon({
+      url: `http://127.0.0.1:${at}/`,
+      connections: 20,
+      duration: 4,
+      headers: { host: host("wrenfield"), "accept-encoding": "br" },
+    });
+    if (non2xx) throw new Error(`${non2xx} answers were no pages`);
+    return requests.average;
+  };
+  const ratios: number[] = [];
+  await rate(port);
+  for (let round = 0; round < 3; round++) {
+    const node = await rate(port + 5);
+    ratios.push((await rate(port)) / node);
+  }
+  bare.close();
+  return ratios.sort((one, other) => one - other)[1] as number;
+}
+
+/** Script time from typing into a heading of a page of 200 sections until the other frame shows it, 95th percentile. */
+async function editToStage(): Promise<number> {
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`http://localhost:${port}/sign-in`);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("heading", { name: "Sites" }).waitFor();
+  await page.goto(`http://localhost:${port}/s/bench-300/pages`);
+  const wide = page.frameLocator('iframe[title^="Wide,"]');
+  await wide.locator("main > section").nth(199).waitFor();
+  await wide.getByRole("heading", { level: 1 }).first().click();
+  const times = await page.evaluate(async () => {
+    const heading = (name: string) =>
+      document
+        .querySelector<HTMLIFrameElement>(`iframe[title^="${name},"]`)
+        ?.contentDocument?.querySelector("h1") as HTMLElement;
+    const [typed, shown] = [heading("Wide"), heading("Phone")];
+    const all: number[] = [];
+    for (let count = 0; count < 120; count++) {
+      const words = `Edit number ${count}`;
+      typed.textContent = words;
+      const from = performance.now();
+      typed.dispatchEvent(new InputEvent("input", { bubbles: true }));
+      for (let turn = 0; turn < 50 && shown.textContent !== words; turn++) await Promise.resolve();
+      if (shown.textContent !== words) throw new Error("The stage did not follow within the task.");
+      all.push(performance.now() - from);
+      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 20)));
+    }
+    return all;
+  });
+  await browser.close();
+  const settled = times.slice(20).sort((one, other) => one - other);
+  return settled[Math.floor(settled.length * 0.95)] as number;
+}
+
+async function scriptBytes(key: string, path: string): Promise<number> {
+  const html = (await fetchFrom(key, path)).body.toString();
+  let bytes = 0;
+  for (const [, source] of html.matchAll(/<script[^>]*src="([^"]+)"/g))
+    bytes += (await fetchFrom(key, source as string, { "accept-encoding": "br" })).body.length;
+  for (const [, inline] of html.matchAll(/<script[^>]*>([^<]+)<\/script>/g))
+    bytes += brotliCompressSync(inline as string).length;
+  return bytes;
+}
+
+const publishing = JSON.parse(
+  execFileSync("node_modules/.bin/tsx", ["tests/bench/publish.ts"], {
+    env: process.env,
+    stdio: ["ignore", "pipe", "inherit"],
+  })
+    .toString()
+    .trim()
+    .split("\n")
+    .at(-1) as string,
+) as { importAndPublishS: number; ratio: number; peakMib: number };
+
+const figures: Figure[] = [
+  {
+    name: "render-vs-react",
+    value: renderVsReact(),
+    unit: "times",
+    wanted: 3,
+    better: "higher",
+    how: "200 sections, median of 15 rounds in turns, equal markup checked first",
+  },
+  {
+    name: "edit-to-stage-p95-ms",
+    value: await editToStage(),
+    unit: "ms",
+    wanted: 16.7,
+    better: "lower",
+    how: "script time in Chromium, 100 edits after 20, until the other frame shows it",
+  },
+  {
+    name: "site-server-vs-node",
+    value: await siteServerVsNode(),
+    unit: "of its requests per second",
+    wanted: 0.6,
+    better: "higher",
+    how: "same bytes and headers, 20 connections, 4 s in turns, median of 3",
+  },
+  {
+    name: "script-bytes-plain",
+    value: await scriptBytes("bench-plain", "/"),
+    unit: "B",
+    wanted: 0,
+    better: "lower",
+    how: "a released page without widgets",
+  },
+  {
+    name: "script-bytes-popup",
+    value: await scriptBytes("wrenfield", "/"),
+    unit: "B",
+    wanted: 15_000,
+    better: "lower",
+    how: "script and its data, brotli as sent",
+  },
+  {
+    name: "publish-300-pages-s",
+    value: publishing.importAndPublishS,
+    unit: "s",
+    wanted: null,
+    better: "lower",
+    how: "import of the site file and first release",
+  },
+  {
+    name: "publish-300-pages-mib",
+    value: publishing.peakMib,
+    unit: "MiB",
+    wanted: null,
+    better: "lower",
+    how: "peak resident memory of the process that did both",
+  },
+  {
+    name: "republish-one-vs-all",
+    value: publishing.ratio,
+    unit: "of the first time",
+    wanted: 0.15,
+    better: "lower",
+    how: "one of 300 pages changed",
+  },
+];
+
+const meets = ({ value, wanted, better }: Figure) =>
+  wanted === null ? "" : (better === "higher" ? value >= wanted : value <= wanted) ? "yes" : "NO";
+if (process.argv.includes("--json")) for (const figure of figures) console.log(JSON.stringify(figure));
+else
+  console.table(
+    Object.fromEntries(
+      figures.map((figure) => [
+        figure.name,
+        {
+          value: Number(figure.value.toFixed(3)),
+          unit: figure.unit,
+          wanted: figure.wanted ?? "",
+          met: meets(figure),
+          how: figure.how,
+        },
+      ]),
+    ),
+  );

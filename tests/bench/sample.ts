@@ -1,0 +1,38 @@
+// Large pages and sites to measure with: made from the shelf, so that they are like what people make.
+import { readFileSync } from "node:fs";
+import { builder } from "@/core/page/build";
+import type { PageNode } from "@/core/page/node";
+import { shelf } from "@/core/page/shelf";
+import { readSiteFile } from "@/core/site/read";
+import type { SiteFile } from "@/core/site/site";
+
+let last = 0;
+const newId = () => `m${++last}`;
+
+/** A page of `sections` sections, the shelf's in turn. */
+export function largePage(sections: number): PageNode {
+  return builder(newId).page(
+    ...Array.from({ length: sections }, (_, index) =>
+      (shelf[index % shelf.length] as (typeof shelf)[number]).make(newId),
+    ),
+  );
+}
+
+/** The demo site with `pages` pages of eight sections, and one of 200. */
+export function largeSite(key: string, pages: number): SiteFile {
+  const read = readSiteFile(readFileSync("demo/oddlane/site.json", "utf8"));
+  if (!read.ok) throw new Error("The demo site can't be read.");
+  const page = (index: number, body: PageNode) => ({
+    id: `page${index}`,
+    title: `Page ${index}`,
+    slug: index ? `page-${index}` : "",
+    description: "",
+    inNavigation: index < 6,
+    body,
+  });
+  return {
+    ...read.site,
+    key,
+    pages: [page(0, largePage(200)), ...Array.from({ length: pages - 1 }, (_, index) => page(index + 1, largePage(8)))],
+  };
+}
