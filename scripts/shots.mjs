@@ -13,7 +13,18 @@ const database = await throwawayDatabase("shots", Number(process.env.WEBITOR_TES
 const { child } = await startPlayground(database.url, port, { WEBITOR_NOW: playgroundNow });
 const folder = join(root, "docs/screenshots");
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
 const studio = (path) => `http://localhost:${port}${path}`;
 const live = (path) => `http://wrenfield.localhost:${port}${path}`;
@@ -52,7 +63,10 @@ try {
   await page.getByText("Signups by state").waitFor();
   await shot("popup-results");
   await page.getByRole("button", { name: "Walk through" }).click();
-  await page.frameLocator('iframe[title="The site as this visitor sees it"]').getByRole("heading", { level: 1 }).waitFor();
+  await page
+    .frameLocator('iframe[title="The site as this visitor sees it"]')
+    .getByRole("heading", { level: 1 })
+    .waitFor();
   await shot("walk-through");
   const visitor = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
   await visitor.goto(live("/"));

@@ -1,7 +1,7 @@
 "use client";
 // The page at hand: changing to another, its settings, new ones, order, removing and restoring.
 import { Box, Flex, Menu, Portal, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, ChevronDown, Copy, RotateCcw, Settings2, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -214,15 +214,16 @@ function AllPages({
 }) {
   const site = useSite();
   const refresh = useRefresh();
+  const client = useQueryClient();
   const { refusal, attempt } = useRefusal();
   const removed = useQuery({
-    queryKey: ["removed", site.key, site.pages.length],
+    queryKey: ["removed", site.key],
     queryFn: () => ask("pages.removed", { site: site.key }),
   });
   const deed = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work();
-      await refresh();
+      await Promise.all([refresh(), client.invalidateQueries({ queryKey: ["removed", site.key] })]);
     });
   return (
     <Window title="Pages" open onClose={onClose} foot={<PlainButton onClick={onClose}>Done</PlainButton>}>
