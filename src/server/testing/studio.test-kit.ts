@@ -1,5 +1,4 @@
 // A real database for integration tests: one migrated per test file, with two studios and their people.
-import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { createConnection } from "mysql2/promise";
 import { nanoid } from "nanoid";
@@ -105,5 +104,3 @@ export async function work(context: Context): Promise<void> {
   }
   await runner.stop();
 }
-
-export const demoJson = (key: string): string => readFileSync(join("demo", key, "site.json"), "utf8");
