@@ -54,7 +54,7 @@ export function ensureModules() {
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   say("installing the packages of package-lock.json");
   const npm = (...args) =>
-    spawnSync("npm", [...args, "--no-audit", "--no-fund"], {
+    spawnSync("npm", [...args, "--no-audit", "--no-fund", "--loglevel=error"], {
       cwd: root,
       stdio: ["ignore", "pipe", "pipe"],
       encoding: "utf8",
