@@ -1,6 +1,6 @@
 // Who may know whom: docs/architecture.md, "Layers". Types alone may cross from server to studio.
 const layer = (name) => `^src/${name}/`;
-const tests = "\\.test\\.tsx?$";
+const tests = "\\.(test|test-kit)\\.tsx?$";
 
 const may = {
   core: ["core"],
