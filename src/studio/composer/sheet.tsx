@@ -652,7 +652,7 @@ function ColourChoice({
 }) {
   const { brand } = useSite();
   return (
-    <Flex gap="5px" role="radiogroup" aria-label={label} wrap="wrap">
+    <Flex gap="4px" role="radiogroup" aria-label={label} wrap="wrap">
       {options.map((role) => (
         <button
           key={role}
@@ -663,8 +663,8 @@ function ColourChoice({
           title={roleNames[role]}
           onClick={() => onChoose(value === role ? undefined : role)}
           style={{
-            width: 24,
-            height: 24,
+            width: 22,
+            height: 22,
             borderRadius: 4,
             background: brand.colours[role],
             border: "1px solid var(--chakra-colors-edge)",

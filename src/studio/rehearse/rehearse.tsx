@@ -218,7 +218,7 @@ export function RehearseStrip({ path = "/" }: { path?: string }) {
           />
         </Item>
         <Box flex="1" />
-        <MainButton flex="none" onClick={() => setWalking(true)}>
+        <MainButton flex="none" position="sticky" right="0" onClick={() => setWalking(true)}>
           Walk through
         </MainButton>
       </Flex>

@@ -24,6 +24,8 @@ img{display:block;width:100%;height:100%;object-fit:cover;max-height:100%}
 h2{font-family:var(--f-head,serif);font-weight:var(--head-weight,600);font-size:1.55rem;line-height:1.15;margin:0;padding-inline-end:40px;text-wrap:balance}
 .note h2,.bar h2{font-size:1.2rem}
 p{margin:0}
+.words{display:flex;flex-direction:column;gap:8px}
+.box:focus{outline:none}
 .quiet{color:var(--quiet-on);font-size:.85rem}
 form{display:flex;flex-direction:column;gap:10px}
 .bar form .fields{display:flex;flex-wrap:wrap;gap:8px 12px}.bar .field{flex:1 1 9rem}
