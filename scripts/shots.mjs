@@ -29,7 +29,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, red
 const studio = (path) => `http://localhost:${port}${path}`;
 const live = (path) => `http://wrenfield.localhost:${port}${path}`;
 const shot = async (name, on = page) => {
-  await on.waitForLoadState("networkidle");
+  await on.waitForFunction(() => [...document.images].every((image) => image.complete || image.loading === "lazy"));
   await on.evaluate(() => document.fonts.ready);
   await on.screenshot({ path: join(folder, `${name}.png`) });
 };
