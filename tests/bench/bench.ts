@@ -77,6 +77,8 @@ async function editToStage(): Promise<number> {
     ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  // The loader of TypeScript names functions by a helper that a page does not have.
+  await page.addInitScript("globalThis.__name = (named) => named");
   await page.goto(`http://localhost:${port}/sign-in`);
   await page.getByRole("button", { name: "Sign in" }).click();
   await page.getByRole("heading", { name: "Sites" }).waitFor();
