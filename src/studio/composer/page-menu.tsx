@@ -4,7 +4,7 @@ import { Box, Flex, Menu, Portal, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, ChevronDown, Copy, RotateCcw, Settings2, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -32,7 +32,8 @@ export const slugOf = (title: string): string =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "");
 
-export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) {
+/** Kept as it is while the page is edited: a site may have hundreds of pages to list. */
+export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) {
   const site = useSite();
   const router = useRouter();
   const [window, setWindow] = useState<"settings" | "pages" | "new" | null>(null);
@@ -110,7 +111,7 @@ export function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) 
       ) : null}
     </>
   );
-}
+});
 
 function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }) {
   const site = useSite();

@@ -5,7 +5,7 @@ import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Plus } from "lucide-react";
-import { Fragment, memo } from "react";
+import { Fragment, memo, useMemo } from "react";
 import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
@@ -116,7 +116,15 @@ const Entry = memo(function Entry({ section, selected, movable, folded, onSelect
 });
 
 /** The place between two sections: a line with a plus, and where things are dropped. */
-function InsertPoint({ index, onInsert, shown }: { index: number; onInsert: (index: number) => void; shown: boolean }) {
+const InsertPoint = memo(function InsertPoint({
+  index,
+  onInsert,
+  shown,
+}: {
+  index: number;
+  onInsert: (index: number) => void;
+  shown: boolean;
+}) {
   const { setNodeRef, isOver } = useDroppable({ id: `insert:${index}` });
   return (
     <Box
@@ -168,7 +176,7 @@ function InsertPoint({ index, onInsert, shown }: { index: number; onInsert: (ind
       </button>
     </Box>
   );
-}
+});
 
 export interface RunningOrderProps {
   readonly header: PageNode;
@@ -240,6 +248,9 @@ export function RunningOrder({
   onInsert,
 }: RunningOrderProps) {
   const sections = page.children ?? [];
+  // The same list as long as the order is the same, so that an edit inside a section leaves the others alone.
+  const order = sections.map((section) => section.id).join(" ");
+  const ids = useMemo(() => (order ? order.split(" ") : []), [order]);
   const fixed = (root: PageNode) =>
     (root.children ?? []).map((section) => (
       <Fixed
@@ -254,7 +265,7 @@ export function RunningOrder({
   return (
     <Flex as="nav" aria-label="Running order" direction="column" px={folded ? "4px" : "10px"} pb="16px">
       {fixed(header)}
-      <SortableContext items={sections.map((section) => section.id)} strategy={verticalListSortingStrategy}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <Box as="ol" m="0" p="0">
           {movable ? <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} /> : null}
           {sections.map((section, index) => (
