@@ -29,9 +29,9 @@ export const pictureWidths = [480, 960, 1600] as const;
 export interface Part {
   readonly id: string;
   readonly html: string;
-  readonly rules: ReadonlySet<StyleRule>;
-  readonly kinds: ReadonlySet<Kind>;
-  readonly needs: ReadonlySet<string>;
+  readonly rules: readonly StyleRule[];
+  readonly kinds: readonly Kind[];
+  readonly needs: readonly string[];
 }
 
 export interface RenderedPage {
@@ -62,7 +62,6 @@ const emptyMedia: RenderedPicture | null = null;
  */
 export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const media = new Map(site.media.map((entry) => [entry.hash, entry]));
-  const pages = new Map(site.pages.map((page) => [page.id, page]));
   const inNavigation = site.pages.filter((page) => page.inNavigation);
   const clickTargets = new Set(
     site.widgets.flatMap((widget) =>
@@ -71,8 +70,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   );
   const kept = new WeakMap<PageNode, { page: string; eager: boolean; part: Part }>();
   const ground = `${fontFaces(site, options)}${brandCss(site.brand)}${groundCss}`;
-
-  const href = (page: PageMeta) => escapeHtml(options.linkBase + pagePath(page));
+  const hrefs = new Map(site.pages.map((page) => [page.id, escapeHtml(options.linkBase + pagePath(page))]));
 
   function picture(hash: string): RenderedPicture | null {
     const entry = media.get(hash);
@@ -90,42 +88,72 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     };
   }
 
+  // What the section being rendered uses. One context serves all sections: making closures for each costs more than
+  // rendering it.
+  let rules: StyleRule[] = [];
+  let used: Kind[] = [];
+  let needs: string[] = [];
+  const note = <Value>(list: Value[], value: Value) => {
+    if (!list.includes(value)) list.push(value);
+  };
+  let currentPage = "";
+  const context: { -readonly [Key in keyof RenderContext]: RenderContext[Key] } = {
+    siteName: site.name,
+    homeHref: escapeHtml(`${options.linkBase}/`),
+    navigation: [],
+    eager: false,
+    attributes(node, kindClass) {
+      const rule = styleRule(node.look);
+      let text = ` class="${kindClass}`;
+      if (rule) {
+        note(rules, rule);
+        text += ` ${rule.className}`;
+      }
+      text += '"';
+      if (options.marks) text += ` data-n="${node.id}"`;
+      if (clickTargets.size && clickTargets.has(node.id)) text += ` data-c="${node.id}"`;
+      return text;
+    },
+    href(link) {
+      const read = readLink(link);
+      if ("href" in read) return escapeHtml(read.href);
+      const target = hrefs.get(read.page);
+      return target === undefined ? null : target + escapeHtml(read.anchor);
+    },
+    picture,
+    need: (widget) => note(needs, widget),
+    children(node) {
+      let html = "";
+      if (node.children) for (const child of node.children) html += one(child);
+      return html;
+    },
+  };
+
+  function one(node: PageNode): string {
+    note(used, node.kind);
+    return kinds[node.kind].render(node, node.content, context);
+  }
+
+  function turnTo(page: PageMeta) {
+    if (currentPage === page.id) return;
+    currentPage = page.id;
+    context.navigation = inNavigation.map((item) => ({
+      title: item.title,
+      href: hrefs.get(item.id) as string,
+      current: item.id === page.id,
+    }));
+  }
+
   function renderPart(section: PageNode, page: PageMeta, eager: boolean): Part {
     const before = kept.get(section);
     if (before && before.page === page.id && before.eager === eager) return before.part;
-    const rules = new Set<StyleRule>();
-    const used = new Set<Kind>();
-    const needs = new Set<string>();
-    const context: RenderContext = {
-      siteName: site.name,
-      homeHref: escapeHtml(`${options.linkBase}/`),
-      navigation: inNavigation.map((item) => ({ title: item.title, href: href(item), current: item.id === page.id })),
-      eager,
-      attributes(node, kindClass) {
-        const rule = styleRule(node.look);
-        if (rule) rules.add(rule);
-        return ` class="${rule ? `${kindClass} ${rule.className}` : kindClass}"${options.marks ? ` data-n="${node.id}"` : ""}${clickTargets.has(node.id) ? ` data-c="${node.id}"` : ""}`;
-      },
-      href(link) {
-        const read = readLink(link);
-        if ("href" in read) return escapeHtml(read.href);
-        const target = pages.get(read.page);
-        return target ? href(target) + escapeHtml(read.anchor) : null;
-      },
-      picture,
-      need: (widget) => needs.add(widget),
-      children(node) {
-        let html = "";
-        for (const child of node.children ?? []) html += one(child);
-        return html;
-      },
-    };
-    const one = (node: PageNode): string => {
-      used.add(node.kind);
-      const definition = kinds[node.kind];
-      return definition.render(node, node.content, context);
-    };
-    const part: Part = { id: section.id, html: one(section), rules, kinds: used, needs };
+    turnTo(page);
+    rules = [];
+    used = [];
+    needs = [];
+    context.eager = eager;
+    const html = one(section);
+    const part: Part = { id: section.id, html, rules, kinds: used, needs };
     kept.set(section, { page: page.id, eager, part });
     return part;
   }
@@ -141,7 +169,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         main: renderParts(body, page, true),
         footer: renderParts(site.footer, page, false),
       };
-      const all = [...parts.header, ...parts.main, ...parts.footer];
+      const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();
       const used = new Set<Kind>();
       const placed = new Set<string>();
@@ -150,7 +178,11 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         for (const kind of part.kinds) used.add(kind);
         for (const need of part.needs) placed.add(need);
       }
-      const htmlOf = (list: readonly Part[]) => list.map((part) => part.html).join("");
+      const htmlOf = (list: readonly Part[]) => {
+        let html = "";
+        for (const part of list) html += part.html;
+        return html;
+      };
       return {
         html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
         css: `${ground}${kindCss(used)}${styleSheet(rules)}`,

@@ -1,7 +1,7 @@
 // Releases: for every path of the site what is answered, and the answers themselves, compressed once.
 import { int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { SiteFile } from "@/core/site/site";
-import { instant, json, longblob } from "../columns";
+import { instant, json, longblob, packedJson } from "../columns";
 
 export const releases = mysqlTable(
   "releases",
@@ -11,7 +11,9 @@ export const releases = mysqlTable(
     number: int("number").notNull(),
     state: mysqlEnum("state", ["building", "complete"]).notNull(),
     /** The site as it stood when publishing began: what a resumed job goes on with, and what changes are told from. */
-    snapshot: json<SiteFile>("snapshot").notNull(),
+    snapshot: packedJson<SiteFile>("snapshot").notNull(),
+    /** The snapshot's widgets: what visitors' calls are answered by, without unpacking the whole. */
+    widgets: json<SiteFile["widgets"]>("widgets").notNull(),
     userId: varchar("user_id", { length: 24 }).notNull(),
     pages: int("pages").notNull().default(0),
     /** Pages rendered for this release; the others were carried over. */

@@ -2,7 +2,7 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { PopupField } from "@/core/popup/popup";
-import type { SiteFile, SiteWidget } from "@/core/site/site";
+import type { SiteWidget } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
@@ -76,9 +76,12 @@ function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<s
 /** The widget as it stands in the live release: what the visitor really saw. */
 async function liveWidget(context: Context, site: SiteRow, id: string): Promise<SiteWidget> {
   const [row] = site.liveReleaseId
-    ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, site.liveReleaseId))
+    ? await context.db
+        .select({ widgets: releases.widgets })
+        .from(releases)
+        .where(and(eq(releases.siteId, site.id), eq(releases.id, site.liveReleaseId)))
     : [];
-  const widget = (row?.snapshot as SiteFile | undefined)?.widgets.find((one) => one.id === id && one.settings.enabled);
+  const widget = row?.widgets.find((one) => one.id === id && one.settings.enabled);
   if (!widget) throw notFound("This form");
   return widget;
 }

@@ -1,5 +1,5 @@
 // What a release would change, and what stands in its way.
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { type Finding, siteProblems } from "@/core/check/problems";
 import { type Change, siteChanges } from "@/core/site/changes";
 import { releases } from "@/data/release/tables";
@@ -16,7 +16,10 @@ export interface Waiting {
 export async function changesOf(context: Context, row: SiteRow): Promise<Waiting> {
   const site = await loadSite(context.db, row);
   const [live] = row.liveReleaseId
-    ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, row.liveReleaseId))
+    ? await context.db
+        .select({ snapshot: releases.snapshot })
+        .from(releases)
+        .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)))
     : [];
   const changes = siteChanges(live?.snapshot ?? null, site);
   return { changes, changed: changes.length, findings: siteProblems(site) };

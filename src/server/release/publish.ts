@@ -1,7 +1,7 @@
 // Publishing: renders what changed into the rows of one release, then flips the site's pointer in one transaction.
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
-import { and, eq, inArray, max } from "drizzle-orm";
+import { and, eq, inArray, max, sql } from "drizzle-orm";
 import { siteProblems } from "@/core/check/problems";
 import { everyNode } from "@/core/page/node";
 import { releasePopup } from "@/core/popup/released";
@@ -89,6 +89,7 @@ export async function startPublishing(call: SiteCall): Promise<{ job: string; re
         number,
         state: "building",
         snapshot,
+        widgets: snapshot.widgets,
         userId: call.account.id,
         pages: snapshot.pages.length,
         createdAt: context.now(),
@@ -281,6 +282,28 @@ async function insertRows(context: Context, rows: readonly FileRow[]) {
       .values(rows.slice(at, at + 200));
 }
 
+/** Takes pages, and the assets they refer to, from the live release into the new one: the rows never leave the database. */
+async function carryOver(context: Context, siteId: string, live: string, release: string, paths: readonly string[]) {
+  const columns = sql`site_id, release_id, path, type, \`blob\`, input, assets`;
+  const taken = sql`old.site_id, ${release}, old.path, old.type, old.\`blob\`, old.input, old.assets`;
+  for (let at = 0; at < paths.length; at += 500) {
+    const some = paths.slice(at, at + 500);
+    // The assets first: where a page's row stands, what it refers to does too.
+    await context.db.execute(
+      sql`insert ignore into release_files (${columns})
+        select distinct ${taken} from release_files page
+        join json_table(page.assets, '$[*]' columns (path varchar(240) path '$')) asset
+        join release_files old on old.site_id = page.site_id and old.release_id = page.release_id and old.path = asset.path
+        where page.site_id = ${siteId} and page.release_id = ${live} and page.path in ${some}`,
+    );
+    await context.db.execute(
+      sql`insert ignore into release_files (${columns})
+        select ${taken} from release_files old
+        where old.site_id = ${siteId} and old.release_id = ${live} and old.path in ${some}`,
+    );
+  }
+}
+
 /** The job: resumable, since pages that already have their row are passed over. */
 export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const { payload, siteId } = run.job;
@@ -305,31 +328,28 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
         .where(eq(releaseFiles.releaseId, release.id))
     ).map((file) => file.path),
   );
-  const live = row.liveReleaseId
-    ? await context.db
-        .select()
+  const live = row.liveReleaseId ?? "";
+  const liveInputs = new Map(
+    (
+      await context.db
+        .select({ path: releaseFiles.path, input: releaseFiles.input })
         .from(releaseFiles)
-        .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, row.liveReleaseId)))
-    : [];
-  const liveByPath = new Map(live.map((file) => [file.path, file]));
+        .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, live)))
+    ).map((file) => [file.path, file.input]),
+  );
   const frame = publisher.frameInput;
   const total = release.snapshot.pages.length + 1;
   let rendered = release.rendered;
   let finished = 0;
   let lastSaid = 0;
-  const carried = new Map<string, FileRow>();
-  const carry = (file: (typeof live)[number]) => carried.set(file.path, { ...file, releaseId: release.id });
+  const carried: string[] = [];
   for (const page of release.snapshot.pages) {
     finished += 1;
-    if (done.has(pagePath(page))) continue;
+    const path = pagePath(page);
+    if (done.has(path)) continue;
     const input = publisher.inputOf(frame, page);
-    const before = liveByPath.get(pagePath(page));
-    if (before?.input === input) {
-      carry(before);
-      for (const asset of before.assets) {
-        const file = liveByPath.get(asset);
-        if (file) carry(file);
-      }
+    if (liveInputs.get(path) === input) {
+      carried.push(path);
       continue;
     }
     const rows = await publisher.page(page, input);
@@ -342,7 +362,7 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
       await run.progress(finished, total);
     }
   }
-  await insertRows(context, [...carried.values()]);
+  await carryOver(context, row.id, live, release.id, carried);
   await insertRows(context, await publisher.common());
   await run.progress(total, total);
   await inTransaction(context.db, async (tx) => {

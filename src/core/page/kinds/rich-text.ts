@@ -30,17 +30,32 @@ function inline(node: Inline, context: RenderContext): string {
   return html;
 }
 
-function block(node: Paragraph | RichList, context: RenderContext, insideList: boolean): string {
-  if (node.type === "paragraph") {
-    const words = (node.content ?? []).map((child) => inline(child, context)).join("");
-    return insideList ? words : `<p>${words || "<br>"}</p>`;
-  }
+function inlines(nodes: readonly Inline[] | undefined, context: RenderContext): string {
+  let html = "";
+  if (nodes) for (const node of nodes) html += inline(node, context);
+  return html;
+}
+
+/** A list item's only paragraph stands in it without an element of its own. */
+function item(blocks: readonly (Paragraph | RichList)[], context: RenderContext): string {
+  let html = "";
+  for (const child of blocks)
+    html += child.type === "paragraph" && blocks.length === 1 ? inlines(child.content, context) : block(child, context);
+  return `<li>${html}</li>`;
+}
+
+function block(node: Paragraph | RichList, context: RenderContext): string {
+  if (node.type === "paragraph") return `<p>${inlines(node.content, context) || "<br>"}</p>`;
   const tag = node.type === "bulletList" ? "ul" : "ol";
-  const items = node.content.map(
-    (item) =>
-      `<li>${item.content.map((child) => block(child, context, item.content.length === 1 || child.type !== "paragraph")).join("")}</li>`,
-  );
-  return `<${tag}>${items.join("")}</${tag}>`;
+  let html = "";
+  for (const one of node.content) html += item(one.content, context);
+  return `<${tag}>${html}</${tag}>`;
+}
+
+function blocks(doc: RichDoc, context: RenderContext): string {
+  let html = "";
+  for (const child of doc.content) html += block(child, context);
+  return html;
 }
 
 export const richText = defineKind<RichTextContent>({
@@ -51,6 +66,5 @@ export const richText = defineKind<RichTextContent>({
   looks: ["size", "colour", "align", "measure", "above", "below", "hidden"],
   words: ["doc"],
   css: ".b-rich{line-height:1.6;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
-  render: (node, content, context) =>
-    `<div${context.attributes(node, "b-rich")}>${content.doc.content.map((child) => block(child, context, false)).join("")}</div>`,
+  render: (node, content, context) => `<div${context.attributes(node, "b-rich")}>${blocks(content.doc, context)}</div>`,
 });
