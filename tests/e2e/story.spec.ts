@@ -87,10 +87,10 @@ test("sets the popup to open after 5 seconds or at 40 % and sees when and why", 
   await page.getByLabel("Second of the scroll").fill("2");
   await expect(verdict).toContainText("scrolled to 40 %");
   await expectAccessible(page);
-  await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Signed up").selectOption("yes");
+  await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Visit").selectOption("known");
   await expect(verdict).toContainText("Does not open for this visitor.");
   await expect(verdict).toContainText("This visitor has already signed up.");
-  await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Signed up").selectOption("no");
+  await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Visit").selectOption("first");
 });
 
 test("walks through as a visitor: the real popup opens in the rehearsal", async () => {

@@ -1,11 +1,11 @@
 // Account and people: signing in and out, who belongs to the studio and what they may.
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
-import { members, type Role, roles, studios, users } from "@/data/account/tables";
+import { members, type Role, roles, sessions, studios, users } from "@/data/account/tables";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { mayAs, publicOperation, type UserCall, userOperation } from "../operation";
 import { fieldProblem, forbidden, notFound } from "../problem";
-import { hashPassword, roleIn, signIn, signOut } from "./session";
+import { changePassword, hashPassword, roleIn, signIn, signOut } from "./session";
 
 const email = Joi.string().trim().lowercase().email({ tlds: false }).max(200).required().messages({
   "string.email": "This is no mail address.",
@@ -45,8 +45,15 @@ async function keepsAnOwner(call: UserCall, studioId: string, userId: string, ch
     if (change !== "owner" && owners.length === 1 && owners[0]?.userId === userId)
       throw fieldProblem("role", "A studio needs an owner. Make someone else owner first.");
     const row = and(eq(members.studioId, studioId), eq(members.userId, userId));
-    if (change === "remove") await tx.delete(members).where(row);
-    else await tx.update(members).set({ role: change }).where(row);
+    if (change === "remove") {
+      await tx.delete(members).where(row);
+      const [other] = await tx.select().from(members).where(eq(members.userId, userId)).limit(1);
+      // Who belongs to no studio has no account: the address is free to be added anew, and open sessions end.
+      if (!other) {
+        await tx.delete(sessions).where(eq(sessions.userId, userId));
+        await tx.delete(users).where(eq(users.id, userId));
+      }
+    } else await tx.update(members).set({ role: change }).where(row);
   });
 }
 
@@ -67,6 +74,13 @@ export const accountOperations = {
     const studio = await ownStudio(call, "editor");
     return { account: call.account, studio: studio.name, role: studio.role };
   }),
+  "account.changePassword": userOperation(
+    { current: Joi.string().max(200).required().messages({ "string.empty": "Please write your password." }), password },
+    async (call, input: { current: string; password: string }) => {
+      await changePassword(call, input);
+      return { changed: true };
+    },
+  ),
   "people.list": userOperation({}, async (call) => {
     const studio = await ownStudio(call, "designer");
     return call.context.db
@@ -77,7 +91,12 @@ export const accountOperations = {
       .orderBy(users.name);
   }),
   "people.add": userOperation(
-    { name: Joi.string().trim().min(1).max(120).required(), email, password, role },
+    {
+      name: Joi.string().trim().min(1).max(120).required().messages({ "string.empty": "Please write a name." }),
+      email,
+      password,
+      role,
+    },
     async (call, input: { name: string; email: string; password: string; role: Role }) => {
       const studio = await ownStudio(call, "owner");
       const userId = call.context.newId();

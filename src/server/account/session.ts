@@ -1,11 +1,12 @@
 // Signing in and out: passwords by argon2id, sessions in the database by the hash of their token.
 import { hash, verify } from "@node-rs/argon2";
-import { and, eq, gt, lt } from "drizzle-orm";
+import { and, eq, gt, lt, ne } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import { members, type Role, sessions, users } from "@/data/account/tables";
+import { inTransaction } from "@/data/connection";
 import { type Context, sha256 } from "../context";
 import { givePointsBack, takePoint } from "../limit";
-import { Problem } from "../problem";
+import { fieldProblem, Problem } from "../problem";
 
 export interface Account {
   readonly id: string;
@@ -46,6 +47,27 @@ export async function signIn(context: Context, email: string, password: string, 
     expiresAt: new Date(now.getTime() + sessionDays * 86_400_000),
   });
   return token;
+}
+
+/**
+ * A new password for the caller; every other session of theirs ends. Throws 422 at `current` when it is not theirs, 429
+ * after too many tries.
+ */
+export async function changePassword(
+  { context, account, sessionToken }: { context: Context; account: Account; sessionToken: string | null },
+  { current, password }: { current: string; password: string },
+): Promise<void> {
+  await takePoint(context, "signInAccount", sha256(account.email));
+  const [user] = await context.db.select().from(users).where(eq(users.id, account.id));
+  if (!user || !(await verify(user.passwordHash, current)))
+    throw fieldProblem("current", "This is not your present password.");
+  const passwordHash = await hashPassword(password);
+  await inTransaction(context.db, async (tx) => {
+    await tx.update(users).set({ passwordHash }).where(eq(users.id, account.id));
+    await tx
+      .delete(sessions)
+      .where(and(eq(sessions.userId, account.id), ne(sessions.tokenHash, sha256(sessionToken ?? ""))));
+  });
 }
 
 export async function signOut(context: Context, token: string): Promise<void> {

@@ -6,6 +6,7 @@ import {
   type DragEndEvent,
   DragOverlay,
   KeyboardSensor,
+  type KeyboardSensorOptions,
   PointerSensor,
   pointerWithin,
   useSensor,
@@ -18,6 +19,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import type { Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf } from "@/core/page/shelf";
+import type { RenderedPage } from "@/core/render/render";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
@@ -25,7 +27,7 @@ import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, QuietButton, State, Window } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
-import { RehearseStrip } from "@/studio/rehearse/rehearse";
+import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { EditableFrame, type Measured } from "@/studio/stage/editable-frame";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
 import { PageMenu } from "./page-menu";
@@ -37,6 +39,13 @@ import { Composer, newId } from "./store";
 const frameWidths = [390, 560, 820, 1180, 1440] as const;
 const scopeOf = (widthPx: number): Width =>
   ({ wide: "base", tablet: "tablet", phone: "phone" })[deviceClass(widthPx)] as Width;
+
+// Options of their own identity: new ones at each rendering would render everything that can be dragged anew.
+const pointerOptions = { activationConstraint: { distance: 5 } };
+const keyboardOptions: KeyboardSensorOptions = {
+  coordinateGetter: sortableKeyboardCoordinates,
+  keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space"] },
+};
 
 export function ComposerScreen({ page }: { page: string }) {
   const site = useSite();
@@ -84,10 +93,15 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
   const renderer = useStageRenderer(site, view.header, view.footer);
   const meta = site.pages.find((one) => one.id === page) ?? site.pages[0];
-  const rendered = useMemo(
-    () => (renderer && meta ? renderer.render(meta, view.page) : null),
-    [renderer, meta, view.page],
-  );
+  const renderNow = useMemo(() => {
+    if (!renderer || !meta) return null;
+    let last: { page: PageNode; rendered: RenderedPage } | null = null;
+    return () => {
+      const { page } = composer.view;
+      if (last?.page !== page) last = { page, rendered: renderer.render(meta, page) };
+      return last.rendered;
+    };
+  }, [renderer, meta, composer]);
   const [sideBySide, setSideBySide] = useState(true);
   const [widthPx, setWidthPx] = useState<number>(1180);
   const [shelfAt, setShelfAt] = useState<number | null>(null);
@@ -97,6 +111,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
   const copied = useRef<PageNode | null>(null);
+  const { walk } = useChosenVisitor();
   useStatus(view.sync, view.revision);
 
   const sections = view.page.children ?? [];
@@ -133,7 +148,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     };
     return {
       sideBySide: () => setSideBySide((both) => !both),
-      rehearse: () => document.querySelector<HTMLButtonElement>("[aria-label='Rehearse as'] button")?.click(),
+      rehearse: () => walk(),
       find: () => openShelf(),
       help: () => setHelp(true),
       enterWords: () => composer.view.selection && editRef.current?.(composer.view.selection.node),
@@ -151,7 +166,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           .catch(() => paste(copied.current));
       },
     };
-  }, [composer, openShelf]);
+  }, [composer, openShelf, walk]);
 
   const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, deeds), [composer, deeds]);
   useEffect(() => {
@@ -159,13 +174,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);
 
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space"] },
-    }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
 
   const dropped = ({ active, over }: DragEndEvent) => {
     setDragged(null);
@@ -194,14 +203,14 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     [composer],
   );
 
-  if (!renderer || !rendered || !meta) return <Loading what="the page" />;
+  if (!renderer || !renderNow || !meta) return <Loading what="the page" />;
   // Two frames need room: the running order gives way where the window is narrow.
   const folded = sideBySide && stageSize.width > 0 && stageSize.width < 560;
   const room = Math.max(240, stageSize.width - 36);
   const phoneScale = sideBySide ? Math.min(1, (room * 0.3) / 390) : 1;
   const wideRoom = sideBySide ? room - 390 * phoneScale - 22 : room;
   const mainWidth = sideBySide ? Math.max(widthPx, 820) : widthPx;
-  const frame = { rendered, renderer, composer, view, onKey, onMeasured: setMeasured };
+  const frame = { rendered: renderNow(), renderNow, renderer, composer, view, onKey, onMeasured: setMeasured };
 
   return (
     <DndContext

@@ -2,7 +2,7 @@
 // The sheet: settings of what is selected, for the width that was clicked.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from "lucide-react";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { type ColourRole, type Surface, surfaceRoles } from "@/core/brand/brand";
 import { contrastRatio, textRatio } from "@/core/brand/contrast";
 import { kinds } from "@/core/page/kinds";
@@ -43,7 +43,19 @@ interface SheetProps {
   readonly measured: Measured | null;
 }
 
-export function Sheet({ composer, view, measured }: SheetProps) {
+/** What stands in the sheet depends on the documents and the selection; saving and revisions leave it alone. */
+export const Sheet = memo(
+  OpenSheet,
+  (before, now) =>
+    before.composer === now.composer &&
+    before.measured === now.measured &&
+    before.view.selection === now.view.selection &&
+    before.view.page === now.view.page &&
+    before.view.header === now.view.header &&
+    before.view.footer === now.view.footer,
+);
+
+function OpenSheet({ composer, view, measured }: SheetProps) {
   const { selection } = view;
   const node = selection ? composer.node(selection.node) : null;
   if (!selection || !node)

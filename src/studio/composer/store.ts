@@ -28,6 +28,9 @@ export interface ComposerView {
   readonly notice: string | null;
 }
 
+/** How long the panels wait for more letters of words typed on the stage, in ms. */
+const panelDelayMs = 60;
+
 export const newId = () => nanoid(10);
 
 type Opened = readonly {
@@ -40,6 +43,9 @@ type Opened = readonly {
 export class Composer {
   private readonly syncs: readonly DocumentSync[];
   private listeners = new Set<() => void>();
+  private readonly stageListeners = new Set<() => void>();
+  private typing = false;
+  private toTell: ReturnType<typeof setTimeout> | undefined;
   private history: History = emptyHistory;
   private selection: Selection | null = null;
   private notice: string | null = null;
@@ -71,7 +77,16 @@ export class Composer {
   };
   readonly getView = () => this.view;
 
+  /** Frames are told of every change at once, before anything else of the screen follows. */
+  readonly onStage = (listener: () => void) => {
+    this.stageListeners.add(listener);
+    return () => {
+      this.stageListeners.delete(listener);
+    };
+  };
+
   close() {
+    clearTimeout(this.toTell);
     for (const sync of this.syncs) sync.close();
   }
 
@@ -102,6 +117,15 @@ export class Composer {
     if (!this.syncs) return;
     if (this.selection && !this.documentOf(this.selection.node)) this.selection = null;
     this.view = this.look();
+    for (const listener of this.stageListeners) listener();
+    // While words are typed on the stage, the panels follow a moment later: the letter is painted first.
+    if (!this.typing) this.tell();
+    else this.toTell ??= setTimeout(() => this.tell(), panelDelayMs);
+  }
+
+  private tell() {
+    clearTimeout(this.toTell);
+    this.toTell = undefined;
     for (const listener of this.listeners) listener();
   }
 
@@ -161,6 +185,16 @@ export class Composer {
     const document = this.documentOf(node);
     if (!document) return "This block is gone.";
     return this.edit(document, [{ type: "setContent", node, field, ...(value === undefined ? {} : { value }) }], group);
+  }
+
+  /** A letter typed on the stage: as setContent, with the panels following a moment later. */
+  typeWords(node: string, field: string, value: unknown): string | null {
+    this.typing = true;
+    try {
+      return this.setContent(node, field, value, `${node}.${field}`);
+    } finally {
+      this.typing = false;
+    }
   }
 
   setLook(

@@ -5,7 +5,9 @@ import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
+import type { ReactNode } from "react";
 import { ask } from "@/studio/kit/api";
+import { useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
 
@@ -44,11 +46,33 @@ export async function leave() {
 export const useChanges = (site: string) =>
   useQuery({ queryKey: ["changes", site], queryFn: () => ask("publish.changes", { site }), refetchInterval: 15_000 });
 
+/** One index tab; the open one is cut out of the ink. */
+export function IndexTab({ href, current, children }: { href: string; current: boolean; children: ReactNode }) {
+  return (
+    <Link href={href} aria-current={current ? "page" : undefined}>
+      <Box
+        h="36px"
+        px="15px"
+        display="flex"
+        alignItems="center"
+        borderTopRadius="6px"
+        bg={current ? "paper" : "transparent"}
+        color={current ? "ink" : "onInk"}
+        fontWeight={current ? "700" : "500"}
+        _hover={current ? {} : { bg: "inkSoft" }}
+      >
+        {children}
+      </Box>
+    </Link>
+  );
+}
+
 export function TopBar() {
   const site = useSite();
   const path = usePathname();
   const router = useRouter();
   const status = useStatusWords();
+  const { walk } = useChosenVisitor();
   const changes = useChanges(site.key);
   const changed = changes.data?.changed ?? 0;
   return (
@@ -103,21 +127,9 @@ export function TopBar() {
           .map((tab) => {
             const current = path.startsWith(`/s/${site.key}/${tab.path}`);
             return (
-              <Link key={tab.path} href={`/s/${site.key}/${tab.path}`} aria-current={current ? "page" : undefined}>
-                <Box
-                  h="36px"
-                  px="15px"
-                  display="flex"
-                  alignItems="center"
-                  borderTopRadius="6px"
-                  bg={current ? "paper" : "transparent"}
-                  color={current ? "ink" : "onInk"}
-                  fontWeight={current ? "700" : "500"}
-                  _hover={current ? {} : { bg: "inkSoft" }}
-                >
-                  {tab.name}
-                </Box>
-              </Link>
+              <IndexTab key={tab.path} href={`/s/${site.key}/${tab.path}`} current={current}>
+                {tab.name}
+              </IndexTab>
             );
           })}
       </Flex>
@@ -131,6 +143,21 @@ export function TopBar() {
         >
           {status?.words ?? ""}
         </Text>
+        <button
+          type="button"
+          title="Walk through the site as a visitor (R)"
+          onClick={() => walk()}
+          style={{
+            height: 30,
+            padding: "0 12px",
+            borderRadius: "var(--chakra-radii-field)",
+            border: "1px solid var(--chakra-colors-faint)",
+            fontWeight: 650,
+            cursor: "pointer",
+          }}
+        >
+          Rehearse
+        </button>
         {site.mayLayout ? (
           <Link href={`/s/${site.key}/publish`}>
             <Box

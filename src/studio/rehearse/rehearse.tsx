@@ -2,7 +2,17 @@
 // Rehearse as: the chosen visitor, the strip that chooses it, and walking through the site as that visitor.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import {
+  createContext,
+  memo,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import { Temporal } from "temporal-polyfill";
 import type { Moment, Rehearsal } from "@/core/popup/course";
 import type { ConsentState, Visitor } from "@/core/visitor/visitor";
@@ -35,14 +45,24 @@ const countries: readonly (readonly [string, string])[] = [
   ["US", "United States"],
 ];
 const languages: readonly (readonly [string, string])[] = [
-  ["en-IE", "English (IE)"],
-  ["en-US", "English (US)"],
+  ["en-IE", "English"],
+  ["en-US", "English, US"],
   ["de", "German"],
   ["fr", "French"],
 ];
 
-const Chosen = createContext<{ chosen: ChosenVisitor; choose(change: Partial<ChosenVisitor>): void } | null>(null);
+interface Rehearsing {
+  readonly chosen: ChosenVisitor;
+  choose(change: Partial<ChosenVisitor>): void;
+  /** Walks through the site as the chosen visitor, from `path`, or from the page of the open screen. */
+  walk(path?: string): void;
+  /** Told by the open screen: the page a walk begins at. */
+  beginAt(path: string): void;
+}
 
+const Chosen = createContext<Rehearsing | null>(null);
+
+/** The visitor that every preview of a site's screens is for, and the walk through the site that "R" begins. */
 export function VisitorProvider({ children }: { children: ReactNode }) {
   const { settings } = useSite();
   const [chosen, setChosen] = useState<ChosenVisitor>({
@@ -54,14 +74,43 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
     consent: "notAsked",
     signedUp: false,
   });
+  const [walking, setWalking] = useState<string | null>(null);
+  const begin = useRef("/");
+  const walk = useCallback((path?: string) => setWalking(path ?? begin.current), []);
+  const beginAt = useCallback((path: string) => {
+    begin.current = path;
+  }, []);
   const value = useMemo(
-    () => ({ chosen, choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })) }),
-    [chosen],
+    () => ({
+      chosen,
+      choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })),
+      walk,
+      beginAt,
+    }),
+    [chosen, walk, beginAt],
   );
-  return <Chosen.Provider value={value}>{children}</Chosen.Provider>;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement | null)?.closest?.(
+        "input,textarea,select,[contenteditable],[role=dialog],[role=menu]",
+      );
+      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== "r") return;
+      event.preventDefault();
+      walk();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [walk]);
+  const end = useCallback(() => setWalking(null), []);
+  return (
+    <Chosen.Provider value={value}>
+      {children}
+      {walking === null ? null : <WalkThrough path={walking} onClose={end} />}
+    </Chosen.Provider>
+  );
 }
 
-export function useChosenVisitor() {
+export function useChosenVisitor(): Rehearsing {
   const value = useContext(Chosen);
   if (!value) throw new Error("useChosenVisitor stands inside a VisitorProvider");
   return value;
@@ -87,10 +136,20 @@ export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly
 
 function Item({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <Box borderLeftWidth="1px" borderLeftStyle="dashed" borderColor="line" pl="9px" pr="2px" whiteSpace="nowrap">
+    <Box
+      flex="1 1 auto"
+      minW="56px"
+      maxW="150px"
+      borderLeftWidth="1px"
+      borderLeftStyle="dashed"
+      borderColor="line"
+      pl="8px"
+      pr="2px"
+      whiteSpace="nowrap"
+    >
       {/* biome-ignore lint/a11y/noLabelWithoutControl: the control is its child */}
       <label>
-        <Text as="span" display="block" fontSize="small" color="ink2" lineHeight="1.2">
+        <Text as="span" display="block" fontSize="small" color="ink2" lineHeight="1.2" truncate>
           {label}
         </Text>
         {children}
@@ -117,29 +176,48 @@ function timesIn(zone: string): readonly (readonly [string, string])[] {
   ];
 }
 
+/** Bold words with a small mark, as wide as the words that are chosen. */
 const bare = {
   font: "inherit",
   fontWeight: 650,
-  background: "transparent",
   border: 0,
-  padding: 0,
+  padding: "0 13px 0 0",
   height: 24,
+  width: "100%",
+  fieldSizing: "content",
+  textOverflow: "ellipsis",
   cursor: "pointer",
   color: "inherit",
+  appearance: "none",
+  background:
+    "linear-gradient(45deg,transparent 50%,currentColor 50%) calc(100% - 5px) 55%/4px 4px no-repeat,linear-gradient(-45deg,transparent 50%,currentColor 50%) calc(100% - 1px) 55%/4px 4px no-repeat",
 } as const;
+
+const consents: readonly (readonly [ConsentState, string])[] = [
+  ["notAsked", "Not asked"],
+  ["given", "Given"],
+  ["refused", "Refused"],
+];
+
+/** Who comes: how often they were here, and whether they have signed up. */
+const visits = {
+  first: { name: "First", visit: 1, signedUp: false },
+  second: { name: "Second", visit: 2, signedUp: false },
+  fifth: { name: "Fifth", visit: 5, signedUp: false },
+  known: { name: "Signed up before", visit: 2, signedUp: true },
+} as const;
+type Visit = keyof typeof visits;
 
 const Pick = ({
   value,
   options,
   onPick,
-  widthPx,
 }: {
   value: string;
-  widthPx: number;
   options: readonly (readonly [string, string])[];
   onPick: (value: string) => void;
 }) => (
-  <select style={{ ...bare, width: widthPx }} value={value} onChange={(event) => onPick(event.target.value)}>
+  <select style={bare} value={value} onChange={(event) => onPick(event.target.value)}>
     {options.map(([key, name]) => (
       <option key={key} value={key}>
         {name}
@@ -148,84 +226,87 @@ const Pick = ({
   </select>
 );
 
+const sameVisit = (chosen: ChosenVisitor, kind: (typeof visits)[Visit]) =>
+  chosen.visit === kind.visit && chosen.signedUp === kind.signedUp;
+
 /** The strip at the foot of every preview. */
-export function RehearseStrip({ path = "/" }: { path?: string }) {
+export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?: string }) {
   const { settings } = useSite();
-  const { chosen, choose } = useChosenVisitor();
-  const [walking, setWalking] = useState(false);
+  const { chosen, choose, walk, beginAt } = useChosenVisitor();
+  useEffect(() => {
+    beginAt(path);
+    return () => beginAt("/");
+  }, [beginAt, path]);
   const times = useMemo(() => timesIn(settings.zone), [settings.zone]);
   const known = languages.some(([tag]) => tag === settings.language)
     ? languages
     : [[settings.language, settings.language] as const, ...languages];
   return (
-    <>
-      <Flex
-        as="section"
-        aria-label="Rehearse as"
-        align="center"
-        bg="sheet"
-        borderWidth="1px"
-        borderColor="line"
-        borderRadius="panel"
-        boxShadow="lifted"
-        h="46px"
-        pl="12px"
-        pr="6px"
-        gap="2px"
-        overflowX="auto"
+    <Flex
+      as="section"
+      aria-label="Rehearse as"
+      align="center"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="panel"
+      boxShadow="lifted"
+      minH="46px"
+      py="4px"
+      pl="12px"
+      pr="6px"
+      columnGap="4px"
+      rowGap="4px"
+      wrap="wrap"
+      css={{ containerType: "inline-size" }}
+    >
+      <Text
+        fontWeight="700"
+        pr="8px"
+        whiteSpace="nowrap"
+        css={{ "@container (max-width: 700px)": { display: "none" } }}
       >
-        <Text fontWeight="700" pr="8px" whiteSpace="nowrap">
-          Rehearse as
-        </Text>
-        <Item label="Device">
-          <Pick
-            widthPx={88}
-            value={chosen.device}
-            options={Object.entries(deviceNames)}
-            onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
-          />
-        </Item>
-        <Item label="Language">
-          <Pick widthPx={88} value={chosen.language} options={known} onPick={(language) => choose({ language })} />
-        </Item>
-        <Item label="Country">
-          <Pick widthPx={78} value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
-        </Item>
-        <Item label={`${settings.zone.split("/").at(-1)?.replace("_", " ")} time`}>
-          <Pick widthPx={82} value={chosen.time} options={times} onPick={(time) => choose({ time })} />
-        </Item>
-        <Item label="Visit">
-          <Pick
-            widthPx={66}
-            value={String(chosen.visit)}
-            options={[
-              ["1", "First"],
-              ["2", "Second"],
-              ["5", "Fifth"],
-            ]}
-            onPick={(visit) => choose({ visit: Number(visit) })}
-          />
-        </Item>
-        <Item label="Signed up">
-          <Pick
-            widthPx={50}
-            value={chosen.signedUp ? "yes" : "no"}
-            options={[
-              ["no", "No"],
-              ["yes", "Yes"],
-            ]}
-            onPick={(answer) => choose({ signedUp: answer === "yes" })}
-          />
-        </Item>
-        <Box flex="1" />
-        <MainButton flex="none" position="sticky" right="0" onClick={() => setWalking(true)}>
-          Walk through
-        </MainButton>
-      </Flex>
-      {walking ? <WalkThrough path={path} onClose={() => setWalking(false)} /> : null}
-    </>
+        Rehearse as
+      </Text>
+      <Item label="Device">
+        <Pick
+          value={chosen.device}
+          options={Object.entries(deviceNames)}
+          onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
+        />
+      </Item>
+      <Item label="Language">
+        <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
+      </Item>
+      <Item label="Country">
+        <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
+      </Item>
+      <Item label={`${settings.zone.split("/").at(-1)?.replace("_", " ")} time`}>
+        <Pick value={chosen.time} options={times} onPick={(time) => choose({ time })} />
+      </Item>
+      <Item label="Visit">
+        <Pick
+          value={(Object.keys(visits) as Visit[]).find((key) => sameVisit(chosen, visits[key])) ?? "first"}
+          options={Object.entries(visits).map(([key, { name }]) => [key, name] as const)}
+          onPick={(key) => {
+            const { visit, signedUp } = visits[key as Visit];
+            choose({ visit, signedUp });
+          }}
+        />
+      </Item>
+      <Item label="Consent">
+        <Pick
+          value={chosen.consent}
+          options={consents}
+          onPick={(consent) => choose({ consent: consent as ConsentState })}
+        />
+      </Item>
+      <MainButton flex="none" ml="auto" onClick={() => walk(path)}>
+        Walk through
+      </MainButton>
+    </Flex>
   );
-}
+});
 
 /** A rehearsal address for the chosen visitor; asked for again when the visitor changes. */
 export function useRehearsal(): { base: string | null; error: string | null } {

@@ -10,7 +10,7 @@ import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
 import { slugOf } from "@/studio/composer/page-menu";
 import { stageRenderer } from "@/studio/frame/site-context";
-import { Brandmark, leave } from "@/studio/frame/top-bar";
+import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
 import {
   Choice,
@@ -18,7 +18,6 @@ import {
   Loading,
   MainButton,
   PlainButton,
-  QuietButton,
   RefusalNote,
   Row,
   State,
@@ -124,7 +123,7 @@ function SiteCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
 export function SitesScreen() {
   const client = useQueryClient();
   const { data, error } = useQuery({ queryKey: ["sites"], queryFn: () => ask("sites.list", {}) });
-  const me = useQuery({ queryKey: ["me"], queryFn: () => ask("account.me", {}) });
+  const me = useMe();
   const [making, setMaking] = useState(false);
   const [removing, setRemoving] = useState<Card | null>(null);
   const [imported, setImported] = useState<Refusal | null>(null);
@@ -144,15 +143,7 @@ export function SitesScreen() {
   };
   return (
     <Flex minH="100vh" direction="column">
-      <Flex as="header" h="46px" bg="ink" color="sheet" align="center" px="16px" gap="16px">
-        <Brandmark />
-        <Text fontWeight="650">{me.data?.studio}</Text>
-        <Box flex="1" />
-        <Text color="onInk">{me.data ? `${me.data.account.name}, ${me.data.role}` : ""}</Text>
-        <QuietButton color="sheet" _hover={{ bg: "inkSoft" }} onClick={() => void leave()}>
-          Sign out
-        </QuietButton>
-      </Flex>
+      <StudioBar />
       <Box as="main" p="32px" maxW="1280px" w="100%" mx="auto">
         <Flex justify="space-between" align="flex-end" mb="22px" wrap="wrap" gap="12px">
           <Box>

@@ -6,7 +6,7 @@ import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Composer, ComposerView } from "@/studio/composer/store";
-import { rewriteSection, type StageState } from "./patch";
+import { patchStage, rewriteSection, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { beginWords, type WordsSession } from "./words";
 import { WordsTools } from "./words-tools";
@@ -32,6 +32,8 @@ export interface EditableFrameProps {
   readonly scope: Width;
   readonly rendered: RenderedPage;
   readonly renderer: Renderer;
+  /** The open page as it stands in the composer this moment. */
+  renderNow(): RenderedPage;
   readonly composer: Composer;
   readonly view: ComposerView;
   readonly rounded?: boolean;
@@ -87,8 +89,21 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
 }
 
 export function EditableFrame(props: EditableFrameProps) {
-  const { name, widthPx, scale, scope, rendered, renderer, composer, view, rounded, onKey, onMeasured, editRef } =
-    props;
+  const {
+    name,
+    widthPx,
+    scale,
+    scope,
+    rendered,
+    renderer,
+    renderNow,
+    composer,
+    view,
+    rounded,
+    onKey,
+    onMeasured,
+    editRef,
+  } = props;
   const stageRef = useRef<StageState | null>(null);
   const editing = useRef<Element | null>(null);
   const [session, setSession] = useState<WordsSession | null>(null);
@@ -124,6 +139,14 @@ export function EditableFrame(props: EditableFrameProps) {
     if (stageRef.current) measure(stageRef.current);
   }, [measure]);
 
+  useEffect(
+    () =>
+      composer.onStage(() => {
+        if (stageRef.current) patchStage(stageRef.current, renderNow(), renderer, editing.current);
+      }),
+    [composer, renderNow, renderer],
+  );
+
   const begin = (node: string, at?: Element) => {
     const stage = stageRef.current;
     const element = stage && find(stage, node);
@@ -135,7 +158,7 @@ export function EditableFrame(props: EditableFrameProps) {
         node: block,
         element,
         change: (field, value) => {
-          const refusal = composer.setContent(node, field, value, `${node}.${field}`);
+          const refusal = composer.typeWords(node, field, value);
           if (refusal) composer.say(refusal);
         },
         ended: () => {
