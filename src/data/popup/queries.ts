@@ -1,5 +1,5 @@
 // The Desk's view of signups: searched, filtered, in windows.
-import { and, count, desc, eq, like, or, type SQL, sql } from "drizzle-orm";
+import { and, count, desc, eq, lt, or, type SQL, sql } from "drizzle-orm";
 import type { Executor } from "../connection";
 import { mails } from "../mail/tables";
 import { type SignupState, signups, widgets } from "./tables";
@@ -19,7 +19,13 @@ function matching(siteId: string, filter: SignupFilter): SQL | undefined {
     eq(signups.siteId, siteId),
     filter.state ? eq(signups.state, filter.state) : undefined,
     filter.widget ? eq(signups.widgetId, filter.widget) : undefined,
-    words ? or(like(signups.email, words), like(signups.name, words)) : undefined,
+    // Without regard to capitals and accents: whoever types "nuala" means Nuala.
+    words
+      ? or(
+          sql`${signups.email} collate utf8mb4_unicode_520_ci like ${words}`,
+          sql`${signups.name} collate utf8mb4_unicode_520_ci like ${words}`,
+        )
+      : undefined,
   );
 }
 
@@ -46,6 +52,26 @@ export async function signupWindow(db: Executor, siteId: string, filter: SignupF
     .leftJoin(widgets, and(eq(widgets.siteId, signups.siteId), eq(widgets.id, signups.widgetId)))
     .where(eq(signups.siteId, siteId))
     .orderBy(desc(signups.createdAt), desc(signups.id));
+}
+
+/** Signups from the newest, `limit` of them older than `after`: what arrives or goes meanwhile shifts nothing. */
+export async function signupsAfter(
+  db: Executor,
+  siteId: string,
+  filter: SignupFilter,
+  after: { readonly createdAt: Date; readonly id: string } | null,
+  limit: number,
+) {
+  const older = after
+    ? or(lt(signups.createdAt, after.createdAt), and(eq(signups.createdAt, after.createdAt), lt(signups.id, after.id)))
+    : undefined;
+  return db
+    .select({ signup: signups, widgetName: widgets.name })
+    .from(signups)
+    .leftJoin(widgets, and(eq(widgets.siteId, signups.siteId), eq(widgets.id, signups.widgetId)))
+    .where(and(matching(siteId, filter), older))
+    .orderBy(desc(signups.createdAt), desc(signups.id))
+    .limit(limit);
 }
 
 /** Removes every trace of an address on one site. */

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import Papa from "papaparse";
 import { inTransaction } from "@/data/connection";
-import { countSignups, erasePerson, type SignupFilter, signupWindow } from "@/data/popup/queries";
+import { countSignups, erasePerson, type SignupFilter, signupsAfter, signupWindow } from "@/data/popup/queries";
 import { signupStates } from "@/data/popup/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
@@ -73,8 +73,14 @@ export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGe
     "answers",
   ]);
   const size = 2000;
-  for (let offset = 0; ; offset += size) {
-    const rows = await signupWindow(call.context.db, call.site.id, filter, offset, size);
+  for (let after: { createdAt: Date; id: string } | null = null; ; ) {
+    const rows: Awaited<ReturnType<typeof signupsAfter>> = await signupsAfter(
+      call.context.db,
+      call.site.id,
+      filter,
+      after,
+      size,
+    );
     for (const { signup, widgetName } of rows)
       yield line([
         signup.email,
@@ -90,5 +96,6 @@ export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGe
         JSON.stringify(signup.answers),
       ]);
     if (rows.length < size) return;
+    after = rows.at(-1)?.signup ?? null;
   }
 }
