@@ -203,13 +203,21 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     [composer],
   );
 
+  const mainWidth = sideBySide ? Math.max(widthPx, 820) : widthPx;
+  const mainScope = scopeOf(mainWidth);
+  useEffect(() => {
+    // A change holds for a width that can be seen: the frame it was chosen in may have gone.
+    const { selection } = composer.view;
+    const seen = selection && (selection.width === mainScope || (sideBySide && selection.width === "phone"));
+    if (selection && !seen) composer.select(selection.node, mainScope);
+  }, [composer, mainScope, sideBySide]);
+
   if (!renderer || !renderNow || !meta) return <Loading what="the page" />;
   // Two frames need room: the running order gives way where the window is narrow.
   const folded = sideBySide && stageSize.width > 0 && stageSize.width < 560;
   const room = Math.max(240, stageSize.width - 36);
   const phoneScale = sideBySide ? Math.min(1, (room * 0.3) / 390) : 1;
   const wideRoom = sideBySide ? room - 390 * phoneScale - 22 : room;
-  const mainWidth = sideBySide ? Math.max(widthPx, 820) : widthPx;
   const frame = { rendered: renderNow(), renderNow, renderer, composer, view, onKey, onMeasured: setMeasured };
 
   return (
@@ -335,7 +343,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                   name={mainWidth > 900 ? "Wide" : mainWidth > 600 ? "Tablet" : "Phone"}
                   widthPx={mainWidth}
                   scale={Math.min(1, wideRoom / mainWidth)}
-                  scope={scopeOf(mainWidth)}
+                  scope={mainScope}
                   editRef={editRef}
                 />
                 {sideBySide ? (

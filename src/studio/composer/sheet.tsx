@@ -33,8 +33,8 @@ import type { Composer, ComposerView } from "./store";
 
 const scopeWords: Readonly<Record<Width, { bold: string; rest: string }>> = {
   base: { bold: "every width", rest: "Click in the phone frame to change phones only." },
-  tablet: { bold: "tablets and narrower", rest: "up to 900 px." },
-  phone: { bold: "phones only", rest: "up to 600 px. Click in the wide frame to change every width." },
+  tablet: { bold: "tablets and phones", rest: "That is up to 900 px." },
+  phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
 };
 
 interface SheetProps {
@@ -209,7 +209,7 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       ) : null;
     case "heading":
       return (
-        <Group title="Words">
+        <Group title="Heading">
           <TextField composer={composer} node={node} field="text" label="Words" stacked />
           <Text fontSize="small" color="moss" mb="8px">
             {count(String(node.content.text))}

@@ -326,7 +326,7 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
   }, [base]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: sent again when the frame says that it is ready
   useEffect(() => {
-    if (!valid || !base || !frame.current?.contentWindow) return;
+    if (!valid || !base || !ready || !frame.current?.contentWindow) return;
     const token = new URL(base);
     const media = new Map(site.media.map((entry) => [entry.hash, entry]));
     const draft = releasePopup(id, popup, site.settings.zone, {

@@ -164,7 +164,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
         {popup.fields.map((field, index) => (
           <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
             <Flex gap="6px" align="center">
-              <Box w="96px">
+              <Box w="104px" flex="none">
                 <Choice
                   aria-label={`Kind of field ${index + 1}`}
                   value={field.kind}
