@@ -30,7 +30,13 @@ module.exports = {
       severity: "error",
       comment: "No React, no Next, no Node in the core; only small pure libraries.",
       from: { path: layer("core"), pathNot: tests },
-      to: { pathNot: ["^src/core/", "node_modules/(joi|culori|temporal-polyfill)/", "node_modules/@types/culori/"] },
+      to: {
+        pathNot: [
+          "^src/core/",
+          "node_modules/(joi|culori|temporal-polyfill|ical\\.js)/",
+          "node_modules/@types/culori/",
+        ],
+      },
     },
     {
       name: "visitors-load-no-heavy-libraries",

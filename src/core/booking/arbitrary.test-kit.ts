@@ -1,0 +1,265 @@
+// Random questions of booking for property tests: zones on the days their clocks change, every rule mixed in.
+import fc from "fast-check";
+import type { BookingSetUp, DaySpan, Notice, Offer, Resource, Service, WeeklySpan } from "./booking";
+import type { DiaryEntry, OutsideBusy } from "./diary";
+import { instantOf, type OracleQuestion } from "./oracle.test-kit";
+
+/** Dates on or beside which a zone's clock changes, and one on which nothing happens. */
+const days: readonly (readonly [zone: string, dates: readonly string[]])[] = [
+  ["Europe/Dublin", ["2026-03-28", "2026-03-29", "2026-10-24", "2026-10-25", "2026-06-10"]],
+  ["America/Chicago", ["2026-03-07", "2026-03-08", "2026-10-31", "2026-11-01", "2026-07-04"]],
+  ["Australia/Lord_Howe", ["2026-04-04", "2026-04-05", "2026-10-03", "2026-10-04"]],
+  ["Asia/Kolkata", ["2026-01-01", "2026-12-31"]],
+  ["Pacific/Apia", ["2011-12-29", "2011-12-30", "2011-12-31", "2012-01-01"]],
+];
+
+const minute = 60_000;
+const clock = (minutes: number) =>
+  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+
+/** Spans of one day in order, which may touch: 00:00 and 24:00 are likely, so that nights are joined. */
+const daySpans: fc.Arbitrary<DaySpan[]> = fc
+  .uniqueArray(
+    fc.oneof(
+      { weight: 1, arbitrary: fc.constantFrom(0, 90, 120, 150, 1440) },
+      { weight: 3, arbitrary: fc.integer({ min: 0, max: 96 }).map((n) => n * 15) },
+    ),
+    { minLength: 2, maxLength: 5 },
+  )
+  .map((points) => points.sort((one, other) => one - other))
+  .map((points) => points.slice(1).map((to, index) => ({ from: clock(points[index] as number), to: clock(to) })))
+  .chain((spans) => fc.subarray(spans, { minLength: 1 }));
+
+const weekly: fc.Arbitrary<WeeklySpan[]> = fc
+  .tuple(
+    fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 4 }),
+    daySpans,
+    fc.option(fc.constantFrom("2011-12-30", "2026-03-29", "2026-10-25"), { freq: 8 }),
+  )
+  .map(([weekdays, spans, validFrom]) => spans.map((span) => ({ weekdays, ...span, validFrom, validTo: null })));
+
+const sometimes = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { freq: 3 });
+const tidyUp = fc.record({
+  beforeMinutes: fc.constantFrom(0, 0, 15, 30),
+  afterMinutes: fc.constantFrom(0, 0, 15, 45),
+});
+const notice: fc.Arbitrary<Notice> = fc.oneof(
+  fc.constant<Notice>({ kind: "none" }),
+  fc.integer({ min: 1, max: 30 }).map((hours): Notice => ({ kind: "hours", hours })),
+  fc.constant<Notice>({ kind: "nextDay" }),
+);
+
+const offer = (service: string): fc.Arbitrary<Offer> =>
+  fc.record({
+    service: fc.constant(service),
+    does: fc.constantFrom(true, true, true, false),
+    durationMinutes: sometimes(fc.constantFrom(30, 60, 135)),
+    tidyUp: sometimes(tidyUp),
+    price: fc.constant(null),
+  });
+
+function resource(id: string, date: string): fc.Arbitrary<Resource> {
+  const around = (time: number) => `${date}T${clock(time)}`;
+  return fc.record({
+    id: fc.constant(id),
+    place: fc.constant("place"),
+    kind: fc.constant("person" as const),
+    name: fc.constant(id),
+    week: fc.option(weekly, { freq: 8 }),
+    exceptions: fc.oneof(
+      { weight: 5, arbitrary: fc.constant([]) },
+      { weight: 1, arbitrary: daySpans.map((spans) => [{ date, spans }]) },
+      { weight: 1, arbitrary: fc.constant([{ date, spans: [] }]) },
+    ),
+    timeOff: fc.oneof(
+      { weight: 4, arbitrary: fc.constant([]) },
+      {
+        weight: 1,
+        arbitrary: fc
+          .integer({ min: 0, max: 80 })
+          .map((n) => [{ from: around(n * 15), to: around(n * 15 + 90), words: "away" }]),
+      },
+    ),
+    keptBack: fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: weekly }),
+    daysAhead: sometimes(fc.integer({ min: 1, max: 3 })),
+    notice,
+    shownPerHalfDay: sometimes(fc.integer({ min: 1, max: 4 })),
+    perDay: sometimes(fc.integer({ min: 1, max: 3 })),
+    cancelHours: fc.constant(24),
+    offers: fc.oneof(
+      { weight: 2, arbitrary: fc.constant([]) },
+      { weight: 1, arbitrary: offer("main").map((one) => [one]) },
+    ),
+  });
+}
+
+const plain = (id: string): Service => ({
+  id,
+  place: "place",
+  name: id,
+  words: "",
+  category: "",
+  durationMinutes: 60,
+  tidyUp: { beforeMinutes: 0, afterMinutes: 0 },
+  starts: { everyMinutes: 30 },
+  capacity: 1,
+  where: { kind: "place", words: "" },
+  online: true,
+  sold: { from: null, to: null },
+  perDay: null,
+  confirm: "atOnce",
+  course: null,
+  leads: [],
+  needs: [],
+  price: null,
+  tax: null,
+  questions: [],
+  terms: "",
+  screening: [],
+  reminderHours: null,
+});
+
+const leaders = ["ada", "ben", "cleo"];
+const followers = ["wheel", "bench"];
+
+function service(date: string, leaderCount: number, follow: "none" | "own" | "shared"): fc.Arbitrary<Service> {
+  const needs = [{ name: "tutor", oneOf: leaders.slice(0, leaderCount) }];
+  if (follow === "own") needs.push({ name: "wheel", oneOf: followers });
+  // A resource that is in both sets can still serve only one of them.
+  if (follow === "shared") needs.push({ name: "helper", oneOf: ["wheel", ...leaders.slice(0, leaderCount)] });
+  return fc.record({
+    ...Object.fromEntries(Object.entries(plain("main")).map(([key, value]) => [key, fc.constant(value)])),
+    durationMinutes: fc.constantFrom(15, 45, 60, 90, 240),
+    tidyUp,
+    starts: fc.oneof(
+      fc.constantFrom(15, 50, 60, 90).map((everyMinutes) => ({ everyMinutes })),
+      fc
+        .subarray(["00:00", "01:30", "02:00", "02:15", "09:00", "11:45", "12:00", "23:30"], { minLength: 1 })
+        .map((at) => ({ at })),
+    ),
+    capacity: fc.constantFrom(1, 1, 3),
+    online: fc.constantFrom(true, true, true, true, false),
+    sold: fc.constantFrom(
+      { from: null, to: null },
+      { from: null, to: null },
+      { from: date, to: null },
+      { from: null, to: "2011-12-31" },
+    ),
+    perDay: sometimes(fc.integer({ min: 1, max: 4 })),
+    course: fc.oneof(
+      { weight: 6, arbitrary: fc.constant(null) },
+      {
+        weight: 1,
+        arbitrary: fc
+          .constantFrom("09:00", "01:30", "18:00")
+          .map((time) => [[`${date}T${time}`, `${nextWeek(date)}T${time}`]]),
+      },
+    ),
+    needs: fc.constant(needs),
+  }) as unknown as fc.Arbitrary<Service>;
+}
+
+const nextWeek = (date: string) => new Date(Date.parse(`${date}T00:00Z`) + 7 * 86_400_000).toISOString().slice(0, 10);
+
+/** Bookings around a date; some of them share seats of the service asked about. */
+function entries(zone: string, date: string, main: Service): fc.Arbitrary<DiaryEntry[]> {
+  const midnight = instantOf(zone, `${date}T00:00`);
+  return fc.array(
+    fc
+      .record({
+        main: fc.boolean(),
+        start: fc.integer({ min: -30, max: 110 }).map((n) => midnight + n * 15 * minute),
+        minutes: fc.constantFrom(15, 60, 90, 120),
+        before: fc.constantFrom(0, 15),
+        seats: fc.integer({ min: 1, max: 2 }),
+        leader: fc.constantFrom(...leaders),
+        follower: fc.constantFrom(...followers),
+      })
+      .map((one): DiaryEntry => {
+        const resources = one.main && main.needs.length > 1 ? [one.leader, one.follower] : [one.leader];
+        const from = one.start - one.before * minute;
+        const end = one.start + one.minutes * minute;
+        return {
+          booking: "b",
+          service: one.main ? "main" : "other",
+          start: one.start,
+          end,
+          seats: one.seats,
+          occupied: resources.map((id) => ({ resource: id, from, to: end })),
+        };
+      }),
+    { maxLength: 6 },
+  );
+}
+
+export interface Case extends OracleQuestion {
+  readonly date: string;
+}
+
+export const anyCase: fc.Arbitrary<Case> = fc
+  .constantFrom(...days.flatMap(([zone, dates]) => dates.map((date) => ({ zone, date }))))
+  .chain(({ zone, date }) =>
+    fc
+      .record({
+        leaderCount: fc.integer({ min: 1, max: 3 }),
+        follow: fc.constantFrom("none" as const, "none" as const, "own" as const, "shared" as const),
+      })
+      .chain(({ leaderCount, follow }) => service(date, leaderCount, follow))
+      .chain((main) =>
+        fc
+          .record({
+            resources: fc.tuple(...[...leaders, ...followers].map((id) => resource(id, date))),
+            closures: fc.constantFrom<BookingSetUp["places"][number]["closures"]>(
+              [],
+              [],
+              [],
+              [{ kind: "date", date, words: "" }],
+              [{ kind: "span", from: `${date}T10:00`, to: `${date}T13:15`, words: "" }],
+              [{ kind: "yearly", from: "12-30", to: "01-02", words: "" }],
+            ),
+            entries: entries(zone, date, main),
+            outside: fc.array(
+              fc
+                .tuple(fc.integer({ min: 0, max: 95 }), fc.constantFrom(...leaders, ...followers))
+                .map(([n, id]): OutsideBusy => {
+                  const from = instantOf(zone, `${date}T00:00`) + n * 15 * minute;
+                  return { resource: id, calendar: "private", from, to: from + 40 * minute };
+                }),
+              { maxLength: 2 },
+            ),
+            nowBack: fc.integer({ min: -24 * 60, max: 5 * 24 * 60 }),
+            resource: fc.option(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf)), { freq: 2 }),
+            seats: fc.constantFrom(1, 1, 2),
+            online: fc.constantFrom(true, true, false),
+          })
+          .map(
+            (found): Case => ({
+              date,
+              setUp: {
+                places: [
+                  {
+                    id: "place",
+                    name: "Place",
+                    address: "",
+                    zone,
+                    notify: "desk@place.example",
+                    closures: found.closures,
+                    notice: "",
+                    allowedSites: [],
+                  },
+                ],
+                services: [main, { ...plain("other"), needs: main.needs }],
+                resources: found.resources,
+                prices: [],
+              },
+              service: "main",
+              resource: found.resource,
+              seats: found.seats,
+              online: found.online,
+              entries: found.entries,
+              outside: found.outside,
+              now: instantOf(zone, `${date}T12:00`) - found.nowBack * minute,
+            }),
+          ),
+      ),
+  );

@@ -1,0 +1,614 @@
+// The question of booking: can this service start then, with whom, and if not, why not. Every rule stands here once,
+// as an obstacle with its values; asking stops at the first, explaining reads them all.
+import type { Reason } from "@/core/visitor/decision";
+import {
+  type BookingSetUp,
+  durationWith,
+  type Instant,
+  mostDaysAhead,
+  offerOf,
+  type Place,
+  type Resource,
+  type Service,
+  tidyUpOn,
+} from "./booking";
+import type { Diary, Session } from "./diary";
+import { firstMeeting, type Hours, hoursOf } from "./hours";
+import { earliestStart, lastDay } from "./notice";
+import { thinned } from "./shown";
+import { meeting, type Span, within } from "./spans";
+import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf, ZoneClock } from "./zone";
+
+/** What somebody wants to book. */
+export interface Wish {
+  readonly service: string;
+  /** A resource of one of the service's sets, or null for any. */
+  readonly resource: string | null;
+  readonly seats: number;
+  /** By a visitor. By hand, kept-back and unshown times can be given away too. */
+  readonly online: boolean;
+  /** Codes of rules that the business has set aside for this booking. */
+  readonly waived?: readonly string[];
+}
+
+/** Rules that may be set aside by hand. That a resource is taken can't be: nobody serves two at once. */
+export const waivable = [
+  "booking.notSold",
+  "booking.notAStart",
+  "booking.outsideHours",
+  "booking.closure",
+  "booking.timeOff",
+  "booking.tooSoon",
+  "booking.tooFar",
+  "booking.resourceDayFull",
+  "booking.serviceDayFull",
+  "booking.busyOutside",
+] as const;
+
+/** Who serves, and the time each is taken on each date. The leading resource is the first. */
+export interface Assignment {
+  readonly resources: readonly string[];
+  readonly dates: readonly {
+    readonly start: Instant;
+    readonly end: Instant;
+    readonly occupied: readonly (Span & { readonly resource: string })[];
+  }[];
+  /** Seats that are left before this booking. */
+  readonly seatsLeft: number;
+}
+
+export type DayState = "past" | "tooFar" | "closed" | "full" | "few" | "free";
+
+export interface Day {
+  readonly date: string;
+  readonly state: DayState;
+  /** Starts that can be booked. */
+  readonly left: number;
+}
+
+export interface Explanation {
+  readonly offered: boolean;
+  /** All that stands against it, in the order of the rules; empty when it is offered. */
+  readonly reasons: readonly Reason[];
+}
+
+/** The days around those asked about whose hours can matter: a start's span, its tidy-up, and hours past midnight. */
+const daysAround = 2;
+
+/**
+ * The availability of one service over the local days `from` to `to`. Made for one set of questions: `diary` and `now`
+ * are what they were when it was made.
+ */
+export class Availability {
+  readonly service: Service;
+  readonly place: Place;
+  readonly clock: ZoneClock;
+  private readonly resources: ReadonlyMap<string, Resource>;
+  private readonly fileOrder: ReadonlyMap<string, number>;
+  private readonly hours = new Map<string, Hours>();
+  private readonly shown = new Map<string, ReadonlyMap<DayNumber, readonly Instant[]>>();
+  /** For a course: the instants of each run, by that of its first date. */
+  private readonly runs: ReadonlyMap<Instant, readonly Instant[]> | null;
+  private readonly hoursFrom: DayNumber;
+  private readonly hoursTo: DayNumber;
+
+  constructor(
+    setUp: BookingSetUp,
+    private readonly wish: Wish,
+    private readonly diary: Diary,
+    private readonly now: Instant,
+    private readonly from: DayNumber,
+    private readonly to: DayNumber,
+  ) {
+    const service = setUp.services.find(({ id }) => id === wish.service);
+    const place = setUp.places.find(({ id }) => id === service?.place);
+    if (!service || !place) throw new Error(`There is no service “${wish.service}” with a place`);
+    this.service = service;
+    this.place = place;
+    this.clock = ZoneClock.of(place.zone);
+    this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
+    this.fileOrder = new Map(setUp.resources.map((resource, index) => [resource.id, index]));
+    this.runs =
+      service.course &&
+      new Map(
+        service.course.map((run) => {
+          const dates = run.map((wall) => this.clock.instantOf(wall));
+          return [dates[0] as Instant, dates] as const;
+        }),
+      );
+    const longest = Math.max(service.durationMinutes, ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)));
+    const asked = [...(this.runs ?? [])].filter(([start]) => {
+      const day = this.clock.dayOf(start);
+      return from <= day && day <= to;
+    });
+    const runDays = asked.flatMap(([, dates]) => dates.map((date) => this.clock.dayOf(date)));
+    this.hoursFrom = Math.min(from, ...runDays) - daysAround;
+    this.hoursTo = Math.max(to, ...runDays) + daysAround + Math.ceil(longest / 1440);
+  }
+
+  private minutesWith(ids: readonly string[]): number[] {
+    return ids.map((id) => {
+      const tidyUp = tidyUpOn(this.service, this.resource(id));
+      return durationWith(this.service, this.resource(id)) + tidyUp.beforeMinutes + tidyUp.afterMinutes;
+    });
+  }
+
+  private resource(id: string): Resource {
+    const resource = this.resources.get(id);
+    if (!resource) throw new Error(`There is no resource “${id}”`);
+    return resource;
+  }
+
+  private hoursOf(id: string): Hours {
+    let hours = this.hours.get(id);
+    if (!hours) {
+      hours = hoursOf(this.place, this.resource(id), this.clock, this.hoursFrom, this.hoursTo);
+      this.hours.set(id, hours);
+    }
+    return hours;
+  }
+
+  /** The resources of a set that do this service; only the wished one where it is of this set. */
+  private candidates(set: number): readonly string[] {
+    const all = (this.service.needs[set]?.oneOf ?? []).filter(
+      (id) => offerOf(this.resource(id), this.service.id)?.does !== false,
+    );
+    const { resource } = this.wish;
+    const own = resource !== null && this.service.needs.findIndex((need) => need.oneOf.includes(resource)) === set;
+    return own ? all.filter((id) => id === resource) : all;
+  }
+
+  private datesOf(start: Instant): readonly Instant[] {
+    return this.runs?.get(start) ?? [start];
+  }
+
+  private holds(code: string): boolean {
+    return !this.wish.waived?.includes(code);
+  }
+
+  // What stands against a resource whatever the diary says ------------------------------------------------------------
+
+  private *fixed(id: string, start: Instant, durationMs: number): Generator<Reason> {
+    const hours = this.hoursOf(id);
+    const tidyUp = tidyUpOn(this.service, this.resource(id));
+    for (const date of this.datesOf(start)) {
+      const end = date + durationMs;
+      const occupiedFrom = date - tidyUp.beforeMinutes * minuteMs;
+      const occupiedTo = end + tidyUp.afterMinutes * minuteMs;
+      if (!within(hours.open, date, end) && this.holds("booking.outsideHours")) yield this.outsideHours(id, date, end);
+      const closure = firstMeeting(hours.closures, occupiedFrom, occupiedTo);
+      if (closure && this.holds("booking.closure"))
+        yield { code: "booking.closure", words: closure.words, from: closure.from, to: closure.to };
+      const off = firstMeeting(hours.timeOff, occupiedFrom, occupiedTo);
+      if (off && this.holds("booking.timeOff"))
+        yield { code: "booking.timeOff", resource: id, words: off.words, from: off.from, to: off.to };
+      const kept = this.wish.online ? meeting(hours.keptBack, date, end) : undefined;
+      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to };
+    }
+  }
+
+  private outsideHours(id: string, start: Instant, end: Instant): Reason {
+    const day = this.clock.dayOf(start);
+    const dayFrom = this.clock.startOfDay(day);
+    const dayTo = this.clock.startOfDay(day + 1);
+    const open = this.hoursOf(id).open.filter((span) => span.from < dayTo && dayFrom < span.to);
+    return {
+      code: "booking.outsideHours",
+      resource: id,
+      start,
+      end,
+      open: open.map((span) => `${this.timeWords(span.from)}–${this.timeWords(span.to)}`),
+    };
+  }
+
+  private timeWords(instant: Instant): string {
+    return this.clock.wallOf(instant).slice(11);
+  }
+
+  // What the moment of asking and the diary add -----------------------------------------------------------------------
+
+  private *timing(id: string, start: Instant): Generator<Reason> {
+    const { notice, daysAhead } = this.resource(id);
+    const earliest = earliestStart(notice, this.now, this.clock);
+    if (start < earliest && this.holds("booking.tooSoon"))
+      yield { code: "booking.tooSoon", resource: id, earliest, notice: notice.kind };
+    const last = lastDay(daysAhead ?? mostDaysAhead, this.now, this.clock);
+    if (this.clock.dayOf(start) > last && this.holds("booking.tooFar"))
+      yield { code: "booking.tooFar", resource: id, last: dateOf(last), daysAhead: daysAhead ?? mostDaysAhead };
+  }
+
+  /** The session that a booking with this resource would join on a date, if there is one with seats left. */
+  private sessionOf(id: string, date: Instant): Session | undefined {
+    if (this.service.capacity === 1) return undefined;
+    const session = this.diary.sessionAt(this.service.id, date, id);
+    return session?.resources.length === this.service.needs.length ? session : undefined;
+  }
+
+  private *taken(id: string, start: Instant, durationMs: number): Generator<Reason> {
+    const { perDay } = this.resource(id);
+    const tidyUp = tidyUpOn(this.service, this.resource(id));
+    for (const date of this.datesOf(start)) {
+      const day = this.clock.dayOf(date);
+      const bookings = perDay === null ? 0 : this.diary.bookingsOn(id, day);
+      if (perDay !== null && bookings >= perDay && this.holds("booking.resourceDayFull"))
+        yield { code: "booking.resourceDayFull", resource: id, date: dateOf(day), bookings, most: perDay };
+      const session = this.sessionOf(id, date);
+      const left = this.service.capacity - (session?.seats ?? 0);
+      if (left < this.wish.seats) yield { code: "booking.seatsGone", resource: id, left, wanted: this.wish.seats };
+      const from = date - tidyUp.beforeMinutes * minuteMs;
+      const to = date + durationMs + tidyUp.afterMinutes * minuteMs;
+      for (const taken of this.diary.takenIn(id, from, to, session)) {
+        if (!taken.session) {
+          if (this.holds("booking.busyOutside"))
+            yield {
+              code: "booking.busyOutside",
+              resource: id,
+              calendar: taken.calendar,
+              from: taken.from,
+              to: taken.to,
+            };
+          continue;
+        }
+        const other = taken.session;
+        const own = other.start < date + durationMs && date < other.end;
+        yield {
+          code: own ? "booking.taken" : "booking.tidyUp",
+          resource: id,
+          service: other.service,
+          start: other.start,
+          end: other.end,
+          from: taken.from,
+          to: taken.to,
+        };
+      }
+    }
+  }
+
+  // Starts ------------------------------------------------------------------------------------------------------------
+
+  /** The starts of the service's pattern with this leading resource, by local day, in order. */
+  private pattern(leader: string): ReadonlyMap<DayNumber, readonly Instant[]> {
+    const byDay = new Map<DayNumber, Set<Instant>>();
+    const add = (start: Instant) => {
+      const day = this.clock.dayOf(start);
+      if (day < this.from || day > this.to) return;
+      const starts = byDay.get(day);
+      if (starts) starts.add(start);
+      else byDay.set(day, new Set([start]));
+    };
+    const { starts } = this.service;
+    if (this.runs) for (const start of this.runs.keys()) add(start);
+    else if ("at" in starts) {
+      for (let day = this.from - 1; day <= this.to + 1; day++) {
+        if (!this.clock.hasDay(day)) continue;
+        for (const time of starts.at) {
+          const start = this.clock.existingInstantAt(day, minutesOf(time));
+          if (start !== null) add(start);
+        }
+      }
+    } else {
+      const step = starts.everyMinutes * minuteMs;
+      for (const anchor of this.hoursOf(leader).anchors)
+        for (let start = anchor.from; start < anchor.to; start += step) add(start);
+    }
+    return new Map([...byDay].map(([day, set]) => [day, [...set].sort((one, other) => one - other)]));
+  }
+
+  /**
+   * The starts that a leading resource can have by its hours alone, by local day; online only the shown ones. They do
+   * not depend on the diary or on `now`: a visitor who is filling in a form must not see the choice change.
+   */
+  private startsOf(leader: string): ReadonlyMap<DayNumber, readonly Instant[]> {
+    let found = this.shown.get(leader);
+    if (found) return found;
+    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const { shownPerHalfDay } = this.resource(leader);
+    found = new Map(
+      [...this.pattern(leader)].map(([day, starts]) => {
+        const possible = starts.filter((start) => this.fixed(leader, start, durationMs).next().done);
+        if (shownPerHalfDay === null || !this.wish.online) return [day, possible];
+        const noon = 12 * 60;
+        return [
+          day,
+          [
+            ...thinned(
+              possible.filter((start) => this.clock.minutesOf(start) < noon),
+              shownPerHalfDay,
+            ),
+            ...thinned(
+              possible.filter((start) => this.clock.minutesOf(start) >= noon),
+              shownPerHalfDay,
+            ),
+          ],
+        ];
+      }),
+    );
+    this.shown.set(leader, found);
+    return found;
+  }
+
+  /** What stands against the service as a whole at a start. */
+  private *ofService(start: Instant, withDiary: boolean): Generator<Reason> {
+    const { service } = this;
+    if (this.wish.online && !service.online) yield { code: "booking.notOnline", service: service.id };
+    const date = dateOf(this.clock.dayOf(start));
+    const { from, to } = service.sold;
+    if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))
+      yield { code: "booking.notSold", service: service.id, from, to };
+    if (!withDiary || service.perDay === null || !this.holds("booking.serviceDayFull")) return;
+    for (const each of this.datesOf(start)) {
+      const day = this.clock.dayOf(each);
+      const bookings = this.diary.serviceBookingsOn(service.id, day);
+      if (bookings >= service.perDay)
+        yield {
+          code: "booking.serviceDayFull",
+          service: service.id,
+          date: dateOf(day),
+          bookings,
+          most: service.perDay,
+        };
+    }
+  }
+
+  // Who serves --------------------------------------------------------------------------------------------------------
+
+  /** Whether a resource that does not lead can serve. */
+  private canFollow(id: string, start: Instant, durationMs: number, withDiary: boolean): boolean {
+    if (!this.fixed(id, start, durationMs).next().done) return false;
+    return !withDiary || this.isFree(id, start, durationMs);
+  }
+
+  private isFree(id: string, start: Instant, durationMs: number): boolean {
+    return !!this.timing(id, start).next().done && !!this.taken(id, start, durationMs).next().done;
+  }
+
+  /** Resources in the order in which they are taken: the fewest bookings that local day, then the earlier in the file. */
+  private byPreference(ids: readonly string[], start: Instant): readonly string[] {
+    const day = this.clock.dayOf(start);
+    return [...ids].sort(
+      (one, other) =>
+        this.diary.bookingsOn(one, day) - this.diary.bookingsOn(other, day) ||
+        (this.fileOrder.get(one) ?? 0) - (this.fileOrder.get(other) ?? 0),
+    );
+  }
+
+  /**
+   * Fills the sets after those in `chosen`, each with the first by preference with which the rest can be filled too:
+   * one resource serves one set only, and seats are shared with a session only by exactly its resources.
+   */
+  private fill(
+    chosen: readonly string[],
+    start: Instant,
+    durationMs: number,
+    withDiary: boolean,
+  ): readonly string[] | null {
+    if (withDiary && !this.shareOneSession(chosen, start)) return null;
+    if (chosen.length === this.service.needs.length) return chosen;
+    const ids = this.candidates(chosen.length).filter((id) => !chosen.includes(id));
+    for (const id of withDiary ? this.byPreference(ids, start) : ids) {
+      if (!this.canFollow(id, start, durationMs, withDiary)) continue;
+      const filled = this.fill([...chosen, id], start, durationMs, withDiary);
+      if (filled) return filled;
+    }
+    return null;
+  }
+
+  private shareOneSession(chosen: readonly string[], start: Instant): boolean {
+    if (this.service.capacity === 1) return true;
+    return this.datesOf(start).every((date) => {
+      const [first, ...others] = chosen.map((id) => this.sessionOf(id, date));
+      return others.every((session) => session === first);
+    });
+  }
+
+  private ledBy(leader: string, start: Instant, withDiary: boolean): readonly string[] | null {
+    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    if (withDiary && !this.isFree(leader, start, durationMs)) return null;
+    return this.fill([leader], start, durationMs, withDiary);
+  }
+
+  private isStartOf(leader: string, start: Instant): boolean {
+    return this.startsOf(leader).get(this.clock.dayOf(start))?.includes(start) ?? false;
+  }
+
+  private leadersAt(start: Instant): readonly string[] {
+    const leaders = this.candidates(0);
+    if (this.holds("booking.notAStart")) return leaders.filter((leader) => this.isStartOf(leader, start));
+    return leaders.filter((leader) => {
+      const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+      return this.fixed(leader, start, durationMs).next().done;
+    });
+  }
+
+  // Answers -----------------------------------------------------------------------------------------------------------
+
+  /** Who would serve a start, or null when it is not offered. */
+  assign(start: Instant): Assignment | null {
+    if (!this.ofService(start, true).next().done) return null;
+    for (const leader of this.byPreference(this.leadersAt(start), start)) {
+      const resources = this.ledBy(leader, start, true);
+      if (resources) return this.assignment(resources, start);
+    }
+    return null;
+  }
+
+  private assignment(resources: readonly string[], start: Instant): Assignment {
+    const leader = this.resource(resources[0] as string);
+    const durationMs = durationWith(this.service, leader) * minuteMs;
+    const dates = this.datesOf(start);
+    return {
+      resources,
+      dates: dates.map((date) => ({
+        start: date,
+        end: date + durationMs,
+        occupied: resources.map((id) => {
+          const tidyUp = tidyUpOn(this.service, this.resource(id));
+          return {
+            resource: id,
+            from: date - tidyUp.beforeMinutes * minuteMs,
+            to: date + durationMs + tidyUp.afterMinutes * minuteMs,
+          };
+        }),
+      })),
+      seatsLeft: Math.min(
+        ...dates.map((date) => this.service.capacity - (this.sessionOf(leader.id, date)?.seats ?? 0)),
+      ),
+    };
+  }
+
+  /** Every start of a local day that can be booked, in order, with who would serve it. */
+  timesOn(day: DayNumber): readonly Assignment[] {
+    const starts = new Set(this.candidates(0).flatMap((leader) => this.startsOf(leader).get(day) ?? []));
+    return [...starts]
+      .sort((one, other) => one - other)
+      .flatMap((start) => {
+        const assignment = this.assign(start);
+        return assignment ? [assignment] : [];
+      });
+  }
+
+  private isOffered(start: Instant): boolean {
+    return this.leadersAt(start).some((leader) => this.ledBy(leader, start, true) !== null);
+  }
+
+  /** The state of every local day asked about. */
+  days(): readonly Day[] {
+    const today = this.clock.dayOf(this.now);
+    const leaders = this.candidates(0);
+    const furthest = Math.max(
+      ...leaders.map((id) => lastDay(this.resource(id).daysAhead ?? mostDaysAhead, this.now, this.clock)),
+    );
+    const days: Day[] = [];
+    for (let day = this.from; day <= this.to; day++) {
+      const date = dateOf(day);
+      if (day < today) days.push({ date, state: "past", left: 0 });
+      else if (day > furthest) days.push({ date, state: "tooFar", left: 0 });
+      else days.push({ date, ...this.openDay(day, leaders) });
+    }
+    return days;
+  }
+
+  private openDay(day: DayNumber, leaders: readonly string[]): Pick<Day, "state" | "left"> {
+    const from = this.clock.startOfDay(day);
+    const to = this.clock.startOfDay(day + 1);
+    const courseDay = !this.runs || [...this.runs.keys()].some((start) => from <= start && start < to);
+    // A date that the zone left out begins and ends at the same instant.
+    const open = courseDay && from < to && leaders.some((id) => meeting(this.hoursOf(id).usable, from, to));
+    if (!open) return { state: "closed", left: 0 };
+    const starts = [...new Set(leaders.flatMap((id) => this.startsOf(id).get(day) ?? []))].filter(
+      (start) => this.ofService(start, false).next().done,
+    );
+    const left = starts.filter((start) => this.ofService(start, true).next().done && this.isOffered(start)).length;
+    if (left === 0) return { state: "full", left };
+    const inEmptyDiary = starts.filter((start) =>
+      this.leadersAt(start).some((leader) => this.ledBy(leader, start, false) !== null),
+    ).length;
+    return { state: left <= 2 || left * 4 <= inEmptyDiary ? "few" : "free", left };
+  }
+
+  // Reasons -----------------------------------------------------------------------------------------------------------
+
+  /** Everything that stands against a leading resource at a start. */
+  private againstLeader(leader: string, start: Instant): Reason[] {
+    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const fixed = [...this.fixed(leader, start, durationMs)];
+    const reasons: Reason[] = [];
+    const day = this.clock.dayOf(start);
+    if (this.holds("booking.notAStart")) {
+      const pattern = this.pattern(leader).get(day) ?? [];
+      if (!pattern.includes(start)) reasons.push(this.notAStart(leader, start, pattern));
+      else if (!fixed.length && !this.isStartOf(leader, start))
+        reasons.push({
+          code: "booking.notShown",
+          resource: leader,
+          perHalfDay: this.resource(leader).shownPerHalfDay,
+          shown: (this.startsOf(leader).get(day) ?? []).map((shown) => this.timeWords(shown)),
+        });
+    }
+    return [...reasons, ...fixed, ...this.timing(leader, start), ...this.taken(leader, start, durationMs)];
+  }
+
+  private notAStart(leader: string, start: Instant, pattern: readonly Instant[]): Reason {
+    const { starts } = this.service;
+    const day = this.clock.dayOf(start);
+    const skipped =
+      "at" in starts && !this.runs
+        ? starts.at.filter((time) => this.clock.existingInstantAt(day, minutesOf(time)) === null)
+        : [];
+    return {
+      code: "booking.notAStart",
+      resource: leader,
+      before: pattern.findLast((one) => one < start) ?? null,
+      after: pattern.find((one) => one > start) ?? null,
+      skipped,
+    };
+  }
+
+  /** What keeps the sets that do not lead from being filled. */
+  private againstSets(start: Instant, leader: string): Reason[] {
+    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const reasons = this.service.needs.slice(1).flatMap(({ name }, index) => {
+      const ids = this.candidates(index + 1);
+      const against = ids.map((id) => [
+        ...this.fixed(id, start, durationMs),
+        ...this.timing(id, start),
+        ...this.taken(id, start, durationMs),
+      ]);
+      if (against.some((one) => one.length === 0)) return [];
+      return [{ code: "booking.noneOfSet", set: name, resources: ids }, ...against.flat()];
+    });
+    return reasons.length
+      ? reasons
+      : [{ code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) }];
+  }
+
+  /** The complete chain of what stands against a start. */
+  explain(start: Instant): Explanation {
+    if (this.assign(start)) return { offered: true, reasons: [] };
+    const reasons = [...this.ofService(start, true)];
+    const leaders = this.candidates(0);
+    if (!leaders.length)
+      reasons.push({ code: "booking.nobodyServes", service: this.service.id, resource: this.wish.resource });
+    let free: string | null = null;
+    for (const leader of leaders) {
+      const against = this.againstLeader(leader, start);
+      if (!against.length) free ??= leader;
+      reasons.push(...against);
+    }
+    // A leader without an obstacle of its own lacks someone beside it.
+    if (free !== null && this.service.needs.length > 1) reasons.push(...this.againstSets(start, free));
+    return { offered: false, reasons: unique(reasons) };
+  }
+}
+
+/** The same closure stands against every tutor; it is said once. */
+function unique(reasons: readonly Reason[]): readonly Reason[] {
+  const seen = new Set<string>();
+  return reasons.filter((reason) => {
+    const text = JSON.stringify(reason);
+    return seen.has(text) ? false : seen.add(text);
+  });
+}
+
+/** Availability for one instant: the local day of it. */
+export function availabilityAt(
+  setUp: BookingSetUp,
+  wish: Wish,
+  diary: Diary,
+  now: Instant,
+  start: Instant,
+): Availability {
+  const place = setUp.places.find(({ id }) => id === setUp.services.find((one) => one.id === wish.service)?.place);
+  const day = ZoneClock.of(place?.zone ?? "UTC").dayOf(start);
+  return new Availability(setUp, wish, diary, now, day, day);
+}
+
+/** Availability for local dates, both included. */
+export const availabilityOn = (
+  setUp: BookingSetUp,
+  wish: Wish,
+  diary: Diary,
+  now: Instant,
+  from: string,
+  to: string,
+): Availability => new Availability(setUp, wish, diary, now, dayNumber(from), dayNumber(to));

@@ -1,0 +1,208 @@
+// What can be booked: places, services, the resources that serve them, hours, prices and questions, as a site describes
+// them. The rules that follow from it are in the files beside this one.
+import type { Tax } from "@/core/money/money";
+
+/** "2026-03-11" on the place's calendar. */
+export type LocalDate = string;
+/** "09:30" on the place's clock; as an end also "24:00". */
+export type WallTime = string;
+/** "2026-03-11T09:30" on the place's clock. */
+export type WallDateTime = string;
+/** Milliseconds since the epoch, UTC. */
+export type Instant = number;
+
+/** When a whole place is closed. `words` are for the studio and are not shown to visitors. */
+export type Closure =
+  | { readonly kind: "date"; readonly date: LocalDate; readonly words: string }
+  | { readonly kind: "span"; readonly from: WallDateTime; readonly to: WallDateTime; readonly words: string }
+  /** Every year from month and day ("12-24") to month and day, both whole days; it may reach over the new year. */
+  | { readonly kind: "yearly"; readonly from: string; readonly to: string; readonly words: string };
+
+export interface Place {
+  readonly id: string;
+  readonly name: string;
+  readonly address: string;
+  /** IANA zone. All wall times of the place's services and resources are in it. */
+  readonly zone: string;
+  /** Where word of every booking goes. */
+  readonly notify: string;
+  readonly closures: readonly Closure[];
+  /** A sentence for visitors, shown with the calendar. */
+  readonly notice: string;
+  /** Origins of other sites whose pages may call the public API ("https://maker-fair.example"). */
+  readonly allowedSites: readonly string[];
+}
+
+export interface TidyUp {
+  readonly beforeMinutes: number;
+  readonly afterMinutes: number;
+}
+
+export interface Price {
+  /** Minor units, for each seat. */
+  readonly amount: number;
+  /** What it was before, shown struck out. */
+  readonly earlier: number | null;
+}
+
+/** One of these resources is needed. */
+export interface Need {
+  readonly name: string;
+  readonly oneOf: readonly string[];
+}
+
+export type Starts =
+  /** Every so many minutes from the start of each open span, in elapsed time. */
+  | { readonly everyMinutes: number }
+  /** At these times of the place's clock. */
+  | { readonly at: readonly WallTime[] };
+
+export type Question = {
+  readonly key: string;
+  readonly label: string;
+  readonly required: boolean;
+} & (
+  | { readonly kind: "words" | "tick" | "date" }
+  | { readonly kind: "number"; readonly min: number | null; readonly max: number | null }
+  | { readonly kind: "choice" | "several"; readonly options: readonly string[] }
+);
+
+/** An answer that says this service is not for this person. */
+export interface Screening {
+  readonly question: string;
+  /** The answers that refuse; for a tick "yes" or "no". */
+  readonly refuses: readonly string[];
+  /** Why, and what to do instead. */
+  readonly words: string;
+}
+
+export interface Service {
+  readonly id: string;
+  readonly place: string;
+  readonly name: string;
+  readonly words: string;
+  readonly category: string;
+  readonly durationMinutes: number;
+  readonly tidyUp: TidyUp;
+  readonly starts: Starts;
+  /** Seats that share one start; 1 is a service for one booking at a time. */
+  readonly capacity: number;
+  readonly where: { readonly kind: "place" | "online" | "client"; readonly words: string };
+  /** Whether visitors find it; by hand it can be booked all the same. */
+  readonly online: boolean;
+  /** First and last local date of a start. */
+  readonly sold: { readonly from: LocalDate | null; readonly to: LocalDate | null };
+  readonly perDay: number | null;
+  readonly confirm: "atOnce" | "approval" | "payment";
+  /** Runs of a course: the dates of one run are booked as one. Null for what is booked start by start. */
+  readonly course: readonly (readonly WallDateTime[])[] | null;
+  /** Needs in plain words that lead to it: "I have never touched clay". */
+  readonly leads: readonly string[];
+  /** The first set leads: its resource's own duration, price and shown times hold. */
+  readonly needs: readonly Need[];
+  readonly price: Price | null;
+  readonly tax: Tax | null;
+  readonly questions: readonly Question[];
+  readonly terms: string;
+  readonly screening: readonly Screening[];
+  /** How long before the start a reminder is sent; null for none. */
+  readonly reminderHours: number | null;
+}
+
+/** Open (or kept-back) time of every week. Weekdays are ISO 8601: 1 is Monday. */
+export interface WeeklySpan {
+  readonly weekdays: readonly number[];
+  readonly from: WallTime;
+  readonly to: WallTime;
+  readonly validFrom: LocalDate | null;
+  readonly validTo: LocalDate | null;
+}
+
+export interface DaySpan {
+  readonly from: WallTime;
+  readonly to: WallTime;
+}
+
+/** How soon before a start a visitor may still book it. */
+export type Notice =
+  | { readonly kind: "none" }
+  | { readonly kind: "hours"; readonly hours: number }
+  /** Not on the same calendar day at the place: at 23:50 tomorrow 09:00 is fine. */
+  | { readonly kind: "nextDay" };
+
+/** How one resource serves one service, where it differs. */
+export interface Offer {
+  readonly service: string;
+  readonly does: boolean;
+  readonly durationMinutes: number | null;
+  readonly tidyUp: TidyUp | null;
+  readonly price: Price | null;
+}
+
+export interface Resource {
+  readonly id: string;
+  readonly place: string;
+  readonly kind: "person" | "room" | "thing";
+  readonly name: string;
+  /** Null is open around the clock: a thing that only others limit. */
+  readonly week: readonly WeeklySpan[] | null;
+  /** The hours of one date instead of the week's; none is closed. */
+  readonly exceptions: readonly { readonly date: LocalDate; readonly spans: readonly DaySpan[] }[];
+  readonly timeOff: readonly { readonly from: WallDateTime; readonly to: WallDateTime; readonly words: string }[];
+  /** Open time that is not given away online. */
+  readonly keptBack: readonly WeeklySpan[];
+  /** 1 to 400; null is 400. */
+  readonly daysAhead: number | null;
+  readonly notice: Notice;
+  /** How many starts of a half-day are shown; null is all. */
+  readonly shownPerHalfDay: number | null;
+  readonly perDay: number | null;
+  /** Until so many hours before the start the client may move or cancel. */
+  readonly cancelHours: number;
+  readonly offers: readonly Offer[];
+}
+
+/** A price that holds where all of its conditions do; null is no condition. */
+export interface PriceRule {
+  readonly id: string;
+  readonly priority: number;
+  readonly service: string | null;
+  readonly resource: string | null;
+  readonly weekdays: readonly number[] | null;
+  /** Local time of the start, from (included) to (excluded). */
+  readonly hours: DaySpan | null;
+  /** Local date of the start, both included. */
+  readonly dates: { readonly from: LocalDate; readonly to: LocalDate } | null;
+  /** Seats of the booking, both included. */
+  readonly seats: { readonly from: number; readonly to: number } | null;
+  readonly price: Price;
+}
+
+/** All that a site says about booking. */
+export interface BookingSetUp {
+  readonly places: readonly Place[];
+  readonly services: readonly Service[];
+  readonly resources: readonly Resource[];
+  readonly prices: readonly PriceRule[];
+}
+
+/** A calendar on the site: what it offers. */
+export interface BookingWidgetSettings {
+  readonly enabled: boolean;
+  readonly services: readonly string[];
+}
+
+/** The furthest that anyone may book, in days. */
+export const mostDaysAhead = 400;
+
+/** How `resource` serves `service` where it says so itself. */
+export const offerOf = (resource: Resource, service: string): Offer | undefined =>
+  resource.offers.find((offer) => offer.service === service);
+
+/** The duration with this leading resource, in minutes. */
+export const durationWith = (service: Service, leader: Resource): number =>
+  offerOf(leader, service.id)?.durationMinutes ?? service.durationMinutes;
+
+/** The tidy-up around `service` on this resource. */
+export const tidyUpOn = (service: Service, resource: Resource): TidyUp =>
+  offerOf(resource, service.id)?.tidyUp ?? service.tidyUp;

@@ -1,0 +1,430 @@
+// A slow second opinion: the rules of booking again, minute by minute, with nothing shared with the engine but the
+// types. It asks Temporal for every wall time and tries every choice of resources.
+import { Temporal } from "temporal-polyfill";
+import type { BookingSetUp, Instant, Resource, Service } from "./booking";
+import type { DiaryEntry, OutsideBusy } from "./diary";
+
+const minute = 60_000;
+
+export interface OracleQuestion {
+  readonly setUp: BookingSetUp;
+  readonly service: string;
+  readonly resource: string | null;
+  readonly seats: number;
+  readonly online: boolean;
+  readonly entries: readonly DiaryEntry[];
+  readonly outside: readonly OutsideBusy[];
+  readonly now: Instant;
+}
+
+const locals = new Map<string, Map<Instant, string>>();
+
+/** "2026-03-11T09:30" of an instant, by Temporal. */
+export function localOf(zone: string, instant: Instant): string {
+  const known = locals.get(zone) ?? new Map<Instant, string>();
+  locals.set(zone, known);
+  let local = known.get(instant);
+  if (!local) {
+    local = Temporal.Instant.fromEpochMilliseconds(instant)
+      .toZonedDateTimeISO(zone)
+      .toPlainDateTime()
+      .toString({ smallestUnit: "minute" });
+    known.set(instant, local);
+  }
+  return local;
+}
+
+const instants = new Map<string, Instant>();
+
+/** The instant of a wall time by Temporal's "compatible" rule; "24:00" is the next date's midnight. */
+export function instantOf(zone: string, wall: string): Instant {
+  const key = `${zone} ${wall}`;
+  let instant = instants.get(key);
+  if (instant === undefined) {
+    const [date = "", time = ""] = wall.split("T");
+    const plain =
+      time === "24:00"
+        ? Temporal.PlainDate.from(date).add({ days: 1 }).toPlainDateTime("00:00")
+        : Temporal.PlainDateTime.from(wall);
+    instant = plain.toZonedDateTime(zone, { disambiguation: "compatible" }).epochMilliseconds;
+    instants.set(key, instant);
+  }
+  return instant;
+}
+
+const addDays = (date: string, days: number) => Temporal.PlainDate.from(date).add({ days }).toString();
+const datesAround = (date: string, before: number, after: number) =>
+  Array.from({ length: before + after + 1 }, (_, index) => addDays(date, index - before));
+const exists = (zone: string, date: string) => localOf(zone, instantOf(zone, `${date}T00:00`)).startsWith(date);
+
+/** The spans written for one date. */
+function spansOn(resource: Resource, date: string): { from: string; to: string }[] {
+  const exception = resource.exceptions.find((one) => one.date === date);
+  if (exception) return [...exception.spans];
+  if (!resource.week) return [{ from: "00:00", to: "24:00" }];
+  return resource.week.filter((span) => onDate(span, date));
+}
+
+function onDate(
+  span: { weekdays: readonly number[]; validFrom: string | null; validTo: string | null },
+  date: string,
+): boolean {
+  return (
+    span.weekdays.includes(Temporal.PlainDate.from(date).dayOfWeek) &&
+    (span.validFrom ?? "0000") <= date &&
+    date <= (span.validTo ?? "9999")
+  );
+}
+
+/** The oracle for one local date of one question. */
+export class Oracle {
+  private readonly service: Service;
+  private readonly zone: string;
+  private readonly minutesFrom: Instant;
+  private readonly minuteCount: number;
+  private readonly dates: readonly string[];
+  private readonly sets = new Map<string, Uint8Array>();
+
+  constructor(
+    private readonly question: OracleQuestion,
+    private readonly date: string,
+  ) {
+    this.service = question.setUp.services.find(({ id }) => id === question.service) as Service;
+    this.zone = question.setUp.places.find(({ id }) => id === this.service.place)?.zone ?? "UTC";
+    const course = this.runDates().flat();
+    const last = [date, ...course].sort().at(-1)?.slice(0, 10) as string;
+    const length = Temporal.PlainDate.from(date).until(last).days;
+    this.dates = datesAround(date, 2, length + 4);
+    this.minutesFrom = instantOf(this.zone, `${this.dates[0]}T00:00`);
+    this.minuteCount = (instantOf(this.zone, `${this.dates.at(-1)}T00:00`) - this.minutesFrom) / minute;
+  }
+
+  private runDates(): readonly (readonly string[])[] {
+    return (this.service.course ?? []).filter((run) => run[0]?.slice(0, 10) === this.date);
+  }
+
+  private resource(id: string): Resource {
+    return this.question.setUp.resources.find((one) => one.id === id) as Resource;
+  }
+
+  /** Which minutes a test holds for, worked out once by looking at every minute. */
+  private minutes(name: string, spans: () => readonly { from: Instant; to: Instant }[]): Uint8Array {
+    let found = this.sets.get(name);
+    if (!found) {
+      found = new Uint8Array(this.minuteCount);
+      for (const { from, to } of spans())
+        for (let at = 0; at < this.minuteCount; at++) {
+          const instant = this.minutesFrom + at * minute;
+          if (from <= instant && instant < to) found[at] = 1;
+        }
+      this.sets.set(name, found);
+    }
+    return found;
+  }
+
+  private every(set: Uint8Array, from: Instant, to: Instant): boolean {
+    for (let at = from; at < to; at += minute) if (!set[(at - this.minutesFrom) / minute]) return false;
+    return true;
+  }
+
+  private some(set: Uint8Array, from: Instant, to: Instant): boolean {
+    for (let at = from; at < to; at += minute) if (set[(at - this.minutesFrom) / minute]) return true;
+    return false;
+  }
+
+  private readonly writtenSpans = new Map<string, { from: Instant; to: Instant }[]>();
+
+  private written(id: string): { from: Instant; to: Instant }[] {
+    const known = this.writtenSpans.get(id);
+    if (known) return known;
+    const found = this.dates
+      .filter((date) => exists(this.zone, date))
+      .flatMap((date) =>
+        spansOn(this.resource(id), date).map((span) => ({
+          from: instantOf(this.zone, `${date}T${span.from}`),
+          to: instantOf(this.zone, `${date}T${span.to}`),
+        })),
+      );
+    this.writtenSpans.set(id, found);
+    return found;
+  }
+
+  private open = (id: string) => this.minutes(`open ${id}`, () => this.written(id));
+
+  private closed = () =>
+    this.minutes("closed", () => {
+      const place = this.question.setUp.places.find(({ id }) => id === this.service.place);
+      return (place?.closures ?? []).flatMap((closure) => {
+        if (closure.kind === "span")
+          return [{ from: instantOf(this.zone, closure.from), to: instantOf(this.zone, closure.to) }];
+        return this.dates
+          .filter((date) => {
+            if (closure.kind === "date") return date === closure.date;
+            const monthDay = date.slice(5);
+            return closure.from <= closure.to
+              ? closure.from <= monthDay && monthDay <= closure.to
+              : monthDay >= closure.from || monthDay <= closure.to;
+          })
+          .map((date) => ({
+            from: instantOf(this.zone, `${date}T00:00`),
+            to: instantOf(this.zone, `${date}T24:00`),
+          }));
+      });
+    });
+
+  private off = (id: string) =>
+    this.minutes(`off ${id}`, () =>
+      this.resource(id).timeOff.map(({ from, to }) => ({
+        from: instantOf(this.zone, from),
+        to: instantOf(this.zone, to),
+      })),
+    );
+
+  private kept = (id: string) =>
+    this.minutes(`kept ${id}`, () =>
+      this.dates
+        .filter((date) => exists(this.zone, date))
+        .flatMap((date) =>
+          this.resource(id)
+            .keptBack.filter((span) => onDate(span, date))
+            .map((span) => ({
+              from: instantOf(this.zone, `${date}T${span.from}`),
+              to: instantOf(this.zone, `${date}T${span.to}`),
+            })),
+        ),
+    );
+
+  private durationMs(leader: string): number {
+    const own = this.resource(leader).offers.find((offer) => offer.service === this.service.id)?.durationMinutes;
+    return (own ?? this.service.durationMinutes) * minute;
+  }
+
+  private occupied(id: string, start: Instant, durationMs: number): [Instant, Instant] {
+    const tidyUp =
+      this.resource(id).offers.find((offer) => offer.service === this.service.id)?.tidyUp ?? this.service.tidyUp;
+    return [start - tidyUp.beforeMinutes * minute, start + durationMs + tidyUp.afterMinutes * minute];
+  }
+
+  private datesOf(start: Instant): Instant[] {
+    const run = (this.service.course ?? []).find((dates) => instantOf(this.zone, dates[0] as string) === start);
+    return run ? run.map((wall) => instantOf(this.zone, wall)) : [start];
+  }
+
+  /** Rules 1 to 4, as far as hours, closures, time off and kept-back time go. */
+  private hoursAllow(id: string, start: Instant, durationMs: number): boolean {
+    return this.datesOf(start).every((date) => {
+      const [from, to] = this.occupied(id, date, durationMs);
+      return (
+        this.every(this.open(id), date, date + durationMs) &&
+        !this.some(this.closed(), from, to) &&
+        !this.some(this.off(id), from, to) &&
+        !(this.question.online && this.some(this.kept(id), date, date + durationMs))
+      );
+    });
+  }
+
+  private dateMinutes: Instant[] | null = null;
+
+  /** Every minute of the local date. */
+  private minutesOfDate(): Instant[] {
+    if (this.dateMinutes) return this.dateMinutes;
+    const found: Instant[] = [];
+    for (let at = 0; at < this.minuteCount; at++) {
+      const instant = this.minutesFrom + at * minute;
+      if (localOf(this.zone, instant).startsWith(this.date)) found.push(instant);
+    }
+    this.dateMinutes = found;
+    return found;
+  }
+
+  /** Rule 2. */
+  private isPattern(leader: string, start: Instant): boolean {
+    const { starts, course } = this.service;
+    if (course) return course.some((run) => instantOf(this.zone, run[0] as string) === start);
+    if ("at" in starts) {
+      const local = localOf(this.zone, start);
+      return starts.at.includes(local.slice(11)) && instantOf(this.zone, local) === start;
+    }
+    return this.written(leader).some(
+      ({ from, to }) => from <= start && start < to && (start - from) % (starts.everyMinutes * minute) === 0,
+    );
+  }
+
+  private readonly shownStarts = new Map<string, Instant[]>();
+
+  /** Rule 8. */
+  private shown(leader: string): Instant[] {
+    const known = this.shownStarts.get(leader);
+    if (known) return known;
+    const possible = this.minutesOfDate().filter(
+      (start) => this.isPattern(leader, start) && this.hoursAllow(leader, start, this.durationMs(leader)),
+    );
+    const n = this.resource(leader).shownPerHalfDay;
+    const half = (starts: Instant[]) => {
+      const m = starts.length;
+      if (n === null || n >= m) return starts;
+      if (n === 1) return starts.slice(0, 1);
+      const wanted = Array.from({ length: n }, (_, i) => Math.round((i * (m - 1)) / (n - 1)));
+      return starts.filter((_, index) => wanted.includes(index));
+    };
+    const isMorning = (start: Instant) => localOf(this.zone, start).slice(11) < "12:00";
+    const result = this.question.online
+      ? [...half(possible.filter(isMorning)), ...half(possible.filter((start) => !isMorning(start)))]
+      : possible;
+    this.shownStarts.set(leader, result);
+    return result;
+  }
+
+  private startDate = (instant: Instant) => localOf(this.zone, instant).slice(0, 10);
+
+  /** Rules 5 and 6 for one resource. */
+  private limitsAllow(id: string, start: Instant): boolean {
+    const { notice, daysAhead, perDay } = this.resource(id);
+    const { now, entries } = this.question;
+    if (notice.kind === "none" && start < now) return false;
+    if (notice.kind === "hours" && start < now + notice.hours * 60 * minute) return false;
+    if (notice.kind === "nextDay" && this.startDate(start) <= this.startDate(now)) return false;
+    if (this.startDate(start) > addDays(this.startDate(now), daysAhead ?? 400)) return false;
+    return this.datesOf(start).every(
+      (date) =>
+        perDay === null ||
+        entries.filter(
+          (entry) =>
+            entry.occupied.some(({ resource }) => resource === id) &&
+            this.startDate(entry.start) === this.startDate(date),
+        ).length < perDay,
+    );
+  }
+
+  /** Rule 7 with the rest of rule 3: whether these resources together are free, or share a session with seats left. */
+  private diaryAllows(resources: readonly string[], start: Instant, durationMs: number): boolean {
+    const { entries, outside, seats } = this.question;
+    const same = (entry: DiaryEntry, date: Instant) =>
+      this.service.capacity > 1 &&
+      entry.service === this.service.id &&
+      entry.start === date &&
+      entry.occupied.length === resources.length &&
+      entry.occupied.every(({ resource }) => resources.includes(resource));
+    return this.datesOf(start).every((date) => {
+      const taken = entries.filter((entry) => same(entry, date)).reduce((sum, entry) => sum + entry.seats, 0);
+      if (taken + seats > this.service.capacity) return false;
+      return resources.every((id) => {
+        const [from, to] = this.occupied(id, date, durationMs);
+        for (let at = from; at < to; at += minute) {
+          const inside = (span: { from: Instant; to: Instant; resource: string }) =>
+            span.resource === id && span.from <= at && at < span.to;
+          if (outside.some(inside)) return false;
+          if (entries.some((entry) => !same(entry, date) && entry.occupied.some(inside))) return false;
+        }
+        return true;
+      });
+    });
+  }
+
+  private serviceAllows(start: Instant, withDiary: boolean): boolean {
+    const { sold, online, perDay } = this.service;
+    const date = this.startDate(start);
+    if (this.question.online && !online) return false;
+    if ((sold.from ?? "0000") > date || date > (sold.to ?? "9999")) return false;
+    return (
+      !withDiary ||
+      perDay === null ||
+      this.datesOf(start).every(
+        (each) =>
+          this.question.entries.filter(
+            (entry) => entry.service === this.service.id && this.startDate(entry.start) === this.startDate(each),
+          ).length < perDay,
+      )
+    );
+  }
+
+  private setMembers(index: number): string[] {
+    const { needs } = this.service;
+    const { resource } = this.question;
+    const does = (needs[index]?.oneOf ?? []).filter(
+      (id) => this.resource(id).offers.find((offer) => offer.service === this.service.id)?.does !== false,
+    );
+    const own = resource !== null && needs.findIndex((need) => need.oneOf.includes(resource)) === index;
+    return own ? does.filter((id) => id === resource) : does;
+  }
+
+  private choices(): string[][] {
+    return this.service.needs.reduce<string[][]>(
+      (chosen, _, index) =>
+        chosen.flatMap((one) =>
+          this.setMembers(index)
+            .filter((id) => !one.includes(id))
+            .map((id) => [...one, id]),
+        ),
+      [[]],
+    );
+  }
+
+  private works(choice: readonly string[], start: Instant, withDiary: boolean): boolean {
+    const [leader = "", ...others] = choice;
+    const durationMs = this.durationMs(leader);
+    return (
+      this.shown(leader).includes(start) &&
+      others.every((id) => this.hoursAllow(id, start, durationMs)) &&
+      (!withDiary || (choice.every((id) => this.limitsAllow(id, start)) && this.diaryAllows(choice, start, durationMs)))
+    );
+  }
+
+  /** Rule 9: the resources that would serve a start, or null. */
+  assigned(start: Instant): readonly string[] | null {
+    if (!this.serviceAllows(start, true)) return null;
+    const order = this.question.setUp.resources.map(({ id }) => id);
+    const bookings = (id: string) =>
+      this.question.entries.filter(
+        (entry) =>
+          entry.occupied.some(({ resource }) => resource === id) &&
+          this.startDate(entry.start) === this.startDate(start),
+      ).length;
+    const better = (one: readonly string[], other: readonly string[]) => {
+      for (let set = 0; set < one.length; set++) {
+        const [a, b] = [one[set] as string, other[set] as string];
+        const difference = bookings(a) - bookings(b) || order.indexOf(a) - order.indexOf(b);
+        if (difference) return difference;
+      }
+      return 0;
+    };
+    return (
+      this.choices()
+        .filter((choice) => this.works(choice, start, true))
+        .sort(better)[0] ?? null
+    );
+  }
+
+  /** Every start of the date that can be booked, with who serves it. */
+  times(): { start: Instant; resources: readonly string[] }[] {
+    return this.minutesOfDate().flatMap((start) => {
+      const resources = this.assigned(start);
+      return resources ? [{ start, resources }] : [];
+    });
+  }
+
+  /** Rule 10. */
+  state(): string {
+    const today = this.startDate(this.question.now);
+    if (this.date < today) return "past";
+    const leaders = this.setMembers(0);
+    if (leaders.every((id) => this.date > addDays(today, this.resource(id).daysAhead ?? 400))) return "tooFar";
+    const minutes = this.minutesOfDate();
+    const usable = leaders.some((id) =>
+      minutes.some(
+        (at) =>
+          this.every(this.open(id), at, at + minute) &&
+          !this.some(this.closed(), at, at + minute) &&
+          !this.some(this.off(id), at, at + minute),
+      ),
+    );
+    if (!usable || (this.service.course && !this.runDates().length)) return "closed";
+    const left = this.times().length;
+    if (left === 0) return "full";
+    const choices = this.choices();
+    const empty = minutes.filter(
+      (start) => this.serviceAllows(start, false) && choices.some((choice) => this.works(choice, start, false)),
+    ).length;
+    return left <= 2 || left <= empty / 4 ? "few" : "free";
+  }
+}

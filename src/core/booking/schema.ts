@@ -1,0 +1,402 @@
+// What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
+import Joi from "joi";
+import type {
+  BookingSetUp,
+  BookingWidgetSettings,
+  Closure,
+  DaySpan,
+  Place,
+  PriceRule,
+  Question,
+  Resource,
+  Service,
+  WeeklySpan,
+} from "./booking";
+import { mostDaysAhead } from "./booking";
+
+export const bookingId = Joi.string()
+  .pattern(/^[\w-]{1,40}$/)
+  .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });
+
+const isZone = (zone: string) => {
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const isDate = (value: string) =>
+  /^\d{4}-\d{2}-\d{2}$/.test(value) &&
+  !Number.isNaN(Date.parse(`${value}T00:00Z`)) &&
+  new Date(`${value}T00:00Z`).toISOString().startsWith(value);
+
+const checked = (test: (value: string) => boolean, message: string) =>
+  Joi.string()
+    .custom((value: string, helpers) => (test(value) ? value : helpers.error("any.invalid")))
+    .messages({ "any.invalid": message, "string.base": message, "string.empty": message });
+
+export const dateSchema = checked(isDate, "Write a date of the calendar as 2026-03-11.");
+const timePattern = /^([01]\d|2[0-3]):[0-5]\d$/;
+const timeSchema = checked((value) => timePattern.test(value), "Write a time as 09:30, from 00:00 to 23:59.");
+const endSchema = checked(
+  (value) => timePattern.test(value) || value === "24:00",
+  "Write an end as 17:00, at most 24:00. Hours past midnight go on at 00:00 of the next day.",
+);
+export const wallSchema = checked(
+  (value) => isDate(value.slice(0, 10)) && value[10] === "T" && timePattern.test(value.slice(11)),
+  "Write day and time as 2026-03-11T09:30.",
+);
+const monthDay = checked((value) => isDate(`2024-${value}`), "Write month and day as 12-24.");
+
+const name = (most: number) =>
+  Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
+const words = (most: number) => Joi.string().allow("").max(most).required();
+const whole = (least: number, most: number, what: string) =>
+  Joi.number()
+    .integer()
+    .min(least)
+    .max(most)
+    .messages({
+      "number.base": `${what} is a whole number from ${least} to ${most}.`,
+      "number.integer": `${what} is a whole number from ${least} to ${most}.`,
+      "number.min": `${what} is at least ${least}.`,
+      "number.max": `${what} is at most ${most}.`,
+      "number.unsafe": `${what} is at most ${most}.`,
+    });
+const minutes = (least: number, most: number) => whole(least, most, "A length in minutes");
+const amount = Joi.number().integer().min(0).max(1_000_000_000).messages({
+  "number.base": "A price is a whole number of the currency's smallest unit, such as 3800 for 38.00.",
+  "number.integer": "A price is a whole number of the currency's smallest unit, such as 3800 for 38.00.",
+  "number.min": "A price can't be negative.",
+  "number.unsafe": "This price is too high.",
+});
+const price = Joi.object({ amount: amount.required(), earlier: amount.allow(null).required() });
+
+/** Backwards or empty spans are refused at their end. */
+const forwards = (from: string, to: string) => from < to;
+const backwards =
+  "This ends before it begins. Hours past midnight are two spans: to 24:00, and from 00:00 of the next day.";
+
+const daySpan: Joi.ObjectSchema<DaySpan> = Joi.object<DaySpan>({
+  from: timeSchema.required(),
+  to: endSchema.required(),
+})
+  .custom((value: DaySpan, helpers) => (forwards(value.from, value.to) ? value : helpers.error("span.backwards")))
+  .messages({ "span.backwards": backwards });
+
+const weekdays = Joi.array()
+  .items(whole(1, 7, "A weekday"))
+  .unique()
+  .min(1)
+  .max(7)
+  .messages({ "array.unique": "A weekday is named twice.", "array.min": "At least one weekday is needed." });
+
+const weeklySpan: Joi.ObjectSchema<WeeklySpan> = Joi.object<WeeklySpan>({
+  weekdays: weekdays.required(),
+  from: timeSchema.required(),
+  to: endSchema.required(),
+  validFrom: dateSchema.allow(null).required(),
+  validTo: dateSchema.allow(null).required(),
+})
+  .custom((value: WeeklySpan, helpers) => {
+    if (!forwards(value.from, value.to)) return helpers.error("span.backwards");
+    if (value.validFrom && value.validTo && value.validFrom > value.validTo) return helpers.error("span.never");
+    return value;
+  })
+  .messages({ "span.backwards": backwards, "span.never": "This is valid to a date before the one it is valid from." });
+
+const overlapMessage = "This overlaps {#other}. Make them one, or let one end where the other begins.";
+
+const overlap = (one: DaySpan, other: DaySpan) => one.from < other.to && other.from < one.to;
+const validTogether = (one: WeeklySpan, other: WeeklySpan) =>
+  (one.validFrom ?? "") <= (other.validTo ?? "9999") && (other.validFrom ?? "") <= (one.validTo ?? "9999");
+
+/** Spans that overlap on a day are refused at the later one. */
+function apart<T extends DaySpan>(items: Joi.ObjectSchema<T>, both: (one: T, other: T) => boolean, most: number) {
+  return Joi.array()
+    .items(items)
+    .max(most)
+    .custom((spans: T[], helpers) => {
+      for (const [index, span] of spans.entries()) {
+        const other = spans.slice(0, index).find((earlier) => overlap(earlier, span) && both(earlier, span));
+        if (other)
+          return helpers.error(
+            "span.overlap",
+            { other: `${other.from} to ${other.to}` },
+            helpers.state.localize?.([...(helpers.state.path ?? []), index]),
+          );
+      }
+      return spans;
+    })
+    .messages({ "span.overlap": overlapMessage });
+}
+const weeklySpans = (most: number) =>
+  apart(
+    weeklySpan,
+    (one, other) => one.weekdays.some((day) => other.weekdays.includes(day)) && validTogether(one, other),
+    most,
+  );
+
+const longSpan = {
+  from: wallSchema.required(),
+  to: wallSchema.required(),
+  words: words(200),
+};
+const longBackwards = "This ends before it begins.";
+
+const closure = Joi.object<Closure>({
+  kind: Joi.string().valid("date", "span", "yearly").required(),
+  words: words(200),
+})
+  .when(Joi.object({ kind: "date" }).unknown(), { then: Joi.object({ date: dateSchema.required() }) })
+  .when(Joi.object({ kind: "span" }).unknown(), { then: Joi.object(longSpan) })
+  .when(Joi.object({ kind: "yearly" }).unknown(), {
+    then: Joi.object({ from: monthDay.required(), to: monthDay.required() }),
+  })
+  .custom((value: Closure, helpers) =>
+    value.kind === "span" && !forwards(value.from, value.to) ? helpers.error("span.backwards") : value,
+  )
+  .messages({ "span.backwards": longBackwards });
+
+const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
+  id: bookingId.required(),
+  name: name(120),
+  address: words(300),
+  zone: checked(isZone, "There is no time zone of this name. Write it as Europe/Dublin.").required(),
+  notify: Joi.string()
+    .email({ tlds: false })
+    .max(200)
+    .required()
+    .messages({ "string.email": "This is no mail address.", "string.empty": "Word of bookings needs an address." }),
+  closures: Joi.array().items(closure).max(500).required(),
+  notice: words(500),
+  allowedSites: Joi.array()
+    .items(
+      checked((value) => {
+        try {
+          return new URL(value).origin === value && /^https?:/.test(value);
+        } catch {
+          return false;
+        }
+      }, "Write another site as https://its-host.example, without a path."),
+    )
+    .max(50)
+    .unique()
+    .required(),
+});
+
+const tidyUp = Joi.object({
+  beforeMinutes: minutes(0, 1440).required(),
+  afterMinutes: minutes(0, 1440).required(),
+});
+/** A week: longer hire is not a matter of starts and seats. */
+const duration = minutes(1, 10_080);
+
+const question = Joi.object<Question>({
+  key: Joi.string()
+    .pattern(/^[a-z][a-z0-9_]{0,30}$/)
+    .required()
+    .messages({ "string.pattern.base": "A key has small letters, digits and _, such as glaze_colour." }),
+  label: name(200),
+  required: Joi.boolean().required(),
+  kind: Joi.string().valid("words", "number", "choice", "several", "tick", "date").required(),
+})
+  .when(Joi.object({ kind: Joi.valid("choice", "several") }).unknown(), {
+    then: Joi.object({
+      options: Joi.array().items(Joi.string().trim().min(1).max(120)).min(2).max(30).unique().required().messages({
+        "any.required": "A choice needs at least two options.",
+        "array.min": "A choice needs at least two options.",
+        "array.unique": "An option is named twice.",
+      }),
+    }),
+  })
+  .when(Joi.object({ kind: "number" }).unknown(), {
+    then: Joi.object({ min: Joi.number().allow(null).required(), max: Joi.number().allow(null).required() }),
+  });
+
+const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
+  id: bookingId.required(),
+  place: bookingId.required(),
+  name: name(120),
+  words: words(1000),
+  category: words(80),
+  durationMinutes: duration.required(),
+  tidyUp: tidyUp.required(),
+  starts: Joi.alternatives()
+    .try(
+      Joi.object({ everyMinutes: minutes(5, 1440).required() }),
+      Joi.object({
+        at: Joi.array().items(timeSchema).min(1).max(96).unique().required().messages({
+          "array.unique": "A time is named twice.",
+          "array.min": "At least one time is needed.",
+        }),
+      }),
+    )
+    .match("one")
+    .required(),
+  capacity: whole(1, 500, "The number of seats").required(),
+  where: Joi.object({
+    kind: Joi.string().valid("place", "online", "client").required(),
+    words: words(300),
+  }).required(),
+  online: Joi.boolean().required(),
+  sold: Joi.object({ from: dateSchema.allow(null).required(), to: dateSchema.allow(null).required() })
+    .required()
+    .custom((value: Service["sold"], helpers) =>
+      value.from && value.to && value.from > value.to ? helpers.error("span.never") : value,
+    )
+    .messages({ "span.never": "The last date of sale is before the first." }),
+  perDay: whole(1, 1000, "The most a day").allow(null).required(),
+  confirm: Joi.string().valid("atOnce", "approval", "payment").required(),
+  course: Joi.array()
+    .items(
+      Joi.array()
+        .items(wallSchema)
+        .min(2)
+        .max(60)
+        .custom((dates: string[], helpers) =>
+          dates.every((date, index) => index === 0 || (dates[index - 1] as string) < date)
+            ? dates
+            : helpers.error("course.order"),
+        )
+        .messages({
+          "array.min": "A course has at least two dates.",
+          "course.order": "The dates of a run go forward.",
+        }),
+    )
+    .min(1)
+    .max(60)
+    .unique((one: string[], other: string[]) => one[0] === other[0])
+    .allow(null)
+    .required()
+    .messages({ "array.unique": "Two runs begin at the same time." }),
+  leads: Joi.array().items(name(200)).max(20).required(),
+  needs: Joi.array()
+    .items(
+      Joi.object({
+        name: name(80),
+        oneOf: Joi.array().items(bookingId).min(1).max(200).unique().required().messages({
+          "array.min": "A set needs at least one resource.",
+          "array.unique": "A resource is named twice.",
+        }),
+      }),
+    )
+    .min(1)
+    .max(4)
+    .required()
+    .messages({ "array.min": "A service needs at least one set of resources." }),
+  price: price.allow(null).required(),
+  tax: Joi.object({
+    percent: Joi.number().min(0).max(100).precision(3).required().messages({
+      "number.base": "A tax rate is a number of per cent, such as 13.5.",
+      "number.min": "A tax rate can't be negative.",
+      "number.precision": "A tax rate has at most three decimals.",
+    }),
+    included: Joi.boolean().required(),
+  })
+    .allow(null)
+    .required(),
+  questions: Joi.array().items(question).max(30).unique("key").required().messages({
+    "array.unique": "Two questions have the same key.",
+  }),
+  terms: words(5000),
+  screening: Joi.array()
+    .items(
+      Joi.object({
+        question: Joi.string().max(31).required(),
+        refuses: Joi.array().items(Joi.string().max(120)).min(1).max(30).required(),
+        words: name(500),
+      }),
+    )
+    .max(30)
+    .required(),
+  reminderHours: whole(1, 720, "A reminder's lead in hours").allow(null).required(),
+});
+
+const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
+  id: bookingId.required(),
+  place: bookingId.required(),
+  kind: Joi.string().valid("person", "room", "thing").required(),
+  name: name(120),
+  week: weeklySpans(100).allow(null).required(),
+  exceptions: Joi.array()
+    .items(Joi.object({ date: dateSchema.required(), spans: apart(daySpan, () => true, 20).required() }))
+    .max(1000)
+    .unique("date")
+    .required()
+    .messages({ "array.unique": "A date has two exceptions." }),
+  timeOff: Joi.array()
+    .items(
+      Joi.object(longSpan)
+        .custom((value: { from: string; to: string }, helpers) =>
+          forwards(value.from, value.to) ? value : helpers.error("span.backwards"),
+        )
+        .messages({ "span.backwards": longBackwards }),
+    )
+    .max(1000)
+    .required(),
+  keptBack: weeklySpans(100).required(),
+  daysAhead: whole(1, mostDaysAhead, "The days ahead").allow(null).required(),
+  notice: Joi.object({ kind: Joi.string().valid("none", "hours", "nextDay").required() })
+    .when(Joi.object({ kind: "hours" }).unknown(), {
+      then: Joi.object({ hours: whole(1, 2400, "Notice in hours").required() }),
+    })
+    .required(),
+  shownPerHalfDay: whole(1, 288, "The times shown").allow(null).required(),
+  perDay: whole(1, 1000, "The most a day").allow(null).required(),
+  cancelHours: whole(0, 2400, "The cancellation period in hours").required(),
+  offers: Joi.array()
+    .items(
+      Joi.object({
+        service: bookingId.required(),
+        does: Joi.boolean().required(),
+        durationMinutes: duration.allow(null).required(),
+        tidyUp: tidyUp.allow(null).required(),
+        price: price.allow(null).required(),
+      }),
+    )
+    .max(500)
+    .unique("service")
+    .required()
+    .messages({ "array.unique": "A service is named twice." }),
+});
+
+const priceRuleSchema: Joi.ObjectSchema<PriceRule> = Joi.object<PriceRule>({
+  id: bookingId.required(),
+  priority: whole(-1000, 1000, "A priority").required(),
+  service: bookingId.allow(null).required(),
+  resource: bookingId.allow(null).required(),
+  weekdays: weekdays.allow(null).required(),
+  hours: daySpan.allow(null).required(),
+  dates: Joi.object({ from: dateSchema.required(), to: dateSchema.required() })
+    .custom((value: { from: string; to: string }, helpers) =>
+      value.from <= value.to ? value : helpers.error("span.never"),
+    )
+    .allow(null)
+    .required()
+    .messages({ "span.never": "The last date is before the first." }),
+  seats: Joi.object({ from: whole(1, 500, "Seats").required(), to: whole(1, 500, "Seats").required() })
+    .custom((value: { from: number; to: number }, helpers) =>
+      value.from <= value.to ? value : helpers.error("span.never"),
+    )
+    .allow(null)
+    .required()
+    .messages({ "span.never": "The most seats are fewer than the least." }),
+  price: price.required(),
+});
+
+const unique = (what: string) => ({ "array.unique": `Two ${what} have the same id.` });
+
+export const bookingSetUpSchema: Joi.ObjectSchema<BookingSetUp> = Joi.object<BookingSetUp>({
+  places: Joi.array().items(placeSchema).max(50).unique("id").required().messages(unique("places")),
+  services: Joi.array().items(serviceSchema).max(300).unique("id").required().messages(unique("services")),
+  resources: Joi.array().items(resourceSchema).max(300).unique("id").required().messages(unique("resources")),
+  prices: Joi.array().items(priceRuleSchema).max(2000).unique("id").required().messages(unique("price rules")),
+});
+
+export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.object<BookingWidgetSettings>({
+  enabled: Joi.boolean().required(),
+  services: Joi.array().items(bookingId).min(1).max(300).unique().required(),
+});

@@ -1,0 +1,249 @@
+import ICAL from "ical.js";
+import { type CalendarAsked, readCalendar } from "./read";
+import { type CalendarEvent, calendarText } from "./write";
+
+const asked: CalendarAsked = {
+  from: Date.parse("2026-03-01T00:00Z"),
+  to: Date.parse("2026-06-01T00:00Z"),
+  zone: "Europe/Dublin",
+  owner: "",
+};
+
+const wrap = (...lines: string[]) =>
+  ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//t//t//EN", ...lines, "END:VCALENDAR", ""].join("\r\n");
+const event = (...lines: string[]) => ["BEGIN:VEVENT", "UID:one@t.example", ...lines, "END:VEVENT"];
+
+function busy(text: string, more: Partial<CalendarAsked> = {}): string[] {
+  const read = readCalendar(text, { ...asked, ...more });
+  if (!read.ok) throw new Error(JSON.stringify(read.reason));
+  return read.value.busy.map(
+    ({ from, to }) => `${new Date(from).toISOString().slice(0, 16)}/${new Date(to).toISOString().slice(0, 16)}`,
+  );
+}
+
+describe("times", () => {
+  test("UTC, a named zone, a floating time and a whole day are what they say, in winter and in summer", () => {
+    expect(busy(wrap(...event("DTSTART:20260310T090000Z", "DTEND:20260310T100000Z")))).toEqual([
+      "2026-03-10T09:00/2026-03-10T10:00",
+    ]);
+    expect(
+      busy(
+        wrap(...event("DTSTART;TZID=America/Chicago:20260310T090000", "DTEND;TZID=America/Chicago:20260310T100000")),
+      ),
+    ).toEqual(["2026-03-10T14:00/2026-03-10T15:00"]);
+    expect(busy(wrap(...event("DTSTART:20260410T090000", "DURATION:PT90M")))).toEqual([
+      "2026-04-10T08:00/2026-04-10T09:30",
+    ]);
+    expect(busy(wrap(...event("DTSTART;VALUE=DATE:20260410", "DTEND;VALUE=DATE:20260412")))).toEqual([
+      "2026-04-09T23:00/2026-04-11T23:00",
+    ]);
+    expect(busy(wrap(...event("DTSTART;VALUE=DATE:20260310")))).toEqual(["2026-03-10T00:00/2026-03-11T00:00"]);
+  });
+
+  test("the day the clocks go forward has 23 hours", () => {
+    expect(busy(wrap(...event("DTSTART;VALUE=DATE:20260329")))).toEqual(["2026-03-29T00:00/2026-03-29T23:00"]);
+  });
+
+  test("a zone described in the file counts before any name", () => {
+    const own = [
+      "BEGIN:VTIMEZONE",
+      "TZID:Workshop time",
+      "BEGIN:STANDARD",
+      "DTSTART:19700101T000000",
+      "TZOFFSETFROM:+0330",
+      "TZOFFSETTO:+0330",
+      "END:STANDARD",
+      "END:VTIMEZONE",
+    ];
+    expect(busy(wrap(...own, ...event("DTSTART;TZID=Workshop time:20260310T120000", "DURATION:PT1H")))).toEqual([
+      "2026-03-10T08:30/2026-03-10T09:30",
+    ]);
+  });
+
+  test("a zone that nobody knows is said, and its times are read as the place's", () => {
+    const read = readCalendar(wrap(...event("DTSTART;TZID=Nowhere/Land:20260310T090000", "DURATION:PT1H")), asked);
+    expect(read.ok && read.value.notes).toEqual([
+      "The zone “Nowhere/Land” is not known and not described in the file; its times were read as Europe/Dublin.",
+    ]);
+  });
+});
+
+describe("repeating", () => {
+  const starts = (text: string, more: Partial<CalendarAsked> = {}) =>
+    busy(text, more).map((span) => span.split("/")[0]);
+
+  test("every week at nine o'clock stays at nine o'clock when the clocks change", () => {
+    const weekly = wrap(
+      ...event("DTSTART;TZID=Europe/Dublin:20260319T090000", "DURATION:PT1H", "RRULE:FREQ=WEEKLY;COUNT=3"),
+    );
+    expect(starts(weekly)).toEqual(["2026-03-19T09:00", "2026-03-26T09:00", "2026-04-02T08:00"]);
+  });
+
+  test("UNTIL in UTC is an instant: east of Greenwich the last morning is in", () => {
+    const rule = wrap(
+      ...event(
+        "DTSTART;TZID=Australia/Sydney:20260401T090000",
+        "DURATION:PT1H",
+        "RRULE:FREQ=DAILY;UNTIL=20260402T220000Z",
+      ),
+    );
+    expect(starts(rule)).toEqual(["2026-03-31T22:00", "2026-04-01T22:00", "2026-04-02T22:00"]);
+  });
+
+  test("UNTIL as a date takes that whole day in", () => {
+    const rule = wrap(...event("DTSTART:20260401T200000", "DURATION:PT1H", "RRULE:FREQ=DAILY;UNTIL=20260402"));
+    expect(starts(rule)).toEqual(["2026-04-01T19:00", "2026-04-02T19:00"]);
+  });
+
+  test("the last weekday of the month by BYSETPOS, and two days a week by BYDAY", () => {
+    const last = wrap(
+      ...event("DTSTART:20260130T090000Z", "DURATION:PT1H", "RRULE:FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1"),
+    );
+    expect(starts(last)).toEqual(["2026-03-31T09:00", "2026-04-30T09:00", "2026-05-29T09:00"]);
+    const twice = wrap(
+      ...event("DTSTART:20260303T090000Z", "DURATION:PT1H", "RRULE:FREQ=WEEKLY;INTERVAL=2;BYDAY=TU,TH;COUNT=4"),
+    );
+    expect(starts(twice)).toEqual(["2026-03-03T09:00", "2026-03-05T09:00", "2026-03-17T09:00", "2026-03-19T09:00"]);
+  });
+
+  test("EXDATE takes one away, RDATE adds one, RECURRENCE-ID moves one", () => {
+    const series = wrap(
+      ...event(
+        "DTSTART;TZID=Europe/Dublin:20260302T100000",
+        "DURATION:PT1H",
+        "RRULE:FREQ=DAILY;COUNT=4",
+        "EXDATE;TZID=Europe/Dublin:20260303T100000",
+        "RDATE;TZID=Europe/Dublin:20260310T150000",
+      ),
+      ...event("RECURRENCE-ID:20260304T100000Z", "DTSTART:20260304T160000Z", "DTEND:20260304T180000Z"),
+    );
+    expect(busy(series)).toEqual([
+      "2026-03-02T10:00/2026-03-02T11:00",
+      "2026-03-04T16:00/2026-03-04T18:00",
+      "2026-03-05T10:00/2026-03-05T11:00",
+      "2026-03-10T15:00/2026-03-10T16:00",
+    ]);
+  });
+
+  test("a change for this and all later dates moves them all", () => {
+    const series = wrap(
+      ...event("DTSTART:20260302T100000Z", "DURATION:PT1H", "RRULE:FREQ=DAILY;COUNT=4"),
+      ...event("RECURRENCE-ID;RANGE=THISANDFUTURE:20260304T100000Z", "DTSTART:20260304T120000Z", "DURATION:PT2H"),
+    );
+    expect(busy(series)).toEqual([
+      "2026-03-02T10:00/2026-03-02T11:00",
+      "2026-03-03T10:00/2026-03-03T11:00",
+      "2026-03-04T12:00/2026-03-04T14:00",
+      "2026-03-05T12:00/2026-03-05T14:00",
+    ]);
+  });
+
+  test("passing over years of a rule without end gives the same as stepping through them", () => {
+    const rules = [
+      "FREQ=DAILY;INTERVAL=3",
+      "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,SA",
+      "FREQ=MONTHLY;INTERVAL=5;BYDAY=2TU",
+      "FREQ=MONTHLY",
+      "FREQ=YEARLY;BYMONTH=3,5;BYMONTHDAY=9",
+      "FREQ=HOURLY;INTERVAL=31",
+      "FREQ=DAILY;BYMONTH=4;BYDAY=WE",
+    ];
+    for (const rule of rules) {
+      const text = (end: string) => wrap(...event("DTSTART:19980107T103000Z", "DURATION:PT10M", `RRULE:${rule}${end}`));
+      const stepped = starts(text(";COUNT=19000"));
+      expect({ rule, found: starts(text("")) }).toEqual({ rule, found: stepped });
+      expect(stepped.length).toBeGreaterThan(0);
+    }
+  });
+
+  test("a rule that repeats every second is cut, and that is said", () => {
+    const read = readCalendar(
+      wrap(...event("DTSTART:20260302T100000Z", "RRULE:FREQ=SECONDLY", "DURATION:PT1S")),
+      asked,
+    );
+    expect(read.ok && read.value.notes).toEqual(["A rule repeats too often to be followed to its end."]);
+  });
+});
+
+test("transparent, cancelled and declined events leave the time free", () => {
+  const one = (...lines: string[]) => wrap(...event("DTSTART:20260310T090000Z", "DURATION:PT1H", ...lines));
+  expect(busy(one("TRANSP:TRANSPARENT"))).toEqual([]);
+  expect(busy(one("STATUS:CANCELLED"))).toEqual([]);
+  const asks = [
+    "ATTENDEE;PARTSTAT=DECLINED:mailto:Ilse@post.example",
+    "ATTENDEE;PARTSTAT=ACCEPTED:mailto:tobi@post.example",
+  ];
+  expect(busy(one(...asks), { owner: "ilse@post.example" })).toEqual([]);
+  expect(busy(one(...asks), { owner: "tobi@post.example" })).toHaveLength(1);
+  expect(busy(one(...asks))).toHaveLength(1);
+  expect(busy(one(asks[0] as string))).toEqual([]);
+});
+
+test.each([
+  ["a web page", "<!DOCTYPE html><title>Sign in</title>", "calendar.notCalendar", { looksLike: "a web page" }],
+  ["nothing", "", "calendar.notCalendar", { looksLike: "empty" }],
+  ["half a file", "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n", "calendar.broken", { message: "it ends in the middle" }],
+])("%s is refused whole", (_name, text, code, values) => {
+  expect(readCalendar(text, asked)).toEqual({ ok: false, reason: { code, ...values } });
+});
+
+describe("what we write", () => {
+  const written: CalendarEvent = {
+    uid: "b1@wrenfield.example",
+    sequence: 3,
+    start: Date.parse("2026-03-28T20:00Z"),
+    end: Date.parse("2026-03-29T03:30Z"),
+    stamp: Date.parse("2026-03-05T18:40Z"),
+    summary:
+      "Glaze night; eight of us, “Nuala’s” birthday \\ and so on and so on, longer than one line may be: ößéå 窯",
+    description: "Bring:\naprons, boots; patience",
+    location: "The net store, Lower Quay",
+    status: "CONFIRMED",
+    organizer: { name: 'The "Clayworks"', email: "desk@wrenfield.example" },
+    attendee: { name: "Nuala", email: "nuala@post.example" },
+  };
+  const text = calendarText({ name: "Maren", method: "REQUEST", zone: "Europe/Dublin", events: [written] });
+
+  test("lines end with CRLF and are at most 75 octets", () => {
+    expect(text.endsWith("END:VCALENDAR\r\n")).toBe(true);
+    for (const line of text.split("\r\n")) {
+      expect(line).not.toMatch(/[\r\n]/);
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
+    }
+  });
+
+  test("ical.js reads back the same event, over the night the clocks go forward", () => {
+    const calendar = new ICAL.Component(ICAL.parse(text) as never);
+    const zone = new ICAL.Timezone(calendar.getFirstSubcomponent("vtimezone") as ICAL.Component);
+    const read = new ICAL.Event(calendar.getFirstSubcomponent("vevent") as ICAL.Component);
+    expect([read.uid, read.sequence, read.summary, read.description, read.location]).toEqual([
+      written.uid,
+      3,
+      written.summary,
+      written.description,
+      written.location,
+    ]);
+    const instant = (time: ICAL.Time) => Date.parse(`${time}Z`) - zone.utcOffset(time) * 1000;
+    expect([instant(read.startDate), instant(read.endDate)]).toEqual([written.start, written.end]);
+    expect(calendar.getFirstPropertyValue("method")).toBe("REQUEST");
+  });
+
+  test.each(["Europe/Dublin", "America/Chicago", "Australia/Lord_Howe", "Asia/Kolkata", "Pacific/Apia"])(
+    "our own reading of what we wrote gives the same instants in %s, by the zone written in the file",
+    (zone) => {
+      const events = Array.from({ length: 40 }, (_, nth) => {
+        const start = Date.parse("2026-01-05T00:30Z") + nth * 9.3 * 86_400_000;
+        return {
+          ...written,
+          uid: `e${nth}`,
+          start: start - (start % 60_000),
+          end: start - (start % 60_000) + 3_600_000,
+        };
+      });
+      // Under another name no IANA zone can help: only the VTIMEZONE in the file counts.
+      const renamed = calendarText({ name: "x", method: null, zone, events }).replaceAll(zone, "Written");
+      const read = readCalendar(renamed, { ...asked, from: 0, to: Date.parse("2028-01-01T00:00Z"), zone: "UTC" });
+      expect(read.ok && read.value.busy).toEqual(events.map(({ start, end }) => ({ from: start, to: end })));
+    },
+  );
+});
