@@ -2,9 +2,11 @@
 import { writeFileSync } from "node:fs";
 import type Joi from "joi";
 import parse from "joi-to-json";
+import { bookingWidgetSchema } from "@/core/booking/schema";
 import { kinds } from "@/core/page/kinds";
 import { lookRules } from "@/core/page/look";
 import { maxDepth, maxNodes } from "@/core/page/validate";
+import { popupSchema } from "@/core/popup/schema";
 import { siteFileSchema } from "@/core/site/schema";
 
 type Json = Record<string, unknown>;
@@ -59,6 +61,52 @@ const fieldForm = exactly(
   ["options"],
 );
 
+const text = (most: number, least = 0): Json => ({
+  type: "string",
+  ...(least ? { minLength: least } : {}),
+  maxLength: most,
+});
+const date = { type: "string", pattern: "^\\d{4}-\\d{2}-\\d{2}$" };
+const time = { type: "string", pattern: "^([01]\\d|2[0-3]):[0-5]\\d$" };
+const wall = { type: "string", pattern: "^\\d{4}-\\d{2}-\\d{2}T([01]\\d|2[0-3]):[0-5]\\d$" };
+const monthDay = { type: "string", pattern: "^\\d{2}-\\d{2}$" };
+const whole = (minimum: number, maximum: number): Json => ({ type: "integer", minimum, maximum });
+const orNull = (schema: Json): Json => ({ anyOf: [schema, { type: "null" }] });
+
+const closureForms = oneOfKinds("kind", {
+  date: { date, words: text(200) },
+  span: { from: wall, to: wall, words: text(200) },
+  yearly: { from: monthDay, to: monthDay, words: text(200) },
+});
+const noticeForms = oneOfKinds("kind", { none: {}, hours: { hours: whole(1, 2400) }, nextDay: {} });
+const startsForms: Json = {
+  oneOf: [
+    exactly({ everyMinutes: whole(5, 1440) }),
+    exactly({ at: { type: "array", minItems: 1, maxItems: 96, uniqueItems: true, items: time } }),
+  ],
+};
+const asked = {
+  key: { type: "string", pattern: "^[a-z][a-z0-9_]{0,30}$" },
+  label: text(200, 1),
+  required: { type: "boolean" },
+};
+const options = { type: "array", minItems: 2, maxItems: 30, uniqueItems: true, items: text(120, 1) };
+const bound = orNull({ type: "number" });
+const questionForms = oneOfKinds("kind", {
+  words: asked,
+  number: { ...asked, min: bound, max: bound },
+  choice: { ...asked, options },
+  several: { ...asked, options },
+  tick: asked,
+  date: asked,
+});
+const courseForm = orNull({
+  type: "array",
+  minItems: 1,
+  maxItems: 60,
+  items: { type: "array", minItems: 2, maxItems: 60, items: wall },
+});
+
 /** The JSON Schema of a site.json (draft 2019-09). */
 export function siteFileJsonSchema(): Json {
   const looks = (fields: readonly string[]) => ({
@@ -95,12 +143,23 @@ export function siteFileJsonSchema(): Json {
   ]);
   const whole = converted(siteFileSchema) as { properties: Json & { pages: { items: { properties: Json } } } };
   const tree = { $ref: "#/$defs/page" };
-  const popup = (
-    whole.properties.widgets as { items: { properties: { settings: { properties: Record<string, Json> } } } }
-  ).items.properties.settings.properties;
+  const popupForm = converted(popupSchema) as { properties: Record<string, Json> };
+  const popup = popupForm.properties;
   (popup.triggers as Json).items = triggerForms;
   (popup.fields as Json).items = fieldForm;
   popup.thanks = thanksForms;
+  const widget = { id, name: text(80, 1) };
+  (whole.properties.widgets as Json).items = oneOfKinds("kind", {
+    popup: { ...widget, settings: popupForm },
+    booking: { ...widget, settings: converted(bookingWidgetSchema) },
+  });
+  type Parts = Record<"places" | "services" | "resources", { items: { properties: Record<string, Json> } }>;
+  const booking = (whole.properties.booking as { properties: Parts }).properties;
+  (booking.places.items.properties.closures as Json).items = closureForms;
+  booking.services.items.properties.starts = startsForms;
+  booking.services.items.properties.course = courseForm;
+  (booking.services.items.properties.questions as Json).items = questionForms;
+  booking.resources.items.properties.notice = noticeForms;
   const { slug } = whole.properties.pages.items.properties;
   whole.properties.pages.items.properties.slug = { anyOf: [{ const: "" }, slug] };
   whole.properties.header = tree;

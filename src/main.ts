@@ -5,13 +5,12 @@ import { sql } from "drizzle-orm";
 import next from "next";
 import { migrateTo } from "./data/connection";
 import { theContext } from "./server/context";
+import { jobHandlers } from "./server/job/handlers";
 import { startRunner } from "./server/job/queue";
-import { mailJob } from "./server/mail/mail";
 import { studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
 import { createSiteServer } from "./server/process/site-server";
 import { createRehearsalServer } from "./server/rehearse/server";
-import { publishJob } from "./server/release/publish";
 
 const dev = process.argv.includes("--dev");
 const context = theContext();
@@ -94,7 +93,7 @@ async function main() {
   server.requestTimeout = 120_000;
   if (dev) server.on("upgrade", (request, socket, head) => app.getUpgradeHandler()(request, socket, head));
 
-  const runner = startRunner(context, { publish: publishJob, mail: mailJob });
+  const runner = startRunner(context, jobHandlers());
 
   server.on("error", (error: NodeJS.ErrnoException) => {
     log.error(

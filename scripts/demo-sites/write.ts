@@ -8,6 +8,7 @@ import { builder } from "@/core/page/build";
 import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile } from "@/core/site/site";
+import { oddlaneBooking, wrenfieldBooking } from "./booking";
 import { type DrawingName, jpeg } from "./pictures";
 
 type Drawn = Readonly<Record<string, MediaEntry>>;
@@ -449,8 +450,18 @@ async function wrenfield(folder: string): Promise<SiteFile> {
           conditions: { ...newPopup.conditions, exclude: ["/privacy", "/thank-you"] },
         },
       },
+      {
+        id: "calendar",
+        kind: "booking",
+        name: "Wheel classes",
+        settings: {
+          enabled: true,
+          services: ["first-throw", "six-week-wheel", "glaze-night", "kiln-firing", "open-bench"],
+        },
+      },
     ],
     media: Object.values(drawn),
+    booking: wrenfieldBooking,
   };
 }
 
@@ -614,8 +625,15 @@ async function oddlane(folder: string): Promise<SiteFile> {
           look: { ...newPopup.look, pageUsable: true, surface: "accent", entrance: "slide" },
         },
       },
+      {
+        id: "bench",
+        kind: "booking",
+        name: "Bench times",
+        settings: { enabled: true, services: ["puncture", "winter-check"] },
+      },
     ],
     media: Object.values(drawn),
+    booking: oddlaneBooking,
   };
 }
 

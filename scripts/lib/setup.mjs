@@ -208,10 +208,20 @@ export const esbuildPopup = [
   "--log-level=warning",
 ];
 
+export const esbuildCalendar = [
+  "src/server/calendar/worker.ts",
+  "--bundle",
+  "--platform=node",
+  "--format=esm",
+  "--target=node20",
+  "--outfile=.webitor/build/calendar-worker.mjs",
+  "--log-level=warning",
+];
+
 /** Builds the visitors' script and the process, and unless `light` the studio. */
 export function build({ light = false } = {}) {
   onlyWhenChanged("process", ["src", "package-lock.json", "tsconfig.json"], () => {
-    if (!runTool("esbuild", esbuildPopup) || !runTool("esbuild", esbuildMain))
+    if (![esbuildPopup, esbuildCalendar, esbuildMain].every((args) => runTool("esbuild", args)))
       stop("The build of process and visitors' scripts failed.");
   });
   if (light) return;

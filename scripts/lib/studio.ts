@@ -7,11 +7,11 @@ import { migrateTo } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
+import { jobHandlers } from "@/server/job/handlers";
 import { startRunner } from "@/server/job/queue";
-import { mailJob } from "@/server/mail/mail";
 import type { Incoming } from "@/server/operation";
 import { onSite } from "@/server/operation";
-import { publishJob, startPublishing } from "@/server/release/publish";
+import { startPublishing } from "@/server/release/publish";
 
 /** The owner in whose name the command line works, and their studio. */
 export async function theOwner(context: Context) {
@@ -54,7 +54,7 @@ export async function publishNow(
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
   const call = await onSite(callAs(context, account), key, "designer");
   const { job, number } = await startPublishing(call);
-  const runner = startRunner(context, { publish: publishJob, mail: mailJob }, 100);
+  const runner = startRunner(context, jobHandlers(), 100);
   try {
     for (let said = ""; ; ) {
       const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));

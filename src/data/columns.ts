@@ -28,3 +28,11 @@ export const instant = (name: string) =>
     toDriver: (value) => value.getTime(),
     fromDriver: (value) => new Date(Number(value)),
   })(name);
+
+/** An instant as a DATETIME(3) in UTC: MariaDB's periods are made of columns of this type. */
+export const utcTime = (name: string) =>
+  customType<{ data: Date; driverData: string }>({
+    dataType: () => "datetime(3)",
+    toDriver: (value) => value.toISOString().slice(0, 23).replace("T", " "),
+    fromDriver: (value) => new Date(`${value.replace(" ", "T")}Z`),
+  })(name);

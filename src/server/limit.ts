@@ -15,6 +15,7 @@ export const limits = {
   signInAccount: { points: 10, seconds: 900 },
   signupAddress: { points: 60, seconds: 600 },
   countAddress: { points: 600, seconds: 600 },
+  bookingAddress: { points: 120, seconds: 600 },
 } as const satisfies Record<string, Limit>;
 
 /**

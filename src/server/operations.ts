@@ -1,5 +1,9 @@
 // All operations, by name.
 import { accountOperations } from "./account/operations";
+import { bookingOperations } from "./booking/operations";
+import { setUpOperations } from "./booking/set-up";
+import { calendarOperations } from "./calendar/addresses";
+import { feedOperations } from "./calendar/feeds";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { pageOperations } from "./page/operations";
@@ -19,6 +23,10 @@ export const operations = {
   ...jobOperations,
   ...deskOperations,
   ...mailOperations,
+  ...setUpOperations,
+  ...bookingOperations,
+  ...calendarOperations,
+  ...feedOperations,
 };
 
 type Operations = typeof operations;

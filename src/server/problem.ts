@@ -10,6 +10,8 @@ export class Problem extends Error {
     readonly title: string,
     readonly fields: readonly Fault[] = [],
     readonly headers: Readonly<Record<string, string>> = {},
+    /** Members besides the standard ones (RFC 9457, 3.2). */
+    readonly more: Readonly<Record<string, unknown>> = {},
   ) {
     super(title);
   }
@@ -21,6 +23,7 @@ export class Problem extends Error {
       status: this.status,
       code: this.code,
       fields: this.fields,
+      ...this.more,
     };
   }
 }

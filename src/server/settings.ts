@@ -20,6 +20,8 @@ export interface Settings {
   readonly logLevel: string;
   /** Folder of the visitors' scripts and other built files. */
   readonly buildFolder: string;
+  /** Whether calendars may be read from loopback and private networks. */
+  readonly feedsPrivate: boolean;
 }
 
 interface Setting {
@@ -91,6 +93,12 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: ".webitor/build",
     schema: Joi.string(),
     says: "where the visitors' scripts were built to",
+  },
+  WEBITOR_FEEDS_PRIVATE: {
+    name: "feedsPrivate",
+    fallback: false,
+    schema: flag,
+    says: "1 lets calendars be read from loopback and private networks",
   },
 };
 

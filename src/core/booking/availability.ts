@@ -456,6 +456,27 @@ export class Availability {
     };
   }
 
+  /**
+   * Everything that stands against exactly these resources at a start, the leading one first; empty when they can
+   * serve. For a booking that is held by them and is about to be confirmed.
+   */
+  against(start: Instant, resources: readonly string[]): readonly Reason[] {
+    const [leader = "", ...others] = resources;
+    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const reasons = [
+      ...this.ofService(start, true),
+      ...this.againstLeader(leader, start),
+      ...others.flatMap((id) => [
+        ...this.fixed(id, start, durationMs),
+        ...this.timing(id, start),
+        ...this.taken(id, start, durationMs),
+      ]),
+    ];
+    if (!reasons.length && !this.shareOneSession(resources, start))
+      reasons.push({ code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) });
+    return unique(reasons);
+  }
+
   /** Every start of a local day that can be booked, in order, with who would serve it. */
   timesOn(day: DayNumber): readonly Assignment[] {
     const starts = new Set(this.candidates(0).flatMap((leader) => this.startsOf(leader).get(day) ?? []));

@@ -272,7 +272,7 @@ const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     .allow(null)
     .required()
     .messages({ "array.unique": "Two runs begin at the same time." }),
-  leads: Joi.array().items(name(200)).max(20).required(),
+  leads: Joi.array().items(Joi.string().trim().min(1).max(200)).max(20).required(),
   needs: Joi.array()
     .items(
       Joi.object({

@@ -2,7 +2,7 @@
 import { readLink } from "@/core/page/link";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { RichDoc } from "@/core/page/richtext";
-import type { SiteFile } from "@/core/site/site";
+import { popupsOf, type SiteFile } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
 
 export interface Finding {
@@ -30,7 +30,7 @@ function* linksIn(node: PageNode): Generator<string> {
 export function siteProblems(site: SiteFile): readonly Finding[] {
   const findings: Finding[] = [];
   const pages = new Set(site.pages.map((page) => page.id));
-  const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
+  const widgets = new Map(popupsOf(site.widgets).map((widget) => [widget.id, widget]));
   const media = new Set(site.media.map((entry) => entry.hash));
   const documents = [
     ["header", site.header],
@@ -63,7 +63,7 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
     }
   if (!site.pages.some((page) => page.slug === ""))
     findings.push({ weight: "stops", document: null, node: null, widget: null, reason: { code: "check.noHome" } });
-  for (const { id, settings } of site.widgets)
+  for (const { id, settings } of popupsOf(site.widgets))
     if (settings.enabled && settings.thanks.kind === "page" && !pages.has(settings.thanks.page))
       findings.push({ weight: "stops", document: null, node: null, widget: id, reason: { code: "check.thanksGone" } });
   return findings;

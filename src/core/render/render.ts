@@ -5,7 +5,7 @@ import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { pageReason } from "@/core/popup/rule";
-import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { type MediaEntry, type PageMeta, pagePath, popupsOf, type SiteFrame } from "@/core/site/site";
 import { escapeHtml, type RenderContext, type RenderedPicture } from "./markup";
 import { type StyleRule, styleRule, styleSheet } from "./style";
 
@@ -64,7 +64,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const media = new Map(site.media.map((entry) => [entry.hash, entry]));
   const inNavigation = site.pages.filter((page) => page.inNavigation);
   const clickTargets = new Set(
-    site.widgets.flatMap((widget) =>
+    popupsOf(site.widgets).flatMap((widget) =>
       widget.settings.triggers.flatMap((trigger) => (trigger.on === "click" ? [trigger.block] : [])),
     ),
   );
@@ -187,7 +187,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
         css: `${ground}${kindCss(used)}${styleSheet(rules)}`,
         head: headOf(site, page, body, options, picture),
-        needs: site.widgets
+        needs: popupsOf(site.widgets)
           .filter((widget) => widget.settings.enabled)
           .filter((widget) => placed.has(widget.id) || pageReason(widget.settings.conditions, pagePath(page)) === null)
           .map((widget) => widget.id),

@@ -1,4 +1,5 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
+import { setUpFaults } from "@/core/booking/references";
 import { everyNode } from "@/core/page/node";
 import { type Fault, pageFaults, pathOf } from "@/core/page/validate";
 import { siteFileSchema } from "./schema";
@@ -24,7 +25,18 @@ function danglingReferences(site: SiteFile): Fault[] {
       if (typeof used === "string" && !media.has(used))
         faults.push({ path, message: `Block “${node.id}” shows a picture that is not among the media.` });
     }
+  const services = new Set(site.booking?.services.map(({ id }) => id));
   site.widgets.forEach((widget, index) => {
+    if (widget.kind === "booking") {
+      widget.settings.services.forEach((id, nth) => {
+        if (!services.has(id))
+          faults.push({
+            path: `widgets[${index}].settings.services[${nth}]`,
+            message: "There is no service with this id.",
+          });
+      });
+      return;
+    }
     const { picture, thanks } = widget.settings;
     if (picture && !media.has(picture.media))
       faults.push({
@@ -34,6 +46,8 @@ function danglingReferences(site: SiteFile): Fault[] {
     if (thanks.kind === "page" && !pages.has(thanks.page))
       faults.push({ path: `widgets[${index}].settings.thanks.page`, message: "There is no page with this id." });
   });
+  if (site.booking)
+    faults.push(...setUpFaults(site.booking).map((fault) => ({ ...fault, path: `booking.${fault.path}` })));
   return faults;
 }
 

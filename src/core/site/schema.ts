@@ -1,5 +1,6 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
 import Joi from "joi";
+import { bookingSetUpSchema, bookingWidgetSchema } from "@/core/booking/schema";
 import { brandSchema } from "@/core/brand/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { popupSchema } from "@/core/popup/schema";
@@ -67,9 +68,9 @@ export const pageMetaFields = {
 
 const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
   id: idSchema.required(),
-  kind: Joi.string().valid("popup").required(),
+  kind: Joi.string().valid("popup", "booking").required(),
   name: Joi.string().trim().min(1).max(80).required(),
-  settings: popupSchema.required(),
+  settings: Joi.when("kind", { is: "booking", then: bookingWidgetSchema, otherwise: popupSchema }).required(),
 });
 
 const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
@@ -110,4 +111,5 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
     .messages({ "array.unique": "Two pages have the same id or slug." }),
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(5000).unique("hash").required(),
+  booking: bookingSetUpSchema,
 });

@@ -9,7 +9,7 @@ import { popupSchema } from "@/core/popup/schema";
 import { siteChanges } from "./changes";
 import { readSiteFile, writeSiteFile } from "./read";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
-import type { SiteFile } from "./site";
+import { popupsOf, type SiteFile } from "./site";
 import { type StarterKey, siteFromStarter } from "./starter";
 
 const wrenfield = readFileSync("demo/wrenfield/site.json", "utf8");
@@ -153,7 +153,10 @@ describe("what stops a release", () => {
   test("a widget's place without widget, or with one that is off", () => {
     const off = {
       ...homeWith(b.node("widget", { widget: "letters", as: "button", text: "x" })),
-      widgets: site.widgets.map((widget) => ({ ...widget, settings: { ...widget.settings, enabled: false } })),
+      widgets: popupsOf(site.widgets).map((widget) => ({
+        ...widget,
+        settings: { ...widget.settings, enabled: false },
+      })),
     };
     expect(codes(homeWith(b.node("widget", { widget: null, as: "button", text: "x" })))).toEqual([
       ["stops", "check.noWidget"],

@@ -1,4 +1,5 @@
 // A site as the core knows it: what a site file holds, and what rendering needs.
+import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
 import type { Brand } from "@/core/brand/brand";
 import type { PageNode } from "@/core/page/node";
 import type { Popup } from "@/core/popup/popup";
@@ -29,12 +30,27 @@ export interface SitePage extends PageMeta {
   readonly body: PageNode;
 }
 
-export interface SiteWidget {
+export interface PopupWidget {
   readonly id: string;
   readonly kind: "popup";
   readonly name: string;
   readonly settings: Popup;
 }
+
+export interface BookingWidget {
+  readonly id: string;
+  readonly kind: "booking";
+  readonly name: string;
+  readonly settings: BookingWidgetSettings;
+}
+
+export type SiteWidget = PopupWidget | BookingWidget;
+
+export const popupsOf = <T extends SiteWidget>(widgets: readonly T[]) =>
+  widgets.filter((widget): widget is T & PopupWidget => widget.kind === "popup");
+
+export const calendarsOf = <T extends SiteWidget>(widgets: readonly T[]) =>
+  widgets.filter((widget): widget is T & BookingWidget => widget.kind === "booking");
 
 export interface MediaEntry {
   /** SHA-256 of the bytes, in hex. */
@@ -61,6 +77,8 @@ export interface SiteFrame {
 export interface SiteFile extends Omit<SiteFrame, "pages"> {
   readonly format: 1;
   readonly pages: readonly SitePage[];
+  /** What can be booked. It counts as soon as it is saved: hours are not a matter of releases. */
+  readonly booking?: BookingSetUp;
 }
 
 /** Path of a page on its site: "/" or "/slug". */

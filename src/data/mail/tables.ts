@@ -1,6 +1,6 @@
 // Mails to visitors: what was written, and what became of it.
 import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
-import { instant } from "../columns";
+import { instant, json } from "../columns";
 
 export const mails = mysqlTable(
   "mails",
@@ -14,6 +14,8 @@ export const mails = mysqlTable(
     html: text("html").notNull(),
     /** Address of the withdraw page, for the List-Unsubscribe header (RFC 2369). */
     withdrawUrl: varchar("withdraw_url", { length: 500 }).notNull(),
+    /** An iCalendar part with its METHOD (RFC 5546), or null. */
+    calendar: json<{ readonly method: "REQUEST" | "CANCEL"; readonly text: string } | null>("calendar"),
     state: mysqlEnum("state", ["waiting", "outbox", "sent", "failed"]).notNull(),
     createdAt: instant("created_at").notNull(),
     sentAt: instant("sent_at"),

@@ -1,6 +1,18 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { MediaEntry, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
+import { storeSetUp, tablesOfSetUp } from "../booking/set-up";
+import {
+  bookingDates,
+  bookingHistory,
+  bookingOccupancies,
+  bookingRequests,
+  bookingSessions,
+  bookings,
+  bookingVersions,
+  paymentEvents,
+} from "../booking/tables";
+import { busyFeeds, busySpans, calendarAddresses } from "../calendar/tables";
 import type { Executor } from "../connection";
 import { jobs } from "../job/tables";
 import { mails } from "../mail/tables";
@@ -35,7 +47,10 @@ export async function widgetsOf(db: Executor, siteId: string): Promise<readonly 
     .from(widgets)
     .where(eq(widgets.siteId, siteId))
     .orderBy(asc(widgets.position), asc(widgets.id));
-  return rows.map(({ id, kind, name, settings, revision }) => ({ id, kind, name, settings, revision }));
+  return rows.map(
+    ({ id, kind, name, settings, revision }) =>
+      ({ id, kind, name, settings, revision }) as SiteWidget & { revision: number },
+  );
 }
 
 /** The working state of a site, whole. */
@@ -75,7 +90,7 @@ export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
 
 /** The frame of a loaded site: all but the pages' bodies. */
 export function frameOf(site: SiteFile): SiteFrame {
-  const { format: _format, pages, ...rest } = site;
+  const { format: _format, booking: _booking, pages, ...rest } = site;
   return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
 }
 
@@ -106,6 +121,7 @@ export async function storeSite(
     await tx.insert(documents).values(documentRows.slice(at, at + 50));
   if (site.widgets.length)
     await tx.insert(widgets).values(site.widgets.map((widget, position) => ({ ...common, ...widget, position })));
+  if (site.booking) await storeSetUp(tx, siteId, site.booking);
   let nth = 0;
   for (const entry of site.media) {
     // The order of the media is that of their times.
@@ -130,6 +146,18 @@ const tablesOfSites = [
   blobs,
   mails,
   jobs,
+  ...tablesOfSetUp,
+  bookingVersions,
+  bookingSessions,
+  bookingOccupancies,
+  bookings,
+  bookingDates,
+  bookingHistory,
+  bookingRequests,
+  paymentEvents,
+  calendarAddresses,
+  busyFeeds,
+  busySpans,
 ] as const;
 
 export async function removeSite(tx: Executor, siteId: string): Promise<void> {

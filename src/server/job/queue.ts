@@ -16,13 +16,37 @@ const mostAttempts = 6;
 /** Queues a job in the caller's transaction. Times here are real ones: the set clock must not hold work back. */
 export async function queueJob(
   tx: Executor,
-  job: { kind: Job["kind"]; siteId: string; payload: Record<string, string>; onlyOne?: string; total?: number },
+  job: {
+    kind: Job["kind"];
+    siteId: string;
+    payload: Record<string, string>;
+    onlyOne?: string;
+    total?: number;
+    /** Not before this moment. */
+    availableAt?: Date;
+  },
 ): Promise<string> {
   const id = nanoid(16);
   const now = new Date();
   await tx.insert(jobs).values({ id, state: "queued", availableAt: now, createdAt: now, ...job });
   return id;
 }
+
+/** Queues a job unless one of its key is queued or running already. */
+export async function queueOnly(
+  tx: Executor,
+  job: Parameters<typeof queueJob>[1] & { onlyOne: string },
+): Promise<void> {
+  const now = new Date();
+  await tx
+    .insert(jobs)
+    .ignore()
+    .values({ id: nanoid(16), state: "queued", availableAt: now, createdAt: now, ...job });
+}
+
+/** The real moment at which the server's clock, which may be a set one, will show `at`. */
+export const realTime = (context: Context, at: Date): Date =>
+  new Date(Date.now() + at.getTime() - context.now().getTime());
 
 /** Takes the next job that is due, or one whose process has died; null when there is none. */
 async function takeJob(context: Context, worker: string): Promise<Job | null> {

@@ -15,6 +15,8 @@ export interface Letter {
   readonly text: string;
   readonly html: string;
   readonly withdrawUrl: string;
+  /** An iCalendar message that goes with it. */
+  readonly calendar?: { readonly method: "REQUEST" | "CANCEL"; readonly text: string } | null;
 }
 
 /** Writes a mail and queues its sending, in the caller's transaction. */
@@ -36,6 +38,7 @@ function message(mail: MailRow) {
     html: mail.html,
     date: mail.createdAt,
     messageId: `<${mail.id}@${mail.sender.replace(/^.*@|>$/g, "")}>`,
+    ...(mail.calendar ? { icalEvent: { method: mail.calendar.method, content: mail.calendar.text } } : {}),
     list: { unsubscribe: { url: mail.withdrawUrl, comment: "Withdraw" } },
   };
 }

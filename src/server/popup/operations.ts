@@ -44,7 +44,7 @@ export const widgetOperations = {
           revision: input.revision + 1,
           changedAt: call.context.now(),
         })
-        .where(and(here, eq(widgets.revision, input.revision)));
+        .where(and(here, eq(widgets.kind, "popup"), eq(widgets.revision, input.revision)));
       if (result.affectedRows === 1) return { revision: input.revision + 1 };
       const [row] = await call.context.db.select({ revision: widgets.revision }).from(widgets).where(here);
       if (!row) throw notFound("This widget");

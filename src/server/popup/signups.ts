@@ -2,7 +2,7 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { PopupField } from "@/core/popup/popup";
-import type { SiteWidget } from "@/core/site/site";
+import { type PopupWidget, popupsOf } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
@@ -74,14 +74,14 @@ function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<s
 }
 
 /** The widget as it stands in the live release: what the visitor really saw. */
-async function liveWidget(context: Context, site: SiteRow, id: string): Promise<SiteWidget> {
+async function liveWidget(context: Context, site: SiteRow, id: string): Promise<PopupWidget> {
   const [row] = site.liveReleaseId
     ? await context.db
         .select({ widgets: releases.widgets })
         .from(releases)
         .where(and(eq(releases.siteId, site.id), eq(releases.id, site.liveReleaseId)))
     : [];
-  const widget = row?.widgets.find((one) => one.id === id && one.settings.enabled);
+  const widget = popupsOf(row?.widgets ?? []).find((one) => one.id === id && one.settings.enabled);
   if (!widget) throw notFound("This form");
   return widget;
 }
@@ -171,7 +171,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
 }
 
 /** A known address asks again: one that waits gets its letter again, one that withdrew starts anew. */
-async function askAgain(context: Context, site: SiteRow, widget: SiteWidget, asked: typeof signups.$inferInsert) {
+async function askAgain(context: Context, site: SiteRow, widget: PopupWidget, asked: typeof signups.$inferInsert) {
   await inTransaction(context.db, async (tx) => {
     const [known] = await tx
       .select()

@@ -9,7 +9,7 @@ import type { ReleasedPopup } from "@/core/popup/released-form";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { createRenderer, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
 import { writeSiteFile } from "@/core/site/read";
-import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { pagePath, popupsOf, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
@@ -188,7 +188,7 @@ class Publisher {
       .flatMap((root) => [...everyNode(root)])
       .map((node) => node.content.media)
       .concat(
-        this.site.widgets
+        popupsOf(this.site.widgets)
           .filter((widget) => rendered.needs.includes(widget.id))
           .map((widget) => widget.settings.picture?.media),
       )
@@ -261,7 +261,7 @@ export function releasedPopups(
   renderer: Renderer,
   linkBase: string,
 ): readonly ReleasedPopup[] {
-  return frame.widgets
+  return popupsOf(frame.widgets)
     .filter((widget) => needs.includes(widget.id))
     .map((widget) =>
       releasePopup(widget.id, widget.settings, frame.settings.zone, {

@@ -5,6 +5,7 @@ import sharp from "sharp";
 import type { Fault } from "@/core/page/validate";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile } from "@/core/site/site";
+import { loadSetUp } from "@/data/booking/set-up";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { findSite, loadSite, type SiteRow, storeSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
@@ -128,7 +129,8 @@ export async function storeNewSite(
 
 /** The site as a zipped site file. Equal sites give equal bytes. */
 export async function exportSite(context: Context, row: SiteRow): Promise<Uint8Array> {
-  const site = await loadSite(context.db, row);
+  const booking = await loadSetUp(context.db, row.id);
+  const site: SiteFile = { ...(await loadSite(context.db, row)), ...(booking ? { booking } : {}) };
   const files: Record<string, Uint8Array> = { "site.json": new TextEncoder().encode(writeSiteFile(site)) };
   const bytes = await context.db.select().from(mediaBytes).where(eq(mediaBytes.siteId, row.id));
   for (const entry of site.media) {

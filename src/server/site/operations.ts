@@ -4,7 +4,7 @@ import Joi from "joi";
 import type { Brand } from "@/core/brand/brand";
 import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
-import type { SiteSettings } from "@/core/site/site";
+import { calendarsOf, popupsOf, type SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
 import { members } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
@@ -97,6 +97,7 @@ export const siteOperations = {
       .from(documents)
       .where(and(eq(documents.siteId, call.site.id), isNull(documents.removedAt)))
       .orderBy(documents.position, documents.id);
+    const widgets = await widgetsOf(db, call.site.id);
     return {
       key: call.site.key,
       name: call.site.name,
@@ -109,7 +110,8 @@ export const siteOperations = {
       pages: rows
         .filter((row) => row.kind === "page")
         .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
-      widgets: await widgetsOf(db, call.site.id),
+      widgets: popupsOf(widgets),
+      calendars: calendarsOf(widgets),
       media: await mediaOf(db, call.site.id),
     };
   }),

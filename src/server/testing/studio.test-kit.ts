@@ -4,12 +4,12 @@ import { createConnection } from "mysql2/promise";
 import { nanoid } from "nanoid";
 import { members, type Role, studios, users } from "@/data/account/tables";
 import { migrateTo } from "@/data/connection";
+import { takePaymentEvent } from "@/server/booking/payments";
 import { type Context, createContext } from "@/server/context";
+import { jobHandlers } from "@/server/job/handlers";
 import { type JobHandlers, startRunner } from "@/server/job/queue";
-import { mailJob } from "@/server/mail/mail";
 import type { Incoming } from "@/server/operation";
 import { type OperationName, operations, type Takes } from "@/server/operations";
-import { publishJob } from "@/server/release/publish";
 import { readSettings } from "@/server/settings";
 import { importSite } from "@/server/site/file";
 import { readSiteFiles } from "../../../scripts/lib/studio";
@@ -27,7 +27,10 @@ export interface TestStudio {
   close(): Promise<void>;
 }
 
-export const handlers: JobHandlers = { publish: publishJob, mail: mailJob };
+/** As in the process, but the payment stand-in calls the webhook's own function: there is no server to be called. */
+export const handlers: JobHandlers = jobHandlers(async (context, site, body, signature) => {
+  await takePaymentEvent(context, site.key, body, signature);
+});
 
 /** A context on a database of its own in the MariaDB of this test run. */
 export async function testContext(): Promise<{ context: Context; drop(): Promise<void> }> {

@@ -1,0 +1,42 @@
+// The life of a booking: which state it may go to from which, and who may send it there.
+import type { Instant } from "./booking";
+import { hourMs } from "./zone";
+
+export const bookingStates = [
+  "held",
+  "waitingApproval",
+  "waitingPayment",
+  "confirmed",
+  "declined",
+  "cancelled",
+  "expired",
+] as const;
+export type BookingState = (typeof bookingStates)[number];
+
+/** States that take the time of their resources. */
+export const takingStates: readonly BookingState[] = ["held", "waitingApproval", "waitingPayment", "confirmed"];
+
+/** How long a hold lasts. */
+export const holdMs = 10 * 60_000;
+/** How long a booking waits for its payment. */
+export const paymentMs = 30 * 60_000;
+
+const next: Readonly<Record<BookingState, readonly BookingState[]>> = {
+  held: ["waitingApproval", "waitingPayment", "confirmed", "cancelled", "expired"],
+  waitingApproval: ["confirmed", "declined", "cancelled"],
+  waitingPayment: ["confirmed", "declined", "cancelled", "expired"],
+  confirmed: ["cancelled"],
+  declined: [],
+  cancelled: [],
+  // A payment that comes late brings its booking back when the time is still free.
+  expired: ["confirmed"],
+};
+
+export const mayBecome = (from: BookingState, to: BookingState): boolean => next[from].includes(to);
+
+/** Whether a booking still counts at `now`: a hold, and a wait for payment, end by themselves. */
+export const takesTime = (state: BookingState, endsByItselfAt: Instant | null, now: Instant): boolean =>
+  takingStates.includes(state) && (endsByItselfAt === null || now < endsByItselfAt);
+
+/** The last moment at which the client may move or cancel. */
+export const clientMayChangeUntil = (start: Instant, cancelHours: number): Instant => start - cancelHours * hourMs;

@@ -1,0 +1,164 @@
+// The public API for tests: its real routes, on a site of its own, with every answer held against openapi.json.
+import Ajv from "ajv/dist/2020";
+import addFormats from "ajv-formats";
+import type { BookingSetUp, Resource, Service } from "@/core/booking/booking";
+import type { Context } from "@/server/context";
+import { openApi } from "./openapi";
+
+type Handler = (request: Request, params: { params: Promise<never> }) => Promise<Response>;
+type Route = Partial<Record<"GET" | "POST" | "OPTIONS", Handler>>;
+
+const ajv = new Ajv({ strict: false, allErrors: true });
+addFormats(ajv);
+ajv.addSchema(openApi, "api");
+
+/** Path of openapi.json, and the module that answers it. */
+const routes: Readonly<Record<string, () => Promise<unknown>>> = {
+  "/booking/{widget}/services": () => import("@/app/visitors/booking/[widget]/services/route"),
+  "/booking/{widget}/days": () => import("@/app/visitors/booking/[widget]/days/route"),
+  "/booking/{widget}/times": () => import("@/app/visitors/booking/[widget]/times/route"),
+  "/booking/{widget}/why": () => import("@/app/visitors/booking/[widget]/why/route"),
+  "/booking/{widget}/holds": () => import("@/app/visitors/booking/[widget]/holds/route"),
+  "/booking/{widget}/bookings": () => import("@/app/visitors/booking/[widget]/bookings/route"),
+  "/booking/{widget}/bookings/{token}": () => import("@/app/visitors/booking/[widget]/bookings/[token]/route"),
+  "/booking/{widget}/bookings/{token}/booking.ics": () =>
+    import("@/app/visitors/booking/[widget]/bookings/[token]/booking.ics/route"),
+  "/calendars/{file}": () => import("@/app/visitors/calendars/[file]/route"),
+  "/payments/events": () => import("@/app/visitors/payments/events/route"),
+  "/signups": () => import("@/app/visitors/signups/route"),
+  "/openapi.json": () => import("@/app/visitors/openapi.json/route"),
+};
+
+export const describedPaths: readonly string[] = Object.keys(routes);
+
+export interface Answer {
+  readonly status: number;
+  readonly headers: Headers;
+  // biome-ignore lint/suspicious/noExplicitAny: tests read what the description promises
+  readonly body: any;
+  readonly text: string;
+}
+
+export interface Asking {
+  readonly query?: Record<string, string | number>;
+  readonly body?: unknown;
+  readonly headers?: Record<string, string>;
+  readonly params?: Record<string, string>;
+}
+
+const pointer = (path: string) => path.replaceAll("~", "~0").replaceAll("/", "~1");
+
+/** Every answer has to be one that openapi.json describes, in its status, its type and its form. */
+function holdAgainst(path: string, method: string, status: number, type: string, body: unknown) {
+  type Described = { responses: Record<string, { content?: Record<string, unknown> }> };
+  const operation = (openApi.paths as Record<string, Record<string, Described>>)[path]?.[method.toLowerCase()];
+  const response = operation?.responses[status];
+  if (!response) throw new Error(`${method} ${path} answered ${status}, which openapi.json does not describe`);
+  const media = type.split(";")[0] as string;
+  if (!response.content) {
+    if (body) throw new Error(`${method} ${path} ${status} has a body that is not described`);
+    return;
+  }
+  if (!response.content[media]) throw new Error(`${method} ${path} ${status} is ${media}, which is not described`);
+  const valid = ajv.getSchema(
+    `api#/paths/${pointer(path)}/${method.toLowerCase()}/responses/${status}/content/${pointer(media)}/schema`,
+  );
+  if (!valid) throw new Error(`${method} ${path} ${status} has no schema`);
+  if (!valid(body))
+    throw new Error(`${method} ${path} ${status}: ${ajv.errorsText(valid.errors)}\n${JSON.stringify(body)}`);
+}
+
+/** Calls routes as a visitor of `site` with the widget `widget`. */
+export function publicApi(context: Context, site = "wrenfield", widget = "calendar") {
+  (globalThis as { webitorContext?: Context }).webitorContext = context;
+  let nth = 0;
+  async function call(method: "GET" | "POST", path: string, asking: Asking = {}): Promise<Answer> {
+    const route = (await routes[path]?.()) as Route;
+    const params = { widget, ...asking.params };
+    const query = new URLSearchParams(Object.entries(asking.query ?? {}).map(([name, value]) => [name, String(value)]));
+    const host = `${site}.localhost:4499`;
+    const request = new Request(`http://${host}/visitors${path}?${query}`, {
+      method,
+      headers: {
+        host,
+        "x-webitor-site": site,
+        "x-webitor-address": "192.0.2.1",
+        ...(method === "POST"
+          ? { "content-type": "application/json", "idempotency-key": `key-${Date.now()}-${++nth}-${Math.random()}` }
+          : {}),
+        ...asking.headers,
+      },
+      ...(method === "POST"
+        ? { body: typeof asking.body === "string" ? asking.body : JSON.stringify(asking.body ?? {}) }
+        : {}),
+    });
+    const handler = route[method];
+    if (!handler) throw new Error(`${path} has no ${method}`);
+    const response = await handler(request, { params: Promise.resolve(params as never) });
+    const text = await response.text();
+    const type = response.headers.get("content-type") ?? "";
+    const body = type.includes("json") ? JSON.parse(text) : text;
+    holdAgainst(path, method, response.status, type, body);
+    return { status: response.status, headers: response.headers, body, text };
+  }
+  const get = (path: string, query: Record<string, string | number> = {}, more: Asking = {}) =>
+    call("GET", `/booking/{widget}/${path}`, { query, ...more });
+  const post = (path: string, body: unknown, more: Asking = {}) =>
+    call("POST", `/booking/{widget}/${path}`, { body, ...more });
+  return {
+    call,
+    get,
+    post,
+    /** A hold, and a booking made of it. */
+    book: async (
+      service: string,
+      start: string,
+      more: Record<string, unknown> = {},
+      hold: Record<string, unknown> = {},
+    ) => {
+      const held = await post("holds", { service, start, ...hold });
+      if (held.status !== 201) return held;
+      return post("bookings", {
+        hold: held.body.hold,
+        client: { name: "Nuala Byrne", email: "nuala@post.example" },
+        terms: true,
+        ...more,
+      });
+    },
+  };
+}
+
+export type PublicApi = ReturnType<typeof publicApi>;
+
+/** A context whose clock stands where it is put. */
+export function withClock(context: Context, start: string): Context & { set(now: string): void } {
+  let now = new Date(start);
+  return {
+    ...context,
+    now: () => now,
+    set: (moment: string) => {
+      now = new Date(moment);
+    },
+  };
+}
+
+/** A small set-up: one place, and what is given. */
+export function smallSetUp(services: readonly Service[], resources: readonly Resource[]): BookingSetUp {
+  return {
+    places: [
+      {
+        id: "workshop",
+        name: "Workshop",
+        address: "Lower Quay",
+        zone: "Europe/Dublin",
+        notify: "desk@wrenfield.example",
+        closures: [],
+        notice: "",
+        allowedSites: ["https://riverside-makers.example"],
+      },
+    ],
+    services,
+    resources,
+    prices: [],
+  };
+}

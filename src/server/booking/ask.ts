@@ -1,0 +1,99 @@
+// Availability with the diary as it stands: what every question and every booking is judged by.
+import { Availability, type Wish } from "@/core/booking/availability";
+import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
+import { Diary } from "@/core/booking/diary";
+import { type DayNumber, ZoneClock } from "@/core/booking/zone";
+import { loadDiary } from "@/data/booking/diary";
+import type { Executor } from "@/data/connection";
+import { notFound } from "../problem";
+
+export interface Asked {
+  readonly siteId: string;
+  readonly setUp: BookingSetUp;
+  readonly wish: Wish;
+  /** Local days, both included. */
+  readonly from: DayNumber;
+  readonly to: DayNumber;
+  readonly now: Date;
+  /** Judged as if asked at this moment, for a hold that is being confirmed. */
+  readonly judgedAt?: Date;
+  /** A booking that is not counted: the one that is being moved. */
+  readonly without?: string;
+}
+
+export function serviceIn(setUp: BookingSetUp, id: string): Service {
+  const service = setUp.services.find((one) => one.id === id);
+  if (!service) throw notFound("This service");
+  return service;
+}
+
+export const clockFor = (setUp: BookingSetUp, service: Service): ZoneClock =>
+  ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
+
+/** The end of everything a stretch of days asks about: a course goes on after its first date. */
+function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant): Instant {
+  const runs = (service.course ?? []).filter((run) => {
+    const first = clock.instantOf(run[0] as string);
+    return from <= first && first < to;
+  });
+  return Math.max(to, ...runs.map((run) => clock.instantOf(run.at(-1) as string)));
+}
+
+export async function availabilityNow(
+  db: Executor,
+  asked: Asked,
+): Promise<{ availability: Availability; nextEnd: Date | null }> {
+  const service = serviceIn(asked.setUp, asked.wish.service);
+  const clock = clockFor(asked.setUp, service);
+  const from = clock.startOfDay(asked.from);
+  const to = lastInstant(service, clock, from, clock.startOfDay(asked.to + 1));
+  const { entries, outside, nextEnd } = await loadDiary(
+    db,
+    asked.siteId,
+    new Date(from),
+    new Date(to),
+    asked.now,
+    asked.without,
+  );
+  return {
+    availability: new Availability(
+      asked.setUp,
+      asked.wish,
+      new Diary(entries, outside, clock),
+      (asked.judgedAt ?? asked.now).getTime(),
+      asked.from,
+      asked.to,
+    ),
+    nextEnd,
+  };
+}
+
+/** How far around a start free times are looked for, in days; each reach is tried only when the one before is too poor. */
+const reaches = [2, 10, 45, 180] as const;
+
+/** The free starts nearest to `start` (at most `count`), in the order of time. */
+export async function nearestFree(
+  db: Executor,
+  asked: Omit<Asked, "from" | "to">,
+  start: Instant,
+  count = 5,
+): Promise<readonly Instant[]> {
+  const clock = clockFor(asked.setUp, serviceIn(asked.setUp, asked.wish.service));
+  const day = clock.dayOf(start);
+  const today = clock.dayOf(asked.now.getTime());
+  const distance = (one: Instant) => Math.abs(one - start);
+  let found: Instant[] = [];
+  for (const reach of reaches) {
+    const from = Math.max(today, day - reach);
+    const to = Math.max(from, day + reach);
+    const { availability } = await availabilityNow(db, { ...asked, from, to });
+    found = [];
+    for (let at = from; at <= to; at++)
+      found.push(...availability.timesOn(at).map(({ dates }) => dates[0]?.start as Instant));
+    if (found.length >= count) break;
+  }
+  return found
+    .sort((one, other) => distance(one) - distance(other))
+    .slice(0, count)
+    .sort((one, other) => one - other);
+}

@@ -1,0 +1,171 @@
+// The letters around a booking, in the languages we write: what happened, when it is, and how to change it.
+import { momentWords } from "@/core/booking/words";
+import { ZoneClock } from "@/core/booking/zone";
+import { escapeHtml } from "@/core/render/markup";
+
+export type LetterKind =
+  | "booked"
+  | "waiting"
+  | "waitingPayment"
+  | "approved"
+  | "declined"
+  | "moved"
+  | "reminder"
+  | "cancelled";
+
+interface Wording {
+  readonly subject: Readonly<Record<LetterKind, (what: string) => string>>;
+  readonly first: Readonly<Record<LetterKind, string>>;
+  readonly yours: (time: string) => string;
+  readonly seats: (count: number) => string;
+  readonly total: (amount: string) => string;
+  readonly manage: string;
+  readonly until: (time: string) => string;
+}
+
+const languages: Readonly<Record<string, Wording>> = {
+  en: {
+    subject: {
+      booked: (what) => `Booked: ${what}`,
+      waiting: (what) => `Asked for: ${what}`,
+      waitingPayment: (what) => `Waiting for your payment: ${what}`,
+      approved: (what) => `Approved: ${what}`,
+      declined: (what) => `Not possible: ${what}`,
+      moved: (what) => `Moved: ${what}`,
+      reminder: (what) => `Soon: ${what}`,
+      cancelled: (what) => `Cancelled: ${what}`,
+    },
+    first: {
+      booked: "Your booking is confirmed.",
+      waiting: "We have your booking and will tell you whether it suits us. Until then the time is kept for you.",
+      waitingPayment:
+        "The time is kept for you for half an hour. Your booking is confirmed once the payment has come in.",
+      approved: "Your booking is approved and confirmed.",
+      declined: "We are sorry, this booking can't be kept. The time is free again.",
+      moved: "Your booking has moved. This is when it is now:",
+      reminder: "This is to remind you of your booking.",
+      cancelled: "Your booking is cancelled.",
+    },
+    yours: (time) => `On your clock: ${time}`,
+    seats: (count) => `${count} seats`,
+    total: (amount) => `Price: ${amount}`,
+    manage: "See, move or cancel it here:",
+    until: (time) => `It can be moved or cancelled until ${time}.`,
+  },
+  de: {
+    subject: {
+      booked: (what) => `Gebucht: ${what}`,
+      waiting: (what) => `Angefragt: ${what}`,
+      waitingPayment: (what) => `Wartet auf Ihre Zahlung: ${what}`,
+      approved: (what) => `Zugesagt: ${what}`,
+      declined: (what) => `Nicht möglich: ${what}`,
+      moved: (what) => `Verlegt: ${what}`,
+      reminder: (what) => `Bald: ${what}`,
+      cancelled: (what) => `Abgesagt: ${what}`,
+    },
+    first: {
+      booked: "Ihre Buchung ist bestätigt.",
+      waiting: "Ihre Buchung ist da; wir sagen Ihnen, ob sie uns passt. Bis dahin ist die Zeit für Sie freigehalten.",
+      waitingPayment:
+        "Die Zeit ist eine halbe Stunde für Sie freigehalten. Ihre Buchung gilt, sobald die Zahlung eingegangen ist.",
+      approved: "Ihre Buchung ist zugesagt und bestätigt.",
+      declined: "Es tut uns leid, diese Buchung ist nicht möglich. Die Zeit ist wieder frei.",
+      moved: "Ihre Buchung wurde verlegt. Sie ist jetzt:",
+      reminder: "Wir erinnern an Ihre Buchung.",
+      cancelled: "Ihre Buchung ist abgesagt.",
+    },
+    yours: (time) => `Auf Ihrer Uhr: ${time}`,
+    seats: (count) => `${count} Plätze`,
+    total: (amount) => `Preis: ${amount}`,
+    manage: "Hier ansehen, verlegen oder absagen:",
+    until: (time) => `Verlegen oder absagen geht bis ${time}.`,
+  },
+  fr: {
+    subject: {
+      booked: (what) => `Réservé : ${what}`,
+      waiting: (what) => `Demandé : ${what}`,
+      waitingPayment: (what) => `En attente de votre paiement : ${what}`,
+      approved: (what) => `Accepté : ${what}`,
+      declined: (what) => `Impossible : ${what}`,
+      moved: (what) => `Déplacé : ${what}`,
+      reminder: (what) => `Bientôt : ${what}`,
+      cancelled: (what) => `Annulé : ${what}`,
+    },
+    first: {
+      booked: "Votre réservation est confirmée.",
+      waiting: "Nous avons votre demande et vous répondrons. D’ici là, l’heure vous est gardée.",
+      waitingPayment:
+        "L’heure vous est gardée une demi-heure. Votre réservation est confirmée dès que le paiement est arrivé.",
+      approved: "Votre réservation est acceptée et confirmée.",
+      declined: "Nous sommes désolés, cette réservation n’est pas possible. L’heure est de nouveau libre.",
+      moved: "Votre réservation a été déplacée. La voici :",
+      reminder: "Nous vous rappelons votre réservation.",
+      cancelled: "Votre réservation est annulée.",
+    },
+    yours: (time) => `À votre heure : ${time}`,
+    seats: (count) => `${count} places`,
+    total: (amount) => `Prix : ${amount}`,
+    manage: "La voir, la déplacer ou l’annuler ici :",
+    until: (time) => `On peut la déplacer ou l’annuler jusqu’au ${time}.`,
+  },
+};
+
+export interface LetterFacts {
+  readonly language: string;
+  readonly service: string;
+  readonly placeName: string;
+  readonly address: string;
+  /** Starts of the booking's dates. */
+  readonly starts: readonly number[];
+  readonly placeZone: string;
+  readonly clientZone: string;
+  readonly seats: number;
+  /** The price as people write it, or null. */
+  readonly total: string | null;
+  readonly manageUrl: string;
+  /** Until when the client may change it. */
+  readonly changeUntil: number;
+}
+
+const ended: readonly LetterKind[] = ["declined", "cancelled"];
+
+/** A letter to the client: subject, plain text and HTML. */
+export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: string; text: string; html: string } {
+  const words = languages[facts.language.split("-")[0] as string] ?? (languages.en as Wording);
+  const at = (zone: string, instant: number) =>
+    momentWords(
+      {
+        clock: ZoneClock.of(zone),
+        language: facts.language,
+        setUp: { places: [], services: [], resources: [], prices: [] },
+      },
+      instant,
+    );
+  const when = facts.starts.map((start) => at(facts.placeZone, start));
+  const own = facts.starts.map((start) => at(facts.clientZone, start));
+  const lines = [
+    words.first[kind],
+    "",
+    facts.service,
+    ...when,
+    ...(own.join() === when.join() ? [] : [words.yours(own[0] as string)]),
+    ...(facts.seats > 1 ? [words.seats(facts.seats)] : []),
+    `${facts.placeName}, ${facts.address}`,
+    ...(facts.total ? [words.total(facts.total)] : []),
+  ];
+  const open = ended.includes(kind)
+    ? []
+    : ["", words.manage, facts.manageUrl, words.until(at(facts.placeZone, facts.changeUntil))];
+  const html = [...lines, ...open]
+    .map((line) =>
+      line === facts.manageUrl
+        ? `<p><a href="${escapeHtml(line)}">${escapeHtml(line)}</a></p>`
+        : line && `<p>${escapeHtml(line)}</p>`,
+    )
+    .join("");
+  return {
+    subject: words.subject[kind](`${facts.service}, ${when[0]}`),
+    text: [...lines, ...open, ""].join("\n"),
+    html,
+  };
+}

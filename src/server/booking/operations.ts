@@ -1,0 +1,233 @@
+// What the studio does with bookings: seeing them, deciding, moving, booking by hand.
+import { and, asc, count, desc, eq, gte, inArray, lt } from "drizzle-orm";
+import Joi from "joi";
+import type { Answers } from "@/core/booking/answers";
+import { type Wish, waivable } from "@/core/booking/availability";
+import { bookingId } from "@/core/booking/schema";
+import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
+import { versionsOf } from "@/data/booking/diary";
+import { bookingHistory, bookings } from "@/data/booking/tables";
+import { inTransaction } from "@/data/connection";
+import { type SiteCall, siteOperation } from "../operation";
+import { fieldProblem, notFound } from "../problem";
+import { availabilityNow, clockFor, serviceIn } from "./ask";
+import { approve, bookByHand, cancel, decline, type Locked, lockSite, move, noteAttendance } from "./bookings";
+import { reasonsFor, refusing } from "./refusal";
+import { setUpAt } from "./set-up";
+import type { BookingRow } from "./tell";
+
+const id = Joi.string().max(24).required();
+const start = Joi.string().isoDate().max(40).required();
+const waived = Joi.array()
+  .items(Joi.string().valid(...waivable))
+  .unique()
+  .default([])
+  .messages({ "any.only": "This rule can't be set aside." });
+const seats = Joi.number().integer().min(1).max(500).default(1);
+
+const shown = (row: BookingRow) => ({
+  id: row.id,
+  state: row.state,
+  attendance: row.attendance,
+  service: row.serviceId,
+  serviceName: row.serviceName,
+  start: row.startsAt.toISOString(),
+  end: row.endsAt.toISOString(),
+  resources: row.resources,
+  seats: row.seats,
+  name: row.name,
+  email: row.email,
+  phone: row.phone,
+  bill: row.bill,
+  answers: row.answers,
+  refundDue: row.refundDue,
+  byHand: row.widgetId === null,
+  createdAt: row.createdAt.toISOString(),
+});
+
+/** One deed under the site's lock, by the member who calls. */
+async function deed(call: SiteCall, work: (locked: Locked) => Promise<BookingRow>) {
+  const { context, site } = call;
+  const changed = await refusing(context, site, { kind: "studio" }, () =>
+    inTransaction(context.db, async (tx) => work(await lockSite(context, tx, site))),
+  );
+  context.jobQueued();
+  return shown(changed);
+}
+
+interface ByHand {
+  readonly service: string;
+  readonly resource: string | null;
+  readonly start: string;
+  readonly seats: number;
+  readonly waived: readonly string[];
+  readonly client: { readonly name: string; readonly email: string; readonly phone: string; readonly language: string };
+}
+
+const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "waived">): Wish => ({
+  service: input.service,
+  resource: input.resource,
+  seats: input.seats,
+  online: false,
+  waived: input.waived,
+});
+
+export const bookingOperations = {
+  "booking.list": siteOperation(
+    "editor",
+    {
+      from: start,
+      to: start,
+      states: Joi.array()
+        .items(Joi.string().valid(...bookingStates))
+        .default([...takingStates]),
+      limit: Joi.number().integer().min(1).max(1000).default(500),
+      offset: Joi.number().integer().min(0).default(0),
+    },
+    async (call, input: { from: string; to: string; states: BookingState[]; limit: number; offset: number }) => {
+      const matching = and(
+        eq(bookings.siteId, call.site.id),
+        inArray(bookings.state, input.states),
+        gte(bookings.startsAt, new Date(input.from)),
+        lt(bookings.startsAt, new Date(input.to)),
+      );
+      const rows = await call.context.db
+        .select()
+        .from(bookings)
+        .where(matching)
+        .orderBy(asc(bookings.startsAt), asc(bookings.id))
+        .limit(input.limit)
+        .offset(input.offset);
+      const [all] = await call.context.db.select({ all: count() }).from(bookings).where(matching);
+      return { all: all?.all ?? 0, rows: rows.map(shown) };
+    },
+  ),
+  "booking.history": siteOperation("editor", { booking: id }, async (call, input: { booking: string }) => {
+    const { db } = call.context;
+    const [booking] = await db
+      .select()
+      .from(bookings)
+      .where(and(eq(bookings.siteId, call.site.id), eq(bookings.id, input.booking)));
+    if (!booking) throw notFound("This booking");
+    const rows = await db
+      .select()
+      .from(bookingHistory)
+      .where(and(eq(bookingHistory.siteId, call.site.id), eq(bookingHistory.bookingId, input.booking)))
+      .orderBy(desc(bookingHistory.position));
+    return {
+      booking: shown(booking),
+      history: rows.map(({ at, by, what, before, after }) => ({ at: at.toISOString(), by, what, before, after })),
+    };
+  }),
+  /** The complete chain of reasons with names; what by hand could be set aside is marked. */
+  "booking.why": siteOperation(
+    "editor",
+    {
+      service: bookingId.required(),
+      resource: bookingId.allow(null).default(null),
+      start,
+      seats,
+      online: Joi.boolean().default(true),
+      waived,
+    },
+    async (
+      call,
+      input: {
+        service: string;
+        resource: string | null;
+        start: string;
+        seats: number;
+        online: boolean;
+        waived: string[];
+      },
+    ) => {
+      const { context, site } = call;
+      const versions = await versionsOf(context.db, site.id);
+      const setUp = await setUpAt(context.db, site.id, versions?.setUp ?? 0);
+      const service = serviceIn(setUp, input.service);
+      const clock = clockFor(setUp, service);
+      const at = Date.parse(input.start);
+      const day = clock.dayOf(at);
+      const { availability } = await availabilityNow(context.db, {
+        siteId: site.id,
+        setUp,
+        wish: { ...wishOf(input), online: input.online },
+        now: context.now(),
+        from: day,
+        to: day,
+      });
+      const { offered, reasons } = availability.explain(at);
+      const sentences = reasonsFor(reasons, { clock, setUp }, { kind: "studio" });
+      return {
+        offered,
+        reasons: reasons.map((reason, index) => ({
+          ...reason,
+          message: sentences[index]?.message ?? "",
+          waivable: (waivable as readonly string[]).includes(reason.code),
+        })),
+      };
+    },
+  ),
+  "booking.byHand": siteOperation(
+    "designer",
+    {
+      service: bookingId.required(),
+      resource: bookingId.allow(null).default(null),
+      start,
+      seats,
+      waived,
+      client: Joi.object({
+        name: Joi.string().trim().min(1).max(120).required(),
+        email: Joi.string().trim().lowercase().email({ tlds: false }).allow("").max(254).required(),
+        phone: Joi.string().trim().allow("").max(40).default(""),
+        language: Joi.string()
+          .pattern(/^[A-Za-z0-9-]{2,35}$/)
+          .default("en"),
+      }).required(),
+      answers: Joi.object().unknown().default({}),
+    },
+    (call, input: ByHand & { answers: Answers }) =>
+      deed(call, (locked) => {
+        const service = locked.setUp.services.find((one) => one.id === input.service);
+        if (!service) throw fieldProblem("service", "There is no service with this id.");
+        return bookByHand(
+          locked,
+          { wish: wishOf(input), start: Date.parse(input.start) },
+          call.account.id,
+          { ...input.client, zone: clockFor(locked.setUp, service).zone },
+          input.answers,
+        );
+      }),
+  ),
+  "booking.move": siteOperation(
+    "designer",
+    { booking: id, start, resource: bookingId.allow(null).default(null), waived },
+    (call, input: { booking: string; start: string; resource: string | null; waived: string[] }) =>
+      deed(call, async (locked) => {
+        const [row] = await locked.tx
+          .select({ service: bookings.serviceId, seats: bookings.seats })
+          .from(bookings)
+          .where(and(eq(bookings.siteId, call.site.id), eq(bookings.id, input.booking)));
+        if (!row) throw notFound("This booking");
+        return move(locked, input.booking, call.account.id, {
+          wish: wishOf({ ...input, ...row }),
+          start: Date.parse(input.start),
+        });
+      }),
+  ),
+  "booking.approve": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
+    deed(call, (locked) => approve(locked, input.booking, call.account.id)),
+  ),
+  "booking.decline": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
+    deed(call, (locked) => decline(locked, input.booking, call.account.id)),
+  ),
+  "booking.cancel": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
+    deed(call, (locked) => cancel(locked, input.booking, call.account.id)),
+  ),
+  "booking.attendance": siteOperation(
+    "designer",
+    { booking: id, attendance: Joi.string().valid("came", "didNotCome").allow(null).required() },
+    (call, input: { booking: string; attendance: "came" | "didNotCome" | null }) =>
+      deed(call, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),
+  ),
+};

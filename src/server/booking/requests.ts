@@ -1,0 +1,57 @@
+// Requests that may be sent again: the same Idempotency-Key gets the same answer, and nothing is done twice.
+import { and, eq } from "drizzle-orm";
+import { bookingRequests } from "@/data/booking/tables";
+import type { Executor } from "@/data/connection";
+import { inTransaction } from "@/data/connection";
+import { type Context, sha256 } from "../context";
+import { Problem } from "../problem";
+
+export interface Answered {
+  readonly status: number;
+  readonly answer: unknown;
+}
+
+/** The key of a request; its absence is a mistake of the caller. */
+export function requestKey(header: string | null): string {
+  if (header && /^[\w.:-]{8,80}$/.test(header)) return header;
+  throw new Problem(
+    400,
+    "idempotencyKey",
+    header === null
+      ? "This call needs an Idempotency-Key header, so that it can be sent again without doing it twice."
+      : "An Idempotency-Key has 8 to 80 letters, digits and . : _ -.",
+    [{ path: "Idempotency-Key", message: "A new key for each deed, the same for each repetition of it." }],
+  );
+}
+
+/**
+ * Does `work` in a transaction and keeps its answer with it, or gives the answer kept. What is refused leaves nothing
+ * behind and may be tried again with the same key. Two at once: the second waits for the first.
+ */
+export async function once(
+  context: Context,
+  siteId: string,
+  key: string,
+  asked: unknown,
+  work: (tx: Executor) => Promise<Answered>,
+): Promise<Answered> {
+  const hash = sha256(JSON.stringify(asked));
+  return inTransaction(context.db, async (tx) => {
+    const mine = and(eq(bookingRequests.siteId, siteId), eq(bookingRequests.key, key));
+    const [inserted] = await tx
+      .insert(bookingRequests)
+      .ignore()
+      .values({ siteId, key, asked: hash, status: 0, answer: null, createdAt: context.now() });
+    if (inserted.affectedRows === 0) {
+      const [kept] = await tx.select().from(bookingRequests).where(mine).for("update");
+      if (kept?.asked !== hash)
+        throw new Problem(422, "idempotencyKey", "This Idempotency-Key was used for something else.", [
+          { path: "Idempotency-Key", message: "Take a new key for a new deed." },
+        ]);
+      return { status: kept.status, answer: kept.answer };
+    }
+    const answered = await work(tx);
+    await tx.update(bookingRequests).set(answered).where(mine);
+    return answered;
+  });
+}

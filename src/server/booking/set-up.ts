@@ -1,0 +1,55 @@
+// The set-up of a site as the server works with it: read once for each version of it, replaced as a whole.
+import Joi from "joi";
+import { LRUCache } from "lru-cache";
+import type { BookingSetUp } from "@/core/booking/booking";
+import { setUpFaults } from "@/core/booking/references";
+import { bookingSetUpSchema } from "@/core/booking/schema";
+import { lockDiary } from "@/data/booking/diary";
+import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
+import { type Executor, inTransaction } from "@/data/connection";
+import { siteOperation } from "../operation";
+import { notFound, Problem, validated } from "../problem";
+
+const known = new LRUCache<string, BookingSetUp>({ max: 200 });
+
+/** The set-up of a site at a version. Throws 404 where nothing can be booked. */
+export async function setUpAt(db: Executor, siteId: string, version: number): Promise<BookingSetUp> {
+  const key = `${siteId} ${version}`;
+  let setUp = known.get(key);
+  if (!setUp) {
+    setUp = await loadSetUp(db, siteId);
+    if (!setUp) throw notFound("Booking");
+    known.set(key, setUp);
+  }
+  return setUp;
+}
+
+/** A set-up from outside; a Problem with the path of everything that is wrong with it. */
+export function checkedSetUp(value: unknown): BookingSetUp {
+  const setUp = validated(bookingSetUpSchema, value);
+  const faults = setUpFaults(setUp);
+  if (faults.length) throw new Problem(422, "invalid", faults[0]?.message ?? "", faults);
+  return setUp;
+}
+
+export const setUpOperations = {
+  "booking.readSetUp": siteOperation("editor", {}, async (call) => ({
+    setUp: (await loadSetUp(call.context.db, call.site.id)) ?? null,
+  })),
+  /**
+   * Replaces the set-up. Bookings that stand are kept as they are, also where the new hours would not allow them; a
+   * booking that is being made meanwhile is judged by the one or the other, never by a mix.
+   */
+  "booking.replaceSetUp": siteOperation(
+    "designer",
+    { setUp: Joi.object().unknown().required() },
+    async (call, input: { setUp: unknown }) => {
+      const setUp = checkedSetUp(input.setUp);
+      await inTransaction(call.context.db, async (tx) => {
+        await lockDiary(tx, call.site.id);
+        await storeSetUp(tx, call.site.id, setUp);
+      });
+      return { places: setUp.places.length, services: setUp.services.length, resources: setUp.resources.length };
+    },
+  ),
+};

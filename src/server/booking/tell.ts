@@ -1,0 +1,194 @@
+// Telling client and business what became of a booking: letters with a calendar part, and the reminder.
+import { and, asc, eq } from "drizzle-orm";
+import type { BookingSetUp } from "@/core/booking/booking";
+import { clientMayChangeUntil } from "@/core/booking/state";
+import { momentWords } from "@/core/booking/words";
+import { hourMs, ZoneClock } from "@/core/booking/zone";
+import { eventsOf } from "@/core/calendar/booking-events";
+import { calendarText } from "@/core/calendar/write";
+import { moneyWords } from "@/core/money/money";
+import { versionsOf } from "@/data/booking/diary";
+import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
+import type { Executor } from "@/data/connection";
+import type { SiteRow } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
+import { type Context, sign, siteOrigin } from "../context";
+import { type JobRun, queueJob, realTime } from "../job/queue";
+import { writeMail } from "../mail/mail";
+import { bookingLetter, type LetterKind } from "./letters";
+import { setUpAt } from "./set-up";
+
+export type BookingRow = typeof bookings.$inferSelect;
+
+export interface BookingDate {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The dates of a booking: those it takes, or where it takes none any more the ones it had. */
+export async function datesOf(db: Executor, booking: BookingRow): Promise<readonly BookingDate[]> {
+  const rows = await db
+    .select({ start: bookingSessions.startsAt, end: bookingSessions.endsAt })
+    .from(bookingDates)
+    .innerJoin(bookingSessions, eq(bookingSessions.id, bookingDates.sessionId))
+    .where(and(eq(bookingDates.siteId, booking.siteId), eq(bookingDates.bookingId, booking.id)))
+    .orderBy(asc(bookingDates.position));
+  return rows.length
+    ? rows.map(({ start, end }) => ({ start: start.getTime(), end: end.getTime() }))
+    : [{ start: booking.startsAt.getTime(), end: booking.endsAt.getTime() }];
+}
+
+/** The client's own token for a booking: nothing is stored that could open it. */
+export const bookingToken = (context: Context, bookingId: string): string =>
+  `${bookingId}.${sign(context.settings, "booking", bookingId)}`;
+
+export const manageUrl = (context: Context, site: SiteRow, booking: Pick<BookingRow, "id" | "widgetId">): string =>
+  `${siteOrigin(context.settings, site.key)}/_w/v1/booking/${booking.widgetId ?? "desk"}/bookings/${bookingToken(context, booking.id)}/page`;
+
+const hostOf = (context: Context, site: SiteRow) => `${site.key}.${context.settings.publicHost}`;
+
+const summaryOf = (booking: BookingRow, site: SiteRow) => `${booking.serviceName}, ${site.name}`;
+
+/** A booking as an iCalendar file; with a method it is a message that calendars follow. */
+export function bookingCalendar(
+  context: Context,
+  site: SiteRow,
+  setUp: BookingSetUp,
+  booking: BookingRow,
+  dates: readonly BookingDate[],
+  method: "REQUEST" | "CANCEL" | null,
+): string {
+  const place = setUp.places.find(({ id }) => id === booking.placeId);
+  return calendarText({
+    name: summaryOf(booking, site),
+    method,
+    zone: place?.zone ?? site.settings.zone,
+    events: eventsOf(
+      {
+        id: booking.id,
+        sequence: booking.sequence,
+        state: method === "CANCEL" ? "cancelled" : booking.state,
+        dates,
+        summary: summaryOf(booking, site),
+        description: manageUrl(context, site, booking),
+        location: place ? [place.name, place.address].filter(Boolean).join(", ") : "",
+        organizer: { name: site.name, email: site.settings.mailFrom },
+        attendee: booking.email ? { name: booking.name, email: booking.email } : null,
+      },
+      hostOf(context, site),
+      context.now().getTime(),
+    ),
+  });
+}
+
+const cancels: readonly LetterKind[] = ["cancelled", "declined"];
+
+/** Writes the letters about what happened, in the transaction in which it happens. */
+export async function tell(
+  context: Context,
+  tx: Executor,
+  site: SiteRow,
+  setUp: BookingSetUp,
+  booking: BookingRow,
+  kind: LetterKind,
+  dates: readonly BookingDate[],
+): Promise<void> {
+  const place = setUp.places.find(({ id }) => id === booking.placeId);
+  const zone = place?.zone ?? site.settings.zone;
+  const sender = `${site.name.replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`;
+  const url = manageUrl(context, site, booking);
+  const method = cancels.includes(kind) ? ("CANCEL" as const) : ("REQUEST" as const);
+  if (booking.email)
+    await writeMail(context, tx, {
+      siteId: site.id,
+      sender,
+      recipient: booking.email,
+      withdrawUrl: url,
+      calendar: { method, text: bookingCalendar(context, site, setUp, booking, dates, method) },
+      ...bookingLetter(kind, {
+        language: booking.language,
+        service: booking.serviceName,
+        placeName: place?.name ?? site.name,
+        address: place?.address ?? "",
+        starts: dates.map(({ start }) => start),
+        placeZone: zone,
+        clientZone: booking.zone,
+        seats: booking.seats,
+        total: booking.bill
+          ? moneyWords({ amount: booking.bill.gross, currency: booking.bill.currency }, booking.language)
+          : null,
+        manageUrl: url,
+        changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
+      }),
+    });
+  if (!place || kind === "reminder") return;
+  const when = momentWords(
+    { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
+    booking.startsAt.getTime(),
+  );
+  const names = booking.resources.map((id) => setUp.resources.find((one) => one.id === id)?.name ?? id).join(", ");
+  const lines = [
+    `${booking.serviceName}, ${when}`,
+    `${booking.name} <${booking.email}> ${booking.phone}`.trim(),
+    names,
+  ];
+  await writeMail(context, tx, {
+    siteId: site.id,
+    sender,
+    recipient: place.notify,
+    withdrawUrl: siteOrigin(context.settings, site.key),
+    calendar: null,
+    subject: `${placeSubjects[kind]}: ${booking.serviceName}, ${when}, ${booking.name}`,
+    text: `${lines.join("\n")}\n`,
+    html: `<pre>${lines.map((line) => line.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`)).join("\n")}</pre>`,
+  });
+}
+
+/** What the business reads, in the studio's language. */
+const placeSubjects: Readonly<Record<LetterKind, string>> = {
+  booked: "New booking",
+  waiting: "To approve",
+  waitingPayment: "Waiting for payment",
+  approved: "Approved",
+  declined: "Declined",
+  moved: "Moved",
+  reminder: "Reminder",
+  cancelled: "Cancelled",
+};
+
+/** Queues the reminder of a confirmed booking, at the service's own lead. */
+export async function queueReminder(
+  context: Context,
+  tx: Executor,
+  setUp: BookingSetUp,
+  booking: BookingRow,
+): Promise<void> {
+  const hours = setUp.services.find(({ id }) => id === booking.serviceId)?.reminderHours ?? null;
+  if (hours === null || !booking.email) return;
+  const at = new Date(booking.startsAt.getTime() - hours * hourMs);
+  if (at <= context.now()) return;
+  await queueJob(tx, {
+    kind: "reminder",
+    siteId: booking.siteId,
+    payload: { booking: booking.id, start: String(booking.startsAt.getTime()) },
+    availableAt: realTime(context, at),
+  });
+}
+
+/** The job: reminds, unless the booking was moved or ended meanwhile. */
+export async function reminderJob(context: Context, run: JobRun): Promise<void> {
+  const { booking: id = "", start = "" } = run.job.payload;
+  const siteId = run.job.siteId ?? "";
+  await context.db.transaction(async (tx) => {
+    await run.finish(tx);
+    const [booking] = await tx
+      .select()
+      .from(bookings)
+      .where(and(eq(bookings.siteId, siteId), eq(bookings.id, id)));
+    const [site] = await tx.select().from(sites).where(eq(sites.id, siteId));
+    if (!site || booking?.state !== "confirmed" || booking.startsAt.getTime() !== Number(start)) return;
+    const versions = await versionsOf(tx, siteId);
+    const setUp = await setUpAt(tx, siteId, versions?.setUp ?? 0);
+    await tell(context, tx, site, setUp, booking, "reminder", await datesOf(tx, booking));
+  });
+}

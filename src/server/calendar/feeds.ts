@@ -1,0 +1,268 @@
+// Busy time from outside: calendars that were uploaded or are fetched, read again as time goes on. A feed that breaks
+// keeps the last good state, and says so.
+import { and, asc, count, eq } from "drizzle-orm";
+import Joi from "joi";
+import { bookingId } from "@/core/booking/schema";
+import { calendarWords } from "@/core/calendar/words";
+import type { Outcome } from "@/core/visitor/decision";
+import { lockDiary, raiseDiary, versionsOf } from "@/data/booking/diary";
+import { busyFeeds, busySpans } from "@/data/calendar/tables";
+import { inTransaction } from "@/data/connection";
+import { setUpAt } from "../booking/set-up";
+import type { Context } from "../context";
+import { type JobRun, queueOnly } from "../job/queue";
+import { type SiteCall, siteOperation } from "../operation";
+import { fieldProblem, notFound } from "../problem";
+import { fetchCalendar } from "./fetch";
+import { readCalendarApart } from "./reader";
+
+/** How often an address is asked again, and how often a file is read again so that new days come into reach. */
+const everyMs = { address: 15 * 60_000, file: 24 * 3_600_000 };
+const dayMs = 86_400_000;
+/** Busy time is kept for as far as anyone may book. */
+const daysAhead = 402;
+
+type Feed = typeof busyFeeds.$inferSelect;
+
+const here = (siteId: string, id: string) => and(eq(busyFeeds.siteId, siteId), eq(busyFeeds.id, id));
+
+async function zoneOf(context: Context, siteId: string, resourceId: string): Promise<string> {
+  const versions = await versionsOf(context.db, siteId);
+  const setUp = await setUpAt(context.db, siteId, versions?.setUp ?? 0);
+  const resource = setUp.resources.find(({ id }) => id === resourceId);
+  if (!resource) throw fieldProblem("resource", "There is no resource with this id.");
+  return setUp.places.find(({ id }) => id === resource.place)?.zone ?? "UTC";
+}
+
+/** Reads a calendar's text for a feed's resource, as of now. */
+async function read(context: Context, feed: Pick<Feed, "siteId" | "resourceId" | "owner">, text: string) {
+  const now = context.now().getTime();
+  return readCalendarApart(context.settings, text, {
+    from: now - dayMs,
+    to: now + daysAhead * dayMs,
+    zone: await zoneOf(context, feed.siteId, feed.resourceId),
+    owner: feed.owner,
+  });
+}
+
+type Read = Awaited<ReturnType<typeof read>>;
+
+/** Stores what was read in place of what was; a feed that was removed meanwhile stays removed. */
+async function store(
+  context: Context,
+  feed: Feed,
+  found: Extract<Read, { ok: true }>["value"],
+  values: Partial<Feed>,
+): Promise<void> {
+  const { siteId, id: feedId, resourceId } = feed;
+  await inTransaction(context.db, async (tx) => {
+    await lockDiary(tx, siteId);
+    const [result] = await tx
+      .update(busyFeeds)
+      .set({
+        ...values,
+        events: found.events,
+        notes: found.notes,
+        goodAt: context.now(),
+        triedAt: context.now(),
+        problem: null,
+      })
+      .where(here(siteId, feedId));
+    if (result.affectedRows === 0) return;
+    await tx.delete(busySpans).where(and(eq(busySpans.siteId, siteId), eq(busySpans.feedId, feedId)));
+    for (let at = 0; at < found.busy.length; at += 1000)
+      await tx.insert(busySpans).values(
+        found.busy.slice(at, at + 1000).map(({ from, to }) => ({
+          siteId,
+          feedId,
+          resourceId,
+          from: new Date(from),
+          to: new Date(to),
+        })),
+      );
+    await raiseDiary(tx, siteId);
+  });
+}
+
+/** Reads a feed again: fetched anew where it has an address, from its file where it has none. */
+export async function refreshFeed(context: Context, siteId: string, id: string): Promise<void> {
+  const [feed] = await context.db.select().from(busyFeeds).where(here(siteId, id));
+  if (!feed) return;
+  const fail = (outcome: Extract<Outcome<never>, { ok: false }>) =>
+    context.db
+      .update(busyFeeds)
+      .set({ problem: calendarWords(outcome.reason).slice(0, 500), triedAt: context.now() })
+      .where(here(siteId, id));
+  let text = feed.file?.toString() ?? null;
+  const validators = { etag: feed.etag, lastModified: feed.lastModified };
+  let fresh: Partial<Feed> = {};
+  if (feed.address) {
+    const fetched = await fetchCalendar(
+      context.settings,
+      feed.address,
+      feed.file ? validators : { etag: null, lastModified: null },
+    );
+    if (!fetched.ok) return void (await fail(fetched));
+    const { text: changed, etag, lastModified } = fetched.value;
+    if (changed !== null) {
+      text = changed;
+      fresh = { file: Buffer.from(changed), etag, lastModified };
+    }
+  }
+  if (text === null) return;
+  const found = await read(context, feed, text);
+  // What can't be read is not kept: the last good file stays, and its validators with it.
+  if (!found.ok) return void (await fail(found));
+  await store(context, feed, found.value, fresh);
+}
+
+async function queueRefresh(context: Context, feed: Pick<Feed, "siteId" | "id" | "address">, afterMs: number) {
+  await queueOnly(context.db, {
+    kind: "feed",
+    siteId: feed.siteId,
+    payload: { feed: feed.id },
+    onlyOne: `feed:${feed.id}`,
+    availableAt: new Date(Date.now() + afterMs),
+  });
+  context.jobQueued();
+}
+
+/** The job: reads a feed again and comes back later, as long as the feed is there. */
+export async function feedJob(context: Context, run: JobRun): Promise<void> {
+  const siteId = run.job.siteId ?? "";
+  const id = run.job.payload.feed ?? "";
+  await refreshFeed(context, siteId, id);
+  await run.finish(context.db);
+  const [feed] = await context.db.select().from(busyFeeds).where(here(siteId, id));
+  if (feed) await queueRefresh(context, feed, feed.address ? everyMs.address : everyMs.file);
+}
+
+async function addFeed(
+  call: SiteCall,
+  given: { resource: string; name: string; owner: string; address: string | null },
+): Promise<Feed> {
+  const { context, site } = call;
+  await zoneOf(context, site.id, given.resource);
+  const feed: Feed = {
+    siteId: site.id,
+    id: context.newId(),
+    resourceId: given.resource,
+    name: given.name,
+    owner: given.owner,
+    address: given.address,
+    file: null,
+    events: 0,
+    notes: [],
+    etag: null,
+    lastModified: null,
+    goodAt: null,
+    triedAt: null,
+    problem: null,
+  };
+  return feed;
+}
+
+const common = {
+  resource: bookingId.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  owner: Joi.string().trim().email({ tlds: false }).allow("").max(200).required(),
+};
+interface Common {
+  readonly resource: string;
+  readonly name: string;
+  readonly owner: string;
+}
+
+export const feedOperations = {
+  "feeds.list": siteOperation("editor", {}, async (call) => {
+    const rows = await call.context.db
+      .select()
+      .from(busyFeeds)
+      .where(eq(busyFeeds.siteId, call.site.id))
+      .orderBy(asc(busyFeeds.name));
+    const spans = await call.context.db
+      .select({ feed: busySpans.feedId, all: count() })
+      .from(busySpans)
+      .where(eq(busySpans.siteId, call.site.id))
+      .groupBy(busySpans.feedId);
+    return rows.map((feed) => ({
+      id: feed.id,
+      resource: feed.resourceId,
+      name: feed.name,
+      owner: feed.owner,
+      address: feed.address,
+      events: feed.events,
+      busySpans: spans.find((row) => row.feed === feed.id)?.all ?? 0,
+      notes: feed.notes,
+      goodAt: feed.goodAt?.toISOString() ?? null,
+      triedAt: feed.triedAt?.toISOString() ?? null,
+      problem: feed.problem,
+    }));
+  }),
+  /** An uploaded file: refused as a whole when it can't be read. */
+  "feeds.upload": siteOperation(
+    "designer",
+    { ...common, text: Joi.string().required() },
+    async (call, { text, ...given }: Common & { text: string }) => {
+      const feed = await addFeed(call, { ...given, address: null });
+      const found = await read(call.context, feed, text);
+      if (!found.ok) throw fieldProblem("text", calendarWords(found.reason));
+      await call.context.db.insert(busyFeeds).values({ ...feed, file: Buffer.from(text) });
+      await store(call.context, feed, found.value, {});
+      await queueRefresh(call.context, feed, everyMs.file);
+      return {
+        feed: feed.id,
+        events: found.value.events,
+        busySpans: found.value.busy.length,
+        notes: found.value.notes,
+      };
+    },
+  ),
+  /** An address: tried at once, so that what is wrong with it is said at its field. */
+  "feeds.add": siteOperation(
+    "designer",
+    { ...common, address: Joi.string().trim().max(1000).required() },
+    async (call, given: Common & { address: string }) => {
+      const { context } = call;
+      const feed = await addFeed(call, given);
+      const fetched = await fetchCalendar(context.settings, given.address, { etag: null, lastModified: null });
+      if (!fetched.ok) throw fieldProblem("address", calendarWords(fetched.reason));
+      const { text, etag, lastModified } = fetched.value;
+      const found = await read(context, feed, text ?? "");
+      if (!found.ok) throw fieldProblem("address", calendarWords(found.reason));
+      await context.db.insert(busyFeeds).values({ ...feed, file: Buffer.from(text ?? ""), etag, lastModified });
+      await store(context, feed, found.value, {});
+      await queueRefresh(context, feed, everyMs.address);
+      return {
+        feed: feed.id,
+        events: found.value.events,
+        busySpans: found.value.busy.length,
+        notes: found.value.notes,
+      };
+    },
+  ),
+  "feeds.refresh": siteOperation(
+    "designer",
+    { feed: Joi.string().max(24).required() },
+    async (call, input: { feed: string }) => {
+      await refreshFeed(call.context, call.site.id, input.feed);
+      const [feed] = await call.context.db.select().from(busyFeeds).where(here(call.site.id, input.feed));
+      if (!feed) throw notFound("This calendar");
+      return { problem: feed.problem, goodAt: feed.goodAt?.toISOString() ?? null, events: feed.events };
+    },
+  ),
+  "feeds.remove": siteOperation(
+    "designer",
+    { feed: Joi.string().max(24).required() },
+    async (call, input: { feed: string }) => {
+      await inTransaction(call.context.db, async (tx) => {
+        await lockDiary(tx, call.site.id);
+        const [gone] = await tx.delete(busyFeeds).where(here(call.site.id, input.feed));
+        if (gone.affectedRows === 0) throw notFound("This calendar");
+        await tx.delete(busySpans).where(and(eq(busySpans.siteId, call.site.id), eq(busySpans.feedId, input.feed)));
+        await raiseDiary(tx, call.site.id);
+      });
+      return { removed: input.feed };
+    },
+  ),
+};
