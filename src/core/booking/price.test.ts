@@ -1,0 +1,76 @@
+import type { PriceRule } from "./booking";
+import { billOf, priceOf } from "./price";
+import { aResource, aService } from "./sample.test-kit";
+import { ZoneClock } from "./zone";
+
+const clock = ZoneClock.of("Europe/Dublin");
+const service = aService("throw", { tax: { percent: 13.5, included: true } });
+const maren = aResource("maren");
+
+const rule = (id: string, amount: number, more: Partial<PriceRule> = {}): PriceRule => ({
+  id,
+  priority: 0,
+  service: null,
+  resource: null,
+  weekdays: null,
+  hours: null,
+  dates: null,
+  seats: null,
+  price: { amount, earlier: null },
+  ...more,
+});
+
+const by = (rules: readonly PriceRule[], start = "2026-03-11T10:00", seats = 1, leader = maren) =>
+  priceOf({ service, leader, start: clock.instantOf(start), seats }, rules, clock)?.by;
+
+test("the highest priority, then more conditions, then the earlier in the file", () => {
+  const plain = rule("plain", 1);
+  const wednesdays = rule("wednesdays", 2, { weekdays: [3] });
+  const mornings = rule("mornings", 3, { hours: { from: "09:00", to: "12:00" } });
+  expect(by([])).toBe("service");
+  expect(by([plain, wednesdays])).toBe("wednesdays");
+  expect(by([wednesdays, mornings])).toBe("wednesdays");
+  expect(by([mornings, wednesdays])).toBe("mornings");
+  expect(by([wednesdays, rule("first", 9, { priority: 1 })])).toBe("first");
+});
+
+test("conditions are about the local start: the hour's end is not in it, dates and seats are", () => {
+  const mornings = [rule("mornings", 3, { hours: { from: "09:00", to: "12:00" } })];
+  expect(by(mornings, "2026-03-11T12:00")).toBe("service");
+  // A quarter to twelve in summer is a quarter to eleven in UTC.
+  expect(by(mornings, "2026-07-01T11:45")).toBe("mornings");
+  const group = [rule("group", 3, { seats: { from: 6, to: 8 } })];
+  expect([by(group, undefined, 5), by(group, undefined, 6), by(group, undefined, 8)]).toEqual([
+    "service",
+    "group",
+    "group",
+  ]);
+  const winter = [rule("winter", 3, { dates: { from: "2026-03-01", to: "2026-03-11" } })];
+  expect([by(winter), by(winter, "2026-03-12T00:00")]).toEqual(["winter", "service"]);
+});
+
+test("a tutor's own price stands before the service's and behind the rules", () => {
+  const tobi = aResource("tobi", {
+    offers: [
+      { service: "throw", does: true, durationMinutes: null, tidyUp: null, price: { amount: 4200, earlier: null } },
+    ],
+  });
+  expect(by([], undefined, 1, tobi)).toBe("resource");
+  expect(by([rule("all", 1)], undefined, 1, tobi)).toBe("all");
+});
+
+test("a bill is one line: seats at their price, the tax of the line rounded once", () => {
+  expect(
+    billOf({ service, leader: maren, start: clock.instantOf("2026-03-11T10:00"), seats: 3 }, [], clock, "EUR"),
+  ).toEqual({
+    currency: "EUR",
+    seats: 3,
+    each: 3800,
+    earlierEach: null,
+    taxPercent: 13.5,
+    by: "service",
+    net: 10_044,
+    tax: 1356,
+    gross: 11_400,
+  });
+});

@@ -1,0 +1,130 @@
+import { answersSchema, refusal } from "./answers";
+import type { BookingSetUp } from "./booking";
+import { setUpFaults } from "./references";
+import { aResource, aService, aSetUp } from "./sample.test-kit";
+import { bookingSetUpSchema } from "./schema";
+
+const good = aSetUp([aService("throw")], [aResource("maren")]);
+
+/** The set-up with one value changed, by its path. */
+function spoilt(path: string, value: unknown): unknown {
+  const copy = JSON.parse(JSON.stringify(good));
+  const parts = path.split(".");
+  const holder = parts.slice(0, -1).reduce((at, part) => at[part], copy);
+  holder[parts.at(-1) as string] = value;
+  return copy;
+}
+
+function faultOf(value: unknown): { path: string; message: string } {
+  const { error } = bookingSetUpSchema.validate(value, { abortEarly: false, convert: false });
+  const [first] = error?.details ?? [];
+  return { path: (first?.path ?? []).join("."), message: first?.message ?? "" };
+}
+
+const span = (from: string, to: string, weekdays = [1]) => ({ weekdays, from, to, validFrom: null, validTo: null });
+
+test("a good set-up is taken", () => expect(bookingSetUpSchema.validate(good).error).toBeUndefined());
+
+test.each<[string, string, unknown, string, RegExp]>([
+  [
+    "hours that overlap",
+    "resources.0.week",
+    [span("09:00", "13:00"), span("12:00", "17:00", [1, 2])],
+    "resources.0.week.1",
+    /overlaps 09:00 to 13:00/,
+  ],
+  ["hours backwards", "resources.0.week", [span("17:00", "09:00")], "resources.0.week.0", /ends before it begins/],
+  ["an unknown zone", "places.0.zone", "Europe/Wrenfield", "places.0.zone", /no time zone of this name/],
+  [
+    "a negative price",
+    "services.0.price",
+    { amount: -1, earlier: null },
+    "services.0.price.amount",
+    /can't be negative/,
+  ],
+  [
+    "a fractional price",
+    "services.0.price",
+    { amount: 38.5, earlier: null },
+    "services.0.price.amount",
+    /whole number/,
+  ],
+  ["two thousand seats", "services.0.capacity", 2000, "services.0.capacity", /at most 500/],
+  ["401 days ahead", "resources.0.daysAhead", 401, "resources.0.daysAhead", /at most 400/],
+  [
+    "a date that does not exist",
+    "services.0.sold",
+    { from: "2026-02-30", to: null },
+    "services.0.sold.from",
+    /date of the calendar/,
+  ],
+  [
+    "a tax rate of four decimals",
+    "services.0.tax",
+    { percent: 13.1234, included: true },
+    "services.0.tax.percent",
+    /three decimals/,
+  ],
+  [
+    "a course that goes back",
+    "services.0.course",
+    [["2026-03-10T10:00", "2026-03-03T10:00"]],
+    "services.0.course.0",
+    /go forward/,
+  ],
+  [
+    "another site with a path",
+    "places.0.allowedSites",
+    ["https://a.example/x"],
+    "places.0.allowedSites.0",
+    /without a path/,
+  ],
+  [
+    "a choice of one",
+    "services.0.questions",
+    [{ key: "a", kind: "choice", label: "A", required: true, options: ["x"] }],
+    "services.0.questions.0.options",
+    /at least two/,
+  ],
+])("%s is refused at its field, with a sentence", (_name, path, value, at, message) => {
+  const fault = faultOf(spoilt(path, value));
+  expect(fault.path).toBe(at);
+  expect(fault.message).toMatch(message);
+});
+
+test("references to what is not there are named", () => {
+  const lost: BookingSetUp = aSetUp(
+    [
+      aService("throw", {
+        needs: [{ name: "tutor", oneOf: ["nobody"] }],
+        screening: [{ question: "x", refuses: ["y"], words: "No." }],
+      }),
+    ],
+    [aResource("maren", { place: "elsewhere" })],
+  );
+  expect(setUpFaults(lost).map(({ path }) => path)).toEqual([
+    "services[0].needs[0].oneOf[0]",
+    "services[0].screening[0].question",
+    "resources[0].place",
+  ]);
+});
+
+test("answers are held to their questions, and one of them can refuse", () => {
+  const service = aService("bench", {
+    questions: [
+      { key: "before", kind: "choice", label: "Before?", required: true, options: ["Yes", "No"] },
+      { key: "shelves", kind: "number", label: "Shelves", required: false, min: 1, max: 6 },
+      { key: "dry", kind: "tick", label: "Dry", required: true },
+    ],
+    screening: [{ question: "before", refuses: ["No"], words: "Begin with First throw." }],
+  });
+  const fault = (answers: object) =>
+    answersSchema(service.questions).validate(answers).error?.details[0]?.path.join(".");
+  expect(fault({ before: "Yes", dry: true })).toBeUndefined();
+  expect(fault({ dry: true })).toBe("before");
+  expect(fault({ before: "Perhaps", dry: true })).toBe("before");
+  expect(fault({ before: "Yes", dry: false })).toBe("dry");
+  expect(fault({ before: "Yes", dry: true, shelves: 9 })).toBe("shelves");
+  expect(refusal(service, { before: "Yes" })).toBeNull();
+  expect(refusal(service, { before: "No" })?.words).toBe("Begin with First throw.");
+});

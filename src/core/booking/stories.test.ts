@@ -1,0 +1,193 @@
+// What the rules mean at the bench: one story each. That they hold in all their mixtures is availability.test.ts's.
+import { availabilityOn, type Wish } from "./availability";
+import type { BookingSetUp } from "./booking";
+import { Diary, type DiaryEntry } from "./diary";
+import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
+import { thinned } from "./shown";
+import { dayNumber, ZoneClock } from "./zone";
+
+const clock = ZoneClock.of("Europe/Dublin");
+
+function ask(
+  setUp: BookingSetUp,
+  date: string,
+  entries: readonly DiaryEntry[] = [],
+  wish: Partial<Wish> = {},
+  now = "2026-03-01T08:00",
+) {
+  const engine = availabilityOn(
+    setUp,
+    { service: setUp.services[0]?.id ?? "", resource: null, seats: 1, online: true, ...wish },
+    new Diary(entries, [], clock),
+    clock.instantOf(now),
+    date,
+    date,
+  );
+  const times = engine.timesOn(dayNumber(date));
+  return {
+    engine,
+    starts: times.map(({ dates }) => clock.wallOf(dates[0]?.start ?? 0).slice(11)),
+    served: times.map(({ resources }) => resources.join("+")),
+    state: engine.days()[0]?.state,
+    why: (time: string) => engine.explain(clock.instantOf(`${date}T${time}`)).reasons.map(({ code }) => code),
+  };
+}
+
+test("the clocks go forward during a Sunday class: the workshop is open seven hours, and starts keep their hour's length", () => {
+  const night = aResource("maren", {
+    week: [{ weekdays: [7], from: "00:00", to: "04:00", validFrom: null, validTo: null }],
+  });
+  // 00:00 GMT, then 02:00 IST is the next hour: four hours on the clock are three.
+  expect(ask(aSetUp([aService("throw")], [night]), "2026-03-29").starts).toEqual(["00:00", "02:00", "03:00"]);
+  // In autumn they are five; the second half past one is no start of a list, but it is one of a step.
+  expect(ask(aSetUp([aService("throw")], [night]), "2026-10-25", [], {}, "2026-10-01T08:00").starts).toEqual([
+    "00:00",
+    "01:00",
+    "01:00",
+    "02:00",
+    "03:00",
+  ]);
+  const listed = aService("throw", { starts: { at: ["01:30", "02:00"] } });
+  expect(ask(aSetUp([listed], [night]), "2026-03-29").starts).toEqual(["02:00"]);
+  expect(ask(aSetUp([listed], [night]), "2026-10-25", [], {}, "2026-10-01T08:00").starts).toEqual(["01:30", "02:00"]);
+});
+
+test("tidy-up may reach outside open hours, but not into another booking's tidy-up", () => {
+  const service = aService("throw", { tidyUp: { beforeMinutes: 0, afterMinutes: 30 } });
+  const setUp = aSetUp([service], [aResource("maren")]);
+  expect(ask(setUp, "2026-03-11").starts.at(-1)).toBe("16:00");
+  const taken = {
+    ...anEntry("throw", "maren", "2026-03-11T11:00", "2026-03-11T12:30"),
+    end: clock.instantOf("2026-03-11T12:00"),
+  };
+  const day = ask(setUp, "2026-03-11", [taken]);
+  expect(day.starts).toEqual(["09:00", "13:00", "14:00", "15:00", "16:00"]);
+  expect(day.why("12:00")).toEqual(["booking.tidyUp"]);
+  expect(day.why("10:00")).toEqual(["booking.tidyUp"]);
+  expect(day.why("11:00")).toEqual(["booking.taken"]);
+});
+
+test("spans that touch at midnight are one", () => {
+  const kiln = aResource("kiln", {
+    week: [
+      { weekdays: [3], from: "20:00", to: "24:00", validFrom: null, validTo: null },
+      { weekdays: [4], from: "00:00", to: "10:00", validFrom: null, validTo: null },
+    ],
+  });
+  const firing = aService("firing", {
+    durationMinutes: 600,
+    starts: { everyMinutes: 120 },
+    needs: [{ name: "kiln", oneOf: ["kiln"] }],
+  });
+  expect(ask(aSetUp([firing], [kiln]), "2026-03-11").starts).toEqual(["20:00", "22:00"]);
+  expect(ask(aSetUp([firing], [kiln]), "2026-03-12").starts).toEqual(["00:00"]);
+});
+
+test("kept-back time is given away by hand only", () => {
+  const maren = aResource("maren", {
+    keptBack: [{ weekdays: [3], from: "09:00", to: "10:00", validFrom: null, validTo: null }],
+  });
+  const setUp = aSetUp([aService("throw")], [maren]);
+  expect(ask(setUp, "2026-03-11").starts[0]).toBe("10:00");
+  expect(ask(setUp, "2026-03-11").why("09:00")).toEqual(["booking.keptBack"]);
+  expect(ask(setUp, "2026-03-11", [], { online: false }).starts[0]).toBe("09:00");
+});
+
+test("three shown of a half-day are its first, its middle and its last, and do not move when one is taken", () => {
+  expect(thinned([1, 2, 3, 4, 5, 6], 3)).toEqual([1, 4, 6]);
+  expect(thinned([1, 2, 3, 4, 5, 6], 1)).toEqual([1]);
+  expect(thinned([1, 2], 5)).toEqual([1, 2]);
+  const setUp = aSetUp([aService("throw")], [aResource("maren", { shownPerHalfDay: 2 })]);
+  expect(ask(setUp, "2026-03-11").starts).toEqual(["09:00", "11:00", "12:00", "16:00"]);
+  const day = ask(setUp, "2026-03-11", [anEntry("throw", "maren", "2026-03-11T09:00", "2026-03-11T10:00")]);
+  expect(day.starts).toEqual(["11:00", "12:00", "16:00"]);
+  expect(day.why("10:00")).toEqual(["booking.notShown"]);
+});
+
+test("anyone: the tutor with the fewest bookings that day, then the one earlier in the file", () => {
+  const service = aService("throw", { needs: [{ name: "tutor", oneOf: ["tobi", "maren"] }] });
+  const setUp = aSetUp([service], [aResource("maren"), aResource("tobi")]);
+  expect(ask(setUp, "2026-03-11").served[0]).toBe("maren");
+  const busy = [anEntry("throw", "maren", "2026-03-11T15:00", "2026-03-11T16:00")];
+  expect(ask(setUp, "2026-03-11", busy).served[0]).toBe("tobi");
+  expect(ask(setUp, "2026-03-12", busy).served[0]).toBe("maren");
+});
+
+test("a tutor is free but no wheel is, and the reasons say so", () => {
+  const service = aService("throw", {
+    needs: [
+      { name: "tutor", oneOf: ["maren"] },
+      { name: "wheel", oneOf: ["wheel"] },
+    ],
+  });
+  const setUp = aSetUp([service], [aResource("maren"), aResource("wheel", { kind: "thing" })]);
+  const day = ask(setUp, "2026-03-11", [anEntry("bench", "wheel", "2026-03-11T10:00", "2026-03-11T11:00")]);
+  expect(day.starts).not.toContain("10:00");
+  expect(day.why("10:00")).toEqual(["booking.noneOfSet", "booking.taken"]);
+});
+
+test("who is in both sets serves one of them only", () => {
+  const service = aService("duet", {
+    needs: [
+      { name: "tutor", oneOf: ["maren", "tobi"] },
+      { name: "helper", oneOf: ["maren"] },
+    ],
+  });
+  const setUp = aSetUp([service], [aResource("maren"), aResource("tobi")]);
+  expect(ask(setUp, "2026-03-11").served[0]).toBe("tobi+maren");
+  expect(ask(setUp, "2026-03-11", [], { resource: "maren" }).starts).toEqual([]);
+  expect(ask(setUp, "2026-03-11", [], { resource: "maren" }).why("10:00")).toEqual(["booking.setsCollide"]);
+});
+
+test("a table for eight is shared until its seats are gone", () => {
+  const service = aService("glaze", { capacity: 8 });
+  const setUp = aSetUp([service], [aResource("maren")]);
+  const six = [anEntry("glaze", "maren", "2026-03-11T10:00", "2026-03-11T11:00", 6)];
+  expect(ask(setUp, "2026-03-11", six, { seats: 2 }).starts).toContain("10:00");
+  const three = ask(setUp, "2026-03-11", six, { seats: 3 });
+  expect(three.starts).not.toContain("10:00");
+  expect(three.why("10:00")).toEqual(["booking.seatsGone"]);
+});
+
+test("a course is offered when all of its dates can be, and by no other start", () => {
+  const service = aService("course", { course: [["2026-03-10T10:00", "2026-03-17T10:00"]] });
+  const maren = aResource("maren");
+  expect(ask(aSetUp([service], [maren]), "2026-03-10").starts).toEqual(["10:00"]);
+  expect(ask(aSetUp([service], [maren]), "2026-03-11").state).toBe("closed");
+  const off = aResource("maren", {
+    timeOff: [{ from: "2026-03-17T00:00", to: "2026-03-18T00:00", words: "dentist" }],
+  });
+  const day = ask(aSetUp([service], [off]), "2026-03-10");
+  expect([day.starts, day.state]).toEqual([[], "full"]);
+  expect(day.why("10:00")).toEqual(["booking.timeOff"]);
+});
+
+test("notice for the next day: at ten to midnight tomorrow nine o'clock is fine", () => {
+  const setUp = aSetUp([aService("throw")], [aResource("maren", { notice: { kind: "nextDay" } })]);
+  expect(ask(setUp, "2026-03-12", [], {}, "2026-03-11T23:50").starts[0]).toBe("09:00");
+  expect(ask(setUp, "2026-03-11", [], {}, "2026-03-11T00:10").starts).toEqual([]);
+});
+
+test("days: past, too far, closed, full, few, free", () => {
+  const maren = aResource("maren", { daysAhead: 10, exceptions: [{ date: "2026-03-09", spans: [] }] });
+  const setUp = aSetUp([aService("throw")], [maren], {
+    closures: [{ kind: "yearly", from: "03-08", to: "03-08", words: "" }],
+  });
+  const state = (date: string, ...taken: string[]) =>
+    ask(
+      setUp,
+      date,
+      taken.map((hour) => anEntry("throw", "maren", `${date}T${hour}:00`, `${date}T${Number(hour) + 1}:00`)),
+      {},
+      "2026-03-06T08:00",
+    ).state;
+  const hours = ["10", "11", "12", "13", "14", "15", "16"];
+  expect(state("2026-03-05")).toBe("past");
+  expect(state("2026-03-17")).toBe("tooFar");
+  expect(state("2026-03-16")).toBe("free");
+  expect(state("2026-03-08")).toBe("closed");
+  expect(state("2026-03-09")).toBe("closed");
+  expect(state("2026-03-10", "09", ...hours)).toBe("full");
+  expect(state("2026-03-10", ...hours)).toBe("few");
+  expect(state("2026-03-10", ...hours.slice(0, 5))).toBe("free");
+});
