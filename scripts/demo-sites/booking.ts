@@ -217,7 +217,7 @@ export const wrenfieldBooking: BookingSetUp = {
       daysAhead: 60,
       notice: { kind: "nextDay" },
       shownPerHalfDay: 3,
-      perDay: 3,
+      perDay: 8,
       timeOff: [{ from: "2026-08-03T00:00", to: "2026-08-17T00:00", words: "Holiday" }],
     }),
     resource("tobi", "Tobi", {

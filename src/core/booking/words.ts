@@ -227,6 +227,8 @@ export function visitorReasons(reasons: readonly Reason[], wording: Wording): re
     if (!before || better[code]?.(values, before)) kept.set(code, values);
   }
   const sentences = publicSentences[wording.language.split("-")[0] as string] ?? (publicSentences.en as Sentences);
+  // On a day that is closed there are no starts either: one of the two is enough.
+  if (kept.has("closed")) kept.delete("notAStart");
   const codes = kept.has("notFree") ? (["notFree"] as const) : [...kept.keys()];
   return codes.map((code) => ({ code, message: sentences[code](kept.get(code) as Values, wording) }));
 }

@@ -273,16 +273,22 @@ const holdOver = () =>
     { path: "hold", message: "This hold has ended." },
   ]);
 
+/** A hold that still lasts; 410 for one that has ended, 409 for one that is a booking already. */
+export async function heldOf(locked: Locked, bookingId: string): Promise<BookingRow> {
+  const held = await bookingOf(locked, bookingId);
+  const lasts = takesTime(held.state, held.endsByItselfAt?.getTime() ?? null, locked.now.getTime());
+  if (held.state === "expired" || (held.state === "held" && !lasts)) throw holdOver();
+  if (held.state !== "held") throw conflict("confirmed", "This hold was confirmed already.");
+  return held;
+}
+
 /**
  * Makes a held time a booking. The rules are asked again with everything as it stands, but as of the moment of the
  * hold: notice that ran out while the form was filled in is not held against anyone.
  */
 export async function confirm(locked: Locked, bookingId: string, given: Confirmation): Promise<BookingRow> {
   const { context, tx, site, setUp, now } = locked;
-  const held = await bookingOf(locked, bookingId);
-  if (held.state === "expired") throw holdOver();
-  if (held.state !== "held") throw conflict("confirmed", "This hold was confirmed already.");
-  if (!takesTime(held.state, held.endsByItselfAt?.getTime() ?? null, now.getTime())) throw holdOver();
+  const held = await heldOf(locked, bookingId);
   const service = serviceIn(setUp, held.serviceId);
   const day = clockFor(setUp, service).dayOf(held.startsAt.getTime());
   const asked = {

@@ -34,6 +34,7 @@ import {
   cancel,
   clientMayChange,
   confirm,
+  heldOf,
   hold,
   type Locked,
   lockSite,
@@ -531,7 +532,7 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
   const answered = await refusing(context, site, visitorOf(call), () =>
     once(context, site.id, key, ["booking", asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
-      const held = await bookingOf(locked, id);
+      const held = await heldOf(locked, id);
       const service = serviceIn(locked.setUp, held.serviceId);
       const { answers: given } = validated(
         Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),

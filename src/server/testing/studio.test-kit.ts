@@ -94,13 +94,13 @@ export async function testStudio(): Promise<TestStudio> {
   };
 }
 
-/** Runs jobs until the queue is empty. */
+/** Runs jobs until none is due; what is queued for later stays. */
 export async function work(context: Context): Promise<void> {
   const runner = startRunner(context, handlers, 20);
   const { sql } = await import("drizzle-orm");
   for (;;) {
     const [rows] = (await context.db.execute(
-      sql`select count(*) as open from jobs where state in ('queued', 'running')`,
+      sql`select count(*) as open from jobs where state = 'running' or (state = 'queued' and available_at <= ${Date.now()})`,
     )) as unknown as [{ open: number }[]];
     if (Number(rows[0]?.open) === 0) break;
     await new Promise((resolve) => setTimeout(resolve, 20));

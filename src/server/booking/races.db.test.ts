@@ -1,0 +1,139 @@
+// Bookings under stress: several processes at once, killed ones, deadlocks. The database is real, and so are they.
+import { spawn } from "node:child_process";
+import { eq, sql } from "drizzle-orm";
+import { createConnection } from "mysql2/promise";
+import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
+import { isDuplicate } from "@/data/connection";
+import { publishNow } from "../../../scripts/lib/studio";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type PublicApi, publicApi, withClock } from "./api.test-kit";
+
+let studio: TestStudio;
+let context: ReturnType<typeof withClock>;
+let api: PublicApi;
+const thursday = "2026-03-05T18:40:00Z";
+
+beforeAll(async () => {
+  studio = await testStudio();
+  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  context = withClock(studio.context, thursday);
+  api = publicApi(context);
+}, 120_000);
+afterAll(() => studio.close());
+
+/** Another process on the same database, at the same moment of the clock. */
+function racer(...args: string[]): Promise<string> {
+  const child = spawn(process.execPath, ["--import", "tsx", "tests/booking/racer.ts", ...args], {
+    env: {
+      ...process.env,
+      NODE_OPTIONS: "",
+      WEBITOR_DATABASE_URL: context.settings.databaseUrl,
+      WEBITOR_SECRET: context.settings.secret,
+      WEBITOR_PORT: String(context.settings.port),
+      WEBITOR_LOG_LEVEL: "silent",
+      WEBITOR_NOW: thursday,
+    },
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  let said = "";
+  child.stdout.on("data", (part) => {
+    said += part;
+  });
+  return new Promise((resolve) => child.once("exit", () => resolve(said)));
+}
+
+async function race(service: string, start: string) {
+  const said = await Promise.all(Array.from({ length: 4 }, () => racer("race", service, start, "50")));
+  const counts: Record<string, number> = {};
+  for (const one of said)
+    for (const [status, count] of Object.entries(JSON.parse(one) as Record<string, number>))
+      counts[status] = (counts[status] ?? 0) + count;
+  return counts;
+}
+
+test("two hundred visitors in four processes want one start of one tutor: one has it, and nobody gets an error", async () => {
+  // Only Maren works on Mondays, and shows three of a half-day.
+  expect(await race("first-throw", "2026-03-09T11:30:00Z")).toEqual({ 201: 1, 409: 199 });
+  const rows = await context.db.select().from(bookings).where(eq(bookings.serviceId, "first-throw"));
+  expect(rows).toHaveLength(1);
+}, 120_000);
+
+test("two hundred want one of eight seats: eight have one", async () => {
+  expect(await race("glaze-night", "2026-03-13T18:30:00Z")).toEqual({ 201: 8, 409: 192 });
+  const [session] = await context.db.select().from(bookingSessions).where(eq(bookingSessions.serviceId, "glaze-night"));
+  expect([session?.seatsTaken, session?.capacity]).toEqual([8, 8]);
+}, 120_000);
+
+test("a process that is killed between hold and confirmation loses nothing: the hold is confirmed by another", async () => {
+  const answer = JSON.parse(await racer("hold", "first-throw", "2026-03-16T11:30:00Z")) as { hold: string };
+  const booked = await api.post("bookings", {
+    hold: answer.hold,
+    client: { name: "Nuala", email: "n@post.example" },
+    answers: { hands: "Left" },
+    terms: true,
+  });
+  expect([booked.status, booked.body.state]).toEqual([201, "confirmed"]);
+}, 60_000);
+
+test("a process that is killed while it takes a time leaves nothing taken, and nobody waiting", async () => {
+  expect(await racer("inside", "first-throw", "2026-03-23T11:30:00Z")).toBe("taken");
+  const next = await api.post("holds", { service: "first-throw", start: "2026-03-23T11:30:00Z" });
+  expect(next.status).toBe(201);
+}, 60_000);
+
+test("the database itself refuses a second booking of a resource's time, whatever the code thinks", async () => {
+  const [taken] = await context.db.select().from(bookingOccupancies).where(eq(bookingOccupancies.resourceId, "maren"));
+  if (!taken) throw new Error("Maren has no booking");
+  const within = new Date(taken.from.getTime() + 60_000);
+  const insert = (from: Date, to: Date) =>
+    context.db.insert(bookingOccupancies).values({ ...taken, sessionId: "another", from, to });
+  const refused = await insert(within, new Date(within.getTime() + 60_000)).catch((error: unknown) => error);
+  expect(isDuplicate(refused)).toBe(true);
+  // Touching is not meeting.
+  await insert(new Date(taken.from.getTime() - 60_000), taken.from);
+  await context.db.delete(bookingOccupancies).where(eq(bookingOccupancies.sessionId, "another"));
+  await expect(
+    context.db.update(bookingSessions).set({ seatsTaken: 9 }).where(eq(bookingSessions.serviceId, "glaze-night")),
+  ).rejects.toThrow();
+});
+
+test("a deadlock is tried again, and the deed is done once", async () => {
+  const held = await api.post("holds", { service: "open-bench", start: "2026-03-10T10:00" });
+  const booked = await api.post("bookings", {
+    hold: held.body.hold,
+    client: { name: "Piet", email: "piet@post.example" },
+    answers: { before: "Yes" },
+  });
+  const { token } = booked.body as { token: string };
+  const id = token.split(".")[0] as string;
+  const deadlocks = async () => {
+    const [rows] = (await context.db.execute(sql`show global status like 'Innodb_deadlocks'`)) as unknown as [
+      { Value: string }[],
+    ];
+    return Number(rows[0]?.Value);
+  };
+  const before = await deadlocks();
+  const other = await createConnection({ uri: context.settings.databaseUrl });
+  await other.beginTransaction();
+  // Much written, so that MariaDB ends the lighter one: ours.
+  await other.query("insert into rate_limits (`key`, points, expire) select concat('d', seq), 1, 1 from seq_1_to_3000");
+  await other.query("update bookings set phone = '1' where id = ?", [id]);
+  const cancelled = api.call("POST", "/booking/{widget}/bookings/{token}", {
+    params: { token },
+    body: { deed: "cancel" },
+  });
+  for (;;) {
+    const [rows] = (await context.db.execute(
+      sql`select count(*) as waiting from information_schema.innodb_trx where trx_state = 'LOCK WAIT'`,
+    )) as unknown as [{ waiting: number }[]];
+    if (Number(rows[0]?.waiting) > 0) break;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+  await other.query("select * from booking_versions for update");
+  await other.commit();
+  await other.end();
+  expect((await cancelled).body.state).toBe("cancelled");
+  expect(await deadlocks()).toBe(before + 1);
+  const [row] = await context.db.select().from(bookings).where(eq(bookings.id, id));
+  expect([row?.state, row?.sequence, row?.phone]).toEqual(["cancelled", 1, "1"]);
+});
