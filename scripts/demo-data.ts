@@ -8,6 +8,7 @@ import { hashPassword } from "@/server/account/session";
 import { theContext } from "@/server/context";
 import { dayIn } from "@/server/popup/signups";
 import { importSite } from "@/server/site/file";
+import { demoBookings } from "./demo-bookings";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 const people: readonly { name: string; email: string; password: string; role: Role }[] = [
@@ -91,6 +92,7 @@ for (const key of ["oddlane", "wrenfield"]) {
   if (await findSite(context.db, key)) continue;
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
   await publishNow(context, owner, key, () => {});
+  console.log(`webitor: ${key}: ${await demoBookings(context, key)} bookings`);
   if (key === "wrenfield")
     await signupsFor(
       key,

@@ -3,9 +3,10 @@ import { writeFileSync } from "node:fs";
 import { Command } from "commander";
 import { findSite } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { replaceSetUp } from "@/server/booking/set-up";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
-import { exportSite, importSite } from "@/server/site/file";
+import { exportSite, importSite, readWholeSite } from "@/server/site/file";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 const context = theContext();
@@ -46,6 +47,20 @@ program
   .description("a release of the site as it stands")
   .action(async (key: string) => {
     await publishNow(context, await owner(), key, console.log);
+  });
+
+program
+  .command("booking <key> <file>")
+  .description("the booking part of a site file replaces a site's; its bookings stay")
+  .action(async (key: string, file: string) => {
+    const site = await findSite(context.db, key);
+    if (!site) throw new Error(`There is no site “${key}”.`);
+    const read = await readWholeSite(readSiteFiles(file));
+    if (!read.site.booking) throw new Error(`${file} says nothing about booking.`);
+    await replaceSetUp(context, site.id, read.site.booking);
+    console.log(
+      `${key}: ${read.site.booking.services.length} services, ${read.site.booking.resources.length} resources`,
+    );
   });
 
 program

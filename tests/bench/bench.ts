@@ -4,6 +4,7 @@ import { createServer, request } from "node:http";
 import { brotliCompressSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import autocannon from "autocannon";
+import { daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { renderVsReact } from "./render";
 
 interface Figure {
@@ -131,6 +132,7 @@ const publishing = JSON.parse(
     .at(-1) as string,
 ) as { importAndPublishS: number; ratio: number; peakMib: number };
 
+const engine = engineVsOracle();
 const figures: Figure[] = [
   {
     name: "render-vs-react",
@@ -195,6 +197,54 @@ const figures: Figure[] = [
     wanted: 0.15,
     better: "lower",
     how: "one of 300 pages changed",
+  },
+  {
+    name: "booking-engine-vs-oracle",
+    value: engine.ratio,
+    unit: "times",
+    wanted: 50,
+    better: "higher",
+    how: "a month, any of 20 people, 50,000 bookings, equal answers; the oracle is given nearby days only",
+  },
+  {
+    name: "booking-month-ms",
+    value: engine.engineMs,
+    unit: "ms",
+    wanted: null,
+    better: "lower",
+    how: "the same by the engine alone, its index of 50,000 bookings included, median of 7",
+  },
+  {
+    name: "booking-days-vs-ping",
+    value: await daysVsPing(),
+    unit: "of its calls per second",
+    wanted: 0.5,
+    better: "higher",
+    how: "days of a month against a route that reads one row, 10 connections, 4 s in turns, median of 3",
+  },
+  {
+    name: "booking-race-winners",
+    value: await raceWinners("first-throw"),
+    unit: "bookings",
+    wanted: 1,
+    better: "lower",
+    how: "200 visitors hold and confirm one time at once; no other answer than 201 and 409",
+  },
+  {
+    name: "booking-race-winners-group",
+    value: await raceWinners("glaze-night"),
+    unit: "bookings",
+    wanted: 8,
+    better: "lower",
+    how: "the same for a table of eight seats",
+  },
+  {
+    name: "ics-20000-ms",
+    value: readLargeCalendar(),
+    unit: "ms",
+    wanted: null,
+    better: "lower",
+    how: "20,000 events, 2,000 repeating without end, 400 days ahead",
   },
 ];
 

@@ -1,5 +1,6 @@
 // The Desk's view of signups: searched, filtered, in windows.
 import { and, count, desc, eq, lt, or, type SQL, sql } from "drizzle-orm";
+import { bookings } from "../booking/tables";
 import type { Executor } from "../connection";
 import { mails } from "../mail/tables";
 import { type SignupState, signups, widgets } from "./tables";
@@ -79,10 +80,15 @@ export async function erasePerson(
   tx: Executor,
   siteId: string,
   email: string,
-): Promise<{ signups: number; mails: number }> {
+): Promise<{ signups: number; mails: number; bookings: number }> {
   const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
   const [letters] = await tx
     .delete(mails)
     .where(and(eq(mails.siteId, siteId), sql`lower(${mails.recipient}) = ${email}`));
-  return { signups: gone.affectedRows, mails: letters.affectedRows };
+  // The time of a booking stays taken; whose it was is forgotten.
+  const [booked] = await tx
+    .update(bookings)
+    .set({ name: "", email: "", phone: "", answers: {} })
+    .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
+  return { signups: gone.affectedRows, mails: letters.affectedRows, bookings: booked.affectedRows };
 }

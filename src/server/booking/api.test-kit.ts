@@ -15,6 +15,7 @@ ajv.addSchema(openApi, "api");
 /** Path of openapi.json, and the module that answers it. */
 const routes: Readonly<Record<string, () => Promise<unknown>>> = {
   "/booking/{widget}/services": () => import("@/app/visitors/booking/[widget]/services/route"),
+  "/booking/{widget}/version": () => import("@/app/visitors/booking/[widget]/version/route"),
   "/booking/{widget}/days": () => import("@/app/visitors/booking/[widget]/days/route"),
   "/booking/{widget}/times": () => import("@/app/visitors/booking/[widget]/times/route"),
   "/booking/{widget}/why": () => import("@/app/visitors/booking/[widget]/why/route"),

@@ -75,8 +75,8 @@ describe("from a hold to a booking", () => {
       "2026-03-11T10:30",
     );
     const [letter] = await lettersTo("story@post.example");
-    expect(letter?.subject).toBe("Booked: First throw, Wed, Mar 11, 10:30");
-    expect(letter?.text).toContain("On your clock: Wed, Mar 11, 11:30");
+    expect(letter?.subject).toBe("Booked: First throw, Wed, 11 Mar, 10:30");
+    expect(letter?.text).toContain("On your clock: Wed, 11 Mar, 11:30");
     const message = String(await mailAsEml(letter as NonNullable<typeof letter>));
     expect(message).toContain("text/calendar; charset=utf-8; method=REQUEST");
     const calendar = new ICAL.Component(ICAL.parse(letter?.calendar?.text ?? "") as never);
@@ -269,7 +269,7 @@ describe("deciding", () => {
       reasons: { code: string; message: string; waivable: boolean }[];
     };
     expect(why.reasons.map(({ code }) => code)).toEqual(["booking.keptBack", "booking.taken"]);
-    expect(why.reasons[0]?.message).toBe("Maren keeps Wed, Mar 11, 09:30 to 10:30 back from online booking.");
+    expect(why.reasons[0]?.message).toBe("Maren keeps Wed 11 Mar, 09:30 to 10:30 back from online booking.");
   });
 
   test("who came is noted after the start, not before it", async () => {

@@ -99,6 +99,7 @@ const schemas: Record<string, Json> = {
     places: list(object({ id: text, name: text, address: text, zone: text, notice: text })),
     services: list(ref("Service")),
   }),
+  Version: object({ setUp: whole, diary: whole }),
   Days: object({
     service: text,
     resource: text,
@@ -253,6 +254,7 @@ export const openApi: Json = {
   servers: [{ url: "/_w/v1" }],
   paths: {
     "/booking/{widget}/services": get("What can be booked", [widget], "Services"),
+    "/booking/{widget}/version": get("Rises with everything that days and times depend on", [widget], "Version"),
     "/booking/{widget}/days": get(
       "The state of every day",
       [...asking, query("from", true, date), query("to", true, date), zone],

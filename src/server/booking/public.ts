@@ -498,7 +498,7 @@ const bookingSchema = Joi.object<{
   client: { name: string; email: string; phone: string };
   answers: Record<string, unknown>;
   terms: boolean;
-  language: string;
+  language?: string;
   zone: string;
   payment?: string;
 }>({
@@ -516,9 +516,7 @@ const bookingSchema = Joi.object<{
   }).required(),
   answers: Joi.object().unknown().default({}),
   terms: Joi.boolean().default(false),
-  language: Joi.string()
-    .pattern(/^[A-Za-z0-9-]{2,35}$/)
-    .default("en"),
+  language: Joi.string().pattern(/^[A-Za-z0-9-]{2,35}$/),
   zone: zoneSchema.default(""),
   payment: Joi.string().valid(...Object.keys(payerTokens)),
 });
@@ -548,7 +546,7 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
         throw fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
       const client: Client = {
         ...asked.client,
-        language: asked.language,
+        language: asked.language ?? site.settings.language,
         zone: asked.zone || clockFor(locked.setUp, service).zone,
       };
       const booking = await confirm(locked, id, { client, answers: given, payment: asked.payment ?? null });

@@ -32,7 +32,7 @@ export const momentOf = (clock: ZoneClock, instant: Instant) => ({
 export function reasonsFor(reasons: readonly Reason[], wording: Omit<Wording, "language">, audience: Audience) {
   return audience.kind === "visitor"
     ? visitorReasons(reasons, { ...wording, language: audience.language })
-    : reasons.map((reason) => ({ code: reason.code, message: studioWords(reason, { ...wording, language: "en" }) }));
+    : reasons.map((reason) => ({ code: reason.code, message: studioWords(reason, { ...wording, language: "en-GB" }) }));
 }
 
 const titleFor = (reasons: readonly { message: string }[]) => reasons[0]?.message ?? "This time can't be booked.";

@@ -7,6 +7,7 @@ import { bookingSetUpSchema } from "@/core/booking/schema";
 import { lockDiary } from "@/data/booking/diary";
 import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
 import { type Executor, inTransaction } from "@/data/connection";
+import type { Context } from "../context";
 import { siteOperation } from "../operation";
 import { notFound, Problem, validated } from "../problem";
 
@@ -32,23 +33,27 @@ export function checkedSetUp(value: unknown): BookingSetUp {
   return setUp;
 }
 
+/**
+ * Replaces the set-up. Bookings that stand are kept as they are, also where the new hours would not allow them; a
+ * booking that is being made meanwhile is judged by the one or the other, never by a mix.
+ */
+export async function replaceSetUp(context: Context, siteId: string, setUp: BookingSetUp): Promise<void> {
+  await inTransaction(context.db, async (tx) => {
+    await lockDiary(tx, siteId);
+    await storeSetUp(tx, siteId, setUp);
+  });
+}
+
 export const setUpOperations = {
   "booking.readSetUp": siteOperation("editor", {}, async (call) => ({
     setUp: (await loadSetUp(call.context.db, call.site.id)) ?? null,
   })),
-  /**
-   * Replaces the set-up. Bookings that stand are kept as they are, also where the new hours would not allow them; a
-   * booking that is being made meanwhile is judged by the one or the other, never by a mix.
-   */
   "booking.replaceSetUp": siteOperation(
     "designer",
     { setUp: Joi.object().unknown().required() },
     async (call, input: { setUp: unknown }) => {
       const setUp = checkedSetUp(input.setUp);
-      await inTransaction(call.context.db, async (tx) => {
-        await lockDiary(tx, call.site.id);
-        await storeSetUp(tx, call.site.id, setUp);
-      });
+      await replaceSetUp(call.context, call.site.id, setUp);
       return { places: setUp.places.length, services: setUp.services.length, resources: setUp.resources.length };
     },
   ),

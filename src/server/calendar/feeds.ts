@@ -98,7 +98,7 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
   let fresh: Partial<Feed> = {};
   if (feed.address) {
     const fetched = await fetchCalendar(
-      context.settings,
+      () => context.settings.feedsPrivate,
       feed.address,
       feed.file ? validators : { etag: null, lastModified: null },
     );
@@ -225,7 +225,10 @@ export const feedOperations = {
     async (call, given: Common & { address: string }) => {
       const { context } = call;
       const feed = await addFeed(call, given);
-      const fetched = await fetchCalendar(context.settings, given.address, { etag: null, lastModified: null });
+      const fetched = await fetchCalendar(() => context.settings.feedsPrivate, given.address, {
+        etag: null,
+        lastModified: null,
+      });
       if (!fetched.ok) throw fieldProblem("address", calendarWords(fetched.reason));
       const { text, etag, lastModified } = fetched.value;
       const found = await read(context, feed, text ?? "");

@@ -7,7 +7,9 @@ import { isIP } from "node:net";
 import ipaddr from "ipaddr.js";
 import { calendarLimits } from "@/core/calendar/read";
 import { done, type Outcome, type Reason, refused } from "@/core/visitor/decision";
-import type { Settings } from "../settings";
+
+/** Whether a host may lie in a private network. */
+export type MayBePrivate = (host: string) => boolean;
 
 export interface Fetched {
   /** Null when the server said that nothing has changed. */
@@ -38,12 +40,12 @@ const stop = (code: string, values: Record<string, string | number> = {}) => new
 
 /** A lookup that only answers public addresses: the name can't be pointed elsewhere between check and call. */
 const guarded =
-  (privateAllowed: boolean): RequestOptions["lookup"] =>
+  (mayBePrivate: MayBePrivate): RequestOptions["lookup"] =>
   (host, options, callback) => {
     lookup(host, { ...options, all: true }, (error, addresses) => {
       if (error) return callback(stop("calendar.notFound", { host }), []);
       const found = addresses as unknown as { address: string; family: number }[];
-      if (!privateAllowed && !found.every(({ address }) => isPublicAddress(address)))
+      if (!mayBePrivate(host) && !found.every(({ address }) => isPublicAddress(address)))
         return callback(stop("calendar.private", { host }), []);
       const [first] = found;
       if (options.all) callback(null, found);
@@ -51,7 +53,7 @@ const guarded =
     });
   };
 
-function checkedAddress(address: string, privateAllowed: boolean): URL {
+function checkedAddress(address: string, mayBePrivate: MayBePrivate): URL {
   let url: URL;
   try {
     url = new URL(address);
@@ -60,16 +62,16 @@ function checkedAddress(address: string, privateAllowed: boolean): URL {
   }
   if (!/^https?:$/.test(url.protocol) || url.username || url.password) throw stop("calendar.address");
   const host = url.hostname.replace(/^\[|\]$/g, "");
-  if (!privateAllowed && isIP(host) && !isPublicAddress(host)) throw stop("calendar.private", { host });
-  if (!privateAllowed && url.port && !["80", "443"].includes(url.port))
+  if (!mayBePrivate(host) && isIP(host) && !isPublicAddress(host)) throw stop("calendar.private", { host });
+  if (!mayBePrivate(host) && url.port && !["80", "443"].includes(url.port))
     throw stop("calendar.private", { host: url.host });
   return url;
 }
 
-function get(url: URL, headers: Record<string, string>, privateAllowed: boolean, signal: AbortSignal) {
+function get(url: URL, headers: Record<string, string>, mayBePrivate: MayBePrivate, signal: AbortSignal) {
   return new Promise<IncomingMessage>((resolve, reject) => {
     const send = url.protocol === "https:" ? httpsRequest : httpRequest;
-    const sent = send(url, { headers, lookup: guarded(privateAllowed), signal, agent: false }, resolve);
+    const sent = send(url, { headers, lookup: guarded(mayBePrivate), signal, agent: false }, resolve);
     sent.on("error", reject);
     sent.end();
   });
@@ -89,16 +91,16 @@ async function readText(response: IncomingMessage): Promise<string> {
   return Buffer.concat(chunks).toString("utf8");
 }
 
-/** Fetches a calendar; `known` are the validators of the last good one. */
+/** Fetches a calendar; `known` are the validators of the last good one. Every step of a redirect is checked anew. */
 export async function fetchCalendar(
-  settings: Pick<Settings, "feedsPrivate">,
+  mayBePrivate: MayBePrivate,
   address: string,
   known: { readonly etag: string | null; readonly lastModified: string | null },
 ): Promise<Outcome<Fetched>> {
   const signal = AbortSignal.timeout(mostSeconds * 1000);
   let host = address;
   try {
-    let url = checkedAddress(address.replace(/^webcal:/i, "https:"), settings.feedsPrivate);
+    let url = checkedAddress(address.replace(/^webcal:/i, "https:"), mayBePrivate);
     for (let redirects = 0; ; redirects++) {
       host = url.host;
       const response = await get(
@@ -109,7 +111,7 @@ export async function fetchCalendar(
           ...(known.etag ? { "if-none-match": known.etag } : {}),
           ...(known.lastModified ? { "if-modified-since": known.lastModified } : {}),
         },
-        settings.feedsPrivate,
+        mayBePrivate,
         signal,
       );
       const status = response.statusCode ?? 0;
@@ -117,7 +119,7 @@ export async function fetchCalendar(
       if ([301, 302, 303, 307, 308].includes(status) && location) {
         response.destroy();
         if (redirects >= mostRedirects) throw stop("calendar.redirects", { host });
-        url = checkedAddress(new URL(location, url).href, settings.feedsPrivate);
+        url = checkedAddress(new URL(location, url).href, mayBePrivate);
         continue;
       }
       if (status === 304) {

@@ -13,10 +13,12 @@ export function readCalendarApart(
   asked: CalendarAsked,
 ): Promise<Outcome<CalendarRead>> {
   return new Promise((resolve) => {
-    const worker = new Worker(join(settings.buildFolder, "calendar-worker.mjs"), {
-      workerData: { text, asked },
-      resourceLimits: { maxOldGenerationSizeMb: 768 },
-    });
+    const script = join(settings.buildFolder, "calendar-worker.mjs");
+    // Not written as `new Worker`: Next's bundler would look for the script among the sources, and it is built apart.
+    const worker: Worker = Reflect.construct(Worker, [
+      script,
+      { workerData: { text, asked }, resourceLimits: { maxOldGenerationSizeMb: 768 } },
+    ]);
     const end = (outcome: Outcome<CalendarRead>) => {
       clearTimeout(timer);
       void worker.terminate();

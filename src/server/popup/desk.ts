@@ -46,7 +46,7 @@ export const deskOperations = {
     { email: Joi.string().trim().lowercase().email({ tlds: false }).required() },
     async (call, input: { email: string }) => {
       const erased = await inTransaction(call.context.db, (tx) => erasePerson(tx, call.site.id, input.email));
-      if (erased.signups + erased.mails === 0) throw notFound(`Nothing about ${input.email}`);
+      if (erased.signups + erased.mails + erased.bookings === 0) throw notFound(`Nothing about ${input.email}`);
       return erased;
     },
   ),

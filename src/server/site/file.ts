@@ -54,8 +54,9 @@ function unpack(bytes: Uint8Array): Promise<Map<string, Uint8Array>> {
   });
 }
 
-/** A site and its media from the files of a site file, every medium checked against its hash and its pixels. */
-async function readFiles(files: ReadonlyMap<string, Uint8Array>) {
+/** A site and its media from a site file, every medium checked against its hash and its pixels. */
+export async function readWholeSite(given: Uint8Array | ReadonlyMap<string, Uint8Array>) {
+  const files = given instanceof Uint8Array ? await unpack(given) : given;
   const json = files.get("site.json");
   if (!json) throw fault("site.json", "This file is missing.");
   const read = readSiteFile(new TextDecoder().decode(json));
@@ -100,7 +101,7 @@ export async function importSite(
   given: Uint8Array | ReadonlyMap<string, Uint8Array>,
   as: { readonly key?: string; readonly name?: string } = {},
 ): Promise<SiteFile> {
-  const { site, media } = await readFiles(given instanceof Uint8Array ? await unpack(given) : given);
+  const { site, media } = await readWholeSite(given);
   return storeNewSite(context, studioId, { ...site, ...as }, media);
 }
 

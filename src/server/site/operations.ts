@@ -1,12 +1,14 @@
 // Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
-import { and, count, desc, eq, gt, isNull, sql } from "drizzle-orm";
+import { and, count, desc, eq, gt, gte, inArray, isNull, lt, sql } from "drizzle-orm";
 import Joi from "joi";
+import { takingStates } from "@/core/booking/state";
 import type { Brand } from "@/core/brand/brand";
 import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
-import { calendarsOf, popupsOf, type SiteSettings } from "@/core/site/site";
+import { type BookingWidget, calendarsOf, popupsOf, type SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
 import { members } from "@/data/account/tables";
+import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { signups } from "@/data/popup/tables";
@@ -14,7 +16,7 @@ import { releases } from "@/data/release/tables";
 import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/operations";
-import { siteOrigin } from "../context";
+import { type Context, siteOrigin } from "../context";
 import { mayAs, siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { changesOf } from "../release/changes";
@@ -42,6 +44,30 @@ async function cardOf(call: UserCall, row: SiteRow) {
     changes: (await changesOf(call.context, row)).changed,
     signupsThisWeek: waiting?.all ?? 0,
   };
+}
+
+/** Calendars with the bookings of the next four weeks. */
+async function withBookings<T extends BookingWidget>(context: Context, siteId: string, calendars: readonly T[]) {
+  if (!calendars.length) return [];
+  const now = context.now();
+  const rows = await context.db
+    .select({ service: bookings.serviceId, all: count() })
+    .from(bookings)
+    .where(
+      and(
+        eq(bookings.siteId, siteId),
+        inArray(bookings.state, [...takingStates]),
+        gte(bookings.startsAt, now),
+        lt(bookings.startsAt, new Date(now.getTime() + 28 * 86_400_000)),
+      ),
+    )
+    .groupBy(bookings.serviceId);
+  return calendars.map((calendar) => ({
+    ...calendar,
+    booked: rows
+      .filter(({ service }) => calendar.settings.services.includes(service))
+      .reduce((sum, { all }) => sum + all, 0),
+  }));
 }
 
 export const siteOperations = {
@@ -111,7 +137,7 @@ export const siteOperations = {
         .filter((row) => row.kind === "page")
         .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
       widgets: popupsOf(widgets),
-      calendars: calendarsOf(widgets),
+      calendars: await withBookings(call.context, call.site.id, calendarsOf(widgets)),
       media: await mediaOf(db, call.site.id),
     };
   }),

@@ -233,8 +233,8 @@ export function Signups() {
         }
       >
         <Text>
-          Every signup of <b>{erasing}</b> on this site and every mail to this address goes. Counts by day stay; they
-          name nobody.
+          Every signup of <b>{erasing}</b> on this site and every mail to this address goes, and bookings keep their
+          time without a name. Counts by day stay; they name nobody.
         </Text>
         <RefusalNote refusal={refusal} />
       </Window>

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { ask } from "@/studio/kit/api";
 import { useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { useSite } from "./site-context";
@@ -73,10 +73,27 @@ export function TopBar() {
   const router = useRouter();
   const status = useStatusWords();
   const { walk } = useChosenVisitor();
+  const bar = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const open = path && bar.current?.querySelector("[aria-current=page]");
+    if (open) open.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [path]);
   const changes = useChanges(site.key);
   const changed = changes.data?.changed ?? 0;
   return (
-    <Flex as="header" h="46px" flex="none" bg="ink" color="sheet" align="flex-end" px="14px" gap="14px">
+    <Flex
+      ref={bar}
+      as="header"
+      h="46px"
+      flex="none"
+      bg="ink"
+      color="sheet"
+      align="flex-end"
+      px="14px"
+      gap="14px"
+      // On a phone the bar is longer than the window: it is moved by hand, and begins at the open tab.
+      css={{ "@media (max-width: 860px)": { overflowX: "auto", overflowY: "hidden", "& > *": { flex: "none" } } }}
+    >
       <Box h="46px" display="flex" alignItems="center">
         <Link href="/" aria-label="Webitor: all sites">
           <Brandmark />

@@ -93,6 +93,33 @@ export function WidgetsScreen() {
           </Flex>
         );
       })}
+      {site.calendars.map((calendar) => (
+        <Flex
+          key={calendar.id}
+          bg="sheet"
+          borderWidth="1px"
+          borderColor="line"
+          mb="10px"
+          p="14px"
+          align="center"
+          gap="20px"
+        >
+          <Box flex="1" minW="0">
+            <Title level={2}>{calendar.name}</Title>
+            <Text color="ink2">
+              {`Booking · ${calendar.settings.services.length} services · set up by the site file, answers on /_w/v1/booking/${calendar.id}/`}
+            </Text>
+          </Box>
+          {calendar.settings.enabled ? <State tone="moss">On</State> : <State tone="amber">Off</State>}
+          <Text w="190px" textAlign="end">
+            {`${calendar.booked} booked`}
+            <Text as="span" display="block" color="ink2" fontSize="small">
+              in the next 28 days
+            </Text>
+          </Text>
+          <Box w="109px" />
+        </Flex>
+      ))}
       <Window
         title="New signup popup"
         open={naming !== null}

@@ -1,0 +1,217 @@
+// Figures of booking: the engine against the oracle, calls per second, races, reading a large calendar.
+import { request } from "node:http";
+import autocannon from "autocannon";
+import { availabilityOn } from "@/core/booking/availability";
+import { Diary, type DiaryEntry } from "@/core/booking/diary";
+import { Oracle } from "@/core/booking/oracle.test-kit";
+import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
+import { dateOf, dayNumber, ZoneClock } from "@/core/booking/zone";
+import { readCalendar } from "@/core/calendar/read";
+
+const minute = 60_000;
+const zone = "Europe/Dublin";
+const clock = ZoneClock.of(zone);
+const month = { from: "2026-03-01", to: "2026-03-31" };
+
+/** Fifty thousand bookings of twenty people over ten months, most of a working day taken. */
+function fullDiary(): { ids: readonly string[]; entries: readonly DiaryEntry[] } {
+  const ids = Array.from({ length: 20 }, (_, nth) => `person-${nth}`);
+  const entries: DiaryEntry[] = [];
+  const first = dayNumber("2025-10-01");
+  for (let nth = 0; entries.length < 50_000; nth++) {
+    const day = first + Math.floor(nth / (ids.length * 16));
+    const resource = ids[nth % ids.length] as string;
+    const slot = Math.floor(nth / ids.length) % 16;
+    // A fixed pattern leaves some half hours free.
+    if ((nth * 7919 + day * 31) % 16 === 0) continue;
+    const start = clock.instantAt(day, 540 + slot * 30);
+    const span = { from: start, to: start + 30 * minute };
+    entries.push({
+      booking: `b${nth}`,
+      service: "other",
+      start,
+      end: span.to,
+      seats: 1,
+      occupied: [{ resource, ...span }],
+    });
+  }
+  return { ids, entries };
+}
+
+/** The engine's time for a month, in ms, and how many times as fast it is as the oracle with the same answer. */
+export function engineVsOracle(): { engineMs: number; ratio: number } {
+  const { ids, entries } = fullDiary();
+  const service = aService("throw", {
+    durationMinutes: 30,
+    starts: { everyMinutes: 30 },
+    needs: [{ name: "person", oneOf: ids }],
+  });
+  const setUp = aSetUp(
+    [service],
+    ids.map((id, nth) => aResource(id, { notice: { kind: "hours", hours: 2 }, shownPerHalfDay: nth % 3 ? null : 4 })),
+  );
+  const now = clock.instantOf("2026-03-05T12:10");
+  const wish = { service: "throw", resource: null, seats: 1, online: true };
+  const [from, to] = [dayNumber(month.from), dayNumber(month.to)];
+  const engine = () => {
+    const availability = availabilityOn(setUp, wish, new Diary(entries, [], clock), now, month.from, month.to);
+    const states = availability.days().map(({ state }) => state);
+    const times = [];
+    for (let day = from; day <= to; day++)
+      times.push(availability.timesOn(day).map(({ dates, resources }) => `${dates[0]?.start} ${resources}`));
+    return { states, times };
+  };
+  engine();
+  const taken: number[] = [];
+  let answer = engine();
+  for (let round = 0; round < 7; round++) {
+    const at = performance.now();
+    answer = engine();
+    taken.push(performance.now() - at);
+  }
+  const engineMs = taken.sort((one, other) => one - other)[3] as number;
+  const at = performance.now();
+  const oracle = { states: [] as string[], times: [] as string[][] };
+  for (let day = from; day <= to; day++) {
+    // In the oracle's favour: it is only given the bookings of the days around.
+    const [early, late] = [clock.startOfDay(day - 2), clock.startOfDay(day + 3)];
+    const near = entries.filter(({ start }) => early <= start && start < late);
+    const slow = new Oracle({ setUp, ...wish, entries: near, outside: [], now }, dateOf(day));
+    oracle.states.push(slow.state());
+    oracle.times.push(slow.times().map(({ start, resources }) => `${start} ${resources}`));
+  }
+  const oracleMs = performance.now() - at;
+  if (JSON.stringify(oracle) !== JSON.stringify(answer)) throw new Error("Engine and oracle do not agree");
+  return { engineMs, ratio: oracleMs / engineMs };
+}
+
+/** 20,000 events, 2,000 of them repeating, read for 400 days: ms. */
+export function readLargeCalendar(): number {
+  const pad = (value: number) => String(value).padStart(2, "0");
+  const rules = [
+    "FREQ=WEEKLY;BYDAY=MO,WE",
+    "FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1",
+    "FREQ=DAILY;INTERVAL=3",
+    "FREQ=YEARLY",
+  ];
+  const events = Array.from({ length: 20_000 }, (_, nth) => {
+    const day = `2026${pad(1 + (nth % 12))}${pad(1 + (nth % 28))}`;
+    const time = `${pad(8 + (nth % 10))}${pad((nth * 7) % 60)}00`;
+    const repeats = nth % 10 === 0;
+    return [
+      "BEGIN:VEVENT",
+      `UID:e${nth}@bench.example`,
+      `DTSTART;TZID=Europe/Dublin:${repeats ? `20${pad(10 + (nth % 15))}0105` : day}T${time}`,
+      "DURATION:PT30M",
+      ...(repeats ? [`RRULE:${rules[(nth / 10) % rules.length]}`] : []),
+      "END:VEVENT",
+    ].join("\r\n");
+  });
+  const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${events.join("\r\n")}\r\nEND:VCALENDAR\r\n`;
+  const from = Date.parse("2026-03-05T00:00Z");
+  const at = performance.now();
+  const read = readCalendar(text, { from, to: from + 400 * 86_400_000, zone, owner: "" });
+  if (!read.ok || read.value.events !== 20_000) throw new Error("The calendar was not read");
+  return performance.now() - at;
+}
+
+const port = Number(process.env.WEBITOR_PORT);
+const host = `wrenfield.localhost:${port}`;
+const base = "/_w/v1/booking/calendar";
+let nth = 0;
+/** The bench's process believes this header: each call is somebody else's, so that no limit is met. */
+const anybody = () => `10.${(++nth >> 16) & 255}.${(nth >> 8) & 255}.${nth & 255}`;
+
+interface Called {
+  readonly status: number;
+  // biome-ignore lint/suspicious/noExplicitAny: as openapi.json describes it
+  readonly body: any;
+}
+
+function call(method: "GET" | "POST", path: string, body?: unknown): Promise<Called> {
+  return new Promise((resolve, reject) => {
+    const sent = request(
+      {
+        host: "127.0.0.1",
+        port,
+        method,
+        path: base + path,
+        headers: {
+          host,
+          "x-forwarded-for": anybody(),
+          ...(body ? { "content-type": "application/json", "idempotency-key": `bench-${process.pid}-${nth}` } : {}),
+        },
+      },
+      (response) => {
+        let text = "";
+        response.on("data", (part) => {
+          text += part;
+        });
+        response.on("end", () => resolve({ status: response.statusCode ?? 0, body: text ? JSON.parse(text) : null }));
+      },
+    );
+    sent.on("error", reject);
+    sent.end(body ? JSON.stringify(body) : undefined);
+  });
+}
+
+const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+
+/** Calls of `days` a second as a share of calls of a route that reads one row. */
+export async function daysVsPing(): Promise<number> {
+  const rate = async (path: string) => {
+    const { requests, non2xx } = await autocannon({
+      url: `http://127.0.0.1:${port}`,
+      connections: 10,
+      duration: 4,
+      requests: [
+        {
+          path: base + path,
+          setupRequest: (given) => ({ ...given, headers: { host, "x-forwarded-for": anybody() } }),
+        },
+      ],
+    });
+    if (non2xx) throw new Error(`${non2xx} answers of ${path} were refusals`);
+    return requests.average;
+  };
+  const days = `/days?service=first-throw&from=${inDays(0)}&to=${inDays(30)}`;
+  await rate("/version");
+  await rate(days);
+  const ratios: number[] = [];
+  for (let round = 0; round < 3; round++) {
+    const ping = await rate("/version");
+    ratios.push((await rate(days)) / ping);
+  }
+  return ratios.sort((one, other) => one - other)[1] as number;
+}
+
+async function freeTime(service: string, seats: number): Promise<{ start: string; resource?: string }> {
+  for (let ahead = 3; ahead < 27; ahead++) {
+    const resource = service === "first-throw" ? "&resource=maren" : "";
+    const { body } = await call("GET", `/times?service=${service}${resource}&seats=${seats}&date=${inDays(ahead)}`);
+    const [first] = body.times as { start: { instant: string } }[];
+    if (first) return { start: first.start.instant, ...(resource ? { resource: "maren" } : {}) };
+  }
+  throw new Error(`No free time for ${service}`);
+}
+
+/** How many of 200 who want the same at once have it in the end. An answer of 5xx is a failure of the bench. */
+export async function raceWinners(service: "first-throw" | "glaze-night"): Promise<number> {
+  const wanted = await freeTime(service, service === "glaze-night" ? 8 : 1);
+  const attempt = async (visitor: number): Promise<number> => {
+    const held = await call("POST", "/holds", { service, ...wanted });
+    if (held.status !== 201) return held.status;
+    const booked = await call("POST", "/bookings", {
+      hold: held.body.hold,
+      client: { name: `Visitor ${visitor}`, email: `visitor-${visitor}@post.example` },
+      answers: service === "first-throw" ? { hands: "Left" } : {},
+      terms: true,
+      payment: "tok-approves",
+    });
+    return booked.status;
+  };
+  const statuses = await Promise.all(Array.from({ length: 200 }, (_, visitor) => attempt(visitor)));
+  const strange = statuses.filter((status) => ![201, 409].includes(status));
+  if (strange.length) throw new Error(`Answers that must not be: ${strange.join(", ")}`);
+  return statuses.filter((status) => status === 201).length;
+}
