@@ -611,19 +611,6 @@ function unique(reasons: readonly Reason[]): readonly Reason[] {
   });
 }
 
-/** Availability for one instant: the local day of it. */
-export function availabilityAt(
-  setUp: BookingSetUp,
-  wish: Wish,
-  diary: Diary,
-  now: Instant,
-  start: Instant,
-): Availability {
-  const place = setUp.places.find(({ id }) => id === setUp.services.find((one) => one.id === wish.service)?.place);
-  const day = ZoneClock.of(place?.zone ?? "UTC").dayOf(start);
-  return new Availability(setUp, wish, diary, now, day, day);
-}
-
 /** Availability for local dates, both included. */
 export const availabilityOn = (
   setUp: BookingSetUp,

@@ -6,8 +6,6 @@ export interface Span {
   readonly to: Instant;
 }
 
-export const meets = (one: Span, other: Span): boolean => one.from < other.to && other.from < one.to;
-
 /** Spans in order, with those that touch or meet made one. */
 export function merged(spans: readonly Span[]): readonly Span[] {
   const sorted = spans.filter((span) => span.from < span.to).sort((one, other) => one.from - other.from);
