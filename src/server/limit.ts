@@ -18,6 +18,12 @@ export const limits = {
   bookingAddress: { points: 120, seconds: 600 },
 } as const satisfies Record<string, Limit>;
 
+/** The standard fields of a limit and what is left of it (draft-ietf-httpapi-ratelimit-headers). */
+export const limitFields = (name: string, { points, seconds }: Limit, left: number, resetSeconds: number) => ({
+  "ratelimit-policy": `"${name}";q=${points};w=${seconds}`,
+  ratelimit: `"${name}";r=${Math.max(0, left)};t=${resetSeconds}`,
+});
+
 /**
  * Takes one point of `limit` for `who`; throws a 429 Problem with Retry-After when none is left. A fixed window:
  * one upsert, atomic in MariaDB, whatever the number of processes.
@@ -38,6 +44,7 @@ export async function takePoint(context: Context, limit: keyof typeof limits, wh
   const wait = Math.max(1, Math.ceil((Number(row.expire) - nowMs) / 1000));
   throw new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(wait / 60)} min and try again.`, [], {
     "retry-after": String(wait),
+    ...limitFields(limit, { points, seconds }, 0, wait),
   });
 }
 

@@ -14,7 +14,7 @@ const clock = ZoneClock.of(zone);
 const month = { from: "2026-03-01", to: "2026-03-31" };
 
 /** Fifty thousand bookings of twenty people over ten months, most of a working day taken. */
-function fullDiary(): { ids: readonly string[]; entries: readonly DiaryEntry[] } {
+export function fullDiary(): { ids: readonly string[]; entries: readonly DiaryEntry[] } {
   const ids = Array.from({ length: 20 }, (_, nth) => `person-${nth}`);
   const entries: DiaryEntry[] = [];
   const first = dayNumber("2025-10-01");

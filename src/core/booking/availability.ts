@@ -238,7 +238,7 @@ export class Availability {
       const from = date - tidyUp.beforeMinutes * minuteMs;
       const to = date + durationMs + tidyUp.afterMinutes * minuteMs;
       for (const taken of this.diary.takenIn(id, from, to, session)) {
-        if (!taken.session) {
+        if (!taken.entry) {
           if (this.holds("booking.busyOutside"))
             yield {
               code: "booking.busyOutside",
@@ -249,7 +249,7 @@ export class Availability {
             };
           continue;
         }
-        const other = taken.session;
+        const other = taken.entry;
         const own = other.start < date + durationMs && date < other.end;
         yield {
           code: own ? "booking.taken" : "booking.tidyUp",

@@ -25,37 +25,59 @@ export interface OutsideBusy extends Span {
 export interface Session {
   readonly service: string;
   readonly start: Instant;
-  readonly end: Instant;
   readonly resources: readonly string[];
-  seats: number;
+  readonly seats: number;
 }
 
-interface Taken extends Span {
-  /** Null is busy time from outside. */
-  readonly session: Session | null;
+/** A stretch of a resource's time that is taken, by a booking or (with null) by busy time from outside. */
+export interface Taken extends Span {
+  readonly entry: DiaryEntry | null;
   readonly calendar: string | null;
 }
 
 interface ResourceDiary {
   readonly taken: Taken[];
-  /** For each entry the latest end up to it, so that looking back can stop. */
+  /** For each stretch the latest end up to it, so that looking back can stop. */
   latestEnd: Instant[];
   readonly perDay: Map<DayNumber, number>;
 }
 
-const sameResources = (one: readonly string[], other: readonly string[]) =>
-  one.length === other.length && one.every((resource) => other.includes(resource));
+const addOne = (counts: Map<DayNumber, number>, day: DayNumber) => counts.set(day, (counts.get(day) ?? 0) + 1);
+
+/** Whether a booking is of a session: of its service and start, and of exactly its resources. */
+const isOf = (entry: DiaryEntry, session: Session) =>
+  entry.start === session.start &&
+  entry.service === session.service &&
+  entry.occupied.length === session.resources.length &&
+  entry.occupied.every(({ resource }) => session.resources.includes(resource));
 
 export class Diary {
   private readonly resources = new Map<string, ResourceDiary>();
   private readonly servicePerDay = new Map<string, Map<DayNumber, number>>();
-  /** By service and start; few sessions share both. */
-  private readonly sessions = new Map<string, Session[]>();
+  /** By service and start; made when seats are asked about for the first time. */
+  private sessions: Map<string, Session[]> | null = null;
 
-  constructor(entries: readonly DiaryEntry[], outside: readonly OutsideBusy[], clock: ZoneClock) {
-    for (const entry of entries) this.enter(entry, clock);
-    for (const busy of outside)
-      this.of(busy.resource).taken.push({ from: busy.from, to: busy.to, session: null, calendar: busy.calendar });
+  constructor(
+    private readonly entries: readonly DiaryEntry[],
+    outside: readonly OutsideBusy[],
+    clock: ZoneClock,
+  ) {
+    for (const entry of entries) {
+      const day = clock.dayOf(entry.start);
+      let perDay = this.servicePerDay.get(entry.service);
+      if (!perDay) {
+        perDay = new Map();
+        this.servicePerDay.set(entry.service, perDay);
+      }
+      addOne(perDay, day);
+      for (const { resource, from, to } of entry.occupied) {
+        const diary = this.of(resource);
+        addOne(diary.perDay, day);
+        diary.taken.push({ from, to, entry, calendar: null });
+      }
+    }
+    for (const { resource, from, to, calendar } of outside)
+      this.of(resource).taken.push({ from, to, entry: null, calendar });
     for (const diary of this.resources.values()) {
       diary.taken.sort((one, other) => one.from - other.from);
       let latest = Number.NEGATIVE_INFINITY;
@@ -75,26 +97,20 @@ export class Diary {
     return diary;
   }
 
-  private enter(entry: DiaryEntry, clock: ZoneClock) {
-    const day = clock.dayOf(entry.start);
-    const perDay = this.servicePerDay.get(entry.service) ?? new Map<DayNumber, number>();
-    this.servicePerDay.set(entry.service, perDay.set(day, (perDay.get(day) ?? 0) + 1));
-    const key = `${entry.service} ${entry.start}`;
-    const resources = entry.occupied.map(({ resource }) => resource);
-    const beside = this.sessions.get(key) ?? [];
-    let session = beside.find((one) => sameResources(one.resources, resources));
-    const first = !session;
-    if (!session) {
-      session = { service: entry.service, start: entry.start, end: entry.end, resources, seats: 0 };
-      this.sessions.set(key, [...beside, session]);
+  private sessionsOf(service: string, start: Instant): readonly Session[] {
+    if (!this.sessions) {
+      this.sessions = new Map();
+      for (const entry of this.entries) {
+        const key = `${entry.service} ${entry.start}`;
+        const beside = this.sessions.get(key) ?? [];
+        const known = beside.find((session) => isOf(entry, session));
+        const { service: of, start: at } = entry;
+        const resources = known?.resources ?? entry.occupied.map(({ resource }) => resource);
+        const joined = { service: of, start: at, resources, seats: (known?.seats ?? 0) + entry.seats };
+        this.sessions.set(key, [...beside.filter((session) => session !== known), joined]);
+      }
     }
-    session.seats += entry.seats;
-    for (const { resource, from, to } of entry.occupied) {
-      const diary = this.of(resource);
-      diary.perDay.set(day, (diary.perDay.get(day) ?? 0) + 1);
-      // Bookings that share seats take the time once.
-      if (first) diary.taken.push({ from, to, session, calendar: null });
-    }
+    return this.sessions.get(`${service} ${start}`) ?? [];
   }
 
   /** Bookings of a resource that start on a local day. */
@@ -109,10 +125,10 @@ export class Diary {
 
   /** The session of a service at a start that `resource` serves, if there is one. */
   sessionAt(service: string, start: Instant, resource: string): Session | undefined {
-    return this.sessions.get(`${service} ${start}`)?.find((session) => session.resources.includes(resource));
+    return this.sessionsOf(service, start).find(({ resources }) => resources.includes(resource));
   }
 
-  /** Everything that takes `resource` in [from, to), the latest first; `but` is not counted. */
+  /** Everything that takes `resource` in [from, to), the latest first; bookings of the session `but` are not counted. */
   *takenIn(resource: string, from: Instant, to: Instant, but?: Session): Generator<Taken> {
     const diary = this.resources.get(resource);
     if (!diary) return;
@@ -125,12 +141,7 @@ export class Diary {
     }
     for (let at = low - 1; at >= 0 && (diary.latestEnd[at] as number) > from; at--) {
       const taken = diary.taken[at] as Taken;
-      if (taken.to > from && (!but || taken.session !== but)) yield taken;
+      if (taken.to > from && !(but && taken.entry && isOf(taken.entry, but))) yield taken;
     }
-  }
-
-  /** Whether anything takes `resource` in [from, to) but `session`. */
-  isTaken(resource: string, from: Instant, to: Instant, but?: Session): boolean {
-    return !this.takenIn(resource, from, to, but).next().done;
   }
 }

@@ -156,6 +156,25 @@ describe("repeating", () => {
     }
   });
 
+  test.each([
+    "FREQ=DAILY;INTERVAL=3;COUNT=40",
+    "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,SA;COUNT=30",
+    "FREQ=WEEKLY;INTERVAL=2;BYDAY=SU,MO;WKST=SU;COUNT=30",
+    "FREQ=MONTHLY;BYDAY=2TU,-1FR;COUNT=30",
+    "FREQ=MONTHLY;BYMONTHDAY=-1;COUNT=20",
+    "FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=2,-2;COUNT=30",
+    "FREQ=YEARLY;BYMONTH=3;BYDAY=-1SU;COUNT=8",
+    "FREQ=YEARLY;BYYEARDAY=60,-1;COUNT=8",
+  ])("%s: a second opinion by ical.js's own steps agrees", (text) => {
+    const start = ICAL.Time.fromDateTimeString("2026-01-05T10:30:00");
+    const iterator = ICAL.Recur.fromString(text).iterator(start);
+    const wanted = new Set(["2026-01-05T10:30"]);
+    for (let time = iterator.next(); time; time = iterator.next()) wanted.add(String(time).slice(0, 16));
+    const all = { from: Date.parse("2026-01-01T00:00Z"), to: Date.parse("2040-01-01T00:00Z"), zone: "UTC" };
+    const series = wrap(...event("DTSTART:20260105T103000Z", "DURATION:PT10M", `RRULE:${text}`));
+    expect(starts(series, all)).toEqual([...wanted].sort());
+  });
+
   test("a rule that repeats every second is cut, and that is said", () => {
     const read = readCalendar(
       wrap(...event("DTSTART:20260302T100000Z", "RRULE:FREQ=SECONDLY", "DURATION:PT1S")),

@@ -1,6 +1,7 @@
-// iCalendar in: which time a calendar makes busy, over a stretch of time (RFC 5545). ical.js reads the text and steps
-// through the rules; what a rule means for a clock (zones, ends, exceptions) is worked out here, in instants.
+// iCalendar in: which time a calendar makes busy, over a stretch of time (RFC 5545). ical.js reads the text and rrule
+// steps through rules, on wall times; what they mean for a clock (zones, ends, exceptions) is worked out here, in instants.
 import ICAL from "ical.js";
+import * as rrule from "rrule";
 import type { Instant } from "@/core/booking/booking";
 import { merged, type Span } from "@/core/booking/spans";
 import { ZoneClock } from "@/core/booking/zone";
@@ -27,13 +28,31 @@ export interface CalendarRead {
 }
 
 /** Limits that keep a calendar from strangers from taking the machine. */
-export const calendarLimits = { bytes: 10 << 20, events: 100_000, occurrences: 20_000, steps: 400_000 };
+export const calendarLimits = { bytes: 10 << 20, events: 100_000, occurrences: 20_000, steps: 5_000_000 };
+
+// Node sees the package as CommonJS, bundlers as a module.
+const RRule = rrule.RRule ?? (rrule as unknown as { default: typeof rrule }).default.RRule;
 
 const dayMs = 86_400_000;
-type Wall = ICAL.Time;
+/** A wall time as ms, read as if it were UTC. */
+type Wall = number;
 
-const wallMs = (time: Wall): number =>
+const wallOf = (time: ICAL.Time): Wall =>
   Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second);
+
+const timeOf = (wall: Wall): ICAL.Time => ICAL.Time.fromDateTimeString(new Date(wall).toISOString().slice(0, 19));
+
+const dateOf = (wall: Wall): string => new Date(wall).toISOString().slice(0, 10);
+
+/** jCal (RFC 7265): name, properties, parts. */
+type JCal = [name: string, properties: unknown[], parts: JCal[]];
+
+/**
+ * The parts of a calendar, each standing for itself: as parts of the whole, ical.js would look through all of it for
+ * the zone of every time.
+ */
+const partsOf = ([, , parts]: JCal, name: string): ICAL.Component[] =>
+  parts.filter((part) => part[0] === name).map((part) => new ICAL.Component(part as never));
 
 /** Times of a calendar as instants, by its own VTIMEZONEs first (3.2.19), then by the zone's IANA name. */
 class Zones {
@@ -42,9 +61,9 @@ class Zones {
   private readonly home: ZoneClock;
   private readonly named = new Map<string, ZoneClock | null>();
 
-  constructor(calendar: ICAL.Component, zone: string) {
+  constructor(calendar: JCal, zone: string) {
     this.home = ZoneClock.of(zone);
-    for (const part of calendar.getAllSubcomponents("vtimezone")) {
+    for (const part of partsOf(calendar, "vtimezone")) {
       const tzid = part.getFirstPropertyValue("tzid");
       if (typeof tzid === "string") this.own.set(tzid, new ICAL.Timezone(part));
     }
@@ -66,19 +85,18 @@ class Zones {
 
   /** The instant of a wall time in a zone; "Z" is UTC, null is floating: the reader's own zone. */
   instant(wall: Wall, tzid: string | null): Instant {
-    const local = wallMs(wall);
-    if (tzid === "Z") return local;
+    if (tzid === "Z") return wall;
     const own = tzid === null ? undefined : this.own.get(tzid);
-    if (own) return local - own.utcOffset(wall) * 1000;
+    if (own) return wall - own.utcOffset(timeOf(wall)) * 1000;
     const clock = (tzid === null ? null : this.clockOf(tzid)) ?? this.home;
-    const day = Math.floor(local / dayMs);
-    const rest = local - day * dayMs;
+    const day = Math.floor(wall / dayMs);
+    const rest = wall - day * dayMs;
     return clock.instantAt(day, Math.floor(rest / 60_000)) + (rest % 60_000);
   }
 }
 
 /** The zone a date-time property is written in: "Z", a TZID, or null for floating. */
-function zoneOf(property: ICAL.Property, time: Wall): string | null {
+function zoneOf(property: ICAL.Property, time: ICAL.Time): string | null {
   if (time.zone === ICAL.Timezone.utcTimezone) return "Z";
   const tzid = property.getFirstParameter("tzid");
   return typeof tzid === "string" && tzid ? tzid : null;
@@ -86,6 +104,7 @@ function zoneOf(property: ICAL.Property, time: Wall): string | null {
 
 interface Timing {
   readonly start: Wall;
+  readonly isDate: boolean;
   readonly tzid: string | null;
   /** How a start becomes its end. */
   endOf(start: Wall, startInstant: Instant): Instant;
@@ -93,33 +112,32 @@ interface Timing {
 
 function timingOf(event: ICAL.Component, zones: Zones): Timing | null {
   const property = event.getFirstProperty("dtstart");
-  const start = property?.getFirstValue();
-  if (!property || !(start instanceof ICAL.Time)) return null;
-  const tzid = zoneOf(property, start);
+  const time = property?.getFirstValue();
+  if (!property || !(time instanceof ICAL.Time)) return null;
+  const { isDate } = time;
+  const common = { start: wallOf(time), isDate, tzid: zoneOf(property, time) };
+  const { start, tzid } = common;
   const endProperty = event.getFirstProperty("dtend");
   const end = endProperty?.getFirstValue();
   const duration = event.getFirstPropertyValue("duration");
-  const later = (time: Wall, days: number, seconds: number): Instant => {
-    const moved = time.clone();
-    moved.adjust(days, 0, 0, 0);
-    return zones.instant(moved, tzid) + seconds * 1000;
-  };
+  const later = (wall: Wall, days: number, seconds: number): Instant =>
+    zones.instant(wall + days * dayMs, tzid) + seconds * 1000;
   if (endProperty && end instanceof ICAL.Time) {
     // Whole days go from midnight to midnight, however long the days are.
-    if (start.isDate) {
-      const days = Math.max(1, Math.round((wallMs(end) - wallMs(start)) / dayMs));
-      return { start, tzid, endOf: (time) => later(time, days, 0) };
+    if (isDate) {
+      const days = Math.max(1, Math.round((wallOf(end) - start) / dayMs));
+      return { ...common, endOf: (wall) => later(wall, days, 0) };
     }
-    const length = zones.instant(end, zoneOf(endProperty, end)) - zones.instant(start, tzid);
-    return { start, tzid, endOf: (_time, instant) => instant + Math.max(0, length) };
+    const length = zones.instant(wallOf(end), zoneOf(endProperty, end)) - zones.instant(start, tzid);
+    return { ...common, endOf: (_wall, instant) => instant + Math.max(0, length) };
   }
   if (duration instanceof ICAL.Duration) {
     const days = duration.weeks * 7 + duration.days;
     const seconds = duration.hours * 3600 + duration.minutes * 60 + duration.seconds;
     // Days of a duration are days of the calendar, hours are elapsed (3.3.6).
-    return { start, tzid, endOf: (time) => later(time, days, seconds) };
+    return { ...common, endOf: (wall) => later(wall, days, seconds) };
   }
-  return { start, tzid, endOf: (time, instant) => (start.isDate ? later(time, 1, 0) : instant) };
+  return { ...common, endOf: (wall, instant) => (isDate ? later(wall, 1, 0) : instant) };
 }
 
 /** Whether an event takes its time: opaque, not cancelled, not declined by the owner (or by everyone asked). */
@@ -149,31 +167,26 @@ const periodMs: Readonly<Record<string, number>> = {
  * A start moved forward by whole intervals to shortly before `from`, so that a rule of twenty years' standing is not
  * stepped through. Only for rules without COUNT, whose occurrences do not depend on how many came before.
  */
-function passedOver(rule: ICAL.Recur, start: Wall, from: number): Wall {
-  const back = from - wallMs(start) - 40 * dayMs;
+function passedOver(rule: ICAL.Recur, start: Wall, from: Instant): Wall {
+  const back = from - start - 40 * dayMs;
   if (rule.count || back <= 0) return start;
   const period = periodMs[rule.freq];
-  if (period) {
-    const moved = start.clone();
-    const by = Math.floor(back / (period * rule.interval)) * period * rule.interval;
-    moved.adjust(Math.floor(by / dayMs), 0, 0, Math.round((by % dayMs) / 1000));
-    return moved;
-  }
+  if (period) return start + Math.floor(back / (period * rule.interval)) * period * rule.interval;
   // Months repeat by years where the day exists in every month; years are few enough to be stepped through.
-  if (rule.freq !== "MONTHLY" || start.day > 28) return start;
-  const years = Math.floor(back / (366 * dayMs) / rule.interval) * rule.interval;
-  const moved = start.clone();
-  moved.year += years;
-  return moved;
+  const time = timeOf(start);
+  if (rule.freq !== "MONTHLY" || time.day > 28) return start;
+  time.year += Math.floor(back / (366 * dayMs) / rule.interval) * rule.interval;
+  return wallOf(time);
 }
 
 interface Occurrence {
-  readonly time: Wall;
+  readonly wall: Wall;
   readonly instant: Instant;
 }
 
 /** A value of EXDATE or RDATE; only periods bring an end of their own. */
 interface Listed extends Occurrence {
+  readonly isDate: boolean;
   readonly end: Instant | null;
 }
 
@@ -187,43 +200,45 @@ class Reader {
   ) {}
 
   /** Starts of a rule up to the end of the stretch, and from shortly before it. */
-  private *byRule(rule: ICAL.Recur, timing: Timing): Generator<Occurrence> {
+  private byRule(rule: ICAL.Recur, timing: Timing): readonly Occurrence[] {
     const { until } = rule;
-    const unbounded = rule.clone();
-    unbounded.until = undefined as unknown as ICAL.Time;
     // UNTIL is an instant where it is written in UTC, and a local day or time otherwise (3.3.10).
-    const untilUtc = until && !until.isDate && until.zone === ICAL.Timezone.utcTimezone ? wallMs(until) : null;
-    const untilWall = until && untilUtc === null ? wallMs(until) + (until.isDate ? dayMs - 1 : 0) : null;
-    const iterator = unbounded.iterator(passedOver(rule, timing.start, this.asked.from));
-    const first = wallMs(timing.start);
-    let given = 0;
-    for (let time = iterator.next(); time; time = iterator.next()) {
-      if (++this.steps > calendarLimits.steps || given > calendarLimits.occurrences) {
+    const untilUtc = until && !until.isDate && until.zone === ICAL.Timezone.utcTimezone ? wallOf(until) : null;
+    const untilWall = until && untilUtc === null ? wallOf(until) + (until.isDate ? dayMs - 1 : 0) : null;
+    const { until: _until, ...options } = RRule.parseString(rule.toString());
+    const dtstart = new Date(passedOver(rule, timing.start, this.asked.from));
+    const found: Occurrence[] = [];
+    new RRule({ ...options, dtstart }, true).all((date) => {
+      if (++this.steps > calendarLimits.steps || found.length > calendarLimits.occurrences) {
         this.notes.push("A rule repeats too often to be followed to its end.");
-        return;
+        return false;
       }
-      const wall = wallMs(time);
-      if (wall < first) continue;
-      if (untilWall !== null && wall > untilWall) return;
-      const instant = this.zones.instant(time, timing.tzid);
-      if ((untilUtc !== null && instant > untilUtc) || instant >= this.asked.to) return;
-      given += 1;
-      yield { time: time.clone(), instant };
-    }
+      const wall = date.getTime();
+      if (untilWall !== null && wall > untilWall) return false;
+      const instant = this.zones.instant(wall, timing.tzid);
+      if ((untilUtc !== null && instant > untilUtc) || instant >= this.asked.to) return false;
+      found.push({ wall, instant });
+      return true;
+    });
+    return found;
   }
 
   /** Instants and local days of every value of EXDATE or RDATE. */
   private listed(event: ICAL.Component, name: "exdate" | "rdate"): Listed[] {
     return event.getAllProperties(name).flatMap((property) =>
       property.getValues().flatMap((value: unknown): Listed[] => {
-        if (value instanceof ICAL.Time)
-          return [{ time: value, instant: this.zones.instant(value, zoneOf(property, value)), end: null }];
+        if (value instanceof ICAL.Time) {
+          const wall = wallOf(value);
+          const instant = this.zones.instant(wall, zoneOf(property, value));
+          return [{ wall, isDate: value.isDate, instant, end: null }];
+        }
         if (value instanceof ICAL.Period) {
-          const instant = this.zones.instant(value.start, zoneOf(property, value.start));
+          const wall = wallOf(value.start);
+          const instant = this.zones.instant(wall, zoneOf(property, value.start));
           const end = value.end
-            ? this.zones.instant(value.end, zoneOf(property, value.end))
+            ? this.zones.instant(wallOf(value.end), zoneOf(property, value.end))
             : instant + value.getDuration().toSeconds() * 1000;
-          return [{ time: value.start, instant, end }];
+          return [{ wall, isDate: false, instant, end }];
         }
         return [];
       }),
@@ -241,7 +256,7 @@ class Reader {
       const property = override.getFirstProperty("recurrence-id");
       const id = property?.getFirstValue();
       if (!property || !(id instanceof ICAL.Time)) continue;
-      const instant = this.zones.instant(id, zoneOf(property, id));
+      const instant = this.zones.instant(wallOf(id), zoneOf(property, id));
       replaced.set(instant, override);
       const own = timingOf(override, this.zones);
       if (own && String(property.getFirstParameter("range") ?? "").toUpperCase() === "THISANDFUTURE")
@@ -254,42 +269,39 @@ class Reader {
     }
     onwards.sort((one, other) => other.from - one.from);
     const excluded = this.listed(master, "exdate");
-    const excludedAt = new Set(
-      excluded.filter(({ time }) => !time.isDate || timing.start.isDate).map((one) => one.instant),
-    );
+    const excludedAt = new Set(excluded.filter(({ isDate }) => !isDate || timing.isDate).map(({ instant }) => instant));
     const excludedDays = new Set(
-      excluded.filter(({ time }) => time.isDate && !timing.start.isDate).map(({ time }) => time.toString()),
+      excluded.filter(({ isDate }) => isDate && !timing.isDate).map(({ wall }) => dateOf(wall)),
     );
     const spans: Span[] = [];
-    const add = (start: Wall, instant: Instant, end: Instant) => {
-      const day = `${String(start.year).padStart(4, "0")}-${String(start.month).padStart(2, "0")}-${String(start.day).padStart(2, "0")}`;
-      if (replaced.has(instant) || excludedAt.has(instant) || excludedDays.has(day)) return;
+    const add = (wall: Wall, instant: Instant, end: Instant) => {
+      if (replaced.has(instant) || excludedAt.has(instant)) return;
+      if (excludedDays.size && excludedDays.has(dateOf(wall))) return;
       const changed = onwards.find(({ from }) => from <= instant);
-      if (changed) {
-        if (!takesTime(changed.event, this.asked.owner)) return;
-        const from = instant + changed.by;
-        const length = changed.timing.endOf(
-          changed.timing.start,
-          this.zones.instant(changed.timing.start, changed.timing.tzid),
-        );
-        spans.push({ from, to: from + length - this.zones.instant(changed.timing.start, changed.timing.tzid) });
-      } else if (busy) spans.push({ from: instant, to: end });
+      if (!changed) {
+        if (busy) spans.push({ from: instant, to: end });
+        return;
+      }
+      if (!takesTime(changed.event, this.asked.owner)) return;
+      const began = this.zones.instant(changed.timing.start, changed.timing.tzid);
+      const from = instant + changed.by;
+      spans.push({ from, to: from + changed.timing.endOf(changed.timing.start, began) - began });
     };
     const rules = master.getAllProperties("rrule");
     const seen = new Set<Instant>();
-    const once = (start: Wall, instant: Instant, end: Instant | null) => {
+    const once = (wall: Wall, instant: Instant, end: Instant | null) => {
       if (seen.has(instant)) return;
       seen.add(instant);
-      add(start, instant, end ?? timing.endOf(start, instant));
+      add(wall, instant, end ?? timing.endOf(wall, instant));
     };
     // The start itself is the first of the set, whatever the rule says (3.8.5.3).
     once(timing.start, this.zones.instant(timing.start, timing.tzid), null);
     for (const property of rules) {
       const rule = property.getFirstValue();
       if (rule instanceof ICAL.Recur)
-        for (const { time, instant } of this.byRule(rule, timing)) once(time, instant, null);
+        for (const { wall, instant } of this.byRule(rule, timing)) once(wall, instant, null);
     }
-    for (const { time, instant, end } of this.listed(master, "rdate")) once(time, instant, end);
+    for (const { wall, instant, end } of this.listed(master, "rdate")) once(wall, instant, end);
     for (const override of replaced.values()) spans.push(...this.single(override));
     return spans;
   }
@@ -319,11 +331,11 @@ export function readCalendar(text: string, asked: CalendarAsked): Outcome<Calend
   const body = text.replace(/^\uFEFF/, "").trimStart();
   if (!/^BEGIN:VCALENDAR/i.test(body)) return refused("calendar.notCalendar", { looksLike: looksLike(body) });
   if (!/END:VCALENDAR\s*$/i.test(body)) return refused("calendar.broken", { message: "it ends in the middle" });
-  let calendars: ICAL.Component[];
+  let calendars: JCal[];
   try {
     const parsed = ICAL.parse(body) as unknown[];
     // Several calendars in one text come as a list of lists.
-    calendars = (typeof parsed[0] === "string" ? [parsed] : parsed).map((one) => new ICAL.Component(one as never));
+    calendars = (typeof parsed[0] === "string" ? [parsed] : parsed) as JCal[];
   } catch (error) {
     return refused("calendar.broken", { message: String((error as Error).message).slice(0, 200) });
   }
@@ -333,7 +345,7 @@ export function readCalendar(text: string, asked: CalendarAsked): Outcome<Calend
   let free = 0;
   try {
     for (const calendar of calendars) {
-      const parts = calendar.getAllSubcomponents("vevent");
+      const parts = partsOf(calendar, "vevent");
       events += parts.length;
       if (events > calendarLimits.events) return refused("calendar.tooMany", { most: calendarLimits.events });
       const zones = new Zones(calendar, asked.zone);

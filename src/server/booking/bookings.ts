@@ -1,13 +1,13 @@
 // Bookings: held, confirmed, approved, moved, cancelled. Every deed is one transaction under the site's lock, in which
 // the rules are asked again; what it changes is written to the booking's history.
-import { and, eq, inArray, max } from "drizzle-orm";
+import { and, eq, inArray, isNull, lt, max } from "drizzle-orm";
 import type { Answers } from "@/core/booking/answers";
 import type { Assignment, Wish } from "@/core/booking/availability";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
 import { billOf } from "@/core/booking/price";
 import { type BookingState, clientMayChangeUntil, holdMs, mayBecome, paymentMs, takesTime } from "@/core/booking/state";
 import { endedByThemselves, lockDiary } from "@/data/booking/diary";
-import { bookingHistory, bookings } from "@/data/booking/tables";
+import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
@@ -503,6 +503,33 @@ async function refund(locked: Locked, booking: BookingRow): Promise<string> {
   return "refund due";
 }
 
+const dayMs = 86_400_000;
+
+/** Forgets what nobody can come back to: answers kept for repeated requests, and holds that came to nothing. */
+async function sweep({ tx, site, now }: Locked) {
+  const old = new Date(now.getTime() - dayMs);
+  await tx.delete(bookingRequests).where(and(eq(bookingRequests.siteId, site.id), lt(bookingRequests.createdAt, old)));
+  const gone = await tx
+    .select({ id: bookings.id })
+    .from(bookings)
+    .where(
+      and(
+        eq(bookings.siteId, site.id),
+        eq(bookings.state, "expired"),
+        eq(bookings.email, ""),
+        isNull(bookings.paymentReference),
+        lt(bookings.changedAt, old),
+      ),
+    )
+    .limit(1000);
+  if (!gone.length) return;
+  const ids = gone.map(({ id }) => id);
+  await tx
+    .delete(bookingHistory)
+    .where(and(eq(bookingHistory.siteId, site.id), inArray(bookingHistory.bookingId, ids)));
+  await tx.delete(bookings).where(and(eq(bookings.siteId, site.id), inArray(bookings.id, ids)));
+}
+
 /** The job: clears away what has ended by itself, and looks again when the next one will. */
 export async function endingJob(context: Context, run: JobRun): Promise<void> {
   const siteId = run.job.siteId ?? "";
@@ -512,6 +539,7 @@ export async function endingJob(context: Context, run: JobRun): Promise<void> {
     const locked = site && (await lockSite(context, tx, site));
     await run.finish(tx);
     if (!locked) return;
+    await sweep(locked);
     const [next] = await tx
       .select({ endsByItselfAt: bookings.endsByItselfAt })
       .from(bookings)

@@ -7,12 +7,12 @@ import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
-import { inTransaction } from "@/data/connection";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { availabilityNow, clockFor, serviceIn } from "./ask";
 import { approve, bookByHand, cancel, decline, type Locked, lockSite, move, noteAttendance } from "./bookings";
 import { reasonsFor, refusing } from "./refusal";
+import { once } from "./requests";
 import { setUpAt } from "./set-up";
 import type { BookingRow } from "./tell";
 
@@ -45,14 +45,27 @@ const shown = (row: BookingRow) => ({
   createdAt: row.createdAt.toISOString(),
 });
 
-/** One deed under the site's lock, by the member who calls. */
-async function deed(call: SiteCall, work: (locked: Locked) => Promise<BookingRow>) {
+/** A key of the caller's, new for each deed: sent again with it, the deed is answered again and done once. */
+const key = Joi.string()
+  .pattern(/^[\w.:-]{8,80}$/)
+  .required()
+  .messages({ "any.required": "A deed needs a key of its own, so that it can be sent again without doing it twice." });
+
+/** One deed under the site's lock, by the member who calls; once for each key. */
+async function deed(
+  call: SiteCall,
+  asked: { readonly key: string },
+  work: (locked: Locked) => Promise<BookingRow>,
+): Promise<ReturnType<typeof shown>> {
   const { context, site } = call;
-  const changed = await refusing(context, site, { kind: "studio" }, () =>
-    inTransaction(context.db, async (tx) => work(await lockSite(context, tx, site))),
+  const { answer } = await refusing(context, site, { kind: "studio" }, () =>
+    once(context, site.id, `${call.account.id}:${asked.key}`.slice(-80), asked, async (tx) => ({
+      status: 200,
+      answer: shown(await work(await lockSite(context, tx, site))),
+    })),
   );
   context.jobQueued();
-  return shown(changed);
+  return answer as ReturnType<typeof shown>;
 }
 
 interface ByHand {
@@ -185,9 +198,10 @@ export const bookingOperations = {
           .default("en"),
       }).required(),
       answers: Joi.object().unknown().default({}),
+      key,
     },
-    (call, input: ByHand & { answers: Answers }) =>
-      deed(call, (locked) => {
+    (call, input: ByHand & { answers: Answers; key: string }) =>
+      deed(call, input, (locked) => {
         const service = locked.setUp.services.find((one) => one.id === input.service);
         if (!service) throw fieldProblem("service", "There is no service with this id.");
         return bookByHand(
@@ -201,9 +215,9 @@ export const bookingOperations = {
   ),
   "booking.move": siteOperation(
     "designer",
-    { booking: id, start, resource: bookingId.allow(null).default(null), waived },
-    (call, input: { booking: string; start: string; resource: string | null; waived: string[] }) =>
-      deed(call, async (locked) => {
+    { booking: id, start, resource: bookingId.allow(null).default(null), waived, key },
+    (call, input: { booking: string; start: string; resource: string | null; waived: string[]; key: string }) =>
+      deed(call, input, async (locked) => {
         const [row] = await locked.tx
           .select({ service: bookings.serviceId, seats: bookings.seats })
           .from(bookings)
@@ -215,19 +229,19 @@ export const bookingOperations = {
         });
       }),
   ),
-  "booking.approve": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
-    deed(call, (locked) => approve(locked, input.booking, call.account.id)),
+  "booking.approve": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
+    deed(call, input, (locked) => approve(locked, input.booking, call.account.id)),
   ),
-  "booking.decline": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
-    deed(call, (locked) => decline(locked, input.booking, call.account.id)),
+  "booking.decline": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
+    deed(call, input, (locked) => decline(locked, input.booking, call.account.id)),
   ),
-  "booking.cancel": siteOperation("designer", { booking: id }, (call, input: { booking: string }) =>
-    deed(call, (locked) => cancel(locked, input.booking, call.account.id)),
+  "booking.cancel": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
+    deed(call, input, (locked) => cancel(locked, input.booking, call.account.id)),
   ),
   "booking.attendance": siteOperation(
     "designer",
-    { booking: id, attendance: Joi.string().valid("came", "didNotCome").allow(null).required() },
-    (call, input: { booking: string; attendance: "came" | "didNotCome" | null }) =>
-      deed(call, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),
+    { booking: id, attendance: Joi.string().valid("came", "didNotCome").allow(null).required(), key },
+    (call, input: { booking: string; attendance: "came" | "didNotCome" | null; key: string }) =>
+      deed(call, input, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),
   ),
 };

@@ -25,7 +25,7 @@ import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { payerTokens } from "@/standins/payment";
 import { type Context, isSigned, sha256, sign } from "../context";
-import { takePoint } from "../limit";
+import { limitFields, takePoint } from "../limit";
 import { fieldProblem, notFound, Problem, validated } from "../problem";
 import { availabilityNow, clockFor, nearestFree, serviceIn } from "./ask";
 import {
@@ -111,18 +111,16 @@ export const allowedOrigins = (setUp: BookingSetUp): readonly string[] =>
 export const readingLimit = { points: 600, seconds: 60 };
 const reading = new RateLimiterMemory({ points: readingLimit.points, duration: readingLimit.seconds });
 
-/** The standard fields of what is left (draft-ietf-httpapi-ratelimit-headers). */
+/** Takes one question of an address; answers the fields that tell what is left. */
 export async function takeReading(address: string): Promise<Record<string, string>> {
-  const policy = `"reading";q=${readingLimit.points};w=${readingLimit.seconds}`;
-  const left = (state: RateLimiterRes) =>
-    `"reading";r=${Math.max(0, state.remainingPoints)};t=${Math.ceil(state.msBeforeNext / 1000)}`;
+  const fields = ({ remainingPoints, msBeforeNext }: RateLimiterRes) =>
+    limitFields("reading", readingLimit, remainingPoints, Math.ceil(msBeforeNext / 1000));
   try {
-    return { "ratelimit-policy": policy, ratelimit: left(await reading.consume(address)) };
+    return fields(await reading.consume(address));
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error;
     throw new Problem(429, "tooMany", "Too many questions in a minute. Please wait a little.", [], {
-      "ratelimit-policy": policy,
-      ratelimit: left(error),
+      ...fields(error),
       "retry-after": String(Math.max(1, Math.ceil(error.msBeforeNext / 1000))),
     });
   }
