@@ -1,4 +1,5 @@
 // What can be booked at the demo's two sites.
+import { newPriceRule, newResource, newService } from "@/core/booking/blank";
 import type { BookingSetUp, Offer, Price, PriceRule, Resource, Service, WeeklySpan } from "@/core/booking/booking";
 
 const price = (amount: number, earlier: number | null = null): Price => ({ amount, earlier });
@@ -13,20 +14,7 @@ const week = (weekdays: readonly number[], from: string, to: string, valid: Part
 });
 
 const resource = (id: string, name: string, more: Partial<Resource>): Resource => ({
-  id,
-  place: "workshop",
-  kind: "person",
-  name,
-  week: [],
-  exceptions: [],
-  timeOff: [],
-  keptBack: [],
-  daysAhead: null,
-  notice: { kind: "none" },
-  shownPerHalfDay: null,
-  perDay: null,
-  cancelHours: 24,
-  offers: [],
+  ...newResource(id, "workshop", name),
   ...more,
 });
 
@@ -40,42 +28,14 @@ const offer = (service: string, more: Partial<Offer>): Offer => ({
 });
 
 const service = (id: string, name: string, more: Partial<Service>): Service => ({
-  id,
-  place: "workshop",
-  name,
-  words: "",
-  category: "",
-  durationMinutes: 60,
-  tidyUp: { beforeMinutes: 0, afterMinutes: 0 },
-  starts: { everyMinutes: 60 },
-  capacity: 1,
-  where: { kind: "place", words: "" },
-  online: true,
-  sold: { from: null, to: null },
-  perDay: null,
-  confirm: "atOnce",
-  course: null,
-  leads: [],
-  needs: [],
-  price: null,
-  tax: null,
-  questions: [],
-  terms: "",
-  screening: [],
+  ...newService(id, "workshop", name),
   reminderHours: 24,
   ...more,
 });
 
-const rule = (id: string, amount: Price, more: Partial<PriceRule>): PriceRule => ({
-  id,
-  priority: 0,
-  service: null,
-  resource: null,
-  weekdays: null,
-  hours: null,
-  dates: null,
-  seats: null,
-  price: amount,
+const rule = (id: string, cost: Price, more: Partial<PriceRule>): PriceRule => ({
+  ...newPriceRule(id, cost.amount),
+  price: cost,
   ...more,
 });
 

@@ -1,5 +1,6 @@
 // Random questions of booking for property tests: zones on the days their clocks change, every rule mixed in.
 import fc from "fast-check";
+import { newService } from "./blank";
 import type { BookingSetUp, DaySpan, Notice, Offer, Resource, Service, WeeklySpan } from "./booking";
 import type { DiaryEntry, OutsideBusy } from "./diary";
 import { instantOf, type OracleQuestion } from "./oracle.test-kit";
@@ -93,31 +94,7 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
   });
 }
 
-const plain = (id: string): Service => ({
-  id,
-  place: "place",
-  name: id,
-  words: "",
-  category: "",
-  durationMinutes: 60,
-  tidyUp: { beforeMinutes: 0, afterMinutes: 0 },
-  starts: { everyMinutes: 30 },
-  capacity: 1,
-  where: { kind: "place", words: "" },
-  online: true,
-  sold: { from: null, to: null },
-  perDay: null,
-  confirm: "atOnce",
-  course: null,
-  leads: [],
-  needs: [],
-  price: null,
-  tax: null,
-  questions: [],
-  terms: "",
-  screening: [],
-  reminderHours: null,
-});
+const plain = (id: string): Service => ({ ...newService(id, "place", id), starts: { everyMinutes: 30 } });
 
 const leaders = ["ada", "ben", "cleo"];
 const followers = ["wheel", "bench"];

@@ -1,3 +1,4 @@
+import { newPriceRule } from "./blank";
 import type { PriceRule } from "./booking";
 import { billOf, priceOf } from "./price";
 import { aResource, aService } from "./sample.test-kit";
@@ -8,15 +9,7 @@ const service = aService("throw", { tax: { percent: 13.5, included: true } });
 const maren = aResource("maren");
 
 const rule = (id: string, amount: number, more: Partial<PriceRule> = {}): PriceRule => ({
-  id,
-  priority: 0,
-  service: null,
-  resource: null,
-  weekdays: null,
-  hours: null,
-  dates: null,
-  seats: null,
-  price: { amount, earlier: null },
+  ...newPriceRule(id, amount),
   ...more,
 });
 

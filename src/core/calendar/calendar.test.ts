@@ -231,6 +231,12 @@ describe("what we write", () => {
     }
   });
 
+  test("a name with a line break in it begins no line of its own", () => {
+    const attendee = { name: "Eve\r\nSTATUS:CANCELLED", email: "eve@post.example" };
+    const sly = calendarText({ name: "x", method: "REQUEST", zone: "UTC", events: [{ ...written, attendee }] });
+    expect(sly.split("\r\n").filter((line) => line.startsWith("STATUS"))).toEqual(["STATUS:CONFIRMED"]);
+  });
+
   test("ical.js reads back the same event, over the night the clocks go forward", () => {
     const calendar = new ICAL.Component(ICAL.parse(text) as never);
     const zone = new ICAL.Timezone(calendar.getFirstSubcomponent("vtimezone") as ICAL.Component);

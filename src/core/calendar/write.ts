@@ -79,8 +79,8 @@ function timezoneOf(zone: string, from: Instant, to: Instant): ICAL.Component {
 
 function person(component: ICAL.Component, name: "organizer" | "attendee", { name: words, email }: CalendarPerson) {
   const property = component.addPropertyWithValue(name, `mailto:${email}`);
-  // Quotes can't be written in a parameter (3.2).
-  property.setParameter("cn", words.replaceAll('"', "”"));
+  // Quotes and control characters can't be written in a parameter (3.2): a line break would begin a line of its own.
+  property.setParameter("cn", words.replaceAll('"', "”").replace(/\p{Cc}+/gu, " "));
   return property;
 }
 

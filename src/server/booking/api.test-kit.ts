@@ -1,7 +1,6 @@
 // The public API for tests: its real routes, on a site of its own, with every answer held against openapi.json.
 import Ajv from "ajv/dist/2020";
 import addFormats from "ajv-formats";
-import type { BookingSetUp, Resource, Service } from "@/core/booking/booking";
 import type { Context } from "@/server/context";
 import { openApi } from "./openapi";
 
@@ -140,26 +139,5 @@ export function withClock(context: Context, start: string): Context & { set(now:
     set: (moment: string) => {
       now = new Date(moment);
     },
-  };
-}
-
-/** A small set-up: one place, and what is given. */
-export function smallSetUp(services: readonly Service[], resources: readonly Resource[]): BookingSetUp {
-  return {
-    places: [
-      {
-        id: "workshop",
-        name: "Workshop",
-        address: "Lower Quay",
-        zone: "Europe/Dublin",
-        notify: "desk@wrenfield.example",
-        closures: [],
-        notice: "",
-        allowedSites: ["https://riverside-makers.example"],
-      },
-    ],
-    services,
-    resources,
-    prices: [],
   };
 }

@@ -30,6 +30,10 @@ export function serviceIn(setUp: BookingSetUp, id: string): Service {
 export const clockFor = (setUp: BookingSetUp, service: Service): ZoneClock =>
   ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
 
+/** The clock of a booking's place; it can be read also when its service is offered no more. */
+export const clockOfBooking = (setUp: BookingSetUp, booking: { readonly placeId: string; readonly zone: string }) =>
+  ZoneClock.of(setUp.places.find(({ id }) => id === booking.placeId)?.zone ?? booking.zone);
+
 /** The end of everything a stretch of days asks about: a course goes on after its first date. */
 function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant): Instant {
   const runs = (service.course ?? []).filter((run) => {

@@ -6,7 +6,7 @@ import { escapeHtml } from "@/core/render/markup";
 import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
-import { clockFor, serviceIn } from "./ask";
+import { clockOfBooking } from "./ask";
 import { ownBooking, postOwnBooking } from "./public";
 
 const back = { href: "/", words: "To the site" };
@@ -51,7 +51,7 @@ export async function bookingPage(
         language,
       );
     const { site, setUp, booking } = await ownBooking(context, siteKey, token);
-    const clock = clockFor(setUp, serviceIn(setUp, booking.serviceId));
+    const clock = clockOfBooking(setUp, booking);
     const place = setUp.places.find(({ id }) => id === booking.placeId);
     const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
     const until = booking.startsAt.getTime() - booking.cancelHours * 3_600_000;

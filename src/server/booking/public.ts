@@ -27,7 +27,7 @@ import { payerTokens } from "@/standins/payment";
 import { type Context, isSigned, sha256, sign } from "../context";
 import { limitFields, takePoint } from "../limit";
 import { fieldProblem, notFound, Problem, validated } from "../problem";
-import { availabilityNow, clockFor, nearestFree, serviceIn } from "./ask";
+import { availabilityNow, clockFor, clockOfBooking, nearestFree, serviceIn } from "./ask";
 import {
   bookingOf,
   type Client,
@@ -427,7 +427,7 @@ export async function why(call: PublicCall, query: unknown) {
 
 /** One row of what a client may see of a booking. */
 async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp">, booking: BookingRow) {
-  const clock = clockFor(locked.setUp, serviceIn(locked.setUp, booking.serviceId));
+  const clock = clockOfBooking(locked.setUp, booking);
   return {
     state: booking.state,
     service: booking.serviceId,

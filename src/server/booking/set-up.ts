@@ -4,7 +4,7 @@ import { LRUCache } from "lru-cache";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { setUpFaults } from "@/core/booking/references";
 import { bookingSetUpSchema } from "@/core/booking/schema";
-import { lockDiary } from "@/data/booking/diary";
+import { lockDiary, versionsOf } from "@/data/booking/diary";
 import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { Context } from "../context";
@@ -13,16 +13,20 @@ import { notFound, Problem, validated } from "../problem";
 
 const known = new LRUCache<string, BookingSetUp>({ max: 200 });
 
-/** The set-up of a site at a version. Throws 404 where nothing can be booked. */
+/**
+ * The set-up of a site at a version, or the newer one that has replaced it meanwhile. Throws 404 where nothing can be
+ * booked. Its rows and their version are read from one snapshot, so that a set-up is never a mix of two.
+ */
 export async function setUpAt(db: Executor, siteId: string, version: number): Promise<BookingSetUp> {
-  const key = `${siteId} ${version}`;
-  let setUp = known.get(key);
-  if (!setUp) {
-    setUp = await loadSetUp(db, siteId);
-    if (!setUp) throw notFound("Booking");
-    known.set(key, setUp);
-  }
-  return setUp;
+  const kept = known.get(`${siteId} ${version}`);
+  if (kept) return kept;
+  return db.transaction(async (tx) => {
+    const now = await versionsOf(tx, siteId);
+    const setUp = await loadSetUp(tx, siteId);
+    if (!now || !setUp) throw notFound("Booking");
+    known.set(`${siteId} ${now.setUp}`, setUp);
+    return setUp;
+  });
 }
 
 /** A set-up from outside; a Problem with the path of everything that is wrong with it. */
