@@ -68,7 +68,8 @@ export async function publicly(request: Request, handler: (visit: Visit) => Prom
       language: (request.headers.get("accept-language") ?? "en").split(/[,;]/)[0]?.trim() || "en",
       query: Object.fromEntries(searchParams),
     });
-    for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
+    for (const [name, value] of Object.entries(headers))
+      if (!response.headers.has(name)) response.headers.set(name, value);
     return response;
   } catch (error) {
     if (!(error instanceof Problem))

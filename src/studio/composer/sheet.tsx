@@ -209,7 +209,7 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       ) : null;
     case "heading":
       return (
-        <Group title="Heading">
+        <Group title="What it says">
           <TextField composer={composer} node={node} field="text" label="Words" stacked />
           <Text fontSize="small" color="moss" mb="8px">
             {count(String(node.content.text))}

@@ -12,6 +12,8 @@ const answer = (request: Request, { params }: TokenParams, perform: boolean) =>
         ...siteHeaders(context.settings, "'none'"),
         "content-type": "text/html; charset=utf-8",
         "cache-control": "no-store",
+        // The token in the address goes to nobody else; without any referrer the form's own POST had no origin.
+        "Referrer-Policy": "same-origin",
       },
     });
   });
