@@ -1,49 +1,12 @@
-// The question of booking: can this service start then, with whom, and if not, why not. Every rule stands here once,
-// as an obstacle with its values; asking stops at the first, explaining reads them all.
+// The question of booking: can this service start then, with whom, and if not, why not.
 import type { Reason } from "@/core/visitor/decision";
-import {
-  type BookingSetUp,
-  durationWith,
-  type Instant,
-  mostDaysAhead,
-  offerOf,
-  type Place,
-  type Resource,
-  type Service,
-  tidyUpOn,
-} from "./booking";
-import type { Diary, Session } from "./diary";
-import { firstMeeting, type Hours, hoursOf } from "./hours";
-import { earliestStart, lastDay } from "./notice";
+import { type BookingSetUp, durationWith, type Instant, mostDaysAhead } from "./booking";
+import type { Diary } from "./diary";
+import { lastDay } from "./notice";
+import { Obstacles, type Wish } from "./obstacles";
 import { thinned } from "./shown";
-import { meeting, type Span, within } from "./spans";
-import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf, ZoneClock } from "./zone";
-
-/** What somebody wants to book. */
-export interface Wish {
-  readonly service: string;
-  /** A resource of one of the service's sets, or null for any. */
-  readonly resource: string | null;
-  readonly seats: number;
-  /** By a visitor. By hand, kept-back and unshown times can be given away too. */
-  readonly online: boolean;
-  /** Codes of rules that the business has set aside for this booking. */
-  readonly waived?: readonly string[];
-}
-
-/** Rules that may be set aside by hand. That a resource is taken can't be: nobody serves two at once. */
-export const waivable = [
-  "booking.notSold",
-  "booking.notAStart",
-  "booking.outsideHours",
-  "booking.closure",
-  "booking.timeOff",
-  "booking.tooSoon",
-  "booking.tooFar",
-  "booking.resourceDayFull",
-  "booking.serviceDayFull",
-  "booking.busyOutside",
-] as const;
+import { meeting, type Span } from "./spans";
+import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf } from "./zone";
 
 /** Who serves, and the time each is taken on each date. The leading resource is the first. */
 export interface Assignment {
@@ -72,196 +35,17 @@ export interface Explanation {
   readonly reasons: readonly Reason[];
 }
 
-/** The days around those asked about whose hours can matter: a start's span, its tidy-up, and hours past midnight. */
-const daysAround = 2;
-
 /**
  * The availability of one service over the local days `from` to `to`. Made for one set of questions: `diary` and `now`
  * are what they were when it was made.
  */
-export class Availability {
-  readonly service: Service;
-  readonly place: Place;
-  readonly clock: ZoneClock;
-  private readonly resources: ReadonlyMap<string, Resource>;
+export class Availability extends Obstacles {
   private readonly fileOrder: ReadonlyMap<string, number>;
-  private readonly hours = new Map<string, Hours>();
   private readonly shown = new Map<string, ReadonlyMap<DayNumber, readonly Instant[]>>();
-  /** For a course: the instants of each run, by that of its first date. */
-  private readonly runs: ReadonlyMap<Instant, readonly Instant[]> | null;
-  private readonly hoursFrom: DayNumber;
-  private readonly hoursTo: DayNumber;
 
-  constructor(
-    setUp: BookingSetUp,
-    private readonly wish: Wish,
-    private readonly diary: Diary,
-    private readonly now: Instant,
-    private readonly from: DayNumber,
-    private readonly to: DayNumber,
-  ) {
-    const service = setUp.services.find(({ id }) => id === wish.service);
-    const place = setUp.places.find(({ id }) => id === service?.place);
-    if (!service || !place) throw new Error(`There is no service “${wish.service}” with a place`);
-    this.service = service;
-    this.place = place;
-    this.clock = ZoneClock.of(place.zone);
-    this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
+  constructor(setUp: BookingSetUp, wish: Wish, diary: Diary, now: Instant, from: DayNumber, to: DayNumber) {
+    super(setUp, wish, diary, now, from, to);
     this.fileOrder = new Map(setUp.resources.map((resource, index) => [resource.id, index]));
-    this.runs =
-      service.course &&
-      new Map(
-        service.course.map((run) => {
-          const dates = run.map((wall) => this.clock.instantOf(wall));
-          return [dates[0] as Instant, dates] as const;
-        }),
-      );
-    const longest = Math.max(service.durationMinutes, ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)));
-    const asked = [...(this.runs ?? [])].filter(([start]) => {
-      const day = this.clock.dayOf(start);
-      return from <= day && day <= to;
-    });
-    const runDays = asked.flatMap(([, dates]) => dates.map((date) => this.clock.dayOf(date)));
-    this.hoursFrom = Math.min(from, ...runDays) - daysAround;
-    this.hoursTo = Math.max(to, ...runDays) + daysAround + Math.ceil(longest / 1440);
-  }
-
-  private minutesWith(ids: readonly string[]): number[] {
-    return ids.map((id) => {
-      const tidyUp = tidyUpOn(this.service, this.resource(id));
-      return durationWith(this.service, this.resource(id)) + tidyUp.beforeMinutes + tidyUp.afterMinutes;
-    });
-  }
-
-  private resource(id: string): Resource {
-    const resource = this.resources.get(id);
-    if (!resource) throw new Error(`There is no resource “${id}”`);
-    return resource;
-  }
-
-  private hoursOf(id: string): Hours {
-    let hours = this.hours.get(id);
-    if (!hours) {
-      hours = hoursOf(this.place, this.resource(id), this.clock, this.hoursFrom, this.hoursTo);
-      this.hours.set(id, hours);
-    }
-    return hours;
-  }
-
-  /** The resources of a set that do this service; only the wished one where it is of this set. */
-  private candidates(set: number): readonly string[] {
-    const all = (this.service.needs[set]?.oneOf ?? []).filter(
-      (id) => offerOf(this.resource(id), this.service.id)?.does !== false,
-    );
-    const { resource } = this.wish;
-    const own = resource !== null && this.service.needs.findIndex((need) => need.oneOf.includes(resource)) === set;
-    return own ? all.filter((id) => id === resource) : all;
-  }
-
-  private datesOf(start: Instant): readonly Instant[] {
-    return this.runs?.get(start) ?? [start];
-  }
-
-  private holds(code: string): boolean {
-    return !this.wish.waived?.includes(code);
-  }
-
-  // What stands against a resource whatever the diary says ------------------------------------------------------------
-
-  private *fixed(id: string, start: Instant, durationMs: number): Generator<Reason> {
-    const hours = this.hoursOf(id);
-    const tidyUp = tidyUpOn(this.service, this.resource(id));
-    for (const date of this.datesOf(start)) {
-      const end = date + durationMs;
-      const occupiedFrom = date - tidyUp.beforeMinutes * minuteMs;
-      const occupiedTo = end + tidyUp.afterMinutes * minuteMs;
-      if (!within(hours.open, date, end) && this.holds("booking.outsideHours")) yield this.outsideHours(id, date, end);
-      const closure = firstMeeting(hours.closures, occupiedFrom, occupiedTo);
-      if (closure && this.holds("booking.closure"))
-        yield { code: "booking.closure", words: closure.words, from: closure.from, to: closure.to };
-      const off = firstMeeting(hours.timeOff, occupiedFrom, occupiedTo);
-      if (off && this.holds("booking.timeOff"))
-        yield { code: "booking.timeOff", resource: id, words: off.words, from: off.from, to: off.to };
-      const kept = this.wish.online ? meeting(hours.keptBack, date, end) : undefined;
-      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to };
-    }
-  }
-
-  private outsideHours(id: string, start: Instant, end: Instant): Reason {
-    const day = this.clock.dayOf(start);
-    const dayFrom = this.clock.startOfDay(day);
-    const dayTo = this.clock.startOfDay(day + 1);
-    const open = this.hoursOf(id).open.filter((span) => span.from < dayTo && dayFrom < span.to);
-    return {
-      code: "booking.outsideHours",
-      resource: id,
-      start,
-      end,
-      open: open.map((span) => `${this.timeWords(span.from)}–${this.timeWords(span.to)}`),
-    };
-  }
-
-  private timeWords(instant: Instant): string {
-    return this.clock.wallOf(instant).slice(11);
-  }
-
-  // What the moment of asking and the diary add -----------------------------------------------------------------------
-
-  private *timing(id: string, start: Instant): Generator<Reason> {
-    const { notice, daysAhead } = this.resource(id);
-    const earliest = earliestStart(notice, this.now, this.clock);
-    if (start < earliest && this.holds("booking.tooSoon"))
-      yield { code: "booking.tooSoon", resource: id, earliest, notice: notice.kind };
-    const last = lastDay(daysAhead ?? mostDaysAhead, this.now, this.clock);
-    if (this.clock.dayOf(start) > last && this.holds("booking.tooFar"))
-      yield { code: "booking.tooFar", resource: id, last: dateOf(last), daysAhead: daysAhead ?? mostDaysAhead };
-  }
-
-  /** The session that a booking with this resource would join on a date, if there is one with seats left. */
-  private sessionOf(id: string, date: Instant): Session | undefined {
-    if (this.service.capacity === 1) return undefined;
-    const session = this.diary.sessionAt(this.service.id, date, id);
-    return session?.resources.length === this.service.needs.length ? session : undefined;
-  }
-
-  private *taken(id: string, start: Instant, durationMs: number): Generator<Reason> {
-    const { perDay } = this.resource(id);
-    const tidyUp = tidyUpOn(this.service, this.resource(id));
-    for (const date of this.datesOf(start)) {
-      const day = this.clock.dayOf(date);
-      const bookings = perDay === null ? 0 : this.diary.bookingsOn(id, day);
-      if (perDay !== null && bookings >= perDay && this.holds("booking.resourceDayFull"))
-        yield { code: "booking.resourceDayFull", resource: id, date: dateOf(day), bookings, most: perDay };
-      const session = this.sessionOf(id, date);
-      const left = this.service.capacity - (session?.seats ?? 0);
-      if (left < this.wish.seats) yield { code: "booking.seatsGone", resource: id, left, wanted: this.wish.seats };
-      const from = date - tidyUp.beforeMinutes * minuteMs;
-      const to = date + durationMs + tidyUp.afterMinutes * minuteMs;
-      for (const taken of this.diary.takenIn(id, from, to, session)) {
-        if (!taken.entry) {
-          if (this.holds("booking.busyOutside"))
-            yield {
-              code: "booking.busyOutside",
-              resource: id,
-              calendar: taken.calendar,
-              from: taken.from,
-              to: taken.to,
-            };
-          continue;
-        }
-        const other = taken.entry;
-        const own = other.start < date + durationMs && date < other.end;
-        yield {
-          code: own ? "booking.taken" : "booking.tidyUp",
-          resource: id,
-          service: other.service,
-          start: other.start,
-          end: other.end,
-          from: taken.from,
-          to: taken.to,
-        };
-      }
-    }
   }
 
   // Starts ------------------------------------------------------------------------------------------------------------
@@ -325,29 +109,6 @@ export class Availability {
     );
     this.shown.set(leader, found);
     return found;
-  }
-
-  /** What stands against the service as a whole at a start. */
-  private *ofService(start: Instant, withDiary: boolean): Generator<Reason> {
-    const { service } = this;
-    if (this.wish.online && !service.online) yield { code: "booking.notOnline", service: service.id };
-    const date = dateOf(this.clock.dayOf(start));
-    const { from, to } = service.sold;
-    if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))
-      yield { code: "booking.notSold", service: service.id, from, to };
-    if (!withDiary || service.perDay === null || !this.holds("booking.serviceDayFull")) return;
-    for (const each of this.datesOf(start)) {
-      const day = this.clock.dayOf(each);
-      const bookings = this.diary.serviceBookingsOn(service.id, day);
-      if (bookings >= service.perDay)
-        yield {
-          code: "booking.serviceDayFull",
-          service: service.id,
-          date: dateOf(day),
-          bookings,
-          most: service.perDay,
-        };
-    }
   }
 
   // Who serves --------------------------------------------------------------------------------------------------------
@@ -442,12 +203,7 @@ export class Availability {
         start: date,
         end: date + durationMs,
         occupied: resources.map((id) => {
-          const tidyUp = tidyUpOn(this.service, this.resource(id));
-          return {
-            resource: id,
-            from: date - tidyUp.beforeMinutes * minuteMs,
-            to: date + durationMs + tidyUp.afterMinutes * minuteMs,
-          };
+          return { resource: id, ...this.occupiedBy(id, date, durationMs) };
         }),
       })),
       seatsLeft: Math.min(

@@ -1,7 +1,8 @@
 // What the rules mean at the bench: one story each. That they hold in all their mixtures is availability.test.ts's.
-import { availabilityOn, type Wish } from "./availability";
+import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
 import { Diary, type DiaryEntry } from "./diary";
+import type { Wish } from "./obstacles";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { thinned } from "./shown";
 import { dayNumber, ZoneClock } from "./zone";

@@ -1,8 +1,9 @@
 // The walks of docs/booking.md, worked out there by hand, asked of the engine here. On the demo's own set-up.
 import { readFileSync } from "node:fs";
-import { availabilityOn, type Wish } from "./availability";
+import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
 import { Diary, type DiaryEntry } from "./diary";
+import type { Wish } from "./obstacles";
 import { billOf } from "./price";
 import { dayNumber, ZoneClock } from "./zone";
 

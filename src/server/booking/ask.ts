@@ -1,7 +1,8 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
-import { Availability, type Wish } from "@/core/booking/availability";
+import { Availability } from "@/core/booking/availability";
 import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
 import { Diary } from "@/core/booking/diary";
+import type { Wish } from "@/core/booking/obstacles";
 import { type DayNumber, ZoneClock } from "@/core/booking/zone";
 import { loadDiary } from "@/data/booking/diary";
 import type { Executor } from "@/data/connection";

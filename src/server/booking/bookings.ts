@@ -2,8 +2,9 @@
 // the rules are asked again; what it changes is written to the booking's history.
 import { and, eq, inArray, isNull, lt, max } from "drizzle-orm";
 import type { Answers } from "@/core/booking/answers";
-import type { Assignment, Wish } from "@/core/booking/availability";
+import type { Assignment } from "@/core/booking/availability";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
+import type { Wish } from "@/core/booking/obstacles";
 import { billOf } from "@/core/booking/price";
 import { type BookingState, clientMayChangeUntil, holdMs, mayBecome, paymentMs, takesTime } from "@/core/booking/state";
 import { endedByThemselves, lockDiary } from "@/data/booking/diary";

@@ -2,7 +2,7 @@
 import { and, asc, count, desc, eq, gte, inArray, lt } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
-import { type Wish, waivable } from "@/core/booking/availability";
+import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
 import { versionsOf } from "@/data/booking/diary";

@@ -1,6 +1,7 @@
 // A start that can't be had: 409 with the reasons and the nearest free times, for a visitor or for the studio.
-import type { Wish } from "@/core/booking/availability";
+
 import type { Instant } from "@/core/booking/booking";
+import type { Wish } from "@/core/booking/obstacles";
 import { studioWords, visitorReasons, type Wording } from "@/core/booking/words";
 import type { ZoneClock } from "@/core/booking/zone";
 import type { Reason } from "@/core/visitor/decision";

@@ -1,0 +1,259 @@
+// What can stand against a booking. Every rule stands here once, as an obstacle with its values: asking stops at the
+// first, explaining reads them all.
+import type { Reason } from "@/core/visitor/decision";
+import {
+  type BookingSetUp,
+  durationWith,
+  type Instant,
+  mostDaysAhead,
+  offerOf,
+  type Place,
+  type Resource,
+  type Service,
+  tidyUpOn,
+} from "./booking";
+import type { Diary, Session } from "./diary";
+import { firstMeeting, type Hours, hoursOf } from "./hours";
+import { earliestStart, lastDay } from "./notice";
+import { meeting, type Span, within } from "./spans";
+import { type DayNumber, dateOf, minuteMs, ZoneClock } from "./zone";
+
+/** What somebody wants to book. */
+export interface Wish {
+  readonly service: string;
+  /** A resource of one of the service's sets, or null for any. */
+  readonly resource: string | null;
+  readonly seats: number;
+  /** By a visitor. By hand, kept-back and unshown times can be given away too. */
+  readonly online: boolean;
+  /** Codes of rules that the business has set aside for this booking. */
+  readonly waived?: readonly string[];
+}
+
+/** Rules that may be set aside by hand. That a resource is taken can't be: nobody serves two at once. */
+export const waivable = [
+  "booking.notSold",
+  "booking.notAStart",
+  "booking.outsideHours",
+  "booking.closure",
+  "booking.timeOff",
+  "booking.tooSoon",
+  "booking.tooFar",
+  "booking.resourceDayFull",
+  "booking.serviceDayFull",
+  "booking.busyOutside",
+] as const;
+
+/** The days around those asked about whose hours can matter: a start's span, its tidy-up, and hours past midnight. */
+const daysAround = 2;
+
+/** One wish over the local days `from` to `to`, with what can stand against it. */
+export class Obstacles {
+  readonly service: Service;
+  readonly place: Place;
+  readonly clock: ZoneClock;
+  private readonly resources: ReadonlyMap<string, Resource>;
+  private readonly hours = new Map<string, Hours>();
+  /** For a course: the instants of each run, by that of its first date. */
+  protected readonly runs: ReadonlyMap<Instant, readonly Instant[]> | null;
+  private readonly hoursFrom: DayNumber;
+  private readonly hoursTo: DayNumber;
+
+  constructor(
+    setUp: BookingSetUp,
+    protected readonly wish: Wish,
+    protected readonly diary: Diary,
+    protected readonly now: Instant,
+    protected readonly from: DayNumber,
+    protected readonly to: DayNumber,
+  ) {
+    const service = setUp.services.find(({ id }) => id === wish.service);
+    const place = setUp.places.find(({ id }) => id === service?.place);
+    if (!service || !place) throw new Error(`There is no service “${wish.service}” with a place`);
+    this.service = service;
+    this.place = place;
+    this.clock = ZoneClock.of(place.zone);
+    this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
+    this.runs =
+      service.course &&
+      new Map(
+        service.course.map((run) => {
+          const dates = run.map((wall) => this.clock.instantOf(wall));
+          return [dates[0] as Instant, dates] as const;
+        }),
+      );
+    const longest = Math.max(service.durationMinutes, ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)));
+    const asked = [...(this.runs ?? [])].filter(([start]) => {
+      const day = this.clock.dayOf(start);
+      return from <= day && day <= to;
+    });
+    const runDays = asked.flatMap(([, dates]) => dates.map((date) => this.clock.dayOf(date)));
+    this.hoursFrom = Math.min(from, ...runDays) - daysAround;
+    this.hoursTo = Math.max(to, ...runDays) + daysAround + Math.ceil(longest / 1440);
+  }
+
+  private minutesWith(ids: readonly string[]): number[] {
+    return ids.map((id) => {
+      const tidyUp = tidyUpOn(this.service, this.resource(id));
+      return durationWith(this.service, this.resource(id)) + tidyUp.beforeMinutes + tidyUp.afterMinutes;
+    });
+  }
+
+  protected resource(id: string): Resource {
+    const resource = this.resources.get(id);
+    if (!resource) throw new Error(`There is no resource “${id}”`);
+    return resource;
+  }
+
+  protected hoursOf(id: string): Hours {
+    let hours = this.hours.get(id);
+    if (!hours) {
+      hours = hoursOf(this.place, this.resource(id), this.clock, this.hoursFrom, this.hoursTo);
+      this.hours.set(id, hours);
+    }
+    return hours;
+  }
+
+  /** The resources of a set that do this service; only the wished one where it is of this set. */
+  protected candidates(set: number): readonly string[] {
+    const all = (this.service.needs[set]?.oneOf ?? []).filter(
+      (id) => offerOf(this.resource(id), this.service.id)?.does !== false,
+    );
+    const { resource } = this.wish;
+    const own = resource !== null && this.service.needs.findIndex((need) => need.oneOf.includes(resource)) === set;
+    return own ? all.filter((id) => id === resource) : all;
+  }
+
+  protected datesOf(start: Instant): readonly Instant[] {
+    return this.runs?.get(start) ?? [start];
+  }
+
+  protected holds(code: string): boolean {
+    return !this.wish.waived?.includes(code);
+  }
+
+  /** The time a resource is taken by a date, tidy-up included. */
+  protected occupiedBy(id: string, date: Instant, durationMs: number): Span {
+    const { beforeMinutes, afterMinutes } = tidyUpOn(this.service, this.resource(id));
+    return { from: date - beforeMinutes * minuteMs, to: date + durationMs + afterMinutes * minuteMs };
+  }
+
+  // What stands against a resource whatever the diary says ------------------------------------------------------------
+
+  protected *fixed(id: string, start: Instant, durationMs: number): Generator<Reason> {
+    const hours = this.hoursOf(id);
+    for (const date of this.datesOf(start)) {
+      const end = date + durationMs;
+      const occupied = this.occupiedBy(id, date, durationMs);
+      if (!within(hours.open, date, end) && this.holds("booking.outsideHours")) yield this.outsideHours(id, date, end);
+      const closure = firstMeeting(hours.closures, occupied.from, occupied.to);
+      if (closure && this.holds("booking.closure"))
+        yield { code: "booking.closure", words: closure.words, from: closure.from, to: closure.to };
+      const off = firstMeeting(hours.timeOff, occupied.from, occupied.to);
+      if (off && this.holds("booking.timeOff"))
+        yield { code: "booking.timeOff", resource: id, words: off.words, from: off.from, to: off.to };
+      const kept = this.wish.online ? meeting(hours.keptBack, date, end) : undefined;
+      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to };
+    }
+  }
+
+  private outsideHours(id: string, start: Instant, end: Instant): Reason {
+    const day = this.clock.dayOf(start);
+    const dayFrom = this.clock.startOfDay(day);
+    const dayTo = this.clock.startOfDay(day + 1);
+    const open = this.hoursOf(id).open.filter((span) => span.from < dayTo && dayFrom < span.to);
+    return {
+      code: "booking.outsideHours",
+      resource: id,
+      start,
+      end,
+      open: open.map((span) => `${this.timeWords(span.from)}–${this.timeWords(span.to)}`),
+    };
+  }
+
+  protected timeWords(instant: Instant): string {
+    return this.clock.wallOf(instant).slice(11);
+  }
+
+  // What the moment of asking and the diary add -----------------------------------------------------------------------
+
+  protected *timing(id: string, start: Instant): Generator<Reason> {
+    const { notice, daysAhead } = this.resource(id);
+    const earliest = earliestStart(notice, this.now, this.clock);
+    if (start < earliest && this.holds("booking.tooSoon"))
+      yield { code: "booking.tooSoon", resource: id, earliest, notice: notice.kind };
+    const last = lastDay(daysAhead ?? mostDaysAhead, this.now, this.clock);
+    if (this.clock.dayOf(start) > last && this.holds("booking.tooFar"))
+      yield { code: "booking.tooFar", resource: id, last: dateOf(last), daysAhead: daysAhead ?? mostDaysAhead };
+  }
+
+  /** The session that a booking with this resource would join on a date, if there is one with seats left. */
+  protected sessionOf(id: string, date: Instant): Session | undefined {
+    if (this.service.capacity === 1) return undefined;
+    const session = this.diary.sessionAt(this.service.id, date, id);
+    return session?.resources.length === this.service.needs.length ? session : undefined;
+  }
+
+  protected *taken(id: string, start: Instant, durationMs: number): Generator<Reason> {
+    const { perDay } = this.resource(id);
+    for (const date of this.datesOf(start)) {
+      const day = this.clock.dayOf(date);
+      const bookings = perDay === null ? 0 : this.diary.bookingsOn(id, day);
+      if (perDay !== null && bookings >= perDay && this.holds("booking.resourceDayFull"))
+        yield { code: "booking.resourceDayFull", resource: id, date: dateOf(day), bookings, most: perDay };
+      const session = this.sessionOf(id, date);
+      const left = this.service.capacity - (session?.seats ?? 0);
+      if (left < this.wish.seats) yield { code: "booking.seatsGone", resource: id, left, wanted: this.wish.seats };
+      const { from, to } = this.occupiedBy(id, date, durationMs);
+      for (const taken of this.diary.takenIn(id, from, to, session)) {
+        if (!taken.entry) {
+          if (this.holds("booking.busyOutside"))
+            yield {
+              code: "booking.busyOutside",
+              resource: id,
+              calendar: taken.calendar,
+              from: taken.from,
+              to: taken.to,
+            };
+          continue;
+        }
+        const other = taken.entry;
+        const own = other.start < date + durationMs && date < other.end;
+        yield {
+          code: own ? "booking.taken" : "booking.tidyUp",
+          resource: id,
+          service: other.service,
+          start: other.start,
+          end: other.end,
+          from: taken.from,
+          to: taken.to,
+        };
+      }
+    }
+  }
+
+  // What stands against the service as a whole ------------------------------------------------------------------------
+
+  /** What stands against the service as a whole at a start. */
+  protected *ofService(start: Instant, withDiary: boolean): Generator<Reason> {
+    const { service } = this;
+    if (this.wish.online && !service.online) yield { code: "booking.notOnline", service: service.id };
+    const date = dateOf(this.clock.dayOf(start));
+    const { from, to } = service.sold;
+    if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))
+      yield { code: "booking.notSold", service: service.id, from, to };
+    if (!withDiary || service.perDay === null || !this.holds("booking.serviceDayFull")) return;
+    for (const each of this.datesOf(start)) {
+      const day = this.clock.dayOf(each);
+      const bookings = this.diary.serviceBookingsOn(service.id, day);
+      if (bookings >= service.perDay)
+        yield {
+          code: "booking.serviceDayFull",
+          service: service.id,
+          date: dateOf(day),
+          bookings,
+          most: service.perDay,
+        };
+    }
+  }
+}
