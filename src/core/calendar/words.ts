@@ -9,6 +9,7 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "calendar.tooMany": ({ most }) => `This calendar has more than ${most} events.`,
   "calendar.tooSlow": ({ seconds }) =>
     `This calendar took longer than ${seconds} s to read: its rules repeat too often.`,
+  "calendar.noResource": ({ resource }) => `The resource “${resource}” is not in the set-up any more.`,
   "calendar.address": () => "Write the address as https://host.example/calendar.ics.",
   "calendar.private": ({ host }) =>
     `${host} lies in a private network. Webitor reads calendars from public addresses only, unless WEBITOR_FEEDS_PRIVATE is set.`,

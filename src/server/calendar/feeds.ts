@@ -4,7 +4,7 @@ import { and, asc, count, eq } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
 import { calendarWords } from "@/core/calendar/words";
-import type { Outcome } from "@/core/visitor/decision";
+import { type Outcome, refused } from "@/core/visitor/decision";
 import { lockDiary, raiseDiary, versionsOf } from "@/data/booking/diary";
 import { busyFeeds, busySpans } from "@/data/calendar/tables";
 import { inTransaction } from "@/data/connection";
@@ -12,7 +12,7 @@ import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
-import { fieldProblem, notFound } from "../problem";
+import { fieldProblem, notFound, Problem } from "../problem";
 import { fetchCalendar } from "./fetch";
 import { readCalendarApart } from "./reader";
 
@@ -110,7 +110,11 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
     }
   }
   if (text === null) return;
-  const found = await read(context, feed, text);
+  const found = await read(context, feed, text).catch((error: unknown) => {
+    // The resource was taken out of the set-up: the feed waits, in case it comes back.
+    if (error instanceof Problem) return refused("calendar.noResource", { resource: feed.resourceId });
+    throw error;
+  });
   // What can't be read is not kept: the last good file stays, and its validators with it.
   if (!found.ok) return void (await fail(found));
   await store(context, feed, found.value, fresh);

@@ -1,0 +1,127 @@
+import { eq } from "drizzle-orm";
+import { jobs } from "@/data/job/tables";
+import type { Context } from "../context";
+import { testContext } from "../testing/studio.test-kit";
+import { type JobHandlers, type JobRun, queueJob, queueOnly, realTime, startRunner } from "./queue";
+
+let context: Context;
+let drop: () => Promise<void>;
+beforeAll(async () => {
+  ({ context, drop } = await testContext());
+});
+afterAll(() => drop());
+beforeEach(() => context.db.delete(jobs));
+
+const all = () => context.db.select().from(jobs);
+const until = async (test: () => Promise<boolean>) => {
+  while (!(await test())) await new Promise((resolve) => setTimeout(resolve, 15));
+};
+const everyKind = (work: (run: JobRun) => Promise<void>): JobHandlers => {
+  const handler = (_context: Context, run: JobRun) => work(run);
+  return { publish: handler, mail: handler, reminder: handler, feed: handler, payment: handler, ending: handler };
+};
+const job = { kind: "mail" as const, siteId: "site", payload: {} };
+
+test("of several runners each job is done by one", async () => {
+  for (let nth = 0; nth < 40; nth++) await queueJob(context.db, { ...job, payload: { nth: String(nth) } });
+  const done: string[] = [];
+  const runners = Array.from({ length: 4 }, () =>
+    startRunner(
+      context,
+      everyKind(async (run) => {
+        done.push(run.job.payload.nth as string);
+        await run.finish(context.db);
+      }),
+      20,
+    ),
+  );
+  await until(async () => (await all()).every(({ state }) => state === "done"));
+  await Promise.all(runners.map((runner) => runner.stop()));
+  expect(done.sort((one, other) => Number(one) - Number(other))).toEqual(
+    Array.from({ length: 40 }, (_, nth) => String(nth)),
+  );
+});
+
+test("what fails is tried again later, with the reason kept", async () => {
+  await queueJob(context.db, job);
+  let tries = 0;
+  const runner = startRunner(
+    context,
+    everyKind(async (run) => {
+      tries += 1;
+      if (tries === 1) throw new Error("the mail server is asleep");
+      await run.finish(context.db);
+    }),
+    20,
+  );
+  await until(async () => (await all())[0]?.error === "the mail server is asleep");
+  expect((await all())[0]?.state).toBe("queued");
+  await until(async () => (await all())[0]?.state === "done");
+  await runner.stop();
+  expect([tries, (await all())[0]?.error]).toEqual([2, null]);
+});
+
+test("a job whose process gives no sign of life is taken by another, and the first can't finish it any more", async () => {
+  const id = await queueJob(context.db, job);
+  let release = () => {};
+  const stuck = new Promise<void>((resolve) => {
+    release = resolve;
+  });
+  let lost: unknown = null;
+  const first = startRunner(
+    context,
+    everyKind(async (run) => {
+      await stuck;
+      await run.finish(context.db).catch((error: unknown) => {
+        lost = error;
+      });
+    }),
+    20,
+  );
+  await until(async () => (await all())[0]?.state === "running");
+  // As if it had been silent for a minute; the second takes it before the next heartbeat.
+  await context.db
+    .update(jobs)
+    .set({ heartbeatAt: new Date(Date.now() - 60_000) })
+    .where(eq(jobs.id, id));
+  const second = startRunner(
+    context,
+    everyKind((run) => run.finish(context.db)),
+    20,
+  );
+  await until(async () => (await all())[0]?.state === "done");
+  release();
+  await Promise.all([first.stop(), second.stop()]);
+  expect(String(lost)).toContain("Another process has taken this job");
+  expect((await all())[0]?.attempts).toBe(2);
+});
+
+test("a job for later waits, and of a key there is one at a time", async () => {
+  const inAnHour = new Date(Date.now() + 3_600_000);
+  await Promise.all(
+    Array.from({ length: 5 }, () => queueOnly(context.db, { ...job, onlyOne: "the one", availableAt: inAnHour })),
+  );
+  expect(await all()).toHaveLength(1);
+  let ran = 0;
+  const runner = startRunner(
+    context,
+    everyKind(async (run) => {
+      ran += 1;
+      await run.finish(context.db);
+    }),
+    20,
+  );
+  await queueJob(context.db, job);
+  await until(async () => (await all()).some(({ state }) => state === "done"));
+  await runner.stop();
+  expect(ran).toBe(1);
+  await context.db.update(jobs).set({ state: "done", onlyOne: null });
+  await queueOnly(context.db, { ...job, onlyOne: "the one" });
+  expect((await all()).filter(({ state }) => state === "queued")).toHaveLength(1);
+});
+
+test("moments of the set clock become real ones", () => {
+  const set = { ...context, now: () => new Date("2026-03-05T18:40:00Z") };
+  const at = realTime(set, new Date("2026-03-05T19:40:00Z"));
+  expect(Math.abs(at.getTime() - Date.now() - 3_600_000)).toBeLessThan(1000);
+});
