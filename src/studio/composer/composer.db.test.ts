@@ -1,0 +1,220 @@
+// The composer's state against the real server: tabs of a browser, a line that breaks, people at the same page.
+import { findNode, type PageNode } from "@/core/page/node";
+import { operations } from "@/server/operations";
+import { problemResponse } from "@/server/problem";
+import { type Person, type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
+import { Composer } from "./store";
+
+let studio: TestStudio;
+/** What stands between browser and server: broken, or done by the server with the answer lost on the way. */
+let line: "fine" | "broken" | "answerLost" = "fine";
+let person: Person = "designer";
+
+function storage(): Storage {
+  const kept = new Map<string, string>();
+  return new Proxy(
+    {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+      removeItem: (key: string) => void kept.delete(key),
+      clear: () => kept.clear(),
+    } as unknown as Storage,
+    {
+      ownKeys: () => [...kept.keys()],
+      getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }),
+    },
+  );
+}
+
+beforeAll(async () => {
+  studio = await testStudio();
+  const answer = async (url: string, { body }: { body: string }): Promise<Response> => {
+    if (line === "broken") throw new TypeError("Failed to fetch");
+    const name = url.replace("/api/do/", "") as keyof typeof operations;
+    try {
+      const value = await operations[name].perform(studio.incoming(person), JSON.parse(body));
+      if (line === "answerLost") throw new TypeError("Failed to fetch");
+      return Response.json(value);
+    } catch (error) {
+      if (error instanceof TypeError) throw error;
+      const problem = problemResponse(error);
+      return new Response(problem.body, { status: problem.status, headers: problem.headers });
+    }
+  };
+  Object.assign(globalThis, {
+    fetch: answer,
+    addEventListener: () => {},
+    removeEventListener: () => {},
+    document: { visibilityState: "visible" },
+    location: { pathname: "/s/wrenfield/pages", assign: () => {} },
+  });
+});
+afterAll(() => studio.close());
+
+let opened: Composer[] = [];
+beforeEach(() => {
+  line = "fine";
+  person = "designer";
+  Object.assign(globalThis, { localStorage: storage() });
+});
+afterEach(() => {
+  for (const composer of opened) composer.close();
+  opened = [];
+});
+
+/** A tab of the browser with a page open; `again` is the same tab after a reload. */
+async function tab(page: string, again?: Storage): Promise<{ composer: Composer; session: Storage }> {
+  const session = again ?? storage();
+  Object.assign(globalThis, { sessionStorage: session });
+  const answer = (await studio.as("designer", "pages.open", { site: "wrenfield", page })) as {
+    documents: ConstructorParameters<typeof Composer>[2];
+  };
+  const composer = new Composer("wrenfield", page, answer.documents, true);
+  opened.push(composer);
+  return { composer, session };
+}
+
+async function onServer(page: string): Promise<PageNode> {
+  const answer = (await studio.as("designer", "pages.open", { site: "wrenfield", page })) as {
+    documents: { kind: string; body: PageNode }[];
+  };
+  return answer.documents.find(({ kind }) => kind === "page")?.body as PageNode;
+}
+
+const first = (root: PageNode, kind: string): PageNode => {
+  const walk = (node: PageNode): PageNode | undefined =>
+    node.kind === kind ? node : (node.children ?? []).map(walk).find((found) => found !== undefined);
+  const found = walk(root);
+  if (!found) throw new Error(`No ${kind} on this page`);
+  return found;
+};
+const textOf = (root: PageNode, id: string) => findNode(root, id)?.content.text;
+const settled = async (composer: Composer) => expect(await composer.settled()).toBe(true);
+
+test("typed letters are one step back, and reach the server as they stand", async () => {
+  const { composer } = await tab("home");
+  const heading = first(composer.view.page, "heading");
+  const before = heading.content.text;
+  composer.select(heading.id);
+  for (const text of ["H", "Ha", "Hands"]) expect(composer.setContent(heading.id, "text", text, "words")).toBeNull();
+  await settled(composer);
+  expect(textOf(await onServer("home"), heading.id)).toBe("Hands");
+  composer.undo();
+  expect(textOf(composer.view.page, heading.id)).toBe(before);
+  composer.redo();
+  composer.undo();
+  await settled(composer);
+  expect(await onServer("home")).toEqual(composer.view.page);
+  expect(composer.view.sync.kind).toBe("saved");
+});
+
+test("a wrong value is refused before it is sent, and the page stays as it was", async () => {
+  const { composer } = await tab("home");
+  const heading = first(composer.view.page, "heading");
+  expect(composer.setContent(heading.id, "level", 9)).toEqual(expect.any(String));
+  expect(composer.view.sync.kind).toBe("saved");
+  expect(composer.setContent("nothing", "text", "x")).toBe("This block is gone.");
+});
+
+test("sections are added, copied, moved, pasted and removed, and the selection goes along", async () => {
+  const { composer } = await tab("visit");
+  const sections = () => (composer.view.page.children ?? []).map(({ id }) => id);
+  const [one, two] = sections() as [string, string];
+  const count = sections().length;
+  composer.moveBy(one, -1);
+  expect(sections()[0]).toBe(one);
+  composer.moveBy(one, 1);
+  expect(sections().slice(0, 2)).toEqual([two, one]);
+  composer.duplicate(one);
+  const copy = composer.view.selection?.node as string;
+  expect(sections().indexOf(copy)).toBe(2);
+  expect(composer.node(copy)?.children?.[0]?.id).not.toBe(composer.node(one)?.children?.[0]?.id);
+  composer.remove(copy);
+  expect(composer.view.selection?.node).toBe(sections()[2] ?? sections()[1]);
+  composer.select(one);
+  expect(composer.paste(composer.node(two) as PageNode)).toBeNull();
+  expect(sections()).toHaveLength(count + 1);
+  await settled(composer);
+  expect(await onServer("visit")).toEqual(composer.view.page);
+  for (let step = 0; step < 20; step++) composer.undo();
+  await settled(composer);
+  expect(sections().slice(0, 2)).toEqual([one, two]);
+});
+
+test("a broken line keeps edits over a reload, and they are sent once when it is back", async () => {
+  const { composer, session } = await tab("classes");
+  const heading = first(composer.view.page, "heading");
+  line = "broken";
+  composer.setContent(heading.id, "text", "Typed on the train");
+  expect(await composer.settled()).toBe(false);
+  expect(composer.view.sync).toEqual({ kind: "waiting", edits: 1 });
+  composer.close();
+  opened = [];
+  line = "fine";
+  const { composer: reloaded } = await tab("classes", session);
+  expect(textOf(reloaded.view.page, heading.id)).toBe("Typed on the train");
+  await settled(reloaded);
+  expect(textOf(await onServer("classes"), heading.id)).toBe("Typed on the train");
+});
+
+test("an answer that is lost on the way: the batch is sent again, and changes nothing twice", async () => {
+  const { composer } = await tab("classes");
+  const section = composer.view.page.children?.[0] as PageNode;
+  const before = composer.view.page.children?.length ?? 0;
+  line = "answerLost";
+  composer.duplicate(section.id);
+  expect(await composer.settled()).toBe(false);
+  line = "fine";
+  await settled(composer);
+  expect((await onServer("classes")).children).toHaveLength(before + 1);
+  composer.undo();
+  await settled(composer);
+});
+
+test("two tabs at one page: both edits stand in both", async () => {
+  const { composer: left } = await tab("journal");
+  const { composer: right } = await tab("journal");
+  const heading = first(left.view.page, "heading");
+  const section = left.view.page.children?.[0] as PageNode;
+  left.setContent(heading.id, "text", "From the left");
+  right.setLook(section.id, "base", "surface", "ink");
+  await settled(left);
+  await settled(right);
+  expect(textOf(right.view.page, heading.id)).toBe("From the left");
+  left.setLook(section.id, "base", "above", 40);
+  await settled(left);
+  expect(left.view.page.children?.[0]?.look.base).toMatchObject({ surface: "ink", above: 40 });
+  expect(await onServer("journal")).toEqual(left.view.page);
+});
+
+test("words in a section that somebody removed meanwhile are refused with the reason, the rest is kept", async () => {
+  const { composer: left } = await tab("kiln-hire");
+  const { composer: right } = await tab("kiln-hire");
+  const section = left.view.page.children?.[1] as PageNode;
+  const lost = first(section, "heading");
+  const kept = first(left.view.page.children?.[0] as PageNode, "heading");
+  left.remove(section.id);
+  await settled(left);
+  right.setContent(lost.id, "text", "Too late");
+  right.setContent(kept.id, "text", "In time");
+  await settled(right);
+  expect(right.view.notice).toContain("not kept");
+  expect(textOf(await onServer("kiln-hire"), kept.id)).toBe("In time");
+  expect(right.view.page).toEqual(await onServer("kiln-hire"));
+  left.undo();
+  await settled(left);
+});
+
+test("an editor's layout is taken back with the reason; their words stay", async () => {
+  const { composer } = await tab("shop");
+  const heading = first(composer.view.page, "heading");
+  const before = composer.view.page;
+  person = "editor";
+  composer.setLook(heading.id, "base", "size", 5);
+  await composer.settled();
+  expect(composer.view.sync).toMatchObject({ kind: "refused", message: expect.stringContaining("ask a designer") });
+  expect(composer.view.page).toEqual(before);
+  composer.setContent(heading.id, "text", "An editor's words");
+  await composer.settled();
+  expect(textOf(await onServer("shop"), heading.id)).toBe("An editor's words");
+});
