@@ -1,5 +1,5 @@
 // The Desk's view of signups: searched, filtered, in windows.
-import { and, count, desc, eq, lt, or, type SQL, sql } from "drizzle-orm";
+import { and, count, desc, eq, like, lt, or, type SQL, sql } from "drizzle-orm";
 import { bookings } from "../booking/tables";
 import type { Executor } from "../connection";
 import { mails } from "../mail/tables";
@@ -82,9 +82,15 @@ export async function erasePerson(
   email: string,
 ): Promise<{ signups: number; mails: number; bookings: number }> {
   const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
+  // Their own letters, and those to the business that name them.
   const [letters] = await tx
     .delete(mails)
-    .where(and(eq(mails.siteId, siteId), sql`lower(${mails.recipient}) = ${email}`));
+    .where(
+      and(
+        eq(mails.siteId, siteId),
+        or(sql`lower(${mails.recipient}) = ${email}`, like(mails.text, `%<${escapeLike(email)}>%`)),
+      ),
+    );
   // The time of a booking stays taken; whose it was is forgotten.
   const [booked] = await tx
     .update(bookings)

@@ -1,6 +1,6 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
 import { Availability } from "@/core/booking/availability";
-import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
+import { type BookingSetUp, type Instant, mostDaysAhead, type Service } from "@/core/booking/booking";
 import { Diary } from "@/core/booking/diary";
 import type { Wish } from "@/core/booking/obstacles";
 import { type DayNumber, ZoneClock } from "@/core/booking/zone";
@@ -74,7 +74,7 @@ export async function availabilityNow(
 }
 
 /** How far around a start free times are looked for, in days; each reach is tried only when the one before is too poor. */
-const reaches = [2, 10, 45, 180] as const;
+const reaches = [2, 10, 45, 120] as const;
 
 /** The free starts nearest to `start` (at most `count`), in the order of time. */
 export async function nearestFree(
@@ -83,14 +83,18 @@ export async function nearestFree(
   start: Instant,
   count = 5,
 ): Promise<readonly Instant[]> {
-  const clock = clockFor(asked.setUp, serviceIn(asked.setUp, asked.wish.service));
-  const day = clock.dayOf(start);
+  const service = serviceIn(asked.setUp, asked.wish.service);
+  const clock = clockFor(asked.setUp, service);
   const today = clock.dayOf(asked.now.getTime());
+  const leaders = asked.setUp.resources.filter(({ id }) => service.needs[0]?.oneOf.includes(id));
+  const furthest = today + Math.max(0, ...leaders.map(({ daysAhead }) => daysAhead ?? mostDaysAhead));
+  // Far beyond what can be booked there is nothing: the nearest are at its end.
+  const day = Math.min(Math.max(clock.dayOf(start), today), furthest);
   const distance = (one: Instant) => Math.abs(one - start);
   let found: Instant[] = [];
   for (const reach of reaches) {
     const from = Math.max(today, day - reach);
-    const to = Math.max(from, day + reach);
+    const to = Math.min(day + reach, furthest);
     const { availability } = await availabilityNow(db, { ...asked, from, to });
     found = [];
     for (let at = from; at <= to; at++)

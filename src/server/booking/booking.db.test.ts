@@ -1,4 +1,4 @@
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, eq, sql } from "drizzle-orm";
 import ICAL from "ical.js";
 import { bookingHistory, bookingOccupancies, bookings } from "@/data/booking/tables";
 import { jobs } from "@/data/job/tables";
@@ -557,6 +557,31 @@ describe("the public API", () => {
     expect(signup.status).toBe(202);
     expect((await api.call("POST", "/signups", { body: { widget: "letters" } })).status).toBe(422);
   });
+});
+
+test("erasing a person leaves their bookings' time taken and their name nowhere, in letters to the business neither", async () => {
+  const booked = await api.book("open-bench", "2026-03-28T14:00", {
+    client: { name: "Vera Gone", email: "vera@post.example", phone: "0871" },
+    answers: { before: "Yes" },
+  });
+  const before = await taking();
+  expect(await studio.as("designer", "desk.erase", { ...site, email: "vera@post.example" })).toEqual({
+    signups: 0,
+    mails: 2,
+    bookings: 1,
+  });
+  expect(await rowOf(idOf(booked))).toMatchObject({ name: "", email: "", phone: "", answers: {}, state: "confirmed" });
+  expect(await taking()).toBe(before);
+  const [all] = (await context.db.execute(
+    sql`select count(*) as named from mails where text like '%vera@post%' or subject like '%Vera Gone%' or recipient like 'vera@%'`,
+  )) as unknown as [{ named: number }[]];
+  expect(Number(all[0]?.named)).toBe(0);
+});
+
+test("far beyond what can be booked, the nearest times are the last ones", async () => {
+  const why = await api.get("why", { service: "first-throw", resource: "tobi", start: "2028-01-01T10:00" });
+  expect(why.body.nearest).toHaveLength(5);
+  expect(why.body.nearest.at(-1).place.slice(0, 10)).toBe("2026-04-02");
 });
 
 test("a site with its booking goes out as a file and comes back as the same", async () => {

@@ -60,6 +60,15 @@ describe("busy time from outside", () => {
     expect(await startsOn("2026-03-11")).toHaveLength(5);
   });
 
+  test("as a file of its own size it comes by its own way, for members only", async () => {
+    const { POST } = await import("@/app/api/sites/[site]/feeds/route");
+    const send = (query: string, body: string) =>
+      POST(new Request(`http://localhost:4499/api/sites/wrenfield/feeds?${query}`, { method: "POST", body }), {
+        params: Promise.resolve({ site: "wrenfield" }),
+      });
+    expect((await send("resource=maren&name=x", dentist)).status).toBe(401);
+  });
+
   test("what is no calendar is refused at its field, and nothing changes", async () => {
     await expect(operate("feeds.upload", { ...maren, text: "<html>" })).rejects.toMatchObject({
       status: 422,
