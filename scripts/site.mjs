@@ -1,4 +1,4 @@
-// npm run site -- import FILE | export KEY FILE | publish KEY | list
+// npm run site -- import FILE | export KEY FILE | publish KEY | booking KEY FILE | list
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { build, ensureModules, ensurePackages, root, secret, startDatabase, stateFolder } from "./lib/setup.mjs";

@@ -1,0 +1,69 @@
+// npm run site, as it is used: a process of its own, its words, its exit code.
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
+
+let studio: TestStudio;
+let folder: string;
+beforeAll(async () => {
+  studio = await testStudio();
+  folder = mkdtempSync(join(tmpdir(), "site-cli-"));
+});
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await studio.close();
+});
+
+function site(...args: string[]): { code: number | null; said: string; wrong: string } {
+  const { status, stdout, stderr } = spawnSync("node_modules/.bin/tsx", ["scripts/site-cli.ts", ...args], {
+    env: {
+      ...process.env,
+      NODE_OPTIONS: "",
+      WEBITOR_DATABASE_URL: studio.context.settings.databaseUrl,
+      WEBITOR_LOG_LEVEL: "silent",
+    },
+    encoding: "utf8",
+  });
+  return { code: status, said: stdout, wrong: stderr };
+}
+
+test("a site goes out, comes in under another key as the same, is published and listed", () => {
+  const first = join(folder, "one.zip");
+  const second = join(folder, "two.zip");
+  expect(site("export", "wrenfield", first)).toMatchObject({ code: 0, said: expect.stringContaining("written to") });
+  expect(site("import", first, "--as", "riverside").said).toBe("riverside: 8 pages, 2 widgets, 9 pictures\n");
+  site("export", "riverside", second);
+  const json = (file: string) => strFromU8(unzipSync(readFileSync(file))["site.json"] as Uint8Array);
+  expect(json(second).replace('"key": "riverside"', '"key": "wrenfield"')).toBe(json(first));
+  expect(site("publish", "riverside").said).toContain("riverside: release 1");
+  const { said } = site("list");
+  expect(said).toContain("riverside\tWrenfield Clayworks\tlive");
+  expect(said).toContain("wrenfield\tWrenfield Clayworks\tnot published");
+}, 120_000);
+
+test("the booking part alone replaces a site's; one without is refused", () => {
+  expect(site("booking", "wrenfield", "demo/oddlane").said).toBe("wrenfield: 2 services, 3 resources\n");
+  expect(site("booking", "wrenfield", "demo/wrenfield").said).toBe("wrenfield: 5 services, 12 resources\n");
+  expect(site("booking", "nowhere", "demo/wrenfield")).toMatchObject({
+    code: 1,
+    wrong: "There is no site “nowhere”.\n",
+  });
+}, 60_000);
+
+test("what can't be read ends with 1 and names the path; nothing is imported by halves", async () => {
+  const good = readFileSync(join(folder, "one.zip"));
+  const files = unzipSync(good);
+  const broken = JSON.parse(strFromU8(files["site.json"] as Uint8Array));
+  broken.key = "half-done";
+  broken.booking.resources[0].week[0].to = "08:00";
+  const file = join(folder, "broken.zip");
+  writeFileSync(file, zipSync({ ...files, "site.json": strToU8(JSON.stringify(broken)) }));
+  const refused = site("import", file);
+  expect(refused.code).toBe(1);
+  expect(refused.wrong).toMatch(/^booking\.resources\[0\]\.week\[0\]: This ends before it begins/);
+  expect(site("list").said).not.toContain("half-done");
+  expect(site("export", "half-done", join(folder, "x.zip"))).toMatchObject({ code: 1 });
+}, 60_000);
