@@ -222,14 +222,9 @@ export class Availability extends Obstacles {
     const reasons = [
       ...this.ofService(start, true),
       ...this.againstLeader(leader, start),
-      ...others.flatMap((id) => [
-        ...this.fixed(id, start, durationMs),
-        ...this.timing(id, start),
-        ...this.taken(id, start, durationMs),
-      ]),
+      ...others.flatMap((id) => this.againstFollower(id, start, durationMs)),
     ];
-    if (!reasons.length && !this.shareOneSession(resources, start))
-      reasons.push({ code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) });
+    if (!reasons.length && !this.shareOneSession(resources, start)) reasons.push(this.setsCollide);
     return unique(reasons);
   }
 
@@ -321,39 +316,44 @@ export class Availability extends Obstacles {
     };
   }
 
-  /** What keeps the sets that do not lead from being filled. */
+  private againstFollower(id: string, start: Instant, durationMs: number): Reason[] {
+    return [...this.fixed(id, start, durationMs), ...this.timing(id, start), ...this.taken(id, start, durationMs)];
+  }
+
+  /** The sets that do not lead and that nobody can fill, each with what stands against all of its resources. */
   private againstSets(start: Instant, leader: string): Reason[] {
     const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
-    const reasons = this.service.needs.slice(1).flatMap(({ name }, index) => {
+    return this.service.needs.slice(1).flatMap(({ name }, index) => {
       const ids = this.candidates(index + 1);
-      const against = ids.map((id) => [
-        ...this.fixed(id, start, durationMs),
-        ...this.timing(id, start),
-        ...this.taken(id, start, durationMs),
-      ]);
+      const against = ids.map((id) => this.againstFollower(id, start, durationMs));
       if (against.some((one) => one.length === 0)) return [];
       return [{ code: "booking.noneOfSet", set: name, resources: ids }, ...against.flat()];
     });
-    return reasons.length
-      ? reasons
-      : [{ code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) }];
+  }
+
+  private get setsCollide(): Reason {
+    return { code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) };
   }
 
   /** The complete chain of what stands against a start. */
   explain(start: Instant): Explanation {
     if (this.assign(start)) return { offered: true, reasons: [] };
-    const reasons = [...this.ofService(start, true)];
+    const ofService = [...this.ofService(start, true)];
+    const reasons = [...ofService];
     const leaders = this.candidates(0);
     if (!leaders.length)
       reasons.push({ code: "booking.nobodyServes", service: this.service.id, resource: this.wish.resource });
-    let free: string | null = null;
+    let free: string | undefined;
     for (const leader of leaders) {
       const against = this.againstLeader(leader, start);
       if (!against.length) free ??= leader;
       reasons.push(...against);
     }
-    // A leader without an obstacle of its own lacks someone beside it.
-    if (free !== null && this.service.needs.length > 1) reasons.push(...this.againstSets(start, free));
+    const [first] = leaders;
+    const sets = first === undefined ? [] : this.againstSets(start, free ?? first);
+    reasons.push(...sets);
+    // A leader without an obstacle of its own lacks someone beside it, or someone else than itself.
+    if (free !== undefined && !sets.length && !ofService.length) reasons.push(this.setsCollide);
     return { offered: false, reasons: unique(reasons) };
   }
 }

@@ -85,7 +85,7 @@ test("4: a glaze night shares its seats, and its tidy-up costs the second evenin
   const six = booked("glaze-night", "2026-03-13", "18:30", 6);
   const friday = (seats: number) => ask("glaze-night", "2026-03-13", [six], { seats });
   expect(friday(2).starts).toEqual(["18:30"]);
-  expect(friday(2).codes("20:30")).toEqual(["booking.tidyUp"]);
+  expect(friday(2).codes("20:30")).toEqual(["booking.tidyUp", "booking.noneOfSet", "booking.tidyUp"]);
   expect(friday(3).reasons("18:30")[0]).toMatchObject({ code: "booking.seatsGone", left: 2, wanted: 3 });
   const service = setUp.services.find(({ id }) => id === "glaze-night");
   const leader = setUp.resources.find(({ id }) => id === "ilse");

@@ -60,6 +60,15 @@ test("a visitor learns nothing of people, of other clients, or of who is away", 
   }
 });
 
+test("nothing stands against what is offered, and a set without anyone free is simply not free", () => {
+  const wording = { clock, setUp, language: "en" };
+  expect(visitorReasons([], wording)).toEqual([]);
+  const none: Reason = { code: "booking.noneOfSet", set: "wheel", resources: [] };
+  expect(visitorReasons([none], wording).map(({ code }) => code)).toEqual(["notFree"]);
+  const closed: Reason = { code: "booking.outsideHours", resource: "maren", start: 0, end: 1, open: [] };
+  expect(visitorReasons([none, closed], wording).map(({ code }) => code)).toEqual(["closed"]);
+});
+
 test("of several first moments a visitor gets the earliest", () => {
   const soon = (resource: string, wall: string): Reason => ({
     code: "booking.tooSoon",

@@ -219,8 +219,12 @@ const better: Readonly<Partial<Record<VisitorReason["code"], (one: Values, other
  * left out too: it would tell by its absence who is away.
  */
 export function visitorReasons(reasons: readonly Reason[], wording: Wording): readonly VisitorReason[] {
+  const [first] = reasons;
+  if (!first) return [];
   const kept = new Map<VisitorReason["code"], Values>();
   for (const reason of reasons) {
+    // Only a heading: what stands against the set's resources follows it.
+    if (reason.code === "booking.noneOfSet") continue;
     const code = publicCodes[reason.code] ?? "notFree";
     const values = reason as unknown as Values;
     const before = kept.get(code);
@@ -229,6 +233,9 @@ export function visitorReasons(reasons: readonly Reason[], wording: Wording): re
   const sentences = publicSentences[wording.language.split("-")[0] as string] ?? (publicSentences.en as Sentences);
   // On a day that is closed there are no starts either: one of the two is enough.
   if (kept.has("closed")) kept.delete("notAStart");
-  const codes = kept.has("notFree") ? (["notFree"] as const) : [...kept.keys()];
-  return codes.map((code) => ({ code, message: sentences[code](kept.get(code) as Values, wording) }));
+  const codes = kept.has("notFree") || !kept.size ? (["notFree"] as const) : [...kept.keys()];
+  return codes.map((code) => ({
+    code,
+    message: sentences[code](kept.get(code) ?? (first as unknown as Values), wording),
+  }));
 }
