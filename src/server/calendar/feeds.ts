@@ -3,6 +3,7 @@
 import { and, asc, count, eq } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
+import { calendarLimits } from "@/core/calendar/read";
 import { calendarWords } from "@/core/calendar/words";
 import { type Outcome, refused } from "@/core/visitor/decision";
 import { lockDiary, raiseDiary, versionsOf } from "@/data/booking/diary";
@@ -15,6 +16,9 @@ import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound, Problem } from "../problem";
 import { fetchCalendar } from "./fetch";
 import { readCalendarApart } from "./reader";
+
+/** The largest calendar file, in bytes. */
+export const largestCalendar = calendarLimits.bytes;
 
 /** How often an address is asked again, and how often a file is read again so that new days come into reach. */
 const everyMs = { address: 15 * 60_000, file: 24 * 3_600_000 };
