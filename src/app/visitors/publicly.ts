@@ -34,6 +34,8 @@ const always = {
 async function mayCall(context: Context, request: Request, siteKey: string, origin: string): Promise<boolean> {
   if (URL.canParse(origin) && new URL(origin).host === request.headers.get("host")) return true;
   const { site, versions } = await publicSite(context, siteKey);
+  // Nothing was ever set up here, so nobody was allowed anything.
+  if (!versions.setUp) return false;
   return allowedOrigins(await setUpAt(context.db, site.id, versions.setUp)).includes(origin);
 }
 

@@ -78,6 +78,10 @@ interface Values {
   readonly open: readonly string[];
 }
 
+/** The starts before and after the one that was asked about, as far as there are any. */
+const nearTimes = ({ before, after }: Values, wording: Wording): readonly string[] =>
+  [before, after].filter((one) => one !== null).map((one) => timeWords(wording, one));
+
 type Sentence = (values: Values, wording: Wording) => string;
 
 const who = ({ resource }: Values, { setUp }: Wording) => nameOf(setUp.resources, resource);
@@ -95,7 +99,7 @@ const studio: Readonly<Record<string, Sentence>> = {
   "booking.serviceDayFull": (values, wording) =>
     `${what(values, wording)} has ${values.bookings} bookings on ${dateWords(wording, values.date)}; at most ${values.most} a day.`,
   "booking.notAStart": (values, wording) => {
-    const near = [values.before, values.after].filter((one) => one !== null).map((one) => timeWords(wording, one));
+    const near = nearTimes(values, wording);
     const skipped = values.skipped.length ? ` The clock skips ${values.skipped.join(", ")} that day.` : "";
     const nearest = near.length ? ` the nearest are ${near.join(" and ")}` : " there is none that day";
     return `No start with ${who(values, wording)};${nearest}.${skipped}`;
@@ -157,14 +161,13 @@ const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
   "booking.seatsGone": "seats",
 };
 
-type PublicSentence = (values: Values, wording: Wording) => string;
-type Sentences = Readonly<Record<VisitorReason["code"], PublicSentence>>;
+type Sentences = Readonly<Record<VisitorReason["code"], Sentence>>;
 
 const publicSentences: Readonly<Record<string, Sentences>> = {
   en: {
     notSold: () => "This can't be booked for that date.",
-    notAStart: ({ before, after }, wording) => {
-      const near = [before, after].filter((one) => one !== null).map((one) => timeWords(wording, one));
+    notAStart: (values, wording) => {
+      const near = nearTimes(values, wording);
       return near.length ? `No start at this time; the nearest: ${near.join(", ")}.` : "There is no start on that day.";
     },
     closed: () => "Closed at that time.",
@@ -176,8 +179,8 @@ const publicSentences: Readonly<Record<string, Sentences>> = {
   },
   de: {
     notSold: () => "Für dieses Datum ist das nicht buchbar.",
-    notAStart: ({ before, after }, wording) => {
-      const near = [before, after].filter((one) => one !== null).map((one) => timeWords(wording, one));
+    notAStart: (values, wording) => {
+      const near = nearTimes(values, wording);
       return near.length
         ? `Hier beginnt nichts; am nächsten liegen ${near.join(", ")}.`
         : "An diesem Tag beginnt nichts.";
@@ -191,8 +194,8 @@ const publicSentences: Readonly<Record<string, Sentences>> = {
   },
   fr: {
     notSold: () => "Ce n’est pas réservable à cette date.",
-    notAStart: ({ before, after }, wording) => {
-      const near = [before, after].filter((one) => one !== null).map((one) => timeWords(wording, one));
+    notAStart: (values, wording) => {
+      const near = nearTimes(values, wording);
       return near.length
         ? `Rien ne commence à cette heure ; au plus près : ${near.join(", ")}.`
         : "Rien ne commence ce jour-là.";

@@ -1,5 +1,5 @@
 // Telling client and business what became of a booking: letters with a calendar part, and the reminder.
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, eq, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords } from "@/core/booking/words";
@@ -25,18 +25,36 @@ export interface BookingDate {
   readonly end: number;
 }
 
-/** The dates of a booking: those it takes, or where it takes none any more the ones it had. */
-export async function datesOf(db: Executor, booking: BookingRow): Promise<readonly BookingDate[]> {
-  const rows = await db
-    .select({ start: bookingSessions.startsAt, end: bookingSessions.endsAt })
-    .from(bookingDates)
-    .innerJoin(bookingSessions, eq(bookingSessions.id, bookingDates.sessionId))
-    .where(and(eq(bookingDates.siteId, booking.siteId), eq(bookingDates.bookingId, booking.id)))
-    .orderBy(asc(bookingDates.position));
-  return rows.length
-    ? rows.map(({ start, end }) => ({ start: start.getTime(), end: end.getTime() }))
-    : [{ start: booking.startsAt.getTime(), end: booking.endsAt.getTime() }];
+/** The dates of bookings of one site, by id: those they take, or where one takes none any more the one it had. */
+export async function datesOfAll(
+  db: Executor,
+  list: readonly BookingRow[],
+): Promise<(booking: BookingRow) => readonly BookingDate[]> {
+  const dates = new Map<string, BookingDate[]>();
+  for (let at = 0; at < list.length; at += 1000) {
+    const some = list.slice(at, at + 1000);
+    const rows = await db
+      .select({ id: bookingDates.bookingId, start: bookingSessions.startsAt, end: bookingSessions.endsAt })
+      .from(bookingDates)
+      .innerJoin(bookingSessions, eq(bookingSessions.id, bookingDates.sessionId))
+      .where(
+        and(
+          eq(bookingDates.siteId, some[0]?.siteId ?? ""),
+          inArray(
+            bookingDates.bookingId,
+            some.map(({ id }) => id),
+          ),
+        ),
+      )
+      .orderBy(asc(bookingDates.position));
+    for (const { id, start, end } of rows)
+      dates.set(id, [...(dates.get(id) ?? []), { start: start.getTime(), end: end.getTime() }]);
+  }
+  return ({ id, startsAt, endsAt }) => dates.get(id) ?? [{ start: startsAt.getTime(), end: endsAt.getTime() }];
 }
+
+export const datesOf = async (db: Executor, booking: BookingRow): Promise<readonly BookingDate[]> =>
+  (await datesOfAll(db, [booking]))(booking);
 
 /** The client's own token for a booking: nothing is stored that could open it. */
 export const bookingToken = (context: Context, bookingId: string): string =>

@@ -11,7 +11,7 @@ import { bookings } from "@/data/booking/tables";
 import { calendarAddresses } from "@/data/calendar/tables";
 import { findSite } from "@/data/site/queries";
 import { setUpAt } from "../booking/set-up";
-import { datesOf } from "../booking/tell";
+import { datesOfAll } from "../booking/tell";
 import { type Context, sha256, siteOrigin } from "../context";
 import { siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
@@ -64,6 +64,7 @@ export async function calendarAt(context: Context, siteKey: string, secret: stri
     )
     .orderBy(asc(bookings.startsAt), asc(bookings.id));
   const host = `${site.key}.${context.settings.publicHost}`;
+  const dates = await datesOfAll(context.db, rows);
   const events = [];
   for (const booking of rows) {
     if (resource && !booking.resources.includes(resource.id)) continue;
@@ -74,7 +75,7 @@ export async function calendarAt(context: Context, siteKey: string, secret: stri
           id: booking.id,
           sequence: booking.sequence,
           state: booking.state,
-          dates: await datesOf(context.db, booking),
+          dates: dates(booking),
           summary: [booking.serviceName, booking.name, booking.seats > 1 ? `${booking.seats} seats` : ""]
             .filter(Boolean)
             .join(" · "),

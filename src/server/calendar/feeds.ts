@@ -1,6 +1,6 @@
 // Busy time from outside: calendars that were uploaded or are fetched, read again as time goes on. A feed that breaks
 // keeps the last good state, and says so.
-import { and, asc, count, eq } from "drizzle-orm";
+import { and, asc, count, eq, getTableColumns } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
 import { calendarLimits } from "@/core/calendar/read";
@@ -8,7 +8,7 @@ import { calendarWords } from "@/core/calendar/words";
 import { type Outcome, refused } from "@/core/visitor/decision";
 import { lockDiary, raiseDiary, versionsOf } from "@/data/booking/diary";
 import { busyFeeds, busySpans } from "@/data/calendar/tables";
-import { inTransaction } from "@/data/connection";
+import { type Executor, inTransaction } from "@/data/connection";
 import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
@@ -51,16 +51,20 @@ async function read(context: Context, feed: Pick<Feed, "siteId" | "resourceId" |
 
 type Read = Awaited<ReturnType<typeof read>>;
 
-/** Stores what was read in place of what was; a feed that was removed meanwhile stays removed. */
-async function store(
-  context: Context,
-  feed: Feed,
-  found: Extract<Read, { ok: true }>["value"],
-  values: Partial<Feed>,
-): Promise<void> {
+type Found = Extract<Read, { ok: true }>["value"];
+
+/**
+ * Stores what was read in place of what was; a feed that was removed meanwhile stays removed. A new one begins in the
+ * same transaction, with the job that reads it again: it is there whole or not at all.
+ */
+async function store(context: Context, feed: Feed, found: Found, values: Partial<Feed>, isNew = false): Promise<void> {
   const { siteId, id: feedId, resourceId } = feed;
   await inTransaction(context.db, async (tx) => {
     await lockDiary(tx, siteId);
+    if (isNew) {
+      await tx.insert(busyFeeds).values(feed);
+      await queueRefresh(tx, feed);
+    }
     const [result] = await tx
       .update(busyFeeds)
       .set({
@@ -124,34 +128,38 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
   await store(context, feed, found.value, fresh);
 }
 
-async function queueRefresh(context: Context, feed: Pick<Feed, "siteId" | "id" | "address">, afterMs: number) {
-  await queueOnly(context.db, {
+const queueRefresh = (tx: Executor, feed: Pick<Feed, "siteId" | "id" | "address">) =>
+  queueOnly(tx, {
     kind: "feed",
     siteId: feed.siteId,
     payload: { feed: feed.id },
     onlyOne: `feed:${feed.id}`,
-    availableAt: new Date(Date.now() + afterMs),
+    availableAt: new Date(Date.now() + (feed.address ? everyMs.address : everyMs.file)),
   });
-  context.jobQueued();
-}
 
 /** The job: reads a feed again and comes back later, as long as the feed is there. */
 export async function feedJob(context: Context, run: JobRun): Promise<void> {
   const siteId = run.job.siteId ?? "";
   const id = run.job.payload.feed ?? "";
   await refreshFeed(context, siteId, id);
-  await run.finish(context.db);
-  const [feed] = await context.db.select().from(busyFeeds).where(here(siteId, id));
-  if (feed) await queueRefresh(context, feed, feed.address ? everyMs.address : everyMs.file);
+  const [feed] = await context.db
+    .select({ siteId: busyFeeds.siteId, id: busyFeeds.id, address: busyFeeds.address })
+    .from(busyFeeds)
+    .where(here(siteId, id));
+  // Ending and coming back are one: a process that dies between them must not forget the feed.
+  await context.db.transaction(async (tx) => {
+    await run.finish(tx);
+    if (feed) await queueRefresh(tx, feed);
+  });
 }
 
-async function addFeed(
+async function newFeed(
   call: SiteCall,
   given: { resource: string; name: string; owner: string; address: string | null },
 ): Promise<Feed> {
   const { context, site } = call;
   await zoneOf(context, site.id, given.resource);
-  const feed: Feed = {
+  return {
     siteId: site.id,
     id: context.newId(),
     resourceId: given.resource,
@@ -167,7 +175,13 @@ async function addFeed(
     triedAt: null,
     problem: null,
   };
-  return feed;
+}
+
+/** Begins a feed with what was read of it; answers what the operations tell. */
+async function begin(context: Context, feed: Feed, found: Found) {
+  await store(context, feed, found, {}, true);
+  context.jobQueued();
+  return { feed: feed.id, events: found.events, busySpans: found.busy.length, notes: found.notes };
 }
 
 const common = {
@@ -183,8 +197,10 @@ interface Common {
 
 export const feedOperations = {
   "feeds.list": siteOperation("editor", {}, async (call) => {
+    // All but the files, which may be ten megabytes each.
+    const { file: _file, ...columns } = getTableColumns(busyFeeds);
     const rows = await call.context.db
-      .select()
+      .select(columns)
       .from(busyFeeds)
       .where(eq(busyFeeds.siteId, call.site.id))
       .orderBy(asc(busyFeeds.name));
@@ -212,18 +228,10 @@ export const feedOperations = {
     "designer",
     { ...common, text: Joi.string().required() },
     async (call, { text, ...given }: Common & { text: string }) => {
-      const feed = await addFeed(call, { ...given, address: null });
+      const feed = await newFeed(call, { ...given, address: null });
       const found = await read(call.context, feed, text);
       if (!found.ok) throw fieldProblem("text", calendarWords(found.reason));
-      await call.context.db.insert(busyFeeds).values({ ...feed, file: Buffer.from(text) });
-      await store(call.context, feed, found.value, {});
-      await queueRefresh(call.context, feed, everyMs.file);
-      return {
-        feed: feed.id,
-        events: found.value.events,
-        busySpans: found.value.busy.length,
-        notes: found.value.notes,
-      };
+      return begin(call.context, { ...feed, file: Buffer.from(text) }, found.value);
     },
   ),
   /** An address: tried at once, so that what is wrong with it is said at its field. */
@@ -232,7 +240,7 @@ export const feedOperations = {
     { ...common, address: Joi.string().trim().max(1000).required() },
     async (call, given: Common & { address: string }) => {
       const { context } = call;
-      const feed = await addFeed(call, given);
+      const feed = await newFeed(call, given);
       const fetched = await fetchCalendar(() => context.settings.feedsPrivate, given.address, {
         etag: null,
         lastModified: null,
@@ -241,15 +249,7 @@ export const feedOperations = {
       const { text, etag, lastModified } = fetched.value;
       const found = await read(context, feed, text ?? "");
       if (!found.ok) throw fieldProblem("address", calendarWords(found.reason));
-      await context.db.insert(busyFeeds).values({ ...feed, file: Buffer.from(text ?? ""), etag, lastModified });
-      await store(context, feed, found.value, {});
-      await queueRefresh(context, feed, everyMs.address);
-      return {
-        feed: feed.id,
-        events: found.value.events,
-        busySpans: found.value.busy.length,
-        notes: found.value.notes,
-      };
+      return begin(context, { ...feed, file: Buffer.from(text ?? ""), etag, lastModified }, found.value);
     },
   ),
   "feeds.refresh": siteOperation(

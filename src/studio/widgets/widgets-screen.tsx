@@ -22,6 +22,16 @@ import {
   Window,
 } from "@/studio/kit/kit";
 
+const card = {
+  bg: "sheet",
+  borderWidth: "1px",
+  borderColor: "line",
+  mb: "10px",
+  p: "14px",
+  align: "center",
+  gap: "20px",
+} as const;
+
 export function WidgetsScreen() {
   const site = useSite();
   const refresh = useRefresh();
@@ -61,16 +71,7 @@ export function WidgetsScreen() {
         const days = results[index]?.data?.days ?? [];
         const sum = (what: "shown" | "signedUp") => days.reduce((all, day) => all + day[what], 0);
         return (
-          <Flex
-            key={widget.id}
-            bg="sheet"
-            borderWidth="1px"
-            borderColor="line"
-            mb="10px"
-            p="14px"
-            align="center"
-            gap="20px"
-          >
+          <Flex key={widget.id} {...card}>
             <Box flex="1" minW="0">
               <Link href={`/s/${site.key}/widgets/${widget.id}`}>
                 <Title level={2}>{widget.name}</Title>
@@ -94,16 +95,7 @@ export function WidgetsScreen() {
         );
       })}
       {site.calendars.map((calendar) => (
-        <Flex
-          key={calendar.id}
-          bg="sheet"
-          borderWidth="1px"
-          borderColor="line"
-          mb="10px"
-          p="14px"
-          align="center"
-          gap="20px"
-        >
+        <Flex key={calendar.id} {...card}>
           <Box flex="1" minW="0">
             <Title level={2}>{calendar.name}</Title>
             <Text color="ink2">
