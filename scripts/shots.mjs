@@ -51,7 +51,10 @@ try {
   await page.frameLocator('iframe[title="Home in this brand"]').getByRole("heading", { level: 1 }).waitFor();
   await shot("brand");
   await page.goto(studio("/s/wrenfield/widgets"));
-  await page.getByText("signed up").first().waitFor();
+  await page
+    .getByText(/\d+ shown · \d+ signed up/)
+    .first()
+    .waitFor();
   await shot("widgets");
   await page.getByRole("link", { name: "Kiln-opening letter" }).click();
   await page.getByTestId("verdict").waitFor();

@@ -42,7 +42,7 @@ test("a site goes out, comes in under another key as the same, is published and 
   const { said } = site("list");
   expect(said).toContain("riverside\tWrenfield Clayworks\tlive");
   expect(said).toContain("wrenfield\tWrenfield Clayworks\tnot published");
-}, 120_000);
+}, 300_000);
 
 test("the booking part alone replaces a site's; one without is refused", () => {
   expect(site("booking", "wrenfield", "demo/oddlane").said).toBe("wrenfield: 2 services, 3 resources\n");
@@ -51,7 +51,7 @@ test("the booking part alone replaces a site's; one without is refused", () => {
     code: 1,
     wrong: "There is no site “nowhere”.\n",
   });
-}, 60_000);
+}, 240_000);
 
 test("what can't be read ends with 1 and names the path; nothing is imported by halves", async () => {
   const good = readFileSync(join(folder, "one.zip"));
@@ -66,4 +66,4 @@ test("what can't be read ends with 1 and names the path; nothing is imported by 
   expect(refused.wrong).toMatch(/^booking\.resources\[0\]\.week\[0\]: This ends before it begins/);
   expect(site("list").said).not.toContain("half-done");
   expect(site("export", "half-done", join(folder, "x.zip"))).toMatchObject({ code: 1 });
-}, 60_000);
+}, 240_000);

@@ -68,8 +68,8 @@ export function WidgetsScreen() {
         </Box>
       ) : null}
       {site.widgets.map((widget, index) => {
-        const days = results[index]?.data?.days ?? [];
-        const sum = (what: "shown" | "signedUp") => days.reduce((all, day) => all + day[what], 0);
+        const days = results[index]?.data?.days;
+        const sum = (what: "shown" | "signedUp") => (days ?? []).reduce((all, day) => all + day[what], 0);
         return (
           <Flex key={widget.id} {...card}>
             <Box flex="1" minW="0">
@@ -80,7 +80,7 @@ export function WidgetsScreen() {
             </Box>
             {widget.settings.enabled ? <State tone="moss">On</State> : <State tone="amber">Off</State>}
             <Text w="190px" textAlign="end">
-              {`${sum("shown")} shown · ${sum("signedUp")} signed up`}
+              {days ? `${sum("shown")} shown · ${sum("signedUp")} signed up` : "counting…"}
               <Text as="span" display="block" color="ink2" fontSize="small">
                 in 28 days
               </Text>
@@ -109,7 +109,7 @@ export function WidgetsScreen() {
               in the next 28 days
             </Text>
           </Text>
-          <Box w="109px" />
+          <Box w="105px" />
         </Flex>
       ))}
       <Window
