@@ -70,6 +70,7 @@ export class DocumentSync {
   private gathering: Edit[] = [];
   private sending: Batch[] = [];
   private busy = false;
+  private running: Promise<void> = Promise.resolve();
   private failures = 0;
   private gatherTimer: ReturnType<typeof setTimeout> | undefined;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
@@ -168,9 +169,15 @@ export class DocumentSync {
       this.gatheredId = null;
       this.remember();
     }
-    if (this.busy) return;
+    // Whoever waits for a flush waits for the one under way; it also takes what was just put in line.
+    if (this.busy) return this.running;
     this.busy = true;
     clearTimeout(this.retryTimer);
+    this.running = this.sendAll();
+    return this.running;
+  }
+
+  private async sendAll(): Promise<void> {
     try {
       for (let next = this.sending[0]; next; next = this.sending[0]) await this.send({ ...next, base: this.revision });
       this.failures = 0;
