@@ -5,6 +5,9 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   compress: true,
+  // Which paths there are is decided by the process; pictures come from the database.
+  skipTrailingSlashRedirect: true,
+  images: { unoptimized: true },
   serverExternalPackages: ["@node-rs/argon2", "sharp", "mysql2", "pino", "nodemailer", "drizzle-orm"],
   experimental: { optimizePackageImports: ["@chakra-ui/react", "lucide-react", "recharts"] },
   // npm test runs the type check on its own.

@@ -8,7 +8,7 @@ ensurePackages("mariadbd", "chromium");
 ensureModules();
 build();
 const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409));
-const { env, child } = await startPlayground(database.url, Number(process.env.WEBITOR_PORT ?? 4490), {
+const { env, child } = await startPlayground(database, Number(process.env.WEBITOR_PORT ?? 4490), {
   // Calls of the bench come from many addresses, so that no limit is measured.
   WEBITOR_TRUST_PROXY: "1",
 });

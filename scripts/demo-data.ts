@@ -1,21 +1,43 @@
 // Loads the demo: the studio, its people, both sites, a first release of each, and signups of the last weeks. Once.
 import { join } from "node:path";
-import { members, type Role, studios, users } from "@/data/account/tables";
-import { migrateTo } from "@/data/connection";
+import { eq } from "drizzle-orm";
+import type { Role } from "@/core/account/rights";
+import { memberSites, members, studios, users } from "@/data/account/tables";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
-import { hashPassword } from "@/server/account/session";
+import { hashPassword } from "@/server/account/password";
 import { theContext } from "@/server/context";
 import { dayIn } from "@/server/popup/signups";
 import { importSite } from "@/server/site/file";
 import { demoBookings } from "./demo-bookings";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
-const people: readonly { name: string; email: string; password: string; role: Role }[] = [
+/** `of` is the one site that somebody works on; without it, all. */
+const people: readonly { name: string; email: string; password: string; role: Role; of?: string }[] = [
   { name: "Rowan Marr", email: "rowan@marrowfield.example", password: "clay-and-chains", role: "owner" },
   { name: "Ines Field", email: "ines@marrowfield.example", password: "clay-and-chains", role: "designer" },
-  { name: "Maren Quill", email: "maren@wrenfield.example", password: "clay-and-chains", role: "editor" },
+  {
+    name: "Maren Quill",
+    email: "maren@wrenfield.example",
+    password: "clay-and-chains",
+    role: "editor",
+    of: "wrenfield",
+  },
 ];
+
+/** Gives a site to those who work on it alone. */
+async function giveDemoSite(key: string) {
+  const site = await findSite(context.db, key);
+  if (!site) return;
+  for (const { email } of people.filter(({ of }) => of === key)) {
+    const [user] = await context.db.select({ id: users.id }).from(users).where(eq(users.email, email));
+    if (user)
+      await context.db
+        .insert(memberSites)
+        .ignore()
+        .values({ studioId: site.studioId, userId: user.id, siteId: site.id });
+  }
+}
 
 const firstNames = [
   "Nuala",
@@ -75,15 +97,14 @@ async function signupsFor(key: string, widgetId: string, pages: readonly string[
   }
 }
 
-await migrateTo(context.db, "src/data/migrations");
 if (!(await theOwner(context))) {
   const studioId = context.newId();
   const createdAt = context.now();
   await context.db.insert(studios).values({ id: studioId, name: "Marrowfield", createdAt });
-  for (const { password, role, ...person } of people) {
+  for (const { password, role, of, ...person } of people) {
     const id = context.newId();
     await context.db.insert(users).values({ id, ...person, passwordHash: await hashPassword(password), createdAt });
-    await context.db.insert(members).values({ studioId, userId: id, role });
+    await context.db.insert(members).values({ studioId, userId: id, role, sites: of ? "chosen" : "all" });
   }
 }
 const owner = await theOwner(context);
@@ -92,6 +113,7 @@ for (const key of ["oddlane", "wrenfield"]) {
   if (await findSite(context.db, key)) continue;
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
   await publishNow(context, owner, key, () => {});
+  await giveDemoSite(key);
   console.log(`webitor: ${key}: ${await demoBookings(context, key)} bookings`);
   if (key === "wrenfield")
     await signupsFor(

@@ -4,6 +4,7 @@ import {
   build,
   ensureModules,
   ensurePackages,
+  migrate,
   runTool,
   say,
   secret,
@@ -11,6 +12,7 @@ import {
   startProcess,
   stateFolder,
 } from "./lib/setup.mjs";
+import { supervise } from "./lib/supervise.mjs";
 
 ensurePackages("mariadbd");
 ensureModules();
@@ -26,29 +28,12 @@ const env = {
   WEBITOR_DEMO: "1",
   WEBITOR_PORT: port,
 };
+migrate(process.env.WEBITOR_MIGRATION_URL ?? process.env.WEBITOR_DATABASE_URL ?? database.migrationUrl);
 if (!runTool("tsx", ["scripts/demo-data.ts"], { ...env, WEBITOR_LOG_LEVEL: "warn" })) process.exit(1);
-const child = await startProcess(env).catch(async (error) => {
-  say(error.message);
-  await database.stop();
-  process.exit(1);
-});
+
+await supervise({ start: () => startProcess(env), cleanUp: () => database.stop(), say });
 say("");
 say(`studio      http://localhost:${port}`);
 say(`            sign in as rowan@marrowfield.example with the password clay-and-chains (the form is filled in)`);
 say(`sites       http://wrenfield.localhost:${port}   http://oddlane.localhost:${port}`);
 say("stop with Ctrl+C; nothing is lost.");
-
-let ending = false;
-const end = async () => {
-  if (ending) return;
-  ending = true;
-  if (child.exitCode === null) {
-    child.kill("SIGTERM");
-    await new Promise((resolve) => child.once("exit", resolve));
-  }
-  await database.stop();
-  process.exit(0);
-};
-process.on("SIGINT", end);
-process.on("SIGTERM", end);
-child.on("exit", end);

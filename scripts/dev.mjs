@@ -4,6 +4,7 @@ import {
   build,
   ensureModules,
   ensurePackages,
+  migrate,
   runTool,
   secret,
   startDatabase,
@@ -18,6 +19,7 @@ const database = await startDatabase({
   port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
 });
 build({ light: true });
+migrate(process.env.WEBITOR_MIGRATION_URL ?? process.env.WEBITOR_DATABASE_URL ?? database.migrationUrl);
 const env = {
   WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url,
   WEBITOR_SECRET: secret(),

@@ -11,7 +11,7 @@ const databasePort = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4408);
 const controlPort = port + 1;
 const database = await throwawayDatabase("e2e", databasePort);
 const { url } = database;
-const { env, child: first } = await startPlayground(url, port);
+const { env, child: first } = await startPlayground(database, port);
 let child = first;
 
 const restart = async () => {

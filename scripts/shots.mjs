@@ -10,7 +10,7 @@ build();
 const { chromium } = await import("@playwright/test");
 const port = Number(process.env.WEBITOR_PORT ?? 4470);
 const database = await throwawayDatabase("shots", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4410));
-const { child } = await startPlayground(database.url, port, { WEBITOR_NOW: playgroundNow });
+const { child } = await startPlayground(database, port, { WEBITOR_NOW: playgroundNow });
 const folder = join(root, "docs/screenshots");
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({
@@ -40,6 +40,13 @@ try {
   await page.getByRole("button", { name: "Sign in" }).click();
   await page.frameLocator('iframe[title="Home page of oddlane"]').getByRole("heading", { level: 1 }).waitFor();
   await shot("sites");
+  await page.goto(studio("/people"));
+  await page.getByRole("region", { name: "What happened" }).getByText("signed in").first().waitFor();
+  await shot("people");
+  await page.goto(studio("/account"));
+  await page.getByRole("button", { name: "Set it up" }).click();
+  await page.getByRole("img", { name: "Picture for your authenticator" }).waitFor();
+  await shot("account");
   await page.goto(studio("/s/wrenfield/pages"));
   await frame("Phone").getByRole("heading", { level: 1 }).click();
   await frame("Wide").getByRole("heading", { level: 1 }).click();

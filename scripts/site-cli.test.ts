@@ -23,6 +23,7 @@ function site(...args: string[]): { code: number | null; said: string; wrong: st
       ...process.env,
       NODE_OPTIONS: "",
       WEBITOR_DATABASE_URL: studio.context.settings.databaseUrl,
+      WEBITOR_SECRET: studio.context.settings.secret,
       WEBITOR_LOG_LEVEL: "silent",
     },
     encoding: "utf8",
@@ -67,3 +68,11 @@ test("what can't be read ends with 1 and names the path; nothing is imported by 
   expect(site("list").said).not.toContain("half-done");
   expect(site("export", "half-done", join(folder, "x.zip"))).toMatchObject({ code: 1 });
 }, 240_000);
+
+test("a lost password comes back by a link, for whoever runs the server", () => {
+  expect(site("recover", "ROWAN@m.example")).toMatchObject({
+    code: 0,
+    said: expect.stringMatching(/\/recover\/[\w-]{40}\n$/),
+  });
+  expect(site("recover", "nobody@m.example")).toMatchObject({ code: 1, wrong: expect.stringContaining("Nobody has") });
+});

@@ -1,8 +1,12 @@
 // Sites from the command line. Refusals name path and reason and end with exit code 1.
 import { writeFileSync } from "node:fs";
 import { Command } from "commander";
+import { eq } from "drizzle-orm";
+import { users } from "@/data/account/tables";
 import { findSite } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { linkAddress } from "@/server/account/letters";
+import { newLink } from "@/server/account/links";
 import { replaceSetUp } from "@/server/booking/set-up";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
@@ -55,7 +59,7 @@ program
   .action(async (key: string, file: string) => {
     const site = await findSite(context.db, key);
     if (!site) throw new Error(`There is no site “${key}”.`);
-    const read = await readWholeSite(readSiteFiles(file));
+    const read = await readWholeSite(context.settings, readSiteFiles(file));
     if (!read.site.booking) throw new Error(`${file} says nothing about booking.`);
     await replaceSetUp(context, site.id, read.site.booking);
     console.log(
@@ -70,6 +74,15 @@ program
     await owner();
     for (const site of await context.db.select().from(sites))
       console.log(`${site.key}\t${site.name}\t${site.liveReleaseId ? "live" : "not published"}`);
+  });
+
+program
+  .command("recover <email>")
+  .description("a link at which a person sets a new password, for whoever runs the server without a mail server")
+  .action(async (email: string) => {
+    const [user] = await context.db.select().from(users).where(eq(users.email, email.toLowerCase()));
+    if (!user) throw new Error(`Nobody has the address ${email}.`);
+    console.log(linkAddress(context, "recovery", await newLink(context, context.db, user.id, "recovery")));
   });
 
 try {

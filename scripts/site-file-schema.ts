@@ -11,13 +11,31 @@ import { siteFileSchema } from "@/core/site/schema";
 
 type Json = Record<string, unknown>;
 
+/** Forms of values that Joi checks by code, by the names they stand under. */
+const formsByName: Readonly<Record<string, string>> = {
+  language: "^[a-z]{2,3}(-[A-Za-z0-9]{2,8}){0,3}$",
+  languages: "^[a-z]{2,3}(-[A-Za-z0-9]{2,8}){0,3}$",
+  link: "^(page:|#|https?://|mailto:|tel:)\\S+$",
+};
+
+/** Adds those forms to every property of such a name that is a text, or a list of texts. */
+function withForms(json: Json): Json {
+  for (const [name, value] of Object.entries((json.properties as Record<string, Json> | undefined) ?? {})) {
+    const text = value.type === "array" ? (value.items as Json) : value;
+    const pattern = Object.hasOwn(formsByName, name) ? formsByName[name] : undefined;
+    if (pattern && text.type === "string") text.pattern = pattern;
+    withForms(value);
+  }
+  return json;
+}
+
 /** Joi's schema as JSON Schema; what Joi checks by code is said in docs/site-file.md. */
 function converted(schema: Joi.Schema): Json {
   const { $schema: _dialect, ...rest } = (parse as unknown as (schema: Joi.Schema, target: string) => Json)(
     schema,
     "json-draft-2019-09",
   );
-  return rest;
+  return withForms(rest);
 }
 
 const exactly = (properties: Json, optional: readonly string[] = []): Json => ({
@@ -148,6 +166,8 @@ export function siteFileJsonSchema(): Json {
   (popup.triggers as Json).items = triggerForms;
   (popup.fields as Json).items = fieldForm;
   popup.thanks = thanksForms;
+  const conditions = (popup.conditions as { properties: Record<string, Json> }).properties;
+  for (const end of ["from", "to"]) (conditions[end] as Json).pattern = wall.pattern;
   const widget = { id, name: text(80, 1) };
   (whole.properties.widgets as Json).items = oneOfKinds("kind", {
     popup: { ...widget, settings: popupForm },

@@ -1,7 +1,16 @@
 // npm run site -- import FILE | export KEY FILE | publish KEY | booking KEY FILE | list
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
-import { build, ensureModules, ensurePackages, root, secret, startDatabase, stateFolder } from "./lib/setup.mjs";
+import {
+  build,
+  ensureModules,
+  ensurePackages,
+  migrate,
+  root,
+  secret,
+  startDatabase,
+  stateFolder,
+} from "./lib/setup.mjs";
 
 ensurePackages("mariadbd");
 ensureModules();
@@ -13,6 +22,7 @@ const database = given
       folder: join(stateFolder, "mariadb"),
       port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
     });
+if (database) migrate(database.migrationUrl);
 const done = spawnSync(
   join(root, "node_modules/.bin/tsx"),
   [join(root, "scripts/site-cli.ts"), ...process.argv.slice(2)],

@@ -1,20 +1,49 @@
 // The process: one http server. Site and rehearsal hosts go to their servers, everything else to Next.
 import { randomBytes } from "node:crypto";
-import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
+import { EventEmitter } from "node:events";
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import type { Socket } from "node:net";
 import { sql } from "drizzle-orm";
 import next from "next";
-import { migrateTo } from "./data/connection";
+import { isMigrated } from "./data/connection";
 import { theContext } from "./server/context";
 import { jobHandlers } from "./server/job/handlers";
 import { startRunner } from "./server/job/queue";
-import { studioHeaders } from "./server/process/headers";
+import { Problem } from "./server/problem";
+import { bareHeaders, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
+import {
+  closeWith,
+  nothingHere,
+  noUpgrade,
+  parserProblem,
+  refusalOf,
+  sendProblem,
+  unreadablePath,
+  wrongMethod,
+} from "./server/process/refuse";
 import { createSiteServer } from "./server/process/site-server";
 import { createRehearsalServer } from "./server/rehearse/server";
+import { beginSweeping } from "./server/site/retention";
 
 const dev = process.argv.includes("--dev");
-const context = theContext();
+/** The context, or one sentence about what is wrong with the settings. */
+function contextOrEnd() {
+  try {
+    return theContext();
+  } catch (error) {
+    console.error(`webitor: ${(error as Error).message}`);
+    process.exit(1);
+  }
+}
+const context = contextOrEnd();
 const { settings, log } = context;
+
+/** From the signal to stop: when connections are cut, and when the process ends whatever it does. */
+const connectionsEndMs = 2_500;
+const endsWithinMs = 6_000;
+/** How often it is looked whether the nightly sweep is queued. */
+const sweepLookMs = 3_600_000;
 
 /** Headers only this process may set: what a client sends under these names is dropped. */
 const ownHeaders = ["x-webitor-address", "x-webitor-site", "x-nonce"];
@@ -37,42 +66,58 @@ async function health(response: ServerResponse) {
       return false;
     },
   );
-  response.writeHead(fine ? 200 : 503, { "Content-Type": "application/json", "Cache-Control": "no-store" });
+  const headers = { ...bareHeaders(settings), "Content-Type": "application/json", "Cache-Control": "no-store" };
+  response.writeHead(fine ? 200 : 503, headers);
   response.end(JSON.stringify({ database: fine ? "answers" : "does not answer" }));
 }
 
+/** Methods that no call of the studio takes: every deed is a POST. */
+const changing = new Set(["PUT", "PATCH", "DELETE"]);
+
+/** Below this, visitors' calls of a site. */
+const callsPrefix = "/_w/v1/";
+
 async function main() {
-  await migrateTo(context.db, "src/data/migrations");
-  const app = next({ dev, dir: process.cwd(), hostname: settings.publicHost, port: settings.port, customServer: true });
+  if (!(await isMigrated(context.db, "src/data/migrations")))
+    throw new Error("The database is not at the newest migration. Run `npm run migrate` first.");
+  const server = createServer({ maxHeaderSize: 16_384 });
+  const app = next({
+    dev,
+    dir: process.cwd(),
+    hostname: settings.publicHost,
+    port: settings.port,
+    customServer: true,
+    // Next would answer upgrades on the server it is given, or finds: it gets none. They are answered below.
+    httpServer: new EventEmitter() as Server,
+  });
   await app.prepare();
   const toNext = app.getRequestHandler();
   const serveSite = createSiteServer(context);
   const serveRehearsal = createRehearsalServer(context);
 
   async function handle(request: IncomingMessage, response: ServerResponse) {
+    const refused = refusalOf(request);
+    if (refused) throw refused;
     const host = readHost(request.headers.host, settings);
     const url = request.url ?? "/";
-    if (host?.kind === "site" && !url.startsWith("/_w/v1/")) return serveSite(request, response, host.key);
+    if (host?.kind === "site" && !url.startsWith(callsPrefix)) return serveSite(request, response, host.key);
     if (host?.kind === "rehearsal") return serveRehearsal(request, response, host.key);
     if (url === "/healthz") return health(response);
     // Read once, here: a path that means something else after another decoding reaches no route.
     const path = readPath(url);
-    if (!host || path === null || (host.kind === "studio" && /^\/visitors(\/|$)/i.test(path))) {
-      response.writeHead(path === null ? 400 : 404, {
-        "Content-Type": "text/plain; charset=utf-8",
-        "X-Content-Type-Options": "nosniff",
-      });
-      response.end("Nothing is at this address.\n");
-      return;
-    }
+    if (path === null) throw unreadablePath();
+    if (!host || (host.kind === "studio" && /^\/(?:visitors|_next\/image)(?:\/|$)/i.test(path))) throw nothingHere();
     for (const name of ownHeaders) delete request.headers[name];
     request.headers["x-webitor-address"] = callerAddress(request);
     if (host.kind === "site") {
+      // Next would tidy up such a path by sending the caller to an address that no site has.
+      if (path.endsWith("/") || path.includes("//")) throw nothingHere();
       // Visitors' calls: the one part of Next a site host reaches, and only by this name.
       request.headers["x-webitor-site"] = host.key;
-      request.url = `/visitors/${url.slice("/_w/v1/".length)}`;
+      request.url = `/visitors/${url.slice(callsPrefix.length)}`;
       return toNext(request, response);
     }
+    if (path.startsWith("/api/") && changing.has(request.method ?? "")) throw wrongMethod();
     const nonce = randomBytes(16).toString("base64");
     const headers = studioHeaders(settings, nonce, dev);
     // Next reads the nonce for its own scripts from the request's policy.
@@ -82,17 +127,34 @@ async function main() {
     return toNext(request, response);
   }
 
-  const server = createServer((request, response) => {
+  server.on("request", (request, response) => {
     handle(request, response).catch((error: unknown) => {
-      log.error({ err: error, url: request.url }, "request failed");
-      if (!response.headersSent) response.writeHead(500, { "Content-Type": "text/plain; charset=utf-8" });
-      response.end("Something went wrong on our side.\n");
+      const ours = error instanceof Problem ? "" : context.newId();
+      if (ours) log.error({ err: error, reference: ours, path: request.url?.split("?", 1)[0] }, "request failed");
+      if (response.headersSent) response.destroy();
+      else sendProblem(settings, response, error, { head: request.method === "HEAD", reference: ours });
     });
   });
+  server.on("clientError", (error: NodeJS.ErrnoException, socket) =>
+    closeWith(settings, socket, parserProblem(error.code)),
+  );
+  if (dev) server.on("upgrade", (request, socket, head) => app.getUpgradeHandler()(request, socket, head));
+  else server.on("upgrade", (_request, socket) => closeWith(settings, socket, noUpgrade()));
   server.headersTimeout = 20_000;
   server.requestTimeout = 120_000;
-  if (dev) server.on("upgrade", (request, socket, head) => app.getUpgradeHandler()(request, socket, head));
 
+  const connections = new Set<Socket>();
+  server.on("connection", (socket: Socket) => {
+    connections.add(socket);
+    socket.once("close", () => connections.delete(socket));
+  });
+
+  await beginSweeping(context);
+  // Each sweep queues the next; should one have failed for good, this begins again. Where one waits it does nothing.
+  const sweeping = setInterval(() => {
+    beginSweeping(context).catch((error: unknown) => log.error({ err: error }, "sweeping was not begun"));
+  }, sweepLookMs);
+  sweeping.unref();
   const runner = startRunner(context, jobHandlers());
 
   server.on("error", (error: NodeJS.ErrnoException) => {
@@ -113,8 +175,12 @@ async function main() {
     if (stopping) return;
     stopping = true;
     log.info({ signal }, "stopping");
-    // Open streams end by themselves only when their client leaves.
-    setTimeout(() => server.closeAllConnections(), 3000).unref();
+    // Whatever hangs, the process ends: what it was doing is taken up again from the database.
+    setTimeout(() => process.exit(0), endsWithinMs).unref();
+    // Open streams end by themselves only when their client leaves, and half-closed connections never.
+    setTimeout(() => {
+      for (const socket of connections) socket.destroy();
+    }, connectionsEndMs).unref();
     server.closeIdleConnections();
     await Promise.all([new Promise((resolve) => server.close(resolve)), runner.stop()]);
     await app.close();

@@ -1,7 +1,9 @@
 // A throwaway Webitor for tests, bench and pictures: its own MariaDB folder, database, port and demo data.
 import { rmSync } from "node:fs";
 import { join } from "node:path";
-import { runTool, startDatabase, startProcess, stateFolder, stop } from "./setup.mjs";
+import { migrate, runTool, startDatabase, startProcess, stateFolder, stop } from "./setup.mjs";
+
+export { endProcess } from "./supervise.mjs";
 
 /** The clock of tests and pictures. */
 export const playgroundNow = "2026-03-05T18:40:00Z";
@@ -10,14 +12,16 @@ export const playgroundNow = "2026-03-05T18:40:00Z";
 export async function throwawayDatabase(name, port) {
   const folder = join(stateFolder, `${name}-mariadb`);
   rmSync(folder, { recursive: true, force: true });
-  const database = await startDatabase({ folder, port, name: `${name}_${Date.now()}` });
+  const options = { folder, port, name: `${name}_${Date.now()}`, more: "t\\_%" };
+  const database = await startDatabase(options);
   let running = database;
   return {
     url: database.url,
+    migrationUrl: database.migrationUrl,
     /** Stops the server and starts it again on the same data. */
     restart: async () => {
       await running.stop();
-      running = await startDatabase({ folder, port, name: new URL(database.url).pathname.slice(1) });
+      running = await startDatabase(options);
     },
     end: async () => {
       await running.stop();
@@ -26,8 +30,9 @@ export async function throwawayDatabase(name, port) {
   };
 }
 
-/** Loads the demo into `url` and starts the process on `port`. */
-export async function startPlayground(url, port, more = {}) {
+/** Loads the demo into a throwaway database and starts the process on `port`. */
+export async function startPlayground({ url, migrationUrl }, port, more = {}) {
+  migrate(migrationUrl);
   const env = {
     WEBITOR_DATABASE_URL: url,
     WEBITOR_PORT: String(port),
@@ -38,11 +43,4 @@ export async function startPlayground(url, port, more = {}) {
   };
   if (!runTool("tsx", ["scripts/demo-data.ts"], env)) stop("The demo data could not be loaded.");
   return { env, child: await startProcess(env) };
-}
-
-export async function endProcess(child) {
-  if (child.exitCode !== null) return;
-  const gone = new Promise((resolve) => child.once("exit", resolve));
-  child.kill("SIGTERM");
-  await gone;
 }

@@ -3,7 +3,6 @@ import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join, relative } from "node:path";
 import { eq } from "drizzle-orm";
 import { members, users } from "@/data/account/tables";
-import { migrateTo } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
@@ -15,7 +14,6 @@ import { startPublishing } from "@/server/release/publish";
 
 /** The owner in whose name the command line works, and their studio. */
 export async function theOwner(context: Context) {
-  await migrateTo(context.db, "src/data/migrations");
   const [row] = await context.db
     .select({ studioId: members.studioId, id: users.id, name: users.name, email: users.email })
     .from(members)
@@ -26,7 +24,14 @@ export async function theOwner(context: Context) {
 }
 
 export function callAs(context: Context, account: { id: string; name: string; email: string }): Incoming {
-  return { context, account, address: "command line", sessionToken: null, setSession: () => {} };
+  return {
+    context,
+    account: { ...account, needsSecondFactor: false },
+    session: null,
+    address: "command line",
+    agent: "",
+    setSession: () => {},
+  };
 }
 
 /** A site file's bytes, or the files of an unpacked one by their names. */
@@ -52,7 +57,7 @@ export async function publishNow(
   say: (words: string) => void,
 ) {
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
-  const call = await onSite(callAs(context, account), key, "designer");
+  const call = await onSite(callAs(context, account), key, "releases.make");
   const { job, number } = await startPublishing(call);
   const runner = startRunner(context, jobHandlers(), 100);
   try {

@@ -1,4 +1,6 @@
 // The connection to MariaDB.
+import { sql } from "drizzle-orm";
+import { readMigrationFiles } from "drizzle-orm/migrator";
 import { drizzle } from "drizzle-orm/mysql2";
 import { migrate } from "drizzle-orm/mysql2/migrator";
 import { createPool, type Pool } from "mysql2/promise";
@@ -23,8 +25,24 @@ export function connect(url: string, connections = 12) {
   return { db: drizzle(pool, { schema, mode: "default" }), pool };
 }
 
-/** Brings the database to the newest committed migration. */
-export const migrateTo = (db: Database, folder: string) => migrate(db, { migrationsFolder: folder });
+/** Brings the database at `url` to the newest migration in `folder`; its user has to be one who may change tables. */
+export async function migrateTo(url: string, folder: string): Promise<void> {
+  const { db, pool } = connect(url, 1);
+  try {
+    await migrate(db, { migrationsFolder: folder });
+  } finally {
+    await pool.end();
+  }
+}
+
+/** Whether the newest migration in `folder` has been carried out. */
+export async function isMigrated(db: Database, folder: string): Promise<boolean> {
+  const newest = readMigrationFiles({ migrationsFolder: folder }).at(-1)?.folderMillis ?? 0;
+  const [rows] = (await db.execute(sql`select max(created_at) as done from __drizzle_migrations`)) as unknown as [
+    { done: number | null }[],
+  ];
+  return Number(rows[0]?.done ?? 0) >= newest;
+}
 
 const errorNumber = (error: unknown): number | undefined => {
   for (let cause = error as { errno?: number; cause?: unknown } | undefined; cause; cause = cause.cause as typeof cause)

@@ -1,8 +1,9 @@
 // What every use case works with: database, settings, clock, log. One per process, shared by both halves of it.
 import { createHash, createHmac, timingSafeEqual } from "node:crypto";
 import { nanoid } from "nanoid";
-import { type Logger, pino } from "pino";
+import type { Logger } from "pino";
 import { connect, type Database } from "@/data/connection";
+import { createLog } from "./log";
 import { readSettings, type Settings } from "./settings";
 
 export interface Context {
@@ -29,7 +30,7 @@ export function createContext(settings: Settings): Context {
   return {
     db,
     settings,
-    log: pino({ level: settings.logLevel }),
+    log: createLog(settings),
     now: () => new Date(clockStart + Date.now() - startedAt),
     newId: () => nanoid(16),
     jobQueued: () => {
@@ -65,6 +66,10 @@ export function isSigned(settings: Settings, purpose: string, text: string, sign
   const given = Buffer.from(signature);
   return wanted.length === given.length && timingSafeEqual(wanted, given);
 }
+
+/** What the UIDs of a site's bookings end with in calendars. */
+export const calendarHost = (settings: Pick<Settings, "publicHost">, key: string): string =>
+  `${key}.${settings.publicHost}`;
 
 /** Address of a path on a site's live host. */
 export const siteOrigin = (settings: Settings, key: string): string =>

@@ -1,7 +1,8 @@
 // Rate limits, counted in the database so that all web processes count together.
 import { eq, sql } from "drizzle-orm";
+import type { Executor } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
-import type { Context } from "./context";
+import { type Context, sign } from "./context";
 import { Problem } from "./problem";
 
 export interface Limit {
@@ -11,12 +12,28 @@ export interface Limit {
 
 /** The table of limits. */
 export const limits = {
-  signInAddress: { points: 30, seconds: 900 },
+  /** Tries to sign in, from one network. */
+  signInNetwork: { points: 30, seconds: 900 },
+  /** Wrong passwords of one account from one network: it slows that network down, never the account's owner elsewhere. */
   signInAccount: { points: 10, seconds: 900 },
+  /** Wrong passwords of one account from everywhere (ASVS 4.0.3, 2.2.1: at most 100 an hour). */
+  signInEverywhere: { points: 100, seconds: 3600 },
+  /** Notes that somebody was slowed down: one tells it, and strangers must not write a row with every try. */
+  slowedNote: { points: 1, seconds: 900 },
+  /** Letters about one account's lost password. */
+  recovery: { points: 5, seconds: 3600 },
+  /** The same, asked from one network whatever the account. */
+  recoveryNetwork: { points: 30, seconds: 3600 },
   signupAddress: { points: 60, seconds: 600 },
   countAddress: { points: 600, seconds: 600 },
   bookingAddress: { points: 120, seconds: 600 },
+  /** Letters that public forms write to one person, whatever the form. */
+  letterPerson: { points: 5, seconds: 86_400 },
+  /** Files of a member that are decoded or read whole. */
+  heavyMember: { points: 600, seconds: 3600 },
 } as const satisfies Record<string, Limit>;
+
+export type LimitName = keyof typeof limits;
 
 /** The standard fields of a limit and what is left of it (draft-ietf-httpapi-ratelimit-headers). */
 export const limitFields = (name: string, { points, seconds }: Limit, left: number, resetSeconds: number) => ({
@@ -24,31 +41,58 @@ export const limitFields = (name: string, { points, seconds }: Limit, left: numb
   ratelimit: `"${name}";r=${Math.max(0, left)};t=${resetSeconds}`,
 });
 
+/** Rows are kept by a keyed hash: the table tells nobody's address. */
+const keyOf = (context: Context, limit: LimitName, who: string) =>
+  `${limit}:${sign(context.settings, "limit", who).slice(0, 32)}`;
+
 /**
- * Takes one point of `limit` for `who`; throws a 429 Problem with Retry-After when none is left. A fixed window:
- * one upsert, atomic in MariaDB, whatever the number of processes.
+ * Counts one of `limit` for `who`; answers how many are left (below nothing: too many) and for how long, in seconds. A
+ * fixed window: one upsert, atomic in MariaDB, whatever the number of processes.
  */
-export async function takePoint(context: Context, limit: keyof typeof limits, who: string): Promise<void> {
+export async function countPoint(
+  context: Context,
+  db: Executor,
+  limit: LimitName,
+  who: string,
+): Promise<{ left: number; waitSeconds: number }> {
   const { points, seconds } = limits[limit];
   // Real time, not the set clock: a limit guards the machine.
   const nowMs = Date.now();
-  const key = `${limit}:${who}`.slice(0, 255);
+  const key = keyOf(context, limit, who);
   const expires = nowMs + seconds * 1000;
   // One statement counts and answers: read apart, simultaneous callers would each see the sum of all.
-  const [rows] = (await context.db.execute(sql`
+  const [rows] = (await db.execute(sql`
     insert into ${rateLimits} (${sql.identifier("key")}, points, expire) values (${key}, 1, ${expires})
     on duplicate key update points = if(expire <= ${nowMs}, 1, points + 1), expire = if(expire <= ${nowMs}, ${expires}, expire)
     returning points, expire`)) as unknown as [{ points: number; expire: number }[]];
-  const row = rows[0];
-  if (!row || row.points <= points) return;
-  const wait = Math.max(1, Math.ceil((Number(row.expire) - nowMs) / 1000));
-  throw new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(wait / 60)} min and try again.`, [], {
-    "retry-after": String(wait),
-    ...limitFields(limit, { points, seconds }, 0, wait),
+  const [row] = rows;
+  if (!row) return { left: points - 1, waitSeconds: seconds };
+  return { left: points - row.points, waitSeconds: Math.max(1, Math.ceil((Number(row.expire) - nowMs) / 1000)) };
+}
+
+const tooMany = (limit: LimitName, waitSeconds: number) =>
+  new Problem(429, "tooMany", `Too many tries. Please wait ${Math.ceil(waitSeconds / 60)} min and try again.`, [], {
+    "retry-after": String(waitSeconds),
+    ...limitFields(limit, limits[limit], 0, waitSeconds),
   });
+
+/** Takes one point of `limit` for `who`; throws a 429 Problem with Retry-After when none is left. */
+export async function takePoint(context: Context, limit: LimitName, who: string): Promise<void> {
+  const { left, waitSeconds } = await countPoint(context, context.db, limit, who);
+  if (left < 0) throw tooMany(limit, waitSeconds);
+}
+
+/** Refuses with 429 when no point of `limit` is left for `who`, without taking one. */
+export async function refuseBeyond(context: Context, limit: LimitName, who: string): Promise<void> {
+  const [row] = await context.db
+    .select()
+    .from(rateLimits)
+    .where(eq(rateLimits.key, keyOf(context, limit, who)));
+  const waitMs = Number(row?.expire ?? 0) - Date.now();
+  if (row && waitMs > 0 && row.points >= limits[limit].points) throw tooMany(limit, Math.ceil(waitMs / 1000));
 }
 
 /** Forgets what was counted: who has shown the right password is not guessing. */
-export async function givePointsBack(context: Context, limit: keyof typeof limits, who: string): Promise<void> {
-  await context.db.delete(rateLimits).where(eq(rateLimits.key, `${limit}:${who}`.slice(0, 255)));
+export async function givePointsBack(context: Context, limit: LimitName, who: string): Promise<void> {
+  await context.db.delete(rateLimits).where(eq(rateLimits.key, keyOf(context, limit, who)));
 }

@@ -1,19 +1,25 @@
 // Operations: what the studio can ask the server for. Each says who may, what it takes, and does one thing.
+import { and, eq } from "drizzle-orm";
 import Joi from "joi";
-import type { Role } from "@/data/account/tables";
+import { mayAs, type Right, type Role, rights, tooSmall } from "@/core/account/rights";
+import { formShape, type ShapeLimits, studioShape } from "@/core/input/shape";
+import { memberSites, members } from "@/data/account/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
-import { type Account, roleIn } from "./account/session";
+import { type Account, confirmedMinutes, type Session } from "./account/session";
 import type { Context } from "./context";
-import { forbidden, notFound, Problem, validated } from "./problem";
+import { notFound, Problem, validated } from "./problem";
+import { note } from "./security/events";
 
 /** One call from outside, before anything about it is known. */
 export interface Incoming {
   readonly context: Context;
   readonly account: Account | null;
+  /** The caller's session, if any. */
+  readonly session: Session | null;
   /** Network address of the caller, for rate limits. */
   readonly address: string;
-  /** Token of the caller's session, if any. */
-  readonly sessionToken: string | null;
+  /** The User-Agent header, for the list of one's sessions. */
+  readonly agent: string;
   /** Sets or (with null) clears the session cookie of the answer. */
   setSession(token: string | null): void;
 }
@@ -29,8 +35,10 @@ export interface SiteCall extends UserCall {
 
 export interface Operation<I, O> {
   readonly scope: "public" | "user" | "site";
-  /** The least role that may, for operations on a site. */
-  readonly role?: Role;
+  /** What one has to be allowed, for operations on a site. */
+  readonly right?: Right;
+  /** What it takes, as a schema: tests make valid and hostile input of it. */
+  readonly schema: Joi.ObjectSchema;
   perform(incoming: Incoming, input: unknown): Promise<O>;
   /** Only for types: what it takes. */
   readonly takes?: I;
@@ -38,55 +46,119 @@ export interface Operation<I, O> {
 
 type Fields<I> = { [K in keyof I]-?: Joi.Schema };
 
-const rank: Readonly<Record<Role, number>> = { editor: 1, designer: 2, owner: 3 };
+interface Options {
+  /** The password has to have been shown a short while ago. */
+  readonly sensitive?: boolean;
+  /** Also for somebody who still has to set up the second factor. */
+  readonly whileEnrolling?: boolean;
+  /** How large its input may be. */
+  readonly shape?: ShapeLimits;
+}
 
-/** Whether `role` includes what `wanted` may. */
-export const mayAs = (role: Role, wanted: Role): boolean => rank[role] >= rank[wanted];
+const schemaOf = <I>(fields: Fields<I>) => Joi.object<I>(fields as Joi.PartialSchemaMap<I>).required();
 
 export function publicOperation<I, O>(
   fields: Fields<I>,
   run: (call: Incoming, input: I) => Promise<O>,
 ): Operation<I, O> {
-  const schema = Joi.object<I>(fields as Joi.PartialSchemaMap<I>);
-  return { scope: "public", perform: async (incoming, input) => run(incoming, validated(schema, input)) };
+  const schema = schemaOf(fields);
+  return {
+    scope: "public",
+    schema,
+    perform: async (incoming, input) => run(incoming, validated(schema, input, formShape)),
+  };
 }
 
-export function signedIn(incoming: Incoming): UserCall {
+export function signedIn(incoming: Incoming, { sensitive = false, whileEnrolling = false }: Options = {}): UserCall {
   if (!incoming.account) throw new Problem(401, "signedOut", "You are signed out. Please sign in again.");
-  return { ...incoming, account: incoming.account };
+  const call = { ...incoming, account: incoming.account };
+  if (call.account.needsSecondFactor && !whileEnrolling)
+    throw new Problem(403, "secondFactorNeeded", "Your studio wants a second factor. Please set one up first.");
+  if (sensitive) wantsConfirmation(call);
+  return call;
 }
 
-export function userOperation<I, O>(fields: Fields<I>, run: (call: UserCall, input: I) => Promise<O>): Operation<I, O> {
-  const schema = Joi.object<I>(fields as Joi.PartialSchemaMap<I>);
-  return { scope: "user", perform: async (incoming, input) => run(signedIn(incoming), validated(schema, input)) };
+/** Refuses a sensitive deed until the password has been shown again. */
+function wantsConfirmation({ context, session }: UserCall): void {
+  const shownMs = context.now().getTime() - (session?.confirmedAt.getTime() ?? 0);
+  if (session && shownMs < confirmedMinutes * 60_000) return;
+  const message = "Please show your password again for this.";
+  throw new Problem(403, "confirmPassword", message, [{ path: "password", message }]);
 }
 
-/** The call with its site and role; the same 404 for a site that is not there and one of another studio. */
-export async function onSite(incoming: Incoming, key: string, role: Role): Promise<SiteCall> {
+export function userOperation<I, O>(
+  fields: Fields<I>,
+  run: (call: UserCall, input: I) => Promise<O>,
+  options: Options = {},
+): Operation<I, O> {
+  const schema = schemaOf(fields);
+  return {
+    scope: "user",
+    schema,
+    perform: async (incoming, input) => {
+      const call = signedIn(incoming, options);
+      return run(call, validated(schema, input, options.shape ?? studioShape));
+    },
+  };
+}
+
+/** What somebody is on a site: a member of its studio with all sites, or with this one among the chosen; null for nobody. */
+export async function roleOn(context: Context, site: SiteRow, userId: string): Promise<Role | null> {
+  const [row] = await context.db
+    .select({ role: members.role, sites: members.sites, chosen: memberSites.siteId })
+    .from(members)
+    .leftJoin(
+      memberSites,
+      and(
+        eq(memberSites.studioId, members.studioId),
+        eq(memberSites.userId, members.userId),
+        eq(memberSites.siteId, site.id),
+      ),
+    )
+    .where(and(eq(members.studioId, site.studioId), eq(members.userId, userId)));
+  if (!row) return null;
+  return row.role === "owner" || row.sites === "all" || row.chosen !== null ? row.role : null;
+}
+
+/** The call with its site and role; the same 404 for a site that is not there and one that is not theirs to see. */
+export async function onSite(incoming: Incoming, key: string, right: Right, what = "a file"): Promise<SiteCall> {
   const call = signedIn(incoming);
-  const site = await findSite(call.context.db, key);
-  const own = site && (await roleIn(call.context, site.studioId, call.account.id));
-  if (!site || !own) throw notFound("This site");
-  if (!mayAs(own, role))
-    throw forbidden(`You are ${own} here; this needs ${role === "owner" ? "an owner" : "a designer"}.`);
-  return { ...call, site, role: own };
+  const { context, account, address } = call;
+  const site = await findSite(context.db, key);
+  const role = site ? await roleOn(context, site, account.id) : null;
+  if (!site || !role) throw notFound("This site", "site");
+  if (!mayAs(role, rights[right])) {
+    await note(context, {
+      kind: "refused",
+      studioId: site.studioId,
+      siteId: site.id,
+      userId: account.id,
+      details: { operation: what },
+      address,
+    });
+    throw new Problem(403, "forbidden", tooSmall(role, right), [{ path: "role", message: tooSmall(role, right) }]);
+  }
+  return { ...call, site, role };
 }
 
 export function siteOperation<I, O>(
-  role: Role,
+  right: Right,
   fields: Fields<I>,
   run: (call: SiteCall, input: I) => Promise<O>,
+  options: Options = {},
 ): Operation<I & { site: string }, O> {
-  const schema = Joi.object({ site: Joi.string().max(60).required(), ...(fields as object) });
+  const schema = Joi.object({ site: Joi.string().max(60).required(), ...(fields as object) }).required();
   return {
     scope: "site",
-    role,
+    right,
+    schema,
     perform: async (incoming, input) => {
       signedIn(incoming);
       const key = (input as { site?: unknown } | null)?.site;
       // Who may comes before what is wrong, so that a stranger learns nothing from the answer.
-      const call = await onSite(incoming, typeof key === "string" ? key : "", role);
-      const { site: _site, ...values } = validated<I & { site: string }>(schema, input);
+      const call = await onSite(incoming, typeof key === "string" ? key.slice(0, 60) : "", right, right);
+      const { site: _site, ...values } = validated<I & { site: string }>(schema, input, options.shape ?? studioShape);
+      if (options.sensitive) wantsConfirmation(call);
       return run(call, values as unknown as I);
     },
   };

@@ -12,10 +12,12 @@ import { widgetOperations } from "./popup/operations";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
 import { siteOperations } from "./site/operations";
+import { retentionOperations } from "./site/retention";
 
 export const operations = {
   ...accountOperations,
   ...siteOperations,
+  ...retentionOperations,
   ...pageOperations,
   ...widgetOperations,
   ...rehearseOperations,

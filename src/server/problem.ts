@@ -1,19 +1,23 @@
 // What goes wrong at the edge, as application/problem+json (RFC 9457).
 import type Joi from "joi";
-import { type Fault, pathOf } from "@/core/page/validate";
+import { formShape, type ShapeLimits, shapeFault } from "@/core/input/shape";
+import { type Fault, mostFaults, pathOf } from "@/core/page/validate";
 
-/** A refusal a person can act on. `fields` names each wrong field with a sentence. */
+/** A refusal a person can act on. `fields` names each wrong field with a sentence; there is always at least one. */
 export class Problem extends Error {
+  readonly fields: readonly Fault[];
+
   constructor(
     readonly status: number,
     readonly code: string,
     readonly title: string,
-    readonly fields: readonly Fault[] = [],
+    fields: readonly Fault[] = [],
     readonly headers: Readonly<Record<string, string>> = {},
     /** Members besides the standard ones (RFC 9457, 3.2). */
     readonly more: Readonly<Record<string, unknown>> = {},
   ) {
     super(title);
+    this.fields = fields.length ? fields : [{ path: "request", message: title }];
   }
 
   toJSON() {
@@ -28,7 +32,8 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string) => new Problem(404, "notFound", `${what} is not here.`);
+export const notFound = (what: string, path = "request") =>
+  new Problem(404, "notFound", `${what} is not here.`, [{ path, message: `${what} is not here.` }]);
 export const forbidden = (title: string) => new Problem(403, "forbidden", title);
 export const conflict = (code: string, title: string, fields: readonly Fault[] = []) =>
   new Problem(409, code, title, fields);
@@ -48,33 +53,62 @@ const sentences = {
   "array.base": "Here a list was expected.",
   "array.min": "At least {#limit} are needed.",
   "array.max": "At most {#limit} are possible.",
+  "array.unique": "The same stands here twice.",
   "string.base": "Here words were expected.",
   "string.empty": "This is needed.",
   "string.min": "At least {#limit} characters are needed.",
   "string.max": "At most {#limit} characters are possible.",
   "string.pattern.base": "This is not written as it has to be.",
-  "string.email": "This is no mail address.",
+  "string.email": "This is not an e-mail address.",
   "number.base": "Here a number was expected.",
   "number.integer": "Here a whole number was expected.",
+  "number.unsafe": "This number is too large.",
+  "number.infinity": "This number is too large.",
   "number.min": "At least {#limit}.",
   "number.max": "At most {#limit}.",
   "boolean.base": "Here yes or no was expected.",
+  "alternatives.types": "This is not of the form that is expected here.",
+  "alternatives.match": "This is not of the form that is expected here.",
+  "alternatives.any": "This is not of the form that is expected here.",
 };
 
-/** The value as the schema reads it; a Problem with every wrong field otherwise. */
-export function validated<T>(schema: Joi.Schema<T>, value: unknown): T {
-  const result = schema.validate(value, { abortEarly: false, messages: sentences, errors: { wrap: { label: false } } });
+/**
+ * The value as the schema reads it; a Problem with the wrong fields (at most `mostFaults`) otherwise. The value's shape
+ * is judged first, within `shape`: a schema that is given a million unknown fields looks at each of them.
+ */
+export function validated<T>(schema: Joi.Schema<T>, value: unknown, shape: ShapeLimits = formShape): T {
+  const misshapen = shapeFault(value, shape);
+  if (misshapen)
+    throw new Problem(422, "invalid", misshapen.message, [{ ...misshapen, path: misshapen.path || "request" }]);
+  const options = { messages: sentences, errors: { wrap: { label: false } } } as const;
+  // Of something small all that is wrong is told; of something large, the first.
+  const small = shapeFault(value, formShape) === null;
+  const result = schema.validate(value, { ...options, abortEarly: !small });
   if (!result.error) return result.value;
-  const fields = result.error.details.map((detail) => ({ path: pathOf(detail.path), message: detail.message }));
+  const fields = result.error.details.slice(0, mostFaults).map((detail) => ({
+    path: pathOf(detail.path) || "request",
+    message: detail.message.slice(0, 300),
+  }));
   throw new Problem(422, "invalid", fields[0]?.message ?? "This can't be used.", fields);
 }
 
 /** The answer for anything thrown: a Problem as it is, everything else as 500 without its insides. */
-export function problemResponse(error: unknown): { status: number; body: string; headers: Record<string, string> } {
+export function problemResponse(
+  error: unknown,
+  /** Under what the log tells of it, for a fault of ours. */
+  reference = "",
+): { status: number; body: string; headers: Record<string, string> } {
   const problem =
     error instanceof Problem
       ? error
-      : new Problem(500, "failed", "Something went wrong on our side. Nothing was changed; please try again.");
+      : new Problem(
+          500,
+          "failed",
+          `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`,
+          [],
+          {},
+          reference ? { reference } : {},
+        );
   return {
     status: problem.status,
     body: JSON.stringify(problem),

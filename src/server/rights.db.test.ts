@@ -1,4 +1,12 @@
 // Who may do what: every operation of the table, tried by everyone.
+
+import { eq } from "drizzle-orm";
+import { mayAs, type Right, rights } from "@/core/account/rights";
+import { memberSites, members } from "@/data/account/tables";
+import { busyFeeds } from "@/data/calendar/tables";
+import { mails } from "@/data/mail/tables";
+import { signups } from "@/data/popup/tables";
+import { findSite } from "@/data/site/queries";
 import { type OperationName, operations, type Takes } from "./operations";
 import { Problem } from "./problem";
 import { type Person, type TestStudio, testStudio } from "./testing/studio.test-kit";
@@ -31,8 +39,10 @@ describe.each(onSites)("%s", (name) => {
   test("wants a session", async () => expect(await tried("nobody")).toBe(401));
 
   test("holds to its role", async () => {
-    if (operations[name].role === "editor") expect(await tried("editor", { nonsense: 1 })).not.toBe(403);
-    else expect(await tried("editor")).toBe(403);
+    const right = rights[operations[name].right as Right];
+    for (const role of ["editor", "designer", "owner"] as const)
+      if (mayAs(role, right)) expect(await tried(role, { nonsense: 1 })).toBe(422);
+      else expect(await tried(role)).toBe(403);
   });
 });
 
@@ -80,10 +90,97 @@ test("an editor may change words, and no layout, through the same operation", as
 
 test("the last owner can't be removed or made less, not even twice at once", async () => {
   const both = await Promise.all([
-    statusOf(studio.as("owner", "people.change", { id: "owner", role: "editor" })),
+    statusOf(studio.as("owner", "people.change", { id: "owner", role: "editor", sites: "all" })),
     statusOf(studio.as("owner", "people.remove", { id: "owner" })),
   ]);
   expect(both).toEqual([422, 422]);
   expect(await statusOf(studio.as("designer", "people.remove", { id: "owner" }))).toBe(403);
   expect(await statusOf(studio.as("owner", "people.remove", { id: "stranger" }))).toBe(404);
+});
+
+test("a member with chosen sites sees those only, by every operation", async () => {
+  const settings = { language: "en", zone: "Europe/Paris", currency: "EUR", description: "", mailFrom: "a@b.example" };
+  await studio.as("owner", "sites.create", { key: "second", name: "Second", starter: "workshop", settings });
+  const chosen = (sites: "all" | string[]) =>
+    studio.as("owner", "people.change", { id: "editor", role: "designer", sites });
+  const listed = async () => ((await studio.as("editor", "sites.list", {})) as { key: string }[]).map(({ key }) => key);
+  await chosen(["second"]);
+  expect(await listed()).toEqual(["second"]);
+  for (const name of onSites) {
+    expect([name, await statusOf(studio.as("editor", name, { site: "wrenfield" } as never))]).toEqual([name, 404]);
+    expect([name, await statusOf(studio.as("editor", name, { site: "second", nonsense: 1 } as never))]).not.toEqual([
+      name,
+      404,
+    ]);
+  }
+  // A site they make themselves is theirs to work on; one of another studio can't be chosen.
+  await studio.as("editor", "sites.create", { key: "third", name: "Third", starter: "workshop", settings });
+  expect((await listed()).sort()).toEqual(["second", "third"]);
+  expect(await statusOf(chosen(["mine-alone"]))).toBe(422);
+  await chosen([]);
+  expect(await listed()).toEqual([]);
+  expect(await studio.context.db.select().from(memberSites)).toEqual([]);
+  await studio.context.db.update(members).set({ role: "editor", sites: "all" }).where(eq(members.userId, "editor"));
+});
+
+test("nothing an editor may ask for tells a visitor's name or address, or where calendars are read from", async () => {
+  const canary = "canary";
+  const { db } = studio.context;
+  const site = await findSite(db, "wrenfield");
+  const siteId = site?.id ?? "";
+  const at = studio.context.now();
+  await db.insert(signups).values({
+    id: "c1",
+    siteId,
+    widgetId: "letters",
+    email: `${canary}@post.example`,
+    name: canary,
+    answers: { email: `${canary}@post.example`, words: canary },
+    state: "confirmed",
+    page: "/",
+    language: "en",
+    consent: "",
+    createdAt: at,
+  });
+  await db.insert(mails).values({
+    id: "c2",
+    siteId,
+    sender: "a@b.example",
+    recipient: `${canary}@post.example`,
+    subject: canary,
+    text: canary,
+    html: canary,
+    withdrawUrl: `https://x.example/${canary}`,
+    state: "outbox",
+    createdAt: at,
+  });
+  await db.insert(busyFeeds).values({
+    id: "c3",
+    siteId,
+    resourceId: "oona",
+    name: canary,
+    owner: canary,
+    address: `https://calendars.example/${canary}`,
+    notes: [canary],
+  });
+  const published = (await studio.as("owner", "publish.start", { site: "wrenfield" })) as { job: string };
+  await studio.work();
+  const inputs: Partial<Record<OperationName, object>> = {
+    "pages.open": { page: "home" },
+    "pages.since": { documents: [] },
+    "jobs.read": { job: published.job },
+  };
+  const mayEditor = onSites.filter((name) => mayAs("editor", rights[operations[name].right as Right]));
+  const told: string[] = [];
+  for (const name of mayEditor) {
+    const answer = await studio
+      .as("editor", name, { site: "wrenfield", ...inputs[name] } as never)
+      .catch((error: unknown) => (error instanceof Problem ? error.toJSON() : Promise.reject(error)));
+    if (JSON.stringify(answer).includes(canary)) told.push(name);
+  }
+  expect(told).toEqual([]);
+  // The owner does see it: the canary is where it would be told.
+  expect(
+    JSON.stringify(await studio.as("owner", "desk.signups", { site: "wrenfield", offset: 0, limit: 10 })),
+  ).toContain(canary);
 });

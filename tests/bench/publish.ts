@@ -22,7 +22,7 @@ await publishNow(context, owner, site.key, () => {});
 const published = performance.now();
 
 const incoming = callAs(context, owner);
-const call = await onSite(incoming, site.key, "designer");
+const call = await onSite(incoming, site.key, "words.write");
 const page = site.pages[150] as (typeof site.pages)[number];
 const section = page.body.children?.[0]?.id ?? "";
 await operations["pages.edit"].perform(incoming, {

@@ -53,7 +53,7 @@ if (mode === "race") {
 } else {
   await inTransaction(context.db, async (tx) => {
     const locked = await lockSite(context, tx, call.site);
-    await hold(locked, "calendar", { wish: onlineWish(service, null, 1), start: Date.parse(start) });
+    await hold(locked, "calendar", "racer", { wish: onlineWish(service, null, 1), start: Date.parse(start) });
     process.stdout.write("taken", die);
     await new Promise(() => {});
   });

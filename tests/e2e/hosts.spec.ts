@@ -1,5 +1,6 @@
 // Hosts, headers and the life of the process: what a stranger gets, and what survives a kill.
 import { type IncomingHttpHeaders, request as rawRequest } from "node:http";
+import { connect, type Socket } from "node:net";
 import { brotliDecompressSync, gunzipSync } from "node:zlib";
 import { expect, test } from "@playwright/test";
 import { openPage, port, signIn } from "./studio";
@@ -109,6 +110,51 @@ for (const [name, host, path, statuses] of [
     expect(answer.body.toString()).not.toContain("root:");
   });
 
+test("every answer on every host carries the security headers and says what is wrong as problem+json", async () => {
+  const long = "/".repeat(2100);
+  const asked: [string, string, { method?: string; headers?: Record<string, string> }, number][] = [
+    [wrenfield, "/_w/v1/nothing", {}, 404],
+    [wrenfield, "/_w/v1/signups", {}, 405],
+    [wrenfield, "/_w/v1/signups", { method: "DELETE" }, 405],
+    [wrenfield, "/_w/v1/signups", { method: "TRACE" }, 405],
+    [wrenfield, "/_w/v1/signups/", { method: "POST" }, 404],
+    [wrenfield, "/_w/v1/openapi.json", { headers: { origin: "null" } }, 200],
+    [wrenfield, "/_w/v1/signups", { method: "POST", headers: { origin: "null" } }, 403],
+    [wrenfield, long, {}, 414],
+    [wrenfield, "/", { headers: { "x-long": "x".repeat(9000) } }, 431],
+    [wrenfield, "/", { headers: { "accept-encoding": `gzip;${" ".repeat(8000)}q=1` } }, 200],
+    [wrenfield, "/", { headers: { "x-longer": "x".repeat(17_000) } }, 431],
+    [wrenfield, "/", { method: "PROPFIND" }, 405],
+    [wrenfield, "/", { headers: { connection: "upgrade", upgrade: "websocket" } }, 400],
+    [studio, "/", { headers: { connection: "upgrade", upgrade: "h2c" } }, 400],
+    [studio, "/", { method: "TRACE" }, 405],
+    [studio, "/_next/image?url=%2Fx&w=64&q=75", {}, 404],
+    [studio, "/healthz", {}, 200],
+    [studio, "/api/do/nothing", { method: "POST", headers: { origin: "null" } }, 403],
+    [studio, "/api/do/nothing", { method: "POST", headers: { "content-type": "application/json" } }, 404],
+    [studio, "/api/do/sites.list", {}, 405],
+    ["evil.example", "/", {}, 404],
+    [`nowhere.localhost:${port}`, "/", {}, 404],
+  ];
+  for (const [host, path, options, status] of asked) {
+    const what = `${options.method ?? "GET"} ${host}${path.slice(0, 40)}`;
+    const answer = await ask(host, path, options);
+    expect([what, answer.status]).toEqual([what, status]);
+    expect([what, answer.headers["x-content-type-options"]]).toEqual([what, "nosniff"]);
+    expect([what, answer.headers["content-security-policy"] ?? ""]).toEqual([
+      what,
+      expect.stringContaining("frame-ancestors"),
+    ]);
+    if (status === 405) expect([what, answer.headers.allow]).toEqual([what, expect.stringContaining("OPTIONS")]);
+    // The site server's own pages and words are for people; everything else is for programs.
+    if (status >= 400 && !(path === "/" && status === 404 && host.startsWith("nowhere"))) {
+      expect([what, answer.headers["content-type"]]).toEqual([what, "application/problem+json"]);
+      const { fields } = JSON.parse(answer.body.toString()) as { fields: { path: string; message: string }[] };
+      expect(fields[0]).toEqual({ path: expect.stringMatching(/./), message: expect.stringMatching(/\.$/) });
+    }
+  }
+});
+
 test("a visitor's call can't say which site it is on, nor reach past what is meant for visitors", async () => {
   const headers = { "content-type": "application/json", "x-webitor-site": "oddlane" };
   const body = JSON.stringify({
@@ -128,7 +174,7 @@ test("bodies that are too large, no JSON, or from another site are refused", asy
   const post = (headers: Record<string, string>, body: string) =>
     ask(wrenfield, "/_w/v1/signups", { method: "POST", headers, body });
   const json = { "content-type": "application/json" };
-  expect((await post(json, "x".repeat(40_000))).status).toBe(413);
+  expect((await post(json, "x".repeat(70_000))).status).toBe(413);
   expect((await post(json, "{")).status).toBe(400);
   expect((await post({ "content-type": "text/plain" }, "{}")).status).toBe(415);
   const other = await post({ ...json, origin: "https://evil.example" }, "{}");
@@ -148,6 +194,41 @@ test("the session cookie is for the studio's host alone", async ({ page, context
   await signIn(page);
   const cookie = (await context.cookies()).find((one) => one.name === "webitor_session");
   expect(cookie).toMatchObject({ domain: "localhost", httpOnly: true, sameSite: "Lax" });
+});
+
+test("a file name that is no percent-encoding is refused at its header", async ({ page }) => {
+  await signIn(page);
+  const answer = await page.request.post("/api/sites/wrenfield/media", {
+    headers: { "x-file-name": "%", "content-type": "application/octet-stream" },
+    data: Buffer.from("x"),
+  });
+  expect([answer.status(), answer.headers()["content-type"]]).toEqual([400, "application/problem+json"]);
+  expect((await answer.json()).fields[0].path).toBe("X-File-Name");
+});
+
+test("half-closed connections, left by upgrades, do not keep the process from ending", async () => {
+  const sockets = await Promise.all(
+    [wrenfield, studio, wrenfield].map(
+      (host) =>
+        new Promise<Socket>((resolve) => {
+          const socket = connect({ port: Number(port), host: "127.0.0.1", allowHalfOpen: true }, () => {
+            socket.write(`GET / HTTP/1.1\r\nHost: ${host}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\n\r\n`);
+            // Nothing more is said on this side, and the other one's end is not answered.
+            socket.end();
+            resolve(socket);
+          });
+          socket.on("error", () => {});
+        }),
+    ),
+  );
+  // One more that began a request and never goes on.
+  const stuck = connect({ port: Number(port), host: "127.0.0.1" }, () => stuck.write("POST / HTTP/1.1\r\nHost: "));
+  stuck.on("error", () => {});
+  await new Promise((resolve) => stuck.once("connect", resolve));
+  // Asks the process to end, waits until it has, and starts another.
+  expect((await fetch(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/restart`)).status).toBe(200);
+  for (const socket of [...sockets, stuck]) socket.destroy();
+  expect((await ask(studio, "/healthz")).status).toBe(200);
 });
 
 test("a process killed during a publish leaves the old release whole, and the job is resumed", async ({

@@ -1,17 +1,36 @@
 // Each screen: reachable, accessible, usable by keyboard alone, honest about wrong input.
 import { expect, type Page, test } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { answerPassword, expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
 
 test.beforeEach(({ page }) => signIn(page));
 
 const sheet = (page: Page) => page.getByRole("complementary", { name: "Sheet" });
+
+test("how long is kept is set on the Desk, within its bounds", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/s/oddlane/desk");
+  await page.getByText("Keeping").click();
+  const panel = page.getByRole("region", { name: "How long it is kept" });
+  await panel.getByLabel("Letters").fill("2");
+  await panel.getByRole("button", { name: "Keep it so" }).click();
+  await answerPassword(page);
+  await expect(panel.getByText("Between 7 and 3650 days are possible.")).toBeVisible();
+  await expectAccessible(page);
+  await panel.getByLabel("Letters").fill("60");
+  await panel.getByRole("button", { name: "Keep it so" }).click();
+  await answerPassword(page);
+  await expect(panel.getByText("Saved")).toBeVisible();
+  await page.reload();
+  await page.getByText("Keeping").click();
+  await expect(panel.getByLabel("Letters")).toHaveValue("60");
+});
 
 test("wrong password: one sentence at its field, and what was typed stays", async ({ browser }) => {
   const page = await browser.newPage();
   await page.goto("/sign-in");
   await page.getByLabel("Password").fill("not the password");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page.getByText("Address and password do not belong together.")).toBeVisible();
+  await expect(page.getByText("E-mail and password do not match.")).toBeVisible();
   await expect(page.getByLabel("E-mail")).toHaveValue("rowan@marrowfield.example");
   await expectAccessible(page);
   await page.goto("/s/wrenfield/desk");
@@ -233,7 +252,9 @@ test("the popup's workspace: every step, every design live, results", async ({ p
 test("an editor changes words, and finds no layout to change", async ({ browser }) => {
   const page = await browser.newPage();
   await signIn(page, "maren@wrenfield.example");
-  await openPage(page, "oddlane");
+  // Of one client only.
+  await expect(page.getByRole("article")).toHaveCount(1);
+  await openPage(page, "wrenfield", "pages/visit");
   await expect(page.getByRole("link", { name: "Brand" })).toBeHidden();
   await frame(page, "Wide").getByRole("heading", { level: 2 }).first().click();
   await page.keyboard.press("End");

@@ -21,6 +21,16 @@ export async function signIn(page: Page, email = "rowan@marrowfield.example"): P
   writeFileSync(kept, JSON.stringify(await page.context().cookies()));
 }
 
+/** Shows the password again where it is asked for: it is, when the session is older than some minutes. */
+export async function answerPassword(page: Page, password = "clay-and-chains"): Promise<void> {
+  const asked = page.getByRole("dialog", { name: "Your password again" });
+  const settled = page.getByRole("alert").or(page.getByText("Saved"));
+  await expect(asked.or(settled).first()).toBeVisible();
+  if (!(await asked.isVisible())) return;
+  await asked.getByLabel("Password").fill(password);
+  await asked.getByRole("button", { name: "Go on" }).click();
+}
+
 /** The wide or the phone frame of the stage. */
 export const frame = (page: Page, name: "Wide" | "Phone"): FrameLocator =>
   page.frameLocator(`iframe[title^="${name},"]`);

@@ -1,6 +1,6 @@
 // Signing in. In demo mode the form comes filled in.
 import { theContext } from "@/server/context";
-import { SignIn } from "@/studio/sites/sign-in";
+import { SignIn } from "@/studio/account/sign-in";
 
 const demoDesigner = { email: "rowan@marrowfield.example", password: "clay-and-chains" };
 

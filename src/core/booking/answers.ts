@@ -1,7 +1,7 @@
 // What a client answers: one schema from a service's questions, and the answers that refuse.
 import Joi from "joi";
+import { dateSchema } from "@/core/time/dates";
 import type { Question, Screening, Service } from "./booking";
-import { dateSchema } from "./schema";
 
 export type Answer = string | number | boolean | readonly string[];
 export type Answers = Readonly<Record<string, Answer>>;

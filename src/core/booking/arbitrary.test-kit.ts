@@ -11,7 +11,8 @@ const days: readonly (readonly [zone: string, dates: readonly string[]])[] = [
   ["America/Chicago", ["2026-03-07", "2026-03-08", "2026-10-31", "2026-11-01", "2026-07-04"]],
   ["Australia/Lord_Howe", ["2026-04-04", "2026-04-05", "2026-10-03", "2026-10-04"]],
   ["Asia/Kolkata", ["2026-01-01", "2026-12-31"]],
-  ["Pacific/Apia", ["2011-12-29", "2011-12-30", "2011-12-31", "2012-01-01"]],
+  ["Europe/Dublin", ["9999-03-27", "9999-03-28", "9999-10-30", "9999-10-31", "9999-12-10"]],
+  ["Pacific/Apia", ["2011-12-23", "2011-12-29", "2011-12-30", "2011-12-31", "2012-01-01"]],
 ];
 
 const minute = 60_000;
@@ -94,10 +95,13 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
   });
 }
 
+const doesNot: Offer = { service: "main", does: false, durationMinutes: null, tidyUp: null, price: null };
 const plain = (id: string): Service => ({ ...newService(id, "place", id), starts: { everyMinutes: 30 } });
 
 const leaders = ["ada", "ben", "cleo"];
 const followers = ["wheel", "bench"];
+/** A large house: three sets of up to ten, which share members. */
+const crowd = Array.from({ length: 30 }, (_, nth) => `r${nth + 1}`);
 
 function service(date: string, leaderCount: number, follow: "none" | "own" | "shared"): fc.Arbitrary<Service> {
   const needs = [{ name: "tutor", oneOf: leaders.slice(0, leaderCount) }];
@@ -169,6 +173,116 @@ function entries(zone: string, date: string, main: Service): fc.Arbitrary<DiaryE
   );
 }
 
+/** Resources of a large house: plain hours, so that who is taken and who does it decide. */
+function member(id: string, date: string): fc.Arbitrary<Resource> {
+  return fc.record({
+    id: fc.constant(id),
+    place: fc.constant("place"),
+    kind: fc.constant("person" as const),
+    name: fc.constant(id),
+    week: fc.constant([
+      { weekdays: [1, 2, 3, 4, 5, 6, 7], from: "09:00", to: "12:00", validFrom: null, validTo: null },
+    ]),
+    exceptions: fc.oneof(
+      { weight: 4, arbitrary: fc.constant([]) },
+      { weight: 1, arbitrary: fc.constant([{ date, spans: [] }]) },
+    ),
+    timeOff: fc.constant([]),
+    keptBack: fc.constant([]),
+    daysAhead: fc.constant(null),
+    notice: fc.constant<Notice>({ kind: "none" }),
+    shownPerHalfDay: fc.constant(null),
+    perDay: sometimes(fc.constant(1)),
+    cancelHours: fc.constant(24),
+    offers: fc.oneof(
+      { weight: 2, arbitrary: fc.constant([]) },
+      { weight: 1, arbitrary: offer("main").map((one) => [one]) },
+    ),
+  });
+}
+
+/** Up to thirty resources in three sets; sometimes nobody of one of them is there at all. */
+export const crowdedCase: fc.Arbitrary<Case> = fc
+  .record({
+    sets: fc.tuple(
+      fc.subarray(crowd, { minLength: 1, maxLength: 10 }),
+      fc.subarray(crowd, { minLength: 1, maxLength: 10 }),
+      fc.subarray(crowd, { minLength: 1, maxLength: 10 }),
+    ),
+    date: fc.constantFrom("2026-06-10", "2026-03-29", "9999-06-10"),
+    away: fc.constantFrom(null, null, 0, 1, 2),
+    capacity: fc.constantFrom(1, 3),
+  })
+  .chain(({ sets, date, away, capacity }) => {
+    const zone = "Europe/Dublin";
+    const needs = sets.map((oneOf, nth) => ({ name: `set ${nth + 1}`, oneOf }));
+    const used = crowd.filter((id) => sets.some((set) => set.includes(id)));
+    const main: Service = {
+      ...plain("main"),
+      starts: { at: ["09:00", "10:30"] },
+      durationMinutes: 60,
+      capacity,
+      needs,
+    };
+    const midnight = instantOf(zone, `${date}T00:00`);
+    return fc
+      .record({
+        resources: fc.tuple(...used.map((id) => member(id, date))),
+        taken: fc.array(fc.tuple(fc.constantFrom(...used), fc.constantFrom(9, 10, 11)), { maxLength: 12 }),
+        joined: fc.array(
+          fc.tuple(fc.constantFrom(...sets[0]), fc.constantFrom(...sets[1]), fc.constantFrom(...sets[2])),
+          {
+            maxLength: 2,
+          },
+        ),
+      })
+      .map(({ resources, taken, joined }): Case => {
+        const offMembers = away === null ? [] : (sets[away] as string[]);
+        const spanAt = (hour: number) => ({
+          from: midnight + hour * 60 * minute,
+          to: midnight + (hour + 1) * 60 * minute,
+        });
+        const entry = (service: string, ids: readonly string[], hour: number): DiaryEntry => ({
+          booking: "b",
+          service,
+          start: spanAt(hour).from,
+          end: spanAt(hour).to,
+          seats: 1,
+          occupied: [...new Set(ids)].map((id) => ({ resource: id, ...spanAt(hour) })),
+        });
+        return {
+          date,
+          setUp: {
+            places: [
+              {
+                id: "place",
+                name: "Place",
+                address: "",
+                zone,
+                notify: "d@p.example",
+                closures: [],
+                notice: "",
+                allowedSites: [],
+              },
+            ],
+            services: [main, { ...plain("other"), needs }],
+            resources: resources.map((one) => (offMembers.includes(one.id) ? { ...one, week: [] } : one)),
+            prices: [],
+          },
+          service: "main",
+          resource: null,
+          seats: 1,
+          online: true,
+          entries: [
+            ...taken.map(([id, hour]) => entry("other", [id], hour)),
+            ...joined.map((ids) => entry("main", ids, 9)),
+          ],
+          outside: [],
+          now: instantOf(zone, `${date}T06:00`),
+        };
+      });
+  });
+
 export interface Case extends OracleQuestion {
   readonly date: string;
 }
@@ -208,6 +322,8 @@ export const anyCase: fc.Arbitrary<Case> = fc
             resource: fc.option(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf)), { freq: 2 }),
             seats: fc.constantFrom(1, 1, 2),
             online: fc.constantFrom(true, true, false),
+            /** Nobody who leads does it any more. */
+            nobodyLeads: fc.integer({ min: 0, max: 24 }).map((n) => n === 0),
           })
           .map(
             (found): Case => ({
@@ -226,7 +342,12 @@ export const anyCase: fc.Arbitrary<Case> = fc
                   },
                 ],
                 services: [main, { ...plain("other"), needs: main.needs }],
-                resources: found.resources,
+                resources: found.nobodyLeads
+                  ? found.resources.map((one) => ({
+                      ...one,
+                      offers: leaders.includes(one.id) ? [doesNot] : one.offers,
+                    }))
+                  : found.resources,
                 prices: [],
               },
               service: "main",

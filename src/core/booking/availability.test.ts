@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { anyCase, type Case } from "./arbitrary.test-kit";
+import { anyCase, type Case, crowdedCase } from "./arbitrary.test-kit";
 import { availabilityOn } from "./availability";
 import { Diary } from "./diary";
 import { Oracle } from "./oracle.test-kit";
@@ -40,6 +40,42 @@ test(`the engine agrees with the minute-by-minute oracle in ${runs} cases (BOOKI
   for (const state of ["past", "tooFar", "closed", "full", "few", "free"])
     expect(seen[state]).toBeGreaterThan(runs / 250);
 }, 480_000);
+
+const offLeaders = (given: Case) =>
+  given.setUp.services[0]?.needs[0]?.oneOf.every((id) =>
+    given.setUp.resources.find((one) => one.id === id)?.offers.some((offer) => offer.service === "main" && !offer.does),
+  );
+
+test("thirty resources in three sets: the engine serves each start with whom the oracle would", () => {
+  const crowdedRuns = Math.max(50, Math.round(runs / 20));
+  let assigned = 0;
+  fc.assert(
+    fc.property(crowdedCase, (given) => {
+      const wanted = new Oracle(given, given.date).times();
+      assigned += wanted.length;
+      expect(
+        engineFor(given)
+          .timesOn(dayNumber(given.date))
+          .map(({ dates, resources }) => ({ start: dates[0]?.start, resources })),
+      ).toEqual(wanted);
+    }),
+    { seed, numRuns: crowdedRuns },
+  );
+  expect(assigned).toBeGreaterThan(crowdedRuns / 10);
+}, 240_000);
+
+test("where nobody who leads does it any more, days to come are closed and none is too far", () => {
+  let met = 0;
+  fc.assert(
+    fc.property(anyCase, (given) => {
+      fc.pre(offLeaders(given) === true);
+      met += 1;
+      expect(["past", "closed"]).toContain(engineFor(given).days()[0]?.state);
+    }),
+    { seed, numRuns: 60, maxSkipsPerRun: 1000 },
+  );
+  expect(met).toBeGreaterThan(10);
+}, 60_000);
 
 test("there are reasons exactly for what is not offered, at every quarter of an hour", () => {
   fc.assert(

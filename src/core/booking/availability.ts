@@ -1,7 +1,8 @@
 // The question of booking: can this service start then, with whom, and if not, why not.
 import type { Reason } from "@/core/visitor/decision";
 import { type BookingSetUp, durationWith, type Instant, mostDaysAhead } from "./booking";
-import type { Diary } from "./diary";
+import type { Diary, Session } from "./diary";
+import { chosenOfEach } from "./match";
 import { lastDay } from "./notice";
 import { Obstacles, type Wish } from "./obstacles";
 import { thinned } from "./shown";
@@ -35,13 +36,16 @@ export interface Explanation {
   readonly reasons: readonly Reason[];
 }
 
+/** Per set after the first: who is able, by the sessions they would join. */
+type Beside = readonly ReadonlyMap<string, readonly string[]>[];
+
 /**
  * The availability of one service over the local days `from` to `to`. Made for one set of questions: `diary` and `now`
  * are what they were when it was made.
  */
 export class Availability extends Obstacles {
   private readonly fileOrder: ReadonlyMap<string, number>;
-  private readonly shown = new Map<string, ReadonlyMap<DayNumber, readonly Instant[]>>();
+  private readonly shown = new Map<string, ReadonlyMap<DayNumber, ReadonlySet<Instant>>>();
 
   constructor(setUp: BookingSetUp, wish: Wish, diary: Diary, now: Instant, from: DayNumber, to: DayNumber) {
     super(setUp, wish, diary, now, from, to);
@@ -82,19 +86,19 @@ export class Availability extends Obstacles {
    * The starts that a leading resource can have by its hours alone, by local day; online only the shown ones. They do
    * not depend on the diary or on `now`: a visitor who is filling in a form must not see the choice change.
    */
-  private startsOf(leader: string): ReadonlyMap<DayNumber, readonly Instant[]> {
+  private startsOf(leader: string): ReadonlyMap<DayNumber, ReadonlySet<Instant>> {
     let found = this.shown.get(leader);
     if (found) return found;
     const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
     const { shownPerHalfDay } = this.resource(leader);
     found = new Map(
       [...this.pattern(leader)].map(([day, starts]) => {
-        const possible = starts.filter((start) => this.fixed(leader, start, durationMs).next().done);
-        if (shownPerHalfDay === null || !this.wish.online) return [day, possible];
+        const possible = starts.filter((start) => this.fits(leader, start, durationMs));
+        if (shownPerHalfDay === null || !this.wish.online) return [day, new Set(possible)];
         const noon = 12 * 60;
         return [
           day,
-          [
+          new Set([
             ...thinned(
               possible.filter((start) => this.clock.minutesOf(start) < noon),
               shownPerHalfDay,
@@ -103,7 +107,7 @@ export class Availability extends Obstacles {
               possible.filter((start) => this.clock.minutesOf(start) >= noon),
               shownPerHalfDay,
             ),
-          ],
+          ]),
         ];
       }),
     );
@@ -113,11 +117,9 @@ export class Availability extends Obstacles {
 
   // Who serves --------------------------------------------------------------------------------------------------------
 
-  /** Whether a resource that does not lead can serve. */
-  private canFollow(id: string, start: Instant, durationMs: number, withDiary: boolean): boolean {
-    if (!this.fixed(id, start, durationMs).next().done) return false;
-    return !withDiary || this.isFree(id, start, durationMs);
-  }
+  /** What was found out about the start that is being asked about; most questions are about one, many times. */
+  private readonly beside = new Map<string, Beside | null>();
+  private besideAt: Instant = Number.NaN;
 
   private isFree(id: string, start: Instant, durationMs: number): boolean {
     return !!this.timing(id, start).next().done && !!this.taken(id, start, durationMs).next().done;
@@ -125,6 +127,7 @@ export class Availability extends Obstacles {
 
   /** Resources in the order in which they are taken: the fewest bookings that local day, then the earlier in the file. */
   private byPreference(ids: readonly string[], start: Instant): readonly string[] {
+    if (ids.length < 2) return ids;
     const day = this.clock.dayOf(start);
     return [...ids].sort(
       (one, other) =>
@@ -133,43 +136,113 @@ export class Availability extends Obstacles {
     );
   }
 
+  private readonly sessionNumbers = new Map<Session, number>();
+
   /**
-   * Fills the sets after those in `chosen`, each with the first by preference with which the rest can be filled too:
-   * one resource serves one set only, and seats are shared with a session only by exactly its resources.
+   * Which sessions a resource would join on the dates of a start: resources that join the same, or begin new ones
+   * together, have the same key. Where everybody has a session of their own, all have.
    */
-  private fill(
-    chosen: readonly string[],
+  private joins(id: string, start: Instant, withDiary: boolean): string {
+    if (!withDiary || this.service.capacity === 1) return "";
+    return this.datesOf(start)
+      .map((date) => {
+        const session = this.sessionOf(id, date);
+        if (!session) return "";
+        const number = this.sessionNumbers.get(session) ?? this.sessionNumbers.size;
+        this.sessionNumbers.set(session, number);
+        return number;
+      })
+      .join();
+  }
+
+  /**
+   * Who can serve beside a leader, set by set, parted by the sessions they would join; null where a set has nobody. The
+   * same for every leader of the same duration, so it is found out once for all of them.
+   */
+  private besideLeaders(start: Instant, durationMs: number, withDiary: boolean, all: boolean): Beside | null {
+    if (start !== this.besideAt) {
+      this.beside.clear();
+      this.besideAt = start;
+    }
+    const key = `${withDiary} ${all} ${durationMs}`;
+    let found = this.beside.get(key);
+    if (found === undefined) {
+      found = this.findBeside(start, durationMs, withDiary, all);
+      this.beside.set(key, found);
+    }
+    return found;
+  }
+
+  private findBeside(start: Instant, durationMs: number, withDiary: boolean, all: boolean): Beside | null {
+    const sets: Map<string, string[]>[] = [];
+    // Whether a start can be is decided with one more than there are sets: any leader leaves enough for all of them.
+    const enough = all || this.service.capacity > 1 ? Number.POSITIVE_INFINITY : this.service.needs.length + 1;
+    for (let set = 1; set < this.service.needs.length; set++) {
+      const bySessions = new Map<string, string[]>();
+      for (const id of this.candidatesOn(set, start)) {
+        if (!this.fits(id, start, durationMs)) continue;
+        if (withDiary && !this.isFree(id, start, durationMs)) continue;
+        const key = this.joins(id, start, withDiary);
+        const group = bySessions.get(key) ?? [];
+        group.push(id);
+        bySessions.set(key, group);
+        if (group.length >= enough) break;
+      }
+      // Nobody for this set: whoever leads, the start can't be.
+      if (!bySessions.size) return null;
+      sets.push(bySessions);
+    }
+    return sets;
+  }
+
+  /** For each set after the first, who can fill it beside `leader`; null where a set has nobody. */
+  private followers(
+    leader: string,
     start: Instant,
     durationMs: number,
     withDiary: boolean,
-  ): readonly string[] | null {
-    if (withDiary && !this.shareOneSession(chosen, start)) return null;
-    if (chosen.length === this.service.needs.length) return chosen;
-    const ids = this.candidates(chosen.length).filter((id) => !chosen.includes(id));
-    for (const id of withDiary ? this.byPreference(ids, start) : ids) {
-      if (!this.canFollow(id, start, durationMs, withDiary)) continue;
-      const filled = this.fill([...chosen, id], start, durationMs, withDiary);
-      if (filled) return filled;
+    all: boolean,
+  ): readonly (readonly string[])[] | null {
+    const beside = this.besideLeaders(start, durationMs, withDiary, all);
+    if (!beside) return null;
+    const key = this.joins(leader, start, withDiary);
+    const sets: (readonly string[])[] = [];
+    for (const bySessions of beside) {
+      const able = bySessions.get(key) ?? [];
+      if (!able.length || (able.length === 1 && able[0] === leader)) return null;
+      sets.push(able.includes(leader) ? able.filter((id) => id !== leader) : able);
     }
-    return null;
+    return sets;
   }
 
   private shareOneSession(chosen: readonly string[], start: Instant): boolean {
-    if (this.service.capacity === 1) return true;
-    return this.datesOf(start).every((date) => {
-      const [first, ...others] = chosen.map((id) => this.sessionOf(id, date));
-      return others.every((session) => session === first);
-    });
+    return new Set(chosen.map((id) => this.joins(id, start, true))).size < 2;
   }
 
-  private ledBy(leader: string, start: Instant, withDiary: boolean): readonly string[] | null {
-    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
-    if (withDiary && !this.isFree(leader, start, durationMs)) return null;
-    return this.fill([leader], start, durationMs, withDiary);
+  private durationOf(leader: string): number {
+    return durationWith(this.service, this.resource(leader)) * minuteMs;
+  }
+
+  /** Whether the leader and somebody for each other set can serve a start. */
+  private canBeLed(leader: string, start: Instant, withDiary: boolean): boolean {
+    const durationMs = this.durationOf(leader);
+    const sets = this.followers(leader, start, durationMs, withDiary, false);
+    if (!sets || (withDiary && !this.isFree(leader, start, durationMs))) return false;
+    // With more to choose from than there are sets, there is one for each.
+    return sets.every((able) => able.length >= sets.length) || chosenOfEach(sets) !== null;
+  }
+
+  /** The leader and, by preference for each set in turn, who serves beside them; one resource serves one set only. */
+  private ledBy(leader: string, start: Instant): readonly string[] | null {
+    const durationMs = this.durationOf(leader);
+    if (!this.isFree(leader, start, durationMs)) return null;
+    const sets = this.followers(leader, start, durationMs, true, true);
+    const chosen = sets && chosenOfEach(sets.map((able) => this.byPreference(able, start)));
+    return chosen && [leader, ...chosen];
   }
 
   private isStartOf(leader: string, start: Instant): boolean {
-    return this.startsOf(leader).get(this.clock.dayOf(start))?.includes(start) ?? false;
+    return this.startsOf(leader).get(this.clock.dayOf(start))?.has(start) ?? false;
   }
 
   private leadersAt(start: Instant): readonly string[] {
@@ -177,7 +250,7 @@ export class Availability extends Obstacles {
     if (this.holds("booking.notAStart")) return leaders.filter((leader) => this.isStartOf(leader, start));
     return leaders.filter((leader) => {
       const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
-      return this.fixed(leader, start, durationMs).next().done;
+      return this.fits(leader, start, durationMs);
     });
   }
 
@@ -187,7 +260,7 @@ export class Availability extends Obstacles {
   assign(start: Instant): Assignment | null {
     if (!this.ofService(start, true).next().done) return null;
     for (const leader of this.byPreference(this.leadersAt(start), start)) {
-      const resources = this.ledBy(leader, start, true);
+      const resources = this.ledBy(leader, start);
       if (resources) return this.assignment(resources, start);
     }
     return null;
@@ -230,7 +303,7 @@ export class Availability extends Obstacles {
 
   /** Every start of a local day that can be booked, in order, with who would serve it. */
   timesOn(day: DayNumber): readonly Assignment[] {
-    const starts = new Set(this.candidates(0).flatMap((leader) => this.startsOf(leader).get(day) ?? []));
+    const starts = new Set(this.candidates(0).flatMap((leader) => [...(this.startsOf(leader).get(day) ?? [])]));
     return [...starts]
       .sort((one, other) => one - other)
       .flatMap((start) => {
@@ -240,14 +313,16 @@ export class Availability extends Obstacles {
   }
 
   private isOffered(start: Instant): boolean {
-    return this.leadersAt(start).some((leader) => this.ledBy(leader, start, true) !== null);
+    return this.leadersAt(start).some((leader) => this.canBeLed(leader, start, true));
   }
 
   /** The state of every local day asked about. */
   days(): readonly Day[] {
     const today = this.clock.dayOf(this.now);
     const leaders = this.candidates(0);
+    // Without anyone who does it nothing is too far: it is closed, on every day.
     const furthest = Math.max(
+      ...(leaders.length ? [] : [Number.POSITIVE_INFINITY]),
       ...leaders.map((id) => lastDay(this.resource(id).daysAhead ?? mostDaysAhead, this.now, this.clock)),
     );
     const days: Day[] = [];
@@ -267,13 +342,13 @@ export class Availability extends Obstacles {
     // A date that the zone left out begins and ends at the same instant.
     const open = courseDay && from < to && leaders.some((id) => meeting(this.hoursOf(id).usable, from, to));
     if (!open) return { state: "closed", left: 0 };
-    const starts = [...new Set(leaders.flatMap((id) => this.startsOf(id).get(day) ?? []))].filter(
+    const starts = [...new Set(leaders.flatMap((id) => [...(this.startsOf(id).get(day) ?? [])]))].filter(
       (start) => this.ofService(start, false).next().done,
     );
     const left = starts.filter((start) => this.ofService(start, true).next().done && this.isOffered(start)).length;
     if (left === 0) return { state: "full", left };
     const inEmptyDiary = starts.filter((start) =>
-      this.leadersAt(start).some((leader) => this.ledBy(leader, start, false) !== null),
+      this.leadersAt(start).some((leader) => this.canBeLed(leader, start, false)),
     ).length;
     return { state: left <= 2 || left * 4 <= inEmptyDiary ? "few" : "free", left };
   }
@@ -294,7 +369,7 @@ export class Availability extends Obstacles {
           code: "booking.notShown",
           resource: leader,
           perHalfDay: this.resource(leader).shownPerHalfDay,
-          shown: (this.startsOf(leader).get(day) ?? []).map((shown) => this.timeWords(shown)),
+          shown: [...(this.startsOf(leader).get(day) ?? [])].map((shown) => this.timeWords(shown)),
         });
     }
     return [...reasons, ...fixed, ...this.timing(leader, start), ...this.taken(leader, start, durationMs)];

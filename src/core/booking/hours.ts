@@ -1,5 +1,5 @@
 // When a resource is open, closed, off or kept back, as instants, for a stretch of days.
-import type { Closure, DaySpan, Instant, Place, Resource, WeeklySpan } from "./booking";
+import type { Closure, DaySpan, Instant, LocalDate, Place, Resource, WeeklySpan } from "./booking";
 import { merged, type Span, without } from "./spans";
 import { type DayNumber, dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
@@ -16,6 +16,8 @@ export interface Hours {
   readonly open: readonly Span[];
   /** Open time without closures and time off. */
   readonly usable: readonly Span[];
+  /** Closures and time off together, made one where they meet: whether there is any is one search. */
+  readonly away: readonly Span[];
   readonly closures: readonly NamedSpan[];
   readonly timeOff: readonly NamedSpan[];
   readonly keptBack: readonly Span[];
@@ -23,10 +25,11 @@ export interface Hours {
 
 const allDay: readonly DaySpan[] = [{ from: "00:00", to: "24:00" }];
 
-const holdsOn = (span: WeeklySpan, day: DayNumber, weekday: number) =>
+/** Dates compare as texts: both are written "2026-03-11". */
+const holdsOn = (span: WeeklySpan, date: LocalDate, weekday: number) =>
   span.weekdays.includes(weekday) &&
-  (span.validFrom === null || dayNumber(span.validFrom) <= day) &&
-  (span.validTo === null || day <= dayNumber(span.validTo));
+  (span.validFrom === null || span.validFrom <= date) &&
+  (span.validTo === null || date <= span.validTo);
 
 const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Span[] =>
   spans.map(({ from, to }) => ({
@@ -35,12 +38,17 @@ const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Spa
   }));
 
 /** The open spans written for one date: those of its exception, or those of its weekday. */
-function writtenSpans(resource: Resource, day: DayNumber): readonly DaySpan[] {
-  const exception = resource.exceptions.find(({ date }) => date === dateOf(day));
+function writtenSpans(resource: Resource, date: LocalDate, weekday: number): readonly DaySpan[] {
+  const exception = resource.exceptions.find((one) => one.date === date);
   if (exception) return exception.spans;
-  const weekday = weekdayOf(day);
-  return resource.week === null ? allDay : resource.week.filter((span) => holdsOn(span, day, weekday));
+  return resource.week === null ? allDay : resource.week.filter((span) => holdsOn(span, date, weekday));
 }
+
+/** The day of a year's month and day ("12-24"), written with 29 February also in years without one. */
+const dayInYear = (year: number, monthDay: string): DayNumber =>
+  Date.UTC(year, Number(monthDay.slice(0, 2)) - 1, Number(monthDay.slice(3))) / 86_400_000;
+
+const yearOf = (day: DayNumber): number => new Date(day * 86_400_000).getUTCFullYear();
 
 /** A closure's spans that can meet the days asked about. Yearly ones begin in any year around them. */
 function closureSpans(closure: Closure, clock: ZoneClock, from: DayNumber, to: DayNumber): NamedSpan[] {
@@ -51,18 +59,21 @@ function closureSpans(closure: Closure, clock: ZoneClock, from: DayNumber, to: D
       return [{ from: clock.startOfDay(day), to: clock.startOfDay(day + 1), words }];
     }
     case "span":
-      return [{ from: clock.instantOf(closure.from), to: clock.instantOf(closure.to), words }];
+      return [{ from: clock.edgeOf(closure.from), to: clock.edgeOf(closure.to), words }];
     case "yearly": {
-      const firstYear = Number(dateOf(from).slice(0, 4)) - 1;
-      const lastYear = Number(dateOf(to).slice(0, 4));
-      return Array.from({ length: lastYear - firstYear + 1 }, (_, nth) => {
+      const firstYear = yearOf(from) - 1;
+      return Array.from({ length: yearOf(to) - firstYear + 1 }, (_, nth) => {
         const year = firstYear + nth;
-        const start = dayNumber(`${year}-${closure.from}`);
-        const lastDate = `${closure.to < closure.from ? year + 1 : year}-${closure.to}`;
         // In a year without one, 29 February reads as 1 March: right for a first day, a day too late for a last one.
-        const end = dateOf(dayNumber(lastDate)) === lastDate ? dayNumber(lastDate) : dayNumber(lastDate) - 1;
-        return { from: clock.startOfDay(start), to: clock.startOfDay(end + 1), words };
-      }).filter((span) => span.from < span.to);
+        const lastYear = closure.to < closure.from ? year + 1 : year;
+        const last = dayInYear(lastYear, closure.to);
+        const moved = closure.to === "02-29" && new Date(last * 86_400_000).getUTCDate() === 1;
+        return {
+          from: clock.startOfDay(dayInYear(year, closure.from)),
+          to: clock.startOfDay(moved ? last : last + 1),
+          words,
+        };
+      });
     }
   }
 }
@@ -74,34 +85,38 @@ export function hoursOf(place: Place, resource: Resource, clock: ZoneClock, from
   for (let day = from; day <= to; day++) {
     // A date that the zone leaves out is on nobody's calendar: it has no hours that could be moved.
     if (!clock.hasDay(day)) continue;
-    const weekday = weekdayOf(day);
-    anchors.push(...onDay(clock, day, writtenSpans(resource, day)));
+    const [date, weekday] = [dateOf(day), weekdayOf(day)];
+    anchors.push(...onDay(clock, day, writtenSpans(resource, date, weekday)));
     kept.push(
       ...onDay(
         clock,
         day,
-        resource.keptBack.filter((span) => holdsOn(span, day, weekday)),
+        resource.keptBack.filter((span) => holdsOn(span, date, weekday)),
       ),
     );
   }
   const bounds: Span = { from: clock.startOfDay(from), to: clock.startOfDay(to + 1) };
   const inBounds = <T extends Span>(spans: readonly T[]) =>
-    spans.filter((span) => span.from < bounds.to && bounds.from < span.to).sort((a, b) => a.from - b.from);
+    spans
+      .filter((span) => span.from < span.to && span.from < bounds.to && bounds.from < span.to)
+      .sort((a, b) => a.from - b.from);
   const closures = inBounds(place.closures.flatMap((closure) => closureSpans(closure, clock, from, to)));
   const timeOff = inBounds(
-    resource.timeOff.map((off) => ({ from: clock.instantOf(off.from), to: clock.instantOf(off.to), words: off.words })),
+    resource.timeOff.map((off) => ({ from: clock.edgeOf(off.from), to: clock.edgeOf(off.to), words: off.words })),
   );
   const open = merged(anchors);
+  const away = merged([...closures, ...timeOff]);
   return {
     anchors: anchors.filter((span) => span.from < span.to),
     open,
-    usable: without(open, merged([...closures, ...timeOff])),
+    usable: without(open, away),
+    away,
     closures,
     timeOff,
     keptBack: merged(kept),
   };
 }
 
-/** The first named span that meets [from, to). Closures are few and may overlap, so they are simply looked through. */
+/** The first named span that meets [from, to). They may overlap, so they are looked through, once `away` has said so. */
 export const firstMeeting = (spans: readonly NamedSpan[], from: Instant, to: Instant): NamedSpan | undefined =>
   spans.find((span) => span.from < to && from < span.to);

@@ -10,13 +10,14 @@ import {
   type Place,
   type Resource,
   type Service,
+  type TidyUp,
   tidyUpOn,
 } from "./booking";
 import type { Diary, Session } from "./diary";
 import { firstMeeting, type Hours, hoursOf } from "./hours";
 import { earliestStart, lastDay } from "./notice";
 import { meeting, type Span, within } from "./spans";
-import { type DayNumber, dateOf, minuteMs, ZoneClock } from "./zone";
+import { type DayNumber, dateOf, dayNumber, minuteMs, ZoneClock } from "./zone";
 
 /** What somebody wants to book. */
 export interface Wish {
@@ -47,6 +48,23 @@ export const waivable = [
 /** The days around those asked about whose hours can matter: a start's span, its tidy-up, and hours past midnight. */
 const daysAround = 2;
 
+/**
+ * The instants of each run, by that of its first date. A date that the zone's calendar left out is nobody's: the run goes
+ * on without it.
+ */
+export function runsOf(
+  course: readonly (readonly string[])[],
+  clock: ZoneClock,
+): ReadonlyMap<Instant, readonly Instant[]> {
+  const runs = new Map<Instant, readonly Instant[]>();
+  for (const run of course) {
+    const dates = run.filter((wall) => clock.hasDay(dayNumber(wall.slice(0, 10)))).map((wall) => clock.instantOf(wall));
+    const [first] = dates;
+    if (first !== undefined) runs.set(first, dates);
+  }
+  return runs;
+}
+
 /** One wish over the local days `from` to `to`, with what can stand against it. */
 export class Obstacles {
   readonly service: Service;
@@ -54,6 +72,7 @@ export class Obstacles {
   readonly clock: ZoneClock;
   private readonly resources: ReadonlyMap<string, Resource>;
   private readonly hours = new Map<string, Hours>();
+  private readonly members: (readonly string[])[] = [];
   /** For a course: the instants of each run, by that of its first date. */
   protected readonly runs: ReadonlyMap<Instant, readonly Instant[]> | null;
   private readonly hoursFrom: DayNumber;
@@ -74,14 +93,7 @@ export class Obstacles {
     this.place = place;
     this.clock = ZoneClock.of(place.zone);
     this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
-    this.runs =
-      service.course &&
-      new Map(
-        service.course.map((run) => {
-          const dates = run.map((wall) => this.clock.instantOf(wall));
-          return [dates[0] as Instant, dates] as const;
-        }),
-      );
+    this.runs = service.course && runsOf(service.course, this.clock);
     const longest = Math.max(service.durationMinutes, ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)));
     const asked = [...(this.runs ?? [])].filter(([start]) => {
       const day = this.clock.dayOf(start);
@@ -116,6 +128,33 @@ export class Obstacles {
 
   /** The resources of a set that do this service; only the wished one where it is of this set. */
   protected candidates(set: number): readonly string[] {
+    let found = this.members[set];
+    if (!found) {
+      found = this.membersOf(set);
+      this.members[set] = found;
+    }
+    return found;
+  }
+
+  private readonly membersOn = new Map<string, readonly string[]>();
+
+  /** Those of a set's candidates who have any time at all on the local day of a start; the others need not be asked. */
+  protected candidatesOn(set: number, start: Instant): readonly string[] {
+    const all = this.candidates(set);
+    // What is set aside by hand may be any of the reasons that take a day away.
+    if (this.wish.waived?.length) return all;
+    const day = this.clock.dayOf(start);
+    const key = `${set} ${day}`;
+    let found = this.membersOn.get(key);
+    if (!found) {
+      const [from, to] = [this.clock.startOfDay(day), this.clock.startOfDay(day + 1)];
+      found = all.filter((id) => meeting(this.hoursOf(id).usable, from, to) !== undefined);
+      this.membersOn.set(key, found);
+    }
+    return found;
+  }
+
+  private membersOf(set: number): readonly string[] {
     const all = (this.service.needs[set]?.oneOf ?? []).filter(
       (id) => offerOf(this.resource(id), this.service.id)?.does !== false,
     );
@@ -132,9 +171,20 @@ export class Obstacles {
     return !this.wish.waived?.includes(code);
   }
 
+  private readonly tidyUps = new Map<string, TidyUp>();
+
+  private tidyUpOf(id: string): TidyUp {
+    let found = this.tidyUps.get(id);
+    if (!found) {
+      found = tidyUpOn(this.service, this.resource(id));
+      this.tidyUps.set(id, found);
+    }
+    return found;
+  }
+
   /** The time a resource is taken by a date, tidy-up included. */
   protected occupiedBy(id: string, date: Instant, durationMs: number): Span {
-    const { beforeMinutes, afterMinutes } = tidyUpOn(this.service, this.resource(id));
+    const { beforeMinutes, afterMinutes } = this.tidyUpOf(id);
     return { from: date - beforeMinutes * minuteMs, to: date + durationMs + afterMinutes * minuteMs };
   }
 
@@ -146,15 +196,30 @@ export class Obstacles {
       const end = date + durationMs;
       const occupied = this.occupiedBy(id, date, durationMs);
       if (!within(hours.open, date, end) && this.holds("booking.outsideHours")) yield this.outsideHours(id, date, end);
-      const closure = firstMeeting(hours.closures, occupied.from, occupied.to);
+      const away = meeting(hours.away, occupied.from, occupied.to) !== undefined;
+      const closure = away ? firstMeeting(hours.closures, occupied.from, occupied.to) : undefined;
       if (closure && this.holds("booking.closure"))
         yield { code: "booking.closure", words: closure.words, from: closure.from, to: closure.to };
-      const off = firstMeeting(hours.timeOff, occupied.from, occupied.to);
+      const off = away ? firstMeeting(hours.timeOff, occupied.from, occupied.to) : undefined;
       if (off && this.holds("booking.timeOff"))
         yield { code: "booking.timeOff", resource: id, words: off.words, from: off.from, to: off.to };
       const kept = this.wish.online ? meeting(hours.keptBack, date, end) : undefined;
       if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to };
     }
+  }
+
+  /** Whether nothing fixed stands against a resource: what `fixed` yields nothing for, for many starts at once. */
+  protected fits(id: string, start: Instant, durationMs: number): boolean {
+    if (this.wish.waived?.length) return !!this.fixed(id, start, durationMs).next().done;
+    const { open, away, keptBack } = this.hoursOf(id);
+    const { beforeMinutes, afterMinutes } = this.tidyUpOf(id);
+    for (const date of this.datesOf(start)) {
+      const end = date + durationMs;
+      if (!within(open, date, end)) return false;
+      if (meeting(away, date - beforeMinutes * minuteMs, end + afterMinutes * minuteMs)) return false;
+      if (this.wish.online && meeting(keptBack, date, end)) return false;
+    }
+    return true;
   }
 
   private outsideHours(id: string, start: Instant, end: Instant): Reason {
@@ -177,12 +242,27 @@ export class Obstacles {
 
   // What the moment of asking and the diary add -----------------------------------------------------------------------
 
+  private readonly limits = new Map<string, { readonly earliest: Instant; readonly last: DayNumber }>();
+
+  /** The first moment and the last day for which a resource takes bookings now. */
+  private limitsOf(id: string) {
+    let found = this.limits.get(id);
+    if (!found) {
+      const { notice, daysAhead } = this.resource(id);
+      found = {
+        earliest: earliestStart(notice, this.now, this.clock),
+        last: lastDay(daysAhead ?? mostDaysAhead, this.now, this.clock),
+      };
+      this.limits.set(id, found);
+    }
+    return found;
+  }
+
   protected *timing(id: string, start: Instant): Generator<Reason> {
     const { notice, daysAhead } = this.resource(id);
-    const earliest = earliestStart(notice, this.now, this.clock);
+    const { earliest, last } = this.limitsOf(id);
     if (start < earliest && this.holds("booking.tooSoon"))
       yield { code: "booking.tooSoon", resource: id, earliest, notice: notice.kind };
-    const last = lastDay(daysAhead ?? mostDaysAhead, this.now, this.clock);
     if (this.clock.dayOf(start) > last && this.holds("booking.tooFar"))
       yield { code: "booking.tooFar", resource: id, last: dateOf(last), daysAhead: daysAhead ?? mostDaysAhead };
   }

@@ -52,10 +52,16 @@ export function instantOf(zone: string, wall: string): Instant {
   return instant;
 }
 
+/** Whether a date is after another; as texts the year 10000 would stand before all others. */
+const isAfter = (one: string, other: string) => Temporal.PlainDate.compare(one, other) > 0;
 const addDays = (date: string, days: number) => Temporal.PlainDate.from(date).add({ days }).toString();
 const datesAround = (date: string, before: number, after: number) =>
   Array.from({ length: before + after + 1 }, (_, index) => addDays(date, index - before));
 const exists = (zone: string, date: string) => localOf(zone, instantOf(zone, `${date}T00:00`)).startsWith(date);
+
+/** Where a span with this wall time begins or ends: on a date that is left out, at the moment it would have been. */
+const edgeOf = (zone: string, wall: string): Instant =>
+  instantOf(zone, exists(zone, wall.slice(0, 10)) ? wall : `${wall.slice(0, 10)}T00:00`);
 
 /** The spans written for one date. */
 function spansOn(resource: Resource, date: string): { from: string; to: string }[] {
@@ -72,7 +78,7 @@ function onDate(
   return (
     span.weekdays.includes(Temporal.PlainDate.from(date).dayOfWeek) &&
     (span.validFrom ?? "0000") <= date &&
-    date <= (span.validTo ?? "9999")
+    date <= (span.validTo ?? "99999")
   );
 }
 
@@ -99,8 +105,17 @@ export class Oracle {
     this.minuteCount = (instantOf(this.zone, `${this.dates.at(-1)}T00:00`) - this.minutesFrom) / minute;
   }
 
+  /** The runs without the dates that are left out. */
+  private get course(): readonly (readonly string[])[] | null {
+    return (
+      this.service.course
+        ?.map((run) => run.filter((wall) => exists(this.zone, wall.slice(0, 10))))
+        .filter((run) => run.length) ?? null
+    );
+  }
+
   private runDates(): readonly (readonly string[])[] {
-    return (this.service.course ?? []).filter((run) => run[0]?.slice(0, 10) === this.date);
+    return (this.course ?? []).filter((run) => run[0]?.slice(0, 10) === this.date);
   }
 
   private resource(id: string): Resource {
@@ -156,7 +171,7 @@ export class Oracle {
       const place = this.question.setUp.places.find(({ id }) => id === this.service.place);
       return (place?.closures ?? []).flatMap((closure) => {
         if (closure.kind === "span")
-          return [{ from: instantOf(this.zone, closure.from), to: instantOf(this.zone, closure.to) }];
+          return [{ from: edgeOf(this.zone, closure.from), to: edgeOf(this.zone, closure.to) }];
         return this.dates
           .filter((date) => {
             if (closure.kind === "date") return date === closure.date;
@@ -165,6 +180,7 @@ export class Oracle {
               ? closure.from <= monthDay && monthDay <= closure.to
               : monthDay >= closure.from || monthDay <= closure.to;
           })
+          .filter((date) => exists(this.zone, date))
           .map((date) => ({
             from: instantOf(this.zone, `${date}T00:00`),
             to: instantOf(this.zone, `${date}T24:00`),
@@ -175,8 +191,8 @@ export class Oracle {
   private off = (id: string) =>
     this.minutes(`off ${id}`, () =>
       this.resource(id).timeOff.map(({ from, to }) => ({
-        from: instantOf(this.zone, from),
-        to: instantOf(this.zone, to),
+        from: edgeOf(this.zone, from),
+        to: edgeOf(this.zone, to),
       })),
     );
 
@@ -206,12 +222,27 @@ export class Oracle {
   }
 
   private datesOf(start: Instant): Instant[] {
-    const run = (this.service.course ?? []).find((dates) => instantOf(this.zone, dates[0] as string) === start);
+    const run = (this.course ?? []).find((dates) => instantOf(this.zone, dates[0] as string) === start);
     return run ? run.map((wall) => instantOf(this.zone, wall)) : [start];
   }
 
   /** Rules 1 to 4, as far as hours, closures, time off and kept-back time go. */
   private hoursAllow(id: string, start: Instant, durationMs: number): boolean {
+    return this.once(`hours ${id} ${start} ${durationMs}`, () => this.askHours(id, start, durationMs));
+  }
+
+  private readonly answers = new Map<string, boolean>();
+
+  private once(key: string, ask: () => boolean): boolean {
+    let answer = this.answers.get(key);
+    if (answer === undefined) {
+      answer = ask();
+      this.answers.set(key, answer);
+    }
+    return answer;
+  }
+
+  private askHours(id: string, start: Instant, durationMs: number): boolean {
     return this.datesOf(start).every((date) => {
       const [from, to] = this.occupied(id, date, durationMs);
       return (
@@ -239,7 +270,8 @@ export class Oracle {
 
   /** Rule 2. */
   private isPattern(leader: string, start: Instant): boolean {
-    const { starts, course } = this.service;
+    const { starts } = this.service;
+    const { course } = this;
     if (course) return course.some((run) => instantOf(this.zone, run[0] as string) === start);
     if ("at" in starts) {
       const local = localOf(this.zone, start);
@@ -279,12 +311,16 @@ export class Oracle {
 
   /** Rules 5 and 6 for one resource. */
   private limitsAllow(id: string, start: Instant): boolean {
+    return this.once(`limits ${id} ${start}`, () => this.askLimits(id, start));
+  }
+
+  private askLimits(id: string, start: Instant): boolean {
     const { notice, daysAhead, perDay } = this.resource(id);
     const { now, entries } = this.question;
     if (notice.kind === "none" && start < now) return false;
     if (notice.kind === "hours" && start < now + notice.hours * 60 * minute) return false;
     if (notice.kind === "nextDay" && this.startDate(start) <= this.startDate(now)) return false;
-    if (this.startDate(start) > addDays(this.startDate(now), daysAhead ?? 400)) return false;
+    if (isAfter(this.startDate(start), addDays(this.startDate(now), daysAhead ?? 400))) return false;
     return this.datesOf(start).every(
       (date) =>
         perDay === null ||
@@ -325,7 +361,7 @@ export class Oracle {
     const { sold, online, perDay } = this.service;
     const date = this.startDate(start);
     if (this.question.online && !online) return false;
-    if ((sold.from ?? "0000") > date || date > (sold.to ?? "9999")) return false;
+    if ((sold.from ?? "0000") > date || date > (sold.to ?? "99999")) return false;
     return (
       !withDiary ||
       perDay === null ||
@@ -408,7 +444,8 @@ export class Oracle {
     const today = this.startDate(this.question.now);
     if (this.date < today) return "past";
     const leaders = this.setMembers(0);
-    if (leaders.every((id) => this.date > addDays(today, this.resource(id).daysAhead ?? 400))) return "tooFar";
+    if (leaders.length && leaders.every((id) => isAfter(this.date, addDays(today, this.resource(id).daysAhead ?? 400))))
+      return "tooFar";
     const minutes = this.minutesOfDate();
     const usable = leaders.some((id) =>
       minutes.some(

@@ -1,6 +1,7 @@
 // What a set-up's parts say about each other: names of things that are not there, and rules that can never hold.
 import type { Fault } from "@/core/page/validate";
 import type { BookingSetUp } from "./booking";
+import { mostTried, triedOn } from "./size";
 
 /** Every reference of a set-up to something it does not hold, with its path. */
 export function setUpFaults(setUp: BookingSetUp): Fault[] {
@@ -25,6 +26,12 @@ export function setUpFaults(setUp: BookingSetUp): Fault[] {
           });
       });
     });
+    const tried = triedOn(service, setUp);
+    if (tried > mostTried)
+      faults.push({
+        path: `${path}.needs`,
+        message: `The starts of a day times the resources of the sets are ${tried}; at most ${mostTried} can be looked through for a visitor. Let starts be further apart, or name fewer resources.`,
+      });
     service.screening.forEach((screening, index) => {
       const question = service.questions.find(({ key }) => key === screening.question);
       const at = `${path}.screening[${index}]`;

@@ -3,6 +3,7 @@ import type { BookingSetUp } from "./booking";
 import { setUpFaults } from "./references";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
 import { bookingSetUpSchema } from "./schema";
+import { triedOn } from "./size";
 
 const good = aSetUp([aService("throw")], [aResource("maren")]);
 
@@ -127,4 +128,29 @@ test("answers are held to their questions, and one of them can refuse", () => {
   expect(fault({ before: "Yes", dry: true, shelves: 9 })).toBe("shelves");
   expect(refusal(service, { before: "Yes" })).toBeNull();
   expect(refusal(service, { before: "No" })?.words).toBe("Begin with First throw.");
+});
+
+test("a service that asks too much of a question is refused at its sets, with what to change", () => {
+  const ids = Array.from({ length: 200 }, (_, nth) => `r${nth}`);
+  const resources = ids.map((id) => aResource(id));
+  const service = (everyMinutes: number, sets: number) =>
+    aService("s", {
+      starts: { everyMinutes },
+      needs: Array.from({ length: sets }, (_, nth) => ({ name: `set ${nth}`, oneOf: ids })),
+    });
+  const faults = (everyMinutes: number, sets: number) => setUpFaults(aSetUp([service(everyMinutes, sets)], resources));
+  // Eight hours a day: 16 starts times 600, 96 starts times 200.
+  expect(faults(30, 3)).toEqual([]);
+  expect(faults(5, 1)).toEqual([
+    { path: "services[0].needs", message: expect.stringMatching(/are 19200; at most 12000 .* further apart/) },
+  ]);
+  expect(
+    triedOn(
+      service(5, 1),
+      aSetUp(
+        [],
+        resources.map((one) => ({ ...one, week: null })),
+      ),
+    ),
+  ).toBe(288 * 200);
 });

@@ -1,5 +1,7 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
 import Joi from "joi";
+import { dateSchema, isTime, monthDaySchema, timeSchema, wallSchema } from "@/core/time/dates";
+import { zoneSchema } from "@/core/time/zones";
 import type {
   BookingSetUp,
   BookingWidgetSettings,
@@ -18,37 +20,15 @@ export const bookingId = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
   .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });
 
-const isZone = (zone: string) => {
-  try {
-    new Intl.DateTimeFormat("en", { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-};
-
-const isDate = (value: string) =>
-  /^\d{4}-\d{2}-\d{2}$/.test(value) &&
-  !Number.isNaN(Date.parse(`${value}T00:00Z`)) &&
-  new Date(`${value}T00:00Z`).toISOString().startsWith(value);
-
 const checked = (test: (value: string) => boolean, message: string) =>
   Joi.string()
     .custom((value: string, helpers) => (test(value) ? value : helpers.error("any.invalid")))
     .messages({ "any.invalid": message, "string.base": message, "string.empty": message });
 
-export const dateSchema = checked(isDate, "Write a date of the calendar as 2026-03-11.");
-const timePattern = /^([01]\d|2[0-3]):[0-5]\d$/;
-const timeSchema = checked((value) => timePattern.test(value), "Write a time as 09:30, from 00:00 to 23:59.");
 const endSchema = checked(
-  (value) => timePattern.test(value) || value === "24:00",
+  (value) => isTime(value) || value === "24:00",
   "Write an end as 17:00, at most 24:00. Hours past midnight go on at 00:00 of the next day.",
 );
-export const wallSchema = checked(
-  (value) => isDate(value.slice(0, 10)) && value[10] === "T" && timePattern.test(value.slice(11)),
-  "Write day and time as 2026-03-11T09:30.",
-);
-const monthDay = checked((value) => isDate(`2024-${value}`), "Write month and day as 12-24.");
 
 const name = (most: number) =>
   Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
@@ -153,7 +133,7 @@ const closure = Joi.object<Closure>({
   .when(Joi.object({ kind: "date" }).unknown(), { then: Joi.object({ date: dateSchema.required() }) })
   .when(Joi.object({ kind: "span" }).unknown(), { then: Joi.object(longSpan) })
   .when(Joi.object({ kind: "yearly" }).unknown(), {
-    then: Joi.object({ from: monthDay.required(), to: monthDay.required() }),
+    then: Joi.object({ from: monthDaySchema.required(), to: monthDaySchema.required() }),
   })
   .custom((value: Closure, helpers) =>
     value.kind === "span" && !forwards(value.from, value.to) ? helpers.error("span.backwards") : value,
@@ -164,7 +144,7 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
   id: bookingId.required(),
   name: name(120),
   address: words(300),
-  zone: checked(isZone, "There is no time zone of this name. Write it as Europe/Dublin.").required(),
+  zone: zoneSchema().required(),
   notify: Joi.string()
     .email({ tlds: false })
     .max(200)

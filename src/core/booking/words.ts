@@ -1,5 +1,7 @@
 // Reasons of booking in words, twice: for the studio with names and everything that stands against a start, and for
 // visitors with nothing that is not theirs to know: not who is away, not who else comes, not what is kept back.
+import { LRUCache } from "lru-cache";
+import { inLanguage } from "@/core/locale/words";
 import type { Reason } from "@/core/visitor/decision";
 import type { BookingSetUp, Instant } from "./booking";
 import type { ZoneClock } from "./zone";
@@ -12,8 +14,8 @@ export interface Wording {
   readonly language: string;
 }
 
-/** Formatters are slow to make and few are needed. */
-const formatters = new Map<string, Intl.DateTimeFormat>();
+/** Formatters are slow to make and few are needed; strangers choose zone and language, so only some are kept. */
+const formatters = new LRUCache<string, Intl.DateTimeFormat>({ max: 300 });
 
 function format(zone: string, language: string, options: Intl.DateTimeFormatOptions, instant: Instant): string {
   const key = `${zone} ${language} ${JSON.stringify(options)}`;
@@ -163,7 +165,7 @@ const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
 
 type Sentences = Readonly<Record<VisitorReason["code"], Sentence>>;
 
-const publicSentences: Readonly<Record<string, Sentences>> = {
+const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sentences } = {
   en: {
     notSold: () => "This can't be booked for that date.",
     notAStart: (values, wording) => {
@@ -233,7 +235,7 @@ export function visitorReasons(reasons: readonly Reason[], wording: Wording): re
     const before = kept.get(code);
     if (!before || better[code]?.(values, before)) kept.set(code, values);
   }
-  const sentences = publicSentences[wording.language.split("-")[0] as string] ?? (publicSentences.en as Sentences);
+  const sentences = inLanguage(publicSentences, wording.language);
   // On a day that is closed there are no starts either: one of the two is enough.
   if (kept.has("closed")) kept.delete("notAStart");
   const codes = kept.has("notFree") || !kept.size ? (["notFree"] as const) : [...kept.keys()];

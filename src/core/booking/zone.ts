@@ -1,5 +1,7 @@
 // A zone's clock as a table: wall times to instants and back, without asking Temporal for every one of them.
+import { LRUCache } from "lru-cache";
 import { Temporal } from "temporal-polyfill";
+import { canonicalZone } from "@/core/time/zones";
 import type { Instant, LocalDate, WallDateTime, WallTime } from "./booking";
 
 export const minuteMs = 60_000;
@@ -20,92 +22,31 @@ export const minutesOf = (time: WallTime): number => Number(time.slice(0, 2)) * 
 const timeOf = (minutes: number): WallTime =>
   `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
-interface Transition {
+export interface Transition {
   readonly at: Instant;
   readonly offsetBefore: number;
   readonly offsetAfter: number;
 }
 
+/** The offset that the changes of a clock, in order, leave at `instant`; `first` is the one before all of them. */
+export function offsetAmong(transitions: readonly Transition[], first: number, instant: Instant): number {
+  let low = 0;
+  let high = transitions.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((transitions[middle] as Transition).at <= instant) low = middle + 1;
+    else high = middle;
+  }
+  return low ? (transitions[low - 1] as Transition).offsetAfter : first;
+}
+
 /**
- * The clock of one IANA zone. Local moments are "wall milliseconds": the wall time read as if it were UTC, so that
- * arithmetic on them is plain. Offsets come from Temporal, once for each change of the clock.
+ * A clock on a wall: what it shows at an instant, and which instant a wall time is. Local moments are "wall
+ * milliseconds": the wall time read as if it were UTC, so that arithmetic on them is plain.
  */
-export class ZoneClock {
-  private readonly transitions: Transition[] = [];
-  private knownFrom: Instant;
-  private knownTo: Instant;
-  private firstOffset: number;
-
-  private constructor(readonly zone: string) {
-    this.knownFrom = Date.UTC(2000, 0, 1);
-    this.knownTo = this.knownFrom;
-    this.firstOffset = this.askOffset(this.knownFrom);
-  }
-
-  private static readonly known = new Map<string, ZoneClock>();
-
-  /** The clock of a zone; the same table for every caller. Throws RangeError for an unknown zone. */
-  static of(zone: string): ZoneClock {
-    let clock = ZoneClock.known.get(zone);
-    if (!clock) {
-      clock = new ZoneClock(zone);
-      ZoneClock.known.set(zone, clock);
-    }
-    return clock;
-  }
-
-  private at(instant: Instant): Temporal.ZonedDateTime {
-    return Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(this.zone);
-  }
-
-  private askOffset(instant: Instant): number {
-    return this.at(instant).offsetNanoseconds / 1e6;
-  }
-
-  /** Fills the table so that it holds for [from, to]. */
-  private know(from: Instant, to: Instant) {
-    if (from < this.knownFrom) {
-      const start = from - 400 * dayMs;
-      this.transitions.unshift(...this.between(start, this.knownFrom));
-      this.knownFrom = start;
-      this.firstOffset = this.askOffset(start);
-    }
-    if (to > this.knownTo) {
-      const end = to + 800 * dayMs;
-      this.transitions.push(...this.between(this.knownTo, end));
-      this.knownTo = end;
-    }
-  }
-
-  private between(from: Instant, to: Instant): Transition[] {
-    const found: Transition[] = [];
-    for (let next = this.at(from).getTimeZoneTransition("next"); next; next = next.getTimeZoneTransition("next")) {
-      const at = next.epochMilliseconds;
-      if (at > to) break;
-      const [offsetBefore, offsetAfter] = [this.askOffset(at - 1), this.askOffset(at)];
-      if (offsetBefore !== offsetAfter) found.push({ at, offsetBefore, offsetAfter });
-    }
-    return found;
-  }
-
-  /** Every change of the clock in (from, to], with the offsets around it in ms. */
-  changes(from: Instant, to: Instant): readonly Transition[] {
-    this.know(from, to);
-    return this.transitions.filter(({ at }) => at > from && at <= to);
-  }
-
+export abstract class WallClock {
   /** Milliseconds that local time is ahead of UTC at `instant`. */
-  offsetAt(instant: Instant): number {
-    if (instant < this.knownFrom || instant > this.knownTo) this.know(instant, instant);
-    let low = 0;
-    let high = this.transitions.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((this.transitions[middle] as Transition).at <= instant) low = middle + 1;
-      else high = middle;
-    }
-    return low ? (this.transitions[low - 1] as Transition).offsetAfter : this.firstOffset;
-  }
+  abstract offsetAt(instant: Instant): number;
 
   wallMs(instant: Instant): number {
     return instant + this.offsetAt(instant);
@@ -147,6 +88,14 @@ export class ZoneClock {
     return [null, wall - before];
   }
 
+  /** Whether the wall time that the clock shows at `instant` comes twice. */
+  showsTwice(instant: Instant): boolean {
+    const wall = this.wallMs(instant);
+    const before = this.offsetAt(wall - 15 * hourMs);
+    const after = this.offsetAt(wall + 15 * hourMs);
+    return before > after && this.offsetAt(wall - before) === before && this.offsetAt(wall - after) === after;
+  }
+
   /** The instant of "2026-03-11T09:30". */
   instantOf(wall: WallDateTime): Instant {
     return this.instantAt(dayNumber(wall.slice(0, 10)), minutesOf(wall.slice(11)));
@@ -162,8 +111,98 @@ export class ZoneClock {
     return this.startOfDay(day + 1) > this.startOfDay(day);
   }
 
+  /**
+   * Where a span that is written with this wall time begins or ends. A time on a date that the calendar left out is the
+   * moment at which that date would have been: nothing written for it is moved to another day.
+   */
+  edgeOf(wall: WallDateTime): Instant {
+    const day = dayNumber(wall.slice(0, 10));
+    return this.hasDay(day) ? this.instantOf(wall) : this.startOfDay(day);
+  }
+
   /** "2026-03-11T09:30" as the place's clock shows it. */
   wallOf(instant: Instant): WallDateTime {
     return `${dateOf(this.dayOf(instant))}T${timeOf(this.minutesOf(instant))}`;
+  }
+}
+
+/** A stretch of a zone's time that is worked out at once, in ms: 512 days hold a year's changes and a little more. */
+const stretchMs = 512 * dayMs;
+/** Stretches kept for one zone. What is asked about lies close together; far dates only pass through. */
+const mostStretches = 64;
+
+interface Stretch {
+  readonly first: number;
+  readonly transitions: readonly Transition[];
+}
+
+/** The clock of one IANA zone. Offsets come from Temporal, once for each stretch of time that is asked about. */
+export class ZoneClock extends WallClock {
+  private readonly stretches = new LRUCache<number, Stretch>({ max: mostStretches });
+  private lastIndex = Number.NaN;
+  private last: Stretch = { first: 0, transitions: [] };
+
+  private constructor(readonly zone: string) {
+    super();
+  }
+
+  private static readonly known = new LRUCache<string, ZoneClock>({ max: 200 });
+
+  /** The clock of a zone; the same table for every caller, however the name is spelt. Throws RangeError for no zone. */
+  static of(zone: string): ZoneClock {
+    const kept = ZoneClock.known.get(zone);
+    if (kept) return kept;
+    const name = canonicalZone(zone);
+    if (name === null) throw new RangeError(`There is no time zone “${zone.slice(0, 60)}”`);
+    const clock = ZoneClock.known.get(name) ?? new ZoneClock(name);
+    ZoneClock.known.set(name, clock);
+    return clock;
+  }
+
+  private at(instant: Instant): Temporal.ZonedDateTime {
+    return Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(this.zone);
+  }
+
+  private askOffset(instant: Instant): number {
+    return this.at(instant).offsetNanoseconds / 1e6;
+  }
+
+  private stretch(index: number): Stretch {
+    if (index === this.lastIndex) return this.last;
+    let found = this.stretches.get(index);
+    if (!found) {
+      const from = index * stretchMs;
+      found = { first: this.askOffset(from), transitions: this.between(from, from + stretchMs) };
+      this.stretches.set(index, found);
+    }
+    this.lastIndex = index;
+    this.last = found;
+    return found;
+  }
+
+  /** Changes in (from, to]; the one at `from` itself is in the offset there. */
+  private between(from: Instant, to: Instant): Transition[] {
+    const found: Transition[] = [];
+    for (let next = this.at(from).getTimeZoneTransition("next"); next; next = next.getTimeZoneTransition("next")) {
+      const at = next.epochMilliseconds;
+      if (at > to) break;
+      const [offsetBefore, offsetAfter] = [this.askOffset(at - 1), this.askOffset(at)];
+      if (offsetBefore !== offsetAfter) found.push({ at, offsetBefore, offsetAfter });
+    }
+    return found;
+  }
+
+  /** Every change of the clock in (from, to], with the offsets around it in ms. For stretches of a few years. */
+  changes(from: Instant, to: Instant): readonly Transition[] {
+    const found: Transition[] = [];
+    for (let index = Math.floor(from / stretchMs); index * stretchMs <= to; index++)
+      for (const one of this.stretch(index).transitions)
+        if (one.at > from && one.at <= to && one.at !== found.at(-1)?.at) found.push(one);
+    return found;
+  }
+
+  offsetAt(instant: Instant): number {
+    const { first, transitions } = this.stretch(Math.floor(instant / stretchMs));
+    return offsetAmong(transitions, first, instant);
   }
 }

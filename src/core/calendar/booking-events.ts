@@ -1,4 +1,4 @@
-// A booking as calendar events: one for each of its dates, with the same UID as long as it lives.
+// A booking as a calendar event, with the same UID as long as it lives.
 import type { BookingState } from "@/core/booking/state";
 import type { CalendarEvent, CalendarPerson } from "./write";
 
@@ -14,20 +14,22 @@ export interface BookingForCalendar {
   readonly attendee: CalendarPerson | null;
 }
 
-/** The events of a booking. `host` makes the UIDs unique in the world; a moved booking keeps them. */
-export function eventsOf(booking: BookingForCalendar, host: string, stamp: number): CalendarEvent[] {
+/**
+ * A booking as one event with all its dates: a message that calendars follow holds one UID (RFC 5546, 3.2.2), and a
+ * moved booking keeps it. `host` makes it unique in the world.
+ */
+export function eventOf(booking: BookingForCalendar, host: string, stamp: number): CalendarEvent {
   const ended = ["cancelled", "declined", "expired"].includes(booking.state);
-  return booking.dates.map(({ start, end }, index) => ({
-    uid: `${booking.id}${index ? `-${index + 1}` : ""}@${host}`,
+  return {
+    uid: `${booking.id}@${host}`,
     sequence: booking.sequence,
-    start,
-    end,
+    dates: booking.dates,
     stamp,
-    summary: booking.dates.length > 1 ? `${booking.summary} (${index + 1}/${booking.dates.length})` : booking.summary,
+    summary: booking.summary,
     description: booking.description,
     location: booking.location,
     status: ended ? "CANCELLED" : booking.state === "confirmed" ? "CONFIRMED" : "TENTATIVE",
     organizer: booking.organizer,
     attendee: booking.attendee,
-  }));
+  };
 }

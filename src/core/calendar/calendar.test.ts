@@ -1,6 +1,9 @@
 import ICAL from "ical.js";
-import { type CalendarAsked, readCalendar } from "./read";
+import { eventOf } from "./booking-events";
+import { type CalendarAsked, readCalendar as readBytes } from "./read";
 import { type CalendarEvent, calendarText } from "./write";
+
+const readCalendar = (text: string, what: CalendarAsked) => readBytes(new TextEncoder().encode(text), what);
 
 const asked: CalendarAsked = {
   from: Date.parse("2026-03-01T00:00Z"),
@@ -207,11 +210,11 @@ test.each([
 });
 
 describe("what we write", () => {
+  const at = Date.parse("2026-03-05T18:40Z");
   const written: CalendarEvent = {
     uid: "b1@wrenfield.example",
     sequence: 3,
-    start: Date.parse("2026-03-28T20:00Z"),
-    end: Date.parse("2026-03-29T03:30Z"),
+    dates: [{ start: Date.parse("2026-03-28T20:00Z"), end: Date.parse("2026-03-29T03:30Z") }],
     stamp: Date.parse("2026-03-05T18:40Z"),
     summary:
       "Glaze night; eight of us, “Nuala’s” birthday \\ and so on and so on, longer than one line may be: ößéå 窯",
@@ -221,7 +224,7 @@ describe("what we write", () => {
     organizer: { name: 'The "Clayworks"', email: "desk@wrenfield.example" },
     attendee: { name: "Nuala", email: "nuala@post.example" },
   };
-  const text = calendarText({ name: "Maren", method: "REQUEST", zone: "Europe/Dublin", events: [written] });
+  const text = calendarText({ name: "Maren", method: "REQUEST", zone: "Europe/Dublin", at, events: [written] });
 
   test("lines end with CRLF and are at most 75 octets", () => {
     expect(text.endsWith("END:VCALENDAR\r\n")).toBe(true);
@@ -233,7 +236,7 @@ describe("what we write", () => {
 
   test("a name with a line break in it begins no line of its own", () => {
     const attendee = { name: "Eve\r\nSTATUS:CANCELLED", email: "eve@post.example" };
-    const sly = calendarText({ name: "x", method: "REQUEST", zone: "UTC", events: [{ ...written, attendee }] });
+    const sly = calendarText({ name: "x", method: "REQUEST", zone: "UTC", at, events: [{ ...written, attendee }] });
     expect(sly.split("\r\n").filter((line) => line.startsWith("STATUS"))).toEqual(["STATUS:CONFIRMED"]);
   });
 
@@ -249,7 +252,7 @@ describe("what we write", () => {
       written.location,
     ]);
     const instant = (time: ICAL.Time) => Date.parse(`${time}Z`) - zone.utcOffset(time) * 1000;
-    expect([instant(read.startDate), instant(read.endDate)]).toEqual([written.start, written.end]);
+    expect([instant(read.startDate), instant(read.endDate)]).toEqual([written.dates[0]?.start, written.dates[0]?.end]);
     expect(calendar.getFirstPropertyValue("method")).toBe("REQUEST");
   });
 
@@ -261,14 +264,94 @@ describe("what we write", () => {
         return {
           ...written,
           uid: `e${nth}`,
-          start: start - (start % 60_000),
-          end: start - (start % 60_000) + 3_600_000,
+          dates: [{ start: start - (start % 60_000), end: start - (start % 60_000) + 3_600_000 }],
         };
       });
       // Under another name no IANA zone can help: only the VTIMEZONE in the file counts.
-      const renamed = calendarText({ name: "x", method: null, zone, events }).replaceAll(zone, "Written");
+      const renamed = calendarText({ name: "x", method: null, zone, at, events }).replaceAll(zone, "Written");
       const read = readCalendar(renamed, { ...asked, from: 0, to: Date.parse("2028-01-01T00:00Z"), zone: "UTC" });
-      expect(read.ok && read.value.busy).toEqual(events.map(({ start, end }) => ({ from: start, to: end })));
+      expect(read.ok && read.value.busy).toEqual(
+        events.flatMap(({ dates }) => dates.map(({ start, end }) => ({ from: start, to: end }))),
+      );
     },
   );
+
+  const feed = (events: readonly CalendarEvent[], zone = "Europe/Dublin", name = "Maren") =>
+    calendarText({ name, method: null, zone, at, events });
+  const readAll = (file: string) => {
+    const read = readCalendar(file, { ...asked, from: 0, to: Date.parse("2030-01-01T00:00Z"), zone: "UTC" });
+    if (!read.ok) throw new Error(JSON.stringify(read.reason));
+    return read.value.busy.map(({ from, to }) => ({ start: from, end: to }));
+  };
+
+  test("a booking in the hour that comes twice is written in UTC, and ends after it begins", () => {
+    // 25 October 2026: from 00:00 to 02:00 UTC Dublin shows 01:00 to 02:00 twice.
+    for (let minute = -90; minute <= 180; minute += 15) {
+      const start = Date.parse("2026-10-25T00:00Z") + minute * 60_000;
+      const dates = [{ start, end: start + 30 * 60_000 }];
+      const file = feed([{ ...written, dates }]);
+      expect([minute, readAll(file)]).toEqual([minute, dates]);
+      // The first of the two is what a wall time means, so only that hour needs it.
+      const inTheHour = minute + 30 >= 0 && minute < 120;
+      expect([minute, /DTSTART:\d{8}T\d{6}Z/.test(file)]).toEqual([minute, inTheHour]);
+    }
+  });
+
+  test("no line has more than 75 octets with its leading space, and no letter is cut", () => {
+    for (let length = 1; length < 200; length++) {
+      const summary = "ab窯é🏺".repeat(40).slice(0, length);
+      const file = feed([{ ...written, summary: [...summary].join("") }]);
+      for (const line of file.split("\r\n")) {
+        expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
+        expect(line).not.toMatch(/\uFFFD/);
+      }
+    }
+    const long = feed([{ ...written, summary: "x".repeat(200) }]).split("\r\n");
+    expect(long.filter((line) => line.length === 75).length).toBeGreaterThan(1);
+  });
+
+  test("names are escaped everywhere, and begin no line of their own", () => {
+    const file = feed(
+      [{ ...written, summary: "A\rSTATUS:CANCELLED", location: "Hall; left, \\ door\nMETHOD:X" }],
+      "UTC",
+      "Clay, fire; \\ and\r\nBEGIN:VEVENT",
+    );
+    const lines = file.split("\r\n");
+    expect(lines).toContain("X-WR-CALNAME:Clay\\, fire\\; \\\\ and BEGIN:VEVENT");
+    expect(file).not.toMatch(/[^\r]\n|\r[^\n]/);
+    expect(lines.filter((line) => /^(?:STATUS|METHOD|BEGIN:VEVENT)/.test(line))).toEqual([
+      "BEGIN:VEVENT",
+      "STATUS:CONFIRMED",
+    ]);
+  });
+
+  test("a course is one event with one UID and all its dates; cancelled it lists every one", () => {
+    const dates = Array.from({ length: 6 }, (_, week) => {
+      const start = Date.parse("2026-03-10T18:00Z") + week * 7 * 86_400_000 - (week > 2 ? 3_600_000 : 0);
+      return { start, end: start + 2 * 3_600_000 };
+    });
+    for (const state of ["confirmed", "cancelled"] as const) {
+      const booking = { ...written, id: "b9", state, dates };
+      const course = eventOf(booking, "wrenfield.localhost", at);
+      const file = calendarText({ name: "x", method: "REQUEST", zone: "Europe/Dublin", at, events: [course] });
+      expect(file.match(/^UID:.*$/gm)).toEqual(["UID:b9@wrenfield.localhost"]);
+      const calendar = new ICAL.Component(ICAL.parse(file) as never);
+      const event = calendar.getFirstSubcomponent("vevent") as ICAL.Component;
+      expect([event.getFirstPropertyValue("status"), event.getFirstProperty("rdate")?.getValues().length]).toEqual([
+        state.toUpperCase(),
+        5,
+      ]);
+      expect(readAll(file.replace("STATUS:CANCELLED", "STATUS:CONFIRMED"))).toEqual(dates);
+    }
+    const uneven = dates.map((date, index) => (index === 2 ? { ...date, end: date.end + 1_800_000 } : date));
+    expect(readAll(feed([{ ...written, dates: uneven }]))).toEqual(uneven);
+  });
+
+  test("an empty calendar has a part, as parsers want, and stays the same text as days go by", () => {
+    const calendar = new ICAL.Component(ICAL.parse(feed([])) as never);
+    expect(calendar.getAllSubcomponents().map(({ name }) => name)).toEqual(["vtimezone"]);
+    expect(readAll(feed([]))).toEqual([]);
+    const later = calendarText({ name: "Maren", method: null, zone: "Europe/Dublin", at: at + 86_400_000, events: [] });
+    expect(later).toBe(feed([]));
+  });
 });

@@ -1,6 +1,8 @@
 // Calendars from strangers: whatever they hold, reading ends with busy time or with a reason.
 import fc from "fast-check";
-import { readCalendar } from "./read";
+import { type CalendarAsked, readCalendar as readBytes } from "./read";
+
+const readCalendar = (text: string, what: CalendarAsked) => readBytes(new TextEncoder().encode(text), what);
 
 const asked = {
   from: Date.parse("2026-03-01T00:00Z"),

@@ -1,11 +1,22 @@
-// iCalendar in: which time a calendar makes busy, over a stretch of time (RFC 5545). ical.js reads the text and rrule
+// iCalendar in: which time a calendar makes busy, over a stretch of time (RFC 5545). ical.js parses the text and rrule
 // steps through rules, on wall times; what they mean for a clock (zones, ends, exceptions) is worked out here, in instants.
-import ICAL from "ical.js";
-import * as rrule from "rrule";
 import type { Instant } from "@/core/booking/booking";
 import { merged, type Span } from "@/core/booking/spans";
-import { ZoneClock } from "@/core/booking/zone";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
+import {
+  durationOf,
+  type Part,
+  parameter,
+  parseCalendars,
+  periodOf,
+  type Time,
+  timeOf,
+  valuesOf,
+  type Wall,
+} from "./jcal";
+import { passedOver, type Rule, ruleOf } from "./rule";
+import { unfold } from "./unfold";
+import { Zones, zoneOf } from "./zones";
 
 export interface CalendarAsked {
   /** The stretch that matters; recurrences are followed no further. */
@@ -15,12 +26,14 @@ export interface CalendarAsked {
   readonly zone: string;
   /** Address of the calendar's owner, whose "declined" frees the time; empty where it is not known. */
   readonly owner: string;
+  /** What the UIDs of our own events end with ("@wrenfield.example"): they are bookings already. Empty for none. */
+  readonly own?: string;
 }
 
 export interface CalendarRead {
   /** Busy time in order, with what meets or touches made one. */
   readonly busy: readonly Span[];
-  /** Events in the file, and how many of them make no time busy (transparent, cancelled, declined). */
+  /** Events in the file, and how many of them make no time busy (transparent, cancelled, declined, our own). */
   readonly events: number;
   readonly free: number;
   /** Sentences about what could not be followed. */
@@ -28,266 +41,257 @@ export interface CalendarRead {
 }
 
 /** Limits that keep a calendar from strangers from taking the machine. */
-export const calendarLimits = { bytes: 10 << 20, events: 100_000, occurrences: 20_000, steps: 5_000_000 };
-
-// Node sees the package as CommonJS, bundlers as a module.
-const RRule = rrule.RRule ?? (rrule as unknown as { default: typeof rrule }).default.RRule;
+export const calendarLimits = { bytes: 10 << 20, events: 100_000, occurrences: 20_000, steps: 5_000_000, notes: 20 };
 
 const dayMs = 86_400_000;
-/** A wall time as ms, read as if it were UTC. */
-type Wall = number;
-
-const wallOf = (time: ICAL.Time): Wall =>
-  Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second);
-
-const timeOf = (wall: Wall): ICAL.Time => ICAL.Time.fromDateTimeString(new Date(wall).toISOString().slice(0, 19));
-
 const dateOf = (wall: Wall): string => new Date(wall).toISOString().slice(0, 10);
-
-/** jCal (RFC 7265): name, properties, parts. */
-type JCal = [name: string, properties: unknown[], parts: JCal[]];
-
-/**
- * The parts of a calendar, each standing for itself: as parts of the whole, ical.js would look through all of it for
- * the zone of every time.
- */
-const partsOf = ([, , parts]: JCal, name: string): ICAL.Component[] =>
-  parts.filter((part) => part[0] === name).map((part) => new ICAL.Component(part as never));
-
-/** Times of a calendar as instants, by its own VTIMEZONEs first (3.2.19), then by the zone's IANA name. */
-class Zones {
-  readonly unknown = new Set<string>();
-  private readonly own = new Map<string, ICAL.Timezone>();
-  private readonly home: ZoneClock;
-  private readonly named = new Map<string, ZoneClock | null>();
-
-  constructor(calendar: JCal, zone: string) {
-    this.home = ZoneClock.of(zone);
-    for (const part of partsOf(calendar, "vtimezone")) {
-      const tzid = part.getFirstPropertyValue("tzid");
-      if (typeof tzid === "string") this.own.set(tzid, new ICAL.Timezone(part));
-    }
-  }
-
-  private clockOf(tzid: string): ZoneClock | null {
-    let clock = this.named.get(tzid);
-    if (clock === undefined) {
-      try {
-        clock = ZoneClock.of(tzid);
-      } catch {
-        clock = null;
-        this.unknown.add(tzid);
-      }
-      this.named.set(tzid, clock);
-    }
-    return clock;
-  }
-
-  /** The instant of a wall time in a zone; "Z" is UTC, null is floating: the reader's own zone. */
-  instant(wall: Wall, tzid: string | null): Instant {
-    if (tzid === "Z") return wall;
-    const own = tzid === null ? undefined : this.own.get(tzid);
-    if (own) return wall - own.utcOffset(timeOf(wall)) * 1000;
-    const clock = (tzid === null ? null : this.clockOf(tzid)) ?? this.home;
-    const day = Math.floor(wall / dayMs);
-    const rest = wall - day * dayMs;
-    return clock.instantAt(day, Math.floor(rest / 60_000)) + (rest % 60_000);
-  }
-}
-
-/** The zone a date-time property is written in: "Z", a TZID, or null for floating. */
-function zoneOf(property: ICAL.Property, time: ICAL.Time): string | null {
-  if (time.zone === ICAL.Timezone.utcTimezone) return "Z";
-  const tzid = property.getFirstParameter("tzid");
-  return typeof tzid === "string" && tzid ? tzid : null;
-}
 
 interface Timing {
   readonly start: Wall;
   readonly isDate: boolean;
-  readonly tzid: string | null;
+  readonly tzid: string;
   /** How a start becomes its end. */
   endOf(start: Wall, startInstant: Instant): Instant;
 }
 
-function timingOf(event: ICAL.Component, zones: Zones): Timing | null {
-  const property = event.getFirstProperty("dtstart");
-  const time = property?.getFirstValue();
-  if (!property || !(time instanceof ICAL.Time)) return null;
-  const { isDate } = time;
-  const common = { start: wallOf(time), isDate, tzid: zoneOf(property, time) };
-  const { start, tzid } = common;
-  const endProperty = event.getFirstProperty("dtend");
-  const end = endProperty?.getFirstValue();
-  const duration = event.getFirstPropertyValue("duration");
-  const later = (wall: Wall, days: number, seconds: number): Instant =>
-    zones.instant(wall + days * dayMs, tzid) + seconds * 1000;
-  if (endProperty && end instanceof ICAL.Time) {
-    // Whole days go from midnight to midnight, however long the days are.
-    if (isDate) {
-      const days = Math.max(1, Math.round((wallOf(end) - start) / dayMs));
-      return { ...common, endOf: (wall) => later(wall, days, 0) };
-    }
-    const length = zones.instant(wallOf(end), zoneOf(endProperty, end)) - zones.instant(start, tzid);
-    return { ...common, endOf: (_wall, instant) => instant + Math.max(0, length) };
-  }
-  if (duration instanceof ICAL.Duration) {
-    const days = duration.weeks * 7 + duration.days;
-    const seconds = duration.hours * 3600 + duration.minutes * 60 + duration.seconds;
-    // Days of a duration are days of the calendar, hours are elapsed (3.3.6).
-    return { ...common, endOf: (wall) => later(wall, days, seconds) };
-  }
-  return { ...common, endOf: (wall, instant) => (isDate ? later(wall, 1, 0) : instant) };
-}
-
-/** Whether an event takes its time: opaque, not cancelled, not declined by the owner (or by everyone asked). */
-function takesTime(event: ICAL.Component, owner: string): boolean {
-  if (String(event.getFirstPropertyValue("transp") ?? "").toUpperCase() === "TRANSPARENT") return false;
-  if (String(event.getFirstPropertyValue("status") ?? "").toUpperCase() === "CANCELLED") return false;
-  const attendees = event.getAllProperties("attendee");
-  const declined = (attendee: ICAL.Property) =>
-    String(attendee.getFirstParameter("partstat") ?? "").toUpperCase() === "DECLINED";
-  const mine = attendees.find(
-    (attendee) => owner && String(attendee.getFirstValue()).toLowerCase() === `mailto:${owner.toLowerCase()}`,
+/** The parts of an event that decide whether it takes time. */
+function takesTime(event: Part, owner: string): boolean {
+  if (event.text("transp").toUpperCase() === "TRANSPARENT") return false;
+  if (event.text("status").toUpperCase() === "CANCELLED") return false;
+  // Some calendars say it in a property of their own, whoever made them.
+  const free = event.has(
+    ([name, , , value]) =>
+      name.startsWith("x-") && name.endsWith("busystatus") && String(value).toUpperCase() === "FREE",
   );
+  if (free) return false;
+  const attendees = event.all("attendee");
+  const declined = (attendee: (typeof attendees)[number]) =>
+    parameter(attendee, "partstat").toUpperCase() === "DECLINED";
+  const mine = attendees.find(([, , , who]) => owner && String(who).toLowerCase() === `mailto:${owner.toLowerCase()}`);
   if (mine) return !declined(mine);
   return attendees.length === 0 || !attendees.every(declined);
 }
 
-/** Lengths of the periods whose rules look alike in every period, so that whole periods can be passed over. */
-const periodMs: Readonly<Record<string, number>> = {
-  SECONDLY: 1000,
-  MINUTELY: 60_000,
-  HOURLY: 3_600_000,
-  DAILY: dayMs,
-  WEEKLY: 7 * dayMs,
-};
+/** Properties that make an event more than one. */
+const repeating = new Set(["rrule", "rdate", "exrule", "exdate"]);
 
-/**
- * A start moved forward by whole intervals to shortly before `from`, so that a rule of twenty years' standing is not
- * stepped through. Only for rules without COUNT, whose occurrences do not depend on how many came before.
- */
-function passedOver(rule: ICAL.Recur, start: Wall, from: Instant): Wall {
-  const back = from - start - 40 * dayMs;
-  if (rule.count || back <= 0) return start;
-  const period = periodMs[rule.freq];
-  if (period) return start + Math.floor(back / (period * rule.interval)) * period * rule.interval;
-  // Months repeat by years where the day exists in every month; years are few enough to be stepped through.
-  const time = timeOf(start);
-  if (rule.freq !== "MONTHLY" || time.day > 28) return start;
-  time.year += Math.floor(back / (366 * dayMs) / rule.interval) * rule.interval;
-  return wallOf(time);
-}
+/** How an event's versions are ordered: by SEQUENCE, then by when each was written (RFC 5546, 2.1.5). */
+const isNewer = (one: Part, other: Part): number =>
+  (Number(one.text("sequence")) || 0) - (Number(other.text("sequence")) || 0) ||
+  (timeOf(one.text("dtstamp"))?.wall ?? 0) - (timeOf(other.text("dtstamp"))?.wall ?? 0);
 
-interface Occurrence {
-  readonly wall: Wall;
-  readonly instant: Instant;
+/** The newest versions among parts of one UID: one, or those that nothing tells apart. */
+function newestOf(parts: readonly Part[]): readonly Part[] {
+  if (parts.length < 2) return parts;
+  const newest = parts.reduce((best, part) => (isNewer(part, best) > 0 ? part : best));
+  return parts.filter((part) => isNewer(part, newest) === 0);
 }
 
 /** A value of EXDATE or RDATE; only periods bring an end of their own. */
-interface Listed extends Occurrence {
+interface Listed {
+  readonly wall: Wall;
+  readonly instant: Instant;
   readonly isDate: boolean;
   readonly end: Instant | null;
 }
 
+/** Takes note of busy time. */
+type Keep = (from: Instant, to: Instant) => void;
+
 class Reader {
-  readonly notes: string[] = [];
   private steps = 0;
+  /** Wall times by rule and beginning, and how many more of them are kept. */
+  private readonly expanded = new Map<string, readonly Wall[]>();
+  private room = 500_000;
 
   constructor(
     private readonly zones: Zones,
     private readonly asked: CalendarAsked,
+    private readonly notes: Set<string>,
   ) {}
 
-  /** Starts of a rule up to the end of the stretch, and from shortly before it. */
-  private byRule(rule: ICAL.Recur, timing: Timing): readonly Occurrence[] {
-    const { until } = rule;
-    // UNTIL is an instant where it is written in UTC, and a local day or time otherwise (3.3.10).
-    const untilUtc = until && !until.isDate && until.zone === ICAL.Timezone.utcTimezone ? wallOf(until) : null;
-    const untilWall = until && untilUtc === null ? wallOf(until) + (until.isDate ? dayMs - 1 : 0) : null;
-    const { until: _until, ...options } = RRule.parseString(rule.toString());
-    const dtstart = new Date(passedOver(rule, timing.start, this.asked.from));
-    const found: Occurrence[] = [];
-    new RRule({ ...options, dtstart }, true).all((date) => {
-      if (++this.steps > calendarLimits.steps || found.length > calendarLimits.occurrences) {
-        this.notes.push("A rule repeats too often to be followed to its end.");
-        return false;
+  private readonly found = new Map<Part, boolean>();
+
+  /** Whether an event takes its time, found out once. */
+  takes(event: Part): boolean {
+    const known = this.found.get(event);
+    if (known !== undefined) return known;
+    const takes = takesTime(event, this.asked.owner);
+    this.found.set(event, takes);
+    return takes;
+  }
+
+  private timingOf(event: Part): Timing | null {
+    const property = event.get("dtstart");
+    const time = timeOf(property?.[3]);
+    if (!property || !time) return null;
+    const { isDate, wall: start } = time;
+    const tzid = zoneOf(property, time);
+    const common = { start, isDate, tzid };
+    const later = (wall: Wall, days: number, ms: number): Instant => this.zones.instant(wall + days * dayMs, tzid) + ms;
+    const endProperty = event.get("dtend");
+    const end = timeOf(endProperty?.[3]);
+    if (endProperty && end) {
+      // Whole days go from midnight to midnight, however long the days are.
+      if (isDate) {
+        const days = Math.max(1, Math.round((end.wall - start) / dayMs));
+        return { ...common, endOf: (wall) => later(wall, days, 0) };
       }
-      const wall = date.getTime();
-      if (untilWall !== null && wall > untilWall) return false;
-      const instant = this.zones.instant(wall, timing.tzid);
-      if ((untilUtc !== null && instant > untilUtc) || instant >= this.asked.to) return false;
-      found.push({ wall, instant });
+      const length = this.zones.instant(end.wall, zoneOf(endProperty, end)) - this.zones.instant(start, tzid);
+      return { ...common, endOf: (_wall, instant) => instant + Math.max(0, length) };
+    }
+    const duration = durationOf(event.get("duration")?.[3]);
+    // Days of a duration are days of the calendar, hours are elapsed (3.3.6).
+    if (duration) return { ...common, endOf: (wall) => later(wall, duration.days, duration.ms) };
+    return { ...common, endOf: (wall, instant) => (isDate ? later(wall, 1, 0) : instant) };
+  }
+
+  private counted(found: number): boolean {
+    if (++this.steps <= calendarLimits.steps && found <= calendarLimits.occurrences) return true;
+    this.notes.add("A rule repeats too often to be followed to its end.");
+    return false;
+  }
+
+  /**
+   * Wall times of a rule from `start` on, up to shortly after the stretch. Many events repeat alike: the dates of a rule
+   * are worked out once for each date that it begins on.
+   */
+  private wallsOf(rule: Rule, start: Wall): readonly Wall[] {
+    const timeOfDay = rule.byDates ? ((start % dayMs) + dayMs) % dayMs : 0;
+    const begins = start - timeOfDay;
+    const key = `${begins} ${rule.text}`;
+    const kept = this.expanded.get(key);
+    if (kept) return timeOfDay ? kept.map((wall) => wall + timeOfDay) : kept;
+    const walls: Wall[] = [];
+    // No clock is further than a day from UTC.
+    const last = this.asked.to + 2 * dayMs;
+    rule.step(begins, (wall) => {
+      if (wall > last || !this.counted(walls.length)) return false;
+      walls.push(wall);
       return true;
     });
-    return found;
+    this.room -= walls.length;
+    if (this.room > 0) this.expanded.set(key, walls);
+    return timeOfDay ? walls.map((wall) => wall + timeOfDay) : walls;
+  }
+
+  /** Starts of a rule up to the end of the stretch, and from shortly before it. */
+  private byRule(rule: Rule, timing: Timing, take: (wall: Wall, instant: Instant) => void): void {
+    const { until } = rule;
+    // UNTIL is an instant where it is written in UTC, and a local day or time otherwise (3.3.10).
+    const untilUtc = until?.utc ? until.wall : null;
+    const untilWall = until && untilUtc === null ? until.wall + (until.isDate ? dayMs - 1 : 0) : null;
+    for (const wall of this.wallsOf(rule, passedOver(rule, timing.start, this.asked.from))) {
+      if (untilWall !== null && wall > untilWall) break;
+      const instant = this.zones.instant(wall, timing.tzid);
+      if ((untilUtc !== null && instant > untilUtc) || instant >= this.asked.to) break;
+      take(wall, instant);
+    }
+  }
+
+  /** Starts of every rule of a name. One that can't be followed is said; the rest of the calendar stands. */
+  private byRules(
+    event: Part,
+    name: "rrule" | "exrule",
+    timing: Timing,
+    take: (wall: Wall, instant: Instant) => void,
+  ): void {
+    for (const property of event.all(name)) {
+      try {
+        this.byRule(ruleOf(property[3]), timing, take);
+      } catch {
+        this.notes.add(
+          `The rule of “${event.text("summary").slice(0, 60)}” can't be followed; only what stands in it date by date counts.`,
+        );
+      }
+    }
   }
 
   /** Instants and local days of every value of EXDATE or RDATE. */
-  private listed(event: ICAL.Component, name: "exdate" | "rdate"): Listed[] {
-    return event.getAllProperties(name).flatMap((property) =>
-      property.getValues().flatMap((value: unknown): Listed[] => {
-        if (value instanceof ICAL.Time) {
-          const wall = wallOf(value);
-          const instant = this.zones.instant(wall, zoneOf(property, value));
-          return [{ wall, isDate: value.isDate, instant, end: null }];
-        }
-        if (value instanceof ICAL.Period) {
-          const wall = wallOf(value.start);
-          const instant = this.zones.instant(wall, zoneOf(property, value.start));
-          const end = value.end
-            ? this.zones.instant(wallOf(value.end), zoneOf(property, value.end))
-            : instant + value.getDuration().toSeconds() * 1000;
-          return [{ wall, isDate: false, instant, end }];
-        }
-        return [];
+  private listed(event: Part, name: "exdate" | "rdate"): Listed[] {
+    const at = (property: Parameters<typeof zoneOf>[0], time: Time) =>
+      this.zones.instant(time.wall, zoneOf(property, time));
+    return event.all(name).flatMap((property) =>
+      valuesOf(property).flatMap((value): Listed[] => {
+        const time = timeOf(value);
+        if (time) return [{ wall: time.wall, isDate: time.isDate, instant: at(property, time), end: null }];
+        const period = periodOf(value);
+        if (!period) return [];
+        const { start, end } = period;
+        const instant = at(property, start);
+        return [
+          {
+            wall: start.wall,
+            isDate: false,
+            instant,
+            end: "ms" in end ? instant + end.days * dayMs + end.ms : at(property, end),
+          },
+        ];
       }),
     );
   }
 
-  /** The busy spans of an event and what replaces single dates of it. */
-  spansOf(master: ICAL.Component, overrides: readonly ICAL.Component[]): Span[] {
-    const timing = timingOf(master, this.zones);
-    if (!timing) return [];
-    const busy = takesTime(master, this.asked.owner);
-    const replaced = new Map<Instant, ICAL.Component>();
-    const onwards: { from: Instant; by: Instant; event: ICAL.Component; timing: Timing }[] = [];
+  /** What replaces single dates of a series, by the instant of the date; of several versions the newest. */
+  private replacements(overrides: readonly Part[]) {
+    const at = new Map<Instant, Part[]>();
     for (const override of overrides) {
-      const property = override.getFirstProperty("recurrence-id");
-      const id = property?.getFirstValue();
-      if (!property || !(id instanceof ICAL.Time)) continue;
-      const instant = this.zones.instant(wallOf(id), zoneOf(property, id));
-      replaced.set(instant, override);
-      const own = timingOf(override, this.zones);
-      if (own && String(property.getFirstParameter("range") ?? "").toUpperCase() === "THISANDFUTURE")
+      const property = override.get("recurrence-id");
+      const id = timeOf(property?.[3]);
+      if (!property || !id) continue;
+      const instant = this.zones.instant(id.wall, zoneOf(property, id));
+      at.set(instant, [...(at.get(instant) ?? []), override]);
+    }
+    return new Map([...at].map(([instant, versions]) => [instant, newestOf(versions).at(-1) as Part]));
+  }
+
+  /** Tells `keep` the busy time of an event and of what replaces single dates of it. */
+  busyOf(master: Part, overrides: readonly Part[], keep: Keep): void {
+    const timing = this.timingOf(master);
+    if (!timing) {
+      this.notes.add("An event without a start that can be read was left out.");
+      return;
+    }
+    const busy = this.takes(master);
+    if (!overrides.length && !master.has(([name]) => repeating.has(name))) {
+      const from = this.zones.instant(timing.start, timing.tzid);
+      if (busy) keep(from, timing.endOf(timing.start, from));
+      return;
+    }
+    const replaced = this.replacements(overrides);
+    const onwards: { from: Instant; by: Instant; event: Part; timing: Timing }[] = [];
+    for (const [instant, override] of replaced) {
+      const range = parameter(override.get("recurrence-id") ?? ["", {}, ""], "range").toUpperCase();
+      const own = this.timingOf(override);
+      if (own && range === "THISANDFUTURE")
         onwards.push({
           from: instant,
           by: this.zones.instant(own.start, own.tzid) - instant,
           event: override,
           timing: own,
         });
+      else if (range && range !== "THISANDFUTURE")
+        this.notes.add(`A change for “${range.slice(0, 30)}” is not followed; it counts for its one date.`);
     }
     onwards.sort((one, other) => other.from - one.from);
     const excluded = this.listed(master, "exdate");
     const excludedAt = new Set(excluded.filter(({ isDate }) => !isDate || timing.isDate).map(({ instant }) => instant));
+    this.byRules(master, "exrule", timing, (_wall, instant) => excludedAt.add(instant));
     const excludedDays = new Set(
       excluded.filter(({ isDate }) => isDate && !timing.isDate).map(({ wall }) => dateOf(wall)),
     );
-    const spans: Span[] = [];
     const add = (wall: Wall, instant: Instant, end: Instant) => {
       if (replaced.has(instant) || excludedAt.has(instant)) return;
       if (excludedDays.size && excludedDays.has(dateOf(wall))) return;
       const changed = onwards.find(({ from }) => from <= instant);
       if (!changed) {
-        if (busy) spans.push({ from: instant, to: end });
+        if (busy) keep(instant, end);
         return;
       }
-      if (!takesTime(changed.event, this.asked.owner)) return;
+      if (!this.takes(changed.event)) return;
       const began = this.zones.instant(changed.timing.start, changed.timing.tzid);
       const from = instant + changed.by;
-      spans.push({ from, to: from + changed.timing.endOf(changed.timing.start, began) - began });
+      keep(from, from + changed.timing.endOf(changed.timing.start, began) - began);
     };
-    const rules = master.getAllProperties("rrule");
     const seen = new Set<Instant>();
     const once = (wall: Wall, instant: Instant, end: Instant | null) => {
       if (seen.has(instant)) return;
@@ -296,82 +300,126 @@ class Reader {
     };
     // The start itself is the first of the set, whatever the rule says (3.8.5.3).
     once(timing.start, this.zones.instant(timing.start, timing.tzid), null);
-    for (const property of rules) {
-      const rule = property.getFirstValue();
-      if (rule instanceof ICAL.Recur)
-        for (const { wall, instant } of this.byRule(rule, timing)) once(wall, instant, null);
-    }
+    this.byRules(master, "rrule", timing, (wall, instant) => once(wall, instant, null));
     for (const { wall, instant, end } of this.listed(master, "rdate")) once(wall, instant, end);
-    for (const override of replaced.values()) spans.push(...this.single(override));
-    return spans;
+    for (const override of replaced.values()) this.single(override, keep);
   }
 
-  /** The span of an event that stands for itself. */
-  single(event: ICAL.Component): Span[] {
-    const timing = timingOf(event, this.zones);
-    if (!timing || !takesTime(event, this.asked.owner)) return [];
+  /** The same of an event that stands for itself. */
+  single(event: Part, keep: Keep): void {
+    const timing = this.timingOf(event);
+    if (!timing || !this.takes(event)) return;
     const from = this.zones.instant(timing.start, timing.tzid);
-    return [{ from, to: timing.endOf(timing.start, from) }];
+    keep(from, timing.endOf(timing.start, from));
+  }
+
+  /** Busy time that is told without events (3.6.4). */
+  freeBusy(part: Part, keep: Keep): void {
+    for (const property of part.all("freebusy")) {
+      if (parameter(property, "fbtype").toUpperCase() === "FREE") continue;
+      for (const value of valuesOf(property)) {
+        const period = periodOf(value);
+        if (!period) continue;
+        const { start, end } = period;
+        const from = this.zones.instant(start.wall, zoneOf(property, start));
+        keep(
+          from,
+          "ms" in end ? from + end.days * dayMs + end.ms : this.zones.instant(end.wall, zoneOf(property, end)),
+        );
+      }
+    }
   }
 }
 
 /** What a text that is no calendar seems to be, for the sentence about it. */
 function looksLike(text: string): string {
   if (!text.trim()) return "empty";
-  if (/^\s*(<!doctype|<html|<\?xml|<)/i.test(text)) return "a web page";
+  if (text.trimStart().startsWith("<")) return "a web page";
   return "not a calendar";
 }
 
-/**
- * The busy time of an iCalendar text. Refused (`calendar.notCalendar`, `calendar.broken`, `calendar.tooLarge`) as a
- * whole when it can't be read: half a calendar would make taken time look free.
- */
-export function readCalendar(text: string, asked: CalendarAsked): Outcome<CalendarRead> {
-  if (text.length > calendarLimits.bytes) return refused("calendar.tooLarge", { mostMiB: calendarLimits.bytes >> 20 });
-  const body = text.replace(/^\uFEFF/, "").trimStart();
-  if (!/^BEGIN:VCALENDAR/i.test(body)) return refused("calendar.notCalendar", { looksLike: looksLike(body) });
-  if (!/END:VCALENDAR\s*$/i.test(body)) return refused("calendar.broken", { message: "it ends in the middle" });
-  let calendars: JCal[];
-  try {
-    const parsed = ICAL.parse(body) as unknown[];
-    // Several calendars in one text come as a list of lists.
-    calendars = (typeof parsed[0] === "string" ? [parsed] : parsed) as JCal[];
-  } catch (error) {
-    return refused("calendar.broken", { message: String((error as Error).message).slice(0, 200) });
+interface Group {
+  readonly masters: Part[];
+  readonly overrides: Part[];
+}
+
+/** Events by their UID; those without one stand each for itself. */
+function groupsOf(events: readonly Part[]): Iterable<Group> {
+  const byUid = new Map<string, Group>();
+  for (const [index, event] of events.entries()) {
+    const uid = event.text("uid") || `without ${index}`;
+    let group = byUid.get(uid);
+    if (!group) {
+      group = { masters: [], overrides: [] };
+      byUid.set(uid, group);
+    }
+    (event.get("recurrence-id") ? group.overrides : group.masters).push(event);
   }
-  const spans: Span[] = [];
-  const notes: string[] = [];
+  return byUid.values();
+}
+
+/** Parts that say something about time and are not read. */
+const notFollowed: Readonly<Record<string, string>> = {
+  vavailability: "Hours of availability (VAVAILABILITY) in it are not followed.",
+};
+
+function readOne(calendar: Part, asked: CalendarAsked, notes: Set<string>, keep: Keep) {
+  const all = calendar.parts("vevent");
+  const own = asked.own ?? "";
+  const events = own ? all.filter((event) => !event.text("uid").endsWith(own)) : all;
+  if (events.length < all.length)
+    notes.add(`${all.length - events.length} of the events are bookings of this site; they were left out.`);
+  const reader = new Reader(new Zones(calendar, asked, asked.zone, notes), asked, notes);
+  for (const [name] of calendar.counts()) {
+    const note = Object.hasOwn(notFollowed, name) ? notFollowed[name] : undefined;
+    if (note) notes.add(note);
+  }
+  for (const { masters, overrides } of groupsOf(events)) {
+    if (masters.length)
+      newestOf(masters).forEach((master, index) => {
+        reader.busyOf(master, index === 0 ? overrides : [], keep);
+      });
+    else for (const override of overrides) reader.single(override, keep);
+  }
+  for (const part of calendar.parts("vfreebusy")) reader.freeBusy(part, keep);
+  return {
+    events: all.length,
+    free: all.length - events.length + events.filter((event) => !reader.takes(event)).length,
+  };
+}
+
+/**
+ * The busy time of an iCalendar file. Refused (`calendar.notCalendar`, `calendar.broken`, `calendar.tooLarge`,
+ * `calendar.tooMany`) as a whole when it can't be read: half a calendar would make taken time look free.
+ */
+export function readCalendar(file: Uint8Array, asked: CalendarAsked): Outcome<CalendarRead> {
+  if (file.length > calendarLimits.bytes) return refused("calendar.tooLarge", { mostMiB: calendarLimits.bytes >> 20 });
+  const body = unfold(file)
+    .replace(/^\uFEFF/, "")
+    .trim();
+  if (!/^BEGIN:VCALENDAR/i.test(body)) return refused("calendar.notCalendar", { looksLike: looksLike(body) });
+  if (!/^END:VCALENDAR$/i.test(body.slice(body.lastIndexOf("\n") + 1).trim()))
+    return refused("calendar.broken", { message: "it ends in the middle" });
+  const notes = new Set<string>();
+  // The latest end by each start: many events take the same time, and each is kept once.
+  const ends = new Map<Instant, Instant>();
+  const keep: Keep = (from, to) => {
+    if (from < asked.to && asked.from < to && to > (ends.get(from) ?? from)) ends.set(from, to);
+  };
   let events = 0;
   let free = 0;
   try {
+    const calendars = parseCalendars(body);
+    const all = calendars.reduce((sum, calendar) => sum + (calendar.counts().get("vevent") ?? 0), 0);
+    if (all > calendarLimits.events) return refused("calendar.tooMany", { most: calendarLimits.events });
     for (const calendar of calendars) {
-      const parts = partsOf(calendar, "vevent");
-      events += parts.length;
-      if (events > calendarLimits.events) return refused("calendar.tooMany", { most: calendarLimits.events });
-      const zones = new Zones(calendar, asked.zone);
-      const reader = new Reader(zones, asked);
-      const byUid = new Map<string, { masters: ICAL.Component[]; overrides: ICAL.Component[] }>();
-      for (const [index, part] of parts.entries()) {
-        const uid = String(part.getFirstPropertyValue("uid") ?? `without ${index}`);
-        const group = byUid.get(uid) ?? { masters: [], overrides: [] };
-        byUid.set(uid, group);
-        (part.hasProperty("recurrence-id") ? group.overrides : group.masters).push(part);
-        if (!takesTime(part, asked.owner)) free += 1;
-      }
-      for (const { masters, overrides } of byUid.values()) {
-        const found = masters.length
-          ? masters.flatMap((master, index) => reader.spansOf(master, index === 0 ? overrides : []))
-          : overrides.flatMap((override) => reader.single(override));
-        for (const span of found) if (span.from < asked.to && asked.from < span.to) spans.push(span);
-      }
-      notes.push(...new Set(reader.notes));
-      for (const tzid of zones.unknown)
-        notes.push(
-          `The zone “${tzid}” is not known and not described in the file; its times were read as ${asked.zone}.`,
-        );
+      const read = readOne(calendar, asked, notes, keep);
+      events += read.events;
+      free += read.free;
     }
   } catch (error) {
     return refused("calendar.broken", { message: String((error as Error).message).slice(0, 200) });
   }
-  return done({ busy: merged(spans), events, free, notes });
+  const busy = merged(Array.from(ends, ([from, to]) => ({ from, to })));
+  return done({ busy, events, free, notes: [...notes].slice(0, calendarLimits.notes) });
 }

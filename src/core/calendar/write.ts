@@ -13,8 +13,8 @@ export interface CalendarEvent {
   readonly uid: string;
   /** Rises with every change (3.8.7.4). */
   readonly sequence: number;
-  readonly start: Instant;
-  readonly end: Instant;
+  /** In order, at least one; those after the first are further dates of the same event. */
+  readonly dates: readonly { readonly start: Instant; readonly end: Instant }[];
   /** When this description of it was made. */
   readonly stamp: Instant;
   readonly summary: string;
@@ -31,6 +31,8 @@ export interface CalendarFile {
   readonly method: "REQUEST" | "CANCEL" | null;
   /** IANA zone the events are written in. */
   readonly zone: string;
+  /** Around when the zone is described where there are no events. */
+  readonly at: Instant;
   readonly events: readonly CalendarEvent[];
 }
 
@@ -77,42 +79,98 @@ function timezoneOf(zone: string, from: Instant, to: Instant): ICAL.Component {
   return timezone;
 }
 
+/** Words without what can't be written: a line break inside of a value would begin a line of its own. */
+const clean = (words: string): string => words.replace(/\r\n?/g, "\n").replace(/[^\P{Cc}\n]/gu, " ");
+const oneLine = (words: string): string => words.replace(/\p{Cc}+/gu, " ");
+
 function person(component: ICAL.Component, name: "organizer" | "attendee", { name: words, email }: CalendarPerson) {
   const property = component.addPropertyWithValue(name, `mailto:${email}`);
-  // Quotes and control characters can't be written in a parameter (3.2): a line break would begin a line of its own.
-  property.setParameter("cn", words.replaceAll('"', "”").replace(/\p{Cc}+/gu, " "));
+  // Quotes can't be written in a parameter (3.2).
+  property.setParameter("cn", oneLine(words.replaceAll('"', "”")));
   return property;
 }
 
+const encoder = new TextEncoder();
+const lineOctets = 75;
+
+/** A line folded after at most 75 octets, the leading space of the next ones among them, between letters (3.1). */
+function folded(line: string): string {
+  const parts: string[] = [];
+  let part = "";
+  let octets = 0;
+  for (const letter of line) {
+    const size = encoder.encode(letter).length;
+    if (octets + size > lineOctets) {
+      parts.push(part);
+      part = " ";
+      octets = 1;
+    }
+    part += letter;
+    octets += size;
+  }
+  return [...parts, part].join("\r\n");
+}
+
+/** The stretch that a VTIMEZONE has to describe. */
+function stretchOf(events: readonly CalendarEvent[], at: Instant): readonly [Instant, Instant] {
+  const dates = events.flatMap((event) => event.dates);
+  // By whole years where there is nothing to describe, so that an unchanged calendar is the same text.
+  const year = new Date(at).getUTCFullYear();
+  if (!dates.length) return [Date.UTC(year, 0, 1), Date.UTC(year + 2, 0, 1)];
+  let [from, to] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const { start, end } of dates) {
+    from = Math.min(from, start);
+    to = Math.max(to, end);
+  }
+  return [from - around, to + around];
+}
+
+/** DTSTART, DTEND and, for further dates, RDATE: on the zone's clock, or in UTC where that clock shows a time twice. */
+function addDates(part: ICAL.Component, dates: CalendarEvent["dates"], clock: ZoneClock): void {
+  const [first] = dates;
+  if (!first) return;
+  const twice = dates.some(({ start, end }) => clock.showsTwice(start) || clock.showsTwice(end));
+  const write = (property: ICAL.Property) => {
+    if (!twice) property.setParameter("tzid", clock.zone);
+  };
+  const time = (instant: Instant) => (twice ? utc(instant) : floating(clock.wallMs(instant)));
+  write(part.addPropertyWithValue("dtstart", time(first.start)));
+  write(part.addPropertyWithValue("dtend", time(first.end)));
+  const further = dates.slice(1);
+  if (!further.length) return;
+  // A further date is as long as the first; one that is not brings its own end.
+  const alike = further.every(({ start, end }) => end - start === first.end - first.start);
+  const property = new ICAL.Property("rdate");
+  if (!alike) property.resetType("period");
+  property.setValues(
+    further.map(({ start, end }) =>
+      alike ? time(start) : ICAL.Period.fromData({ start: time(start), end: time(end) }),
+    ) as never[],
+  );
+  write(property);
+  part.addProperty(property);
+}
+
 /** The calendar as text: CRLF, lines folded at 75 octets, text escaped. */
-export function calendarText({ name, method, zone, events }: CalendarFile): string {
+export function calendarText({ name, method, zone, at, events }: CalendarFile): string {
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("prodid", "-//Webitor//Booking//EN");
   calendar.addPropertyWithValue("version", "2.0");
   if (method) calendar.addPropertyWithValue("method", method);
-  else calendar.addPropertyWithValue("x-wr-calname", name);
+  // Of no type that ical.js knows, so it is escaped here (3.3.11).
+  else calendar.addPropertyWithValue("x-wr-calname", oneLine(name).replace(/[\\;,]/g, "\\$&"));
   const clock = ZoneClock.of(zone);
-  if (events.length)
-    calendar.addSubcomponent(
-      timezoneOf(
-        zone,
-        Math.min(...events.map(({ start }) => start)) - around,
-        Math.max(...events.map(({ end }) => end)) + around,
-      ),
-    );
+  // Without any part a calendar is none (3.6): an empty one has its zone.
+  calendar.addSubcomponent(timezoneOf(zone, ...stretchOf(events, at)));
   for (const event of events) {
     const part = new ICAL.Component("vevent");
     part.addPropertyWithValue("uid", event.uid);
     part.addPropertyWithValue("dtstamp", utc(event.stamp));
     part.addPropertyWithValue("sequence", event.sequence);
-    for (const [key, instant] of [
-      ["dtstart", event.start],
-      ["dtend", event.end],
-    ] as const)
-      part.addPropertyWithValue(key, floating(clock.wallMs(instant))).setParameter("tzid", zone);
-    part.addPropertyWithValue("summary", event.summary);
-    if (event.description) part.addPropertyWithValue("description", event.description);
-    if (event.location) part.addPropertyWithValue("location", event.location);
+    addDates(part, event.dates, clock);
+    part.addPropertyWithValue("summary", oneLine(event.summary));
+    if (event.description) part.addPropertyWithValue("description", clean(event.description));
+    if (event.location) part.addPropertyWithValue("location", oneLine(event.location));
     part.addPropertyWithValue("status", event.status);
     if (event.organizer) person(part, "organizer", event.organizer);
     if (event.attendee) {
@@ -122,5 +180,6 @@ export function calendarText({ name, method, zone, events }: CalendarFile): stri
     }
     calendar.addSubcomponent(part);
   }
-  return `${calendar.toString()}\r\n`;
+  const lines = calendar.toString().replaceAll("\r\n ", "").split("\r\n");
+  return `${lines.map(folded).join("\r\n")}\r\n`;
 }

@@ -4,7 +4,7 @@ import { isLink, linkFromWords } from "./link";
 import { lookAt } from "./look";
 import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
 import { shelf } from "./shelf";
-import { maxDepth, pageFaults } from "./validate";
+import { maxDepth, maxNodes, mostFaults, pageFaults } from "./validate";
 
 let last = 0;
 const newId = () => `v${++last}`;
@@ -91,7 +91,7 @@ test("blocks can't be nested without end", () => {
   expect(pageFaults(b.page(b.section("Deep", {}, inner)))[0]?.message).toContain("levels deep");
 });
 
-describe("links", () => {
+describe("what may be stored as a link", () => {
   test.each([
     "page:home",
     "page:home#prices",
@@ -175,4 +175,76 @@ test("a phone inherits what the tablet sets, and says what is its own", () => {
   const look = { base: { size: 3, above: 10 }, tablet: { size: 2.4 }, phone: { above: 4 } };
   expect(lookAt(look, "phone")).toEqual({ values: { size: 2.4, above: 4 }, departures: ["above"] });
   expect(lookAt(look, "base")).toEqual({ values: { size: 3, above: 10 }, departures: [] });
+});
+
+describe("what is not a page at all", () => {
+  const page = (children: unknown[]) => ({ ...b.page(), children });
+
+  test("is told with twenty faults and no more, however much is wrong", () => {
+    const broken = Array.from({ length: 4000 }, () => ({ id: "same", kind: "section", content: 5, look: 5, odd: 1 }));
+    expect(pageFaults(page(broken))).toHaveLength(mostFaults);
+    const fields = Object.fromEntries(Array.from({ length: 50_000 }, (_, nth) => [`k${nth}`, nth]));
+    expect(pageFaults({ ...b.page(), ...fields })).toHaveLength(mostFaults);
+    expect(pageFaults(page([{ ...b.section("s", {}), look: { base: fields } }])).length).toBeLessThanOrEqual(
+      mostFaults,
+    );
+  });
+
+  test("is looked at no further than a page may be large", () => {
+    let asked = 0;
+    const counted = () => {
+      asked += 1;
+      return { ...b.section("s", {}), id: `c${asked}` };
+    };
+    const children = Array.from({ length: maxNodes * 3 }, (_, nth) =>
+      Object.defineProperty({ id: `n${nth}`, kind: "section", look: { base: {} }, children: [] }, "content", {
+        enumerable: true,
+        get: () => counted().content,
+      }),
+    );
+    const [last] = pageFaults(page(children)).slice(-1);
+    expect(last?.message).toBe(`A page holds at most ${maxNodes} blocks.`);
+    // Each block's content is read a few times, and those beyond the limit never.
+    expect(asked).toBeLessThan(maxNodes * 4);
+  });
+
+  test.each([null, 5, "page", [], undefined])("%s is no block", (value) => {
+    expect(pageFaults(value).length).toBeGreaterThan(0);
+  });
+});
+
+describe("links", () => {
+  test.each([
+    "page:home",
+    "page:home#prices",
+    "#prices",
+    "https://riverside.example/a?b=c#d",
+    "mailto:ana@mail.example",
+    "mailto:ana@mail.example?subject=Clay",
+    "tel:+353(0)1-555.01",
+  ])("%s may be stored", (link) => expect(isLink(link)).toBe(true));
+
+  test.each([
+    "javascript:alert(1)",
+    "JavaScript:alert(1)",
+    "data:text/html,x",
+    "page:",
+    "page:home#",
+    "#",
+    "//evil.example",
+    "https://",
+    'https://a.example/"x',
+    "https://a.example/ b",
+    "mailto:no-address",
+    "mailto:a@b@c.example",
+    "tel:call me",
+    "tel:12",
+    `https://${"a".repeat(3000)}.example`,
+  ])("%s may not", (link) => expect(isLink(link)).toBe(false));
+
+  test("what people type becomes a link, or nothing", () => {
+    expect(linkFromWords("ana@mail.example")).toBe("mailto:ana@mail.example");
+    expect(linkFromWords("a@b")).toBeNull();
+    expect(linkFromWords(`${"a@".repeat(20_000)}x.`)).toBeNull();
+  });
 });

@@ -1,5 +1,6 @@
 // Whether a tree is a page: every node of a known kind, with valid content and look, in a place it may stand.
 import Joi from "joi";
+import { formShape, shapeFault } from "@/core/input/shape";
 import { kinds } from "./kinds";
 import { type LookField, lookRules, type Width, widths } from "./look";
 import type { Kind } from "./node";
@@ -13,8 +14,11 @@ export interface Fault {
 /** Limits that keep a page a page: a tree beyond them is refused whole. */
 export const maxNodes = 5000;
 export const maxDepth = 12;
+/** The most faults that are told at once: nobody reads more. */
+export const mostFaults = 20;
 
-const options: Joi.ValidationOptions = { abortEarly: false, convert: false };
+/** More values than a look has are not looked at. */
+const mostLooks = 60;
 const nodeId = /^[\w-]{1,40}$/;
 const emptySchema = Joi.object({});
 
@@ -26,8 +30,10 @@ export const pathOf = (path: readonly (string | number)[]): string =>
   );
 
 function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
-  const { error } = schema.validate(value, options);
-  return (error?.details ?? []).map((detail) => ({
+  // Of something small all that is wrong is told; of something large, the first.
+  const abortEarly = shapeFault(value, formShape) !== null;
+  const { error } = schema.validate(value, { abortEarly, convert: false });
+  return (error?.details ?? []).slice(0, mostFaults).map((detail) => ({
     path: [at, pathOf(detail.path)].filter(Boolean).join("."),
     message: detail.message.replaceAll('"', "“").replace(/“([^“]*)“/g, "“$1”"),
   }));
@@ -45,37 +51,67 @@ export function lookFault(kind: Kind, field: string, value: unknown): Fault | nu
   return faultsOf(lookRules[field as LookField].schema.required(), value, `look.${field}`)[0] ?? null;
 }
 
-function nodeFaults(node: unknown, at: string, mayBe: readonly Kind[], seen: Set<string>, depth: number): Fault[] {
-  const here = (path: string) => [at, path].filter(Boolean).join(".");
-  if (typeof node !== "object" || node === null) return [{ path: at, message: "Here a block was expected." }];
-  const { id, kind, content, look, children, ...others } = node as Record<string, unknown>;
-  const faults: Fault[] = Object.keys(others).map((key) => ({ path: here(key), message: `A block has no “${key}”.` }));
-  if (typeof id !== "string" || !nodeId.test(id))
-    faults.push({ path: here("id"), message: "A block needs an id of letters, digits, _ and -." });
-  else if (seen.has(id)) faults.push({ path: here("id"), message: `The id “${id}” stands twice.` });
-  else seen.add(id);
-  if (seen.size > maxNodes) return [{ path: at, message: `A page holds at most ${maxNodes} blocks.` }];
-  if (depth > maxDepth) return [{ path: at, message: `Blocks can stand at most ${maxDepth} levels deep.` }];
-  if (typeof kind !== "string" || !Object.hasOwn(kinds, kind))
-    return [...faults, { path: here("kind"), message: `There is no block of the kind “${String(kind)}”.` }];
-  if (!mayBe.includes(kind as Kind))
-    return [
-      ...faults,
-      { path: here("kind"), message: `A ${kinds[kind as Kind].label.toLowerCase()} can't stand here.` },
-    ];
-  const definition = kinds[kind as Kind];
-  faults.push(...faultsOf(definition.content.required(), content, here("content")));
-  faults.push(...looksFaults(kind as Kind, look, here("look")));
-  if (definition.holds) {
-    if (!Array.isArray(children))
-      faults.push({ path: here("children"), message: "Here a list of blocks was expected." });
-    else
-      children.forEach((child, index) => {
-        faults.push(...nodeFaults(child, here(`children[${index}]`), definition.holds ?? [], seen, depth + 1));
-      });
-  } else if (children !== undefined)
-    faults.push({ path: here("children"), message: `A ${definition.label.toLowerCase()} holds no other blocks.` });
-  return faults;
+/** What is left of what is looked at: a tree of a million wrong blocks is not gone through to its end. */
+class Judging {
+  readonly faults: Fault[] = [];
+  private readonly seen = new Set<string>();
+  private nodes = 0;
+
+  add(...faults: readonly Fault[]): void {
+    this.faults.push(...faults.slice(0, mostFaults - this.faults.length));
+  }
+
+  get ended(): boolean {
+    return this.faults.length >= mostFaults || this.nodes > maxNodes;
+  }
+
+  private outsideLimits(node: unknown, depth: number): string | null {
+    if (this.nodes > maxNodes) return `A page holds at most ${maxNodes} blocks.`;
+    if (depth > maxDepth) return `Blocks can stand at most ${maxDepth} levels deep.`;
+    return typeof node === "object" && node !== null ? null : "Here a block was expected.";
+  }
+
+  node(node: unknown, at: string, mayBe: readonly Kind[], depth: number): void {
+    if (this.ended) return;
+    this.nodes += 1;
+    const here = (path: string) => [at, path].filter(Boolean).join(".");
+    const outside = this.outsideLimits(node, depth);
+    if (outside) {
+      this.add({ path: at, message: outside });
+      return;
+    }
+    const { id, kind, content, look, children, ...others } = node as Record<string, unknown>;
+    this.add(
+      ...Object.keys(others)
+        .slice(0, mostFaults)
+        .map((key) => ({ path: here(key.slice(0, 60)), message: `A block has no “${key.slice(0, 60)}”.` })),
+    );
+    if (typeof id !== "string" || !nodeId.test(id))
+      this.add({ path: here("id"), message: "A block needs an id of letters, digits, _ and -." });
+    else if (this.seen.has(id)) this.add({ path: here("id"), message: `The id “${id}” stands twice.` });
+    else this.seen.add(id);
+    const known = typeof kind === "string" && Object.hasOwn(kinds, kind);
+    if (!known || !mayBe.includes(kind as Kind)) {
+      const message = known
+        ? `A ${kinds[kind as Kind].label.toLowerCase()} can't stand here.`
+        : `There is no block of the kind “${String(kind).slice(0, 60)}”.`;
+      this.add({ path: here("kind"), message });
+      return;
+    }
+    const definition = kinds[kind as Kind];
+    this.add(...faultsOf(definition.content.required(), content, here("content")));
+    this.add(...looksFaults(kind as Kind, look, here("look")));
+    if (definition.holds) {
+      if (!Array.isArray(children))
+        this.add({ path: here("children"), message: "Here a list of blocks was expected." });
+      else
+        for (const [index, child] of children.entries()) {
+          if (this.ended) return;
+          this.node(child, here(`children[${index}]`), definition.holds, depth + 1);
+        }
+    } else if (children !== undefined)
+      this.add({ path: here("children"), message: `A ${definition.label.toLowerCase()} holds no other blocks.` });
+  }
 }
 
 function looksFaults(kind: Kind, look: unknown, at: string): Fault[] {
@@ -83,12 +119,13 @@ function looksFaults(kind: Kind, look: unknown, at: string): Fault[] {
     return [{ path: at, message: "A look needs the values for every width under “base”." }];
   const faults: Fault[] = [];
   for (const [width, values] of Object.entries(look)) {
+    if (faults.length >= mostFaults) break;
     if (!widths.includes(width as Width))
       faults.push({ path: `${at}.${width}`, message: `There is no width “${width}”.` });
     else if (typeof values !== "object" || values === null)
       faults.push(...faultsOf(emptySchema, values, `${at}.${width}`));
     else
-      for (const [field, value] of Object.entries(values)) {
+      for (const [field, value] of Object.entries(values).slice(0, mostLooks)) {
         const fault = lookFault(kind, field, value);
         if (fault) faults.push({ path: `${at}.${width}.${field}`, message: fault.message });
       }
@@ -96,11 +133,12 @@ function looksFaults(kind: Kind, look: unknown, at: string): Fault[] {
   return faults;
 }
 
-/** Every fault of a subtree that would stand in a node of the kind `parent` (or as a root); none for a valid one. */
+/** The faults (at most `mostFaults`) of a subtree that would stand in a node of the kind `parent` (or as a root); none for a valid one. */
 export function subtreeFaults(node: unknown, parent: Kind | null): readonly Fault[] {
-  const mayBe: readonly Kind[] = parent === null ? ["page"] : (kinds[parent].holds ?? []);
-  return nodeFaults(node, "", mayBe, new Set(), 0);
+  const judging = new Judging();
+  judging.node(node, "", parent === null ? ["page"] : (kinds[parent].holds ?? []), 0);
+  return judging.faults;
 }
 
-/** Every fault of a whole page. */
+/** The faults of a whole page, at most `mostFaults`. */
 export const pageFaults = (root: unknown): readonly Fault[] => subtreeFaults(root, null);

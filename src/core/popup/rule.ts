@@ -1,4 +1,5 @@
 // The part of a popup that decides: light enough to run in the visitor's browser (no dates library, no validator).
+import { withoutSlashes } from "@/core/site/path";
 import type { Decision, Reason } from "@/core/visitor/decision";
 import { deviceClass, type Visitor } from "@/core/visitor/visitor";
 import type { Conditions, Restraint, Trigger } from "./popup";
@@ -29,7 +30,7 @@ const dayMs = 86_400_000;
 
 /** Whether `path` fits a pattern in which * stands for any run of characters. Trailing slashes do not count. */
 export function pathMatches(pattern: string, path: string): boolean {
-  const bare = (text: string) => (text.length > 1 ? text.replace(/\/+$/, "") : text);
+  const bare = (text: string) => (text.length > 1 ? withoutSlashes(text) : text);
   const parts = bare(pattern).split("*");
   const subject = bare(path);
   const first = parts[0] as string;

@@ -1,7 +1,9 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
+import { languageSchema } from "@/core/locale/language";
 import { mediaHash } from "@/core/page/kinds/picture";
+import { wallSchema } from "@/core/time/dates";
 import { type Popup, type PopupField, popupDesigns } from "./popup";
 
 const words = (most: number) =>
@@ -18,14 +20,7 @@ const seconds = Joi.number().min(0).max(3600).precision(1).required().messages({
 const pattern = Joi.string()
   .pattern(/^\/[^\s?#]{0,200}$/)
   .messages({ "string.pattern.base": "A path starts with /, such as /classes or /journal/*." });
-const wallTime = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/)
-  .custom((value: string, helpers) =>
-    Number.isNaN(Date.parse(`${value}:00Z`)) ? helpers.error("string.pattern.base") : value,
-  )
-  .messages({ "string.pattern.base": "Write day and time as 2026-11-24T09:00." })
-  .allow(null)
-  .required();
+const wallTime = wallSchema.allow(null).required();
 
 export const triggerSchema = Joi.object({
   on: oneOf("after", "scroll", "leave", "click", "idle"),
@@ -120,14 +115,7 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
       .items(Joi.string().valid("wide", "tablet", "phone"))
       .unique()
       .required(),
-    languages: Joi.array()
-      .items(
-        Joi.string()
-          .pattern(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
-          .messages({ "string.pattern.base": "A language is a tag such as en or de-AT." }),
-      )
-      .max(30)
-      .required(),
+    languages: Joi.array().items(languageSchema).max(30).required(),
     countries: Joi.array()
       .items(
         Joi.string()

@@ -28,12 +28,15 @@ export function documentHtml(parts: DocumentParts): string {
 export function noticeHtml(notice: {
   readonly title: string;
   readonly text: string;
-  /** A link back, or a deed that is sent as a form to the same address. */
-  readonly then: { readonly href: string; readonly words: string } | { readonly deed: string } | null;
+  /** A link back, or a deed that is sent as a form: to the same address, or to `action` beside it. */
+  readonly then:
+    | { readonly href: string; readonly words: string }
+    | { readonly deed: string; readonly action?: string }
+    | null;
 }): string {
   const then = notice.then
     ? "deed" in notice.then
-      ? `<form method="post"><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
+      ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
   return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${then}</div></section></main>`;

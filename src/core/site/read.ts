@@ -1,13 +1,17 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
 import { setUpFaults } from "@/core/booking/references";
+import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import { everyNode } from "@/core/page/node";
-import { type Fault, pageFaults, pathOf } from "@/core/page/validate";
+import { type Fault, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
 import { siteFileSchema } from "./schema";
 import type { SiteFile } from "./site";
 
 export type ReadSite =
   | { readonly ok: true; readonly site: SiteFile }
   | { readonly ok: false; readonly faults: readonly Fault[] };
+
+/** How large a site file may be: some hundred pages of a thousand blocks. */
+export const siteFileShape: ShapeLimits = { depth: 60, keys: 2000, items: 20_000, values: 2_000_000 };
 
 const refuse = (path: string, message: string): ReadSite => ({ ok: false, faults: [{ path, message }] });
 
@@ -51,7 +55,7 @@ function danglingReferences(site: SiteFile): Fault[] {
   return faults;
 }
 
-/** A site from the text of a site.json; or every fault with its path. Source: docs/site-file.md. */
+/** A site from the text of a site.json; or its faults (at most `mostFaults`) with their paths. Source: docs/site-file.md. */
 export function readSiteFile(json: string): ReadSite {
   let value: unknown;
   try {
@@ -64,28 +68,35 @@ export function readSiteFile(json: string): ReadSite {
   const { format } = value as { format?: unknown };
   if (format !== 1)
     return refuse("format", `This file says format ${JSON.stringify(format) ?? "nothing"}; only format 1 can be read.`);
-  const { error } = siteFileSchema.validate(value, { abortEarly: false, convert: false });
+  const misshapen = shapeFault(value, siteFileShape);
+  if (misshapen) return refuse(misshapen.path, misshapen.message);
+  // Of something small all that is wrong is told; of something large, the first.
+  const abortEarly = shapeFault(value, studioShape) !== null;
+  const { error } = siteFileSchema.validate(value, { abortEarly, convert: false });
   if (error)
     return {
       ok: false,
-      faults: error.details.map((detail) => ({
+      faults: error.details.slice(0, mostFaults).map((detail) => ({
         path: pathOf(detail.path),
         message: detail.message.replaceAll('"', "”"),
       })),
     };
   const site = value as SiteFile;
-  const faults = [
-    ...pageFaults(site.header).map((fault) => ({ ...fault, path: `header.${fault.path}` })),
-    ...pageFaults(site.footer).map((fault) => ({ ...fault, path: `footer.${fault.path}` })),
-    ...site.pages.flatMap((page, index) =>
-      pageFaults(page.body).map((fault) => ({ ...fault, path: `pages[${index}].body.${fault.path}` })),
-    ),
+  const trees: readonly (readonly [string, unknown])[] = [
+    ["header", site.header],
+    ["footer", site.footer],
+    ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),
   ];
-  if (faults.length) return { ok: false, faults };
+  const faults: Fault[] = [];
+  for (const [at, tree] of trees) {
+    faults.push(...pageFaults(tree).map((fault) => ({ ...fault, path: [at, fault.path].filter(Boolean).join(".") })));
+    if (faults.length >= mostFaults) break;
+  }
+  if (faults.length) return { ok: false, faults: faults.slice(0, mostFaults) };
   if (!site.pages.some((page) => page.slug === ""))
     return refuse("pages", "One page needs the empty slug: the home page.");
   const dangling = danglingReferences(site);
-  return dangling.length ? { ok: false, faults: dangling } : { ok: true, site };
+  return dangling.length ? { ok: false, faults: dangling.slice(0, mostFaults) } : { ok: true, site };
 }
 
 /** A value with the keys of every object in order, so that equal sites are equal texts. */

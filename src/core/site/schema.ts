@@ -2,8 +2,11 @@
 import Joi from "joi";
 import { bookingSetUpSchema, bookingWidgetSchema } from "@/core/booking/schema";
 import { brandSchema } from "@/core/brand/schema";
+import { mailSchema } from "@/core/input/text";
+import { languageSchema } from "@/core/locale/language";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { popupSchema } from "@/core/popup/schema";
+import { zoneSchema } from "@/core/time/zones";
 import type { MediaEntry, PageMeta, SiteFile, SiteSettings, SiteWidget } from "./site";
 
 export const idSchema = Joi.string()
@@ -22,34 +25,15 @@ export const siteKeySchema = Joi.string()
 
 export const siteNameSchema = Joi.string().trim().min(1).max(80).messages({ "string.empty": "A site needs a name." });
 
-function isZone(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat("en", { timeZone: zone });
-    return /^[A-Z]/.test(zone);
-  } catch {
-    return false;
-  }
-}
-
 export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSettings>({
-  language: Joi.string()
-    .pattern(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
-    .required()
-    .messages({ "string.pattern.base": "A language is a tag such as en-IE." }),
-  zone: Joi.string()
-    .custom((value: string, helpers) => (isZone(value) ? value : helpers.error("zone.unknown")))
-    .required()
-    .messages({ "zone.unknown": "There is no time zone of this name. Write it as Europe/Dublin." }),
+  language: languageSchema.required(),
+  zone: zoneSchema().required(),
   currency: Joi.string()
     .pattern(/^[A-Z]{3}$/)
     .required()
     .messages({ "string.pattern.base": "A currency is three capital letters, such as EUR." }),
   description: Joi.string().allow("").max(300).required(),
-  mailFrom: Joi.string()
-    .email({ tlds: false })
-    .max(200)
-    .required()
-    .messages({ "string.email": "This is no mail address." }),
+  mailFrom: mailSchema.max(200).required(),
 });
 
 /** One or more path parts of small letters, digits and hyphens. What the site server uses itself can't be taken. */

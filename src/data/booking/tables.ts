@@ -304,6 +304,10 @@ export const bookings = mysqlTable(
     /** The first date's start. */
     startsAt: instant("starts_at").notNull(),
     endsAt: instant("ends_at").notNull(),
+    /** Every date with its end, in ms: what a cancelled course still has to list. */
+    dates: json<readonly { readonly start: number; readonly end: number }[] | null>("dates"),
+    /** Whose hold it is: a keyed hash of the network address, so that nobody keeps a whole week. */
+    heldBy: varchar("held_by", { length: 32 }),
     /** In the order of the service's sets; the first leads. */
     resources: json<readonly string[]>("resources").notNull(),
     seats: int("seats").notNull(),
@@ -331,6 +335,7 @@ export const bookings = mysqlTable(
     index("bookings_time").on(table.siteId, table.startsAt),
     index("bookings_ending").on(table.state, table.endsByItselfAt),
     index("bookings_email").on(table.siteId, table.email),
+    index("bookings_held").on(table.siteId, table.heldBy),
   ],
 );
 

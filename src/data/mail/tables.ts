@@ -1,4 +1,4 @@
-// Mails to visitors: what was written, and what became of it.
+// Mails to visitors and to members: what was written, and what became of it.
 import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
 import { instant, json } from "../columns";
 
@@ -6,13 +6,14 @@ export const mails = mysqlTable(
   "mails",
   {
     id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    /** The site it is about; null for a letter about an account. */
+    siteId: varchar("site_id", { length: 24 }),
     sender: varchar("sender", { length: 320 }).notNull(),
     recipient: varchar("recipient", { length: 320 }).notNull(),
     subject: varchar("subject", { length: 400 }).notNull(),
     text: text("text").notNull(),
     html: text("html").notNull(),
-    /** Address of the withdraw page, for the List-Unsubscribe header (RFC 2369). */
+    /** Address of the withdraw page, for the List-Unsubscribe header (RFC 2369); empty where there is none. */
     withdrawUrl: varchar("withdraw_url", { length: 500 }).notNull(),
     /** An iCalendar part with its METHOD (RFC 5546), or null. */
     calendar: json<{ readonly method: "REQUEST" | "CANCEL"; readonly text: string } | null>("calendar"),

@@ -1,6 +1,7 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { MediaEntry, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
+import { memberSites } from "../account/tables";
 import { storeSetUp, tablesOfSetUp } from "../booking/set-up";
 import {
   bookingDates,
@@ -125,7 +126,12 @@ export async function storeSite(
   let nth = 0;
   for (const entry of site.media) {
     // The order of the media is that of their times.
-    await tx.insert(media).values({ siteId, ...entry, createdAt: new Date(createdAt.getTime() + nth++) });
+    await tx.insert(media).values({
+      siteId,
+      ...entry,
+      bytes: files.get(entry.hash)?.length ?? 0,
+      createdAt: new Date(createdAt.getTime() + nth++),
+    });
     await tx
       .insert(mediaBytes)
       .values({ siteId, hash: entry.hash, widthPx: 0, bytes: Buffer.from(files.get(entry.hash) as Uint8Array) });
@@ -134,6 +140,7 @@ export async function storeSite(
 
 /** Everything that belongs to a site, in all tables. */
 const tablesOfSites = [
+  memberSites,
   documents,
   documentEdits,
   widgets,

@@ -1,6 +1,7 @@
 // Sites and their media.
 import { index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { Brand } from "@/core/brand/brand";
+import type { Retention } from "@/core/site/retention";
 import type { SiteSettings } from "@/core/site/site";
 import { instant, json, longblob } from "../columns";
 
@@ -15,6 +16,8 @@ export const sites = mysqlTable(
     brand: json<Brand>("brand").notNull(),
     /** Raised by every change of name, settings or brand. */
     revision: int("revision").notNull().default(0),
+    /** How long what visitors sent is kept; null is the usual. Not of the site file: it is about people, not pages. */
+    retention: json<Retention | null>("retention"),
     /** The one pointer that publishing and going back flip. */
     liveReleaseId: varchar("live_release_id", { length: 24 }),
     createdAt: instant("created_at").notNull(),
@@ -31,6 +34,8 @@ export const media = mysqlTable(
     type: mysqlEnum("type", ["image/jpeg", "image/png", "image/webp", "image/avif"]).notNull(),
     widthPx: int("width_px").notNull(),
     heightPx: int("height_px").notNull(),
+    /** Size of the file as it came; variants are not counted. */
+    bytes: int("bytes").notNull().default(0),
     createdAt: instant("created_at").notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.hash] })],

@@ -1,17 +1,22 @@
-// Signing in and out, sessions, passwords, and the people of a studio.
+// Signing in and out, sessions, passwords, second factors, letters, and the people of a studio.
 import { eq } from "drizzle-orm";
-import { sessions, users } from "@/data/account/tables";
-import { rateLimits } from "@/data/job/tables";
+import { Secret, TOTP } from "otpauth";
+import { accountLinks, members, securityEvents, sessions, studios, users } from "@/data/account/tables";
+import { jobs, rateLimits } from "@/data/job/tables";
+import { mails } from "@/data/mail/tables";
 import type { Context } from "../context";
-import { operations } from "../operations";
+import type { Incoming } from "../operation";
+import { type OperationName, operations } from "../operations";
 import type { Problem } from "../problem";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { accountOf, hashPassword, sessionDays, signIn, signOut } from "./session";
+import { type Person, type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { hashPassword } from "./password";
+import { accountOf, confirmedMinutes, cookieHeader, idleMinutes, sessionHours, signIn, tokenIn } from "./session";
 
 let studio: TestStudio;
 let context: Context;
 const password = "clay-and-chains";
 const address = "ines@m.example";
+const caller = (nth: number) => ({ address: `192.0.${nth}.1`, agent: "A test (Plain; 64) of ours" });
 
 beforeAll(async () => {
   studio = await testStudio();
@@ -29,100 +34,319 @@ const refusal = (work: Promise<unknown>): Promise<Problem> =>
     (error: Problem) => error,
   );
 const atTime = (now: Date): Context => ({ ...context, now: () => now });
+const later = (minutes: number) => atTime(new Date(context.now().getTime() + minutes * 60_000));
 
-test("a session is known by its token, of which the table holds only a hash", async () => {
-  const token = await signIn(context, "INES@m.example", password, "192.0.2.1");
-  expect(await accountOf(context, token)).toMatchObject({ email: address });
-  const rows = await context.db.select().from(sessions);
-  expect(JSON.stringify(rows)).not.toContain(token);
-  await signOut(context, token);
-  expect(await accountOf(context, token)).toBeNull();
-  expect(await accountOf(context, "made-up")).toBeNull();
-  expect(await accountOf(context, null)).toBeNull();
-});
+async function enter(email: string, secret = password, nth = 1, code = ""): Promise<string> {
+  const found = await signIn(context, { email, password: secret, code }, caller(nth));
+  if ("needs" in found) throw new Error("A code is needed");
+  return found.token;
+}
 
-test("a session ends after two weeks, and ended ones are swept when somebody signs in", async () => {
-  const token = await signIn(context, address, password, "192.0.2.1");
-  const end = context.now().getTime() + sessionDays * 86_400_000;
-  expect(await accountOf(atTime(new Date(end - 60_000)), token)).not.toBeNull();
-  expect(await accountOf(atTime(new Date(end + 1000)), token)).toBeNull();
-  await signIn(atTime(new Date(end + 1000)), address, password, "192.0.2.1");
-  expect(await context.db.select().from(sessions)).toHaveLength(1);
-});
+/** A caller with a session of theirs. */
+async function callOf(person: Exclude<Person, "nobody">, token: string): Promise<Incoming> {
+  const known = await accountOf(context, token);
+  return { ...studio.incoming(person), account: known?.account ?? null, session: known?.session ?? null };
+}
 
-test("a wrong password and an unknown address are the same refusal", async () => {
-  const wrong = await refusal(signIn(context, address, "wrong", "192.0.2.1"));
-  const unknown = await refusal(signIn(context, "nobody@m.example", "wrong", "192.0.2.1"));
-  expect(wrong.toJSON()).toEqual(unknown.toJSON());
-  expect(wrong.status).toBe(401);
-});
+const perform = (incoming: Incoming, name: OperationName, input: object = {}) =>
+  operations[name].perform(incoming, input) as Promise<never>;
 
-test("ten wrong tries lock an account for a while, from wherever they come; the right password forgives", async () => {
-  for (let nth = 0; nth < 9; nth++) await refusal(signIn(context, address, "wrong", `192.0.2.${nth}`));
-  await signIn(context, address, password, "192.0.2.99");
-  for (let nth = 0; nth < 10; nth++) await refusal(signIn(context, address, "wrong", `192.0.2.${nth}`));
-  const locked = await refusal(signIn(context, address, password, "192.0.2.99"));
-  expect(locked.status).toBe(429);
-  expect(Number(locked.headers["retry-after"])).toBeGreaterThan(800);
-  // Somebody else is not locked out by it.
-  expect(await signIn(context, "rowan@m.example", password, "192.0.2.99")).toEqual(expect.any(String));
-});
+const lettersTo = (recipient: string) =>
+  context.db.select().from(mails).where(eq(mails.recipient, recipient)).orderBy(mails.createdAt);
 
-test("one address of the network has thirty tries over all accounts, also all at once", async () => {
-  const tries = await Promise.all(
-    Array.from({ length: 36 }, (_, nth) => refusal(signIn(context, `guess${nth}@m.example`, "x", "198.51.100.1"))),
-  );
-  expect(tries.filter(({ status }) => status === 401)).toHaveLength(30);
-  expect(tries.filter(({ status }) => status === 429)).toHaveLength(6);
-}, 60_000);
+const linkIn = async (recipient: string) => {
+  const rows = await lettersTo(recipient);
+  return rows.map(({ text }) => /\/(?:join|recover)\/([\w-]+)/.exec(text)?.[1]).findLast(Boolean) as string;
+};
 
-test("a new password ends every other session, and the old one is needed for it", async () => {
-  const here = await signIn(context, address, password, "192.0.2.1");
-  const elsewhere = await signIn(context, address, password, "192.0.2.2");
-  const change = (current: string, next: string) =>
-    operations["account.changePassword"].perform(
-      { ...studio.incoming("designer"), sessionToken: here },
-      { current, password: next },
+describe("sessions", () => {
+  test("are known by their token, of which the table holds only a hash", async () => {
+    const token = await enter("INES@m.example");
+    expect((await accountOf(context, token))?.account).toMatchObject({ email: address });
+    expect(JSON.stringify(await context.db.select().from(sessions))).not.toContain(token);
+    await perform(await callOf("designer", token), "account.signOut");
+    expect(await accountOf(context, token)).toBeNull();
+    expect(await accountOf(context, "made-up")).toBeNull();
+    expect(await accountOf(context, null)).toBeNull();
+  });
+
+  test("end after a while without a deed, and after half a day whatever is done", async () => {
+    const token = await enter(address);
+    expect(await accountOf(later(idleMinutes - 1), token)).not.toBeNull();
+    // That look was a deed; from then on the while begins anew. What a screen asks by itself is none.
+    expect(await accountOf(later(2 * idleMinutes - 3), token, true)).not.toBeNull();
+    expect(await accountOf(later(2 * idleMinutes), token)).toBeNull();
+    const busy = await enter(address);
+    for (let minutes = 20; minutes < sessionHours * 60; minutes += 20)
+      expect(await accountOf(later(minutes), busy)).not.toBeNull();
+    expect(await accountOf(later(sessionHours * 60), busy)).toBeNull();
+  });
+
+  test("are listed, and ended one by one or all others at once", async () => {
+    const [here, there, elsewhere] = [await enter(address), await enter(address, password, 2), await enter(address)];
+    const own = await callOf("designer", here);
+    const list = (await perform(own, "account.sessions")) as { id: string; own: boolean; device: string }[];
+    expect(list.filter((one) => one.own)).toHaveLength(1);
+    expect(list[0]?.device).toBe("Plain; 64");
+    const known = await accountOf(context, there);
+    await perform(own, "account.endSession", { id: known?.session.publicId });
+    expect(await accountOf(context, there)).toBeNull();
+    await perform(own, "account.signOutEverywhere");
+    expect([await accountOf(context, elsewhere), (await accountOf(context, here))?.account.email]).toEqual([
+      null,
+      address,
+    ]);
+    // Nobody ends another's.
+    const others = await accountOf(context, await enter("rowan@m.example"));
+    expect((await refusal(perform(own, "account.endSession", { id: others?.session.publicId }))).status).toBe(404);
+  });
+
+  test("have a cookie that is bound to the host with HTTPS", () => {
+    expect(cookieHeader({ https: true }, "t")).toMatch(
+      /^__Host-webitor_session=t; Path=\/; HttpOnly; SameSite=Lax; Secure; Max-Age=\d+$/,
     );
-  expect((await refusal(change("wrong", "a-longer-password"))).fields[0]?.path).toBe("current");
-  expect((await refusal(change(password, "short"))).fields[0]?.message).toBe("A password has at least 10 characters.");
-  await change(password, "a-longer-password");
-  expect(await accountOf(context, elsewhere)).toBeNull();
-  expect(await accountOf(context, here)).not.toBeNull();
-  expect((await refusal(signIn(context, address, password, "192.0.2.1"))).status).toBe(401);
-  await change("a-longer-password", password);
+    expect(tokenIn({ https: true }, "webitor_session=planted; __Host-webitor_session=own")).toBe("own");
+    expect(tokenIn({ https: false }, `webitor_session=${"x".repeat(5000)}`)).toBeNull();
+    expect(tokenIn({ https: false }, null)).toBeNull();
+  });
 });
 
-test("signing in sets the session by the operation, and out takes it away", async () => {
-  const cookies: (string | null)[] = [];
-  const incoming = { ...studio.incoming("nobody"), setSession: (token: string | null) => void cookies.push(token) };
-  await operations["account.signIn"].perform(incoming, { email: address, password });
-  const token = cookies[0] as string;
-  expect(await accountOf(context, token)).toMatchObject({ email: address });
-  await operations["account.signOut"].perform(
-    { ...incoming, account: await accountOf(context, token), sessionToken: token },
-    {},
-  );
-  expect([cookies.at(-1), await accountOf(context, token)]).toEqual([null, null]);
+describe("signing in", () => {
+  test("an unknown address and a wrong password get the same answer", async () => {
+    const wrong = await refusal(enter(address, "wrong"));
+    const unknown = await refusal(enter("nobody@m.example", "wrong"));
+    expect(wrong.toJSON()).toEqual(unknown.toJSON());
+    expect(wrong.status).toBe(401);
+  });
+
+  test("ten wrong tries slow down the network they come from, and nobody else", async () => {
+    const owner = "rowan@m.example";
+    await enter(owner, password, 3);
+    for (let nth = 0; nth < 10; nth++) await refusal(enter(owner, "wrong", 7));
+    const notes = async () =>
+      (await context.db.select().from(securityEvents).where(eq(securityEvents.kind, "signInSlowed"))).length;
+    const before = await notes();
+    const slowed = await refusal(enter(owner, password, 7));
+    for (let nth = 0; nth < 5; nth++) await refusal(enter(owner, "wrong", 7));
+    // Told once: who is slowed down writes no further rows.
+    expect(await notes()).toBe(before + 1);
+    expect(slowed.status).toBe(429);
+    expect(Number(slowed.headers["retry-after"])).toBeGreaterThan(800);
+    expect(await enter(owner, password, 3)).toEqual(expect.any(String));
+    expect(await enter(address, password, 7)).toEqual(expect.any(String));
+  });
+
+  test("a hundred wrong tries from many networks close the door to new networks only", async () => {
+    const owner = "rowan@m.example";
+    await enter(owner, password, 3);
+    for (let nth = 0; nth < 100; nth++) await refusal(enter(owner, "wrong", 20 + nth));
+    expect((await refusal(enter(owner, password, 200))).status).toBe(429);
+    expect(await enter(owner, password, 3)).toEqual(expect.any(String));
+  }, 120_000);
+
+  test("one network has thirty tries over all accounts, also all at once", async () => {
+    const tries = await Promise.all(
+      Array.from({ length: 36 }, (_, nth) => refusal(enter(`guess${nth}@m.example`, "x", 51))),
+    );
+    expect(tries.filter(({ status }) => status === 401)).toHaveLength(30);
+    expect(tries.filter(({ status }) => status === 429)).toHaveLength(6);
+  }, 60_000);
+
+  test("sets the session by the operation", async () => {
+    const cookies: (string | null)[] = [];
+    const incoming = { ...studio.incoming("nobody"), setSession: (token: string | null) => void cookies.push(token) };
+    await perform(incoming, "account.signIn", { email: address, password });
+    expect((await accountOf(context, cookies[0]))?.account.email).toBe(address);
+  });
 });
 
-test("people are added by an owner, once, and lose their sessions with their account", async () => {
-  const add = (who: "owner" | "designer") =>
-    studio.as(who, "people.add", {
-      name: "Tobi",
-      email: "tobi@m.example",
+describe("passwords", () => {
+  test("have twelve characters, are none of the commonest, and end other sessions when they change", async () => {
+    const [here, elsewhere] = [await enter(address), await enter(address, password, 2)];
+    const own = await callOf("designer", here);
+    const change = (current: string, next: string) =>
+      perform(own, "account.changePassword", { current, password: next });
+    expect((await refusal(change("wrong", "a-longer-password"))).fields[0]?.path).toBe("current");
+    expect((await refusal(change(password, "elevenchars"))).fields[0]?.message).toMatch(/at least 12 characters/);
+    expect((await refusal(change(password, "LeaveMeAlone"))).fields[0]).toMatchObject({ path: "password" });
+    expect((await refusal(change(password, "abababababab"))).fields[0]?.message).toMatch(/same few characters/);
+    await change(password, "a-longer-password");
+    expect(await accountOf(context, elsewhere)).toBeNull();
+    expect(await accountOf(context, here)).not.toBeNull();
+    expect((await refusal(enter(address))).status).toBe(401);
+    expect((await lettersTo(address)).at(-1)?.text).toMatch(/password was changed/);
+    await change("a-longer-password", password);
+  });
+
+  test("are asked for again before sensitive deeds", async () => {
+    const token = await enter("rowan@m.example");
+    const old = { ...(await callOf("owner", token)), context: later(confirmedMinutes + 1) };
+    const sensitive = (Object.keys(operations) as OperationName[]).filter((name) =>
+      ["people.invite", "people.change", "people.remove", "sites.remove", "calendars.create"].includes(name),
+    );
+    const inputs: Record<string, object> = {
+      "people.invite": { name: "Tobi", email: "t@m.example", role: "editor", sites: "all" },
+      "people.change": { id: "editor", role: "designer", sites: "all" },
+      "people.remove": { id: "editor" },
+      "sites.remove": { site: "wrenfield", name: "x" },
+      "calendars.create": { site: "wrenfield", kind: "resource", of: "x" },
+    };
+    expect(sensitive).toHaveLength(5);
+    for (const name of sensitive)
+      expect(await refusal(perform(old, name, inputs[name]))).toMatchObject({ status: 403, code: "confirmPassword" });
+    expect((await refusal(perform(old, "account.confirm", { password: "wrong" }))).fields[0]?.path).toBe("password");
+    await perform({ ...old, context }, "account.confirm", { password });
+    expect((await refusal(perform(await callOf("owner", token), "people.remove", { id: "owner" }))).status).toBe(422);
+  });
+
+  test("that are lost come back by a letter, once, within an hour", async () => {
+    const here = await enter(address);
+    const ask = (email: string) => perform(studio.incoming("nobody"), "account.askRecovery", { email });
+    expect(await ask("nobody@m.example")).toEqual(await ask(address));
+    const token = await linkIn(address);
+    const follow = (secret: string, at = context) =>
+      perform({ ...studio.incoming("nobody"), context: at }, "account.followLink", {
+        token,
+        purpose: "recovery",
+        password: secret,
+      });
+    expect((await refusal(follow("short"))).fields[0]?.path).toBe("password");
+    expect((await refusal(follow("a-new-password", later(61)))).status).toBe(404);
+    const both = await Promise.allSettled([follow("wheel-and-water-1"), follow("wheel-and-water-2")]);
+    expect(both.map(({ status }) => status).sort()).toEqual(["fulfilled", "rejected"]);
+    expect(await accountOf(context, here)).toBeNull();
+    expect((await refusal(follow("wheel-and-water-3"))).status).toBe(404);
+    expect(JSON.stringify(await context.db.select().from(accountLinks))).not.toContain(token);
+    await context.db.update(users).set({ passwordHash: await hashPassword(password) });
+    // Five letters an hour, however often it is asked.
+    const before = (await context.db.select().from(mails)).length;
+    for (let nth = 0; nth < 8; nth++) await ask(address);
+    expect((await context.db.select().from(mails)).length - before).toBeLessThanOrEqual(5);
+  });
+});
+
+describe("the second factor", () => {
+  const codeOf = (key: string, atMs = Date.now()) =>
+    new TOTP({ secret: Secret.fromBase32(key) }).generate({ timestamp: atMs });
+  let key: string;
+  let codes: readonly string[];
+
+  test("counts once a code of it was shown; each code works once", async () => {
+    const own = await callOf("designer", await enter(address));
+    ({ key } = (await perform(own, "account.newSecondFactor")) as { key: string });
+    expect((await refusal(perform(own, "account.turnOnSecondFactor", { key, code: "000000" }))).fields[0]?.path).toBe(
+      "code",
+    );
+    // The step before the present one is taken too; so the present one is still unused below.
+    const on = await perform(own, "account.turnOnSecondFactor", { key, code: codeOf(key, Date.now() - 30_000) });
+    codes = (on as { recoveryCodes: string[] }).recoveryCodes;
+    expect(codes).toHaveLength(10);
+    const [row] = await context.db.select().from(users).where(eq(users.email, address));
+    expect(row?.totpKey).not.toContain(key);
+    expect(await signIn(context, { email: address, password, code: "" }, caller(1))).toEqual({ needs: "code" });
+    const code = codeOf(key);
+    expect(await enter(address, password, 1, code)).toEqual(expect.any(String));
+    expect((await refusal(enter(address, password, 1, code))).fields[0]?.path).toBe("code");
+  });
+
+  test("recovery codes work once each", async () => {
+    const [code = ""] = codes;
+    expect(await enter(address, password, 1, code.toUpperCase())).toEqual(expect.any(String));
+    expect((await refusal(enter(address, password, 1, code))).status).toBe(401);
+  });
+
+  test("stands after a recovery by letter: a letter is one factor", async () => {
+    await perform(studio.incoming("nobody"), "account.askRecovery", { email: address });
+    const followed = await perform(studio.incoming("nobody"), "account.followLink", {
+      token: await linkIn(address),
+      purpose: "recovery",
       password: "wheel-and-water",
-      role: "editor",
     });
-  expect((await refusal(add("designer"))).status).toBe(403);
-  const { id } = (await add("owner")) as { id: string };
-  expect((await refusal(add("owner"))).fields[0]).toMatchObject({ path: "email" });
-  const token = await signIn(context, "tobi@m.example", "wheel-and-water", "192.0.2.5");
-  await studio.as("owner", "people.change", { id, role: "designer" });
-  expect((await studio.as("owner", "people.list", {})) as object[]).toContainEqual(
-    expect.objectContaining({ email: "tobi@m.example", role: "designer" }),
-  );
-  await studio.as("owner", "people.remove", { id });
-  expect(await accountOf(context, token)).toBeNull();
-  expect(await context.db.select().from(users).where(eq(users.id, id))).toEqual([]);
+    expect(followed).toEqual({ signedIn: false });
+    await context.db.update(users).set({ passwordHash: await hashPassword(password) });
+  });
+
+  test("can be made a duty by an owner who has one; who has none may set it up and nothing else", async () => {
+    const owner = await callOf("owner", await enter("rowan@m.example"));
+    expect((await refusal(perform(owner, "people.secondFactor", { duty: true }))).fields[0]?.path).toBe("duty");
+    const own = (await perform(owner, "account.newSecondFactor")) as { key: string };
+    await perform(owner, "account.turnOnSecondFactor", { key: own.key, code: codeOf(own.key) });
+    await perform(owner, "people.secondFactor", { duty: true });
+    const token = await enter("maren@m.example");
+    const editor = await callOf("editor", token);
+    for (const name of Object.keys(operations) as OperationName[]) {
+      if (operations[name].scope !== "site") continue;
+      const refused = await refusal(perform(editor, name, { site: "wrenfield" }));
+      expect([name, refused.code]).toEqual([name, "secondFactorNeeded"]);
+    }
+    const hers = (await perform(editor, "account.newSecondFactor")) as { key: string };
+    await perform(editor, "account.turnOnSecondFactor", { key: hers.key, code: codeOf(hers.key) });
+    const ready = await callOf("editor", token);
+    expect(ready.account?.needsSecondFactor).toBe(false);
+    expect((await refusal(perform(ready, "account.turnOffSecondFactor"))).fields[0]?.path).toBe("code");
+    await context.db.update(studios).set({ secondFactor: false });
+    await perform(ready, "account.turnOffSecondFactor");
+  });
+});
+
+describe("people", () => {
+  test("are invited by a letter, once, choose their own password, and lose their sessions with their account", async () => {
+    const invite = (who: Person) =>
+      studio.as(who, "people.invite", { name: "Tobi", email: "tobi@m.example", role: "editor", sites: ["wrenfield"] });
+    expect((await refusal(invite("designer"))).status).toBe(403);
+    const { id } = (await invite("owner")) as { id: string };
+    expect((await refusal(invite("owner"))).fields[0]).toMatchObject({ path: "email" });
+    expect((await refusal(enter("tobi@m.example", ""))).status).toBe(401);
+    const first = await linkIn("tobi@m.example");
+    await studio.as("owner", "people.inviteAgain", { id });
+    const token = await linkIn("tobi@m.example");
+    const look = (secret: string) =>
+      perform(studio.incoming("nobody"), "account.lookAtLink", { token: secret, purpose: "invitation" });
+    expect((await refusal(look(first))).status).toBe(404);
+    expect(await look(token)).toEqual({ name: "Tobi", email: "tobi@m.example" });
+    await perform(studio.incoming("nobody"), "account.followLink", {
+      token,
+      purpose: "invitation",
+      password: "wheel-and-water",
+    });
+    const session = await enter("tobi@m.example", "wheel-and-water", 5);
+    await studio.as("owner", "people.change", { id, role: "designer", sites: "all" });
+    expect(await studio.as("owner", "people.list", {})).toContainEqual(
+      expect.objectContaining({ email: "tobi@m.example", role: "designer", sites: "all", joined: true }),
+    );
+    await studio.as("owner", "people.remove", { id });
+    expect(await accountOf(context, session)).toBeNull();
+    expect(await context.db.select().from(users).where(eq(users.id, id))).toEqual([]);
+    expect((await lettersTo("tobi@m.example")).at(-1)?.text).toMatch(/no longer belong/);
+  });
+
+  test("what happened stands in the owners' list, with a reference, and in no other studio's", async () => {
+    const events = (await studio.as("owner", "people.events", { before: null })) as {
+      what: string;
+      who: string;
+      reference: string;
+    }[];
+    const [stored] = await context.db.select().from(securityEvents).where(eq(securityEvents.kind, "memberInvited"));
+    expect(events).toContainEqual(
+      expect.objectContaining({ who: "Rowan", what: "invited Tobi as editor", reference: stored?.id }),
+    );
+    expect(events.map(({ what }) => what)).toEqual(
+      expect.arrayContaining(["signed in", "turned the second factor on", "removed Tobi"]),
+    );
+    expect((await refusal(studio.as("designer", "people.events", { before: null }))).status).toBe(403);
+    const theirs = (await studio.as("stranger", "people.events", { before: null })) as { what: string }[];
+    expect(theirs).toEqual([]);
+  });
+
+  test("invitations wait for their owner where no mail server is, and only those of the own studio", async () => {
+    await studio.as("owner", "people.invite", { name: "Una", email: "una@m.example", role: "editor", sites: [] });
+    await studio.work();
+    const letters = (await studio.as("owner", "people.letters", {})) as { recipient: string; text: string }[];
+    expect(letters.map(({ recipient }) => recipient)).toContain("una@m.example");
+    // A letter about a lost password is for nobody but its reader.
+    expect(letters.every(({ text }) => !text.includes("/recover/"))).toBe(true);
+    expect(await studio.as("stranger", "people.letters", {})).toEqual([]);
+    await context.db.delete(jobs);
+    expect((await context.db.select().from(members)).length).toBeGreaterThan(3);
+  });
 });

@@ -1,130 +1,340 @@
-// Account and people: signing in and out, who belongs to the studio and what they may.
-import { and, eq } from "drizzle-orm";
+// Account and people: signing in and out, securing one's account, who belongs to the studio and what they may.
+import { and, count, desc, eq, gt, inArray, isNull, lt } from "drizzle-orm";
 import Joi from "joi";
-import { members, type Role, roles, sessions, studios, users } from "@/data/account/tables";
-import { inTransaction, isDuplicate } from "@/data/connection";
-import { mayAs, publicOperation, type UserCall, userOperation } from "../operation";
-import { fieldProblem, forbidden, notFound } from "../problem";
-import { changePassword, hashPassword, roleIn, signIn, signOut } from "./session";
+import { type Role, roles } from "@/core/account/rights";
+import { lineSchema, mailSchema } from "@/core/input/text";
+import { siteKeySchema } from "@/core/site/schema";
+import { instantSchema } from "@/core/time/dates";
+import { recoveryCodes, securityEvents, sessions, studios, users } from "@/data/account/tables";
+import { inTransaction } from "@/data/connection";
+import { mails } from "@/data/mail/tables";
+import { publicOperation, type UserCall, userOperation } from "../operation";
+import { fieldProblem, notFound } from "../problem";
+import { eventWords, note, type SecurityEvent } from "../security/events";
+import { type AccountChange, accountChanged } from "./letters";
+import { askRecovery, followLink, lookAtLink, type Purpose } from "./links";
+import {
+  changeMember,
+  type Invitation,
+  inviteAgain,
+  inviteMember,
+  listMembers,
+  type MemberSites,
+  ownStudio,
+  removeMember,
+} from "./members";
+import { newPasswordSchema, shownPasswordSchema } from "./password";
+import { newKey, renewRecoveryCodes, seal, stepOf, unseal } from "./second-factor";
+import {
+  changePassword,
+  confirmSession,
+  idleMinutes,
+  type SigningIn,
+  signIn,
+  signOut,
+  signOutEverywhere,
+} from "./session";
 
-const email = Joi.string().trim().lowercase().email({ tlds: false }).max(200).required().messages({
-  "string.email": "This is no mail address.",
-  "string.empty": "Please write your mail address.",
-});
-const password = Joi.string().min(10).max(200).required().messages({
-  "string.min": "A password has at least 10 characters.",
-  "string.empty": "Please write a password.",
-});
+const email = mailSchema.required().messages({ "string.empty": "Please write your e-mail address." });
 const role = Joi.string()
   .valid(...roles)
   .required();
 const id = Joi.string().max(24).required();
-
-/** The studio the caller belongs to, when they may do what `wanted` may there. */
-export async function ownStudio(call: UserCall, wanted: Role) {
-  const [row] = await call.context.db
-    .select({ studioId: members.studioId, role: members.role, name: studios.name })
-    .from(members)
-    .innerJoin(studios, eq(studios.id, members.studioId))
-    .where(eq(members.userId, call.account.id))
-    .limit(1);
-  if (!row) throw forbidden("You belong to no studio yet.");
-  if (!mayAs(row.role, wanted))
-    throw forbidden(`You are ${row.role} here; this needs ${wanted === "owner" ? "an owner" : "a designer"}.`);
-  return row;
-}
-
-/** A studio always keeps an owner: checked with its owners' rows locked. */
-async function keepsAnOwner(call: UserCall, studioId: string, userId: string, change: "remove" | Role) {
-  await inTransaction(call.context.db, async (tx) => {
-    const owners = await tx
-      .select()
-      .from(members)
-      .where(and(eq(members.studioId, studioId), eq(members.role, "owner")))
-      .for("update");
-    if (change !== "owner" && owners.length === 1 && owners[0]?.userId === userId)
-      throw fieldProblem("role", "A studio needs an owner. Make someone else owner first.");
-    const row = and(eq(members.studioId, studioId), eq(members.userId, userId));
-    if (change === "remove") {
-      await tx.delete(members).where(row);
-      const [other] = await tx.select().from(members).where(eq(members.userId, userId)).limit(1);
-      // Who belongs to no studio has no account: the address is free to be added anew, and open sessions end.
-      if (!other) {
-        await tx.delete(sessions).where(eq(sessions.userId, userId));
-        await tx.delete(users).where(eq(users.id, userId));
-      }
-    } else await tx.update(members).set({ role: change }).where(row);
+const token = Joi.string().max(100).required();
+const purpose = Joi.string().valid("invitation", "recovery").required();
+const memberSites = Joi.alternatives()
+  .try(Joi.string().valid("all"), Joi.array().items(siteKeySchema).max(200).unique())
+  .required()
+  .messages({
+    "alternatives.match": "These are all sites, or a list of their keys.",
+    "alternatives.types": "These are all sites, or a list of their keys.",
   });
+
+/** Does something to the caller's own account, notes it, and tells them by letter. */
+async function changeOwn<T>(
+  call: UserCall,
+  kind: SecurityEvent & AccountChange,
+  work: (tx: Parameters<Parameters<typeof inTransaction>[1]>[0]) => Promise<T>,
+): Promise<T> {
+  const { context, account, address } = call;
+  const { studioId } = await ownStudio(call, "editor");
+  const done = await inTransaction(context.db, async (tx) => {
+    const result = await work(tx);
+    await note(context, { kind, studioId, userId: account.id, address }, tx);
+    await accountChanged(context, tx, account, kind);
+    return result;
+  });
+  context.jobQueued();
+  return done;
 }
+
+const enrolling = { whileEnrolling: true };
 
 export const accountOperations = {
+  /** With a second factor the first call answers that a code is needed; the second brings it. */
   "account.signIn": publicOperation(
-    { email, password: Joi.string().max(200).required().messages({ "string.empty": "Please write your password." }) },
-    async (call, input: { email: string; password: string }) => {
-      call.setSession(await signIn(call.context, input.email, input.password, call.address));
-      return { signedIn: true };
+    { email, password: shownPasswordSchema, code: Joi.string().trim().allow("").max(20).default("") },
+    async (call, input: SigningIn) => {
+      const found = await signIn(call.context, input, call);
+      if ("needs" in found) return { signedIn: false, needs: found.needs };
+      call.setSession(found.token);
+      return { signedIn: true, needs: null };
     },
   ),
-  "account.signOut": userOperation({}, async (call) => {
-    if (call.sessionToken) await signOut(call.context, call.sessionToken);
-    call.setSession(null);
-    return { signedIn: false };
+  "account.askRecovery": publicOperation({ email }, async (call, input: { email: string }) => {
+    await askRecovery(call.context, input.email, call.address);
+    return { asked: true };
   }),
-  "account.me": userOperation({}, async (call) => {
-    const studio = await ownStudio(call, "editor");
-    return { account: call.account, studio: studio.name, role: studio.role };
-  }),
+  "account.lookAtLink": publicOperation(
+    { token, purpose },
+    async (call, input: { token: string; purpose: Purpose }) => {
+      const { name, email: address } = await lookAtLink(call.context, input.token, input.purpose);
+      return { name, email: address };
+    },
+  ),
+  "account.followLink": publicOperation(
+    { token, purpose, password: newPasswordSchema },
+    async (call, input: { token: string; purpose: Purpose; password: string }) => {
+      const session = await followLink(call.context, input, call);
+      if (session) call.setSession(session);
+      return { signedIn: session !== "" };
+    },
+  ),
+  "account.signOut": userOperation(
+    {},
+    async (call) => {
+      if (call.session) await signOut(call.context, call.session.tokenHash);
+      call.setSession(null);
+      return { signedIn: false };
+    },
+    enrolling,
+  ),
+  "account.me": userOperation(
+    {},
+    async (call) => {
+      const studio = await ownStudio(call, "editor");
+      const [user] = await call.context.db
+        .select({ since: users.totpSince })
+        .from(users)
+        .where(eq(users.id, call.account.id));
+      const [codes] = await call.context.db
+        .select({ left: count() })
+        .from(recoveryCodes)
+        .where(and(eq(recoveryCodes.userId, call.account.id), isNull(recoveryCodes.usedAt)));
+      return {
+        account: { id: call.account.id, name: call.account.name, email: call.account.email },
+        studio: studio.name,
+        role: studio.role,
+        secondFactor: { on: Boolean(user?.since), duty: studio.secondFactor, recoveryCodes: codes?.left ?? 0 },
+      };
+    },
+    enrolling,
+  ),
   "account.changePassword": userOperation(
-    { current: Joi.string().max(200).required().messages({ "string.empty": "Please write your password." }), password },
+    { current: shownPasswordSchema, password: newPasswordSchema },
     async (call, input: { current: string; password: string }) => {
       await changePassword(call, input);
+      call.context.jobQueued();
       return { changed: true };
     },
+    enrolling,
   ),
-  "people.list": userOperation({}, async (call) => {
-    const studio = await ownStudio(call, "designer");
-    return call.context.db
-      .select({ id: users.id, name: users.name, email: users.email, role: members.role })
-      .from(members)
-      .innerJoin(users, eq(users.id, members.userId))
-      .where(eq(members.studioId, studio.studioId))
-      .orderBy(users.name);
+  /** Shows the password again: for a while sensitive deeds may be done. */
+  "account.confirm": userOperation(
+    { password: shownPasswordSchema },
+    async (call, input: { password: string }) => {
+      await confirmSession(call, input.password);
+      return { confirmed: true };
+    },
+    enrolling,
+  ),
+  "account.sessions": userOperation({}, async (call) => {
+    const { context, account, session } = call;
+    const now = context.now();
+    const rows = await context.db
+      .select()
+      .from(sessions)
+      .where(
+        and(
+          eq(sessions.userId, account.id),
+          gt(sessions.expiresAt, now),
+          gt(sessions.seenAt, new Date(now.getTime() - idleMinutes * 60_000)),
+        ),
+      )
+      .orderBy(desc(sessions.seenAt));
+    return rows.map((row) => ({
+      id: row.publicId,
+      device: row.device,
+      network: row.network,
+      began: row.createdAt.toISOString(),
+      seen: row.seenAt.toISOString(),
+      own: row.publicId === session?.publicId,
+    }));
   }),
-  "people.add": userOperation(
+  "account.endSession": userOperation({ id }, async (call, input: { id: string }) => {
+    const { context, account, address } = call;
+    const [ended] = await context.db
+      .delete(sessions)
+      .where(and(eq(sessions.userId, account.id), eq(sessions.publicId, input.id)));
+    if (ended.affectedRows === 0) throw notFound("This session", "id");
+    const { studioId } = await ownStudio(call, "editor");
+    await note(context, { kind: "sessionEnded", studioId, userId: account.id, address });
+    return { ended: input.id };
+  }),
+  "account.signOutEverywhere": userOperation({}, async (call) => ({ ended: await signOutEverywhere(call) })),
+  /** A key to put into an authenticator; it counts once a code of it was shown. */
+  "account.newSecondFactor": userOperation(
+    {},
+    async (call) => {
+      const { context, account } = call;
+      const [user] = await context.db.select().from(users).where(eq(users.id, account.id));
+      if (user?.totpSince) throw fieldProblem("code", "The second factor is on already. Turn it off to begin anew.");
+      const { key, address } = newKey(account.email);
+      await context.db
+        .update(users)
+        .set({ totpKey: seal(context.settings, key) })
+        .where(and(eq(users.id, account.id), isNull(users.totpSince)));
+      return { key, address };
+    },
+    { whileEnrolling: true, sensitive: true },
+  ),
+  /** Turns it on; answers the recovery codes, which are told once. */
+  "account.turnOnSecondFactor": userOperation(
+    { key: Joi.string().max(64).required(), code: Joi.string().trim().max(20).required() },
+    async (call, input: { key: string; code: string }) => {
+      const { context, account } = call;
+      const [user] = await context.db.select().from(users).where(eq(users.id, account.id));
+      if (user?.totpSince) throw fieldProblem("code", "The second factor is on already.");
+      const key = user?.totpKey ? unseal(context.settings, user.totpKey) : null;
+      if (key === null || key !== input.key)
+        throw fieldProblem("key", "This key is not the newest one. Begin anew with a new picture.");
+      const step = stepOf(key, input.code.replace(/\s/g, ""));
+      if (step === null)
+        throw fieldProblem("code", "This code is not right. Take the one that the authenticator shows now.");
+      return changeOwn(call, "secondFactorOn", async (tx) => {
+        await tx.update(users).set({ totpSince: context.now(), totpStep: step }).where(eq(users.id, account.id));
+        return { recoveryCodes: await renewRecoveryCodes(tx, account.id) };
+      });
+    },
+    { whileEnrolling: true, sensitive: true },
+  ),
+  "account.turnOffSecondFactor": userOperation(
+    {},
+    async (call) => {
+      const { secondFactor } = await ownStudio(call, "editor");
+      if (secondFactor) throw fieldProblem("code", "Your studio wants a second factor of everyone.");
+      return changeOwn(call, "secondFactorOff", async (tx) => {
+        await tx
+          .update(users)
+          .set({ totpKey: null, totpSince: null, totpStep: null })
+          .where(eq(users.id, call.account.id));
+        await tx.delete(recoveryCodes).where(eq(recoveryCodes.userId, call.account.id));
+        return { on: false };
+      });
+    },
+    { sensitive: true },
+  ),
+  "account.renewRecoveryCodes": userOperation(
+    {},
+    async (call) => {
+      const [user] = await call.context.db.select().from(users).where(eq(users.id, call.account.id));
+      if (!user?.totpSince) throw fieldProblem("code", "The second factor is off; there is nothing to recover.");
+      return changeOwn(call, "recoveryCodesRenewed", async (tx) => ({
+        recoveryCodes: await renewRecoveryCodes(tx, call.account.id),
+      }));
+    },
+    { sensitive: true },
+  ),
+  "people.list": userOperation({}, listMembers),
+  "people.invite": userOperation(
     {
-      name: Joi.string().trim().min(1).max(120).required().messages({ "string.empty": "Please write a name." }),
+      name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write a name." }),
       email,
-      password,
       role,
+      sites: memberSites,
     },
-    async (call, input: { name: string; email: string; password: string; role: Role }) => {
-      const studio = await ownStudio(call, "owner");
-      const userId = call.context.newId();
-      const passwordHash = await hashPassword(input.password);
-      try {
-        await inTransaction(call.context.db, async (tx) => {
-          await tx
-            .insert(users)
-            .values({ id: userId, email: input.email, name: input.name, passwordHash, createdAt: call.context.now() });
-          await tx.insert(members).values({ studioId: studio.studioId, userId, role: input.role });
-        });
-      } catch (error) {
-        if (isDuplicate(error)) throw fieldProblem("email", "Someone with this address is here already.");
-        throw error;
-      }
-      return { id: userId };
+    (call, input: Invitation) => inviteMember(call, input),
+    { sensitive: true },
+  ),
+  "people.inviteAgain": userOperation({ id }, (call, input: { id: string }) => inviteAgain(call, input.id), {
+    sensitive: true,
+  }),
+  "people.change": userOperation(
+    { id, role, sites: memberSites },
+    (call, input: { id: string; role: Role; sites: MemberSites }) => changeMember(call, input),
+    { sensitive: true },
+  ),
+  "people.remove": userOperation({ id }, (call, input: { id: string }) => removeMember(call, input.id), {
+    sensitive: true,
+  }),
+  /** Makes the second factor a duty for everyone of the studio, or a choice again. */
+  "people.secondFactor": userOperation(
+    { duty: Joi.boolean().required() },
+    async (call, input: { duty: boolean }) => {
+      const { context, account, address } = call;
+      const { studioId } = await ownStudio(call, "owner");
+      const [own] = await context.db.select({ since: users.totpSince }).from(users).where(eq(users.id, account.id));
+      if (input.duty && !own?.since) throw fieldProblem("duty", "Set up your own second factor first.");
+      await inTransaction(context.db, async (tx) => {
+        await tx.update(studios).set({ secondFactor: input.duty }).where(eq(studios.id, studioId));
+        const kind = input.duty ? "secondFactorWanted" : "secondFactorOptional";
+        await note(context, { kind, studioId, userId: account.id, address }, tx);
+      });
+      return { duty: input.duty };
+    },
+    { sensitive: true },
+  ),
+  /** What happened lately that concerns safety, the newest first. */
+  "people.events": userOperation(
+    { before: instantSchema.allow(null).default(null) },
+    async (call, input: { before: string | null }) => {
+      const { studioId } = await ownStudio(call, "owner");
+      const rows = await call.context.db
+        .select({ event: securityEvents, name: users.name })
+        .from(securityEvents)
+        .leftJoin(users, eq(users.id, securityEvents.userId))
+        .where(
+          and(
+            eq(securityEvents.studioId, studioId),
+            input.before ? lt(securityEvents.at, new Date(input.before)) : undefined,
+          ),
+        )
+        .orderBy(desc(securityEvents.at))
+        .limit(100);
+      return rows.map(({ event, name }) => ({
+        reference: event.id,
+        at: event.at.toISOString(),
+        who: name ?? "Somebody",
+        what: sentence(event.kind, event.details),
+        network: event.network,
+      }));
     },
   ),
-  "people.change": userOperation({ id, role }, async (call, input: { id: string; role: Role }) => {
-    const studio = await ownStudio(call, "owner");
-    if (!(await roleIn(call.context, studio.studioId, input.id))) throw notFound("This person");
-    await keepsAnOwner(call, studio.studioId, input.id, input.role);
-    return { role: input.role };
-  }),
-  "people.remove": userOperation({ id }, async (call, input: { id: string }) => {
-    const studio = await ownStudio(call, "owner");
-    if (!(await roleIn(call.context, studio.studioId, input.id))) throw notFound("This person");
-    await keepsAnOwner(call, studio.studioId, input.id, "remove");
-    return { removed: true };
+  /** Letters about accounts that no mail server has taken: without one, owners hand invitations over themselves. */
+  "people.letters": userOperation({}, async (call) => {
+    const { context } = call;
+    await ownStudio(call, "owner");
+    if (context.settings.smtpUrl) return [];
+    const people = await listMembers(call);
+    const rows = await context.db
+      .select()
+      .from(mails)
+      .where(and(isNull(mails.siteId), inArray(mails.state, ["waiting", "outbox"])))
+      .orderBy(desc(mails.createdAt))
+      .limit(200);
+    return rows
+      .filter((row) => row.subject.includes(" invites you to ") && people.some((one) => one.email === row.recipient))
+      .map(({ id: mail, recipient, subject, text, createdAt }) => ({
+        id: mail,
+        recipient,
+        subject,
+        text,
+        at: createdAt.toISOString(),
+      }));
   }),
 };
+
+function sentence(kind: string, details: Readonly<Record<string, string>>): string {
+  const words: string | undefined = Object.hasOwn(eventWords, kind) ? eventWords[kind as SecurityEvent] : undefined;
+  return (words ?? kind).replace(/\{(\w{1,20})\}/g, (_, name: string) => details[name] ?? "");
+}

@@ -2,34 +2,12 @@
 import Ajv from "ajv/dist/2020";
 import addFormats from "ajv-formats";
 import type { Context } from "@/server/context";
+import { answerVisitor } from "@/server/edge/visitors";
 import { openApi } from "./openapi";
-
-type Handler = (request: Request, params: { params: Promise<never> }) => Promise<Response>;
-type Route = Partial<Record<"GET" | "POST" | "OPTIONS", Handler>>;
 
 const ajv = new Ajv({ strict: false, allErrors: true });
 addFormats(ajv);
 ajv.addSchema(openApi, "api");
-
-/** Path of openapi.json, and the module that answers it. */
-const routes: Readonly<Record<string, () => Promise<unknown>>> = {
-  "/booking/{widget}/services": () => import("@/app/visitors/booking/[widget]/services/route"),
-  "/booking/{widget}/version": () => import("@/app/visitors/booking/[widget]/version/route"),
-  "/booking/{widget}/days": () => import("@/app/visitors/booking/[widget]/days/route"),
-  "/booking/{widget}/times": () => import("@/app/visitors/booking/[widget]/times/route"),
-  "/booking/{widget}/why": () => import("@/app/visitors/booking/[widget]/why/route"),
-  "/booking/{widget}/holds": () => import("@/app/visitors/booking/[widget]/holds/route"),
-  "/booking/{widget}/bookings": () => import("@/app/visitors/booking/[widget]/bookings/route"),
-  "/booking/{widget}/bookings/{token}": () => import("@/app/visitors/booking/[widget]/bookings/[token]/route"),
-  "/booking/{widget}/bookings/{token}/booking.ics": () =>
-    import("@/app/visitors/booking/[widget]/bookings/[token]/booking.ics/route"),
-  "/calendars/{file}": () => import("@/app/visitors/calendars/[file]/route"),
-  "/payments/events": () => import("@/app/visitors/payments/events/route"),
-  "/signups": () => import("@/app/visitors/signups/route"),
-  "/openapi.json": () => import("@/app/visitors/openapi.json/route"),
-};
-
-export const describedPaths: readonly string[] = Object.keys(routes);
 
 export interface Answer {
   readonly status: number;
@@ -44,6 +22,8 @@ export interface Asking {
   readonly body?: unknown;
   readonly headers?: Record<string, string>;
   readonly params?: Record<string, string>;
+  /** Network address of the caller. */
+  readonly address?: string;
 }
 
 const pointer = (path: string) => path.replaceAll("~", "~0").replaceAll("/", "~1");
@@ -70,19 +50,16 @@ function holdAgainst(path: string, method: string, status: number, type: string,
 
 /** Calls routes as a visitor of `site` with the widget `widget`. */
 export function publicApi(context: Context, site = "wrenfield", widget = "calendar") {
-  (globalThis as { webitorContext?: Context }).webitorContext = context;
   let nth = 0;
   async function call(method: "GET" | "POST", path: string, asking: Asking = {}): Promise<Answer> {
-    const route = (await routes[path]?.()) as Route;
-    const params = { widget, ...asking.params };
+    const params: Record<string, string> = { widget, ...asking.params };
     const query = new URLSearchParams(Object.entries(asking.query ?? {}).map(([name, value]) => [name, String(value)]));
     const host = `${site}.localhost:4499`;
-    const request = new Request(`http://${host}/visitors${path}?${query}`, {
+    const asked = path.replace(/\{(\w+)\}/g, (_, name: string) => params[name] ?? "");
+    const request = new Request(`http://${host}/_w/v1${asked}?${query}`, {
       method,
       headers: {
         host,
-        "x-webitor-site": site,
-        "x-webitor-address": "192.0.2.1",
         ...(method === "POST"
           ? { "content-type": "application/json", "idempotency-key": `key-${Date.now()}-${++nth}-${Math.random()}` }
           : {}),
@@ -92,9 +69,11 @@ export function publicApi(context: Context, site = "wrenfield", widget = "calend
         ? { body: typeof asking.body === "string" ? asking.body : JSON.stringify(asking.body ?? {}) }
         : {}),
     });
-    const handler = route[method];
-    if (!handler) throw new Error(`${path} has no ${method}`);
-    const response = await handler(request, { params: Promise.resolve(params as never) });
+    const response = await answerVisitor(context, request, {
+      siteKey: site,
+      address: asking.address ?? "192.0.2.1",
+      path: asked,
+    });
     const text = await response.text();
     const type = response.headers.get("content-type") ?? "";
     const body = type.includes("json") ? JSON.parse(text) : text;

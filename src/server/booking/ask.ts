@@ -2,7 +2,7 @@
 import { Availability } from "@/core/booking/availability";
 import { type BookingSetUp, type Instant, mostDaysAhead, type Service } from "@/core/booking/booking";
 import { Diary } from "@/core/booking/diary";
-import type { Wish } from "@/core/booking/obstacles";
+import { runsOf, type Wish } from "@/core/booking/obstacles";
 import { type DayNumber, ZoneClock } from "@/core/booking/zone";
 import { loadDiary } from "@/data/booking/diary";
 import type { Executor } from "@/data/connection";
@@ -37,11 +37,8 @@ export const clockOfBooking = (setUp: BookingSetUp, booking: { readonly placeId:
 
 /** The end of everything a stretch of days asks about: a course goes on after its first date. */
 function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant): Instant {
-  const runs = (service.course ?? []).filter((run) => {
-    const first = clock.instantOf(run[0] as string);
-    return from <= first && first < to;
-  });
-  return Math.max(to, ...runs.map((run) => clock.instantOf(run.at(-1) as string)));
+  const runs = [...runsOf(service.course ?? [], clock)].filter(([first]) => from <= first && first < to);
+  return Math.max(to, ...runs.map(([, dates]) => dates.at(-1) as Instant));
 }
 
 export async function availabilityNow(

@@ -20,7 +20,7 @@ import type { LetterKind } from "./letters";
 import { Refused } from "./refusal";
 import { setUpAt } from "./set-up";
 import { freeTime, takeTime } from "./take";
-import { type BookingRow, datesOf, queueReminder, tell } from "./tell";
+import { type BookingRow, queueReminder, tell } from "./tell";
 
 /** A site under its lock: what a deed may rely on until its transaction ends. */
 export interface Locked {
@@ -47,14 +47,23 @@ export async function bookingOf({ tx, site }: Pick<Locked, "tx" | "site">, id: s
     .from(bookings)
     .where(and(eq(bookings.siteId, site.id), eq(bookings.id, id)))
     .for("update");
-  if (!booking) throw notFound("This booking");
+  if (!booking) throw notFound("This booking", "booking");
   return booking;
 }
 
 type Change = Partial<
   Pick<
     BookingRow,
-    "state" | "attendance" | "endsByItselfAt" | "startsAt" | "endsAt" | "resources" | "bill" | "sequence" | "refundDue"
+    | "state"
+    | "attendance"
+    | "endsByItselfAt"
+    | "startsAt"
+    | "endsAt"
+    | "dates"
+    | "resources"
+    | "bill"
+    | "sequence"
+    | "refundDue"
   >
 >;
 
@@ -99,6 +108,13 @@ async function writeHistory(
     .values({ siteId, bookingId, position: (last?.position ?? 0) + 1, at, by, what, before, after });
 }
 
+/** Tells client and business; that a letter was held back stands in the booking's history. */
+async function tellOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string) {
+  const { context, tx, site, setUp, now } = locked;
+  if (await tell(context, tx, site, setUp, booking, kind, by)) return;
+  await writeHistory(tx, site.id, booking.id, now, by, "letterHeldBack", {}, { letter: kind });
+}
+
 const wrongState = (booking: BookingRow, to: BookingState) =>
   conflict("wrongState", `This booking is ${stateWords[booking.state]}; it can't be ${stateWords[to]} any more.`);
 
@@ -115,15 +131,14 @@ const stateWords: Readonly<Record<BookingState, string>> = {
 /** Ends a booking: its time is free, client and business are told. */
 async function end(locked: Locked, booking: BookingRow, by: string, to: BookingState, letter: LetterKind | null) {
   if (!mayBecome(booking.state, to)) throw wrongState(booking, to);
-  const { tx, site, context, setUp } = locked;
-  const dates = await datesOf(tx, booking);
+  const { tx, site } = locked;
   await freeTime(tx, site.id, booking.id, booking.seats);
   const ended = await change(locked, booking, by, to, {
     state: to,
     endsByItselfAt: null,
     sequence: booking.sequence + 1,
   });
-  if (letter) await tell(context, tx, site, setUp, ended, letter, dates);
+  if (letter) await tellOf(locked, ended, letter, by);
   return ended;
 }
 
@@ -177,13 +192,15 @@ const nobody = (locked: Locked, serviceId: string): Client => ({
   zone: clockFor(locked.setUp, serviceIn(locked.setUp, serviceId)).zone,
 });
 
+const plainDates = ({ dates }: Assignment) => dates.map(({ start, end }) => ({ start, end }));
+
 /** A new booking with its time taken. */
 async function begin(
   locked: Locked,
   choice: Choice,
   widgetId: string | null,
   by: string,
-  as: Pick<BookingRow, "state" | "endsByItselfAt"> & { client?: Client; answers?: Answers },
+  as: Pick<BookingRow, "state" | "endsByItselfAt"> & { client?: Client; answers?: Answers; heldBy?: string },
 ): Promise<BookingRow> {
   const { context, tx, site, setUp, now } = locked;
   const { wish } = choice;
@@ -202,6 +219,8 @@ async function begin(
     endsByItselfAt: as.endsByItselfAt,
     startsAt: new Date(first?.start as Instant),
     endsAt: new Date(first?.end as Instant),
+    dates: plainDates(assignment),
+    heldBy: as.heldBy ?? null,
     resources: assignment.resources,
     seats: wish.seats,
     ...(as.client ?? nobody(locked, wish.service)),
@@ -243,10 +262,30 @@ async function begin(
 
 // Deeds ---------------------------------------------------------------------------------------------------------------
 
-/** Keeps a time for ten minutes. */
-export async function hold(locked: Locked, widgetId: string, choice: Choice): Promise<BookingRow> {
+/** The most times that one network address may keep at once. */
+export const mostHeld = 5;
+
+/** Refuses another hold of an address that keeps as many as it may; under the lock, so that no two slip through. */
+async function mayHold({ tx, site, now }: Locked, heldBy: string) {
+  const held = await tx
+    .select({ endsByItselfAt: bookings.endsByItselfAt })
+    .from(bookings)
+    .where(and(eq(bookings.siteId, site.id), eq(bookings.heldBy, heldBy), eq(bookings.state, "held")))
+    .orderBy(bookings.endsByItselfAt)
+    .limit(mostHeld);
+  if (held.length < mostHeld) return;
+  const waitMs = (held[0]?.endsByItselfAt?.getTime() ?? now.getTime()) - now.getTime();
+  const message = `${mostHeld} times are kept for you already. Book or leave one of them, or wait ${Math.max(1, Math.ceil(waitMs / 60_000))} min.`;
+  throw new Problem(429, "tooManyHeld", message, [{ path: "start", message }], {
+    "retry-after": String(Math.max(1, Math.ceil(waitMs / 1000))),
+  });
+}
+
+/** Keeps a time for ten minutes; `heldBy` is the keyed hash of the caller's address. */
+export async function hold(locked: Locked, widgetId: string, heldBy: string, choice: Choice): Promise<BookingRow> {
+  await mayHold(locked, heldBy);
   const endsAt = new Date(locked.now.getTime() + holdMs);
-  const booking = await begin(locked, choice, widgetId, "client", { state: "held", endsByItselfAt: endsAt });
+  const booking = await begin(locked, choice, widgetId, "client", { state: "held", endsByItselfAt: endsAt, heldBy });
   await queueEnding(locked, endsAt);
   return booking;
 }
@@ -330,7 +369,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     });
   }
   const letter = payment ? "waitingPayment" : state === "waitingApproval" ? "waiting" : "booked";
-  await tell(context, tx, site, setUp, booking, letter, await datesOf(tx, booking));
+  await tellOf(locked, booking, letter, "client");
   if (state === "confirmed") await queueReminder(context, tx, setUp, booking);
   return booking;
 }
@@ -344,7 +383,7 @@ export async function bookByHand(
   answers: Answers,
   quiet = false,
 ): Promise<BookingRow> {
-  const { context, tx, site, setUp } = locked;
+  const { context, tx, setUp } = locked;
   const booking = await begin(locked, choice, null, by, {
     state: "confirmed",
     endsByItselfAt: null,
@@ -352,7 +391,7 @@ export async function bookByHand(
     answers,
   });
   if (quiet) return booking;
-  await tell(context, tx, site, setUp, booking, "booked", await datesOf(tx, booking));
+  await tellOf(locked, booking, "booked", by);
   await queueReminder(context, tx, setUp, booking);
   return booking;
 }
@@ -381,13 +420,14 @@ export async function move(locked: Locked, bookingId: string, by: string, choice
     {
       startsAt: new Date(first?.start as Instant),
       endsAt: new Date(first?.end as Instant),
+      dates: plainDates(assignment),
       resources: assignment.resources,
       // What was agreed to be paid holds.
       sequence: booking.sequence + 1,
     },
     choice.wish.waived?.length ? { waived: choice.wish.waived } : {},
   );
-  await tell(context, tx, site, setUp, moved, "moved", await datesOf(tx, moved));
+  await tellOf(locked, moved, "moved", by);
   if (moved.state === "confirmed") await queueReminder(context, tx, setUp, moved);
   return moved;
 }
@@ -399,14 +439,14 @@ export async function cancel(locked: Locked, bookingId: string, by: string): Pro
 }
 
 export async function approve(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
-  const { context, tx, site, setUp } = locked;
+  const { context, tx, setUp } = locked;
   const booking = await bookingOf(locked, bookingId);
   if (booking.state !== "waitingApproval") throw wrongState(booking, "confirmed");
   const approved = await change(locked, booking, by, "approved", {
     state: "confirmed",
     sequence: booking.sequence + 1,
   });
-  await tell(context, tx, site, setUp, approved, "approved", await datesOf(tx, approved));
+  await tellOf(locked, approved, "approved", by);
   await queueReminder(context, tx, setUp, approved);
   return approved;
 }
@@ -488,14 +528,14 @@ export async function takePayment(locked: Locked, { approved, reference }: Payme
 }
 
 async function paid(locked: Locked, booking: BookingRow) {
-  const { context, tx, site, setUp } = locked;
+  const { context, tx, setUp } = locked;
   const confirmed = await change(locked, booking, "payment", "confirmed", {
     state: "confirmed",
     endsByItselfAt: null,
     resources: booking.resources,
     sequence: booking.sequence + 1,
   });
-  await tell(context, tx, site, setUp, confirmed, "booked", await datesOf(tx, confirmed));
+  await tellOf(locked, confirmed, "booked", "payment");
   await queueReminder(context, tx, setUp, confirmed);
 }
 

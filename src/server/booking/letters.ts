@@ -1,6 +1,7 @@
 // The letters around a booking, in the languages we write: what happened, when it is, and how to change it.
 import { momentWords } from "@/core/booking/words";
 import { ZoneClock } from "@/core/booking/zone";
+import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
 
 export type LetterKind =
@@ -23,7 +24,7 @@ interface Wording {
   readonly until: (time: string) => string;
 }
 
-const languages: Readonly<Record<string, Wording>> = {
+const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = {
   en: {
     subject: {
       booked: (what) => `Booked: ${what}`,
@@ -131,7 +132,7 @@ const ended: readonly LetterKind[] = ["declined", "cancelled"];
 
 /** A letter to the client: subject, plain text and HTML. */
 export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: string; text: string; html: string } {
-  const words = languages[facts.language.split("-")[0] as string] ?? (languages.en as Wording);
+  const words = inLanguage(languages, facts.language);
   const at = (zone: string, instant: number) =>
     momentWords(
       {

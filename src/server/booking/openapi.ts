@@ -36,8 +36,9 @@ const schemas: Record<string, Json> = {
       fields: list(object({ path: text, message: text })),
       reasons: list(ref("Reason")),
       nearest: list(ref("Moment")),
+      reference: text,
     },
-    ["reasons", "nearest"],
+    ["reasons", "nearest", "reference"],
   ),
   Reason: object({
     code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "notFree"] },
@@ -185,6 +186,7 @@ const schemas: Record<string, Json> = {
     currency: text,
   }),
   PaymentOutcome: object({ outcome: text }),
+  Seen: object({ widget: text, what: { enum: ["shown", "closed"] } }),
 };
 
 const json = (name: string): Json => ({ "application/json": { schema: ref(name) } });
@@ -213,14 +215,18 @@ const zone = query("zone", false);
 const reading = {
   400: problem("The path or the query can't be read"),
   404: problem("There is no such calendar, or it is switched off"),
+  405: problem("Another method is meant; Allow says which"),
+  414: problem("The address is longer than 2048 characters"),
   422: problem("A value can't be used; its field is named"),
   429: problem("Too many calls; Retry-After says when to go on"),
+  431: problem("A header is longer than 8192 characters"),
+  500: problem("Our fault; with the reference under which our log tells of it"),
 };
 const deeds = {
   ...reading,
   403: problem("Pages of that site may not call"),
   409: problem("Not possible as things stand; with reasons and the nearest free times where a time was wanted"),
-  413: problem("The body is too large"),
+  413: problem("The body is larger than 64 kB"),
   415: problem("The body is not JSON"),
 };
 
@@ -240,6 +246,24 @@ const post = (
     parameters,
     requestBody: { required: true, content: json(takes) },
     responses: { [status]: answer("Done", gives), ...more, ...deeds },
+  },
+});
+
+const html = (description: string): Json => ({
+  description,
+  content: { "text/html": { schema: { type: "string" } } },
+});
+/** A page behind a letter's link: GET shows what will be done, the form's POST does it. */
+const page = (summary: string): Json => ({
+  get: {
+    summary: `${summary}: asks first`,
+    parameters: [token],
+    responses: { ...reading, 200: html("The page"), 404: html("The link does not work") },
+  },
+  post: {
+    summary,
+    parameters: [token],
+    responses: { ...deeds, 200: html("Done"), 404: html("The link does not work"), 409: html("Not possible any more") },
   },
 });
 
@@ -278,6 +302,7 @@ export const openApi: Json = {
         responses: { 200: calendar("iCalendar (RFC 5545)"), ...reading },
       },
     },
+    "/booking/{widget}/bookings/{token}/page": page("A client's own booking, without scripts"),
     "/calendars/{file}": {
       get: {
         summary: "Bookings of a resource or place, at its secret address",
@@ -298,10 +323,30 @@ export const openApi: Json = {
       { 401: problem("The signature is missing, wrong or too old") },
     ),
     "/signups": post("Signs up through a popup", [], "Signup", 202, "Taken"),
+    "/signups/{token}/confirm": page("Confirms a signup"),
+    "/signups/{token}/withdraw": page("Withdraws a signup"),
+    "/signups/{token}/return": page("Comes back after withdrawing"),
+    "/popup-counts": {
+      post: {
+        summary: "Counts that a popup was shown or closed",
+        requestBody: { required: true, content: json("Seen") },
+        responses: { 204: { description: "Counted" }, ...deeds },
+      },
+    },
+    "/notice.css": {
+      get: {
+        summary: "The style sheet of the pages behind letters' links",
+        responses: {
+          ...reading,
+          200: { description: "CSS", content: { "text/css": { schema: { type: "string" } } } },
+        },
+      },
+    },
     "/openapi.json": {
       get: {
         summary: "This description",
         responses: {
+          ...reading,
           200: { description: "OpenAPI 3.1", content: { "application/json": { schema: { type: "object" } } } },
         },
       },

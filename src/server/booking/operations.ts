@@ -5,6 +5,9 @@ import type { Answers } from "@/core/booking/answers";
 import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
+import { lineSchema, mailSchema } from "@/core/input/text";
+import { languageSchema } from "@/core/locale/language";
+import { instantSchema } from "@/core/time/dates";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { type SiteCall, siteOperation } from "../operation";
@@ -17,7 +20,7 @@ import { setUpAt } from "./set-up";
 import type { BookingRow } from "./tell";
 
 const id = Joi.string().max(24).required();
-const start = Joi.string().isoDate().max(40).required();
+const start = instantSchema.required();
 const waived = Joi.array()
   .items(Joi.string().valid(...waivable))
   .unique()
@@ -87,7 +90,7 @@ const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "waived">
 
 export const bookingOperations = {
   "booking.list": siteOperation(
-    "editor",
+    "visitors.read",
     {
       from: start,
       to: start,
@@ -115,7 +118,7 @@ export const bookingOperations = {
       return { all: all?.all ?? 0, rows: rows.map(shown) };
     },
   ),
-  "booking.history": siteOperation("editor", { booking: id }, async (call, input: { booking: string }) => {
+  "booking.history": siteOperation("visitors.read", { booking: id }, async (call, input: { booking: string }) => {
     const { db } = call.context;
     const [booking] = await db
       .select()
@@ -134,7 +137,7 @@ export const bookingOperations = {
   }),
   /** The complete chain of reasons with names; what by hand could be set aside is marked. */
   "booking.why": siteOperation(
-    "editor",
+    "visitors.read",
     {
       service: bookingId.required(),
       resource: bookingId.allow(null).default(null),
@@ -182,7 +185,7 @@ export const bookingOperations = {
     },
   ),
   "booking.byHand": siteOperation(
-    "designer",
+    "visitors.change",
     {
       service: bookingId.required(),
       resource: bookingId.allow(null).default(null),
@@ -190,12 +193,10 @@ export const bookingOperations = {
       seats,
       waived,
       client: Joi.object({
-        name: Joi.string().trim().min(1).max(120).required(),
-        email: Joi.string().trim().lowercase().email({ tlds: false }).allow("").max(254).required(),
-        phone: Joi.string().trim().allow("").max(40).default(""),
-        language: Joi.string()
-          .pattern(/^[A-Za-z0-9-]{2,35}$/)
-          .default("en"),
+        name: lineSchema(120).min(1).required(),
+        email: mailSchema.allow("").required(),
+        phone: lineSchema(40).allow("").default(""),
+        language: languageSchema.default("en"),
       }).required(),
       answers: Joi.object().unknown().default({}),
       key,
@@ -214,7 +215,7 @@ export const bookingOperations = {
       }),
   ),
   "booking.move": siteOperation(
-    "designer",
+    "visitors.change",
     { booking: id, start, resource: bookingId.allow(null).default(null), waived, key },
     (call, input: { booking: string; start: string; resource: string | null; waived: string[]; key: string }) =>
       deed(call, input, async (locked) => {
@@ -229,17 +230,26 @@ export const bookingOperations = {
         });
       }),
   ),
-  "booking.approve": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
-    deed(call, input, (locked) => approve(locked, input.booking, call.account.id)),
+  "booking.approve": siteOperation(
+    "visitors.change",
+    { booking: id, key },
+    (call, input: { booking: string; key: string }) =>
+      deed(call, input, (locked) => approve(locked, input.booking, call.account.id)),
   ),
-  "booking.decline": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
-    deed(call, input, (locked) => decline(locked, input.booking, call.account.id)),
+  "booking.decline": siteOperation(
+    "visitors.change",
+    { booking: id, key },
+    (call, input: { booking: string; key: string }) =>
+      deed(call, input, (locked) => decline(locked, input.booking, call.account.id)),
   ),
-  "booking.cancel": siteOperation("designer", { booking: id, key }, (call, input: { booking: string; key: string }) =>
-    deed(call, input, (locked) => cancel(locked, input.booking, call.account.id)),
+  "booking.cancel": siteOperation(
+    "visitors.change",
+    { booking: id, key },
+    (call, input: { booking: string; key: string }) =>
+      deed(call, input, (locked) => cancel(locked, input.booking, call.account.id)),
   ),
   "booking.attendance": siteOperation(
-    "designer",
+    "visitors.change",
     { booking: id, attendance: Joi.string().valid("came", "didNotCome").allow(null).required(), key },
     (call, input: { booking: string; attendance: "came" | "didNotCome" | null; key: string }) =>
       deed(call, input, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),

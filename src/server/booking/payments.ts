@@ -92,7 +92,7 @@ function checkSignature(context: Context, body: string, header: string | null) {
     new Problem(401, "signature", message, [{ path: "Webitor-Payment-Signature", message }]);
   const [, at, given] = /^t=(\d{1,12}),v1=([0-9a-f]{64})$/.exec(header ?? "") ?? [];
   if (!at || !given) throw refused("This event is not signed.");
-  const wanted = /v1=(.*)$/.exec(signEvent(paymentSecret(context), body, Number(at)))?.[1] ?? "";
+  const wanted = signEvent(paymentSecret(context), body, Number(at)).split("v1=", 2)[1] ?? "";
   if (!timingSafeEqual(Buffer.from(wanted), Buffer.from(given))) throw refused("This signature is not right.");
   if (Math.abs(Date.now() / 1000 - Number(at)) > toleranceSeconds) throw refused("This signature is too old.");
 }

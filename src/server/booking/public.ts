@@ -15,10 +15,14 @@ import {
   type Service,
 } from "@/core/booking/booking";
 import { billOf } from "@/core/booking/price";
-import { bookingId, dateSchema } from "@/core/booking/schema";
+import { bookingId } from "@/core/booking/schema";
 import { clientMayChangeUntil } from "@/core/booking/state";
-import { dayNumber, ZoneClock } from "@/core/booking/zone";
+import { dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import { lineSchema, mailSchema } from "@/core/input/text";
+import { languageSchema } from "@/core/locale/language";
 import { calendarsOf } from "@/core/site/site";
+import { dateSchema, earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
+import { zoneSchema } from "@/core/time/zones";
 import { bookings, bookingVersions } from "@/data/booking/tables";
 import { releases } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
@@ -44,9 +48,6 @@ import { type Audience, momentOf, onlineWish, reasonsFor, refusing } from "./ref
 import { type Answered, once } from "./requests";
 import { setUpAt } from "./set-up";
 import { type BookingRow, bookingCalendar, bookingToken, datesOf } from "./tell";
-
-/** Bodies of visitors' calls are small. */
-export const largestBookingBody = 64 << 10;
 
 export interface PublicCall {
   readonly context: Context;
@@ -96,7 +97,7 @@ export async function publicCall(
   const { site, versions } = await publicSite(context, siteKey);
   const calendars = site.liveReleaseId ? await calendarsIn(context, site.liveReleaseId) : [];
   const calendar = calendars.find(({ id, settings }) => id === widget && settings.enabled);
-  if (!calendar) throw notFound("This calendar");
+  if (!calendar) throw notFound("This calendar", "widget");
   const setUp = await setUpAt(context.db, site.id, versions.setUp);
   return { context, site, widget, versions, setUp, services: calendar.settings.services, language };
 }
@@ -110,6 +111,16 @@ export const allowedOrigins = (setUp: BookingSetUp): readonly string[] =>
 /** Questions cost a row each, so each process counts its own: 600 in a minute from one address. */
 export const readingLimit = { points: 600, seconds: 60 };
 const reading = new RateLimiterMemory({ points: readingLimit.points, duration: readingLimit.seconds });
+
+/** One question pays for this much work; what took longer costs more of them. */
+const msAQuestion = 20;
+
+/** Takes what a question cost beyond its one point, so that nobody can keep the process busy with costly ones. */
+export function spendReading(address: string, tookMs: number): void {
+  const points = Math.floor(tookMs / msAQuestion);
+  // What goes below nothing is refused at the next question.
+  if (points > 0) reading.penalty(address, points).catch(() => {});
+}
 
 /** Takes one question of an address; answers the fields that tell what is left. */
 export async function takeReading(address: string): Promise<Record<string, string>> {
@@ -128,17 +139,7 @@ export async function takeReading(address: string): Promise<Record<string, strin
 
 // Input -----------------------------------------------------------------------------------------------------------------
 
-const zoneSchema = Joi.string()
-  .max(60)
-  .custom((value: string, helpers) => {
-    try {
-      return new Intl.DateTimeFormat("en", { timeZone: value }).resolvedOptions() && value;
-    } catch {
-      return helpers.error("any.invalid");
-    }
-  })
-  .messages({ "any.invalid": "There is no time zone of this name. Write it as Europe/Berlin." });
-
+const zoneField = zoneSchema("Europe/Berlin");
 const serviceField = bookingId.required();
 const resourceField = bookingId.allow("", null, "any");
 const seatsField = Joi.number().integer().min(1).max(500).messages({
@@ -163,24 +164,18 @@ function checkedResource(service: Service, given: string | null | undefined): st
   return resource;
 }
 
-const rfc3339 = /^\d{4}-\d{2}-\d{2}[Tt]\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?([Zz]|[+-]\d{2}:\d{2})$/;
-const local = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/;
-
 /** A start as an instant: RFC 3339 with its offset, or a wall time of the place that exists. */
 function readStart(clock: ZoneClock, text: string): Instant {
-  if (rfc3339.test(text)) {
-    const instant = Date.parse(text);
-    if (!Number.isNaN(instant)) return instant;
-  } else if (local.test(text) && !Number.isNaN(Date.parse(`${text}Z`))) {
-    const [date = "", time = ""] = text.split("T");
-    const instant = clock.existingInstantAt(dayNumber(date), Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5)));
-    if (instant !== null) return instant;
+  const instant = readInstant(text);
+  if (instant !== null) return instant;
+  if (!isWallDateTime(text))
     throw fieldProblem(
       "start",
-      `The clock skips ${text.replace("T", " ")} in ${clock.zone}: this time does not exist.`,
+      `Write the start as 2026-03-11T11:30:00Z, or as the place's time 2026-03-11T11:30, from ${earliestYear} to ${latestYear}.`,
     );
-  }
-  throw fieldProblem("start", "Write the start as 2026-03-11T11:30:00Z, or as the place's time 2026-03-11T11:30.");
+  const wall = clock.existingInstantAt(dayNumber(text.slice(0, 10)), minutesOf(text.slice(11)));
+  if (wall !== null) return wall;
+  throw fieldProblem("start", `The clock skips ${text.replace("T", " ")} in ${clock.zone}: this time does not exist.`);
 }
 
 /** A moment with the place's local form, and the visitor's where a zone was given. */
@@ -270,7 +265,7 @@ const daysSchema = Joi.object<{
   seats: seatsField.default(1),
   from: dateSchema.required(),
   to: dateSchema.required(),
-  zone: zoneSchema,
+  zone: zoneField,
 });
 
 interface Kept {
@@ -343,7 +338,7 @@ const timesSchema = Joi.object<{ service: string; resource?: string; seats: numb
   resource: resourceField,
   seats: seatsField.default(1),
   date: dateSchema.required(),
-  zone: zoneSchema,
+  zone: zoneField,
 });
 
 /** Every start of a day that can be booked now, with its price. */
@@ -393,7 +388,7 @@ const whySchema = Joi.object<{ service: string; resource?: string; seats: number
   resource: resourceField,
   seats: seatsField.default(1),
   start: Joi.string().max(40).required(),
-  zone: zoneSchema,
+  zone: zoneField,
 });
 
 /** Why a start is not offered, in words for a visitor; and the nearest that are. */
@@ -477,7 +472,8 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   const answered = await refusing(context, site, visitorOf(call), () =>
     once(context, site.id, key, ["hold", call.widget, asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
-      const booking = await hold(locked, call.widget, {
+      const heldBy = sign(context.settings, "heldBy", `${site.id}:${address}`).slice(0, 32);
+      const booking = await hold(locked, call.widget, heldBy, {
         wish: onlineWish(service.id, resource, asked.seats),
         start,
       });
@@ -502,20 +498,14 @@ const bookingSchema = Joi.object<{
 }>({
   hold: Joi.string().max(200).required(),
   client: Joi.object({
-    name: Joi.string().trim().min(1).max(120).required().messages({ "string.empty": "Please write your name." }),
-    email: Joi.string()
-      .trim()
-      .lowercase()
-      .email({ tlds: false })
-      .max(254)
-      .required()
-      .messages({ "string.email": "This is no mail address. One looks like ana@mail.example." }),
-    phone: Joi.string().trim().allow("").max(40).default(""),
+    name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
+    email: mailSchema.required(),
+    phone: lineSchema(40).allow("").default(""),
   }).required(),
   answers: Joi.object().unknown().default({}),
   terms: Joi.boolean().default(false),
-  language: Joi.string().pattern(/^[A-Za-z0-9-]{2,35}$/),
-  zone: zoneSchema.default(""),
+  language: languageSchema,
+  zone: zoneField.allow("").default(""),
   payment: Joi.string().valid(...Object.keys(payerTokens)),
 });
 
@@ -566,7 +556,7 @@ export async function ownBooking(context: Context, siteKey: string, token: strin
     .select()
     .from(bookings)
     .where(and(eq(bookings.siteId, site.id), eq(bookings.id, id)));
-  if (!booking) throw notFound("This booking");
+  if (!booking) throw notFound("This booking", "token");
   const setUp = await setUpAt(context.db, site.id, versions.setUp);
   return { site, setUp, booking };
 }

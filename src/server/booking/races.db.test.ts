@@ -122,14 +122,17 @@ test("a deadlock is tried again, and the deed is done once", async () => {
     params: { token },
     body: { deed: "cancel" },
   });
+  // Who waits for whom is not the application's to see.
+  const overseer = await createConnection({ uri: process.env.WEBITOR_TEST_DATABASE_OWNER ?? "" });
   for (;;) {
-    const [rows] = (await context.db.execute(
-      sql`select count(*) as waiting from information_schema.innodb_trx where trx_state = 'LOCK WAIT'`,
+    const [rows] = (await overseer.query(
+      "select count(*) as waiting from information_schema.innodb_trx where trx_state = 'LOCK WAIT'",
     )) as unknown as [{ waiting: number }[]];
     if (Number(rows[0]?.waiting) > 0) break;
     // MariaDB renews this table only when nobody has read it for a tenth of a second.
     await new Promise((resolve) => setTimeout(resolve, 150));
   }
+  await overseer.end();
   await other.query("select * from booking_versions for update");
   await other.commit();
   await other.end();
@@ -138,3 +141,26 @@ test("a deadlock is tried again, and the deed is done once", async () => {
   const [row] = await context.db.select().from(bookings).where(eq(bookings.id, id));
   expect([row?.state, row?.sequence, row?.phone]).toEqual(["cancelled", 1, "1"]);
 });
+
+test("the same Idempotency-Key a hundred and fifty times at once: one deed, one answer for all", async () => {
+  const body = { service: "open-bench", start: "2026-03-11T10:00" };
+  const headers = { "idempotency-key": "all-at-the-same-moment" };
+  const before = (await context.db.select().from(bookings)).length;
+  const answers = await Promise.all(
+    Array.from({ length: 150 }, (_, nth) => api.post("holds", body, { headers, address: `198.51.${nth}.7` })),
+  );
+  expect(new Set(answers.map(({ status, text }) => `${status} ${text}`)).size).toBe(1);
+  expect(answers[0]?.status).toBe(201);
+  expect((await context.db.select().from(bookings)).length).toBe(before + 1);
+}, 120_000);
+
+test("one network address holds at most five times at once, however it asks; what ends makes room", async () => {
+  const hold = (hour: number, address: string) =>
+    api.post("holds", { service: "open-bench", start: `2026-03-12T${hour}:00` }, { address });
+  const answers = await Promise.all(Array.from({ length: 12 }, (_, nth) => hold(10 + (nth % 6), "203.0.113.5")));
+  const counts = (status: number) => answers.filter((one) => one.status === status).length;
+  expect([counts(201), counts(429)]).toEqual([5, 7]);
+  expect((await hold(11, "192.0.2.77")).status).toBe(201);
+  context.set(new Date(context.now().getTime() + 11 * 60_000).toISOString());
+  expect((await hold(12, "203.0.113.5")).status).toBe(201);
+}, 120_000);

@@ -1,5 +1,5 @@
 // Requests that may be sent again: the same Idempotency-Key gets the same answer, and nothing is done twice.
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { bookingRequests } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { inTransaction } from "@/data/connection";
@@ -26,7 +26,7 @@ export function requestKey(header: string | null): string {
 
 /**
  * Does `work` in a transaction and keeps its answer with it, or gives the answer kept. What is refused leaves nothing
- * behind and may be tried again with the same key. Two at once: the second waits for the first.
+ * behind and may be tried again with the same key. Any number at once: the others wait for the first and get its answer.
  */
 export async function once(
   context: Context,
@@ -38,17 +38,22 @@ export async function once(
   const hash = sha256(JSON.stringify(asked));
   return inTransaction(context.db, async (tx) => {
     const mine = and(eq(bookingRequests.siteId, siteId), eq(bookingRequests.key, key));
-    const [inserted] = await tx
-      .insert(bookingRequests)
-      .ignore()
-      .values({ siteId, key, asked: hash, status: 0, answer: null, createdAt: context.now() });
-    if (inserted.affectedRows === 0) {
+    // With ON DUPLICATE KEY UPDATE the row that stands is locked for writing at once. INSERT IGNORE takes a shared lock
+    // there, and two that hold it and both want to write wait for each other.
+    const [rows] = (await tx.execute(sql`
+      insert into ${bookingRequests} (site_id, ${sql.identifier(bookingRequests.key.name)}, asked, status, answer, created_at)
+      values (${siteId}, ${key}, ${hash}, 0, 'null', ${context.now().getTime()})
+      on duplicate key update site_id = site_id
+      returning asked, status`)) as unknown as [{ asked: string; status: number }[]];
+    const [row] = rows;
+    if (row?.asked !== hash)
+      throw new Problem(422, "idempotencyKey", "This Idempotency-Key was used for something else.", [
+        { path: "Idempotency-Key", message: "Take a new key for a new deed." },
+      ]);
+    // A row with a status was there before: it is written in the transaction that makes it.
+    if (row.status) {
       const [kept] = await tx.select().from(bookingRequests).where(mine).for("update");
-      if (kept?.asked !== hash)
-        throw new Problem(422, "idempotencyKey", "This Idempotency-Key was used for something else.", [
-          { path: "Idempotency-Key", message: "Take a new key for a new deed." },
-        ]);
-      return { status: kept.status, answer: kept.answer };
+      return { status: kept?.status ?? 500, answer: kept?.answer };
     }
     const answered = await work(tx);
     await tx.update(bookingRequests).set(answered).where(mine);

@@ -49,11 +49,11 @@ export async function replaceSetUp(context: Context, siteId: string, setUp: Book
 }
 
 export const setUpOperations = {
-  "booking.readSetUp": siteOperation("editor", {}, async (call) => ({
+  "booking.readSetUp": siteOperation("setUp.read", {}, async (call) => ({
     setUp: (await loadSetUp(call.context.db, call.site.id)) ?? null,
   })),
   "booking.replaceSetUp": siteOperation(
-    "designer",
+    "setUp.change",
     { setUp: Joi.object().unknown().required() },
     async (call, input: { setUp: unknown }) => {
       const setUp = checkedSetUp(input.setUp);

@@ -4,7 +4,7 @@ import type { BookingSetUp } from "@/core/booking/booking";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords } from "@/core/booking/words";
 import { hourMs, ZoneClock } from "@/core/booking/zone";
-import { eventsOf } from "@/core/calendar/booking-events";
+import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { moneyWords } from "@/core/money/money";
 import { versionsOf } from "@/data/booking/diary";
@@ -12,8 +12,9 @@ import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
-import { type Context, sign, siteOrigin } from "../context";
+import { type Context, calendarHost, sign, siteOrigin } from "../context";
 import { type JobRun, queueJob, realTime } from "../job/queue";
+import { countPoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { bookingLetter, type LetterKind } from "./letters";
 import { setUpAt } from "./set-up";
@@ -25,7 +26,7 @@ export interface BookingDate {
   readonly end: number;
 }
 
-/** The dates of bookings of one site, by id: those they take, or where one takes none any more the one it had. */
+/** The dates of bookings of one site, by id: those they take, or where one takes none any more those it had. */
 export async function datesOfAll(
   db: Executor,
   list: readonly BookingRow[],
@@ -50,7 +51,8 @@ export async function datesOfAll(
     for (const { id, start, end } of rows)
       dates.set(id, [...(dates.get(id) ?? []), { start: start.getTime(), end: end.getTime() }]);
   }
-  return ({ id, startsAt, endsAt }) => dates.get(id) ?? [{ start: startsAt.getTime(), end: endsAt.getTime() }];
+  return ({ id, dates: kept, startsAt, endsAt }) =>
+    dates.get(id) ?? kept ?? [{ start: startsAt.getTime(), end: endsAt.getTime() }];
 }
 
 export const datesOf = async (db: Executor, booking: BookingRow): Promise<readonly BookingDate[]> =>
@@ -62,8 +64,6 @@ export const bookingToken = (context: Context, bookingId: string): string =>
 
 export const manageUrl = (context: Context, site: SiteRow, booking: Pick<BookingRow, "id" | "widgetId">): string =>
   `${siteOrigin(context.settings, site.key)}/_w/v1/booking/${booking.widgetId ?? "desk"}/bookings/${bookingToken(context, booking.id)}/page`;
-
-const hostOf = (context: Context, site: SiteRow) => `${site.key}.${context.settings.publicHost}`;
 
 const summaryOf = (booking: BookingRow, site: SiteRow) => `${booking.serviceName}, ${site.name}`;
 
@@ -81,27 +81,36 @@ export function bookingCalendar(
     name: summaryOf(booking, site),
     method,
     zone: place?.zone ?? site.settings.zone,
-    events: eventsOf(
-      {
-        id: booking.id,
-        sequence: booking.sequence,
-        state: method === "CANCEL" ? "cancelled" : booking.state,
-        dates,
-        summary: summaryOf(booking, site),
-        description: manageUrl(context, site, booking),
-        location: place ? [place.name, place.address].filter(Boolean).join(", ") : "",
-        organizer: { name: site.name, email: site.settings.mailFrom },
-        attendee: booking.email ? { name: booking.name, email: booking.email } : null,
-      },
-      hostOf(context, site),
-      context.now().getTime(),
-    ),
+    at: context.now().getTime(),
+    events: [
+      eventOf(
+        {
+          id: booking.id,
+          sequence: booking.sequence,
+          state: method === "CANCEL" ? "cancelled" : booking.state,
+          dates,
+          summary: summaryOf(booking, site),
+          description: manageUrl(context, site, booking),
+          location: place ? [place.name, place.address].filter(Boolean).join(", ") : "",
+          organizer: { name: site.name, email: site.settings.mailFrom },
+          attendee: booking.email ? { name: booking.name, email: booking.email } : null,
+        },
+        calendarHost(context.settings, site.key),
+        context.now().getTime(),
+      ),
+    ],
   });
 }
 
 const cancels: readonly LetterKind[] = ["cancelled", "declined"];
 
-/** Writes the letters about what happened, in the transaction in which it happens. */
+/** Who causes letters without being a member: what strangers can set off is limited. */
+const publicCauses = ["client", "payment", "time"];
+
+/**
+ * Writes the letters about what happened, in the transaction in which it happens; false where the client's was held
+ * back because public forms have written to them often enough today.
+ */
 export async function tell(
   context: Context,
   tx: Executor,
@@ -109,14 +118,17 @@ export async function tell(
   setUp: BookingSetUp,
   booking: BookingRow,
   kind: LetterKind,
-  dates: readonly BookingDate[],
-): Promise<void> {
+  by: string,
+): Promise<boolean> {
+  const dates = await datesOf(tx, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
   const zone = place?.zone ?? site.settings.zone;
   const sender = `${site.name.replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`;
   const url = manageUrl(context, site, booking);
   const method = cancels.includes(kind) ? ("CANCEL" as const) : ("REQUEST" as const);
-  if (booking.email)
+  const limited = booking.email !== "" && booking.widgetId !== null && publicCauses.includes(by);
+  const written = !limited || (await countPoint(context, tx, "letterPerson", booking.email)).left >= 0;
+  if (booking.email && written)
     await writeMail(context, tx, {
       siteId: site.id,
       sender,
@@ -139,7 +151,7 @@ export async function tell(
         changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
       }),
     });
-  if (!place || kind === "reminder") return;
+  if (!place || kind === "reminder") return written;
   const when = momentWords(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
     booking.startsAt.getTime(),
@@ -160,6 +172,7 @@ export async function tell(
     text: `${lines.join("\n")}\n`,
     html: `<pre>${lines.map((line) => line.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`)).join("\n")}</pre>`,
   });
+  return written;
 }
 
 /** What the business reads, in the studio's language. */
@@ -207,6 +220,6 @@ export async function reminderJob(context: Context, run: JobRun): Promise<void> 
     if (!site || booking?.state !== "confirmed" || booking.startsAt.getTime() !== Number(start)) return;
     const versions = await versionsOf(tx, siteId);
     const setUp = await setUpAt(tx, siteId, versions?.setUp ?? 0);
-    await tell(context, tx, site, setUp, booking, "reminder", await datesOf(tx, booking));
+    await tell(context, tx, site, setUp, booking, "reminder", "time");
   });
 }

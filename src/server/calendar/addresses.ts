@@ -4,17 +4,19 @@ import { and, asc, eq, gte, inArray, isNull, lte } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
 import { takingStates } from "@/core/booking/state";
-import { eventsOf } from "@/core/calendar/booking-events";
+import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { calendarAddresses } from "@/data/calendar/tables";
+import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import { setUpAt } from "../booking/set-up";
 import { datesOfAll } from "../booking/tell";
-import { type Context, sha256, siteOrigin } from "../context";
+import { type Context, calendarHost, sha256, siteOrigin } from "../context";
 import { siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
+import { noteOn } from "../security/events";
 
 const dayMs = 86_400_000;
 /** How far back and ahead a calendar reaches. */
@@ -63,14 +65,14 @@ export async function calendarAt(context: Context, siteKey: string, secret: stri
       ),
     )
     .orderBy(asc(bookings.startsAt), asc(bookings.id));
-  const host = `${site.key}.${context.settings.publicHost}`;
+  const host = calendarHost(context.settings, site.key);
   const dates = await datesOfAll(context.db, rows);
   const events = [];
   for (const booking of rows) {
     if (resource && !booking.resources.includes(resource.id)) continue;
     const names = booking.resources.map((id) => setUp.resources.find((one) => one.id === id)?.name ?? id);
     events.push(
-      ...eventsOf(
+      eventOf(
         {
           id: booking.id,
           sequence: booking.sequence,
@@ -90,12 +92,18 @@ export async function calendarAt(context: Context, siteKey: string, secret: stri
       ),
     );
   }
-  const text = calendarText({ name: resource?.name ?? place.name, method: null, zone: place.zone, events });
+  const text = calendarText({
+    name: resource?.name ?? place.name,
+    method: null,
+    zone: place.zone,
+    at: now.getTime(),
+    events,
+  });
   return { text, etag: `"${sha256(text).slice(0, 32)}"` };
 }
 
 export const calendarOperations = {
-  "calendars.list": siteOperation("designer", {}, async (call) =>
+  "calendars.list": siteOperation("keys.read", {}, async (call) =>
     (
       await call.context.db
         .select()
@@ -106,7 +114,7 @@ export const calendarOperations = {
   ),
   /** A new secret address. It is told once: only its hash is kept. */
   "calendars.create": siteOperation(
-    "designer",
+    "keys.change",
     { kind: Joi.string().valid("resource", "place").required(), of: bookingId.required() },
     async (call, input: { kind: "resource" | "place"; of: string }) => {
       const { context, site } = call;
@@ -116,14 +124,18 @@ export const calendarOperations = {
       if (!known.some(({ id }) => id === input.of)) throw fieldProblem("of", `There is no ${input.kind} with this id.`);
       const secret = randomBytes(32).toString("base64url");
       const id = context.newId();
-      await context.db
-        .insert(calendarAddresses)
-        .values({ siteId: site.id, id, ...input, secretHash: sha256(secret), createdAt: context.now() });
+      await inTransaction(context.db, async (tx) => {
+        await tx
+          .insert(calendarAddresses)
+          .values({ siteId: site.id, id, ...input, secretHash: sha256(secret), createdAt: context.now() });
+        await noteOn(call, "keyMade", tx);
+      });
       return { id, address: `${siteOrigin(context.settings, site.key)}/_w/v1/calendars/${secret}.ics` };
     },
+    { sensitive: true },
   ),
   "calendars.revoke": siteOperation(
-    "designer",
+    "keys.change",
     { id: Joi.string().max(24).required() },
     async (call, input: { id: string }) => {
       const [result] = await call.context.db
@@ -137,7 +149,9 @@ export const calendarOperations = {
           ),
         );
       if (result.affectedRows === 0) throw notFound("This calendar");
+      await noteOn(call, "keyRevoked");
       return { revoked: input.id };
     },
+    { sensitive: true },
   ),
 };

@@ -5,8 +5,8 @@ import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { operations } from "../operations";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { readCalendarApart } from "./feeds";
 import { fetchCalendar, isPublicAddress } from "./fetch";
-import { readCalendarApart } from "./reader";
 
 let studio: TestStudio;
 let context: Context & { set(now: string): void };
@@ -61,6 +61,7 @@ describe("busy time from outside", () => {
   });
 
   test("as a file of its own size it comes by its own way, for members only", async () => {
+    (globalThis as { webitorContext?: Context }).webitorContext = studio.context;
     const { POST } = await import("@/app/api/sites/[site]/feeds/route");
     const send = (query: string, body: string) =>
       POST(new Request(`http://localhost:4499/api/sites/wrenfield/feeds?${query}`, { method: "POST", body }), {
@@ -114,7 +115,7 @@ describe("busy time from outside", () => {
 
   test("a file that would be read for ever is given up on", async () => {
     const never = calendar(event("never", "20260101T110000Z", "RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30\r\n"));
-    const read = await readCalendarApart(context.settings, never, {
+    const read = await readCalendarApart(context, Buffer.from(never), {
       from: Date.parse("2026-03-01T00:00Z"),
       to: Date.parse("2027-03-01T00:00Z"),
       zone: "Europe/Dublin",

@@ -3,19 +3,20 @@
 import { and, asc, count, eq, getTableColumns } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
-import { calendarLimits } from "@/core/calendar/read";
+import { type CalendarAsked, type CalendarRead, calendarLimits } from "@/core/calendar/read";
 import { calendarWords } from "@/core/calendar/words";
 import { type Outcome, refused } from "@/core/visitor/decision";
 import { lockDiary, raiseDiary, versionsOf } from "@/data/booking/diary";
 import { busyFeeds, busySpans } from "@/data/calendar/tables";
 import { type Executor, inTransaction } from "@/data/connection";
+import { sites } from "@/data/site/tables";
+import { apart } from "../apart/apart";
 import { setUpAt } from "../booking/set-up";
-import type { Context } from "../context";
+import { type Context, calendarHost } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
-import { fieldProblem, notFound, Problem } from "../problem";
+import { fieldProblem, notFound, Problem, validated } from "../problem";
 import { fetchCalendar } from "./fetch";
-import { readCalendarApart } from "./reader";
 
 /** The largest calendar file, in bytes. */
 export const largestCalendar = calendarLimits.bytes;
@@ -38,20 +39,32 @@ async function zoneOf(context: Context, siteId: string, resourceId: string): Pro
   return setUp.places.find(({ id }) => id === resource.place)?.zone ?? "UTC";
 }
 
-/** Reads a calendar's text for a feed's resource, as of now. */
-async function read(context: Context, feed: Pick<Feed, "siteId" | "resourceId" | "owner">, text: string) {
+/** Reads a calendar's file in a thread of its own: one from a stranger can't hold up the process, and is given up on. */
+export async function readCalendarApart(
+  context: Pick<Context, "settings">,
+  file: Uint8Array,
+  asked: CalendarAsked,
+): Promise<Outcome<CalendarRead>> {
+  const found = await apart(context.settings, "calendar", { file, asked });
+  if ("answer" in found) return found.answer;
+  const { tooSlow, seconds, message } = found.givenUp;
+  return tooSlow ? refused("calendar.tooSlow", { seconds }) : refused("calendar.broken", { message });
+}
+
+/** Reads a calendar's file for a feed's resource, as of now. */
+async function read(context: Context, feed: Pick<Feed, "siteId" | "resourceId" | "owner">, file: Uint8Array) {
   const now = context.now().getTime();
-  return readCalendarApart(context.settings, text, {
+  const [site] = await context.db.select({ key: sites.key }).from(sites).where(eq(sites.id, feed.siteId));
+  return readCalendarApart(context, file, {
     from: now - dayMs,
     to: now + daysAhead * dayMs,
     zone: await zoneOf(context, feed.siteId, feed.resourceId),
     owner: feed.owner,
+    own: `@${calendarHost(context.settings, site?.key ?? "")}`,
   });
 }
 
-type Read = Awaited<ReturnType<typeof read>>;
-
-type Found = Extract<Read, { ok: true }>["value"];
+type Found = CalendarRead;
 
 /**
  * Stores what was read in place of what was; a feed that was removed meanwhile stays removed. A new one begins in the
@@ -101,7 +114,7 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
       .update(busyFeeds)
       .set({ problem: calendarWords(outcome.reason).slice(0, 500), triedAt: context.now() })
       .where(here(siteId, id));
-  let text = feed.file?.toString() ?? null;
+  let file = feed.file;
   const validators = { etag: feed.etag, lastModified: feed.lastModified };
   let fresh: Partial<Feed> = {};
   if (feed.address) {
@@ -111,14 +124,14 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
       feed.file ? validators : { etag: null, lastModified: null },
     );
     if (!fetched.ok) return void (await fail(fetched));
-    const { text: changed, etag, lastModified } = fetched.value;
+    const { file: changed, etag, lastModified } = fetched.value;
     if (changed !== null) {
-      text = changed;
-      fresh = { file: Buffer.from(changed), etag, lastModified };
+      file = changed;
+      fresh = { file, etag, lastModified };
     }
   }
-  if (text === null) return;
-  const found = await read(context, feed, text).catch((error: unknown) => {
+  if (file === null) return;
+  const found = await read(context, feed, file).catch((error: unknown) => {
     // The resource was taken out of the set-up: the feed waits, in case it comes back.
     if (error instanceof Problem) return refused("calendar.noResource", { resource: feed.resourceId });
     throw error;
@@ -184,6 +197,14 @@ async function begin(context: Context, feed: Feed, found: Found) {
   return { feed: feed.id, events: found.events, busySpans: found.busy.length, notes: found.notes };
 }
 
+/** Begins a feed with an uploaded file; 422 at `text` for what can't be read. */
+async function uploadFeed(call: SiteCall, given: Common, file: Buffer) {
+  const feed = await newFeed(call, { ...given, address: null });
+  const found = await read(call.context, feed, file);
+  if (!found.ok) throw fieldProblem("text", calendarWords(found.reason));
+  return begin(call.context, { ...feed, file }, found.value);
+}
+
 const common = {
   resource: bookingId.required(),
   name: Joi.string().trim().min(1).max(120).required(),
@@ -195,8 +216,14 @@ interface Common {
   readonly owner: string;
 }
 
+const commonSchema = Joi.object<Common>(common);
+
+/** The same for a file that came by its own way: as the bytes it has. */
+export const uploadFeedFile = (call: SiteCall, given: unknown, file: Uint8Array) =>
+  uploadFeed(call, validated(commonSchema, given), Buffer.from(file));
+
 export const feedOperations = {
-  "feeds.list": siteOperation("editor", {}, async (call) => {
+  "feeds.list": siteOperation("feeds.read", {}, async (call) => {
     // All but the files, which may be ten megabytes each.
     const { file: _file, ...columns } = getTableColumns(busyFeeds);
     const rows = await call.context.db
@@ -225,18 +252,13 @@ export const feedOperations = {
   }),
   /** An uploaded file: refused as a whole when it can't be read. */
   "feeds.upload": siteOperation(
-    "designer",
+    "feeds.change",
     { ...common, text: Joi.string().required() },
-    async (call, { text, ...given }: Common & { text: string }) => {
-      const feed = await newFeed(call, { ...given, address: null });
-      const found = await read(call.context, feed, text);
-      if (!found.ok) throw fieldProblem("text", calendarWords(found.reason));
-      return begin(call.context, { ...feed, file: Buffer.from(text) }, found.value);
-    },
+    (call, { text, ...given }: Common & { text: string }) => uploadFeed(call, given, Buffer.from(text)),
   ),
   /** An address: tried at once, so that what is wrong with it is said at its field. */
   "feeds.add": siteOperation(
-    "designer",
+    "feeds.change",
     { ...common, address: Joi.string().trim().max(1000).required() },
     async (call, given: Common & { address: string }) => {
       const { context } = call;
@@ -246,14 +268,15 @@ export const feedOperations = {
         lastModified: null,
       });
       if (!fetched.ok) throw fieldProblem("address", calendarWords(fetched.reason));
-      const { text, etag, lastModified } = fetched.value;
-      const found = await read(context, feed, text ?? "");
+      const { etag, lastModified } = fetched.value;
+      const file = fetched.value.file ?? Buffer.alloc(0);
+      const found = await read(context, feed, file);
       if (!found.ok) throw fieldProblem("address", calendarWords(found.reason));
-      return begin(context, { ...feed, file: Buffer.from(text ?? ""), etag, lastModified }, found.value);
+      return begin(context, { ...feed, file, etag, lastModified }, found.value);
     },
   ),
   "feeds.refresh": siteOperation(
-    "designer",
+    "feeds.change",
     { feed: Joi.string().max(24).required() },
     async (call, input: { feed: string }) => {
       await refreshFeed(call.context, call.site.id, input.feed);
@@ -263,7 +286,7 @@ export const feedOperations = {
     },
   ),
   "feeds.remove": siteOperation(
-    "designer",
+    "feeds.change",
     { feed: Joi.string().max(24).required() },
     async (call, input: { feed: string }) => {
       await inTransaction(call.context.db, async (tx) => {

@@ -13,7 +13,7 @@ export type MayBePrivate = (host: string) => boolean;
 
 export interface Fetched {
   /** Null when the server said that nothing has changed. */
-  readonly text: string | null;
+  readonly file: Buffer | null;
   readonly etag: string | null;
   readonly lastModified: string | null;
 }
@@ -77,7 +77,7 @@ function get(url: URL, headers: Record<string, string>, mayBePrivate: MayBePriva
   });
 }
 
-async function readText(response: IncomingMessage): Promise<string> {
+async function readFile(response: IncomingMessage): Promise<Buffer> {
   const chunks: Buffer[] = [];
   let size = 0;
   for await (const chunk of response as AsyncIterable<Buffer>) {
@@ -88,7 +88,7 @@ async function readText(response: IncomingMessage): Promise<string> {
     }
     chunks.push(chunk);
   }
-  return Buffer.concat(chunks).toString("utf8");
+  return Buffer.concat(chunks);
 }
 
 /** Fetches a calendar; `known` are the validators of the last good one. Every step of a redirect is checked anew. */
@@ -124,14 +124,14 @@ export async function fetchCalendar(
       }
       if (status === 304) {
         response.destroy();
-        return done({ text: null, ...known });
+        return done({ file: null, ...known });
       }
       if (status !== 200) {
         response.destroy();
         throw stop("calendar.status", { host, status });
       }
       return done({
-        text: await readText(response),
+        file: await readFile(response),
         etag: response.headers.etag?.slice(0, 300) ?? null,
         lastModified: response.headers["last-modified"]?.slice(0, 100) ?? null,
       });

@@ -5,6 +5,7 @@ import { reminderJob } from "../booking/tell";
 import { feedJob } from "../calendar/feeds";
 import { mailJob } from "../mail/mail";
 import { publishJob } from "../release/publish";
+import { sweepJob } from "../site/retention";
 import type { JobHandlers } from "./queue";
 
 /** The handlers; `deliver` is how the payment stand-in's events reach the webhook. */
@@ -15,4 +16,5 @@ export const jobHandlers = (deliver: Deliver = deliverByHttp): JobHandlers => ({
   feed: feedJob,
   payment: paymentJob(deliver),
   ending: endingJob,
+  sweep: sweepJob,
 });

@@ -16,7 +16,7 @@ export async function jobProgress(call: SiteCall, id: string) {
 }
 
 export const jobOperations = {
-  "jobs.read": siteOperation("editor", { job: Joi.string().max(24).required() }, (call, input: { job: string }) =>
+  "jobs.read": siteOperation("jobs.read", { job: Joi.string().max(24).required() }, (call, input: { job: string }) =>
     jobProgress(call, input.job),
   ),
 };

@@ -18,7 +18,15 @@ const until = async (test: () => Promise<boolean>) => {
 };
 const everyKind = (work: (run: JobRun) => Promise<void>): JobHandlers => {
   const handler = (_context: Context, run: JobRun) => work(run);
-  return { publish: handler, mail: handler, reminder: handler, feed: handler, payment: handler, ending: handler };
+  return {
+    publish: handler,
+    mail: handler,
+    reminder: handler,
+    feed: handler,
+    payment: handler,
+    ending: handler,
+    sweep: handler,
+  };
 };
 const job = { kind: "mail" as const, siteId: "site", payload: {} };
 

@@ -18,7 +18,7 @@ export async function queueJob(
   tx: Executor,
   job: {
     kind: Job["kind"];
-    siteId: string;
+    siteId: string | null;
     payload: Record<string, string>;
     onlyOne?: string;
     total?: number;

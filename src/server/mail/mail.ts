@@ -1,5 +1,5 @@
 // Mail to visitors: written as rows in the same transaction as what it is about, sent by a job.
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { createTransport } from "nodemailer";
 import type { Executor } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
@@ -8,7 +8,8 @@ import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 
 export interface Letter {
-  readonly siteId: string;
+  /** The site it is about; null for one about an account. */
+  readonly siteId: string | null;
   readonly sender: string;
   readonly recipient: string;
   readonly subject: string;
@@ -39,7 +40,7 @@ function message(mail: MailRow) {
     date: mail.createdAt,
     messageId: `<${mail.id}@${mail.sender.replace(/^.*@|>$/g, "")}>`,
     ...(mail.calendar ? { icalEvent: { method: mail.calendar.method, content: mail.calendar.text } } : {}),
-    list: { unsubscribe: { url: mail.withdrawUrl, comment: "Withdraw" } },
+    ...(mail.withdrawUrl ? { list: { unsubscribe: { url: mail.withdrawUrl, comment: "Withdraw" } } } : {}),
   };
 }
 
@@ -56,7 +57,12 @@ export async function mailJob(context: Context, run: JobRun): Promise<void> {
   const [mail] = await context.db
     .select()
     .from(mails)
-    .where(and(eq(mails.siteId, run.job.siteId ?? ""), eq(mails.id, run.job.payload.mail ?? "")));
+    .where(
+      and(
+        run.job.siteId ? eq(mails.siteId, run.job.siteId) : isNull(mails.siteId),
+        eq(mails.id, run.job.payload.mail ?? ""),
+      ),
+    );
   // Erased or sent before the process died.
   if (mail?.state !== "waiting") return run.finish(context.db);
   const transport = context.settings.smtpUrl ? createTransport(context.settings.smtpUrl) : outbox();
@@ -69,6 +75,11 @@ export async function mailJob(context: Context, run: JobRun): Promise<void> {
   );
   await context.db.transaction(async (tx) => {
     await run.finish(tx);
-    await tx.update(mails).set({ state, sentAt: context.now() }).where(eq(mails.id, mail.id));
+    // A letter about an account holds a link that opens it: once the mail server has it, nothing here needs it.
+    const emptied = mail.siteId === null && state === "sent" ? { text: "", html: "" } : {};
+    await tx
+      .update(mails)
+      .set({ state, sentAt: context.now(), ...emptied })
+      .where(eq(mails.id, mail.id));
   });
 }

@@ -16,7 +16,7 @@ export async function readMail(call: SiteCall, id: string) {
 }
 
 export const mailOperations = {
-  "mail.list": siteOperation("designer", {}, async (call) => {
+  "mail.list": siteOperation("visitors.read", {}, async (call) => {
     const rows = await call.context.db
       .select({
         id: mails.id,
@@ -32,7 +32,7 @@ export const mailOperations = {
     return rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() }));
   }),
   "mail.read": siteOperation(
-    "designer",
+    "visitors.read",
     { mail: Joi.string().max(24).required() },
     async (call, input: { mail: string }) => {
       const { id, sender, recipient, subject, text, state, createdAt } = await readMail(call, input.mail);

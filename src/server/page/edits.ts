@@ -1,12 +1,12 @@
 // Saving edits: the same core function as in the browser, inside a transaction, by revision.
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
+import { mayAs } from "@/core/account/rights";
 import { applyEdits, type Edit, isWordsEdit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
 import type { Reason } from "@/core/visitor/decision";
 import { inTransaction } from "@/data/connection";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
-import { mayAs } from "../operation";
 import { forbidden, notFound, Problem } from "../problem";
 
 export interface EditBatch {

@@ -70,7 +70,7 @@ async function reorder(call: SiteCall, order: (ids: string[]) => string[]) {
 
 export const pageOperations = {
   /** Bodies of a page and of the header and footer it stands between. */
-  "pages.open": siteOperation("editor", { page }, async (call, input: { page: string }) => {
+  "pages.open": siteOperation("site.read", { page }, async (call, input: { page: string }) => {
     await pageRow(call.context.db, call.site.id, input.page);
     const rows = await call.context.db
       .select({ id: documents.id, kind: documents.kind, body: documents.body, revision: documents.revision })
@@ -85,7 +85,7 @@ export const pageOperations = {
     return { documents: rows };
   }),
   "pages.edit": siteOperation(
-    "editor",
+    "words.write",
     {
       document: idSchema.required(),
       batch: idSchema.required(),
@@ -97,14 +97,14 @@ export const pageOperations = {
   ),
   /** What others have changed since a revision. */
   "pages.since": siteOperation(
-    "editor",
+    "site.read",
     { document: idSchema.required(), since: Joi.number().integer().min(0).required() },
     async (call, input: { document: string; since: number }) => ({
       batches: await batchesSince(call, input.document, input.since),
     }),
   ),
   "pages.add": siteOperation(
-    "designer",
+    "pages.arrange",
     {
       title: pageMetaFields.title.required(),
       slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }),
@@ -130,7 +130,7 @@ export const pageOperations = {
     },
   ),
   "pages.change": siteOperation(
-    "designer",
+    "pages.arrange",
     {
       page,
       title: pageMetaFields.title.required(),
@@ -151,7 +151,7 @@ export const pageOperations = {
       return meta;
     },
   ),
-  "pages.duplicate": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+  "pages.duplicate": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
     const { context, site } = call;
     const row = await pageRow(context.db, site.id, input.page);
     const id = context.newId();
@@ -173,7 +173,7 @@ export const pageOperations = {
     return { id };
   }),
   "pages.move": siteOperation(
-    "designer",
+    "pages.arrange",
     { page, index: Joi.number().integer().min(0).max(2000).required() },
     async (call, input: { page: string; index: number }) => {
       await pageRow(call.context.db, call.site.id, input.page);
@@ -184,7 +184,7 @@ export const pageOperations = {
       return { moved: input.page };
     },
   ),
-  "pages.remove": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+  "pages.remove": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
     const row = await pageRow(call.context.db, call.site.id, input.page);
     if (row.slug === "") throw fieldProblem("page", "The home page stays. Give another page the empty slug first.");
     await call.context.db
@@ -193,7 +193,7 @@ export const pageOperations = {
       .where(and(livePages(call.site.id), eq(documents.id, row.id)));
     return { removed: row.id };
   }),
-  "pages.removed": siteOperation("designer", {}, async (call) =>
+  "pages.removed": siteOperation("pages.arrange", {}, async (call) =>
     call.context.db
       .select({
         id: documents.id,
@@ -205,7 +205,7 @@ export const pageOperations = {
       .where(and(eq(documents.siteId, call.site.id), isNotNull(documents.removedAt)))
       .orderBy(desc(documents.removedAt)),
   ),
-  "pages.restore": siteOperation("designer", { page }, async (call, input: { page: string }) => {
+  "pages.restore": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
     const { db } = call.context;
     const [row] = await db
       .select()

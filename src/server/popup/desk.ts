@@ -6,6 +6,7 @@ import { countSignups, erasePerson, type SignupFilter, signupsAfter, signupWindo
 import { signupStates } from "@/data/popup/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
+import { noteOn } from "../security/events";
 
 const filterFields = {
   state: Joi.string().valid(...signupStates),
@@ -17,7 +18,7 @@ export const filterSchema: Joi.ObjectSchema<SignupFilter> = Joi.object<SignupFil
 
 export const deskOperations = {
   "desk.signups": siteOperation(
-    "designer",
+    "visitors.read",
     {
       ...filterFields,
       offset: Joi.number().integer().min(0).required(),
@@ -42,12 +43,17 @@ export const deskOperations = {
     },
   ),
   "desk.erase": siteOperation(
-    "designer",
+    "visitors.change",
     { email: Joi.string().trim().lowercase().email({ tlds: false }).required() },
     async (call, input: { email: string }) => {
-      const erased = await inTransaction(call.context.db, (tx) => erasePerson(tx, call.site.id, input.email));
-      if (erased.signups + erased.mails + erased.bookings === 0) throw notFound(`Nothing about ${input.email}`);
-      return erased;
+      return inTransaction(call.context.db, async (tx) => {
+        const erased = await erasePerson(tx, call.site.id, input.email);
+        if (erased.signups + erased.mails + erased.bookings === 0)
+          throw notFound(`Nothing about ${input.email}`, "email");
+        // That somebody was erased, not who.
+        await noteOn(call, "personErased", tx);
+        return erased;
+      });
     },
   ),
 };

@@ -1,4 +1,5 @@
 // The letters around a signup, in the languages we write.
+import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
 
 interface Wording {
@@ -13,7 +14,7 @@ interface Language {
   readonly withdraw: string;
 }
 
-const languages: Readonly<Record<string, Language>> = {
+const languages: Readonly<Record<string, Language>> & { readonly en: Language } = {
   en: {
     confirm: {
       subject: (site) => `Please confirm your address for ${site}`,
@@ -69,7 +70,7 @@ export function letter(
   kind: "confirm" | "welcome",
   given: { language: string; site: string; deedUrl: string; withdrawUrl: string },
 ): { subject: string; text: string; html: string } {
-  const words = languages[given.language.split("-")[0] as string] ?? (languages.en as Language);
+  const words = inLanguage(languages, given.language);
   const { subject, lines, deed } = words[kind];
   const link = (url: string, label: string) => `<a href="${escapeHtml(url)}">${escapeHtml(label)}</a>`;
   return {

@@ -1,5 +1,7 @@
 // The pages behind the links of a letter, in the site's brand. Opening one changes nothing: programs that look
 // through mail open every link. The deed is done by its button.
+
+import { LRUCache } from "lru-cache";
 import { documentHtml, noticeHtml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import { createRenderer } from "@/core/render/render";
@@ -8,9 +10,7 @@ import { findSite, frameOf, loadSite } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound, Problem } from "../problem";
 import { fontAsset } from "../release/assets";
-import { doSignupDeed, lookAtSignup } from "./signups";
-
-export type Deed = "confirm" | "withdraw";
+import { type Deed, doSignupDeed, lookAtSignup } from "./signups";
 
 const back = { href: "/", words: "To the site" };
 
@@ -25,6 +25,18 @@ const asked: Readonly<Record<Deed, { title: string; text: (email: string, site: 
     text: (email, site) => `${site} will not write to ${email} any more.`,
     deed: "Withdraw this address",
   },
+  return: {
+    title: "You have withdrawn",
+    text: (email, site) => `${site} does not write to ${email} any more. If you would like letters again, say so here.`,
+    deed: "Write to me again",
+  },
+};
+
+/** In which state each deed is still to be done. */
+const openIn: Readonly<Record<Deed, readonly SignupState[]>> = {
+  confirm: ["waiting"],
+  withdraw: ["waiting", "confirmed"],
+  return: ["withdrawn"],
 };
 
 const states: Readonly<Record<SignupState, { title: string; text: string }>> = {
@@ -35,7 +47,7 @@ const states: Readonly<Record<SignupState, { title: string; text: string }>> = {
   },
   withdrawn: {
     title: "Your address is withdrawn",
-    text: "You get no more letters from us. To come back, sign up again on the site.",
+    text: "You get no more letters from us, also when somebody types your address into a form of this site. To come back, open the withdraw link of a letter again.",
   },
 };
 
@@ -60,10 +72,16 @@ export async function deedPage(
   try {
     const { siteName, email, state } = await lookAtSignup(context, siteKey, token, deed);
     const settled = perform ? await doSignupDeed(context, siteKey, token, deed) : state;
-    const open = !perform && (deed === "confirm" ? state === "waiting" : state !== "withdrawn");
-    const notice = open
-      ? { title: asked[deed].title, text: asked[deed].text(email, siteName), then: { deed: asked[deed].deed } }
-      : { ...states[settled], then: back };
+    // The withdraw link leads back too, once it has been used.
+    const offered: Deed = deed === "withdraw" && state === "withdrawn" ? "return" : deed;
+    const notice =
+      !perform && openIn[offered].includes(state)
+        ? {
+            title: asked[offered].title,
+            text: asked[offered].text(email, siteName),
+            then: { deed: asked[offered].deed, ...(offered === deed ? {} : { action: offered }) },
+          }
+        : { ...states[settled], then: back };
     return { status: 200, html: page(language, siteName, notice.title, noticeHtml(notice)) };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
@@ -76,10 +94,16 @@ export async function deedPage(
   }
 }
 
+const sheets = new LRUCache<string, string>({ max: 200 });
+
 /** Style sheet of those pages. */
 export async function noticeCss(context: Context, siteKey: string): Promise<string> {
   const row = await findSite(context.db, siteKey);
   if (!row) throw notFound("This site");
+  // Anybody may ask for it, and it takes the whole site to make: it is made once for each state of the brand.
+  const key = `${row.id} ${row.revision}`;
+  const kept = sheets.get(key);
+  if (kept !== undefined) return kept;
   const fonts = new Map<string, string>();
   const frame = frameOf(await loadSite(context.db, row));
   const renderer = (fontUrl: (file: string) => string) =>
@@ -94,5 +118,7 @@ export async function noticeCss(context: Context, siteKey: string): Promise<stri
     return "";
   });
   for (const file of fonts.keys()) fonts.set(file, (await fontAsset(file))?.path ?? "");
-  return renderer((file) => fonts.get(file) ?? "");
+  const css = renderer((file) => fonts.get(file) ?? "");
+  sheets.set(key, css);
+  return css;
 }

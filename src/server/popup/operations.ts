@@ -13,7 +13,7 @@ const widget = idSchema.required();
 const name = Joi.string().trim().min(1).max(80).required().messages({ "string.empty": "A widget needs a name." });
 
 export const widgetOperations = {
-  "widgets.add": siteOperation("designer", { name }, async (call, input: { name: string }) => {
+  "widgets.add": siteOperation("widgets.change", { name }, async (call, input: { name: string }) => {
     const { context, site } = call;
     const id = context.newId();
     const [last] = await context.db
@@ -32,7 +32,7 @@ export const widgetOperations = {
     return { id };
   }),
   "widgets.save": siteOperation(
-    "designer",
+    "widgets.change",
     { widget, name, settings: popupSchema.required(), revision: Joi.number().integer().min(0).required() },
     async (call, input: { widget: string; name: string; settings: Popup; revision: number }) => {
       const here = and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget));
@@ -51,13 +51,13 @@ export const widgetOperations = {
       throw conflict("widgetChanged", "This popup was changed in another window. Load it again to go on from there.");
     },
   ),
-  "widgets.remove": siteOperation("designer", { widget }, async (call, input: { widget: string }) => {
+  "widgets.remove": siteOperation("widgets.change", { widget }, async (call, input: { widget: string }) => {
     await call.context.db.delete(widgets).where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget)));
     return { removed: input.widget };
   }),
   /** Counts of the last `days` days in the site's zone, and signups by state. */
   "widgets.results": siteOperation(
-    "editor",
+    "results.read",
     { widget, days: Joi.number().integer().min(1).max(365).required() },
     async (call, input: { widget: string; days: number }) => {
       const { db } = call.context;

@@ -1,5 +1,6 @@
 import { eq } from "drizzle-orm";
 import Papa from "papaparse";
+import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
 import { popupCounts, signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
@@ -17,6 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => studio.close());
 beforeEach(async () => {
+  await studio.context.db.delete(rateLimits);
   await studio.context.db.delete(signups);
   await studio.context.db.delete(mails);
   await studio.context.db.delete(popupCounts);
@@ -106,12 +108,29 @@ test("a token with one letter changed, or used for another deed, opens nothing",
   expect((await all())[0]?.state).toBe("waiting");
 });
 
-test("someone who withdrew can come back", async () => {
+test("someone who withdrew is written to by no form again, and comes back by the link they have", async () => {
   await send("nuala@post.example");
-  await doSignupDeed(studio.context, "wrenfield", await token("withdraw"), "withdraw");
+  const link = await token("withdraw");
+  await doSignupDeed(studio.context, "wrenfield", link, "withdraw");
   await send("nuala@post.example");
-  expect(await all()).toMatchObject([{ state: "waiting", withdrawnAt: null }]);
-  expect(await letters()).toHaveLength(2);
+  expect(await all()).toMatchObject([{ state: "withdrawn" }]);
+  expect(await letters()).toHaveLength(1);
+  const page = await deedPage(studio.context, "wrenfield", link, "withdraw", false);
+  expect(page.html).toContain('action="return"');
+  await deedPage(studio.context, "wrenfield", link, "return", true);
+  expect(await all()).toMatchObject([{ state: "confirmed", withdrawnAt: null }]);
+});
+
+test("a person is written to by public forms at most five times a day", async () => {
+  const { db } = studio.context;
+  for (let nth = 0; nth < 8; nth++) {
+    await db.delete(signups);
+    await send("nuala@post.example");
+  }
+  expect(await letters()).toHaveLength(5);
+  // Somebody else's letters are not held back by it.
+  await send("bram@hill.example");
+  expect(await letters()).toHaveLength(6);
 });
 
 test.each([
@@ -205,7 +224,7 @@ describe("on the Desk", () => {
       .update(signups)
       .set({ consent: 'one, "two"\nthree' })
       .where(eq(signups.id, signup?.id ?? ""));
-    const call_ = await onSite(studio.incoming("designer"), "wrenfield", "designer");
+    const call_ = await onSite(studio.incoming("designer"), "wrenfield", "visitors.read");
     let text = "";
     for await (const line of signupsCsv(call_, {})) text += line;
     const read = Papa.parse<string[]>(text, { newline: "\r\n", skipEmptyLines: true }).data;

@@ -1,6 +1,9 @@
 // What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
+import { dateOf, ZoneClock } from "@/core/booking/zone";
+import { lineSchema, mailSchema } from "@/core/input/text";
+import { languageSchema } from "@/core/locale/language";
 import type { PopupField } from "@/core/popup/popup";
 import { type PopupWidget, popupsOf } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -8,15 +11,13 @@ import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, isSigned, sign, siteOrigin } from "../context";
-import { takePoint } from "../limit";
+import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
 import { letter } from "./letters";
 
 /** A person needs at least this long from the opened popup to a sent form, in ms. */
 export const minimumMs = 1200;
-/** Largest body of a visitor's call, in bytes. */
-export const largestBody = 16 << 10;
 
 interface SignupCall {
   readonly widget: string;
@@ -32,24 +33,17 @@ const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
   widget: Joi.string().max(40).required(),
   page: Joi.string()
     .pattern(/^\/[^\s]{0,398}$/)
-    .required(),
-  language: Joi.string()
-    .pattern(/^[A-Za-z0-9-]{2,35}$/)
-    .required(),
+    .required()
+    .messages({ "string.pattern.base": "A page is a path such as /visit." }),
+  language: languageSchema.required(),
   fields: Joi.object().unknown().required(),
   website: Joi.string().allow("").max(2000),
   elapsedMs: Joi.number().min(0).required(),
 });
 
 const fieldSchemas: Readonly<Record<PopupField["kind"], (field: PopupField) => Joi.Schema>> = {
-  email: () =>
-    Joi.string()
-      .trim()
-      .lowercase()
-      .email({ tlds: false })
-      .max(254)
-      .messages({ "string.email": "This is no mail address. One looks like ana@mail.example." }),
-  name: () => Joi.string().trim().max(120),
+  email: () => mailSchema,
+  name: () => lineSchema(120),
   choice: (field) =>
     Joi.string()
       .valid(...(field.options ?? []))
@@ -82,13 +76,15 @@ async function liveWidget(context: Context, site: SiteRow, id: string): Promise<
         .where(and(eq(releases.siteId, site.id), eq(releases.id, site.liveReleaseId)))
     : [];
   const widget = popupsOf(row?.widgets ?? []).find((one) => one.id === id && one.settings.enabled);
-  if (!widget) throw notFound("This form");
+  if (!widget) throw notFound("This form", "widget");
   return widget;
 }
 
 /** "2026-11-24" in a zone. */
-export const dayIn = (zone: string, now: Date): string =>
-  new Intl.DateTimeFormat("en-CA", { timeZone: zone, dateStyle: "short" }).format(now);
+export const dayIn = (zone: string, now: Date): string => {
+  const clock = ZoneClock.of(zone);
+  return dateOf(clock.dayOf(now.getTime()));
+};
 
 export type Counted = "shown" | "closed" | "signedUp";
 
@@ -100,13 +96,23 @@ export async function countPopup(context: Context, db: Executor, site: SiteRow, 
     .onDuplicateKeyUpdate({ set: { [what]: sql`${popupCounts[what]} + 1` } });
 }
 
-const tokenOf = (context: Context, id: string, deed: "confirm" | "withdraw") =>
-  `${id}.${sign(context.settings, deed, id)}`;
+/** What the links of a letter do: confirm, withdraw, and come back after withdrawing. */
+export type Deed = "confirm" | "withdraw" | "return";
 
-/** Address of the page that confirms or withdraws a signup. */
-export const deedUrl = (context: Context, site: SiteRow, id: string, deed: "confirm" | "withdraw"): string =>
+/** Coming back is reached from the withdraw page, by whoever holds its link. */
+const keyOf: Readonly<Record<Deed, "confirm" | "withdraw">> = {
+  confirm: "confirm",
+  withdraw: "withdraw",
+  return: "withdraw",
+};
+
+const tokenOf = (context: Context, id: string, deed: Deed) => `${id}.${sign(context.settings, keyOf[deed], id)}`;
+
+/** Address of the page that confirms, withdraws or takes back a signup. */
+export const deedUrl = (context: Context, site: SiteRow, id: string, deed: Deed): string =>
   `${siteOrigin(context.settings, site.key)}/_w/v1/signups/${tokenOf(context, id, deed)}/${deed}`;
 
+/** Writes a letter, unless public forms have written to this person often enough today. */
 async function sendLetter(
   context: Context,
   tx: Executor,
@@ -114,6 +120,7 @@ async function sendLetter(
   kind: "confirm" | "welcome",
   signup: { id: string; email: string; language: string },
 ) {
+  if ((await countPoint(context, tx, "letterPerson", signup.email)).left < 0) return;
   const withdrawUrl = deedUrl(context, site, signup.id, "withdraw");
   const to = kind === "confirm" ? deedUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
   await writeMail(context, tx, {
@@ -158,6 +165,13 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
     confirmedAt: widget.settings.confirmByMail ? null : context.now(),
   };
   const mailAgain = await inTransaction(context.db, async (tx) => {
+    // Who has withdrawn from a site is not written to by its forms again; the way back is in the letters they have.
+    const [withdrawn] = await tx
+      .select({ id: signups.id })
+      .from(signups)
+      .where(and(eq(signups.siteId, site.id), eq(signups.email, email), eq(signups.state, "withdrawn")))
+      .limit(1);
+    if (withdrawn) return false;
     const [result] = await tx.insert(signups).ignore().values(signup);
     if (result.affectedRows === 1) {
       await countPopup(context, tx, site, widget.id, "signedUp");
@@ -170,7 +184,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
   context.jobQueued();
 }
 
-/** A known address asks again: one that waits gets its letter again, one that withdrew starts anew. */
+/** A known address that still waits asks again: it gets its letter again. */
 async function askAgain(context: Context, site: SiteRow, widget: PopupWidget, asked: typeof signups.$inferInsert) {
   await inTransaction(context.db, async (tx) => {
     const [known] = await tx
@@ -178,51 +192,53 @@ async function askAgain(context: Context, site: SiteRow, widget: PopupWidget, as
       .from(signups)
       .where(and(eq(signups.siteId, site.id), eq(signups.widgetId, widget.id), eq(signups.email, asked.email)))
       .for("update");
-    if (!known || known.state === "confirmed") return;
+    if (known?.state !== "waiting") return;
     // A second letter only after a pause, so that nobody's mailbox can be filled through our form.
-    const pause = context.now().getTime() - known.createdAt.getTime() < 60_000;
-    if (known.state === "waiting" && pause) return;
+    if (context.now().getTime() - known.createdAt.getTime() < 60_000) return;
     const { id: _id, ...values } = asked;
     await tx
       .update(signups)
-      .set({ ...values, withdrawnAt: null })
+      .set(values)
       .where(and(eq(signups.siteId, site.id), eq(signups.id, known.id)));
     await sendLetter(context, tx, site, widget.settings.confirmByMail ? "confirm" : "welcome", known);
   });
 }
 
 /** The signup a link in a letter is about. Throws 404 for a link that is not ours or whose signup was erased. */
-async function byToken(context: Context, siteKey: string, token: string, deed: "confirm" | "withdraw") {
-  const [id = "", signature = ""] = token.split(".");
+async function byToken(context: Context, siteKey: string, token: string, deed: Deed) {
+  const [id = "", signature = ""] = token.split(".", 2);
   const site = await findSite(context.db, siteKey);
-  if (!site || !isSigned(context.settings, deed, id, signature)) throw notFound("This link");
+  if (!site || !isSigned(context.settings, keyOf[deed], id, signature)) throw notFound("This link", "token");
   const [signup] = await context.db
     .select()
     .from(signups)
     .where(and(eq(signups.siteId, site.id), eq(signups.id, id)));
-  if (!signup) throw notFound("This signup");
+  if (!signup) throw notFound("This signup", "token");
   return { site, signup };
 }
 
-export async function lookAtSignup(context: Context, siteKey: string, token: string, deed: "confirm" | "withdraw") {
+export async function lookAtSignup(context: Context, siteKey: string, token: string, deed: Deed) {
   const { site, signup } = await byToken(context, siteKey, token, deed);
   return { siteName: site.name, email: signup.email, state: signup.state };
 }
 
-/** Confirms or withdraws; doing it twice is doing it once. A withdrawn signup is not confirmed by an old letter. */
-export async function doSignupDeed(
-  context: Context,
-  siteKey: string,
-  token: string,
-  deed: "confirm" | "withdraw",
-): Promise<SignupState> {
+/** From which states a deed leads to which. An old letter confirms nothing that was withdrawn since. */
+const courses: Readonly<Record<Deed, { readonly from: readonly SignupState[]; readonly to: SignupState }>> = {
+  confirm: { from: ["waiting"], to: "confirmed" },
+  withdraw: { from: ["waiting", "confirmed"], to: "withdrawn" },
+  // Whoever holds the link has the mailbox: nothing is left to confirm.
+  return: { from: ["withdrawn"], to: "confirmed" },
+};
+
+/** Does what a letter's link is for; doing it twice is doing it once. */
+export async function doSignupDeed(context: Context, siteKey: string, token: string, deed: Deed): Promise<SignupState> {
   const { site, signup } = await byToken(context, siteKey, token, deed);
-  const from: SignupState[] = deed === "confirm" ? ["waiting"] : ["waiting", "confirmed"];
+  const { from, to } = courses[deed];
   const now = context.now();
   await context.db
     .update(signups)
-    .set(deed === "confirm" ? { state: "confirmed", confirmedAt: now } : { state: "withdrawn", withdrawnAt: now })
-    .where(and(eq(signups.siteId, site.id), eq(signups.id, signup.id), inArray(signups.state, from)));
+    .set(to === "confirmed" ? { state: to, confirmedAt: now, withdrawnAt: null } : { state: to, withdrawnAt: now })
+    .where(and(eq(signups.siteId, site.id), eq(signups.id, signup.id), inArray(signups.state, [...from])));
   return (await byToken(context, siteKey, token, deed)).signup.state;
 }
 

@@ -14,6 +14,12 @@ const policy = (directives: Readonly<Record<string, string>>) =>
     .map(([name, value]) => `${name} ${value}`)
     .join("; ");
 
+/** Headers of answers that are no pages: nothing in them may run, load or be framed. */
+export const bareHeaders = (settings: Settings): Record<string, string> => ({
+  ...common(settings),
+  "Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'",
+});
+
 /** Headers of released pages; `framedBy` is who may show them in a frame. */
 export function siteHeaders(settings: Settings, framedBy: string): Record<string, string> {
   return {

@@ -2,9 +2,11 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import { withoutSlashes } from "@/core/site/path";
 import { blobs, releaseFiles } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "../context";
+import { longestHeader } from "../edge/request";
 import { siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 
@@ -36,10 +38,17 @@ const cacheBytes = 256 << 20;
 /** The encoding a client prefers among ours (RFC 9110, section 12.5.3); refused ones have q=0. */
 export function encodingFor(accept: string | undefined): Encoding {
   if (!accept) return "identity";
-  const taken = (coding: string) => {
-    const found = new RegExp(`(?:^|,)\\s*${coding}\\s*(?:;\\s*q=([0-9.]+))?\\s*(?:,|$)`).exec(accept);
-    return found !== null && Number(found[1] ?? 1) > 0;
-  };
+  const weights = new Map(
+    accept
+      .slice(0, longestHeader)
+      .split(",", 40)
+      .map((part) => {
+        const [coding = "", ...parameters] = part.split(";", 4).map((word) => word.trim().toLowerCase());
+        const weight = parameters.find((parameter) => parameter.startsWith("q="));
+        return [coding, weight ? Number(weight.slice(2)) : 1] as const;
+      }),
+  );
+  const taken = (coding: string) => (weights.get(coding) ?? 0) > 0;
   if (taken("br")) return "br";
   return taken("gzip") ? "gzip" : "identity";
 }
@@ -47,7 +56,7 @@ export function encodingFor(accept: string | undefined): Encoding {
 /** Whether an If-None-Match names this answer (RFC 9110, section 13.1.2: weak comparison). */
 function matches(ifNoneMatch: string | undefined, etag: string): boolean {
   if (!ifNoneMatch) return false;
-  return ifNoneMatch === "*" || ifNoneMatch.split(",").some((tag) => tag.trim().replace(/^W\//, "") === etag);
+  return ifNoneMatch === "*" || ifNoneMatch.split(",", 50).some((tag) => tag.trim().replace(/^W\//, "") === etag);
 }
 
 export function createSiteServer(context: Context) {
@@ -176,7 +185,7 @@ export function createSiteServer(context: Context) {
     if (!site) return plain(response, 404, "There is no site at this address.\n");
     if (site.releaseId === null) return plain(response, 404, "This site has not been published yet.\n");
     if (path.length > 1 && path.endsWith("/")) {
-      response.writeHead(308, [...headers, "Location", encodeURI(path.replace(/\/+$/, "")) || "/"]);
+      response.writeHead(308, [...headers, "Location", encodeURI(withoutSlashes(path)) || "/"]);
       response.end();
       return;
     }

@@ -2,6 +2,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
+import { withoutSlashes } from "@/core/site/path";
 import { pagePath } from "@/core/site/site";
 import { findSite, frameOf, loadSite } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
@@ -71,8 +72,7 @@ export function createRehearsalServer(context: Context) {
     }
     if (file?.[1] === "m") {
       const [hash = "", width = ""] = (file[2] as string).replace(".webp", "").split("-");
-      const widthPx = Math.min(1600, Math.max(1, Number(width) || 1));
-      return { type: "image/webp", body: await pictureVariant(context, claim.siteId, hash, widthPx) };
+      return { type: "image/webp", body: await pictureVariant(context, claim.siteId, hash, Number(width)) };
     }
     if (path === "/favicon.svg") return { type: "image/svg+xml", body: '<svg xmlns="http://www.w3.org/2000/svg"/>' };
     return page(key, claim, `/${token}`, path);
@@ -91,9 +91,7 @@ export function createRehearsalServer(context: Context) {
     const row = match ? await findSite(context.db, key) : undefined;
     const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
     if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
-    const found = await piece(key, claim, match[1] as string, match[2]?.replace(/(.)\/+$/, "$1") || "/").catch(
-      () => null,
-    );
+    const found = await piece(key, claim, match[1] as string, withoutSlashes(match[2] ?? "") || "/").catch(() => null);
     if (found) answer(200, found);
     else says(404, "The site has no such page.");
   };

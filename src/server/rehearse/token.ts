@@ -42,7 +42,7 @@ export function makeToken(context: Context, claim: RehearsalClaim): string {
 
 export const rehearseOperations = {
   "rehearse.open": siteOperation(
-    "editor",
+    "site.rehearse",
     { visitor: visitorSchema.required() },
     async (call, input: { visitor: Visitor }) => {
       const { settings } = call.context;

@@ -8,9 +8,9 @@ import { changesOf } from "./changes";
 import { goBackTo, startPublishing } from "./publish";
 
 export const releaseOperations = {
-  "publish.changes": siteOperation("editor", {}, (call) => changesOf(call.context, call.site)),
-  "publish.start": siteOperation("designer", {}, (call) => startPublishing(call)),
-  "publish.history": siteOperation("editor", {}, async (call) => {
+  "publish.changes": siteOperation("releases.read", {}, (call) => changesOf(call.context, call.site)),
+  "publish.start": siteOperation("releases.make", {}, (call) => startPublishing(call)),
+  "publish.history": siteOperation("releases.read", {}, async (call) => {
     const rows = await call.context.db
       .select({
         id: releases.id,
@@ -32,7 +32,7 @@ export const releaseOperations = {
     }));
   }),
   "publish.goBack": siteOperation(
-    "designer",
+    "releases.make",
     { release: Joi.string().max(24).required() },
     (call, input: { release: string }) => goBackTo(call, input.release),
   ),

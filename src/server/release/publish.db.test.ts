@@ -129,7 +129,7 @@ test("a link to a page that was removed stops the release by name, and nothing i
 });
 
 test("the export of a release is a site any web server can answer", async () => {
-  const call = await onSite(studio.incoming("designer"), site, "designer");
+  const call = await onSite(studio.incoming("designer"), site, "releases.make");
   const { bytes } = await exportRelease(call, (await liveId()) ?? "");
   const files = unzipSync(bytes);
   expect(Object.keys(files)).toEqual(

@@ -1,94 +1,34 @@
 // Site files in and out: site.json with its media, zipped.
 import { eq } from "drizzle-orm";
-import { unzip, zipSync } from "fflate";
-import sharp from "sharp";
+import { zipSync } from "fflate";
 import type { Fault } from "@/core/page/validate";
-import { readSiteFile, writeSiteFile } from "@/core/site/read";
-import type { MediaEntry, SiteFile } from "@/core/site/site";
+import { writeSiteFile } from "@/core/site/read";
+import type { SiteFile } from "@/core/site/site";
 import { loadSetUp } from "@/data/booking/set-up";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { findSite, loadSite, type SiteRow, storeSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
-import { type Context, sha256 } from "../context";
+import { giveOwnSite } from "../account/members";
+import { apart } from "../apart/apart";
+import { mediaFileName, type WholeSite } from "../apart/site-file";
+import type { Context } from "../context";
 import { conflict, Problem } from "../problem";
-
-/** Largest site file, zipped and unpacked, in bytes. */
-export const siteFileLimits = { zipped: 200 << 20, unpacked: 400 << 20, entries: 6000 };
-
-const extensions: Readonly<Record<MediaEntry["type"], string>> = {
-  "image/jpeg": "jpg",
-  "image/png": "png",
-  "image/webp": "webp",
-  "image/avif": "avif",
-};
-
-/** Name of a medium inside the zip. */
-export const mediaFileName = (entry: Pick<MediaEntry, "hash" | "type">): string =>
-  `media/${entry.hash}.${extensions[entry.type]}`;
+import type { Settings } from "../settings";
+import { takeRoom } from "./quota";
 
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
-const fault = (path: string, message: string) => broken([{ path, message }]);
 
-/** The files in a zip; refuses what is no zip, and what unpacks to more than the limits before unpacking it. */
-function unpack(bytes: Uint8Array): Promise<Map<string, Uint8Array>> {
-  let size = 0;
-  let entries = 0;
-  return new Promise((resolve, reject) => {
-    unzip(
-      bytes,
-      {
-        filter: (file) => {
-          size += file.originalSize;
-          entries += 1;
-          return size <= siteFileLimits.unpacked && entries <= siteFileLimits.entries;
-        },
-      },
-      (error, files) => {
-        if (error) reject(fault("zip", `This is not a zip that can be read (${error.message}).`));
-        else if (size > siteFileLimits.unpacked || entries > siteFileLimits.entries)
-          reject(fault("zip", "This file unpacks to more than a site file may hold (400 MiB, 6000 files)."));
-        else resolve(new Map(Object.entries(files)));
-      },
-    );
-  });
-}
-
-/** A site and its media from a site file, every medium checked against its hash and its pixels. */
-export async function readWholeSite(given: Uint8Array | ReadonlyMap<string, Uint8Array>) {
-  const files = given instanceof Uint8Array ? await unpack(given) : given;
-  const json = files.get("site.json");
-  if (!json) throw fault("site.json", "This file is missing.");
-  const read = readSiteFile(new TextDecoder().decode(json));
-  if (!read.ok) throw broken(read.faults);
-  const media = new Map<string, Uint8Array>();
-  for (const [index, entry] of read.site.media.entries()) {
-    const path = `media[${index}]`;
-    const bytes = files.get(mediaFileName(entry));
-    if (!bytes) throw fault(path, `The file ${mediaFileName(entry)} is missing.`);
-    if (sha256(bytes) !== entry.hash)
-      throw fault(path, `The file ${mediaFileName(entry)} is not the one its name says.`);
-    const found = await readPicture(bytes);
-    if (!found || found.type !== entry.type || found.widthPx !== entry.widthPx || found.heightPx !== entry.heightPx)
-      throw fault(path, "The picture is not of the type or size that the file says.");
-    media.set(entry.hash, bytes);
-  }
-  return { site: read.site, media };
-}
-
-/** Type and size of a picture by its own bytes; null for what is no picture we take. */
-export async function readPicture(
-  bytes: Uint8Array,
-): Promise<Pick<MediaEntry, "type" | "widthPx" | "heightPx"> | null> {
-  try {
-    const { format, width, height } = await sharp(bytes, { limitInputPixels: 80_000_000 }).metadata();
-    const type = (Object.keys(extensions) as MediaEntry["type"][]).find(
-      (known) => known === `image/${format === "heif" ? "avif" : format}`,
-    );
-    return type ? { type, widthPx: width, heightPx: height } : null;
-  } catch {
-    return null;
-  }
+/** A site and its media from a site file, read apart from the process's own thread; refusals name path and reason. */
+export async function readWholeSite(
+  settings: Pick<Settings, "buildFolder">,
+  given: Uint8Array | ReadonlyMap<string, Uint8Array>,
+): Promise<WholeSite> {
+  const found = await apart(settings, "siteFile", { given });
+  if ("givenUp" in found)
+    throw broken([{ path: "file", message: `This file was given up: ${found.givenUp.message}.` }]);
+  if (!found.answer.ok) throw broken(found.answer.faults);
+  return found.answer.value;
 }
 
 /**
@@ -99,10 +39,10 @@ export async function importSite(
   context: Context,
   studioId: string,
   given: Uint8Array | ReadonlyMap<string, Uint8Array>,
-  as: { readonly key?: string; readonly name?: string } = {},
+  { key, by }: { readonly key?: string; readonly by?: string } = {},
 ): Promise<SiteFile> {
-  const { site, media } = await readWholeSite(given);
-  return storeNewSite(context, studioId, { ...site, ...as }, media);
+  const { site, media } = await readWholeSite(context.settings, given);
+  return storeNewSite(context, studioId, key ? { ...site, key } : site, media, by);
 }
 
 /** Stores a checked site as a new one; a taken key is refused at its field. */
@@ -111,6 +51,8 @@ export async function storeNewSite(
   studioId: string,
   site: SiteFile,
   media: ReadonlyMap<string, Uint8Array>,
+  /** Who makes it: somebody who works on chosen sites works on this one too. */
+  by?: string,
 ): Promise<SiteFile> {
   const taken = () =>
     conflict("keyTaken", `The key “${site.key}” is taken.`, [
@@ -118,9 +60,14 @@ export async function storeNewSite(
     ]);
   if (await findSite(context.db, site.key)) throw taken();
   try {
-    await inTransaction(context.db, (tx) =>
-      storeSite(tx, { id: context.newId(), studioId, createdAt: context.now() }, site, media),
-    );
+    await inTransaction(context.db, async (tx) => {
+      const id = context.newId();
+      const bytes = [...media.values()].reduce((sum, one) => sum + one.length, 0);
+      const wanted = { sites: 1, pictures: media.size, bytes };
+      await takeRoom(tx, context.settings, studioId, wanted, "key");
+      await storeSite(tx, { id, studioId, createdAt: context.now() }, site, media);
+      if (by) await giveOwnSite(tx, studioId, by, id);
+    });
   } catch (error) {
     if (isDuplicate(error)) throw taken();
     throw error;

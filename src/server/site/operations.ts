@@ -1,13 +1,14 @@
 // Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
-import { and, count, desc, eq, gt, gte, inArray, isNull, lt, sql } from "drizzle-orm";
+import { and, count, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import Joi from "joi";
+import { mayAs } from "@/core/account/rights";
 import { takingStates } from "@/core/booking/state";
 import type { Brand } from "@/core/brand/brand";
 import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
 import { type BookingWidget, calendarsOf, popupsOf, type SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
-import { members } from "@/data/account/tables";
+import { memberSites, members } from "@/data/account/tables";
 import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
@@ -15,12 +16,14 @@ import { signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
 import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
-import { ownStudio } from "../account/operations";
+import { ownStudio } from "../account/members";
 import { type Context, siteOrigin } from "../context";
-import { mayAs, siteOperation, type UserCall, userOperation } from "../operation";
+import { siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { changesOf } from "../release/changes";
+import { noteOn } from "../security/events";
 import { storeNewSite } from "./file";
+import { roomOf, usageOf, warningOf } from "./quota";
 
 /** What a card on the Sites screen says. */
 async function cardOf(call: UserCall, row: SiteRow) {
@@ -76,9 +79,30 @@ export const siteOperations = {
       .select({ site: sites })
       .from(sites)
       .innerJoin(members, eq(members.studioId, sites.studioId))
-      .where(eq(members.userId, call.account.id))
+      .leftJoin(
+        memberSites,
+        and(
+          eq(memberSites.studioId, sites.studioId),
+          eq(memberSites.userId, members.userId),
+          eq(memberSites.siteId, sites.id),
+        ),
+      )
+      .where(
+        and(
+          eq(members.userId, call.account.id),
+          or(eq(members.role, "owner"), eq(members.sites, "all"), isNotNull(memberSites.siteId)),
+        ),
+      )
       .orderBy(desc(sites.createdAt), sites.name);
     return Promise.all(rows.map((row) => cardOf(call, row.site)));
+  }),
+  /** How much the studio keeps, and a sentence when it is nearly all it may. */
+  "sites.room": userOperation({}, async (call) => {
+    const { context } = call;
+    const { studioId } = await ownStudio(call, "editor");
+    const used = await usageOf(context.db, studioId);
+    const room = roomOf(context.settings);
+    return { used, room, warning: warningOf(used, room) };
   }),
   "sites.create": userOperation(
     {
@@ -92,23 +116,28 @@ export const siteOperations = {
     async (call, input: { key: string; name: string; starter: StarterKey; settings: SiteSettings }) => {
       const studio = await ownStudio(call, "designer");
       const site = siteFromStarter(input.starter, input, call.context.newId);
-      await storeNewSite(call.context, studio.studioId, site, new Map());
+      await storeNewSite(call.context, studio.studioId, site, new Map(), call.account.id);
       return { key: site.key };
     },
   ),
   "sites.remove": siteOperation(
-    "designer",
+    "site.remove",
     { name: Joi.string().required() },
     async (call, input: { name: string }) => {
       if (input.name !== call.site.name)
         throw fieldProblem("name", `Type the site's name, “${call.site.name}”, to remove it.`);
-      await inTransaction(call.context.db, (tx) => removeSite(tx, call.site.id));
-      call.context.liveChanged(call.site.key);
-      return { removed: call.site.key };
+      const { context, site } = call;
+      await inTransaction(context.db, async (tx) => {
+        await removeSite(tx, site.id);
+        await noteOn(call, "siteRemoved", tx);
+      });
+      context.liveChanged(site.key);
+      return { removed: site.key };
     },
+    { sensitive: true },
   ),
   /** All that the composer needs around the documents. */
-  "sites.frame": siteOperation("editor", {}, async (call) => {
+  "sites.frame": siteOperation("site.read", {}, async (call) => {
     const { db } = call.context;
     const rows = await db
       .select({
@@ -142,13 +171,13 @@ export const siteOperations = {
     };
   }),
   /** The site as it stands, for pictures of it: frame and home page. */
-  "sites.home": siteOperation("editor", {}, async (call) => {
+  "sites.home": siteOperation("site.read", {}, async (call) => {
     const site = await loadSite(call.context.db, call.site);
     const home = site.pages.find((page) => page.slug === "") ?? site.pages[0];
     return { ...site, pages: site.pages.map((page) => (page === home ? page : { ...page, body: null })) };
   }),
   "sites.settings": siteOperation(
-    "designer",
+    "site.change",
     { name: siteNameSchema.required(), settings: settingsSchema.required() },
     async (call, input: { name: string; settings: SiteSettings }) => {
       await call.context.db
@@ -159,7 +188,7 @@ export const siteOperations = {
     },
   ),
   "brand.save": siteOperation(
-    "designer",
+    "site.change",
     { brand: brandSchema.required(), revision: Joi.number().integer().required() },
     async (call, input: { brand: Brand; revision: number }) => {
       const [result] = await call.context.db

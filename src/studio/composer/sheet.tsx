@@ -27,6 +27,7 @@ import {
   Tick,
   Title,
 } from "@/studio/kit/kit";
+import { RoomWarning } from "@/studio/kit/room";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { groups, lookControls, roleNames } from "./controls";
 import type { Composer, ComposerView } from "./store";
@@ -443,6 +444,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
         <Plus size={14} /> New picture
       </PlainButton>
       {state.error ? <State tone="brick">{state.error}</State> : null}
+      <RoomWarning />
     </Box>
   );
 }

@@ -1,13 +1,21 @@
 "use client";
-// The Desk: signups, and the outbox of mails to visitors.
+// The Desk: signups, the outbox of mails to visitors, and how long both are kept.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Segments, Title } from "@/studio/kit/kit";
 import { Outbox } from "./outbox";
+import { RetentionPanel } from "./retention";
 import { Signups } from "./signups";
 
+type View = "signups" | "outbox" | "keeping";
+const views: Readonly<Record<View, { readonly name: string; show(): ReactNode }>> = {
+  signups: { name: "Signups", show: () => <Signups /> },
+  outbox: { name: "Outbox", show: () => <Outbox /> },
+  keeping: { name: "Keeping", show: () => <RetentionPanel /> },
+};
+
 export function DeskScreen() {
-  const [view, setView] = useState<"signups" | "outbox">("signups");
+  const [view, setView] = useState<View>("signups");
   return (
     <Flex
       as="main"
@@ -28,13 +36,10 @@ export function DeskScreen() {
           label="Part of the Desk"
           value={view}
           onChange={setView}
-          options={[
-            ["signups", "Signups"],
-            ["outbox", "Outbox"],
-          ]}
+          options={(Object.keys(views) as View[]).map((one) => [one, views[one].name] as const)}
         />
       </Flex>
-      {view === "signups" ? <Signups /> : <Outbox />}
+      {views[view].show()}
     </Flex>
   );
 }

@@ -2,6 +2,7 @@
 // The top bar of the screens that belong to the whole studio: index tabs for sites and people.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/kit";
@@ -29,7 +30,9 @@ export function StudioBar() {
         ))}
       </Flex>
       <Box flex="1" />
-      <Text color="onInk">{me.data ? `${me.data.account.name}, ${me.data.role}` : ""}</Text>
+      <Link href="/account" style={{ textDecoration: "underline", textUnderlineOffset: 3 }}>
+        {me.data ? `${me.data.account.name}, ${me.data.role}` : "Your account"}
+      </Link>
       <QuietButton color="sheet" _hover={{ bg: "inkSoft" }} onClick={() => void leave()}>
         Sign out
       </QuietButton>

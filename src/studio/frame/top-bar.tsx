@@ -131,6 +131,9 @@ export function TopBar() {
                 </Menu.Item>
               ) : null}
               <Menu.Separator />
+              <Menu.Item value="account" onSelect={() => router.push("/account")}>
+                Your account
+              </Menu.Item>
               <Menu.Item value="leave" onSelect={() => void leave()}>
                 Sign out
               </Menu.Item>

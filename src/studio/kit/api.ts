@@ -31,8 +31,9 @@ async function read<T>(asked: Promise<Response>): Promise<T> {
     code?: string;
     fields?: Refusal["fields"];
   };
-  if (response.status === 401 && !location.pathname.startsWith("/sign-in"))
+  if (problem.code === "signedOut" && !location.pathname.startsWith("/sign-in"))
     location.assign(`/sign-in?then=${encodeURIComponent(location.pathname)}`);
+  if (problem.code === "secondFactorNeeded" && location.pathname !== "/account") location.assign("/account");
   throw new Refusal(
     response.status,
     problem.code ?? "failed",
@@ -41,15 +42,33 @@ async function read<T>(asked: Promise<Response>): Promise<T> {
   );
 }
 
-/** Performs an operation. */
-export function ask<N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> {
-  return read(
+const perform = <N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> =>
+  read(
     fetch(`/api/do/${name}`, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify(input),
     }),
   );
+
+/** Asks for the password; answers whether it was shown. */
+export type Confirming = () => Promise<boolean>;
+let confirming: Confirming | null = null;
+
+/** Who asks for the password when a deed wants it shown again: the one window that stands in every screen. */
+export function confirmWith(asked: Confirming | null): void {
+  confirming = asked;
+}
+
+/** Performs an operation. One that wants the password shown again is performed once it was. */
+export async function ask<N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> {
+  try {
+    return await perform(name, input);
+  } catch (error) {
+    const wanted = error instanceof Refusal && error.code === "confirmPassword";
+    if (!wanted || !confirming || !(await confirming())) throw error;
+    return perform(name, input);
+  }
 }
 
 /** Sends a file's bytes. */

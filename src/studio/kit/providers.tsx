@@ -7,6 +7,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { useServerInsertedHTML } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { Refusal } from "./api";
+import { ConfirmPassword } from "./confirm-password";
 import { system } from "./theme";
 
 /** Rules made while rendering on the server go into the head, where hydration does not stumble over them. */
@@ -59,7 +60,10 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <Rules>
       <ChakraProvider value={system}>
-        <QueryClientProvider client={client}>{children}</QueryClientProvider>
+        <QueryClientProvider client={client}>
+          {children}
+          <ConfirmPassword />
+        </QueryClientProvider>
       </ChakraProvider>
     </Rules>
   );

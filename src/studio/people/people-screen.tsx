@@ -1,50 +1,34 @@
 "use client";
-// People: who belongs to the studio and what each may do; adding, changing, removing; one's own password.
-import { Box, Flex, Text } from "@chakra-ui/react";
+// People: who belongs to the studio, what each may do and on which sites, and what happened that concerns safety.
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { Gives } from "@/server/operations";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  Loading,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Title,
-  useRefusal,
-  Window,
-} from "@/studio/kit/kit";
+import { Loading, MainButton, PlainButton, QuietButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
+import { type Person, PersonWindow, RemovePerson } from "./person-window";
+import { roleWords } from "./roles";
+import { Duty, Events, WaitingInvitations } from "./safety";
 
-type Person = Gives<"people.list">[number];
-type Role = Person["role"];
-
-const roles: Readonly<Record<Role, { name: string; may: string }>> = {
-  owner: { name: "Owner", may: "everything, and who belongs here" },
-  designer: { name: "Designer", may: "compose, set up widgets, publish, the Desk" },
-  editor: { name: "Editor", may: "words and pictures only" },
-};
-const roleOptions = (Object.keys(roles) as Role[]).map((role) => [role, roles[role].name] as const);
+type Open = { readonly window: "invite" } | { readonly window: "change" | "remove"; readonly person: Person };
 
 export function PeopleScreen() {
   const client = useQueryClient();
   const me = useMe();
   const { data, error } = useQuery({ queryKey: ["people"], queryFn: () => ask("people.list", {}), retry: false });
-  const [adding, setAdding] = useState(false);
-  const [removing, setRemoving] = useState<Person | null>(null);
+  const [open, setOpen] = useState<Open | null>(null);
   const { refusal, attempt } = useRefusal();
   const owner = me.data?.role === "owner";
-  const refresh = () => client.invalidateQueries({ queryKey: ["people"] });
-  const change = (person: Person, role: Role) =>
+  const close = () => setOpen(null);
+  const refresh = () =>
+    Promise.all(
+      ["people", "people-letters", "people-events", "me"].map((key) => client.invalidateQueries({ queryKey: [key] })),
+    );
+  const inviteAgain = (person: Person) =>
     attempt(async () => {
-      await ask("people.change", { id: person.id, role });
-      await Promise.all([refresh(), client.invalidateQueries({ queryKey: ["me"] })]);
+      await ask("people.inviteAgain", { id: person.id });
+      await refresh();
     });
   return (
     <Flex minH="100vh" direction="column">
@@ -60,225 +44,125 @@ export function PeopleScreen() {
             </Text>
           </Box>
           {owner ? (
-            <MainButton onClick={() => setAdding(true)}>
-              <Plus size={14} /> Add a person
+            <MainButton onClick={() => setOpen({ window: "invite" })}>
+              <Plus size={14} /> Invite a person
             </MainButton>
           ) : null}
         </Flex>
         {error ? <State tone="amber">{error.message}</State> : null}
         {!data && !error ? <Loading what="the people" /> : null}
-        {refusal ? (
-          <Box mb="10px">
-            <State tone="brick">{refusal.message}</State>
-          </Box>
-        ) : null}
+        <RefusalNote refusal={refusal} />
         {data ? (
-          <Box as="ul" listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
+          <Box as="ul" aria-label="People" listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
             {data.map((person) => (
-              <Flex
-                as="li"
+              <PersonRow
                 key={person.id}
-                aria-label={person.name}
-                px="16px"
-                py="12px"
-                gap="14px"
-                align="center"
-                wrap="wrap"
-                borderBottomWidth="1px"
-                borderColor="line"
-                _last={{ borderBottomWidth: 0 }}
+                person={person}
+                own={person.id === me.data?.account.id}
+                onInviteAgain={owner ? () => void inviteAgain(person) : null}
               >
-                <Box flex="1 1 220px" minW="0">
-                  <Text fontWeight="650">
-                    {person.name}
-                    {person.id === me.data?.account.id ? (
-                      <Text as="span" color="ink2" fontWeight="450">
-                        {" "}
-                        · you
-                      </Text>
-                    ) : null}
-                  </Text>
-                  <Text color="ink2" truncate>
-                    {person.email}
-                  </Text>
-                </Box>
-                <Text flex="1 1 260px" color="ink2">
-                  {roles[person.role].may}
-                </Text>
-                <Box w="132px">
-                  {owner ? (
-                    <Choice
-                      aria-label={`Role of ${person.name}`}
-                      value={person.role}
-                      options={roleOptions}
-                      onChange={(role) => void change(person, role as Role)}
-                    />
-                  ) : (
-                    <Text fontWeight="650">{roles[person.role].name}</Text>
-                  )}
-                </Box>
                 {owner ? (
-                  <QuietButton onClick={() => setRemoving(person)} aria-label={`Remove ${person.name}`}>
-                    Remove
-                  </QuietButton>
+                  <>
+                    <PlainButton
+                      onClick={() => setOpen({ window: "change", person })}
+                      aria-label={`Change ${person.name}`}
+                    >
+                      Change
+                    </PlainButton>
+                    <QuietButton
+                      onClick={() => setOpen({ window: "remove", person })}
+                      aria-label={`Remove ${person.name}`}
+                    >
+                      Remove
+                    </QuietButton>
+                  </>
                 ) : null}
-              </Flex>
+              </PersonRow>
             ))}
           </Box>
         ) : null}
-        <OwnPassword />
+        {owner && me.data ? (
+          <>
+            <Duty me={me.data} />
+            <WaitingInvitations />
+            <Events />
+          </>
+        ) : null}
       </Box>
-      {adding ? <AddPerson onClose={() => setAdding(false)} onAdded={refresh} /> : null}
-      {removing ? <RemovePerson person={removing} onClose={() => setRemoving(null)} onRemoved={refresh} /> : null}
+      {open?.window === "invite" ? <PersonWindow person={null} onClose={close} onDone={refresh} /> : null}
+      {open?.window === "change" ? <PersonWindow person={open.person} onClose={close} onDone={refresh} /> : null}
+      {open?.window === "remove" ? <RemovePerson person={open.person} onClose={close} onRemoved={refresh} /> : null}
     </Flex>
   );
 }
 
-function AddPerson({ onClose, onAdded }: { onClose: () => void; onAdded: () => Promise<unknown> }) {
-  const [form, setForm] = useState({ name: "", email: "", password: "", role: "designer" as Role });
-  const { refusal, attempt } = useRefusal();
-  const change = (part: Partial<typeof form>) => setForm({ ...form, ...part });
-  const add = () =>
-    attempt(async () => {
-      await ask("people.add", form);
-      await onAdded();
-      onClose();
-    });
-  return (
-    <Window title="Add a person" open onClose={onClose} foot={<MainButton onClick={add}>Add the person</MainButton>}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <Row label="Name" error={refusal?.at("name")}>
-          {(ids) => <TextInput {...ids} value={form.name} onChange={(name) => change({ name })} />}
-        </Row>
-        <Row label="Mail" error={refusal?.at("email")} hint="They sign in with this address.">
-          {(ids) => <TextInput {...ids} type="email" value={form.email} onChange={(email) => change({ email })} />}
-        </Row>
-        <Row
-          label="Password"
-          error={refusal?.at("password")}
-          hint="At least 10 characters. Hand it over in person; they can change it here."
-        >
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="new-password"
-              value={form.password}
-              onChange={(password) => change({ password })}
-            />
-          )}
-        </Row>
-        <Row label="Role" error={refusal?.at("role")} hint={roles[form.role].may}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.role}
-              options={roleOptions}
-              onChange={(role) => change({ role: role as Role })}
-            />
-          )}
-        </Row>
-        {/* Enter in a field adds the person as the button does. */}
-        <input type="submit" hidden />
-        <RefusalNote refusal={refusal} shownAt={["name", "email", "password", "role"]} />
-      </form>
-    </Window>
-  );
-}
-
-function RemovePerson({
+function PersonRow({
   person,
-  onClose,
-  onRemoved,
+  own,
+  onInviteAgain,
+  children,
 }: {
   person: Person;
-  onClose: () => void;
-  onRemoved: () => Promise<unknown>;
+  own: boolean;
+  onInviteAgain: (() => void) | null;
+  children: React.ReactNode;
 }) {
-  const { refusal, attempt } = useRefusal();
-  const remove = () =>
-    attempt(async () => {
-      await ask("people.remove", { id: person.id });
-      await onRemoved();
-      onClose();
-    });
+  const { name, email, role, sites, joined, secondFactor } = person;
   return (
-    <Window
-      title={`Remove ${person.name}`}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton bg="brick" onClick={remove}>
-          Remove {person.name}
-        </MainButton>
-      }
+    <Grid
+      as="li"
+      aria-label={name}
+      px="16px"
+      py="12px"
+      gap={{ base: "6px", md: "14px" }}
+      alignItems="center"
+      templateColumns={{ base: "1fr", md: "minmax(0, 1fr) 280px 130px 160px" }}
+      borderBottomWidth="1px"
+      borderColor="line"
+      _last={{ borderBottomWidth: 0 }}
     >
-      <Text>
-        {person.email} can no longer sign in. What {person.name} made stays where it is.
-      </Text>
-      {refusal ? (
-        <Box mt="10px">
-          <State tone="brick">{refusal.message}</State>
-        </Box>
-      ) : null}
-    </Window>
-  );
-}
-
-function OwnPassword() {
-  const [form, setForm] = useState({ current: "", password: "" });
-  const [changed, setChanged] = useState(false);
-  const { refusal, attempt } = useRefusal();
-  const change = () =>
-    attempt(async () => {
-      setChanged(false);
-      await ask("account.changePassword", form);
-      setForm({ current: "", password: "" });
-      setChanged(true);
-    });
-  return (
-    <Box as="section" aria-label="Your password" mt="30px" maxW="420px">
-      <Title level={2}>Your password</Title>
-      <form
-        style={{ marginTop: 10 }}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void change();
-        }}
-      >
-        <Row label="Present" error={refusal?.at("current")}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="current-password"
-              value={form.current}
-              onChange={(current) => setForm({ ...form, current })}
-            />
-          )}
-        </Row>
-        <Row label="New" error={refusal?.at("password")} hint="At least 10 characters. Other devices are signed out.">
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="new-password"
-              value={form.password}
-              onChange={(password) => setForm({ ...form, password })}
-            />
-          )}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["current", "password"]} />
-        <Flex align="center" gap="12px" mt="10px">
-          <PlainButton type="submit">Change the password</PlainButton>
-          {changed ? <State tone="moss">Changed</State> : null}
-        </Flex>
-      </form>
-    </Box>
+      <Box minW="0">
+        <Text fontWeight="650">
+          {name}
+          {own ? (
+            <Text as="span" color="ink2" fontWeight="450">
+              {" "}
+              · you
+            </Text>
+          ) : null}
+        </Text>
+        <Text color="ink2" truncate>
+          {email}
+        </Text>
+      </Box>
+      <Box>
+        <Text>
+          <Text as="span" fontWeight="650">
+            {roleWords[role].name}
+          </Text>
+          {sites === "all" ? " on all sites" : sites.length ? ` on ${sites.join(", ")}` : " on no site yet"}
+        </Text>
+        <Text color="ink2">{roleWords[role].may}</Text>
+      </Box>
+      <Box>
+        {!joined ? (
+          <>
+            <State tone="amber">not joined yet</State>
+            {onInviteAgain ? (
+              <QuietButton ml="-8px" onClick={onInviteAgain}>
+                Invite again
+              </QuietButton>
+            ) : null}
+          </>
+        ) : secondFactor ? (
+          <State tone="moss">second factor</State>
+        ) : (
+          <Text color="ink2">password only</Text>
+        )}
+      </Box>
+      <Flex gap="6px" align="center" justify={{ md: "flex-end" }}>
+        {children}
+      </Flex>
+    </Grid>
   );
 }

@@ -26,6 +26,7 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
+import { RoomLine } from "@/studio/kit/room";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
 type Card = Gives<"sites.list">[number];
@@ -56,7 +57,7 @@ function HomePicture({ site }: { site: string }) {
   );
 }
 
-function SiteCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
+function SiteCard({ card, mayChange, onRemove }: { card: Card; mayChange: boolean; onRemove: () => void }) {
   return (
     <Box
       as="article"
@@ -93,12 +94,16 @@ function SiteCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
                   <Menu.Item value="live" onSelect={() => open(card.address, "_blank")}>
                     Open the live site
                   </Menu.Item>
-                  <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
-                    Download the site file
-                  </Menu.Item>
-                  <Menu.Item value="remove" color="brick" onSelect={onRemove}>
-                    Remove this site…
-                  </Menu.Item>
+                  {mayChange ? (
+                    <>
+                      <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
+                        Download the site file
+                      </Menu.Item>
+                      <Menu.Item value="remove" color="brick" onSelect={onRemove}>
+                        Remove this site…
+                      </Menu.Item>
+                    </>
+                  ) : null}
                 </Menu.Content>
               </Menu.Positioner>
             </Portal>
@@ -128,7 +133,8 @@ export function SitesScreen() {
   const [removing, setRemoving] = useState<Card | null>(null);
   const [imported, setImported] = useState<Refusal | null>(null);
   const file = useRef<HTMLInputElement>(null);
-  const refresh = () => client.invalidateQueries({ queryKey: ["sites"] });
+  const refresh = () =>
+    Promise.all([client.invalidateQueries({ queryKey: ["sites"] }), client.invalidateQueries({ queryKey: ["room"] })]);
   const mayMake = me.data && me.data.role !== "editor";
   const take = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -192,9 +198,10 @@ export function SitesScreen() {
         {data?.length === 0 ? <Text>Here stand the sites of your clients. Start with “New site”.</Text> : null}
         <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px">
           {data?.map((card) => (
-            <SiteCard key={card.key} card={card} onRemove={() => setRemoving(card)} />
+            <SiteCard key={card.key} card={card} mayChange={Boolean(mayMake)} onRemove={() => setRemoving(card)} />
           ))}
         </Grid>
+        {mayMake ? <RoomLine /> : null}
       </Box>
       {making ? <NewSite onClose={() => setMaking(false)} /> : null}
       {removing ? <RemoveSite card={removing} onClose={() => setRemoving(null)} onRemoved={refresh} /> : null}

@@ -1,15 +1,24 @@
 // Every operation of the studio, by name.
-import { json, readJson, respond } from "@/app/respond";
+import { json, onlyBy, respond } from "@/app/respond";
+import { largestForm, readJson } from "@/server/edge/request";
+import type { Incoming } from "@/server/operation";
 import { type OperationName, operations } from "@/server/operations";
 import { notFound } from "@/server/problem";
 
 const largestInput = 4 << 20;
+/** What the studio asks by itself while a screen stands open. */
+const background: ReadonlySet<string> = new Set(["publish.changes", "pages.since", "jobs.read", "mail.list"]);
 
 export async function POST(request: Request, { params }: { params: Promise<{ operation: string }> }) {
   const { operation } = await params;
-  return respond(request, async (incoming) => {
+  const answer = async (incoming: Incoming) => {
     if (!Object.hasOwn(operations, operation)) throw notFound("This operation");
-    const input = await readJson(request, largestInput);
-    return json(await operations[operation as OperationName].perform(incoming, input));
-  });
+    const { scope, perform } = operations[operation as OperationName];
+    // Strangers send forms only.
+    const largest = scope === "public" || !incoming.account ? largestForm : largestInput;
+    return json(await perform(incoming, await readJson(request, largest)));
+  };
+  return respond(request, answer, { background: background.has(operation) });
 }
+
+export const GET = onlyBy("POST, OPTIONS");

@@ -1,5 +1,5 @@
 // The bundled fonts, for stages and the Brand screen.
-import { respond } from "@/app/respond";
+import { onlyBy, respond } from "@/app/respond";
 import { notFound } from "@/server/problem";
 import { fontAsset } from "@/server/release/assets";
 
@@ -12,3 +12,5 @@ export async function GET(request: Request, { params }: { params: Promise<{ file
     });
   });
 }
+
+export const POST = onlyBy("GET, HEAD, OPTIONS");

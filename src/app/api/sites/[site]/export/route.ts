@@ -1,15 +1,18 @@
 // The site as a site file.
-import { download, respond } from "@/app/respond";
+import { download, onlyBy, respond } from "@/app/respond";
+import { takePoint } from "@/server/limit";
 import { onSite } from "@/server/operation";
+import { noteOn } from "@/server/security/events";
 import { exportSite } from "@/server/site/file";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string }> }) {
   return respond(request, async (incoming) => {
-    const call = await onSite(incoming, (await params).site, "designer");
-    return download(
-      (await exportSite(call.context, call.site)) as Uint8Array<ArrayBuffer>,
-      `${call.site.key}.site.zip`,
-      "application/zip",
-    );
+    const call = await onSite(incoming, (await params).site, "site.export");
+    await takePoint(call.context, "heavyMember", call.account.id);
+    const file = (await exportSite(call.context, call.site)) as Uint8Array<ArrayBuffer>;
+    await noteOn(call, "siteExported");
+    return download(file, `${call.site.key}.site.zip`, "application/zip");
   });
 }
+
+export const POST = onlyBy("GET, HEAD, OPTIONS");

@@ -1,12 +1,17 @@
 // A picture comes in: the body is the file, its name in X-File-Name.
-import { json, readBody, respond } from "@/app/respond";
+import { json, onlyBy, respond } from "@/app/respond";
+import { decodedHeader, readBody } from "@/server/edge/request";
+import { takePoint } from "@/server/limit";
 import { onSite } from "@/server/operation";
 import { addPicture, largestPicture } from "@/server/site/media";
 
 export async function POST(request: Request, { params }: { params: Promise<{ site: string }> }) {
   return respond(request, async (incoming) => {
-    const call = await onSite(incoming, (await params).site, "editor");
-    const name = decodeURIComponent(request.headers.get("x-file-name") ?? "picture");
-    return json(await addPicture(call.context, call.site.id, name, await readBody(request, largestPicture + 1)), 201);
+    const call = await onSite(incoming, (await params).site, "media.write");
+    await takePoint(call.context, "heavyMember", call.account.id);
+    const name = decodedHeader("X-File-Name", request.headers.get("x-file-name") ?? "picture");
+    return json(await addPicture(call.context, call.site, name, await readBody(request, largestPicture + 1)), 201);
   });
 }
+
+export const GET = onlyBy("POST, OPTIONS");

@@ -1,5 +1,5 @@
 // A job's progress as server-sent events, until it ends.
-import { respond } from "@/app/respond";
+import { onlyBy, respond } from "@/app/respond";
 import { jobProgress } from "@/server/job/operations";
 import { onSite } from "@/server/operation";
 
@@ -9,7 +9,7 @@ const everyMs = 250;
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; job: string }> }) {
   return respond(request, async (incoming) => {
     const { site, job } = await params;
-    const call = await onSite(incoming, site, "editor");
+    const call = await onSite(incoming, site, "jobs.read");
     await jobProgress(call, job);
     const encoder = new TextEncoder();
     let last = "";
@@ -38,3 +38,5 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
     });
   });
 }
+
+export const POST = onlyBy("GET, HEAD, OPTIONS");

@@ -1,5 +1,5 @@
 // A mail of the outbox as a message file.
-import { download, respond } from "@/app/respond";
+import { download, onlyBy, respond } from "@/app/respond";
 import { mailAsEml } from "@/server/mail/mail";
 import { readMail } from "@/server/mail/operations";
 import { onSite } from "@/server/operation";
@@ -7,8 +7,10 @@ import { onSite } from "@/server/operation";
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; mail: string }> }) {
   return respond(request, async (incoming) => {
     const { site, mail } = await params;
-    const call = await onSite(incoming, site, "designer");
+    const call = await onSite(incoming, site, "visitors.read");
     const row = await readMail(call, mail);
     return download(new Uint8Array(await mailAsEml(row)), `${row.id}.eml`, "message/rfc822");
   });
 }
+
+export const POST = onlyBy("GET, HEAD, OPTIONS");

@@ -1,0 +1,42 @@
+// How much a question about a service can ask of the machine: its starts of a day, each tried with every resource of
+// its sets. A set-up beyond the limit is refused where it is made, so that no visitor's question takes long.
+import type { BookingSetUp, Resource, Service } from "./booking";
+import { minutesOf } from "./zone";
+
+/** The most starts of a day times resources. Measured: 62 days of the largest are answered within a second. */
+export const mostTried = 12_000;
+
+const wholeDay = 24 * 60;
+
+/** The most minutes that a resource is open on one day of its week. */
+function openMinutes(resource: Resource): number {
+  const { week } = resource;
+  if (week === null) return wholeDay;
+  const days = [1, 2, 3, 4, 5, 6, 7].map((weekday) =>
+    week
+      .filter(({ weekdays }) => weekdays.includes(weekday))
+      .reduce((sum, { from, to }) => {
+        const minutes = minutesOf(to) - minutesOf(from);
+        // Past midnight.
+        return sum + (minutes > 0 ? minutes : minutes + wholeDay);
+      }, 0),
+  );
+  return Math.min(wholeDay, Math.max(0, ...days));
+}
+
+/** Starts of the fullest day times resources of all sets. */
+export function triedOn(service: Service, setUp: BookingSetUp): number {
+  const leaders = new Set(service.needs[0]?.oneOf);
+  const { starts } = service;
+  const perDay =
+    "at" in starts
+      ? starts.at.length
+      : Math.max(
+          0,
+          ...setUp.resources
+            .filter(({ id }) => leaders.has(id))
+            .map((resource) => Math.ceil(openMinutes(resource) / starts.everyMinutes)),
+        );
+  const resources = service.needs.reduce((sum, { oneOf }) => sum + oneOf.length, 0);
+  return (service.course ? 1 : perDay) * resources;
+}

@@ -1,0 +1,19 @@
+// Schemas of words that people write into forms.
+import Joi from "joi";
+
+const breaks = /[\n\r\t\u2028\u2029]/;
+
+/** A single line of words, trimmed: a name, a title. Line breaks and tabs are refused, wherever it will be shown. */
+export const lineSchema = (most: number) =>
+  Joi.string()
+    .trim()
+    .max(most)
+    .custom((value: string, helpers) => (breaks.test(value) ? helpers.error("line.break") : value))
+    .messages({ "line.break": "This is one line; please leave out the line break." });
+
+/** A mail address, trimmed and in small letters. */
+export const mailSchema = Joi.string().trim().lowercase().email({ tlds: false }).max(254).messages({
+  "string.email": "This is not an e-mail address. One looks like ana@mail.example.",
+  "string.empty": "An e-mail address is needed.",
+  "string.max": "An e-mail address has at most 254 characters.",
+});

@@ -1,0 +1,48 @@
+// How long a site keeps what visitors sent, in days: each setting with its default and its bounds.
+import Joi from "joi";
+
+export interface Retention {
+  /** Signups, from the day they came. Of one who withdrew the address alone is kept longer, so that nobody writes to it. */
+  readonly signups: number;
+  /** Bookings, from the day they ended. */
+  readonly bookings: number;
+  /** Letters, from the day they were written. */
+  readonly letters: number;
+  /** The list of what happened that concerns safety. */
+  readonly log: number;
+}
+
+export const retentionBounds: Readonly<Record<keyof Retention, { least: number; most: number; usual: number }>> = {
+  signups: { least: 30, most: 3650, usual: 1095 },
+  bookings: { least: 30, most: 3650, usual: 1095 },
+  letters: { least: 7, most: 3650, usual: 180 },
+  log: { least: 90, most: 1825, usual: 365 },
+};
+
+/** A signup that is never confirmed is nobody's wish: it goes after so many days, whatever the setting. */
+export const unconfirmedDays = 30;
+
+export const usualRetention: Retention = {
+  signups: retentionBounds.signups.usual,
+  bookings: retentionBounds.bookings.usual,
+  letters: retentionBounds.letters.usual,
+  log: retentionBounds.log.usual,
+};
+
+const days = (of: keyof Retention) => {
+  const { least, most } = retentionBounds[of];
+  const message = `Between ${least} and ${most} days are possible.`;
+  return Joi.number()
+    .integer()
+    .min(least)
+    .max(most)
+    .required()
+    .messages({ "number.min": message, "number.max": message });
+};
+
+export const retentionSchema: Joi.ObjectSchema<Retention> = Joi.object<Retention>({
+  signups: days("signups"),
+  bookings: days("bookings"),
+  letters: days("letters"),
+  log: days("log"),
+});

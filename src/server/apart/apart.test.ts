@@ -1,0 +1,176 @@
+// Files from strangers, read apart: what is refused, how soon, and what the process does meanwhile.
+import { readFileSync } from "node:fs";
+import { resolve } from "node:path";
+import { strToU8, zipSync } from "fflate";
+import sharp from "sharp";
+import { Problem } from "../problem";
+import { apart } from "./apart";
+import type { Tasks } from "./tasks";
+
+const settings = { buildFolder: resolve(".webitor/build") };
+const siteJson = () => JSON.parse(readFileSync("demo/oddlane/site.json", "utf8"));
+const small = { width: 900, height: 600, channels: 3 as const };
+const noise = () =>
+  sharp({ create: { ...small, background: "#a55", noise: { type: "gaussian", mean: 120, sigma: 60 } } });
+
+async function read(given: Uint8Array | ReadonlyMap<string, Uint8Array>): Promise<Tasks["siteFile"]["gives"]> {
+  const found = await apart(settings, "siteFile", { given });
+  if ("givenUp" in found) throw new Error(found.givenUp.message);
+  return found.answer;
+}
+const faultOf = async (given: Uint8Array | ReadonlyMap<string, Uint8Array>) => {
+  const found = await read(given);
+  return found.ok ? "taken" : `${found.faults[0]?.path}: ${found.faults[0]?.message}`;
+};
+const json = (value: unknown) => new Map([["site.json", strToU8(JSON.stringify(value))]]);
+
+/** Longest time in which the process's own thread did nothing else, in ms, while `work` went on. */
+async function longestPause(work: () => Promise<unknown>): Promise<number> {
+  let longest = 0;
+  let last = performance.now();
+  const timer = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last - 5);
+    last = performance.now();
+  }, 5);
+  await work();
+  clearInterval(timer);
+  return longest;
+}
+
+describe("pictures", () => {
+  const take = async (file: Uint8Array) => {
+    const found = await apart(settings, "picture", { file });
+    if ("givenUp" in found) throw new Error(found.givenUp.message);
+    return found.answer;
+  };
+  const refusal = async (file: Uint8Array) => {
+    const answer = await take(file);
+    return answer.ok ? "taken" : answer.faults[0]?.message;
+  };
+
+  test.each(["jpeg", "png", "webp", "avif"] as const)("a whole %s is taken, half of one is not", async (format) => {
+    const file = await noise().toFormat(format).toBuffer();
+    expect(await take(file)).toEqual({ ok: true, value: { type: `image/${format}`, widthPx: 900, heightPx: 600 } });
+    for (const share of [0.9, 0.5, 0.1])
+      expect(await refusal(file.subarray(0, Math.floor(file.length * share)))).toMatch(/broken or ends in the middle/);
+  });
+
+  test.each([
+    ["HEIC", Buffer.from("\0\0\0\x18ftypheic\0\0\0\0mif1heic", "latin1"), /HEIC picture.*as JPEG/],
+    ["TIFF", Buffer.from("II*\0\x08\0\0\0", "latin1"), /TIFF or a camera's raw/],
+    ["GIF", Buffer.from("GIF89a\x01\0\x01\0", "latin1"), /This is a GIF/],
+    ["SVG", Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'), /SVG drawing/],
+    ["PDF", Buffer.from("%PDF-1.7\n"), /This is a PDF/],
+    ["text", Buffer.from("hello"), /not a picture we can use/],
+    ["nothing", Buffer.alloc(0), /This file is empty/],
+  ])("%s gets a sentence that says what to do", async (_name, file, message) => {
+    expect(await refusal(file)).toMatch(message);
+  });
+
+  test("a picture of more pixels than fit into memory is refused by its header", async () => {
+    const huge = await sharp({
+      create: { width: 15_000, height: 9000, channels: 3, background: "#fff" },
+      limitInputPixels: false,
+    })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+    expect(await refusal(huge)).toMatch(/more than 60 million pixels/);
+  });
+});
+
+describe("site files", () => {
+  test("the demo's own is taken", async () => {
+    const files = new Map<string, Uint8Array>([["site.json", readFileSync("demo/oddlane/site.json")]]);
+    for (const { hash, type } of siteJson().media as { hash: string; type: string }[]) {
+      const name = `media/${hash}.${type === "image/jpeg" ? "jpg" : type.slice(6)}`;
+      files.set(name, readFileSync(`demo/oddlane/${name}`));
+    }
+    expect(await faultOf(files)).toBe("taken");
+    expect(await faultOf(zipSync(Object.fromEntries(files)))).toBe("taken");
+  });
+
+  test("a zip that lies about its sizes is refused at once, whichever way", async () => {
+    const honest = zipSync({ "site.json": new Uint8Array(2 << 20) }, { level: 9 });
+    const saying = (size: number) => {
+      const zip = Buffer.from(honest);
+      // The uncompressed size in the local header (APPNOTE.TXT, 4.3.7).
+      zip.writeUInt32LE(size, 22);
+      return zip;
+    };
+    expect(await faultOf(saying(1000))).toBe("zip: site.json is larger than the zip says.");
+    expect(await faultOf(saying(3 << 20))).toBe("zip: site.json is smaller than the zip says.");
+    expect(await faultOf(saying(0xfffffff0))).toBe("zip: site.json unpacks to more than a site file may hold.");
+    const bomb = zipSync({ "site.json": new Uint8Array(120 << 20) }, { level: 9 });
+    expect(await faultOf(bomb)).toBe("zip: site.json unpacks to more than a site file may hold.");
+    const hidden = Buffer.from(bomb);
+    hidden.writeUInt32LE(5000, 22);
+    expect(await faultOf(hidden)).toBe("zip: site.json is larger than the zip says.");
+    expect(await faultOf(honest.subarray(0, honest.length >> 1))).toMatch(/^zip: /);
+    expect(await faultOf(Buffer.from("no zip at all"))).toBe("zip: This is not a zip that can be read.");
+  }, 120_000);
+
+  test("three million numbers, a million broken blocks, a hundred thousand levels: refused soon, and the process goes on", async () => {
+    const site = siteJson();
+    const numbers = { ...site, media: Array.from({ length: 3_000_000 }, (_, nth) => nth) };
+    const [page] = site.pages;
+    const broken = {
+      ...page,
+      body: { ...page.body, children: Array.from({ length: 15_000 }, () => ({ id: "x", nope: 1 })) },
+    };
+    const blocks = { ...site, pages: [broken] };
+    const deep = `{"format":1,"header":${'{"children":['.repeat(100_000)}${"]}".repeat(100_000)}}`;
+    const unknown = { ...site, ...Object.fromEntries(Array.from({ length: 300_000 }, (_, nth) => [`k${nth}`, 1])) };
+    const files = [json(numbers), json(blocks), new Map([["site.json", strToU8(deep)]]), json(unknown)];
+    let faults: string[] = [];
+    const paused = await longestPause(async () => {
+      faults = await Promise.all(files.map(faultOf));
+    });
+    expect(faults[0]).toMatch(/^media: At most 20000 items/);
+    expect(faults[1]).toMatch(/^pages\[0\]\.body\.children\[0\]/);
+    expect(faults[2]).toMatch(/nested more than 60 levels deep|not JSON/);
+    expect(faults[3]).toMatch(/At most 2000 fields/);
+    const answer = await read(json(blocks));
+    expect(answer.ok ? 0 : answer.faults.length).toBeLessThanOrEqual(20);
+    // Far less than the work itself, which went on for seconds in other threads.
+    expect(paused).toBeLessThan(5000);
+  }, 240_000);
+});
+
+test("what takes too long or too much memory is given up, and the next is read", async () => {
+  const endless = [
+    "BEGIN:VCALENDAR",
+    "BEGIN:VEVENT",
+    "UID:a",
+    "DTSTART:19700101T000000Z",
+    "RRULE:FREQ=SECONDLY;BYMONTH=2;BYMONTHDAY=30",
+    "END:VEVENT",
+    "END:VCALENDAR",
+  ];
+  const calendar = (file: string, seconds = 30) =>
+    apart(
+      settings,
+      "calendar",
+      { file: strToU8(file), asked: { from: 0, to: 86_400_000_000_000, zone: "UTC", owner: "" } },
+      { seconds, heapMiB: 64 },
+    );
+  expect(await calendar(endless.join("\r\n"), 2)).toMatchObject({ givenUp: { tooSlow: true } });
+  const many = Array.from(
+    { length: 90_000 },
+    (_, nth) => `BEGIN:VEVENT\r\nUID:e${nth}\r\nDTSTART:20260310T090000Z\r\nEND:VEVENT`,
+  );
+  expect(await calendar(`BEGIN:VCALENDAR\r\n${many.join("\r\n")}\r\nEND:VCALENDAR`)).toMatchObject({
+    givenUp: { message: "it takes too much memory" },
+  });
+  expect(await calendar("BEGIN:VCALENDAR\r\nEND:VCALENDAR")).toMatchObject({ answer: { ok: true } });
+}, 120_000);
+
+test("when too many wait already, further ones are asked to come again", async () => {
+  const picture = await noise().jpeg().toBuffer();
+  const asked = await Promise.allSettled(
+    Array.from({ length: 40 }, () => apart(settings, "picture", { file: picture })),
+  );
+  const refused = asked.filter((one) => one.status === "rejected");
+  expect(refused).toHaveLength(14);
+  expect((refused[0] as PromiseRejectedResult).reason).toBeInstanceOf(Problem);
+  expect((refused[0] as PromiseRejectedResult).reason).toMatchObject({ status: 503, headers: { "retry-after": "60" } });
+}, 120_000);

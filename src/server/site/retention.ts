@@ -1,0 +1,74 @@
+// How long a site keeps what visitors sent: the setting, and the nightly job that carries it out.
+import { asc, eq, gt } from "drizzle-orm";
+import { type Retention, retentionSchema, unconfirmedDays, usualRetention } from "@/core/site/retention";
+import { inTransaction } from "@/data/connection";
+import { sweepBookings, sweepEnded, sweepEvents, sweepLetters, sweepSignups } from "@/data/site/sweep";
+import { sites } from "@/data/site/tables";
+import type { Context } from "../context";
+import { type JobRun, queueJob, queueOnly } from "../job/queue";
+import { type SiteCall, siteOperation } from "../operation";
+import { noteOn } from "../security/events";
+
+const dayMs = 86_400_000;
+const sweepKey = "sweep";
+/** Letters about accounts, which no site's setting covers. */
+const accountLettersDays = 30;
+
+export const retentionOperations = {
+  "retention.read": siteOperation("visitors.read", {}, async (call) => call.site.retention ?? usualRetention),
+  "retention.change": siteOperation(
+    "retention.change",
+    { retention: retentionSchema.required() },
+    async (call: SiteCall, { retention }: { retention: Retention }) => {
+      await inTransaction(call.context.db, async (tx) => {
+        await tx.update(sites).set({ retention }).where(eq(sites.id, call.site.id));
+        await noteOn(call, "retentionChanged", tx);
+      });
+      return retention;
+    },
+    { sensitive: true },
+  ),
+};
+
+/** Queues the first sweep, unless one waits already: each queues the next. */
+export const beginSweeping = (context: Context): Promise<void> =>
+  queueOnly(context.db, { kind: "sweep", siteId: null, payload: {}, onlyOne: sweepKey });
+
+/** Clears away, site by site, what has been kept as long as its setting says. */
+export async function sweep(context: Context): Promise<void> {
+  const { db } = context;
+  const now = context.now();
+  const ago = (days: number) => new Date(now.getTime() - days * dayMs);
+  for (let after = ""; ; ) {
+    const [site] = await db
+      .select({ id: sites.id, key: sites.key, retention: sites.retention })
+      .from(sites)
+      .where(gt(sites.id, after))
+      .orderBy(asc(sites.id))
+      .limit(1);
+    if (!site) break;
+    after = site.id;
+    const kept = site.retention ?? usualRetention;
+    const unconfirmed = ago(Math.min(kept.signups, unconfirmedDays));
+    const gone = {
+      signups: await sweepSignups(db, site.id, ago(kept.signups), unconfirmed),
+      bookings: await sweepBookings(db, site.id, ago(kept.bookings)),
+      letters: await sweepLetters(db, site.id, ago(kept.letters)),
+      log: await sweepEvents(db, site.id, ago(kept.log)),
+    };
+    if (Object.values(gone).some(Boolean)) context.log.info({ site: site.key, ...gone }, "cleared away");
+  }
+  await sweepLetters(db, null, ago(accountLettersDays));
+  await sweepEvents(db, null, ago(usualRetention.log));
+  await sweepEnded(db, now);
+}
+
+/** The job: sweeps, and queues the next sweep for tomorrow. */
+export async function sweepJob(context: Context, run: JobRun): Promise<void> {
+  await sweep(context);
+  await inTransaction(context.db, async (tx) => {
+    await run.finish(tx);
+    const availableAt = new Date(Date.now() + dayMs);
+    await queueJob(tx, { kind: "sweep", siteId: null, payload: {}, onlyOne: sweepKey, availableAt });
+  });
+}

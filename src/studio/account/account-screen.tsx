@@ -1,0 +1,180 @@
+"use client";
+// One's own account: password, second factor, and where one is signed in.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { StudioBar, useMe } from "@/studio/frame/studio-bar";
+import { ask } from "@/studio/kit/api";
+import {
+  Loading,
+  PlainButton,
+  QuietButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Title,
+  useRefusal,
+} from "@/studio/kit/kit";
+import { passwordHint } from "./choose-password";
+import { SecondFactor } from "./second-factor";
+
+export const moment = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+export function AccountScreen() {
+  const me = useMe();
+  return (
+    <Flex minH="100vh" direction="column">
+      <StudioBar />
+      <Box as="main" p={{ base: "18px", md: "32px" }} maxW="940px" w="100%" mx="auto">
+        <Title>Your account</Title>
+        <Text color="ink2" mt="2px" mb="22px">
+          {me.data ? `${me.data.account.name}, ${me.data.account.email}` : ""}
+        </Text>
+        {me.error ? <State tone="brick">{me.error.message}</State> : null}
+        {me.isPending ? <Loading what="your account" /> : null}
+        {me.data ? (
+          <Box display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="18px" alignItems="start">
+            <Sheet>
+              <OwnPassword />
+            </Sheet>
+            <Sheet>
+              <SecondFactor me={me.data} />
+            </Sheet>
+            {me.data.secondFactor.duty && !me.data.secondFactor.on ? null : (
+              <Box gridColumn="1 / -1">
+                <Sheet>
+                  <Sessions />
+                </Sheet>
+              </Box>
+            )}
+          </Box>
+        ) : null}
+      </Box>
+    </Flex>
+  );
+}
+
+const Sheet = ({ children }: { children: React.ReactNode }) => (
+  <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px 20px">
+    {children}
+  </Box>
+);
+
+function OwnPassword() {
+  const [form, setForm] = useState({ current: "", password: "" });
+  const [changed, setChanged] = useState(false);
+  const { refusal, attempt } = useRefusal();
+  const change = () =>
+    attempt(async () => {
+      setChanged(false);
+      await ask("account.changePassword", form);
+      setForm({ current: "", password: "" });
+      setChanged(true);
+    });
+  return (
+    <section aria-label="Your password">
+      <Title level={2}>Password</Title>
+      <Text color="ink2" mt="2px" mb="12px">
+        Changing it signs out your other devices.
+      </Text>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void change();
+        }}
+      >
+        <Row label="Current password" stacked error={refusal?.at("current")}>
+          {(ids) => (
+            <TextInput
+              {...ids}
+              type="password"
+              autoComplete="current-password"
+              value={form.current}
+              onChange={(current) => setForm({ ...form, current })}
+            />
+          )}
+        </Row>
+        <Row label="New password" stacked error={refusal?.at("password")} hint={passwordHint}>
+          {(ids) => (
+            <TextInput
+              {...ids}
+              type="password"
+              autoComplete="new-password"
+              value={form.password}
+              onChange={(password) => setForm({ ...form, password })}
+            />
+          )}
+        </Row>
+        <RefusalNote refusal={refusal} shownAt={["current", "password"]} />
+        <Flex align="center" gap="12px" mt="10px">
+          <PlainButton type="submit">Change the password</PlainButton>
+          {changed ? <State tone="moss">Changed</State> : null}
+        </Flex>
+      </form>
+    </section>
+  );
+}
+
+function Sessions() {
+  const client = useQueryClient();
+  const { data, error } = useQuery({ queryKey: ["sessions"], queryFn: () => ask("account.sessions", {}) });
+  const { refusal, attempt } = useRefusal();
+  const refresh = () => client.invalidateQueries({ queryKey: ["sessions"] });
+  const end = (id: string) =>
+    attempt(async () => {
+      await ask("account.endSession", { id });
+      await refresh();
+    });
+  const endOthers = () =>
+    attempt(async () => {
+      await ask("account.signOutEverywhere", {});
+      await refresh();
+    });
+  return (
+    <section aria-label="Where you are signed in">
+      <Flex justify="space-between" align="flex-start" gap="12px" wrap="wrap" mb="10px">
+        <Box>
+          <Title level={2}>Where you are signed in</Title>
+          <Text color="ink2" mt="2px">
+            A session ends after half an hour without a deed, and after twelve hours.
+          </Text>
+        </Box>
+        {data && data.length > 1 ? <PlainButton onClick={endOthers}>Sign out everywhere else</PlainButton> : null}
+      </Flex>
+      {error ? <State tone="brick">{error.message}</State> : null}
+      <Box as="ul" listStyleType="none">
+        {data?.map((session) => (
+          <Flex
+            as="li"
+            key={session.id}
+            gap="14px"
+            py="9px"
+            align="center"
+            borderTopWidth="1px"
+            borderColor="line"
+            wrap="wrap"
+          >
+            <Text flex="1 1 240px" fontWeight="600" overflowWrap="anywhere">
+              {session.device}
+            </Text>
+            <Text flex="1 1 130px" color="ink2">
+              {session.network}
+            </Text>
+            <Text flex="1 1 170px" color="ink2">
+              {`since ${moment.format(new Date(session.began))}`}
+            </Text>
+            <Box w="84px" textAlign="right">
+              {session.own ? (
+                <State tone="moss">here</State>
+              ) : (
+                <QuietButton onClick={() => end(session.id)}>Sign out</QuietButton>
+              )}
+            </Box>
+          </Flex>
+        ))}
+      </Box>
+      <RefusalNote refusal={refusal} />
+    </section>
+  );
+}

@@ -1,0 +1,149 @@
+"use client";
+// One's second factor: turning it on with a picture for the authenticator, its recovery codes, turning it off.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { encode } from "uqr";
+import type { Gives } from "@/server/operations";
+import { ask } from "@/studio/kit/api";
+import { PlainButton, RefusalNote, Row, State, TextInput, Title, useRefusal, Window } from "@/studio/kit/kit";
+
+type Me = Gives<"account.me">;
+
+/** The address as a picture that authenticators read: modules of one path, black on white whatever the theme. */
+function Picture({ address }: { address: string }) {
+  const { size, path } = useMemo(() => {
+    const { data, size: modules } = encode(address, { ecc: "M", border: 3 });
+    const cells = data.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x} ${y}h1v1h-1z`] : [])));
+    return { size: modules, path: cells.join("") };
+  }, [address]);
+  return (
+    <svg
+      viewBox={`0 0 ${size} ${size}`}
+      width="196"
+      height="196"
+      role="img"
+      aria-label="Picture for your authenticator"
+      shapeRendering="crispEdges"
+    >
+      <path d={`M0 0h${size}v${size}H0z`} fill="#fff" />
+      <path d={path} fill="#000" />
+    </svg>
+  );
+}
+
+function RecoveryCodes({ codes, onClose }: { codes: readonly string[]; onClose: () => void }) {
+  return (
+    <Window
+      title="Your recovery codes"
+      open
+      onClose={onClose}
+      foot={<PlainButton onClick={onClose}>I have kept them</PlainButton>}
+    >
+      <Text mb="12px">
+        Each signs you in once without your authenticator. They are shown only now: keep them where you keep your
+        passwords.
+      </Text>
+      <Box
+        as="ol"
+        aria-label="Recovery codes"
+        listStyleType="none"
+        display="grid"
+        gridTemplateColumns="1fr 1fr"
+        gap="6px 24px"
+        bg="white"
+        borderWidth="1px"
+        borderColor="line"
+        p="14px"
+        fontFamily="mono"
+      >
+        {codes.map((code) => (
+          <li key={code}>{code}</li>
+        ))}
+      </Box>
+    </Window>
+  );
+}
+
+export function SecondFactor({ me }: { me: Me }) {
+  const client = useQueryClient();
+  const [key, setKey] = useState<Gives<"account.newSecondFactor"> | null>(null);
+  const [code, setCode] = useState("");
+  const [codes, setCodes] = useState<readonly string[] | null>(null);
+  const { refusal, attempt } = useRefusal();
+  const { on, duty, recoveryCodes } = me.secondFactor;
+  const refresh = () => client.invalidateQueries({ queryKey: ["me"] });
+  const begin = () => attempt(async () => setKey(await ask("account.newSecondFactor", {})));
+  const turnOn = () =>
+    attempt(async () => {
+      const made = await ask("account.turnOnSecondFactor", { key: key?.key ?? "", code });
+      setCodes(made.recoveryCodes);
+      setKey(null);
+      setCode("");
+      await refresh();
+    });
+  const renew = () =>
+    attempt(async () => {
+      setCodes((await ask("account.renewRecoveryCodes", {})).recoveryCodes);
+      await refresh();
+    });
+  const turnOff = () =>
+    attempt(async () => {
+      await ask("account.turnOffSecondFactor", {});
+      await refresh();
+    });
+  return (
+    <Box as="section" aria-labelledby="second-factor">
+      <Title level={2}>
+        <span id="second-factor">Second factor</span>
+      </Title>
+      <Text color="ink2" mt="2px" mb="12px">
+        Besides your password, signing in asks for six digits of an authenticator on your phone.
+      </Text>
+      {duty && !on ? (
+        <Box mb="12px">
+          <State tone="amber">Your studio wants one of everybody. Set it up to go on to your sites.</State>
+        </Box>
+      ) : null}
+      {on ? (
+        <>
+          <State tone="moss">On</State>
+          <Text mt="6px">
+            {recoveryCodes === 1 ? "One recovery code is left." : `${recoveryCodes} recovery codes are left.`}
+          </Text>
+          <Flex gap="8px" mt="12px">
+            <PlainButton onClick={renew}>New recovery codes</PlainButton>
+            {duty ? null : <PlainButton onClick={turnOff}>Turn it off</PlainButton>}
+          </Flex>
+        </>
+      ) : key ? (
+        <Flex gap="18px" wrap="wrap" align="flex-start">
+          <Picture address={key.address} />
+          <Box flex="1 1 220px">
+            <Text mb="8px">Take a picture of this with your authenticator, or type its key there:</Text>
+            <Text fontFamily="mono" mb="12px" overflowWrap="anywhere">
+              {key.key.match(/.{1,4}/g)?.join(" ")}
+            </Text>
+            <form
+              onSubmit={(event) => {
+                event.preventDefault();
+                void turnOn();
+              }}
+            >
+              <Row label="Its code now" stacked error={refusal?.at("code")}>
+                {(ids) => (
+                  <TextInput {...ids} autoComplete="one-time-code" maxLength={7} value={code} onChange={setCode} />
+                )}
+              </Row>
+              <PlainButton type="submit">Turn it on</PlainButton>
+            </form>
+          </Box>
+        </Flex>
+      ) : (
+        <PlainButton onClick={begin}>Set it up</PlainButton>
+      )}
+      <RefusalNote refusal={refusal} shownAt={key ? ["code"] : []} />
+      {codes ? <RecoveryCodes codes={codes} onClose={() => setCodes(null)} /> : null}
+    </Box>
+  );
+}

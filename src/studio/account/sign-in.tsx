@@ -1,0 +1,143 @@
+"use client";
+// Signing in: address and password, then a code where there is a second factor; and the way back to a lost password.
+import { Flex, Text } from "@chakra-ui/react";
+import { joiResolver } from "@hookform/resolvers/joi";
+import Joi from "joi";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { ask } from "@/studio/kit/api";
+import { MainButton, QuietButton, RefusalNote, Row, State, TextInput, useRefusal } from "@/studio/kit/kit";
+import { Front } from "./front";
+
+const email = Joi.string().trim().email({ tlds: false }).required().messages({
+  "string.empty": "Please write your e-mail address.",
+  "string.email": "This is not an e-mail address.",
+});
+const schema = Joi.object({
+  email,
+  password: Joi.string().required().messages({ "string.empty": "Please write your password." }),
+});
+
+type Step = "password" | "code" | "lost" | "asked";
+
+const heads: Readonly<Record<Step, { title: string; words: string }>> = {
+  password: { title: "Sign in", words: "To your studio’s sites." },
+  code: { title: "Your code", words: "The six digits that your authenticator shows now." },
+  lost: { title: "Lost password", words: "We write you a letter with a link to set a new one." },
+  asked: { title: "Look into your mail", words: "If this address belongs to somebody here, a letter is on its way." },
+};
+
+export function SignIn({ then, filled }: { then: string; filled: { email: string; password: string } | null }) {
+  const [step, setStep] = useState<Step>("password");
+  const [code, setCode] = useState("");
+  const { handleSubmit, setValue, trigger, watch, formState } = useForm({
+    resolver: joiResolver(schema),
+    defaultValues: filled ?? { email: "", password: "" },
+  });
+  const { refusal, attempt, clear } = useRefusal();
+  const values = watch();
+  const turnTo = (next: Step) => {
+    clear();
+    setCode("");
+    setStep(next);
+  };
+  const enter = handleSubmit((input) =>
+    attempt(async () => {
+      const { signedIn } = await ask("account.signIn", { ...input, code });
+      if (!signedIn) return turnTo("code");
+      // Only a path of our own: "//host" and "/\host" would lead elsewhere.
+      location.assign(/^\/(?![/\\])/.test(then) ? then : "/");
+    }),
+  );
+  const askForLetter = async () => {
+    if (!(await trigger("email"))) return;
+    await attempt(async () => {
+      await ask("account.askRecovery", { email: values.email });
+      turnTo("asked");
+    });
+  };
+  const address = (
+    <Row label="E-mail" stacked error={formState.errors.email?.message ?? refusal?.at("email")}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          type="email"
+          autoComplete="username"
+          value={values.email}
+          onChange={(text) => setValue("email", text)}
+        />
+      )}
+    </Row>
+  );
+  return (
+    <Front {...heads[step]}>
+      {step === "password" ? (
+        <form onSubmit={enter} noValidate>
+          {address}
+          <Row label="Password" stacked error={formState.errors.password?.message ?? refusal?.at("password")}>
+            {(ids) => (
+              <TextInput
+                {...ids}
+                type="password"
+                autoComplete="current-password"
+                value={values.password}
+                onChange={(password) => setValue("password", password)}
+              />
+            )}
+          </Row>
+          <RefusalNote refusal={refusal} shownAt={["password"]} />
+          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText="Signing in">
+            Sign in
+          </MainButton>
+          <QuietButton mt="10px" ml="-8px" onClick={() => turnTo("lost")}>
+            Lost your password?
+          </QuietButton>
+        </form>
+      ) : null}
+      {step === "code" ? (
+        <form onSubmit={enter} noValidate>
+          <Row
+            label="Code"
+            stacked
+            error={refusal?.at("code")}
+            hint="Without your authenticator, take one of your recovery codes."
+          >
+            {(ids) => (
+              <TextInput {...ids} autoComplete="one-time-code" maxLength={20} value={code} onChange={setCode} />
+            )}
+          </Row>
+          <RefusalNote refusal={refusal} shownAt={["code"]} />
+          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText="Signing in">
+            Sign in
+          </MainButton>
+        </form>
+      ) : null}
+      {step === "lost" ? (
+        <form
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            void askForLetter();
+          }}
+        >
+          {address}
+          <RefusalNote refusal={refusal} shownAt={["email"]} />
+          <MainButton type="submit" w="100%" mt="8px">
+            Write me a letter
+          </MainButton>
+        </form>
+      ) : null}
+      {step === "asked" ? <State tone="moss">Its link works once, for an hour.</State> : null}
+      {step === "password" ? null : (
+        <Flex mt="10px" ml="-8px">
+          <QuietButton onClick={() => turnTo("password")}>Back to signing in</QuietButton>
+        </Flex>
+      )}
+      {filled && step === "password" ? (
+        <Text color="ink2" mt="14px">
+          This is the demo: the form is filled in with its owner.
+        </Text>
+      ) : null}
+    </Front>
+  );
+}

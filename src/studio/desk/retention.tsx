@@ -1,0 +1,108 @@
+"use client";
+// How long the site keeps what visitors sent.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { type Retention, retentionBounds, unconfirmedDays } from "@/core/site/retention";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Loading, MainButton, NumberInput, RefusalNote, Row, State, useRefusal } from "@/studio/kit/kit";
+
+const kinds: readonly { readonly key: keyof Retention; readonly label: string; readonly words: string }[] = [
+  {
+    key: "signups",
+    label: "Signups",
+    words: `From the day they came. Unconfirmed ones go after ${unconfirmedDays} days. Of those who withdrew the address stays, so that nobody writes to it again.`,
+  },
+  { key: "bookings", label: "Bookings", words: "From the day they ended, with names, answers and history." },
+  {
+    key: "letters",
+    label: "Letters",
+    words: "From the day they were written, whether they were sent or stand in the outbox.",
+  },
+  { key: "log", label: "Events", words: "From the day they happened: what owners see under People." },
+];
+
+/** Days as people say them. */
+function spoken(days: number | undefined): string {
+  if (!days) return "";
+  if (days % 365 === 0) return days === 365 ? "a year" : `${days / 365} years`;
+  return days >= 60 ? `about ${Math.round(days / 30.4)} months` : "";
+}
+
+export function RetentionPanel() {
+  const site = useSite();
+  const client = useQueryClient();
+  const key = ["retention", site.key];
+  const { data, error } = useQuery({ queryKey: key, queryFn: () => ask("retention.read", { site: site.key }) });
+  const [form, setForm] = useState<Partial<Retention>>({});
+  const [saved, setSaved] = useState(false);
+  const { refusal, attempt } = useRefusal();
+  useEffect(() => {
+    if (data) setForm(data);
+  }, [data]);
+  const owner = site.role === "owner";
+  const save = () =>
+    attempt(async () => {
+      setSaved(false);
+      await ask("retention.change", { site: site.key, retention: form as Retention });
+      await client.invalidateQueries({ queryKey: key });
+      setSaved(true);
+    });
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what="the times" />;
+  return (
+    <Box
+      as="section"
+      aria-label="How long it is kept"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      p="20px"
+      maxW="620px"
+    >
+      <Text mb="14px">
+        Once a night Webitor clears away what has been kept this long.
+        {owner ? "" : " An owner of the studio sets it."}
+      </Text>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        {kinds.map(({ key: kind, label, words }) => (
+          <Row key={kind} label={label} error={refusal?.at(`retention.${kind}`)} hint={words}>
+            {(ids) => (
+              <Flex align="center" gap="10px">
+                <Box w="110px">
+                  <NumberInput
+                    {...ids}
+                    min={retentionBounds[kind].least}
+                    max={retentionBounds[kind].most}
+                    step={1}
+                    disabled={!owner}
+                    value={form[kind]}
+                    onChange={(days) => {
+                      setSaved(false);
+                      setForm({ ...form, [kind]: days });
+                    }}
+                  />
+                </Box>
+                <Text color="ink2">{["days", spoken(form[kind])].filter(Boolean).join(", ")}</Text>
+              </Flex>
+            )}
+          </Row>
+        ))}
+        <RefusalNote refusal={refusal} shownAt={kinds.map(({ key: kind }) => `retention.${kind}`)} />
+        {owner ? (
+          <Flex align="center" gap="12px" mt="14px">
+            <MainButton type="submit">Keep it so</MainButton>
+            {saved ? <State tone="moss">Saved</State> : null}
+          </Flex>
+        ) : null}
+      </form>
+    </Box>
+  );
+}

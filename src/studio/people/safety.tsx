@@ -1,0 +1,136 @@
+"use client";
+// What owners see of safety: whether a second factor is a duty, invitations that no mail server took, what happened.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { Gives } from "@/server/operations";
+import { moment } from "@/studio/account/account-screen";
+import { ask } from "@/studio/kit/api";
+import { PlainButton, RefusalNote, State, Tick, Title, useRefusal } from "@/studio/kit/kit";
+
+export function Duty({ me }: { me: Gives<"account.me"> }) {
+  const client = useQueryClient();
+  const { refusal, attempt } = useRefusal();
+  const set = (duty: boolean) =>
+    attempt(async () => {
+      await ask("people.secondFactor", { duty });
+      await client.invalidateQueries({ queryKey: ["me"] });
+    });
+  return (
+    <Box mt="14px">
+      <Tick label="Everyone needs a second factor to sign in" checked={me.secondFactor.duty} onChange={set} />
+      {refusal?.at("duty") ? (
+        <Text color="brick" fontWeight="600" role="alert">
+          {refusal.at("duty")}{" "}
+          <a href="/account" style={{ textDecoration: "underline" }}>
+            To your account
+          </a>
+        </Text>
+      ) : null}
+      <RefusalNote refusal={refusal} shownAt={["duty"]} />
+    </Box>
+  );
+}
+
+/** Without a mail server, owners hand invitations over themselves. */
+export function WaitingInvitations() {
+  const { data } = useQuery({ queryKey: ["people-letters"], queryFn: () => ask("people.letters", {}) });
+  if (!data?.length) return null;
+  return (
+    <Box as="section" aria-label="Invitations to hand over" mt="30px">
+      <Title level={2}>Invitations to hand over</Title>
+      <Text color="ink2" mt="2px" mb="10px">
+        No mail server is set, so these letters were not sent. Copy the words and pass them on.
+      </Text>
+      <Box as="ul" listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
+        {data.map((letter) => (
+          <Flex
+            as="li"
+            key={letter.id}
+            px="16px"
+            py="10px"
+            gap="14px"
+            align="center"
+            borderBottomWidth="1px"
+            borderColor="line"
+            _last={{ borderBottomWidth: 0 }}
+          >
+            <Text flex="1 1 200px" fontWeight="600" truncate>
+              {letter.recipient}
+            </Text>
+            <Text flex="1 1 200px" color="ink2">
+              {moment.format(new Date(letter.at))}
+            </Text>
+            <PlainButton onClick={() => void navigator.clipboard.writeText(letter.text)}>Copy the letter</PlainButton>
+          </Flex>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+export function Events() {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ["people-events"],
+    queryFn: ({ pageParam }) => ask("people.events", { before: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => (page.length === 100 ? (page.at(-1)?.at ?? null) : null),
+  });
+  const rows = data?.pages.flat() ?? [];
+  return (
+    <Box as="section" aria-label="What happened" mt="30px">
+      <Title level={2}>What happened</Title>
+      <Text color="ink2" mt="2px" mb="10px">
+        Signing in, roles, keys, downloads and erasures, the newest first.
+      </Text>
+      {error ? <State tone="brick">{error.message}</State> : null}
+      <Box
+        as="ol"
+        listStyleType="none"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        maxH="420px"
+        overflowY="auto"
+        tabIndex={0}
+        aria-label="What happened, the newest first"
+      >
+        {rows.map((row) => (
+          <Flex
+            as="li"
+            key={row.reference}
+            px="16px"
+            py="7px"
+            gap="14px"
+            align="baseline"
+            wrap={{ base: "wrap", md: "nowrap" }}
+            borderBottomWidth="1px"
+            borderColor="line"
+            _last={{ borderBottomWidth: 0 }}
+          >
+            <Text w="160px" flex="none" color="ink2">
+              {moment.format(new Date(row.at))}
+            </Text>
+            <Text flex="1 1 260px">
+              <Text as="span" fontWeight="650">
+                {row.who}
+              </Text>{" "}
+              {row.what}
+            </Text>
+            <Text w="130px" flex="none" color="ink2">
+              {row.network}
+            </Text>
+            <Text w="150px" flex="none" color="ink2" fontFamily="mono" fontSize="small" title="Reference in the log">
+              {row.reference}
+            </Text>
+          </Flex>
+        ))}
+        {data && rows.length === 0 ? <Text p="14px">Nothing has happened yet.</Text> : null}
+      </Box>
+      {hasNextPage ? (
+        <PlainButton mt="10px" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          Earlier
+        </PlainButton>
+      ) : null}
+    </Box>
+  );
+}

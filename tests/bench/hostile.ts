@@ -1,0 +1,121 @@
+// How long the process takes for what strangers send wrongly, and how soon it answers others meanwhile.
+import { spawn } from "node:child_process";
+import { request } from "node:http";
+import { theContext } from "@/server/context";
+import { operations } from "@/server/operations";
+import { Problem } from "@/server/problem";
+import { hostileCalls, hostileInputs } from "@/server/testing/hostile.test-kit";
+import { callAs, theOwner } from "../../scripts/lib/studio";
+
+const port = Number(process.env.WEBITOR_PORT);
+const host = `wrenfield.localhost:${port}`;
+
+interface Sent {
+  readonly status: number;
+  readonly ms: number;
+}
+
+function send(method: string, path: string, headers: Readonly<Record<string, string>>, body: string | null) {
+  const began = performance.now();
+  return new Promise<Sent>((resolve) => {
+    const sent = request({ host: "127.0.0.1", port, method, path, headers: { host, ...headers } }, (response) => {
+      response.resume();
+      response.on("end", () => resolve({ status: response.statusCode ?? 0, ms: performance.now() - began }));
+    });
+    // A connection that the process closes (a length that is not the body's) is an answer too.
+    sent.on("error", () => resolve({ status: 0, ms: performance.now() - began }));
+    sent.setTimeout(20_000, () => sent.destroy());
+    sent.end(body ?? undefined);
+  });
+}
+
+export interface Hostile {
+  readonly calls: number;
+  readonly slowestMs: number;
+  readonly slowest: string;
+  readonly failed: number;
+}
+
+/** How long /healthz took, asked all the while. */
+interface Health {
+  readonly healthMs: number;
+  readonly healthP99Ms: number;
+}
+
+/** Asks /healthz again and again from a process of its own: this one is busy with making what is sent. */
+function watchHealth(): { end(): Promise<Health> } {
+  const script = `
+    const took = [];
+    let done = false;
+    process.stdin.on("end", () => { done = true; }).resume();
+    while (!done) {
+      const began = performance.now();
+      const answer = await fetch("http://127.0.0.1:${port}/healthz");
+      await answer.text();
+      if (answer.status !== 200) throw new Error("healthz says " + answer.status);
+      took.push(performance.now() - began);
+      await new Promise((resolve) => setTimeout(resolve, 2));
+    }
+    took.sort((one, other) => one - other);
+    console.log(JSON.stringify({ healthMs: took.at(-1), healthP99Ms: took[Math.floor(took.length * 0.99)] }));`;
+  const child = spawn(process.execPath, ["--input-type=module", "-e", script], { stdio: ["pipe", "pipe", "inherit"] });
+  let said = "";
+  child.stdout.on("data", (part) => {
+    said += part;
+  });
+  return {
+    end: () =>
+      new Promise((resolve) => {
+        child.once("close", () => resolve(JSON.parse(said) as Health));
+        child.stdin.end();
+      }),
+  };
+}
+
+/** Sends the whole hostile set, one after the other as one small client would, while /healthz is asked again and again. */
+export async function hostileSet(): Promise<Hostile & Health> {
+  const calls = hostileCalls();
+  // The first call of all loads what answers calls; that is the start of the process, not the work of strangers.
+  for (const path of ["/_w/v1/openapi.json", "/_w/v1/booking/calendar/services"]) await send("GET", path, {}, null);
+  let [all, slowestMs, failed, nth] = [0, 0, 0, 0];
+  let slowest = "";
+  const watcher = watchHealth();
+  const sender = async () => {
+    for (const one of calls) {
+      nth += 1;
+      const sendable = Object.entries(one.headers).filter(([, value]) => /^[\t\x20-\x7e\x80-\xff]*$/.test(value));
+      const headers = { "x-forwarded-for": `10.${(nth >> 16) & 255}.${(nth >> 8) & 255}.${nth & 255}` };
+      const { status, ms } = await send(
+        one.method,
+        `/_w/v1${one.path}`,
+        { ...headers, ...Object.fromEntries(sendable.filter(([name]) => name !== "content-length")) },
+        one.body,
+      );
+      all += 1;
+      if (status >= 500) failed += 1;
+      if (ms > slowestMs) [slowestMs, slowest] = [ms, `${one.what}: ${status}`];
+    }
+  };
+  await sender();
+  return { calls: all, slowestMs, slowest, failed, ...(await watcher.end()) };
+}
+
+/** The slowest of the hostile inputs of all operations, performed in this process one after the other. */
+export async function hostileOperations(): Promise<{ calls: number; slowestMs: number; slowest: string }> {
+  const context = theContext();
+  const owner = await theOwner(context);
+  if (!owner) throw new Error("There is no owner");
+  let [all, slowestMs, slowest] = [0, 0, ""];
+  for (const { what, name, input } of hostileInputs()) {
+    const incoming = { ...callAs(context, owner), address: `10.1.${(all >> 8) & 255}.${all & 255}` };
+    const began = performance.now();
+    await operations[name].perform(incoming, input).catch((error: unknown) => {
+      if (!(error instanceof Problem) || error.status >= 500) throw error;
+    });
+    const ms = performance.now() - began;
+    all += 1;
+    if (ms > slowestMs) [slowestMs, slowest] = [ms, what];
+  }
+  await context.close();
+  return { calls: all, slowestMs, slowest };
+}
