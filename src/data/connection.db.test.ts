@@ -1,8 +1,11 @@
 // The database as the process sees it: by a user who reads and writes rows and nothing else.
 import { sql } from "drizzle-orm";
+import { createConnection } from "mysql2/promise";
 import type { Context } from "@/server/context";
+import { anotherWaits, deadlocksSoFar } from "@/server/testing/locks.test-kit";
 import { testContext } from "@/server/testing/studio.test-kit";
 import { isMigrated } from "./connection";
+import { rateLimits } from "./job/tables";
 
 let context: Context;
 let drop: () => Promise<void>;
@@ -31,4 +34,30 @@ test("whether the newest migration was carried out is seen without changing anyt
   expect(await isMigrated(context.db, "src/data/migrations")).toBe(true);
   await context.db.execute(sql`delete from __drizzle_migrations order by created_at desc limit 1`);
   expect(await isMigrated(context.db, "src/data/migrations")).toBe(false);
+});
+
+test("a statement outside of a transaction is run again after a deadlock, and counts once", async () => {
+  await context.db.insert(rateLimits).values([
+    { key: "one", points: 0 },
+    { key: "two", points: 0 },
+  ]);
+  const before = await deadlocksSoFar(context);
+  const other = await createConnection({ uri: context.settings.databaseUrl });
+  await other.beginTransaction();
+  // Much written, so that MariaDB ends the lighter one: ours.
+  await other.query("insert into rate_limits (`key`, points, expire) select concat('z', seq), 1, 1 from seq_1_to_3000");
+  await other.query("update rate_limits set points = 10 where `key` = 'two'");
+  const counted = context.db.execute(
+    sql`update rate_limits set points = points + 1 where \`key\` in ('one', 'two') order by \`key\``,
+  );
+  await anotherWaits(context);
+  await other.query("update rate_limits set points = 10 where `key` = 'one'");
+  await other.commit();
+  await other.end();
+  await counted;
+  expect(await deadlocksSoFar(context)).toBeGreaterThan(before);
+  const [rows] = (await context.db.execute(
+    sql`select points from rate_limits where \`key\` in ('one', 'two')`,
+  )) as unknown as [{ points: number }[]];
+  expect(rows).toEqual([{ points: 11 }, { points: 11 }]);
 });

@@ -22,6 +22,7 @@ export function connect(url: string, connections = 12) {
     supportBigNumbers: true,
     enableKeepAlive: true,
   });
+  repeatingStatements(pool);
   return { db: drizzle(pool, { schema, mode: "default" }), pool };
 }
 
@@ -56,13 +57,28 @@ export const isDuplicate = (error: unknown): boolean => errorNumber(error) === 1
 /** ER_LOCK_DEADLOCK, ER_LOCK_WAIT_TIMEOUT and ER_CHECKREAD: the transaction may be run again. */
 const isTransient = (error: unknown) => [1213, 1205, 1020].includes(errorNumber(error) ?? 0);
 
-/** Runs a transaction, and again (at most five times) when MariaDB ended it for a deadlock or a lock wait. */
-export async function inTransaction<T>(db: Database, work: (tx: Transaction) => Promise<T>): Promise<T> {
+/** Does the work, and again (at most five times in all) when MariaDB ended it for a deadlock or a lock wait. */
+async function throughDeadlocks<T>(work: () => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt++) {
     try {
-      return await db.transaction(work);
+      return await work();
     } catch (error) {
       if (attempt >= 5 || !isTransient(error)) throw error;
     }
+  }
+}
+
+/** Runs a transaction, and again (at most five times) when MariaDB ended it for a deadlock or a lock wait. */
+export const inTransaction = <T>(db: Database, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  throughDeadlocks(() => db.transaction(work));
+
+/**
+ * Makes the statements that the pool runs outside of transactions repeat themselves: each is a transaction of its
+ * own, so of one that was ended for a deadlock nothing has been done.
+ */
+function repeatingStatements(pool: Pool) {
+  for (const way of ["query", "execute"] as const) {
+    const once = pool[way].bind(pool) as (...statement: unknown[]) => Promise<never>;
+    pool[way] = (...statement: unknown[]) => throughDeadlocks(() => once(...statement));
   }
 }

@@ -1,10 +1,11 @@
 // Bookings under stress: several processes at once, killed ones, deadlocks. The database is real, and so are they.
 import { spawn } from "node:child_process";
-import { eq, sql } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import { isDuplicate } from "@/data/connection";
 import { publishNow } from "../../../scripts/lib/studio";
+import { anotherWaits, deadlocksSoFar } from "../testing/locks.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 
@@ -106,13 +107,7 @@ test("a deadlock is tried again, and the deed is done once", async () => {
   });
   const { token } = booked.body as { token: string };
   const id = token.split(".")[0] as string;
-  const deadlocks = async () => {
-    const [rows] = (await context.db.execute(sql`show global status like 'Innodb_deadlocks'`)) as unknown as [
-      { Value: string }[],
-    ];
-    return Number(rows[0]?.Value);
-  };
-  const before = await deadlocks();
+  const before = await deadlocksSoFar(context);
   const other = await createConnection({ uri: context.settings.databaseUrl });
   await other.beginTransaction();
   // Much written, so that MariaDB ends the lighter one: ours.
@@ -122,22 +117,12 @@ test("a deadlock is tried again, and the deed is done once", async () => {
     params: { token },
     body: { deed: "cancel" },
   });
-  // Who waits for whom is not the application's to see.
-  const overseer = await createConnection({ uri: process.env.WEBITOR_TEST_DATABASE_OWNER ?? "" });
-  for (;;) {
-    const [rows] = (await overseer.query(
-      "select count(*) as waiting from information_schema.innodb_trx where trx_state = 'LOCK WAIT'",
-    )) as unknown as [{ waiting: number }[]];
-    if (Number(rows[0]?.waiting) > 0) break;
-    // MariaDB renews this table only when nobody has read it for a tenth of a second.
-    await new Promise((resolve) => setTimeout(resolve, 150));
-  }
-  await overseer.end();
+  await anotherWaits(context);
   await other.query("select * from booking_versions for update");
   await other.commit();
   await other.end();
   expect((await cancelled).body.state).toBe("cancelled");
-  expect(await deadlocks()).toBe(before + 1);
+  expect(await deadlocksSoFar(context)).toBeGreaterThan(before);
   const [row] = await context.db.select().from(bookings).where(eq(bookings.id, id));
   expect([row?.state, row?.sequence, row?.phone]).toEqual(["cancelled", 1, "1"]);
 });
