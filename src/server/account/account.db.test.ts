@@ -1,4 +1,5 @@
 // Signing in and out, sessions, passwords, second factors, letters, and the people of a studio.
+import { jest } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { accountLinks, members, securityEvents, sessions, studios, users } from "@/data/account/tables";
@@ -226,6 +227,9 @@ describe("passwords", () => {
 });
 
 describe("the second factor", () => {
+  // Within one step of the codes, however long the tests take.
+  beforeAll(() => void jest.spyOn(Date, "now").mockReturnValue(Date.now()));
+  afterAll(() => void jest.restoreAllMocks());
   const codeOf = (key: string, atMs = Date.now()) =>
     new TOTP({ secret: Secret.fromBase32(key) }).generate({ timestamp: atMs });
   let key: string;

@@ -24,17 +24,18 @@ const faultOf = async (given: Uint8Array | ReadonlyMap<string, Uint8Array>) => {
 };
 const json = (value: unknown) => new Map([["site.json", strToU8(JSON.stringify(value))]]);
 
-/** Longest time in which the process's own thread did nothing else, in ms, while `work` went on. */
+/** The longest time in which the process's own thread did nothing else while `work` went on, as a share of the whole. */
 async function longestPause(work: () => Promise<unknown>): Promise<number> {
   let longest = 0;
-  let last = performance.now();
+  const begun = performance.now();
+  let last = begun;
   const timer = setInterval(() => {
     longest = Math.max(longest, performance.now() - last - 5);
     last = performance.now();
   }, 5);
   await work();
   clearInterval(timer);
-  return longest;
+  return longest / (performance.now() - begun);
 }
 
 describe("pictures", () => {
@@ -131,8 +132,8 @@ describe("site files", () => {
     expect(faults[3]).toMatch(/At most 2000 fields/);
     const answer = await read(json(blocks));
     expect(answer.ok ? 0 : answer.faults.length).toBeLessThanOrEqual(20);
-    // Far less than the work itself, which went on for seconds in other threads.
-    expect(paused).toBeLessThan(5000);
+    // The work itself went on in other threads.
+    expect(paused).toBeLessThan(0.5);
   }, 240_000);
 });
 
