@@ -246,14 +246,21 @@ export const esbuildPopup = [
   "--log-level=warning",
 ];
 
+/** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
 export const esbuildApart = [
   "src/server/apart/worker.ts",
   "--bundle",
+  "--minify",
+  "--splitting",
   "--platform=node",
   "--format=esm",
   "--target=node20",
-  "--packages=external",
-  "--outfile=.webitor/build/apart-worker.mjs",
+  "--external:sharp",
+  // What some packages ask for as CommonJS.
+  "--banner:js=import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+  "--legal-comments=none",
+  "--outdir=.webitor/build/apart",
+  "--out-extension:.js=.mjs",
   "--log-level=warning",
 ];
 

@@ -1,7 +1,8 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
+
 import Joi from "joi";
-import { dateSchema, isTime, monthDaySchema, timeSchema, wallSchema } from "@/core/time/dates";
-import { zoneSchema } from "@/core/time/zones";
+import { isTime } from "@/core/time/dates";
+import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
 import type {
   BookingSetUp,
   BookingWidgetSettings,

@@ -72,8 +72,8 @@ function takesTime(event: Part, owner: string): boolean {
   return attendees.length === 0 || !attendees.every(declined);
 }
 
-/** Properties that make an event more than one. */
-const repeating = new Set(["rrule", "rdate", "exrule", "exdate"]);
+/** Properties that make dates of an event different from what its rule says. */
+const exceptional = new Set(["rdate", "exrule", "exdate"]);
 
 /** How an event's versions are ordered: by SEQUENCE, then by when each was written (RFC 5546, 2.1.5). */
 const isNewer = (one: Part, other: Part): number =>
@@ -100,6 +100,7 @@ type Keep = (from: Instant, to: Instant) => void;
 
 class Reader {
   private steps = 0;
+  private readonly rules = new Map<string, Rule>();
   /** Wall times by rule and beginning, and how many more of them are kept. */
   private readonly expanded = new Map<string, readonly Wall[]>();
   private room = 500_000;
@@ -142,6 +143,7 @@ class Reader {
     }
     const duration = durationOf(event.get("duration")?.[3]);
     // Days of a duration are days of the calendar, hours are elapsed (3.3.6).
+    if (duration?.days === 0) return { ...common, endOf: (_wall, instant) => instant + duration.ms };
     if (duration) return { ...common, endOf: (wall) => later(wall, duration.days, duration.ms) };
     return { ...common, endOf: (wall, instant) => (isDate ? later(wall, 1, 0) : instant) };
   }
@@ -152,16 +154,25 @@ class Reader {
     return false;
   }
 
+  /** The rule a value says, parsed once for all events that repeat alike. Throws for what is none. */
+  private ruleFor(value: unknown): Rule {
+    const key = JSON.stringify(value);
+    let rule = this.rules.get(key);
+    if (!rule) {
+      rule = ruleOf(value);
+      this.rules.set(key, rule);
+    }
+    return rule;
+  }
+
   /**
-   * Wall times of a rule from `start` on, up to shortly after the stretch. Many events repeat alike: the dates of a rule
-   * are worked out once for each date that it begins on.
+   * Wall times of a rule that begins at `begins`, up to shortly after the stretch. Many events repeat alike: what was
+   * worked out for one beginning is kept.
    */
-  private wallsOf(rule: Rule, start: Wall): readonly Wall[] {
-    const timeOfDay = rule.byDates ? ((start % dayMs) + dayMs) % dayMs : 0;
-    const begins = start - timeOfDay;
+  private wallsOf(rule: Rule, begins: Wall): readonly Wall[] {
     const key = `${begins} ${rule.text}`;
     const kept = this.expanded.get(key);
-    if (kept) return timeOfDay ? kept.map((wall) => wall + timeOfDay) : kept;
+    if (kept) return kept;
     const walls: Wall[] = [];
     // No clock is further than a day from UTC.
     const last = this.asked.to + 2 * dayMs;
@@ -172,7 +183,7 @@ class Reader {
     });
     this.room -= walls.length;
     if (this.room > 0) this.expanded.set(key, walls);
-    return timeOfDay ? walls.map((wall) => wall + timeOfDay) : walls;
+    return walls;
   }
 
   /** Starts of a rule up to the end of the stretch, and from shortly before it. */
@@ -181,7 +192,11 @@ class Reader {
     // UNTIL is an instant where it is written in UTC, and a local day or time otherwise (3.3.10).
     const untilUtc = until?.utc ? until.wall : null;
     const untilWall = until && untilUtc === null ? until.wall + (until.isDate ? dayMs - 1 : 0) : null;
-    for (const wall of this.wallsOf(rule, passedOver(rule, timing.start, this.asked.from))) {
+    const start = passedOver(rule, timing.start, this.asked.from);
+    // Where only dates repeat, the dates are the same for every time of day.
+    const timeOfDay = rule.byDates ? ((start % dayMs) + dayMs) % dayMs : 0;
+    for (const begun of this.wallsOf(rule, start - timeOfDay)) {
+      const wall = begun + timeOfDay;
       if (untilWall !== null && wall > untilWall) break;
       const instant = this.zones.instant(wall, timing.tzid);
       if ((untilUtc !== null && instant > untilUtc) || instant >= this.asked.to) break;
@@ -198,7 +213,7 @@ class Reader {
   ): void {
     for (const property of event.all(name)) {
       try {
-        this.byRule(ruleOf(property[3]), timing, take);
+        this.byRule(this.ruleFor(property[3]), timing, take);
       } catch {
         this.notes.add(
           `The rule of “${event.text("summary").slice(0, 60)}” can't be followed; only what stands in it date by date counts.`,
@@ -252,9 +267,11 @@ class Reader {
       return;
     }
     const busy = this.takes(master);
-    if (!overrides.length && !master.has(([name]) => repeating.has(name))) {
-      const from = this.zones.instant(timing.start, timing.tzid);
-      if (busy) keep(from, timing.endOf(timing.start, from));
+    const begins = this.zones.instant(timing.start, timing.tzid);
+    if (!overrides.length && !master.has(([name]) => exceptional.has(name))) {
+      if (!busy) return;
+      keep(begins, timing.endOf(timing.start, begins));
+      this.byRules(master, "rrule", timing, (wall, instant) => keep(instant, timing.endOf(wall, instant)));
       return;
     }
     const replaced = this.replacements(overrides);
@@ -299,7 +316,7 @@ class Reader {
       add(wall, instant, end ?? timing.endOf(wall, instant));
     };
     // The start itself is the first of the set, whatever the rule says (3.8.5.3).
-    once(timing.start, this.zones.instant(timing.start, timing.tzid), null);
+    once(timing.start, begins, null);
     this.byRules(master, "rrule", timing, (wall, instant) => once(wall, instant, null));
     for (const { wall, instant, end } of this.listed(master, "rdate")) once(wall, instant, end);
     for (const override of replaced.values()) this.single(override, keep);

@@ -1,5 +1,7 @@
 // Languages as visitors' browsers and forms say them.
-import { canonicalLanguage, languageSchema, preferredLanguage } from "./language";
+
+import { canonicalLanguage, preferredLanguage } from "./language";
+import { languageSchema } from "./schema";
 import { inLanguage } from "./words";
 
 test.each([

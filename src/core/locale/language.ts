@@ -1,5 +1,4 @@
 // Language tags as they come in from outside (BCP 47).
-import Joi from "joi";
 
 /** The longest tag that is read: language, script, region and a few variants (RFC 5646, section 4.4.1 wants 35). */
 const longest = 35;
@@ -27,11 +26,3 @@ export function preferredLanguage(accept: string | null | undefined, fallback = 
   }
   return fallback;
 }
-
-/** A language tag, taken in any case and given in its one spelling. */
-export const languageSchema = Joi.string()
-  .custom((value: string, helpers) => canonicalLanguage(value) ?? helpers.error("language.unknown"))
-  .messages({
-    "language.unknown": "A language is a tag such as en-IE.",
-    "string.empty": "A language is needed, such as en-IE.",
-  });

@@ -1,9 +1,10 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
+
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
-import { languageSchema } from "@/core/locale/language";
+import { languageSchema } from "@/core/locale/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { wallSchema } from "@/core/time/dates";
+import { wallSchema } from "@/core/time/schema";
 import { type Popup, type PopupField, popupDesigns } from "./popup";
 
 const words = (most: number) =>

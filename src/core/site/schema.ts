@@ -1,12 +1,13 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
+
 import Joi from "joi";
 import { bookingSetUpSchema, bookingWidgetSchema } from "@/core/booking/schema";
 import { brandSchema } from "@/core/brand/schema";
 import { mailSchema } from "@/core/input/text";
-import { languageSchema } from "@/core/locale/language";
+import { languageSchema } from "@/core/locale/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { popupSchema } from "@/core/popup/schema";
-import { zoneSchema } from "@/core/time/zones";
+import { zoneSchema } from "@/core/time/schema";
 import type { MediaEntry, PageMeta, SiteFile, SiteSettings, SiteWidget } from "./site";
 
 export const idSchema = Joi.string()

@@ -1,18 +1,10 @@
 // What comes in as a date, a moment or a zone: real ones in their one spelling, and a sentence for everything else.
+
 import fc from "fast-check";
 import type Joi from "joi";
-import {
-  dateSchema,
-  instantSchema,
-  isDate,
-  isTime,
-  isWallDateTime,
-  monthDaySchema,
-  readInstant,
-  timeSchema,
-  wallSchema,
-} from "./dates";
-import { canonicalZone, zoneSchema } from "./zones";
+import { isDate, isTime, isWallDateTime, readInstant } from "./dates";
+import { dateSchema, instantSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "./schema";
+import { canonicalZone } from "./zones";
 
 const said = (schema: Joi.Schema, value: unknown) => schema.validate(value).error?.message ?? "taken";
 

@@ -1,5 +1,4 @@
 // Names of time zones as they come in from outside: one way of writing each, so that tables kept by it stay few.
-import Joi from "joi";
 import { LRUCache } from "lru-cache";
 import { Temporal } from "temporal-polyfill";
 
@@ -24,12 +23,3 @@ export function canonicalZone(name: string): string | null {
   known.set(key, found);
   return found;
 }
-
-/** A zone's name, taken in any case and given in its one spelling. */
-export const zoneSchema = (example = "Europe/Dublin") =>
-  Joi.string()
-    .custom((value: string, helpers) => canonicalZone(value) ?? helpers.error("zone.unknown"))
-    .messages({
-      "zone.unknown": `There is no time zone of this name. Write it as ${example}.`,
-      "string.empty": `A time zone is needed, such as ${example}.`,
-    });

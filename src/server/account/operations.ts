@@ -1,10 +1,11 @@
 // Account and people: signing in and out, securing one's account, who belongs to the studio and what they may.
+
 import { and, count, desc, eq, gt, inArray, isNull, lt } from "drizzle-orm";
 import Joi from "joi";
 import { type Role, roles } from "@/core/account/rights";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { siteKeySchema } from "@/core/site/schema";
-import { instantSchema } from "@/core/time/dates";
+import { instantSchema } from "@/core/time/schema";
 import { recoveryCodes, securityEvents, sessions, studios, users } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";

@@ -58,7 +58,7 @@ export async function apart<N extends TaskName>(
   await turn();
   try {
     return await new Promise((resolve) => {
-      const script = absolute(settings.buildFolder, "apart-worker.mjs");
+      const script = absolute(settings.buildFolder, "apart", "worker.mjs");
       // Not written as `new Worker`: Next's bundler would look for the script among the sources, and it is built apart.
       const worker: Worker = Reflect.construct(Worker, [
         script,

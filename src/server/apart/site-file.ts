@@ -5,7 +5,6 @@ import type { Fault } from "@/core/page/validate";
 import { readSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile } from "@/core/site/site";
 import type { Answer } from "./answer";
-import { pictureFrom } from "./picture";
 
 /** Largest site file, zipped and unpacked, and its site.json, in bytes. */
 export const siteFileLimits = { zipped: 200 << 20, unpacked: 400 << 20, json: 48 << 20, entries: 6000 };
@@ -103,6 +102,8 @@ async function mediaOf(site: SiteFile, files: ReadonlyMap<string, Uint8Array>): 
     if (!bytes) throw faulty(path, `The file ${name} is missing.`);
     if (createHash("sha256").update(bytes).digest("hex") !== entry.hash)
       throw faulty(path, `The file ${name} is not the one its name says.`);
+    // Loaded here: most files that are refused are refused before a picture is looked at.
+    const { pictureFrom } = await import("./picture");
     const found = await pictureFrom(bytes);
     if (!found.ok) throw faulty(path, found.faults[0]?.message ?? "This picture can't be read.");
     const { type, widthPx, heightPx } = found.value;

@@ -1,9 +1,9 @@
 // What is worked out apart from the process's own thread, because strangers or files decide how long it takes.
-import { type CalendarAsked, type CalendarRead, readCalendar } from "@/core/calendar/read";
+import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
 import type { Outcome } from "@/core/visitor/decision";
 import type { Answer } from "./answer";
-import { type Picture, pictureFrom } from "./picture";
-import { readWhole, type WholeSite } from "./site-file";
+import type { Picture } from "./picture";
+import type { WholeSite } from "./site-file";
 
 export interface Tasks {
   readonly calendar: {
@@ -19,8 +19,9 @@ export interface Tasks {
 
 export type TaskName = keyof Tasks;
 
+/** Each loads what it needs itself: a thread is made for one task, and loading is most of what a small one costs. */
 export const tasks: { readonly [N in TaskName]: (given: Tasks[N]["takes"]) => Promise<Tasks[N]["gives"]> } = {
-  calendar: async ({ file, asked }) => readCalendar(file, asked),
-  siteFile: ({ given }) => readWhole(given),
-  picture: ({ file }) => pictureFrom(file),
+  calendar: async ({ file, asked }) => (await import("@/core/calendar/read")).readCalendar(file, asked),
+  siteFile: async ({ given }) => (await import("./site-file")).readWhole(given),
+  picture: async ({ file }) => (await import("./picture")).pictureFrom(file),
 };

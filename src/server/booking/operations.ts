@@ -1,4 +1,5 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
+
 import { and, asc, count, desc, eq, gte, inArray, lt } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
@@ -6,8 +7,8 @@ import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
 import { lineSchema, mailSchema } from "@/core/input/text";
-import { languageSchema } from "@/core/locale/language";
-import { instantSchema } from "@/core/time/dates";
+import { languageSchema } from "@/core/locale/schema";
+import { instantSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { type SiteCall, siteOperation } from "../operation";

@@ -1,9 +1,10 @@
 // What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
+
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import { dateOf, ZoneClock } from "@/core/booking/zone";
 import { lineSchema, mailSchema } from "@/core/input/text";
-import { languageSchema } from "@/core/locale/language";
+import { languageSchema } from "@/core/locale/schema";
 import type { PopupField } from "@/core/popup/popup";
 import { type PopupWidget, popupsOf } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
