@@ -1,5 +1,4 @@
 // What a client answers: one schema from a service's questions, and the answers that refuse.
-
 import Joi from "joi";
 import { dateSchema } from "@/core/time/schema";
 import type { Question, Screening, Service } from "./booking";

@@ -1,5 +1,4 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
-
 import Joi from "joi";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";

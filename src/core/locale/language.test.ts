@@ -1,5 +1,4 @@
 // Languages as visitors' browsers and forms say them.
-
 import { canonicalLanguage, preferredLanguage } from "./language";
 import { languageSchema } from "./schema";
 import { inLanguage } from "./words";

@@ -1,5 +1,4 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
-
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
 import { languageSchema } from "@/core/locale/schema";

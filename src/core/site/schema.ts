@@ -1,5 +1,4 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
-
 import Joi from "joi";
 import { bookingSetUpSchema, bookingWidgetSchema } from "@/core/booking/schema";
 import { brandSchema } from "@/core/brand/schema";

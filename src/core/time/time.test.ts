@@ -1,5 +1,4 @@
 // What comes in as a date, a moment or a zone: real ones in their one spelling, and a sentence for everything else.
-
 import fc from "fast-check";
 import type Joi from "joi";
 import { isDate, isTime, isWallDateTime, readInstant } from "./dates";

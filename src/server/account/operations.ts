@@ -1,5 +1,4 @@
 // Account and people: signing in and out, securing one's account, who belongs to the studio and what they may.
-
 import { and, count, desc, eq, gt, inArray, isNull, lt } from "drizzle-orm";
 import Joi from "joi";
 import { type Role, roles } from "@/core/account/rights";

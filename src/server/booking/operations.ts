@@ -1,5 +1,4 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
-
 import { and, asc, count, desc, eq, gte, inArray, lt } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";

@@ -1,5 +1,4 @@
 // The public API of booking, as visitors' pages use it: what can be booked, when, why not, and the deeds.
-
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { LRUCache } from "lru-cache";

@@ -1,5 +1,4 @@
 // What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
-
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import { dateOf, ZoneClock } from "@/core/booking/zone";
