@@ -281,11 +281,11 @@ const figures: Figure[] = [
 const byMembers = await hostileOperations();
 figures.push({
   name: "hostile-operation-ms",
-  value: byMembers.slowestMs,
+  value: byMembers.refused.ms,
   unit: "ms",
   wanted: 1000,
   better: "lower",
-  how: `the slowest of ${byMembers.calls} hostile inputs of operations`,
+  how: `the slowest refusal of ${byMembers.calls} hostile inputs of operations; of those that were fine: ${byMembers.done.ms.toFixed(0)} ms (${byMembers.done.what})`,
 });
 
 const meets = ({ value, wanted, better }: Figure) =>
