@@ -87,8 +87,8 @@ async function main() {
     hostname: settings.publicHost,
     port: settings.port,
     customServer: true,
-    // Next would answer upgrades on the server it is given, or finds: it gets none. They are answered below.
-    httpServer: new EventEmitter() as Server,
+    // Next answers upgrades on the server it is given, or finds: it needs that only where it reloads pages under work.
+    httpServer: dev ? server : (new EventEmitter() as Server),
   });
   await app.prepare();
   const toNext = app.getRequestHandler();
@@ -138,8 +138,7 @@ async function main() {
   server.on("clientError", (error: NodeJS.ErrnoException, socket) =>
     closeWith(settings, socket, parserProblem(error.code)),
   );
-  if (dev) server.on("upgrade", (request, socket, head) => app.getUpgradeHandler()(request, socket, head));
-  else server.on("upgrade", (_request, socket) => closeWith(settings, socket, noUpgrade()));
+  if (!dev) server.on("upgrade", (_request, socket) => closeWith(settings, socket, noUpgrade()));
   server.headersTimeout = 20_000;
   server.requestTimeout = 120_000;
 

@@ -30,8 +30,9 @@ export async function throwawayDatabase(name, port) {
   };
 }
 
-/** Loads the demo into a throwaway database and starts the process on `port`. */
-export async function startPlayground({ url, migrationUrl }, port, more = {}) {
+/** Loads the demo into a throwaway database and starts the process on `port`; where it does not start, the database ends. */
+export async function startPlayground(database, port, more = {}) {
+  const { url, migrationUrl } = database;
   migrate(migrationUrl);
   const env = {
     WEBITOR_DATABASE_URL: url,
@@ -42,5 +43,9 @@ export async function startPlayground({ url, migrationUrl }, port, more = {}) {
     ...more,
   };
   if (!runTool("tsx", ["scripts/demo-data.ts"], env)) stop("The demo data could not be loaded.");
-  return { env, child: await startProcess(env) };
+  const child = await startProcess(env).catch(async (error) => {
+    await database.end();
+    throw error;
+  });
+  return { env, child };
 }
