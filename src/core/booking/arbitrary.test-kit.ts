@@ -98,6 +98,18 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
 const doesNot: Offer = { service: "main", does: false, durationMinutes: null, tidyUp: null, price: null };
 const plain = (id: string): Service => ({ ...newService(id, "place", id), starts: { everyMinutes: 30 } });
 
+type Place = BookingSetUp["places"][number];
+const placeIn = (zone: string, closures: Place["closures"] = []): Place => ({
+  id: "place",
+  name: "Place",
+  address: "",
+  zone,
+  notify: "desk@place.example",
+  closures,
+  notice: "",
+  allowedSites: [],
+});
+
 const leaders = ["ada", "ben", "cleo"];
 const followers = ["wheel", "bench"];
 /** A large house: three sets of up to ten, which share members. */
@@ -253,18 +265,7 @@ export const crowdedCase: fc.Arbitrary<Case> = fc
         return {
           date,
           setUp: {
-            places: [
-              {
-                id: "place",
-                name: "Place",
-                address: "",
-                zone,
-                notify: "d@p.example",
-                closures: [],
-                notice: "",
-                allowedSites: [],
-              },
-            ],
+            places: [placeIn(zone)],
             services: [main, { ...plain("other"), needs }],
             resources: resources.map((one) => (offMembers.includes(one.id) ? { ...one, week: [] } : one)),
             prices: [],
@@ -300,7 +301,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
         fc
           .record({
             resources: fc.tuple(...[...leaders, ...followers].map((id) => resource(id, date))),
-            closures: fc.constantFrom<BookingSetUp["places"][number]["closures"]>(
+            closures: fc.constantFrom<Place["closures"]>(
               [],
               [],
               [],
@@ -329,18 +330,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
             (found): Case => ({
               date,
               setUp: {
-                places: [
-                  {
-                    id: "place",
-                    name: "Place",
-                    address: "",
-                    zone,
-                    notify: "desk@place.example",
-                    closures: found.closures,
-                    notice: "",
-                    allowedSites: [],
-                  },
-                ],
+                places: [placeIn(zone, found.closures)],
                 services: [main, { ...plain("other"), needs: main.needs }],
                 resources: found.nobodyLeads
                   ? found.resources.map((one) => ({

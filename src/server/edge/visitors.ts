@@ -1,5 +1,5 @@
 // The edge of visitors' calls (/_w/v1/…): finds the endpoint, judges what was sent, limits, and answers. What a stranger
-// can send wrongly in any call is answered here, once, as problem+json.
+// can send wrongly in any call is answered here, once, as problem+json; process/refuse has capped address and headers.
 import { nanoid } from "nanoid";
 import { formShape, shapeFault, textFault } from "@/core/input/shape";
 import { preferredLanguage } from "@/core/locale/language";
@@ -9,16 +9,7 @@ import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";
 import { siteHeaders } from "../process/headers";
 import { type Endpoint, endpoints, type VisitorCall } from "./endpoints";
-import {
-  isOwnOrigin,
-  jsonOf,
-  largestForm,
-  longestAddress,
-  longestHeader,
-  mediaType,
-  readBody,
-  textOf,
-} from "./request";
+import { isOwnOrigin, jsonOf, largestForm, mediaType, readBody, textOf } from "./request";
 
 interface Found {
   /** Every endpoint of the path, whatever its method. */
@@ -93,18 +84,6 @@ async function corsHeaders(
   throw new Problem(403, "otherOrigin", message, [{ path: "Origin", message }]);
 }
 
-function checkAddress(request: Request, url: URL): void {
-  if (request.url.length > longestAddress + url.origin.length) {
-    const message = `An address has at most ${longestAddress} characters here.`;
-    throw new Problem(414, "addressTooLong", message, [{ path: "request", message }]);
-  }
-  for (const [name, value] of request.headers)
-    if (value.length > longestHeader) {
-      const message = `A header has at most ${longestHeader} characters here.`;
-      throw new Problem(431, "headerTooLong", message, [{ path: name.slice(0, 60), message }]);
-    }
-}
-
 function queryOf(url: URL): Record<string, string> {
   const query: Record<string, string> = Object.fromEntries(url.searchParams);
   const fault = shapeFault(query, formShape);
@@ -163,7 +142,6 @@ async function perform(
   headers: Record<string, string>,
 ): Promise<Response> {
   const url = new URL(request.url);
-  checkAddress(request, url);
   const found = find(asked.path);
   if (!found) {
     const message = "There is no call at this address. See /_w/v1/openapi.json.";
