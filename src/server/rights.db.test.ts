@@ -167,7 +167,8 @@ test("nothing an editor may ask for tells a visitor's name or address, or where 
   await studio.work();
   const inputs: Partial<Record<OperationName, object>> = {
     "pages.open": { page: "home" },
-    "pages.since": { documents: [] },
+    "pages.line": { document: "home", since: 0 },
+    "pages.follow": { page: "home", known: [{ document: "home", revision: 0 }], tab: "tab", node: null },
     "jobs.read": { job: published.job },
   };
   const mayEditor = onSites.filter((name) => mayAs("editor", rights[operations[name].right as Right]));

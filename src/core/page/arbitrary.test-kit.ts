@@ -1,10 +1,12 @@
 // Arbitrary pages and edits for property tests.
 import fc from "fast-check";
 import type { Edit } from "./edit";
+import { type StepsEdit, stepsBetween } from "./edits/steps";
 import { kinds } from "./kinds";
 import type { LookField } from "./look";
 import { everyNode, type Kind, type PageNode } from "./node";
 import { paragraphs } from "./richtext";
+import { withLineIds } from "./words";
 
 const word = fc.stringMatching(/^[A-Za-z <>&"'éß]{0,14}$/);
 
@@ -68,14 +70,68 @@ function nodeOf(mayBe: readonly Kind[], depth: number): fc.Arbitrary<PageNode> {
 /** A valid page of a few sections. */
 export const anyPage: fc.Arbitrary<PageNode> = fc
   .array(nodeOf(["section"], 3), { maxLength: 4 })
-  .map((sections) => ({ id: freshId(), kind: "page" as const, content: {}, look: { base: {} }, children: sections }));
+  .map((sections) =>
+    withLineIds({ id: freshId(), kind: "page" as const, content: {}, look: { base: {} }, children: sections }),
+  );
 
 /** An edit aimed at `page`; it may be one that can't be made. */
 export function anyEdit(page: PageNode): fc.Arbitrary<Edit> {
   const ids = [...everyNode(page)].map((node) => node.id);
   const id = fc.constantFrom(...ids, "gone");
   const index = fc.integer({ min: 0, max: 6 });
+  const docs = [...everyNode(page)].filter((node) => node.kind === "richText");
+  const lines = [...everyNode(page)].flatMap((node) =>
+    node.kind === "list"
+      ? (node.content.items as readonly { id: string }[]).map((item) => ({ node, item: item.id }))
+      : [],
+  );
+  const line = lines.length ? fc.constantFrom(...lines) : fc.constant({ node: { id: "gone" }, item: "gone" });
+  const at = fc.integer({ min: 0, max: 12 });
   return fc.oneof(
+    fc.record({
+      type: fc.constant("splice" as const),
+      node: id,
+      field: fc.constantFrom("text", "alt", "doc"),
+      at,
+      cut: at,
+      put: word,
+    }),
+    fc.tuple(line, at, at, word).map(([{ node, item }, from, cut, put]) => ({
+      type: "splice" as const,
+      node: node.id,
+      field: `items.${item}.text`,
+      at: from,
+      cut,
+      put,
+    })),
+    fc.tuple(line, index, word).map(([{ node }, place, text]) => ({
+      type: "addLine" as const,
+      node: node.id,
+      field: "items",
+      index: place,
+      line: { id: freshId(), text },
+    })),
+    line.map(({ node, item }) => ({ type: "removeLine" as const, node: node.id, field: "items", line: item })),
+    fc.tuple(line, index).map(([{ node, item }, place]) => ({
+      type: "moveLine" as const,
+      node: node.id,
+      field: "items",
+      line: item,
+      index: place,
+    })),
+    ...(docs.length
+      ? [
+          fc.tuple(fc.constantFrom(...docs), fc.array(word, { minLength: 1, maxLength: 3 })).map(
+            ([node, texts]): StepsEdit =>
+              stepsBetween(node.id, "doc", node.content.doc, paragraphs(...texts)) ?? {
+                type: "steps",
+                node: node.id,
+                field: "doc",
+                steps: [{ stepType: "unknown" }],
+              },
+          ),
+        ]
+      : []),
     fc.record({
       type: fc.constant("insert" as const),
       parent: id,

@@ -4,6 +4,9 @@ import type { RenderContext } from "@/core/render/markup";
 import type { LookField } from "./look";
 import type { Kind, PageNode } from "./node";
 
+/** One line of text; running text; a list of lines; or a value that is taken as it is. */
+export type WordsForm = "line" | "rich" | "lines" | "value";
+
 export interface KindDefinition<C extends object = Record<string, unknown>> {
   readonly kind: Kind;
   /** Name in the interface. */
@@ -13,8 +16,8 @@ export interface KindDefinition<C extends object = Record<string, unknown>> {
   /** Kinds it may hold; absent for kinds without children. */
   readonly holds?: readonly Kind[];
   readonly looks: readonly LookField[];
-  /** Content fields that hold words or pictures: what an editor may change. */
-  readonly words: readonly (keyof C & string)[];
+  /** Content fields that hold words or pictures, which an editor may change, with the form they have. */
+  readonly words: Readonly<Partial<Record<keyof C & string, WordsForm>>>;
   /** Rules every page with this kind carries once. */
   readonly css: string;
   render(node: PageNode, content: C, context: RenderContext): string;

@@ -51,6 +51,9 @@ const contentWidth = { narrow: "44rem", normal: "68rem", wide: "82rem", full: "n
 const wordsOnSurface: Partial<Record<ColourRole, string>> = { ink: "var(--words)", quiet: "var(--quiet)" };
 const cornerRadius = { brand: "var(--radius)", square: "0", round: "999px" } as const;
 
+/** What hides a block. The stage puts a ghost in its place. */
+export const hiddenCss = "display:none!important";
+
 /** "1:1" to "3:2:1:1": two to four whole parts of at most 6. */
 export const splitPattern = /^(stacked|[1-6](:[1-6]){1,3})$/;
 
@@ -118,7 +121,7 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
           ? "background:transparent;color:inherit;border-color:currentColor;text-decoration:none"
           : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",
   },
-  hidden: { schema: Joi.boolean(), css: (value: boolean) => (value ? "display:none!important" : "") },
+  hidden: { schema: Joi.boolean(), css: (value: boolean) => (value ? hiddenCss : "") },
 };
 
 export const lookFields = Object.keys(lookRules) as readonly LookField[];

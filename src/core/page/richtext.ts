@@ -76,7 +76,7 @@ export const richDocSchema: Joi.ObjectSchema<RichDoc> = Joi.object<RichDoc>({
 export function paragraphs(...texts: readonly string[]): RichDoc {
   return {
     type: "doc",
-    content: texts.map((text) => ({ type: "paragraph", content: text ? [{ type: "text", text }] : [] })),
+    content: texts.map((text) => ({ type: "paragraph", ...(text ? { content: [{ type: "text", text }] } : {}) })),
   };
 }
 

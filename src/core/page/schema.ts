@@ -1,30 +1,18 @@
 // The form of edits as they travel: what the server reads before the core judges what they mean.
 import Joi from "joi";
-import type { Edit } from "./edit";
-import { lookFields, widths } from "./look";
+import { type Edit, editKinds } from "./edit";
 
-const id = Joi.string()
-  .pattern(/^[\w-]{1,40}$/)
-  .required();
-const index = Joi.number().integer().min(0).max(10_000).required();
-const of = (type: Edit["type"], fields: Joi.PartialSchemaMap) =>
-  Joi.object({ type: Joi.string().valid(type).required(), ...fields });
+export const editSchema: Joi.AlternativesSchema<Edit> = Joi.alternatives<Edit>().conditional(".type", {
+  switch: Object.entries(editKinds).map(([type, { schema }]) => ({
+    is: type,
 
-export const editSchema: Joi.AlternativesSchema<Edit> = Joi.alternatives<Edit>().try(
-  of("insert", { parent: id, index, node: Joi.object().unknown().required() }),
-  of("remove", { node: id }),
-  of("move", { node: id, parent: id, index }),
-  of("setContent", { node: id, field: Joi.string().max(40).invalid("__proto__").required(), value: Joi.any() }),
-  of("setLook", {
-    node: id,
-    width: Joi.string()
-      .valid(...widths)
+    then: schema.keys({ type: Joi.string().valid(type).required() }),
+  })),
+  otherwise: Joi.object({
+    type: Joi.string()
+      .valid(...Object.keys(editKinds))
       .required(),
-    field: Joi.string()
-      .valid(...lookFields)
-      .required(),
-    value: Joi.any(),
-  }),
-);
+  }).required(),
+});
 
 export const editsSchema = Joi.array().items(editSchema).min(1).max(500);

@@ -37,6 +37,8 @@ export interface RenderContext {
   readonly eager: boolean;
   /** Class, id for the stage and style rules of a node, as attributes with a leading space. */
   attributes(node: PageNode, kindClass: string): string;
+  /** What names one line of a list for the stage, as an attribute with a leading space; "" elsewhere. */
+  line(node: PageNode, line: string | undefined): string;
   /** Address of a stored link, escaped; null when its page is gone. */
   href(link: string): string | null;
   picture(media: string): RenderedPicture | null;

@@ -110,10 +110,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         text += ` ${rule.className}`;
       }
       text += '"';
-      if (options.marks) text += ` data-n="${node.id}"`;
+      // With an id of its own each block is found again when the stage is patched; a section's is its anchor.
+      if (options.marks)
+        text += node.kind === "section" ? ` data-n="${node.id}"` : ` data-n="${node.id}" id="n-${node.id}"`;
       if (clickTargets.size && clickTargets.has(node.id)) text += ` data-c="${node.id}"`;
       return text;
     },
+    line: (node, line) => (options.marks && line ? ` data-l="${line}" id="n-${node.id}-${line}"` : ""),
     href(link) {
       const read = readLink(link);
       if ("href" in read) return escapeHtml(read.href);

@@ -46,3 +46,20 @@ export const documentEdits = mysqlTable(
     index("document_edits_time").on(table.siteId, table.createdAt),
   ],
 );
+
+/** Where a tab of the studio is: which page, which block. */
+export const presences = mysqlTable(
+  "presences",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    tab: varchar("tab", { length: 40 }).notNull(),
+    page: varchar("page", { length: 40 }).notNull(),
+    node: varchar("node", { length: 40 }),
+    userId: varchar("user_id", { length: 24 }).notNull(),
+    seenAt: instant("seen_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.tab] }),
+    index("presences_page").on(table.siteId, table.page, table.seenAt),
+  ],
+);

@@ -2,12 +2,14 @@
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import { mayAs } from "@/core/account/rights";
 import { applyEdits, type Edit, isWordsEdit } from "@/core/page/edit";
+import type { Stored } from "@/core/page/follow";
 import type { PageNode } from "@/core/page/node";
+import { withLineIds } from "@/core/page/words";
 import type { Reason } from "@/core/visitor/decision";
 import { inTransaction } from "@/data/connection";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
-import { forbidden, notFound, Problem } from "../problem";
+import { fieldProblem, forbidden, notFound, Problem } from "../problem";
 
 export interface EditBatch {
   readonly document: string;
@@ -19,14 +21,17 @@ export interface EditBatch {
 }
 
 export interface SavedBatch {
-  readonly revision: number;
-  readonly refusals: readonly { readonly edit: Edit; readonly reason: Reason }[];
-  /** Batches of others since `base`, in order, without this one. */
-  readonly others: readonly { readonly revision: number; readonly edits: readonly Edit[] }[];
+  /** Whether the batch is stored. It is not where `base` was not the newest: take the line in and send it again. */
+  readonly stored: boolean;
+  /** What was stored after `base`, in order; no more than `longestLine` batches. */
+  readonly line: readonly Stored[];
 }
 
-/** Batches of a document after revision `since`. */
-export async function batchesSince(call: SiteCall, document: string, since: number) {
+/** Batches that are answered at once; who is further behind asks again. */
+export const longestLine = 200;
+
+/** What was stored in a document after revision `since`, oldest first. */
+export async function lineSince(call: SiteCall, document: string, since: number): Promise<readonly Stored[]> {
   return call.context.db
     .select({ revision: documentEdits.revision, batch: documentEdits.batch, edits: documentEdits.edits })
     .from(documentEdits)
@@ -37,7 +42,8 @@ export async function batchesSince(call: SiteCall, document: string, since: numb
         gt(documentEdits.revision, since),
       ),
     )
-    .orderBy(asc(documentEdits.revision));
+    .orderBy(asc(documentEdits.revision))
+    .limit(longestLine);
 }
 
 /** Words and pictures only, for editors: judged on the page each edit meets. */
@@ -48,11 +54,12 @@ function checkRole(call: SiteCall, page: PageNode, edits: readonly Edit[]) {
 }
 
 /**
- * Applies a batch to the newest revision: what can still be applied is, what can't is answered with its reason.
- * A batch that came before is answered as it was then.
+ * Adds a batch to the end of a document's line, where its sender knows the end; a batch that is stored already is not
+ * stored again. Who does not know the end is told what came, carries the edits over it (core/page/rebase) and sends
+ * them anew: so the line is what every browser has applied, in one order.
  */
 export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<SavedBatch> {
-  const saved = await inTransaction(call.context.db, async (tx) => {
+  const stored = await inTransaction(call.context.db, async (tx) => {
     const [row] = await tx
       .select({ body: documents.body, revision: documents.revision })
       .from(documents)
@@ -60,18 +67,21 @@ export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<Saved
       .for("update");
     if (!row) throw notFound("This page");
     const [before] = await tx
-      .select({ revision: documentEdits.revision, refusals: documentEdits.refusals })
+      .select({ revision: documentEdits.revision })
       .from(documentEdits)
       .where(and(eq(documentEdits.siteId, call.site.id), eq(documentEdits.batch, batch.batch)));
-    if (before) return before;
+    if (before) return true;
     if (batch.base > row.revision)
       throw new Problem(
         409,
         "unknownRevision",
         "This page is older than what the browser knows. Please load it again.",
       );
-    checkRole(call, row.body, batch.edits);
-    const { page, applied, refusals } = applyEdits(row.body, batch.edits);
+    if (batch.base < row.revision) return false;
+    const body = withLineIds(row.body);
+    checkRole(call, body, batch.edits);
+    const { page, applied, refusals } = applyEdits(body, batch.edits);
+    if (refusals[0]) throw refusedEdit(batch.edits.indexOf(refusals[0].edit), refusals[0].reason);
     const revision = row.revision + 1;
     const now = call.context.now();
     await tx
@@ -84,17 +94,17 @@ export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<Saved
       revision,
       batch: batch.batch,
       edits: applied,
-      refusals,
+      refusals: [],
       userId: call.account.id,
       createdAt: now,
     });
-    return { revision, refusals };
+    return true;
   });
-  const others = await batchesSince(call, batch.document, batch.base);
-  return {
-    ...saved,
-    others: others
-      .filter((other) => other.batch !== batch.batch && other.revision < saved.revision)
-      .map(({ revision, edits }) => ({ revision, edits })),
-  };
+  return { stored, line: await lineSince(call, batch.document, batch.base) };
+}
+
+/** An edit that can't be made on the very page its sender has: a defect of the sender, told at its place. */
+function refusedEdit(index: number, reason: Reason): Problem {
+  const said = typeof reason.message === "string" ? reason.message : `It can't be made here (${reason.code}).`;
+  return fieldProblem(`edits[${index}]`, said);
 }

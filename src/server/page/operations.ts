@@ -1,18 +1,21 @@
 // Pages: opening, editing, and everything about a page that is not in its body.
-import { and, asc, desc, eq, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Edit } from "@/core/page/edit";
 import { emptyPage, withFreshIds } from "@/core/page/node";
 import { editsSchema } from "@/core/page/schema";
+import { withLineIds } from "@/core/page/words";
 import { idSchema, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
-import { batchesSince, type EditBatch, saveBatch } from "./edits";
+import { type EditBatch, lineSince, saveBatch } from "./edits";
+import { othersAt } from "./presence";
 
 const page = idSchema.required();
+const revision = Joi.number().integer().min(0).required();
 const livePages = (siteId: string) =>
   and(eq(documents.siteId, siteId), eq(documents.kind, "page"), isNull(documents.removedAt));
 
@@ -68,6 +71,25 @@ async function reorder(call: SiteCall, order: (ids: string[]) => string[]) {
   });
 }
 
+/** Those of the known documents that have become newer. */
+async function behindOf(call: SiteCall, known: readonly { document: string; revision: number }[]) {
+  if (known.length === 0) return [];
+  const rows = await call.context.db
+    .select({ id: documents.id, revision: documents.revision })
+    .from(documents)
+    .where(
+      and(
+        eq(documents.siteId, call.site.id),
+        inArray(
+          documents.id,
+          known.map((one) => one.document),
+        ),
+      ),
+    );
+  const newest = new Map(rows.map((row) => [row.id, row.revision]));
+  return known.filter((one) => (newest.get(one.document) ?? 0) > one.revision);
+}
+
 export const pageOperations = {
   /** Bodies of a page and of the header and footer it stands between. */
   "pages.open": siteOperation("site.read", { page }, async (call, input: { page: string }) => {
@@ -82,26 +104,55 @@ export const pageOperations = {
           sql`(${documents.id} = ${input.page} or ${documents.kind} <> 'page')`,
         ),
       );
-    return { documents: rows };
+    return { documents: rows.map((row) => ({ ...row, body: withLineIds(row.body) })) };
   }),
   "pages.edit": siteOperation(
     "words.write",
     {
       document: idSchema.required(),
       batch: idSchema.required(),
-      base: Joi.number().integer().min(0).required(),
+      base: revision,
       edits: editsSchema.required(),
     },
     async (call, input: { document: string; batch: string; base: number; edits: Edit[] }) =>
       saveBatch(call, input satisfies EditBatch),
   ),
-  /** What others have changed since a revision. */
-  "pages.since": siteOperation(
+  /** What was stored in a document after a revision, for somebody who comes back with edits made on it. */
+  "pages.line": siteOperation(
     "site.read",
-    { document: idSchema.required(), since: Joi.number().integer().min(0).required() },
+    { document: idSchema.required(), since: revision },
     async (call, input: { document: string; since: number }) => ({
-      batches: await batchesSince(call, input.document, input.since),
+      line: await lineSince(call, input.document, input.since),
     }),
+  ),
+  /** What others have done to an open page since, and who they are; tells them where the asker is. */
+  "pages.follow": siteOperation(
+    "site.read",
+    {
+      page,
+      known: Joi.array()
+        .items(Joi.object({ document: idSchema.required(), revision }))
+        .max(3)
+        .required(),
+      tab: idSchema.required(),
+      node: idSchema.allow(null).required(),
+    },
+    async (
+      call,
+      input: {
+        page: string;
+        known: readonly { document: string; revision: number }[];
+        tab: string;
+        node: string | null;
+      },
+    ) => {
+      const people = await othersAt(call, input);
+      const behind = await behindOf(call, input.known);
+      const lines = [];
+      for (const one of behind)
+        lines.push({ document: one.document, line: await lineSince(call, one.document, one.revision) });
+      return { lines, people };
+    },
   ),
   "pages.add": siteOperation(
     "pages.arrange",

@@ -1,5 +1,6 @@
 import type { Edit } from "@/core/page/edit";
 import { findNode, type PageNode } from "@/core/page/node";
+import { presences } from "@/data/page/tables";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import type { SavedBatch } from "./edits";
 
@@ -35,32 +36,80 @@ test("an edit is stored with its revision, and sending it twice is sending it on
   const [first = ""] = await heading();
   const { revision } = await home();
   const saved = await save([setText(first, "Once")], revision, "same");
-  expect(saved).toEqual({ revision: revision + 1, refusals: [], others: [] });
-  expect(await save([setText(first, "Once")], revision, "same")).toMatchObject({ revision: revision + 1 });
+  const line = [{ revision: revision + 1, batch: "same", edits: [setText(first, "Once")] }];
+  expect(saved).toEqual({ stored: true, line });
+  expect(await save([setText(first, "Once")], revision, "same")).toEqual({ stored: true, line });
   expect((await home()).revision).toBe(revision + 1);
 });
 
-test("two tabs on one page: both edits hold, and each learns of the other", async () => {
+test("who does not know the end of the line is told it, and nothing is stored until the edits are carried over it", async () => {
   const [one = "", other = ""] = await heading();
   const { revision } = await home();
   await save([setText(one, "From the first tab")], revision);
-  const second = await save([setText(other, "From the second tab")], revision);
-  expect(second.others).toEqual([{ revision: revision + 1, edits: [setText(one, "From the first tab")] }]);
+  const late = await save([setText(other, "From the second tab")], revision, "late");
+  expect(late).toMatchObject({ stored: false, line: [{ edits: [setText(one, "From the first tab")] }] });
+  expect(findNode((await home()).body, other)?.content.text).not.toBe("From the second tab");
+  expect(await save([setText(other, "From the second tab")], revision + 1, "late")).toMatchObject({ stored: true });
   const { body } = await home();
   expect(findNode(body, one)?.content.text).toBe("From the first tab");
   expect(findNode(body, other)?.content.text).toBe("From the second tab");
 });
 
-test("an edit on a block that someone removed meanwhile is refused with its reason; the rest of the batch holds", async () => {
-  const [one = "", , third = ""] = await heading();
-  const { revision, body } = await home();
-  const section = body.children?.find((child) => findNode(child, third))?.id ?? "";
-  await save([{ type: "remove", node: section }], revision);
-  const saved = await save([setText(third, "Too late"), setText(one, "In time")], revision);
-  expect(saved.refusals).toEqual([
-    { edit: setText(third, "Too late"), reason: { code: "page.nodeGone", node: third } },
-  ]);
-  expect(findNode((await home()).body, one)?.content.text).toBe("In time");
+test("an edit that can't be made on the newest page is told at its place, and its batch is not stored", async () => {
+  const [one = ""] = await heading();
+  const { revision } = await home();
+  const edits = [setText(one, "Fine"), setText("gone", "Nowhere")];
+  await expect(save(edits, revision)).rejects.toMatchObject({ status: 422, fields: [{ path: "edits[1]" }] });
+  expect((await home()).revision).toBe(revision);
+});
+
+test("lines of lists have ids however old the page is, and the same ones for everybody", async () => {
+  const items = async () => {
+    const { documents } = (await studio.as("designer", "pages.open", { site, page: "kiln-hire" })) as {
+      documents: { body: PageNode }[];
+    };
+    return [...JSON.stringify(documents).matchAll(/"items":\[\{"id":"([\w-]+)"/g)].map((match) => match[1]);
+  };
+  const ids = await items();
+  expect(ids.length).toBeGreaterThan(0);
+  expect(await items()).toEqual(ids);
+});
+
+test("people at one page see each other and the block they are in, until they are gone", async () => {
+  const follow = async (who: "owner" | "editor", tab: string, node: string | null) =>
+    (
+      (await studio.as(who, "pages.follow", { site, page: "visit", known: [], tab, node })) as {
+        people: { name: string; node: string | null; self: boolean }[];
+      }
+    ).people;
+  expect(await follow("owner", "tabA", "w1")).toEqual([]);
+  expect(await follow("editor", "tabB", null)).toMatchObject([{ node: "w1", self: false }]);
+  expect(await follow("owner", "tabC", null)).toMatchObject([{ tab: "tabA", self: true }, { tab: "tabB" }]);
+  const ago = (seconds: number) => new Date(studio.context.now().getTime() - seconds * 1000);
+  await studio.context.db.update(presences).set({ seenAt: ago(16) });
+  expect(await follow("owner", "tabA", null)).toEqual([]);
+  await studio.context.db.update(presences).set({ seenAt: ago(150) });
+  await follow("editor", "tabB", null);
+  const left = await studio.context.db.select().from(presences);
+  expect(left.map((row) => row.tab)).toEqual(["tabB"]);
+});
+
+test("an open page learns what was stored in it, in the header and in the footer", async () => {
+  const { revision } = await home();
+  const [one = ""] = await heading();
+  await save([setText(one, "Told")], revision);
+  const answer = await studio.as("editor", "pages.follow", {
+    site,
+    page: "home",
+    known: [
+      { document: "home", revision },
+      { document: "header", revision: 0 },
+    ],
+    tab: "tabD",
+    node: null,
+  });
+  expect(answer).toMatchObject({ lines: [{ document: "home", line: [{ edits: [setText(one, "Told")] }] }] });
+  expect((answer as { lines: unknown[] }).lines).toHaveLength(1);
 });
 
 test("thirty edits sent at the same time make thirty revisions, none lost", async () => {
@@ -72,11 +121,16 @@ test("thirty edits sent at the same time make thirty revisions, none lost", asyn
     look: { base: {} },
     children: [],
   });
-  await Promise.all(
-    Array.from({ length: 30 }, (_, n) =>
-      save([{ type: "insert", parent: body.id, index: 0, node: section(n) }], revision),
-    ),
-  );
+  // Each takes in what came before it and sends again, as a browser does.
+  const untilStored = async (n: number) => {
+    for (let base = revision; ; ) {
+      const edit: Edit = { type: "insert", parent: body.id, index: 0, node: section(n) };
+      const { stored, line } = await save([edit], base, `race${n}`);
+      if (stored) return;
+      base = line.at(-1)?.revision ?? base;
+    }
+  };
+  await Promise.all(Array.from({ length: 30 }, (_, n) => untilStored(n)));
   const after = await home();
   expect(after.revision).toBe(revision + 30);
   expect(after.body.children?.filter((child) => child.id.startsWith("race"))).toHaveLength(30);

@@ -7,7 +7,7 @@ import { Composer } from "./store";
 
 let studio: TestStudio;
 /** What stands between browser and server: broken, or done by the server with the answer lost on the way. */
-let line: "fine" | "broken" | "answerLost" = "fine";
+let line: "fine" | "broken" | "answerLost" | "signedOut" = "fine";
 let person: Person = "designer";
 
 function storage(): Storage {
@@ -30,6 +30,7 @@ beforeAll(async () => {
   studio = await testStudio();
   const answer = async (url: string, { body }: { body: string }): Promise<Response> => {
     if (line === "broken") throw new TypeError("Failed to fetch");
+    if (line === "signedOut") return Response.json({ code: "signedOut", title: "Please sign in." }, { status: 401 });
     const name = url.replace("/api/do/", "") as keyof typeof operations;
     try {
       const value = await operations[name].perform(studio.incoming(person), JSON.parse(body));
@@ -81,6 +82,9 @@ async function onServer(page: string): Promise<PageNode> {
   return answer.documents.find(({ kind }) => kind === "page")?.body as PageNode;
 }
 
+/** A page with a list on it, for tests of lists. */
+const listed = "visit";
+
 const first = (root: PageNode, kind: string): PageNode => {
   const walk = (node: PageNode): PageNode | undefined =>
     node.kind === kind ? node : (node.children ?? []).map(walk).find((found) => found !== undefined);
@@ -96,9 +100,13 @@ test("typed letters are one step back, and reach the server as they stand", asyn
   const heading = first(composer.view.page, "heading");
   const before = heading.content.text;
   composer.select(heading.id);
-  for (const text of ["H", "Ha", "Hands"]) expect(composer.setContent(heading.id, "text", text, "words")).toBeNull();
+  for (const text of ["", "H", "Ha", "Hands", "Hands ", "Hands i", "Hands in"])
+    expect(composer.setContent(heading.id, "text", text)).toBeNull();
   await settled(composer);
-  expect(textOf(await onServer("home"), heading.id)).toBe("Hands");
+  expect(textOf(await onServer("home"), heading.id)).toBe("Hands in");
+  composer.undo();
+  expect(textOf(composer.view.page, heading.id)).toBe("Hands ");
+  composer.undo();
   composer.undo();
   expect(textOf(composer.view.page, heading.id)).toBe(before);
   composer.redo();
@@ -152,8 +160,8 @@ test("a broken line keeps edits over a reload, and they are sent once when it is
   opened = [];
   line = "fine";
   const { composer: reloaded } = await tab("classes", session);
-  expect(textOf(reloaded.view.page, heading.id)).toBe("Typed on the train");
   await settled(reloaded);
+  expect(textOf(reloaded.view.page, heading.id)).toBe("Typed on the train");
   expect(textOf(await onServer("classes"), heading.id)).toBe("Typed on the train");
 });
 
@@ -195,10 +203,14 @@ test("words in a section that somebody removed meanwhile are refused with the re
   const kept = first(left.view.page.children?.[0] as PageNode, "heading");
   left.remove(section.id);
   await settled(left);
-  right.setContent(lost.id, "text", "Too late");
+  right.setContent(lost.id, "text", `${lost.content.text} Too late`);
   right.setContent(kept.id, "text", "In time");
   await settled(right);
-  expect(right.view.notice).toContain("not kept");
+  expect(right.view.lost).toEqual([
+    { reason: "Somebody removed the block you wrote in.", words: expect.stringContaining("Too late") },
+  ]);
+  right.forgetLost();
+  expect(right.view.lost).toEqual([]);
   expect(textOf(await onServer("kiln-hire"), kept.id)).toBe("In time");
   expect(right.view.page).toEqual(await onServer("kiln-hire"));
   left.undo();
@@ -217,4 +229,112 @@ test("an editor's layout is taken back with the reason; their words stay", async
   composer.setContent(heading.id, "text", "An editor's words");
   await composer.settled();
   expect(textOf(await onServer("shop"), heading.id)).toBe("An editor's words");
+});
+
+test("two tabs write in one heading: both keep their words, and going back takes one's own", async () => {
+  const { composer: left } = await tab("visit");
+  const { composer: right } = await tab("visit");
+  const heading = first(left.view.page, "heading");
+  const before = String(heading.content.text);
+  left.setContent(heading.id, "text", `Come and ${before}`);
+  right.setContent(heading.id, "text", `${before} today`);
+  await settled(left);
+  await settled(right);
+  await left.follow();
+  expect(textOf(left.view.page, heading.id)).toBe(`Come and ${before} today`);
+  expect(left.view.page).toEqual(right.view.page);
+  left.undo();
+  await settled(left);
+  expect(textOf(await onServer("visit"), heading.id)).toBe(`${before} today`);
+});
+
+test("a tab whose section another tab removed goes on with the rest, and is told when it wrote in it", async () => {
+  const { composer: left } = await tab("journal");
+  const { composer: right } = await tab("journal");
+  const section = left.view.page.children?.[1] as PageNode;
+  const heading = first(section, "heading");
+  right.setContent(heading.id, "text", "Written here");
+  await settled(right);
+  right.select(heading.id);
+  await left.follow();
+  left.remove(section.id);
+  await settled(left);
+  await right.follow();
+  expect(right.view.selection).toBeNull();
+  expect(right.view.page).toEqual(left.view.page);
+  expect(right.view.lost).toMatchObject([{ words: expect.stringContaining("Written here") }]);
+});
+
+test("signed out while writing: the words are kept, over a reload too, and sent once somebody is signed in", async () => {
+  const { composer, session } = await tab("kiln-hire");
+  const heading = first(composer.view.page, "heading");
+  line = "signedOut";
+  composer.setContent(heading.id, "text", "Typed while signed out");
+  expect(await composer.settled()).toBe(false);
+  expect(composer.view.sync).toMatchObject({ kind: "signedOut", edits: 1 });
+  composer.close();
+  opened = [];
+  line = "fine";
+  const { composer: again } = await tab("kiln-hire", session);
+  await settled(again);
+  expect(textOf(await onServer("kiln-hire"), heading.id)).toBe("Typed while signed out");
+});
+
+test("a batch that was stored though its answer was lost is not made twice when the tab is opened anew", async () => {
+  const { composer, session } = await tab(listed);
+  const list = first(composer.view.page, "list");
+  const count = (list.content.items as unknown[]).length;
+  line = "answerLost";
+  expect(composer.addLine(list.id, "items", { text: "Once" })).toEqual(expect.any(String));
+  expect(await composer.settled()).toBe(false);
+  composer.close();
+  opened = [];
+  line = "fine";
+  const { composer: other } = await tab(listed);
+  other.addLine(list.id, "items", { text: "Another's" }, null);
+  await settled(other);
+  const { composer: again } = await tab(listed, session);
+  await settled(again);
+  const items = findNode(await onServer(listed), list.id)?.content.items as { text: string }[];
+  expect(items).toHaveLength(count + 2);
+  expect(items.filter((item) => item.text === "Once")).toHaveLength(1);
+  await other.follow();
+  expect(other.view.page).toEqual(again.view.page);
+});
+
+test("edits left behind at an older revision are carried over what came since", async () => {
+  const { composer, session } = await tab("classes");
+  const list = first(composer.view.page, "list");
+  const [one, two] = list.content.items as [{ id: string; text: string }, { id: string; text: string }];
+  line = "broken";
+  composer.setContent(list.id, `items.${two.id}.text`, `${two.text} (written offline)`);
+  expect(await composer.settled()).toBe(false);
+  composer.close();
+  opened = [];
+  line = "fine";
+  const { composer: other } = await tab("classes");
+  other.removeLine(list.id, "items", one.id);
+  other.setContent(list.id, `items.${two.id}.text`, `New: ${two.text}`);
+  await settled(other);
+  const { composer: again } = await tab("classes", session);
+  await settled(again);
+  const items = findNode(await onServer("classes"), list.id)?.content.items as { text: string }[];
+  expect(items[0]?.text).toBe(`New: ${two.text} (written offline)`);
+});
+
+test("a line parted in two is one step, and the words stay in their order", async () => {
+  const { composer } = await tab("home");
+  const list = first(composer.view.page, "list");
+  const [one] = list.content.items as [{ id: string; text: string }];
+  const words = one.text;
+  const made = composer.splitLine(list.id, "items", one.id, "text", 4);
+  const items = () => findNode(composer.view.page, list.id)?.content.items as { id: string; text: string }[];
+  expect(items()[0]?.text).toBe(words.slice(0, 4));
+  expect(items()[1]).toEqual({ id: made, text: words.slice(4).trimStart() });
+  composer.moveLine(list.id, "items", made as string, -1);
+  expect(items()[0]?.id).toBe(made);
+  composer.undo();
+  composer.undo();
+  expect(items()[0]?.text).toBe(words);
+  await settled(composer);
 });

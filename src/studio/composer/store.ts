@@ -1,18 +1,42 @@
-// The composer's state outside React: the documents in view, what is selected, undo and redo.
+// The composer's state outside React: the documents in view, what is selected, undo and redo, who else is here.
 import { nanoid } from "nanoid";
-import { applyEdits, type Edit } from "@/core/page/edit";
-import { closeGroup, emptyHistory, type History, record, redo, undo } from "@/core/page/history";
+import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
+import { spliceBetween } from "@/core/page/edits/line";
+import { stepsBetween } from "@/core/page/edits/steps";
+import type { Lost } from "@/core/page/follow";
+import {
+  closeGroup,
+  emptyHistory,
+  type History,
+  notice,
+  record,
+  redo,
+  redone,
+  typing,
+  undo,
+  undone,
+} from "@/core/page/history";
 import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
-import type { Reason } from "@/core/visitor/decision";
+import { nodeWords, wordsForm } from "@/core/page/words";
+import type { OtherPerson } from "@/server/page/presence";
+import { askQuietly } from "@/studio/kit/api";
 import { reasonWords } from "@/studio/kit/reasons";
 import { DocumentSync, type SyncState } from "./sync";
+import { tabName } from "./unsent";
+import { words } from "./words";
 
 export interface Selection {
   readonly node: string;
   /** For which width a change holds. */
   readonly width: Width;
+}
+
+/** Words that could not be kept, with why: shown until they are put aside. */
+export interface LostWords {
+  readonly reason: string;
+  readonly words: string;
 }
 
 export interface ComposerView {
@@ -26,10 +50,17 @@ export interface ComposerView {
   /** Of the page. */
   readonly revision: number;
   readonly notice: string | null;
+  readonly lost: readonly LostWords[];
+  readonly people: readonly OtherPerson[];
+  /** A block to be brought into view: the one that was just placed. Counted, so that the same one can be shown again. */
+  readonly reveal: { readonly node: string; readonly count: number } | null;
 }
 
 /** How long the panels wait for more letters of words typed on the stage, in ms. */
 const panelDelayMs = 60;
+/** How often others' edits and whereabouts are asked for, alone and in company, in ms. */
+const aloneMs = 3000;
+const companyMs = 1200;
 
 export const newId = () => nanoid(10);
 
@@ -46,29 +77,34 @@ export class Composer {
   private readonly stageListeners = new Set<() => void>();
   private typing = false;
   private toTell: ReturnType<typeof setTimeout> | undefined;
+  private toFollow: ReturnType<typeof setTimeout> | undefined;
   private history: History = emptyHistory;
   private selection: Selection | null = null;
   private notice: string | null = null;
+  private lost: readonly LostWords[] = [];
+  private people: readonly OtherPerson[] = [];
+  private reveal: ComposerView["reveal"] = null;
+  /** Blocks that words were typed into here. */
+  private readonly wroteIn = new Set<string>();
+  private closed = false;
   view: ComposerView;
 
   constructor(
-    site: string,
+    private readonly site: string,
     readonly pageId: string,
     opened: Opened,
     readonly mayLayout: boolean,
   ) {
     this.syncs = opened.map(
       (document) =>
-        new DocumentSync(
-          site,
-          document.id,
-          document,
-          newId,
-          () => this.changed(),
-          (refusals) => this.tellRefusals(refusals),
-        ),
+        new DocumentSync(site, document.id, document, newId, {
+          changed: () => this.changed(),
+          foreign: (id, edits) => this.othersDid(id, edits),
+          lost: (lost) => this.tellLost(lost),
+        }),
     );
     this.view = this.look();
+    this.toFollow = setTimeout(() => void this.follow(), aloneMs / 2);
   }
 
   readonly subscribe = (listener: () => void) => {
@@ -86,8 +122,31 @@ export class Composer {
   };
 
   close() {
+    this.closed = true;
     clearTimeout(this.toTell);
+    clearTimeout(this.toFollow);
     for (const sync of this.syncs) sync.close();
+  }
+
+  /** Asks what others did and where they are, and tells where this tab is. */
+  async follow(): Promise<void> {
+    clearTimeout(this.toFollow);
+    if (document.visibilityState !== "hidden") {
+      const answer = await askQuietly("pages.follow", {
+        site: this.site,
+        page: this.pageId,
+        known: this.syncs.map((sync) => ({ document: sync.document, revision: sync.revision })),
+        tab: await tabName(newId),
+        node: this.selection?.node ?? null,
+      }).catch(() => null);
+      if (this.closed) return;
+      for (const { document: id, line } of answer?.lines ?? []) this.sync(id).receive(line);
+      if (answer && JSON.stringify(answer.people) !== JSON.stringify(this.people)) {
+        this.people = answer.people;
+        this.changed();
+      }
+    }
+    if (!this.closed) this.toFollow = setTimeout(() => void this.follow(), this.people.length ? companyMs : aloneMs);
   }
 
   private sync(document: string): DocumentSync {
@@ -96,7 +155,7 @@ export class Composer {
 
   private look(): ComposerView {
     const states = this.syncs.map((sync) => sync.state);
-    const worst = (["refused", "waiting", "saving"] as const).flatMap((kind) =>
+    const worst = (["refused", "signedOut", "waiting", "saving"] as const).flatMap((kind) =>
       states.filter((state) => state.kind === kind),
     )[0];
     return {
@@ -109,6 +168,9 @@ export class Composer {
       sync: worst ?? { kind: "saved" },
       revision: this.sync(this.pageId).revision,
       notice: this.notice,
+      lost: this.lost,
+      people: this.people,
+      reveal: this.reveal,
     };
   }
 
@@ -129,14 +191,40 @@ export class Composer {
     for (const listener of this.listeners) listener();
   }
 
-  private tellRefusals(refusals: readonly { reason: Reason }[]) {
-    this.say(
-      `${refusals.length === 1 ? "One change was" : `${refusals.length} changes were`} not kept: ${reasonWords(refusals[0]?.reason as Reason)}`,
-    );
+  private othersDid(document: string, edits: readonly Edit[]) {
+    this.history = notice(this.history, document, edits);
+    for (const edit of edits) {
+      // A block one wrote in is not taken away without a word.
+      if (edit.type !== "remove" || !this.wroteIn.has(edit.node)) continue;
+      const before = findNode(this.documentBefore(document), edit.node);
+      if (before) this.lost = [...this.lost, { reason: words.blockRemoved, words: nodeWords(before) }];
+    }
   }
 
-  say(notice: string | null) {
-    this.notice = notice;
+  /** The document as the screen still shows it while others' edits are taken in. */
+  private documentBefore(document: string): PageNode {
+    if (document === "header") return this.view.header;
+    return document === "footer" ? this.view.footer : this.view.page;
+  }
+
+  private tellLost(lost: readonly Lost[]) {
+    const told = lost.flatMap(({ edits, reason }) => {
+      const typed = typedWords(edits);
+      if (typed && this.lost.some((one) => one.words.includes(typed.trim()))) return [];
+      return typed ? [{ reason: reasonWords(reason), words: typed }] : [];
+    });
+    if (told.length) this.lost = [...this.lost, ...told];
+    else if (!this.lost.length) this.notice = words.notKept(lost.length, reasonWords((lost[0] as Lost).reason));
+  }
+
+  /** Puts the words aside that could not be kept. */
+  forgetLost() {
+    this.lost = [];
+    this.changed();
+  }
+
+  say(text: string | null) {
+    this.notice = text;
     this.changed();
   }
 
@@ -177,24 +265,100 @@ export class Composer {
       inverses: result.inverses,
       ...(group ? { group } : {}),
     });
-    sync.take(result.applied, result.page);
+    for (const edit of result.applied)
+      if (editKinds[edit.type].typed?.(edit) && "node" in edit && typeof edit.node === "string")
+        this.noteWriting(edit.node);
+    sync.made(result.applied, result.page);
     return null;
   }
 
+  private noteWriting(node: string) {
+    for (const one of this.path(node)) this.wroteIn.add(one.id);
+  }
+
+  /** Sets a content field, or a part of a line in it. Words change letter by letter, so that others' words beside them stay. */
   setContent(node: string, field: string, value: unknown, group?: string): string | null {
     const document = this.documentOf(node);
-    if (!document) return "This block is gone.";
+    const block = this.node(node);
+    if (!document || !block) return words.blockGone;
+    if (wordsForm(block, field) === "line" && typeof value === "string") {
+      const edit = spliceBetween(node, field, this.lineOf(block, field), value);
+      return edit ? this.edit(document, [edit], typing) : null;
+    }
     return this.edit(document, [{ type: "setContent", node, field, ...(value === undefined ? {} : { value }) }], group);
   }
 
-  /** A letter typed on the stage: as setContent, with the panels following a moment later. */
-  typeWords(node: string, field: string, value: unknown): string | null {
+  /** The text of a line of words: of a field, or of a part of a line in a list. */
+  lineOf(block: PageNode, field: string): string {
+    const [name = "", line, part = ""] = field.split(".");
+    const value = block.content[name];
+    if (line === undefined) return String(value ?? "");
+    const found = (value as readonly Record<string, unknown>[] | undefined)?.find((one) => one.id === line);
+    return String(found?.[part] ?? "");
+  }
+
+  /** Runs a change that comes from the stage: the panels follow it a moment later. */
+  fromStage<T>(change: () => T): T {
     this.typing = true;
     try {
-      return this.setContent(node, field, value, `${node}.${field}`);
+      return change();
     } finally {
       this.typing = false;
     }
+  }
+
+  /** Takes a change of running text: the editor's own steps where they fit, what differs where they do not. */
+  writeWords(node: string, field: string, after: unknown, steps: readonly Record<string, unknown>[]): string | null {
+    const document = this.documentOf(node);
+    const block = this.node(node);
+    if (!document || !block) return words.blockGone;
+    const own: Edit = { type: "steps", node, field, steps };
+    const result = steps.length ? applyEdits(this.sync(document).page, [own]) : null;
+    const fits = result && JSON.stringify(findNode(result.page, node)?.content[field]) === JSON.stringify(after);
+    const edit = fits ? own : stepsBetween(node, field, block.content[field], after);
+    return edit ? this.edit(document, [edit], typing) : null;
+  }
+
+  /** Adds a line to a list behind `after` (null: at the front; undefined: at the end); answers its id. */
+  addLine(node: string, field: string, line: Record<string, unknown>, after?: string | null): string | null {
+    const document = this.documentOf(node);
+    const lines = (this.node(node)?.content[field] ?? []) as readonly { id: string }[];
+    if (!document) return null;
+    const index =
+      after === undefined ? lines.length : after === null ? 0 : lines.findIndex((one) => one.id === after) + 1;
+    const id = newId();
+    const refusal = this.edit(document, [{ type: "addLine", node, field, index, line: { ...line, id } }]);
+    if (refusal) this.say(refusal);
+    return refusal ? null : id;
+  }
+
+  /** Parts a line in two at a letter: what stands behind it becomes a line of its own. Answers the new line's id. */
+  splitLine(node: string, field: string, line: string, part: string, caret: number): string | null {
+    const document = this.documentOf(node);
+    const block = this.node(node);
+    if (!document || !block) return null;
+    const path = `${field}.${line}.${part}`;
+    const text = this.lineOf(block, path);
+    const index = (block.content[field] as readonly { id: string }[]).findIndex((one) => one.id === line) + 1;
+    const made = { id: newId(), [part]: text.slice(caret).trimStart() };
+    const rest = spliceBetween(node, path, text, text.slice(0, caret));
+    const refusal = this.edit(document, [{ type: "addLine", node, field, index, line: made }, ...(rest ? [rest] : [])]);
+    if (refusal) this.say(refusal);
+    return refusal ? null : made.id;
+  }
+
+  removeLine(node: string, field: string, line: string) {
+    const document = this.documentOf(node);
+    if (document) this.edit(document, [{ type: "removeLine", node, field, line }]);
+  }
+
+  /** One place up (-1) or down (+1) in its list. */
+  moveLine(node: string, field: string, line: string, by: -1 | 1) {
+    const document = this.documentOf(node);
+    const lines = (this.node(node)?.content[field] ?? []) as readonly { id: string }[];
+    const index = lines.findIndex((one) => one.id === line) + by;
+    if (document && index >= 0 && index < lines.length)
+      this.edit(document, [{ type: "moveLine", node, field, line, index }]);
   }
 
   setLook(
@@ -204,7 +368,7 @@ export class Composer {
     value: unknown,
   ): string | null {
     const document = this.documentOf(node);
-    if (!document) return "This block is gone.";
+    if (!document) return words.blockGone;
     return this.edit(
       document,
       [{ type: "setLook", node, width, field, ...(value === undefined ? {} : { value }) }],
@@ -215,9 +379,17 @@ export class Composer {
   /** Inserts a tree and selects it. */
   insert(parent: string, index: number, node: PageNode): string | null {
     const document = this.documentOf(parent);
-    const refusal = document ? this.edit(document, [{ type: "insert", parent, index, node }]) : "This place is gone.";
-    if (!refusal) this.select(node.id);
+    const refusal = document ? this.edit(document, [{ type: "insert", parent, index, node }]) : words.placeGone;
+    if (!refusal) {
+      this.show(node.id);
+      this.select(node.id);
+    }
     return refusal;
+  }
+
+  /** Brings a block into view on every frame. */
+  show(node: string) {
+    this.reveal = { node, count: (this.reveal?.count ?? 0) + 1 };
   }
 
   /** Where `node` stands: its parent, its index and the parent's document. */
@@ -265,33 +437,31 @@ export class Composer {
       const index = after ? (holder.children ?? []).indexOf(after) + 1 : (holder.children ?? []).length;
       return this.insert(holder.id, index, fresh);
     }
-    return `A ${kinds[fresh.kind].label.toLowerCase()} has no place here.`;
+    return words.noPlace(kinds[fresh.kind].label.toLowerCase());
   }
 
-  private step(direction: typeof undo) {
-    const taken = direction(this.history);
+  private step(take: typeof undo, done: typeof undone, failed: (reason: string) => string) {
+    const taken = take(this.history);
     if (!taken) return;
-    const edits = direction === undo ? taken.step.inverses : taken.step.edits;
-    const sync = this.sync(taken.step.document);
-    const result = applyEdits(sync.page, edits);
-    this.history = taken.history;
-    this.notice = result.refusals[0]
-      ? `This could not be ${direction === undo ? "undone" : "redone"} whole: ${reasonWords(result.refusals[0].reason)}`
-      : null;
-    sync.take(result.applied, result.page);
+    const sync = this.sync(taken.document);
+    const result = applyEdits(sync.page, taken.edits);
+    this.history = done(taken.history, taken.document, result.applied, result.inverses);
+    this.notice = result.refusals[0] ? failed(reasonWords(result.refusals[0].reason)) : null;
+    if (result.applied.length) sync.made(result.applied, result.page);
+    else this.changed();
   }
 
   undo() {
-    this.step(undo);
+    this.step(undo, undone, words.notUndone);
   }
 
   redo() {
-    this.step(redo);
+    this.step(redo, redone, words.notRedone);
   }
 
   /** Resolves once everything has reached the server, or can't for now. */
   async settled(): Promise<boolean> {
-    await Promise.all(this.syncs.map((sync) => sync.flush()));
+    await Promise.all(this.syncs.map((sync) => sync.recovered.then(() => sync.flush())));
     return this.syncs.every((sync) => sync.state.kind === "saved");
   }
 }

@@ -1,174 +1,161 @@
 // Keeping one document in step with the server: edits hold at once here, travel in batches, survive a lost connection.
-import { applyEdits, type Edit } from "@/core/page/edit";
+// What they mean after others' edits is the core's (core/page/follow); this sends, waits, and keeps.
+import { type Edit, joined } from "@/core/page/edit";
+import {
+  type Copy,
+  catchUp,
+  type Followed,
+  follow,
+  giveUp,
+  type Lost,
+  refusedByServer,
+  type Stored,
+  takeIn,
+} from "@/core/page/follow";
 import type { PageNode } from "@/core/page/node";
-import type { Reason } from "@/core/visitor/decision";
 import { ask, Refusal } from "@/studio/kit/api";
-
-interface Batch {
-  readonly batch: string;
-  readonly base: number;
-  readonly edits: readonly Edit[];
-}
+import { keep, type Left, tabName, takeLeft } from "./unsent";
 
 export type SyncState =
   | { readonly kind: "saved" }
   | { readonly kind: "saving" }
   /** The server can't be reached; edits wait in the browser. */
   | { readonly kind: "waiting"; readonly edits: number }
+  /** The session ended; edits wait in the browser until somebody signs in. */
+  | { readonly kind: "signedOut"; readonly edits: number }
   | { readonly kind: "refused"; readonly message: string };
 
-/** How long edits are gathered before they travel, and how often others' edits are asked for, in ms. */
+/** How long edits are gathered before they travel, in ms. */
 const gatherMs = 250;
-const pollMs = 3000;
 const retryMs = [1000, 2000, 4000, 8000];
+/** A batch of more edits is closed, and the next begun. */
+const mostInBatch = 300;
 
-interface Unsent {
-  /** Real time of the last change, in ms. */
-  readonly at: number;
-  readonly batches: readonly Batch[];
-}
-
-const storagePrefix = (site: string, document: string) => `webitor.unsent.${site}.${document}.`;
-
-/** What another tab left this long ago it will not send itself (or sends too, which is harmless), in ms. */
-const leftBehindMs = 2000;
-
-/** This tab's name; it outlives a reload. */
-function tabName(newId: () => string): string {
-  try {
-    const known = sessionStorage.getItem("webitor.tab") ?? newId();
-    sessionStorage.setItem("webitor.tab", known);
-    return known;
-  } catch {
-    return newId();
-  }
-}
-
-/** Batches of a document that this browser still has to send, from this tab's or an earlier visit. */
-function takeUnsent(prefix: string, own: string): Batch[] {
-  try {
-    return Object.keys(localStorage)
-      .filter((key) => key.startsWith(prefix))
-      .flatMap((key) => {
-        const { at, batches } = JSON.parse(localStorage.getItem(key) ?? "{}") as Unsent;
-        if (key !== own && Date.now() - at < leftBehindMs) return [];
-        if (key !== own) localStorage.removeItem(key);
-        return batches;
-      });
-  } catch {
-    return [];
-  }
+export interface SyncListener {
+  changed(): void;
+  /** What others did, as seen from the page that was shown. */
+  foreign(document: string, edits: readonly Edit[]): void;
+  /** Own edits that can't be kept, with the reasons. */
+  lost(lost: readonly Lost[]): void;
 }
 
 export class DocumentSync {
-  /** What the server has confirmed. */
-  private confirmed: PageNode;
-  revision: number;
-  /** What is shown: confirmed, then every unsent edit. */
-  page: PageNode;
+  private copy: Copy;
   state: SyncState = { kind: "saved" };
-  private gathering: Edit[] = [];
-  private sending: Batch[] = [];
+  /** The batch that still takes edits. */
+  private open: string | null = null;
   private busy = false;
   private running: Promise<void> = Promise.resolve();
   private failures = 0;
+  private closed = false;
+  private tab: string | null = null;
   private gatherTimer: ReturnType<typeof setTimeout> | undefined;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
-  private readonly pollTimer: ReturnType<typeof setInterval>;
-  private readonly key: string;
   private readonly online = () => this.flush();
+  /** What earlier visits left has been taken in. */
+  readonly recovered: Promise<void>;
 
   constructor(
     private readonly site: string,
     readonly document: string,
     opened: { readonly body: PageNode; readonly revision: number },
     private readonly newId: () => string,
-    private readonly changed: () => void,
-    /** Edits that others' work has made impossible, with the reasons. */
-    private readonly refused: (refusals: readonly { edit: Edit; reason: Reason }[]) => void,
+    private readonly listener: SyncListener,
   ) {
-    this.confirmed = opened.body;
-    this.revision = opened.revision;
-    const prefix = storagePrefix(site, document);
-    this.key = prefix + tabName(newId);
-    // Sending a batch twice is harmless, so what another tab left behind can simply be taken along.
-    this.sending = takeUnsent(prefix, this.key);
-    this.page = this.replay();
-    this.pollTimer = setInterval(() => void this.poll(), pollMs);
+    this.copy = { stored: opened.body, revision: opened.revision, unsent: [], page: opened.body };
     addEventListener("online", this.online);
-    if (this.sending.length) void this.flush();
+    this.recovered = this.recover();
+  }
+
+  /** What is shown: what the server has, then every unsent edit. */
+  get page(): PageNode {
+    return this.copy.page;
+  }
+
+  get revision(): number {
+    return this.copy.revision;
+  }
+
+  get unsentEdits(): number {
+    return this.copy.unsent.reduce((sum, batch) => sum + batch.edits.length, 0);
   }
 
   /** Ends the timers; what is unsent stays in the browser's storage. */
   close() {
-    clearInterval(this.pollTimer);
+    this.closed = true;
     clearTimeout(this.gatherTimer);
     clearTimeout(this.retryTimer);
     removeEventListener("online", this.online);
     void this.flush();
   }
 
-  private replay(): PageNode {
-    return applyEdits(this.confirmed, [...this.sending.flatMap((batch) => batch.edits), ...this.gathering]).page;
+  /** Takes in what this tab, or one that is gone, could not send. */
+  private async recover(): Promise<void> {
+    this.tab = await tabName(this.newId);
+    const left = await takeLeft(this.site, this.document, this.tab);
+    for (const one of left) await this.recoverOne(one);
+    this.remember();
+    if (this.copy.unsent.length) await this.flush();
+  }
+
+  private async recoverOne(left: Left): Promise<void> {
+    let { batches, revision } = left;
+    while (revision < this.copy.revision && batches.length) {
+      const answer = await ask("pages.line", { site: this.site, document: this.document, since: revision }).catch(
+        () => null,
+      );
+      // Not to be reached now: put back for the next visit.
+      if (!answer?.line.length) return keep(this.site, this.document, this.newId(), { revision, batches });
+      const line = answer.line.filter((entry) => entry.revision <= this.copy.revision);
+      batches = catchUp(batches, revision, line);
+      revision = line.at(-1)?.revision ?? this.copy.revision;
+    }
+    // A number beyond the server's is of a database that was put back: there the edits are tried as they are.
+    if (batches.length) this.take(takeIn(this.copy, batches));
   }
 
   private remember() {
-    const gathered = this.gathering.length ? [this.batchOf(this.gathering)] : [];
-    const unsent = [...this.sending, ...gathered];
-    try {
-      if (unsent.length)
-        localStorage.setItem(this.key, JSON.stringify({ at: Date.now(), batches: unsent } satisfies Unsent));
-      else localStorage.removeItem(this.key);
-    } catch {
-      // Full or forbidden storage: the edits still stand in memory.
-    }
+    const { unsent: batches, revision } = this.copy;
+    if (this.tab) keep(this.site, this.document, this.tab, { revision, batches });
   }
 
-  private gatheredId: string | null = null;
-  private batchOf(edits: readonly Edit[]): Batch {
-    this.gatheredId ??= this.newId();
-    return { batch: this.gatheredId, base: this.revision, edits };
-  }
-
-  /** Takes edits that already hold on `page`. */
-  take(edits: readonly Edit[], page: PageNode) {
-    this.page = page;
-    for (const edit of edits) {
-      const last = this.gathering.at(-1);
-      // Letters typed one after the other are one change of the same field.
-      if (
-        last?.type === "setContent" &&
-        edit.type === "setContent" &&
-        last.node === edit.node &&
-        last.field === edit.field
-      )
-        this.gathering[this.gathering.length - 1] = edit;
-      else this.gathering.push(edit);
-    }
+  private take(followed: Followed) {
+    this.copy = followed.copy;
     this.remember();
-    this.setState(this.failures ? { kind: "waiting", edits: this.unsentEdits } : { kind: "saving" });
+    if (followed.foreign.length) this.listener.foreign(this.document, followed.foreign);
+    if (followed.lost.length) this.listener.lost(followed.lost);
+    this.listener.changed();
+  }
+
+  /** Takes edits that were made on `page` as it was, and `page` as it is with them. */
+  made(edits: readonly Edit[], page: PageNode) {
+    const last = this.copy.unsent.at(-1);
+    const gathers = last !== undefined && last.batch === this.open && last.edits.length < mostInBatch;
+    const batch = gathers ? last : { batch: this.newId(), edits: [] };
+    this.open = batch.batch;
+    const grown = { ...batch, edits: edits.reduce<readonly Edit[]>(joined, batch.edits) };
+    const unsent = gathers ? [...this.copy.unsent.slice(0, -1), grown] : [...this.copy.unsent, grown];
+    this.copy = { ...this.copy, page, unsent };
+    this.remember();
+    this.setState(this.waits() ?? { kind: "saving" });
     clearTimeout(this.gatherTimer);
     this.gatherTimer = setTimeout(() => void this.flush(), gatherMs);
   }
 
-  private get unsentEdits(): number {
-    return this.sending.reduce((sum, batch) => sum + batch.edits.length, this.gathering.length);
+  private waits(): SyncState | null {
+    const { kind } = this.state;
+    return kind === "waiting" || kind === "signedOut" ? { kind, edits: this.unsentEdits } : null;
   }
 
   private setState(state: SyncState) {
     this.state = state;
-    this.changed();
+    this.listener.changed();
   }
 
   /** Sends what there is, one batch at a time and in order. */
   async flush(): Promise<void> {
     clearTimeout(this.gatherTimer);
-    if (this.gathering.length) {
-      this.sending.push(this.batchOf(this.gathering));
-      this.gathering = [];
-      this.gatheredId = null;
-      this.remember();
-    }
+    this.open = null;
     // Whoever waits for a flush waits for the one under way; it also takes what was just put in line.
     if (this.busy) return this.running;
     this.busy = true;
@@ -179,9 +166,9 @@ export class DocumentSync {
 
   private async sendAll(): Promise<void> {
     try {
-      for (let next = this.sending[0]; next; next = this.sending[0]) await this.send({ ...next, base: this.revision });
+      while (this.copy.unsent.length) await this.send();
       this.failures = 0;
-      if (this.state.kind !== "refused") this.setState({ kind: "saved" });
+      if (this.state.kind !== "refused" && this.state.kind !== "saved") this.setState({ kind: "saved" });
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       this.failed(error);
@@ -190,55 +177,44 @@ export class DocumentSync {
     }
   }
 
-  private async send(batch: Batch) {
-    const saved = await ask("pages.edit", {
-      site: this.site,
-      document: this.document,
-      ...batch,
-      edits: [...batch.edits],
-    });
-    const others = saved.others.flatMap((other) => other.edits);
-    const refusedEdits = new Set(saved.refusals.map((refusal) => JSON.stringify(refusal.edit)));
-    const own = batch.edits.filter((edit) => !refusedEdits.has(JSON.stringify(edit)));
-    this.confirmed = applyEdits(this.confirmed, [...others, ...own]).page;
-    this.revision = saved.revision;
-    this.sending.shift();
-    this.remember();
-    if (others.length || saved.refusals.length) {
-      this.page = this.replay();
-      if (saved.refusals.length) this.refused(saved.refusals);
+  private async send() {
+    const [batch] = this.copy.unsent;
+    if (!batch) return;
+    if (batch.batch === this.open) this.open = null;
+    const { site, document } = this;
+    try {
+      const answer = await ask("pages.edit", {
+        site,
+        document,
+        batch: batch.batch,
+        base: this.copy.revision,
+        edits: [...batch.edits],
+      });
+      if (answer.line.length === 0) throw new Refusal(503, "failed", "The server did not say what it stored.");
+      this.take(follow(this.copy, answer.line));
+      if (this.state.kind === "refused") this.setState({ kind: "saving" });
+    } catch (error) {
+      if (!(error instanceof Refusal) || passes(error)) throw error;
+      // What can't be kept is named and taken out; what was made after it is sent without it.
+      this.take(giveUp(this.copy, batch.batch, refusedByServer(error.message)));
+      this.setState({ kind: "refused", message: error.message });
     }
-    this.changed();
   }
 
   private failed(error: Refusal) {
-    if (error.status === 0 || error.status >= 500 || error.status === 429) {
-      const wait = retryMs[Math.min(this.failures, retryMs.length - 1)] as number;
-      this.failures += 1;
-      this.remember();
-      this.setState({ kind: "waiting", edits: this.unsentEdits });
-      this.retryTimer = setTimeout(() => void this.flush(), wait);
-      return;
-    }
-    // A refused batch is taken back here; the words are in the message's reach until the next edit.
-    this.sending.shift();
     this.remember();
-    this.page = this.replay();
-    this.setState({ kind: "refused", message: error.message });
+    if (error.status === 401) return this.setState({ kind: "signedOut", edits: this.unsentEdits });
+    const wait = retryMs[Math.min(this.failures, retryMs.length - 1)] as number;
+    this.failures += 1;
+    this.setState({ kind: "waiting", edits: this.unsentEdits });
+    if (!this.closed) this.retryTimer = setTimeout(() => void this.flush(), wait);
   }
 
-  /** Takes in what others have changed meanwhile. */
-  private async poll() {
-    if (this.busy || this.unsentEdits || document.visibilityState === "hidden") return;
-    const since = this.revision;
-    const answer = await ask("pages.since", { site: this.site, document: this.document, since }).catch(() => null);
-    if (!answer?.batches.length || this.revision !== since || this.unsentEdits || this.busy) return;
-    this.confirmed = applyEdits(
-      this.confirmed,
-      answer.batches.flatMap((batch) => batch.edits),
-    ).page;
-    this.revision = answer.batches.at(-1)?.revision ?? this.revision;
-    this.page = this.confirmed;
-    this.changed();
+  /** Takes in what others have stored. */
+  receive(line: readonly Stored[]) {
+    if (line.length) this.take(follow(this.copy, line));
   }
 }
+
+/** Whether a refusal is about the line or the session, and not about what was sent. */
+const passes = ({ status }: Refusal) => status === 0 || status === 401 || status === 429 || status >= 500;

@@ -2,6 +2,7 @@
 // What the top bar says about saving: told by the open screen.
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
 import type { SyncState } from "@/studio/composer/sync";
+import { words } from "./words";
 
 interface Status {
   readonly state: SyncState;
@@ -32,17 +33,16 @@ export function useStatus(state: SyncState, revision: number) {
 export function useStatusWords(): { words: string; warn: boolean } | null {
   const { status } = useContext(StatusContext);
   if (!status) return null;
-  switch (status.state.kind) {
-    case "saved":
-      return { words: `Saved · r${status.revision}`, warn: false };
-    case "saving":
-      return { words: "Saving…", warn: false };
-    case "waiting":
-      return {
-        words: `No connection · ${status.state.edits} ${status.state.edits === 1 ? "edit is" : "edits are"} kept here`,
-        warn: true,
-      };
-    case "refused":
-      return { words: "Not saved", warn: true };
-  }
+  return said[status.state.kind](status as never);
 }
+
+type Said = { words: string; warn: boolean };
+type Of<K extends SyncState["kind"]> = Status & { readonly state: Extract<SyncState, { kind: K }> };
+
+const said: { readonly [K in SyncState["kind"]]: (status: Of<K>) => Said } = {
+  saved: ({ revision }) => ({ words: words.saved(revision), warn: false }),
+  saving: () => ({ words: words.saving, warn: false }),
+  waiting: ({ state }) => ({ words: words.waiting(state.edits), warn: true }),
+  signedOut: ({ state }) => ({ words: words.signedOut(state.edits), warn: true }),
+  refused: () => ({ words: words.notSaved, warn: true }),
+};

@@ -31,8 +31,6 @@ async function read<T>(asked: Promise<Response>): Promise<T> {
     code?: string;
     fields?: Refusal["fields"];
   };
-  if (problem.code === "signedOut" && !location.pathname.startsWith("/sign-in"))
-    location.assign(`/sign-in?then=${encodeURIComponent(location.pathname)}`);
   if (problem.code === "secondFactorNeeded" && location.pathname !== "/account") location.assign("/account");
   throw new Refusal(
     response.status,
@@ -51,32 +49,67 @@ const perform = <N extends OperationName>(name: N, input: Takes<N>): Promise<Giv
     }),
   );
 
-/** Asks for the password; answers whether it was shown. */
-export type Confirming = () => Promise<boolean>;
-let confirming: Confirming | null = null;
+/** Asks for something in a window; answers whether it was given. */
+export type Asking = () => Promise<boolean>;
+let confirming: Asking | null = null;
+let signingIn: Asking | null = null;
+let signingInNow: Promise<boolean> | null = null;
 
 /** Who asks for the password when a deed wants it shown again: the one window that stands in every screen. */
-export function confirmWith(asked: Confirming | null): void {
+export function confirmWith(asked: Asking | null): void {
   confirming = asked;
 }
 
-/** Performs an operation. One that wants the password shown again is performed once it was. */
-export async function ask<N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> {
+/** Who asks to sign in when the session has ended, in place: what was typed stays where it is. */
+export function signInWith(asked: Asking | null): void {
+  signingIn = asked;
+}
+
+/** One window for however many deeds wait for it. */
+function signInAgain(): Promise<boolean> {
+  if (!signingIn) {
+    if (!location.pathname.startsWith("/sign-in"))
+      location.assign(`/sign-in?then=${encodeURIComponent(location.pathname)}`);
+    return Promise.resolve(false);
+  }
+  signingInNow ??= signingIn().finally(() => {
+    signingInNow = null;
+  });
+  return signingInNow;
+}
+
+/** Does something that may want to be signed in, or the password shown again, and does it once that was given. */
+async function attended<T>(work: () => Promise<T>): Promise<T> {
   try {
-    return await perform(name, input);
+    return await work();
   } catch (error) {
-    const wanted = error instanceof Refusal && error.code === "confirmPassword";
-    if (!wanted || !confirming || !(await confirming())) throw error;
-    return perform(name, input);
+    if (!(error instanceof Refusal)) throw error;
+    const given =
+      error.code === "signedOut"
+        ? await signInAgain()
+        : error.code === "confirmPassword" && confirming
+          ? await confirming()
+          : false;
+    if (!given) throw error;
+    return work();
   }
 }
 
+/** Performs an operation; asks in place for what it wants from the person. */
+export const ask = <N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> =>
+  attended(() => perform(name, input));
+
+/** Performs an operation of the background: it fails without a word to anybody. */
+export const askQuietly = perform;
+
 /** Sends a file's bytes. */
 export const upload = <T>(path: string, file: File): Promise<T> =>
-  read(
-    fetch(path, {
-      method: "POST",
-      headers: { "content-type": "application/octet-stream", "x-file-name": encodeURIComponent(file.name) },
-      body: file,
-    }),
+  attended(() =>
+    read(
+      fetch(path, {
+        method: "POST",
+        headers: { "content-type": "application/octet-stream", "x-file-name": encodeURIComponent(file.name) },
+        body: file,
+      }),
+    ),
   );

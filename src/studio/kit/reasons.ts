@@ -28,6 +28,13 @@ export const triggerWords = (values: TriggerValues): string => triggers[values.o
 
 const words: Readonly<Record<string, (values: never) => string>> = {
   "page.nodeGone": () => "the block is no longer there; someone removed it meanwhile.",
+  "page.lineGone": () => "the line is no longer there; someone removed it meanwhile.",
+  "page.wordsReplaced": () => "someone put other words in their place meanwhile.",
+  "page.stepFailed": () => "the words around it have changed too much.",
+  "page.noLine": () => "there is no line of words here.",
+  "page.noLines": () => "there is no list here.",
+  "page.noWords": () => "there is no running text here.",
+  "page.refused": ({ message }: { message: string }) => message,
   "page.invalid": ({ message }: { message: string }) => message,
   "page.idTaken": () => "this block stands on the page already.",
   "page.tooMany": ({ most }: { most: number }) => `a page holds at most ${most} blocks.`,

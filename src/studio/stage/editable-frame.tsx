@@ -6,9 +6,10 @@ import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Composer, ComposerView } from "@/studio/composer/store";
+import { words } from "@/studio/composer/words";
 import { patchStage, rewriteSection, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
-import { beginWords, type WordsSession } from "./words";
+import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget } from "./words";
 import { WordsTools } from "./words-tools";
 
 interface Rect {
@@ -37,6 +38,8 @@ export interface EditableFrameProps {
   readonly composer: Composer;
   readonly view: ComposerView;
   readonly rounded?: boolean;
+  /** Given the frame's document once it is there, and null when it goes. */
+  onStage?(stage: StageState | null): void;
   onKey(event: KeyboardEvent): void;
   onMeasured?(measured: Measured): void;
   /** Handed a way to begin editing the words of the selected block from outside. */
@@ -71,7 +74,7 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
         <Box
           position="absolute"
           left={`${Math.max(0, left)}px`}
-          top={`${top > 20 ? top - 20 : Math.max(0, box.y) + 2}px`}
+          top={`${top >= 20 ? top - 20 : bottom + 3}px`}
           bg="mark"
           color="white"
           fontSize="11px"
@@ -88,6 +91,42 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
   );
 }
 
+/** Where somebody else is: an edge of their own, told by its dashes and the name at it. */
+function PersonMark({ rect, scale, name }: { rect: Rect; scale: number; name: string }) {
+  return (
+    <Box
+      position="absolute"
+      pointerEvents="none"
+      left={`${rect.x * scale - 3}px`}
+      top={`${rect.y * scale - 3}px`}
+      w={`${rect.width * scale + 6}px`}
+      h={`${rect.height * scale + 6}px`}
+      borderWidth="1.5px"
+      borderStyle="dashed"
+      borderColor="ink2"
+    >
+      <Box
+        position="absolute"
+        right="-1px"
+        top={rect.y * scale > 22 ? "-18px" : "100%"}
+        bg="ink2"
+        color="sheet"
+        fontSize="11px"
+        fontWeight="600"
+        px="6px"
+        py="1px"
+        whiteSpace="nowrap"
+      >
+        {name}
+      </Box>
+    </Box>
+  );
+}
+
+/** How another person is called here. */
+export const personName = (person: { readonly name: string; readonly self: boolean }): string =>
+  person.self ? words.youElsewhere : person.name;
+
 export function EditableFrame(props: EditableFrameProps) {
   const {
     name,
@@ -102,6 +141,7 @@ export function EditableFrame(props: EditableFrameProps) {
     rounded,
     onKey,
     onMeasured,
+    onStage,
     editRef,
   } = props;
   const stageRef = useRef<StageState | null>(null);
@@ -109,11 +149,20 @@ export function EditableFrame(props: EditableFrameProps) {
   const [session, setSession] = useState<WordsSession | null>(null);
   const sessionRef = useRef<WordsSession | null>(null);
   const [rect, setRect] = useState<Rect | null>(null);
+  const [others, setOthers] = useState<readonly { tab: string; name: string; rect: Rect }[]>([]);
   const selected = view.selection?.node ?? null;
   const mine = view.selection?.width === scope;
+  const { people } = view;
 
   const measure = useCallback(
     (stage: StageState) => {
+      const places = people.flatMap((person) => {
+        const where = person.node ? find(stage, person.node)?.getBoundingClientRect() : null;
+        if (!where) return [];
+        const { x, y, width, height } = where;
+        return [{ tab: person.tab, name: personName(person), rect: { x, y, width, height } }];
+      });
+      setOthers((before) => (JSON.stringify(before) === JSON.stringify(places) ? before : places));
       const element = selected ? find(stage, selected) : null;
       if (!element) return setRect(null);
       const found = element.getBoundingClientRect();
@@ -132,7 +181,7 @@ export function EditableFrame(props: EditableFrameProps) {
         onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
       }
     },
-    [selected, mine, onMeasured, widthPx],
+    [selected, mine, onMeasured, widthPx, people],
   );
 
   useEffect(() => {
@@ -142,35 +191,42 @@ export function EditableFrame(props: EditableFrameProps) {
   useEffect(
     () =>
       composer.onStage(() => {
+        const session = sessionRef.current;
+        // Words that are gone end their session before their element goes: its focus would end it amid the patch.
+        if (session && !session.refresh()) session.end();
         if (stageRef.current) patchStage(stageRef.current, renderNow(), renderer, editing.current);
       }),
     [composer, renderNow, renderer],
   );
 
-  const begin = (node: string, at?: Element) => {
+  const begin = (node: string, at?: Element, click: Click | null = null): WordsSession | null => {
     const stage = stageRef.current;
     const element = stage && find(stage, node);
     const block = composer.node(node);
-    if (!stage || !element || !block || sessionRef.current?.node === node) return null;
+    if (!stage || !element || !block) return null;
     sessionRef.current?.end();
-    const started = beginWords(
-      {
-        node: block,
-        element,
-        change: (field, value) => {
-          const refusal = composer.typeWords(node, field, value);
-          if (refusal) composer.say(refusal);
-        },
-        ended: () => {
-          sessionRef.current = null;
-          editing.current = null;
-          setSession(null);
-          const still = find(stage, node);
-          if (still) rewriteSection(stage, still);
-        },
+    const target: WordsTarget = {
+      composer,
+      node: block,
+      element: find(stage, node) ?? element,
+      ended: () => {
+        sessionRef.current = null;
+        editing.current = null;
+        setSession(null);
+        const still = find(stage, node);
+        if (still) rewriteSection(stage, still);
       },
-      at ?? element,
-    );
+      turnTo: (line, caret) => {
+        sessionRef.current?.end();
+        const next = find(stage, node)?.querySelector<HTMLElement>(`[data-l="${CSS.escape(line)}"]`);
+        const started = next && begin(node, next);
+        if (!started) return;
+        started.element.focus();
+        putCaret(started.element, caret === "front" ? 0 : (started.element.textContent ?? "").length);
+      },
+    };
+    const place = at?.isConnected ? at : target.element;
+    const started = beginWords(target, place, click);
     sessionRef.current = started;
     editing.current = started?.element ?? null;
     setSession(started);
@@ -183,14 +239,16 @@ export function EditableFrame(props: EditableFrameProps) {
   if (editRef)
     editRef.current = (node) => {
       const started = begin(node);
-      if (started?.editor) started.editor.commands.focus("end");
-      else started?.element.focus();
+      if (!started || started.editor) return;
+      started.element.focus();
+      putCaret(started.element, (started.element.textContent ?? "").length);
     };
 
   const open = (stage: StageState) => {
     stageRef.current = stage;
     const { document } = stage;
-    const onDown = (event: Event) => {
+    onStage?.(stage);
+    const onDown = (event: PointerEvent) => {
       const target = event.target as Element;
       const block = target.closest?.<HTMLElement>("[data-n]");
       if (sessionRef.current?.element.contains(target)) return;
@@ -198,7 +256,9 @@ export function EditableFrame(props: EditableFrameProps) {
       if (!block) return latest.current.composer.select(null);
       const node = block.dataset.n as string;
       latest.current.composer.select(node, latest.current.scope);
-      latest.current.begin(node, target);
+      // The end of the session before may have drawn the section anew.
+      const now = document.elementFromPoint(event.clientX, event.clientY) ?? target;
+      latest.current.begin(node, now, { x: event.clientX, y: event.clientY });
     };
     const stop = (event: Event) => {
       event.preventDefault();
@@ -208,28 +268,39 @@ export function EditableFrame(props: EditableFrameProps) {
     };
     const onFrameKey = (event: KeyboardEvent) => {
       const meta = event.ctrlKey || event.metaKey;
-      if (sessionRef.current) {
-        const undoing = meta && ["z", "y"].includes(event.key.toLowerCase());
-        if (event.key !== "Escape" && !undoing) return;
-        sessionRef.current.end();
-        if (event.key === "Escape") {
+      const session = sessionRef.current;
+      if (session) {
+        const key = event.key.toLowerCase();
+        if (meta && (key === "z" || key === "y")) {
+          // Steps back are the composer's; the words stay open.
           event.preventDefault();
-          document.defaultView?.parent.focus();
+          event.stopPropagation();
+          if (key === "y" || event.shiftKey) composer.redo();
+          else composer.undo();
           return;
         }
+        if (key === "tab") return session.end();
+        if (key !== "escape") return;
+        event.preventDefault();
+        session.end();
+        document.defaultView?.parent.focus();
+        return;
       }
       latest.current.onKey(event);
     };
-    // Focus that goes to the sheet ends the words; the small bar of tools keeps it where it is.
-    const onLeft = (event: FocusEvent) => {
+    // Focus or a press that goes elsewhere ends the words; the small bar of tools keeps them.
+    const onLeft = (event: Event) => {
       if (!(event.target as Element | null)?.closest?.("[role=toolbar],iframe")) sessionRef.current?.end();
     };
+    addEventListener("pointerdown", onLeft);
     addEventListener("focusin", onLeft);
     document.addEventListener("pointerdown", onDown);
     document.addEventListener("click", stop);
     document.addEventListener("keydown", onFrameKey, true);
     return () => {
       sessionRef.current?.end();
+      onStage?.(null);
+      removeEventListener("pointerdown", onLeft);
       removeEventListener("focusin", onLeft);
       document.removeEventListener("pointerdown", onDown);
       document.removeEventListener("click", stop);
@@ -260,6 +331,7 @@ export function EditableFrame(props: EditableFrameProps) {
           rendered={rendered}
           renderer={renderer}
           editing={editing}
+          ghosts
           onOpen={open}
           onLaidOut={measure}
         />
@@ -271,6 +343,9 @@ export function EditableFrame(props: EditableFrameProps) {
             tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label}
           />
         ) : null}
+        {others.map((other) => (
+          <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
+        ))}
         {session?.editor && rect ? (
           <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} />
         ) : null}

@@ -1,5 +1,6 @@
 // The stage's document: written once, then patched section by section after each edit.
 import { Idiomorph } from "idiomorph";
+import { hiddenCss } from "@/core/page/look";
 import type { Part, RenderedPage, Renderer } from "@/core/render/render";
 import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";
 
@@ -9,19 +10,23 @@ const regions: readonly Region[] = ["header", "main", "footer"];
 /** What a frame shows now, so that only differences are touched. */
 export interface StageState {
   readonly document: Document;
+  readonly ghosts: boolean;
   readonly shown: Map<Region, readonly Part[]>;
   readonly rules: Set<StyleRule>;
   ground: string;
 }
 
-/** A frame's document with nothing in it yet. */
-export function openStage(document: Document): StageState {
+/** What is hidden at a width stays in sight for those who work on it, faintly: how else would one find it again. */
+const ghost = "opacity:.32!important;outline:1px dashed currentColor!important;outline-offset:-1px!important";
+
+/** A frame's document with nothing in it yet. `ghosts` shows what is hidden there. */
+export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
     `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
-  return { document, shown: new Map(), rules: new Set(), ground: "" };
+  return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };
 }
 
 const sheet = (state: StageState, id: string) =>
@@ -36,7 +41,8 @@ function addRules(state: StageState, parts: readonly Part[]) {
       for (const width of ["base", "tablet", "phone"] as const) {
         if (!rule[width]) continue;
         const list = sheet(state, width);
-        list.insertRule(`.${rule.className}{${rule[width]}}`, list.cssRules.length);
+        const css = state.ghosts ? rule[width].replaceAll(hiddenCss, ghost) : rule[width];
+        list.insertRule(`.${rule.className}{${css}}`, list.cssRules.length);
       }
     }
 }
@@ -63,14 +69,18 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
     if (before === now) continue;
     addRules(state, now);
     const holder = state.document.querySelector(`body > ${region}`) as Element;
-    const known = new Map(before.map((part, index) => [part.id, { part, element: holder.children[index] as Element }]));
-    const kept = new Set(now.map((part) => part.id));
-    for (const [id, { element }] of known) if (!kept.has(id)) element.remove();
+    // By their ids: a patch may be called for while another one moves the focus, and so ends an edit.
+    const elements = new Map([...holder.children].map((child) => [(child as HTMLElement).dataset.n, child]));
+    const parts = new Map(before.map((part) => [part.id, part]));
+    const kept = new Set<string | undefined>(now.map((part) => part.id));
+    state.shown.set(region, now);
+    for (const [id, element] of elements) if (!kept.has(id)) element.remove();
     now.forEach((part, index) => {
-      const old = known.get(part.id);
-      const element = old?.element ?? elementOf(state.document, part.html);
+      const drawn = elements.get(part.id);
+      const element = drawn?.isConnected ? drawn : elementOf(state.document, part.html);
+      const old = drawn?.isConnected ? parts.get(part.id) : undefined;
       if (holder.children[index] !== element) holder.insertBefore(element, holder.children[index] ?? null);
-      if (old && old.part !== part && old.part.html !== part.html)
+      if (old && old !== part && old.html !== part.html)
         Idiomorph.morph(element, part.html, {
           morphStyle: "outerHTML",
           callbacks: {
@@ -85,7 +95,6 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
           },
         });
     });
-    state.shown.set(region, now);
   }
 }
 
@@ -93,8 +102,8 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
 export function rewriteSection(state: StageState, element: Element): void {
   for (const [region, parts] of state.shown) {
     const holder = state.document.querySelector(`body > ${region}`) as Element;
-    const index = [...holder.children].findIndex((section) => section.contains(element));
-    const part = parts[index];
-    if (part) holder.children[index]?.replaceWith(elementOf(state.document, part.html));
+    const section = [...holder.children].find((child) => child.contains(element)) as HTMLElement | undefined;
+    const part = parts.find((one) => one.id === section?.dataset.n);
+    if (section && part) section.replaceWith(elementOf(state.document, part.html));
   }
 }

@@ -15,6 +15,8 @@ export interface StageFrameProps {
   readonly clipPx?: number;
   /** Element whose words are being typed in this frame. */
   readonly editing?: MutableRefObject<Element | null>;
+  /** Whether blocks hidden at this width are shown faintly. */
+  readonly ghosts?: boolean;
   /** Called once the frame's document is there; answers how to clean up. */
   onOpen?(stage: StageState): undefined | (() => void);
   /** Called after each patch and whenever the page's height changes. */
@@ -30,6 +32,7 @@ export function StageFrame({
   renderer,
   clipPx,
   editing,
+  ghosts,
   onOpen,
   onLaidOut,
   children,
@@ -44,7 +47,7 @@ export function StageFrame({
   useLayoutEffect(() => {
     const document = frame.current?.contentDocument;
     if (!document) return;
-    const state = openStage(document);
+    const state = openStage(document, ghosts);
     stage.current = state;
     patchStage(state, rendered, renderer, null);
     const close = onOpen?.(state);

@@ -5,6 +5,7 @@ import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
 import { useEffect, useState } from "react";
 import { linkFromWords } from "@/core/page/link";
+import { words } from "@/studio/composer/words";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, IconButton, MainButton, State, TextInput } from "@/studio/kit/kit";
 
@@ -33,10 +34,28 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
     </IconButton>
   );
   const setLink = (href: string) => {
-    editor.chain().extendMarkRange("link").setLink({ href }).run();
+    editor.chain().focus().extendMarkRange("link").setLink({ href }).run();
+    closeLink();
+  };
+  // The words get the caret back, where it was.
+  const closeLink = () => {
     setLinking(false);
     setTyped("");
+    setWrong(false);
+    editor.commands.focus();
   };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "k") return;
+      event.preventDefault();
+      event.stopPropagation();
+      setLinking(true);
+    };
+    const { dom } = editor.view;
+    dom.addEventListener("keydown", onKey);
+    return () => dom.removeEventListener("keydown", onKey);
+  }, [editor]);
+  const link = editor.getAttributes("link").href as string | undefined;
   return (
     <Box
       position="absolute"
@@ -58,7 +77,7 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
         {tool("Italic", "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
         {tool("Bullets", "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
         {tool("Numbers", "orderedList", <ListOrdered size={15} />, () => editor.chain().toggleOrderedList().run())}
-        {tool("Link", "link", <Link2 size={15} />, () => setLinking(!linking))}
+        {tool("Link (Ctrl+K)", "link", <Link2 size={15} />, () => setLinking(!linking))}
         {editor.isActive("link")
           ? tool("Remove link", "none", <Unlink size={15} />, () =>
               editor.chain().extendMarkRange("link").unsetLink().run(),
@@ -66,12 +85,22 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
           : null}
       </Flex>
       {linking ? (
-        <Flex gap="4px" p="4px" direction="column" w="230px">
+        <Flex
+          gap="4px"
+          p="4px"
+          direction="column"
+          w="230px"
+          onKeyDown={(event) => {
+            if (event.key !== "Escape") return;
+            event.stopPropagation();
+            closeLink();
+          }}
+        >
           <Choice
             aria-label="Page"
-            value=""
+            value={/^page:([\w-]+)/.exec(link ?? "")?.[1] ?? ""}
             onChange={(page) => page && setLink(`page:${page}`)}
-            options={[["", "To a page…"], ...pages.map((page) => [page.id, page.title] as const)]}
+            options={[["", words.toAPage], ...pages.map((page) => [page.id, page.title] as const)]}
           />
           <form
             onSubmit={(event) => {
@@ -83,6 +112,7 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
           >
             <Flex gap="4px">
               <TextInput
+                {...{ autoFocus: true }}
                 aria-label="Address, mail or phone"
                 placeholder="address, mail or phone"
                 value={typed}
@@ -91,7 +121,7 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
               <MainButton type="submit">Link</MainButton>
             </Flex>
           </form>
-          {wrong ? <State tone="brick">Write an address, a mail address or a phone number.</State> : null}
+          {wrong ? <State tone="brick">{words.linkWanted}</State> : null}
         </Flex>
       ) : null}
     </Box>

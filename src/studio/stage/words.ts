@@ -1,10 +1,15 @@
 // Editing words on the page itself: plain text in place, running text with the words editor mounted in the frame.
-import { Editor } from "@tiptap/core";
+// A session writes into the composer's store letter by letter, and takes in what comes from there (undo, another person).
+import { Editor, type Extensions } from "@tiptap/core";
+import { Link } from "@tiptap/extension-link";
+import { BulletList, ListItem as ItemExtension, OrderedList } from "@tiptap/extension-list";
 import StarterKit from "@tiptap/starter-kit";
-import type { ListItem } from "@/core/page/kinds/list";
 import { isLink } from "@/core/page/link";
 import type { PageNode } from "@/core/page/node";
 import { fromEditor, type RichDoc } from "@/core/page/richtext";
+import { wordsForm } from "@/core/page/words";
+import { docOf } from "@/core/page/words-schema";
+import type { Composer } from "@/studio/composer/store";
 
 /** Words being edited on the stage. */
 export interface WordsSession {
@@ -12,32 +17,80 @@ export interface WordsSession {
   readonly element: HTMLElement;
   /** The words editor, for running text. */
   readonly editor: Editor | null;
+  /** Takes in what the store says now. Answers false once the words are gone. */
+  refresh(): boolean;
   end(): void;
 }
 
 export interface WordsTarget {
+  readonly composer: Composer;
   readonly node: PageNode;
   readonly element: HTMLElement;
-  /** Whether the words change; `field` is the content field they stand in. */
-  change(field: string, value: unknown): void;
   /** The session ended: by Escape, by leaving it, or by its caller. */
   ended(): void;
+  /** Goes on with another line of the same list, the caret at its front or its end. */
+  turnTo(line: string, caret: "front" | "end"): void;
 }
 
-function plain(
-  element: HTMLElement,
-  target: WordsTarget,
-  change: (text: string) => void,
-  enter?: () => void,
-): WordsSession {
+/** Where on the screen of the frame the words were clicked, in px. */
+export interface Click {
+  readonly x: number;
+  readonly y: number;
+}
+
+function caretOffset(element: HTMLElement): number | null {
+  const selection = element.ownerDocument.getSelection();
+  if (!selection?.focusNode || !element.contains(selection.focusNode)) return null;
+  const range = element.ownerDocument.createRange();
+  range.selectNodeContents(element);
+  range.setEnd(selection.focusNode, selection.focusOffset);
+  return range.toString().length;
+}
+
+/** Puts the caret behind so many letters of an element with nothing but text. */
+export function putCaret(element: HTMLElement, offset: number): void {
+  const text = element.firstChild;
+  const range = element.ownerDocument.createRange();
+  if (text) range.setStart(text, Math.min(offset, text.textContent?.length ?? 0));
+  else range.setStart(element, 0);
+  range.collapse(true);
+  const selection = element.ownerDocument.getSelection();
+  selection?.removeAllRanges();
+  selection?.addRange(range);
+}
+
+/** Where a caret stands once the text around it has become another. */
+function carriedCaret(before: string, after: string, caret: number): number {
+  let start = 0;
+  while (start < Math.min(before.length, after.length) && before[start] === after[start]) start++;
+  if (caret <= start) return caret;
+  return Math.max(start, after.length - (before.length - caret));
+}
+
+const shownText = (element: HTMLElement) => (element.textContent ?? "").replace(/\s+/g, " ").replace(/^ /, "");
+
+interface LineKeys {
+  enter?(caret: number): void;
+  /** Backspace at the front of the words. */
+  backspace?(): boolean;
+}
+
+function plain(target: WordsTarget, element: HTMLElement, field: string, keys: LineKeys = {}): WordsSession {
+  const { composer, node } = target;
   element.setAttribute("contenteditable", "plaintext-only");
   element.setAttribute("role", "textbox");
   element.setAttribute("aria-label", "Words");
-  const onInput = () => change((element.textContent ?? "").replace(/\s+/g, " ").replace(/^ /, ""));
+  const onInput = () => {
+    const refusal = composer.fromStage(() => composer.setContent(node.id, field, shownText(element)));
+    if (refusal) composer.say(refusal);
+  };
   const onKey = (event: KeyboardEvent) => {
-    if (event.key !== "Enter") return;
-    event.preventDefault();
-    enter ? enter() : element.blur();
+    if (event.isComposing) return;
+    if (event.key === "Enter") {
+      event.preventDefault();
+      keys.enter?.(caretOffset(element) ?? shownText(element).length);
+    }
+    if (event.key === "Backspace" && caretOffset(element) === 0 && keys.backspace?.()) event.preventDefault();
   };
   let over = false;
   const end = () => {
@@ -45,43 +98,82 @@ function plain(
     over = true;
     element.removeEventListener("input", onInput);
     element.removeEventListener("keydown", onKey);
-    element.removeEventListener("blur", end);
     for (const name of ["contenteditable", "role", "aria-label"]) element.removeAttribute(name);
     target.ended();
   };
   element.addEventListener("input", onInput);
   element.addEventListener("keydown", onKey);
-  element.addEventListener("blur", end);
-  return { node: target.node.id, element, editor: null, end };
+  const refresh = () => {
+    const block = composer.node(node.id);
+    const [name = "", line] = field.split(".");
+    const lines = block?.content[name];
+    if (!block || (line && !(lines as readonly { id: string }[]).some((one) => one.id === line))) return false;
+    const now = composer.lineOf(block, field);
+    const shown = element.textContent ?? "";
+    if (now === shownText(element)) return true;
+    const caret = caretOffset(element);
+    element.textContent = now;
+    if (caret !== null) putCaret(element, carriedCaret(shown, now, caret));
+    return true;
+  };
+  return { node: node.id, element, editor: null, refresh, end };
 }
 
-function rich(target: WordsTarget): WordsSession {
-  const { element, node } = target;
+/** The words editor's own extensions, cut down to what a page's running text may hold (core/page/words-schema). */
+const bare = { addAttributes: () => ({}) };
+const extensions: Extensions = [
+  StarterKit.configure({
+    heading: false,
+    blockquote: false,
+    code: false,
+    codeBlock: false,
+    horizontalRule: false,
+    strike: false,
+    underline: false,
+    link: false,
+    bulletList: false,
+    orderedList: false,
+    listItem: false,
+    // Steps back are the composer's, over all that was done on the page.
+    undoRedo: false,
+    trailingNode: false,
+  }),
+  BulletList.extend(bare),
+  OrderedList.extend(bare),
+  ItemExtension.extend(bare),
+  Link.extend({ addAttributes: () => ({ href: { default: null } }) }).configure({
+    openOnClick: false,
+    autolink: false,
+    linkOnPaste: true,
+    defaultProtocol: "https",
+    isAllowedUri: (uri) => isLink(uri),
+  }),
+];
+
+function rich(target: WordsTarget, at: Click | null): WordsSession {
+  const { composer, element, node } = target;
+  const stored = () => composer.node(node.id)?.content.doc as RichDoc | undefined;
   element.replaceChildren();
   const editor = new Editor({
     element,
     content: node.content.doc as never,
-    extensions: [
-      StarterKit.configure({
-        heading: false,
-        blockquote: false,
-        code: false,
-        codeBlock: false,
-        horizontalRule: false,
-        strike: false,
-        underline: false,
-        link: {
-          openOnClick: false,
-          autolink: false,
-          defaultProtocol: "https",
-          isAllowedUri: (uri) => isLink(uri),
-          HTMLAttributes: { target: null, rel: null },
-        },
-      }),
-    ],
-    editorProps: { attributes: { "aria-label": "Words" } },
-    onUpdate: ({ editor: changed }) => target.change("doc", fromEditor(changed.getJSON() as never) satisfies RichDoc),
+    extensions,
+    editorProps: { attributes: { "aria-label": "Words", role: "textbox", "aria-multiline": "true" } },
+    onUpdate: ({ editor: changed, transaction }) => {
+      if (transaction.getMeta("fromStore")) return;
+      const after = fromEditor(changed.getJSON() as never) satisfies RichDoc;
+      const steps = transaction.steps.map((step) => step.toJSON() as Record<string, unknown>);
+      const refusal = composer.fromStage(() => composer.writeWords(node.id, "doc", after, steps));
+      if (refusal) composer.say(refusal);
+    },
   });
+  const place = () => {
+    const position = at ? editor.view.posAtCoords({ left: at.x, top: at.y })?.pos : null;
+    editor.commands.focus(position ?? "end");
+  };
+  // After the pressed button's own default, which would take the focus away again.
+  const frame = element.ownerDocument.defaultView;
+  frame?.requestAnimationFrame(() => !editor.isDestroyed && place());
   let over = false;
   const end = () => {
     if (over) return;
@@ -89,45 +181,72 @@ function rich(target: WordsTarget): WordsSession {
     editor.destroy();
     target.ended();
   };
-  editor.on("blur", end);
-  return { node: node.id, element, editor, end };
+  const refresh = () => {
+    const doc = stored();
+    if (!doc) return false;
+    if (docOf(doc).eq(docOf(fromEditor(editor.getJSON() as never)))) return true;
+    const next = editor.schema.nodeFromJSON(doc);
+    const old = editor.state.doc;
+    const start = old.content.findDiffStart(next.content);
+    const found = old.content.findDiffEnd(next.content);
+    if (start === null || !found) return true;
+    const overlap = Math.max(0, start - Math.min(found.a, found.b));
+    const slice = next.slice(start, found.b + overlap);
+    editor.view.dispatch(editor.state.tr.replace(start, found.a + overlap, slice).setMeta("fromStore", true));
+    return true;
+  };
+  return { node: node.id, element, editor, refresh, end };
 }
 
-/** The list item that `at` lies in, and the part of it: its words, or what stands at its end. */
-function itemAt(
-  list: HTMLElement,
-  at: Element,
-): { index: number; part: "text" | "aside"; element: HTMLElement } | null {
-  const item = at.closest("li");
-  if (!item || !list.contains(item)) return null;
-  const index = [...list.children].indexOf(item);
+/** The line of a list that `at` lies in, and the part of it: its words, or what stands at its end. */
+function lineAt(list: HTMLElement, at: Element): { line: string; part: "text" | "aside"; element: HTMLElement } | null {
+  const item = at.closest<HTMLElement>("li") ?? list.querySelector<HTMLElement>("li");
+  if (!item?.dataset.l || !list.contains(item)) return null;
   const spans = [...item.querySelectorAll<HTMLElement>(":scope > span")];
   const span = spans.find((one) => one.contains(at)) ?? spans[0];
-  return { index, part: span && spans.indexOf(span) === 1 ? "aside" : "text", element: span ?? item };
+  return { line: item.dataset.l, part: span && spans.indexOf(span) === 1 ? "aside" : "text", element: span ?? item };
 }
 
-/** Begins editing the words of a block; null for blocks without words on the page. `at` is what was clicked. */
-export function beginWords(target: WordsTarget, at: Element): WordsSession | null {
-  const { node, element } = target;
-  switch (node.kind) {
-    case "heading":
-    case "button":
-      return plain(element, target, (text) => target.change("text", text));
-    case "richText":
-      return rich(target);
-    case "list": {
-      const items = node.content.items as readonly ListItem[];
-      const item = itemAt(element, at) ?? itemAt(element, element.querySelector("li") ?? element);
-      if (!item) return null;
-      // The items as they change while this one is edited.
-      return plain(item.element, target, (text) =>
-        target.change(
-          "items",
-          items.map((one, index) => (index === item.index ? { ...one, [item.part]: text } : one)),
-        ),
-      );
-    }
-    default:
-      return null;
-  }
+function line(target: WordsTarget, field: string, at: Element): WordsSession | null {
+  const { composer, node, element } = target;
+  const found = lineAt(element, at);
+  if (!found) return null;
+  const path = `${field}.${found.line}.${found.part}`;
+  if (found.part === "aside") return plain(target, found.element, path);
+  return plain(target, found.element, path, {
+    // A new line takes what stood behind the caret.
+    enter(caret) {
+      const made = composer.splitLine(node.id, field, found.line, "text", caret);
+      if (made) target.turnTo(made, "front");
+    },
+    // An empty line goes, and writing goes on at the end of the one before.
+    backspace() {
+      const lines = (composer.node(node.id)?.content[field] ?? []) as readonly { id: string; text: string }[];
+      const index = lines.findIndex((one) => one.id === found.line);
+      const before = lines[index - 1];
+      if (!before || lines[index]?.text) return false;
+      target.turnTo(before.id, "end");
+      composer.removeLine(node.id, field, found.line);
+      return true;
+    },
+  });
 }
+
+/** Begins editing the words of a block; null for blocks without words on the page. `at` is what was clicked, and where. */
+export function beginWords(target: WordsTarget, at: Element, click: Click | null): WordsSession | null {
+  const { node, element } = target;
+  const field = wordsOnPage[node.kind];
+  const form = field && wordsForm(node, field);
+  if (!field || !form) return null;
+  if (form === "rich") return rich(target, click);
+  return form === "lines" ? line(target, field, at) : plain(target, element, field);
+}
+
+/** The field whose words one sees and can click into. */
+const wordsOnPage: Readonly<Partial<Record<PageNode["kind"], string>>> = {
+  heading: "text",
+  button: "text",
+  richText: "doc",
+  list: "items",
+  widget: "text",
+};

@@ -9,7 +9,7 @@ export const columns = defineKind({
   defaults: {},
   holds: ["stack"],
   looks: ["split", "gap", "place", "above", "below", "hidden"],
-  words: [],
+  words: {},
   css: ".b-columns{width:100%;display:grid;grid-auto-flow:row;grid-template-columns:var(--split,repeat(2,minmax(0,1fr)));gap:var(--gap,calc(32px*var(--space)));margin-block:var(--above,0) var(--below,0)}@media(max-width:600px){.b-columns{grid-template-columns:var(--split-phone,minmax(0,1fr))}}",
   render: (node, _content, context) => `<div${context.attributes(node, "b-columns")}>${context.children(node)}</div>`,
 });

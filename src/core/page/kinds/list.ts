@@ -4,6 +4,8 @@ import { escapeHtml } from "@/core/render/markup";
 import { defineKind } from "../kind";
 
 export interface ListItem {
+  /** Names the line, so that two people may change one list. A file may leave it out: a page always has it. */
+  readonly id?: string;
   readonly text: string;
   /** Stands at the end of a row: a price, hours. */
   readonly aside?: string;
@@ -20,13 +22,20 @@ export const list = defineKind<ListContent>({
   content: Joi.object<ListContent>({
     style: Joi.string().valid("bullets", "numbers", "rows").required(),
     items: Joi.array()
-      .items(Joi.object({ text: Joi.string().allow("").max(300).required(), aside: Joi.string().allow("").max(80) }))
+      .items(
+        Joi.object({
+          id: Joi.string().pattern(/^[\w-]{1,40}$/),
+          text: Joi.string().allow("").max(300).required(),
+          aside: Joi.string().allow("").max(80),
+        }),
+      )
       .max(200)
+      .unique((one: ListItem, other: ListItem) => one.id !== undefined && one.id === other.id)
       .required(),
   }),
   defaults: { style: "bullets", items: [{ text: "First" }, { text: "Second" }] },
   looks: ["size", "colour", "measure", "gap", "above", "below", "hidden"],
-  words: ["items"],
+  words: { items: "lines" },
   css: ".b-list{display:flex;flex-direction:column;gap:var(--gap,.45em);line-height:1.5;margin-block:var(--above,0) var(--below,0);padding-inline-start:1.2em}.b-rows{list-style:none;padding:0;gap:0;width:100%}.b-rows li{display:flex;justify-content:space-between;gap:1.5em;padding:.65em 0;border-bottom:1px solid var(--c-line)}.b-rows li span+span{font-variant-numeric:tabular-nums;text-align:end;flex:none}",
   render: (node, content, context) => {
     const rows = content.style === "rows";
@@ -34,8 +43,8 @@ export const list = defineKind<ListContent>({
     let items = "";
     for (const item of content.items) {
       items += rows
-        ? `<li><span>${escapeHtml(item.text)}</span>${item.aside ? `<span>${escapeHtml(item.aside)}</span>` : ""}</li>`
-        : `<li>${escapeHtml(item.text)}</li>`;
+        ? `<li${context.line(node, item.id)}><span>${escapeHtml(item.text)}</span>${item.aside ? `<span>${escapeHtml(item.aside)}</span>` : ""}</li>`
+        : `<li${context.line(node, item.id)}>${escapeHtml(item.text)}</li>`;
     }
     return `<${tag}${context.attributes(node, rows ? "b-list b-rows" : "b-list")}${rows ? ' role="list"' : ""}>${items}</${tag}>`;
   },

@@ -26,7 +26,7 @@ export const navigation = defineKind<NavigationContent>({
   }),
   defaults: { arrangement: "bar", showName: true, label: "Main", menuWord: "Menu" },
   looks: ["size", "colour", "above", "below", "hidden"],
-  words: ["menuWord"],
+  words: { menuWord: "line" },
   css: ".b-nav{display:flex;align-items:center;justify-content:space-between;gap:1.5em;width:100%;margin-block:var(--above,0) var(--below,0)}.b-nav ul{display:flex;flex-wrap:wrap;gap:.4em 1.5em;list-style:none;padding:0;margin:0}.b-nav a{color:inherit;text-decoration:none;display:inline-block;padding:.35em 0}.b-nav li a:hover,.b-nav [aria-current]{text-decoration:underline;text-underline-offset:.3em}.b-name{font-family:var(--f-head);font-weight:var(--head-weight);font-size:1.25rem}.b-fold{display:none}.b-column{flex-direction:column;align-items:flex-start;gap:.6em}.b-column ul{flex-direction:column;gap:.2em}@media(max-width:600px){.b-bar>ul{display:none}.b-fold{display:block;position:relative}.b-fold summary{cursor:pointer;padding:.5em .9em;border:1px solid currentColor;border-radius:var(--button-radius);list-style:none;font-weight:600;font-size:.9em}.b-fold summary::-webkit-details-marker{display:none}.b-fold ul{position:absolute;inset-inline-end:0;top:calc(100% + 6px);z-index:5;flex-direction:column;gap:0;min-width:12rem;background:var(--c-paper);color:var(--c-ink);border:1px solid var(--c-line);border-radius:var(--radius);padding:.5em 1.1em}.b-fold li+li{border-top:1px solid var(--c-line)}.b-fold li a{display:block;padding:.7em 0}}",
   render: (node, content, context) => {
     const bar = content.arrangement === "bar";

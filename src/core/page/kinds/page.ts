@@ -9,7 +9,7 @@ export const page = defineKind({
   defaults: {},
   holds: ["section"],
   looks: [],
-  words: [],
+  words: {},
   css: "",
   render: (node, _content, context) => context.children(node),
 });

@@ -22,7 +22,7 @@ export const section = defineKind<SectionContent>({
   defaults: { name: "Section" },
   holds: flowKinds,
   looks: ["surface", "above", "below", "width", "gap", "align", "hidden"],
-  words: [],
+  words: {},
   css: ".b-section{padding:var(--above,calc(72px*var(--space))) clamp(20px,4vw,48px) var(--below,calc(72px*var(--space)))}.b-in{max-width:var(--width,68rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:100%}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}",
   render: (node, content, context) =>
     `<section${context.attributes(node, "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node)}</div></section>`,

@@ -7,7 +7,7 @@ import { notFound } from "@/server/problem";
 
 const largestInput = 4 << 20;
 /** What the studio asks by itself while a screen stands open. */
-const background: ReadonlySet<string> = new Set(["publish.changes", "pages.since", "jobs.read", "mail.list"]);
+const background: ReadonlySet<string> = new Set(["publish.changes", "pages.follow", "jobs.read", "mail.list"]);
 
 export async function POST(request: Request, { params }: { params: Promise<{ operation: string }> }) {
   const { operation } = await params;
