@@ -2,19 +2,17 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 // The composer: running order, stage, sheet.
 import {
+  type CollisionDetection,
   DndContext,
   type DragEndEvent,
   DragOverlay,
-  KeyboardSensor,
-  type KeyboardSensorOptions,
   PointerSensor,
-  pointerWithin,
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { sortableKeyboardCoordinates } from "@dnd-kit/sortable";
 import { useQuery } from "@tanstack/react-query";
-import { Plus, Redo2, Undo2 } from "lucide-react";
+import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus, Redo2, Undo2, X } from "lucide-react";
+import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
@@ -25,26 +23,40 @@ import { deviceClass } from "@/core/visitor/visitor";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, QuietButton, State, Window } from "@/studio/kit/kit";
+import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Window } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
-import { EditableFrame, type Measured } from "@/studio/stage/editable-frame";
+import { EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
+import { keepCopied, lastCopied } from "./clipboard";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
+import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
+import { useScrollTogether } from "./scroll-together";
 import { Sheet } from "./sheet";
 import { Shelf } from "./shelf";
-import { Composer, newId } from "./store";
+import { Composer, type ComposerView, newId } from "./store";
+import { frameWidths, useViewChoice, zooms } from "./view-choice";
+import { words } from "./words";
 
-const frameWidths = [390, 560, 820, 1180, 1440] as const;
 const scopeOf = (widthPx: number): Width =>
   ({ wide: "base", tablet: "tablet", phone: "phone" })[deviceClass(widthPx)] as Width;
 
 // Options of their own identity: new ones at each rendering would render everything that can be dragged anew.
 const pointerOptions = { activationConstraint: { distance: 5 } };
-const keyboardOptions: KeyboardSensorOptions = {
-  coordinateGetter: sortableKeyboardCoordinates,
-  keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space"] },
+
+/** The insert point that is nearest to the pointer, while it is over the running order: there is always exactly one. */
+const nearestInsertPoint: CollisionDetection = ({ pointerCoordinates, droppableContainers, droppableRects }) => {
+  if (!pointerCoordinates) return [];
+  const { x, y } = pointerCoordinates;
+  const near = droppableContainers.flatMap((container) => {
+    const rect = droppableRects.get(container.id);
+    const over = rect && x >= rect.left - 24 && x <= rect.right + 24;
+    return over && String(container.id).startsWith("insert:")
+      ? [{ id: container.id, data: { droppableContainer: container, value: Math.abs(rect.top + rect.height / 2 - y) } }]
+      : [];
+  });
+  return near.sort((one, other) => one.data.value - other.data.value).slice(0, 1);
 };
 
 export function ComposerScreen({ page }: { page: string }) {
@@ -102,15 +114,14 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       return last.rendered;
     };
   }, [renderer, meta, composer]);
-  const [sideBySide, setSideBySide] = useState(true);
-  const [widthPx, setWidthPx] = useState<number>(1180);
+  const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
+  const { tell, scrolled } = useScrollTogether();
   const [shelfAt, setShelfAt] = useState<number | null>(null);
   const [dragged, setDragged] = useState<PageNode | null>(null);
   const [help, setHelp] = useState(false);
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
-  const copied = useRef<PageNode | null>(null);
   const { walk } = useChosenVisitor();
   useStatus(view.sync, view.revision);
 
@@ -140,33 +151,33 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   );
 
   const deeds = useMemo<KeyDeeds>(() => {
-    const selected = () => (composer.view.selection ? composer.node(composer.view.selection.node) : null);
     const copy = () => {
-      copied.current = selected();
-      if (copied.current)
-        void navigator.clipboard?.writeText(JSON.stringify({ webitorBlock: copied.current })).catch(() => {});
+      const { selection } = composer.view;
+      const block = selection && composer.node(selection.node);
+      if (block) keepCopied(site.key, block);
+      return block;
     };
     return {
-      sideBySide: () => setSideBySide((both) => !both),
+      sideBySide: () => choose({ sideBySide: !sideBySide }),
       rehearse: () => walk(),
       find: () => openShelf(),
       help: () => setHelp(true),
       enterWords: () => composer.view.selection && editRef.current?.(composer.view.selection.node),
       copy,
       cut: () => {
-        copy();
-        if (copied.current && composer.mayLayout) composer.remove(copied.current.id);
+        const block = copy();
+        if (block && composer.mayLayout) composer.remove(block.id);
       },
       paste: () => {
         if (!composer.mayLayout) return;
-        const paste = (node: PageNode | null) => node && composer.say(composer.paste(node));
-        navigator.clipboard
-          ?.readText()
-          .then((text) => paste((JSON.parse(text) as { webitorBlock?: PageNode }).webitorBlock ?? copied.current))
-          .catch(() => paste(copied.current));
+        const copied = lastCopied();
+        if (!copied) return composer.say(words.nothingCopied);
+        if (copied.site !== site.key) return composer.say(words.copiedElsewhere);
+        const refusal = composer.paste(copied.node);
+        if (refusal) composer.say(refusal);
       },
     };
-  }, [composer, openShelf, walk]);
+  }, [composer, openShelf, walk, choose, sideBySide, site.key]);
 
   const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, deeds), [composer, deeds]);
   useEffect(() => {
@@ -174,34 +185,39 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);
 
-  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
+  const sensors = useSensors(useSensor(PointerSensor, pointerOptions));
 
   const dropped = ({ active, over }: DragEndEvent) => {
     setDragged(null);
     if (!over) return;
-    const target = String(over.id);
-    const index = target.startsWith("insert:")
-      ? Number(target.slice(7))
-      : sections.findIndex((section) => section.id === target);
-    if (index < 0) return;
+    const index = Number(String(over.id).slice("insert:".length));
     const what = String(active.id);
     const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
     if (entry) return place(entry, index);
     const from = sections.findIndex((section) => section.id === what);
-    // An insert point counts the section that leaves; a section's own place does not.
-    const to = target.startsWith("insert:") && index > from ? index - 1 : index;
+    // An insert point counts the section that leaves.
+    const to = index > from ? index - 1 : index;
     if (from >= 0 && from !== to)
       composer.edit(composer.pageId, [{ type: "move", node: what, parent: view.page.id, index: to }]);
   };
 
+  const show = useCallback((id: string, block: ScrollLogicalPosition) => {
+    for (const frame of document.querySelectorAll<HTMLIFrameElement>("iframe[data-stage]"))
+      frame.contentDocument?.querySelector(`[data-n="${CSS.escape(id)}"]`)?.scrollIntoView({ block });
+  }, []);
   const picked = useCallback(
     (id: string) => {
       composer.select(id);
-      for (const frame of document.querySelectorAll<HTMLIFrameElement>("iframe[data-stage], main iframe"))
-        frame.contentDocument?.querySelector(`[data-n="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "nearest" });
+      show(id, "nearest");
     },
-    [composer],
+    [composer, show],
   );
+  const { reveal } = view;
+  useEffect(() => {
+    // Once the frames have drawn it.
+    const drawn = reveal && requestAnimationFrame(() => show(reveal.node, "center"));
+    return () => cancelAnimationFrame(drawn ?? 0);
+  }, [reveal, show]);
 
   const mainWidth = sideBySide ? Math.max(widthPx, 820) : widthPx;
   const mainScope = scopeOf(mainWidth);
@@ -214,16 +230,18 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   if (!renderer || !renderNow || !meta) return <Loading what="the page" />;
   // Two frames need room: the running order gives way where the window is narrow.
-  const folded = sideBySide && stageSize.width > 0 && stageSize.width < 560;
+  const folded = orderFolded || (sideBySide && stageSize.width > 0 && stageSize.width < 560);
   const room = Math.max(240, stageSize.width - 36);
-  const phoneScale = sideBySide ? Math.min(1, (room * 0.3) / 390) : 1;
-  const wideRoom = sideBySide ? room - 390 * phoneScale - 22 : room;
+  const phoneScale = zoom === "fit" ? Math.min(1, (room * 0.3) / 390) : zoom / 100;
+  const phoneRoom = sideBySide ? Math.min(390 * phoneScale, room * 0.45) : 0;
+  const wideRoom = room - phoneRoom - (sideBySide ? 22 : 0);
+  const mainScale = zoom === "fit" ? Math.min(1, wideRoom / mainWidth) : zoom / 100;
   const frame = { rendered: renderNow(), renderNow, renderer, composer, view, onKey, onMeasured: setMeasured };
 
   return (
     <DndContext
       sensors={sensors}
-      collisionDetection={pointerWithin}
+      collisionDetection={nearestInsertPoint}
       onDragStart={({ active }) =>
         setDragged(
           sections.find((section) => section.id === active.id) ??
@@ -234,7 +252,13 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       onDragEnd={dropped}
       onDragCancel={() => setDragged(null)}
     >
-      <Flex flex="1" minH="0">
+      <Box display={{ base: "block", lg: "none" }} p="24px">
+        <Text mb="12px">{words.tooNarrow}</Text>
+        <PlainButton asChild>
+          <Link href={`/s/${site.key}/desk`}>{words.toTheDesk}</Link>
+        </PlainButton>
+      </Box>
+      <Flex flex="1" minH="0" display={{ base: "none", lg: "flex" }}>
         <Box
           w={folded ? "74px" : "214px"}
           flex="none"
@@ -246,11 +270,18 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           <Flex direction="column" h="100%">
             <Flex align="center" justify="space-between" pl="12px" pr="8px" h="46px" flex="none">
               <PageMenu page={meta} folded={folded} />
-              {site.mayLayout ? (
-                <IconButton name="Add a section (+)" onClick={() => openShelf()}>
-                  <Plus size={16} />
-                </IconButton>
-              ) : null}
+              <Flex>
+                {site.mayLayout ? (
+                  <IconButton name={words.addSection} onClick={() => openShelf()}>
+                    <Plus size={16} />
+                  </IconButton>
+                ) : null}
+                {folded ? null : (
+                  <IconButton name={words.foldOrder} onClick={() => choose({ orderFolded: true })}>
+                    <PanelLeftClose size={15} />
+                  </IconButton>
+                )}
+              </Flex>
             </Flex>
             <Box flex="1" overflowY="auto">
               <RunningOrder
@@ -263,8 +294,20 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                 dragging={dragged !== null}
                 onSelect={picked}
                 onInsert={openShelf}
+                onMove={(id, by) => composer.moveBy(id, by)}
+                onEnter={(id) => {
+                  const first = composer.node(id)?.children?.[0];
+                  if (first) composer.select(first.id);
+                }}
               />
             </Box>
+            {orderFolded ? (
+              <Flex justify="center" py="6px" borderTopWidth="1px" borderColor="line">
+                <IconButton name={words.unfoldOrder} onClick={() => choose({ orderFolded: false })}>
+                  <PanelLeftOpen size={15} />
+                </IconButton>
+              </Flex>
+            ) : null}
           </Flex>
           {shelfAt !== null ? (
             <Shelf onAdd={(entry) => place(entry, shelfAt)} onClose={() => setShelfAt(null)} />
@@ -282,32 +325,24 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             fontSize="small"
             px="10px"
           >
-            <IconButton
-              name="Undo (Ctrl+Z)"
-              h="24px"
-              disabled={!view.history.past.length}
-              onClick={() => composer.undo()}
-            >
+            <IconButton name={words.undo} h="24px" disabled={!view.history.past.length} onClick={() => composer.undo()}>
               <Undo2 size={15} />
             </IconButton>
             <IconButton
-              name="Redo (Ctrl+Shift+Z)"
+              name={words.redo}
               h="24px"
               disabled={!view.history.future.length}
               onClick={() => composer.redo()}
             >
               <Redo2 size={15} />
             </IconButton>
-            <Box w="12px" />
+            <Box w="4px" />
             {frameWidths.map((width) => (
               <button
                 key={width}
                 type="button"
                 aria-pressed={width === mainWidth}
-                onClick={() => {
-                  setWidthPx(width);
-                  if (width < 820) setSideBySide(false);
-                }}
+                onClick={() => choose({ widthPx: width, ...(width < 820 ? { sideBySide: false } : {}) })}
                 style={{
                   minHeight: 24,
                   cursor: "pointer",
@@ -323,76 +358,112 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               fontSize="small"
               aria-pressed={sideBySide}
               fontWeight={sideBySide ? "700" : "450"}
-              onClick={() => setSideBySide(!sideBySide)}
+              onClick={() => choose({ sideBySide: !sideBySide })}
             >
-              Side by side{" "}
+              {words.sideBySide}{" "}
               <Text as="kbd" color="ink2">
                 T
               </Text>
             </QuietButton>
-            <IconButton name="Keys (?)" h="24px" onClick={() => setHelp(true)}>
+            <label style={{ display: "flex", alignItems: "center", gap: 4 }}>
+              <span>{words.zoom}</span>
+              <select
+                value={String(zoom)}
+                onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
+                style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
+              >
+                {zooms.map((one) => (
+                  <option key={one} value={one}>
+                    {one === "fit" ? words.zoomFit : `${one} %`}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <IconButton name={words.keysButton} h="24px" onClick={() => setHelp(true)}>
               ?
             </IconButton>
+            {view.people.length ? (
+              <Text color="ink2" truncate maxW="220px" title={view.people.map(personName).join(", ")}>
+                {words.alsoHere}: <b>{view.people.map(personName).join(", ")}</b>
+              </Text>
+            ) : null}
           </Flex>
-          <Box ref={stageRef} flex="1" minH="0" overflow="auto" px="18px" pt="6px" pb="76px" css={stageGround}>
+          <Box
+            ref={stageRef}
+            flex="1"
+            minH="0"
+            overflow="hidden"
+            px="18px"
+            pt="6px"
+            css={stageGround}
+            onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
+          >
             {stageSize.width > 0 ? (
-              <Flex gap="22px" align="flex-start" justify={sideBySide ? "flex-start" : "center"}>
+              <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
                 <EditableFrame
                   key={`main${mainWidth}`}
                   {...frame}
-                  name={mainWidth > 900 ? "Wide" : mainWidth > 600 ? "Tablet" : "Phone"}
+                  name={
+                    mainWidth > 900
+                      ? words.frameNames.wide
+                      : mainWidth > 600
+                        ? words.frameNames.tablet
+                        : words.frameNames.phone
+                  }
                   widthPx={mainWidth}
-                  scale={Math.min(1, wideRoom / mainWidth)}
+                  roomPx={wideRoom}
+                  scale={mainScale}
                   scope={mainScope}
                   editRef={editRef}
+                  onPane={(pane) => tell("main", pane)}
+                  onScrolled={() => scrolled("main")}
                 />
                 {sideBySide ? (
                   <EditableFrame
                     key="phone"
                     {...frame}
-                    name="Phone"
+                    name={words.frameNames.phone}
                     widthPx={390}
+                    roomPx={phoneRoom}
                     scale={phoneScale}
                     scope="phone"
                     rounded
+                    onPane={(pane) => tell("phone", pane)}
+                    onScrolled={() => scrolled("phone")}
                   />
                 ) : null}
               </Flex>
             ) : null}
           </Box>
-          {view.notice || view.sync.kind === "refused" ? (
-            <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
-              <Box
-                bg="sheet"
-                borderWidth="1px"
-                borderColor="brick"
-                borderRadius="panel"
-                px="12px"
-                py="8px"
-                boxShadow="lifted"
-                pointerEvents="auto"
-              >
-                <State tone="brick">{view.sync.kind === "refused" ? view.sync.message : view.notice}</State>
-              </Box>
-            </Flex>
-          ) : null}
+          <Notice view={view} onSignIn={() => void composer.settled()} onClose={() => composer.say(null)} />
           <Box position="absolute" left="18px" right="18px" bottom="16px">
             <RehearseStrip path={pagePath(meta)} />
           </Box>
         </Flex>
-        <Box
+        <Flex
           as="aside"
-          aria-label="Sheet"
-          w="288px"
+          direction="column"
+          aria-label={words.sheet}
+          w={sheetFolded ? "40px" : "288px"}
           flex="none"
           bg="sheet"
           borderLeftWidth="1px"
           borderColor="line"
           overflowY="auto"
+          position="relative"
         >
-          <Sheet composer={composer} view={view} measured={measured} />
-        </Box>
+          <Box position="absolute" top="8px" right="6px" zIndex="1">
+            <IconButton
+              name={sheetFolded ? words.unfoldSheet : words.foldSheet}
+              onClick={() => choose({ sheetFolded: !sheetFolded })}
+            >
+              {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
+            </IconButton>
+          </Box>
+          {sheetFolded ? null : <Sheet composer={composer} view={view} measured={measured} />}
+        </Flex>
       </Flex>
+      <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} />
       <DragOverlay dropAnimation={null}>
         {dragged ? (
           <Flex
@@ -411,7 +482,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           </Flex>
         ) : null}
       </DragOverlay>
-      <Window title="Keys" open={help} onClose={() => setHelp(false)}>
+      <Window title={words.keys} open={help} onClose={() => setHelp(false)}>
         <Box as="dl" display="grid" gridTemplateColumns="150px 1fr" rowGap="6px">
           {keyTable
             .filter((key) => key.keys)
@@ -426,5 +497,37 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         </Box>
       </Window>
     </DndContext>
+  );
+}
+
+/** What went wrong, above the strip: until the next edit, or until it is put aside. */
+function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSignIn: () => void; onClose: () => void }) {
+  const { sync } = view;
+  const said = sync.kind === "refused" ? sync.message : sync.kind === "signedOut" ? words.signedOut : view.notice;
+  if (!said) return null;
+  return (
+    <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
+      <Flex
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="brick"
+        borderRadius="panel"
+        px="12px"
+        py="8px"
+        gap="10px"
+        align="center"
+        boxShadow="lifted"
+        pointerEvents="auto"
+      >
+        <State tone="brick">{said}</State>
+        {sync.kind === "signedOut" ? (
+          <MainButton onClick={onSignIn}>{words.signIn}</MainButton>
+        ) : sync.kind === "refused" ? null : (
+          <IconButton name={words.closeNotice} onClick={onClose}>
+            <X size={14} />
+          </IconButton>
+        )}
+      </Flex>
+    </Flex>
   );
 }

@@ -110,6 +110,12 @@ export const keyTable: readonly Key[] = [
     fits: (event) => withMeta("z", true)(event) || withMeta("y")(event),
     run: (composer) => composer.redo(),
   },
+  {
+    keys: "Space",
+    says: "on a section of the running order: lift it, move it by the arrows, put it down",
+    fits: () => false,
+    run: () => {},
+  },
   { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, deeds) => deeds.help() },
 ];
 

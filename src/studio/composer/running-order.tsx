@@ -5,16 +5,17 @@ import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Plus } from "lucide-react";
-import { Fragment, memo, useMemo } from "react";
+import { Fragment, memo, useMemo, useState } from "react";
 import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
+import { words } from "./words";
 
 const fills: Readonly<Record<Shape["kind"], string>> = {
-  line: "#B9B0A0",
-  bold: "#6B665C",
-  box: "#CFC5B1",
-  key: "#8A8272",
+  line: "var(--chakra-colors-drawn-line)",
+  bold: "var(--chakra-colors-drawn-bold)",
+  box: "var(--chakra-colors-drawn-box)",
+  key: "var(--chakra-colors-drawn-key)",
 };
 
 export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
@@ -61,10 +62,13 @@ interface EntryProps {
   readonly selected: boolean;
   readonly movable: boolean;
   readonly folded: boolean;
+  /** Lifted by the keyboard, to be moved by the arrows. */
+  readonly lifted: boolean;
   onSelect(id: string): void;
+  onKey(id: string, event: React.KeyboardEvent): void;
 }
 
-const Entry = memo(function Entry({ section, selected, movable, folded, onSelect }: EntryProps) {
+const Entry = memo(function Entry({ section, selected, movable, folded, lifted, onSelect, onKey }: EntryProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: section.id,
     disabled: !movable,
@@ -87,7 +91,12 @@ const Entry = memo(function Entry({ section, selected, movable, folded, onSelect
         data-section={section.id}
         title={String(section.content.name)}
         onClick={() => onSelect(section.id)}
+        onKeyDown={(event) => onKey(section.id, event)}
+        // A lifted section is put down by the key's press: its release must not press the button too.
+        onKeyUp={(event) => event.key === " " && event.preventDefault()}
         style={{
+          outline: lifted ? "2px solid var(--chakra-colors-mark)" : undefined,
+          boxShadow: lifted ? "var(--chakra-shadows-lifted)" : undefined,
           display: "flex",
           gap: 10,
           alignItems: "center",
@@ -120,10 +129,12 @@ const InsertPoint = memo(function InsertPoint({
   index,
   onInsert,
   shown,
+  dragging,
 }: {
   index: number;
   onInsert: (index: number) => void;
   shown: boolean;
+  dragging: boolean;
 }) {
   const { setNodeRef, isOver } = useDroppable({ id: `insert:${index}` });
   return (
@@ -152,7 +163,9 @@ const InsertPoint = memo(function InsertPoint({
             left: 6,
             right: 6,
             top: "50%",
-            borderTop: `1px ${isOver ? "solid" : "dashed"} var(--chakra-colors-mark)`,
+            borderTop: isOver
+              ? "3px solid var(--chakra-colors-mark)"
+              : `1px dashed var(--chakra-colors-${shown ? "edge" : "mark"})`,
           }}
         />
         <span
@@ -162,8 +175,10 @@ const InsertPoint = memo(function InsertPoint({
             left: "50%",
             top: "50%",
             transform: "translate(-50%,-50%)",
+            // While something is dragged only the place it would take is marked.
+            visibility: shown && dragging && !isOver ? "hidden" : undefined,
             background: "var(--chakra-colors-mark)",
-            color: "#fff",
+            color: "var(--chakra-colors-white)",
             borderRadius: 99,
             width: 18,
             height: 18,
@@ -188,6 +203,9 @@ export interface RunningOrderProps {
   readonly dragging: boolean;
   onSelect(id: string): void;
   onInsert(index: number): void;
+  onMove(id: string, by: -1 | 1): void;
+  /** One level in: the first block of the section. */
+  onEnter(id: string): void;
 }
 
 function Fixed({
@@ -246,8 +264,42 @@ export function RunningOrder({
   dragging,
   onSelect,
   onInsert,
+  onMove,
+  onEnter,
 }: RunningOrderProps) {
   const sections = page.children ?? [];
+  const [lifted, setLifted] = useState<{ readonly id: string; readonly from: number } | null>(null);
+  const [told, setTold] = useState("");
+  const placeOf = (id: string) => sections.findIndex((section) => section.id === id);
+  const nameOf = (id: string) => String(sections[placeOf(id)]?.content.name ?? "");
+  const tellLifted = (id: string, place: number) => setTold(words.lifted(nameOf(id), place + 1, sections.length));
+  /** Space lifts a section, the arrows carry it, Space puts it down, Esc puts it back. */
+  const onKey = (id: string, event: React.KeyboardEvent) => {
+    const place = placeOf(id);
+    const up = event.key === "ArrowUp";
+    if (event.key === "Enter" && id === selectedSection) {
+      event.preventDefault();
+      onEnter(id);
+    } else if (event.key === " " && movable) {
+      event.preventDefault();
+      onSelect(id);
+      setLifted(lifted ? null : { id, from: place });
+      if (lifted) setTold(words.putDown(nameOf(id), place + 1));
+      else tellLifted(id, place);
+    } else if (lifted?.id === id && (up || event.key === "ArrowDown")) {
+      event.preventDefault();
+      const to = place + (up ? -1 : 1);
+      if (to < 0 || to >= sections.length) return;
+      onMove(id, up ? -1 : 1);
+      tellLifted(id, to);
+    } else if (lifted?.id === id && event.key === "Escape") {
+      event.preventDefault();
+      event.stopPropagation();
+      for (let at = place; at !== lifted.from; at += at < lifted.from ? 1 : -1) onMove(id, at < lifted.from ? 1 : -1);
+      setLifted(null);
+      setTold(words.putDown(nameOf(id), lifted.from + 1));
+    }
+  };
   // The same list as long as the order is the same, so that an edit inside a section leaves the others alone.
   const order = sections.map((section) => section.id).join(" ");
   const ids = useMemo(() => (order ? order.split(" ") : []), [order]);
@@ -267,7 +319,9 @@ export function RunningOrder({
       {fixed(header)}
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <Box as="ol" m="0" p="0">
-          {movable ? <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} /> : null}
+          {movable ? (
+            <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} dragging={dragging} />
+          ) : null}
           {sections.map((section, index) => (
             <Fragment key={section.id}>
               <Entry
@@ -275,9 +329,13 @@ export function RunningOrder({
                 selected={section.id === selectedSection}
                 movable={movable}
                 folded={folded}
+                lifted={lifted?.id === section.id}
                 onSelect={onSelect}
+                onKey={onKey}
               />
-              {movable ? <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} /> : null}
+              {movable ? (
+                <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} dragging={dragging} />
+              ) : null}
             </Fragment>
           ))}
         </Box>
@@ -288,6 +346,9 @@ export function RunningOrder({
         </Text>
       ) : null}
       {fixed(footer)}
+      <Box as="span" role="status" srOnly>
+        {told}
+      </Box>
     </Flex>
   );
 }

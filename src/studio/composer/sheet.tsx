@@ -75,7 +75,7 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
   const scope = scopeWords[selection.width];
   return (
     <Box p="16px" pt="12px" key={node.id}>
-      <Flex fontSize="small" color="ink2" minH="20px" wrap="wrap" align="center">
+      <Flex fontSize="small" color="ink2" minH="20px" wrap="wrap" align="center" pr="30px">
         {path.map((above) => (
           <Flex key={above.id} align="center">
             <button
@@ -108,12 +108,14 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
           </Flex>
         ) : null}
       </Flex>
-      <Text bg="wash" borderRadius="panel" px="10px" py="8px" my="10px">
-        Changes apply at <b>{scope.bold}</b>. {scope.rest}
-      </Text>
       <Content composer={composer} node={node} measured={measured} />
       {composer.mayLayout ? (
-        <Looks composer={composer} node={node} width={selection.width} />
+        <>
+          <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
+            The look below holds at <b>{scope.bold}</b>. {scope.rest}
+          </Text>
+          <Looks composer={composer} node={node} width={selection.width} />
+        </>
       ) : (
         <Text mt="10px" color="ink2">
           You change words and pictures here; layout is for the studio’s designers.
@@ -456,7 +458,7 @@ function PictureFields({ composer, node }: { composer: Composer; node: PageNode 
     <Group title="Picture">
       <PictureChoice
         value={node.content.media as string | null}
-        onChoose={(media) => composer.setContent(node.id, "media", media)}
+        onChoose={(media) => composer.choosePicture(node.id, media)}
       />
       <Box mt="10px">
         <Row
@@ -479,10 +481,11 @@ function PictureFields({ composer, node }: { composer: Composer; node: PageNode 
 }
 
 function ListFields({ composer, node }: { composer: Composer; node: PageNode }) {
-  const { set, error } = useField(composer, node, "items");
-  const items = node.content.items as readonly ListItem[];
+  const items = node.content.items as readonly (ListItem & { readonly id: string })[];
   const rows = node.content.style === "rows";
-  const change = (index: number, item: ListItem) => set(items.map((one, at) => (at === index ? item : one)));
+  // A line that was just added is written in at once.
+  const [added, setAdded] = useState<string | null>(null);
+  const add = (after?: string) => setAdded(composer.addLine(node.id, "items", { text: "" }, after));
   return (
     <Group title="List" aside={`${items.length} ${items.length === 1 ? "line" : "lines"}`}>
       {composer.mayLayout ? (
@@ -499,31 +502,106 @@ function ListFields({ composer, node }: { composer: Composer; node: PageNode }) 
         />
       ) : null}
       {items.map((item, index) => (
-        <Flex key={index} gap="4px" mb="4px">
-          <TextInput
-            aria-label={`Line ${index + 1}`}
-            value={item.text}
-            onChange={(text) => change(index, { ...item, text })}
-          />
-          {rows ? (
-            <Box w="84px" flex="none">
-              <TextInput
-                aria-label={`End of line ${index + 1}`}
-                value={item.aside ?? ""}
-                onChange={(aside) => change(index, { ...item, aside })}
-              />
-            </Box>
-          ) : null}
-          <IconButton name={`Remove line ${index + 1}`} onClick={() => set(items.filter((_item, at) => at !== index))}>
-            <Trash2 size={14} />
-          </IconButton>
-        </Flex>
+        <ListLine
+          key={item.id}
+          composer={composer}
+          node={node}
+          item={item}
+          number={index + 1}
+          of={items.length}
+          rows={rows}
+          fresh={item.id === added}
+          onEnter={() => add(item.id)}
+        />
       ))}
-      {error ? <State tone="brick">{error}</State> : null}
-      <QuietButton onClick={() => set([...items, { text: "", ...(rows ? { aside: "" } : {}) }])}>
+      <QuietButton onClick={() => add()}>
         <Plus size={14} /> Add a line
       </QuietButton>
     </Group>
+  );
+}
+
+function ListLine({
+  composer,
+  node,
+  item,
+  number,
+  of,
+  rows,
+  fresh,
+  onEnter,
+}: {
+  composer: Composer;
+  node: PageNode;
+  item: ListItem & { readonly id: string };
+  number: number;
+  of: number;
+  rows: boolean;
+  fresh: boolean;
+  onEnter: () => void;
+}) {
+  const text = useField(composer, node, `items.${item.id}.text`);
+  const aside = useField(composer, node, `items.${item.id}.aside`);
+  const fault = text.error ?? aside.error;
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (event.key === "Enter") {
+      event.preventDefault();
+      onEnter();
+    }
+    if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+      event.preventDefault();
+      composer.moveLine(node.id, "items", item.id, event.key === "ArrowUp" ? -1 : 1);
+    }
+  };
+  return (
+    <Box mb="4px" onKeyDown={onKeyDown}>
+      <Flex gap="4px">
+        <TextInput
+          {...{ autoFocus: fresh }}
+          aria-label={`Line ${number}`}
+          aria-invalid={text.error !== undefined}
+          value={item.text}
+          onChange={text.set}
+        />
+        {rows ? (
+          <Box w="76px" flex="none">
+            <TextInput
+              aria-label={`End of line ${number}`}
+              aria-invalid={aside.error !== undefined}
+              value={item.aside ?? ""}
+              onChange={aside.set}
+            />
+          </Box>
+        ) : null}
+        <IconButton
+          name={`Move line ${number} up (Alt+Up)`}
+          minW="20px"
+          w="20px"
+          disabled={number === 1}
+          onClick={() => composer.moveLine(node.id, "items", item.id, -1)}
+        >
+          <ArrowUp size={13} />
+        </IconButton>
+        <IconButton
+          name={`Move line ${number} down (Alt+Down)`}
+          minW="20px"
+          w="20px"
+          disabled={number === of}
+          onClick={() => composer.moveLine(node.id, "items", item.id, 1)}
+        >
+          <ArrowDown size={13} />
+        </IconButton>
+        <IconButton
+          name={`Remove line ${number}`}
+          minW="24px"
+          w="24px"
+          onClick={() => composer.removeLine(node.id, "items", item.id)}
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+      {fault ? <State tone="brick">{fault}</State> : null}
+    </Box>
   );
 }
 

@@ -81,18 +81,25 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
           <X size={16} />
         </IconButton>
       </Flex>
-      <TextInput
-        {...{ autoFocus: true }}
-        aria-label="Find a section"
-        placeholder="Find a section"
-        value={words}
-        onChange={setWords}
-      />
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (found[0]) onAdd(found[0]);
+        }}
+      >
+        <TextInput
+          {...{ autoFocus: true }}
+          aria-label="Find a section"
+          placeholder="Find a section"
+          value={words}
+          onChange={setWords}
+        />
+      </form>
       <Text
         fontSize="small"
         color="ink2"
         my="8px"
-      >{`${found.length} sections. Drag one into the running order, or press Enter to add it.`}</Text>
+      >{`${found.length} ${found.length === 1 ? "section" : "sections"}. Drag one into the running order. Enter adds the first.`}</Text>
       {found.map((entry) => (
         <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />
       ))}

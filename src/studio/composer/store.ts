@@ -361,6 +361,18 @@ export class Composer {
       this.edit(document, [{ type: "moveLine", node, field, line, index }]);
   }
 
+  /** Puts another picture in place. What described the one before does not describe this one. */
+  choosePicture(node: string, media: string): string | null {
+    const document = this.documentOf(node);
+    const block = this.node(node);
+    if (!document || !block || block.content.media === media) return null;
+    return this.edit(document, [
+      { type: "setContent", node, field: "media", value: media },
+      { type: "setContent", node, field: "alt", value: "" },
+      { type: "setContent", node, field: "decorative" },
+    ]);
+  }
+
   setLook(
     node: string,
     width: Width,

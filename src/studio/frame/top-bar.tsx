@@ -23,8 +23,8 @@ const tabs: readonly { readonly path: string; readonly name: string; readonly de
 export function Mark() {
   return (
     <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
-      <path d="M2 13V2h12" fill="none" stroke="#E2603A" strokeWidth="2.4" />
-      <path d="M16 6v10H6" fill="none" stroke="#FBF9F3" strokeWidth="2.4" />
+      <path d="M2 13V2h12" fill="none" stroke="var(--chakra-colors-mark-on-ink)" strokeWidth="2.4" />
+      <path d="M16 6v10H6" fill="none" stroke="var(--chakra-colors-sheet)" strokeWidth="2.4" />
     </svg>
   );
 }
@@ -158,7 +158,7 @@ export function TopBar() {
         <Text
           role="status"
           whiteSpace="nowrap"
-          color={status?.warn ? "#F3B79F" : "onInk"}
+          color={status?.warn ? "warnOnInk" : "onInk"}
           fontWeight={status?.warn ? "650" : "450"}
         >
           {status?.words ?? ""}

@@ -2,22 +2,32 @@
 import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
 
 const colours = {
-  ink: "#21282A",
-  paper: "#EFEBE1",
-  sheet: "#FBF9F3",
-  wash: "#E4DECF",
-  line: "#D9D2C2",
+  ink: "#18272B",
+  /** A cool galley grey, which does not tint a site's own colours. */
+  paper: "#E6EAE4",
+  sheet: "#F7F9F5",
+  wash: "#D6DED5",
+  line: "#C8D1C7",
   /** Edge of fields: 3:1 against the sheet, as WCAG 1.4.11 wants of controls. */
-  edge: "#8E8877",
-  ink2: "#565C56",
-  faint: "#62665F",
-  mark: "#C23F14",
-  moss: "#3F662E",
-  amber: "#8A5606",
-  brick: "#A8321E",
+  edge: "#7C897E",
+  ink2: "#4C5A56",
+  faint: "#5A6863",
+  /** Proof red: selection, the current step, a departure from Brand, things that want attention. */
+  mark: "#BC2C1C",
+  moss: "#2F6B3A",
+  amber: "#84560A",
+  brick: "#9E2A1E",
   white: "#FFFFFF",
-  inkSoft: "#3A4244",
-  onInk: "#D5D3CB",
+  inkSoft: "#2E4045",
+  /** Words, a warning and the mark's own tone on ink. */
+  onInk: "#CBD5CE",
+  warnOnInk: "#F2B3A6",
+  markOnInk: "#E0604C",
+  /** The small drawings of sections and of forms. */
+  drawnLine: "#A9B5AB",
+  drawnBold: "#56645F",
+  drawnBox: "#C3CEC3",
+  drawnKey: "#7C897E",
 };
 
 const config = defineConfig({
@@ -36,8 +46,8 @@ const config = defineConfig({
       },
       radii: { field: { value: "4px" }, panel: { value: "6px" } },
       shadows: {
-        lifted: { value: "0 10px 30px rgb(33 40 42 / .16)" },
-        page: { value: "0 6px 24px rgb(33 40 42 / .13)" },
+        lifted: { value: "0 10px 30px rgb(24 39 43 / .16)" },
+        page: { value: "0 6px 24px rgb(24 39 43 / .13)" },
       },
     },
   },

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
+import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { patchStage, rewriteSection, type StageState } from "./patch";
@@ -38,8 +39,11 @@ export interface EditableFrameProps {
   readonly composer: Composer;
   readonly view: ComposerView;
   readonly rounded?: boolean;
-  /** Given the frame's document once it is there, and null when it goes. */
-  onStage?(stage: StageState | null): void;
+  /** How wide it may be on the screen, in px: a wider frame scrolls in it. */
+  readonly roomPx: number;
+  /** Given what scrolls once it is there, and null when it goes. */
+  onPane?(pane: Pane | null): void;
+  onScrolled?(): void;
   onKey(event: KeyboardEvent): void;
   onMeasured?(measured: Measured): void;
   /** Handed a way to begin editing the words of the selected block from outside. */
@@ -141,9 +145,12 @@ export function EditableFrame(props: EditableFrameProps) {
     rounded,
     onKey,
     onMeasured,
-    onStage,
+    roomPx,
+    onPane,
+    onScrolled,
     editRef,
   } = props;
+  const paneRef = useRef<HTMLDivElement>(null);
   const stageRef = useRef<StageState | null>(null);
   const editing = useRef<Element | null>(null);
   const [session, setSession] = useState<WordsSession | null>(null);
@@ -247,7 +254,6 @@ export function EditableFrame(props: EditableFrameProps) {
   const open = (stage: StageState) => {
     stageRef.current = stage;
     const { document } = stage;
-    onStage?.(stage);
     const onDown = (event: PointerEvent) => {
       const target = event.target as Element;
       const block = target.closest?.<HTMLElement>("[data-n]");
@@ -299,7 +305,6 @@ export function EditableFrame(props: EditableFrameProps) {
     document.addEventListener("keydown", onFrameKey, true);
     return () => {
       sessionRef.current?.end();
-      onStage?.(null);
       removeEventListener("pointerdown", onLeft);
       removeEventListener("focusin", onLeft);
       document.removeEventListener("pointerdown", onDown);
@@ -309,47 +314,73 @@ export function EditableFrame(props: EditableFrameProps) {
     };
   };
 
+  useEffect(() => {
+    const element = paneRef.current;
+    const stage = stageRef.current;
+    if (element && stage) onPane?.({ element, stage, scale });
+    return () => onPane?.(null);
+  }, [onPane, scale]);
+
   const block = selected ? composer.node(selected) : null;
+  const shownPx = Math.min(roomPx, widthPx * scale);
   return (
-    <Box flex="none">
-      <Flex fontSize="small" h="26px" align="center" gap="8px">
+    <Flex direction="column" flex="none" h="100%" minH="0" w={`${shownPx}px`}>
+      <Flex fontSize="small" h="26px" flex="none" align="center" gap="8px" whiteSpace="nowrap">
         <Text fontWeight="700">{name}</Text>
-        <Text color="ink2">{`${widthPx} px · shown at ${Math.round(scale * 100)} %`}</Text>
+        <Text color="ink2">{words.frameSize(widthPx, Math.round(scale * 100))}</Text>
       </Flex>
       <Box
-        position="relative"
-        borderRadius={rounded ? "10px" : "0"}
-        boxShadow="page"
-        bg="white"
-        overflow="clip"
-        overflowClipMargin="24px"
+        ref={paneRef}
+        flex="1"
+        minH="0"
+        overflow="auto"
+        mx="-8px"
+        px="8px"
+        pt="8px"
+        pb="84px"
+        tabIndex={0}
+        role="region"
+        aria-label={words.framePane(name)}
+        css={{ scrollbarWidth: "none" }}
+        onScroll={() => onScrolled?.()}
+        onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
       >
-        <StageFrame
-          title={`${name}, ${widthPx} px`}
-          widthPx={widthPx}
-          scale={scale}
-          rendered={rendered}
-          renderer={renderer}
-          editing={editing}
-          ghosts
-          onOpen={open}
-          onLaidOut={measure}
-        />
-        {rect && block ? (
-          <CropMarks
-            rect={rect}
+        <Box
+          position="relative"
+          w={`${widthPx * scale}px`}
+          borderRadius={rounded ? "10px" : "0"}
+          boxShadow="page"
+          bg="white"
+          overflow="clip"
+          overflowClipMargin="24px"
+        >
+          <StageFrame
+            title={`${name}, ${widthPx} px`}
+            widthPx={widthPx}
             scale={scale}
-            faint={!mine}
-            tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label}
+            rendered={rendered}
+            renderer={renderer}
+            editing={editing}
+            ghosts
+            onOpen={open}
+            onLaidOut={measure}
           />
-        ) : null}
-        {others.map((other) => (
-          <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
-        ))}
-        {session?.editor && rect ? (
-          <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} />
-        ) : null}
+          {rect && block ? (
+            <CropMarks
+              rect={rect}
+              scale={scale}
+              faint={!mine}
+              tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label}
+            />
+          ) : null}
+          {others.map((other) => (
+            <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
+          ))}
+          {session?.editor && rect ? (
+            <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} />
+          ) : null}
+        </Box>
       </Box>
-    </Box>
+    </Flex>
   );
 }

@@ -81,6 +81,7 @@ export function StageFrame({
       <iframe
         ref={frame}
         title={title}
+        data-stage=""
         sandbox="allow-same-origin"
         tabIndex={-1}
         style={{

@@ -75,8 +75,20 @@ export function DesignStep({ popup, change }: StepProps) {
                 aria-hidden="true"
                 style={{ border: "1px solid var(--chakra-colors-line)", background: "var(--chakra-colors-paper)" }}
               >
-                <path d="M8 9h40M8 16h62M8 23h52M8 34h40M8 41h62" stroke="#C9C1AF" strokeWidth="2.5" />
-                <rect x={x} y={y} width={width} height={height} fill="#fff" stroke="#21282A" strokeWidth="1.5" />
+                <path
+                  d="M8 9h40M8 16h62M8 23h52M8 34h40M8 41h62"
+                  stroke="var(--chakra-colors-drawn-line)"
+                  strokeWidth="2.5"
+                />
+                <rect
+                  x={x}
+                  y={y}
+                  width={width}
+                  height={height}
+                  fill="var(--chakra-colors-white)"
+                  stroke="var(--chakra-colors-ink)"
+                  strokeWidth="1.5"
+                />
               </svg>
               <Text fontWeight="650" mt="6px">
                 {popupDesigns[design].name}
