@@ -2,6 +2,7 @@
 import { readLink } from "@/core/page/link";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { RichDoc } from "@/core/page/richtext";
+import { samplesIn } from "@/core/page/sample";
 import { popupsOf, type SiteFile } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
 
@@ -39,8 +40,12 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
   ] as [string, PageNode][];
   for (const [document, root] of documents)
     for (const node of everyNode(root)) {
+      const samples = samplesIn(node);
       const found = (weight: Finding["weight"], code: string, values: Record<string, string> = {}) =>
         findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
+      if (samples[0] !== undefined) found("look", "check.sample", { words: samples[0] });
+      if (node.kind === "columns" && node.children?.some((column) => !column.children?.length))
+        found("look", "check.emptyColumn");
       for (const link of linksIn(node)) {
         const read = readLink(link);
         if ("page" in read && !pages.has(read.page)) found("stops", "check.pageGone", { page: read.page });
@@ -61,6 +66,14 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
         else if (!node.content.alt && !node.content.decorative) found("look", "check.noDescription");
       }
     }
+  for (const page of site.pages) {
+    const onPage = (code: string) =>
+      findings.push({ weight: "look", document: page.id, node: null, widget: null, reason: { code } });
+    const titles = [...everyNode(page.body)].filter((node) => node.kind === "heading" && node.content.level === 1);
+    if (titles.length === 0) onPage("check.noPageTitle");
+    if (titles.length > 1) onPage("check.twoPageTitles");
+    if (!page.description && !site.settings.description) onPage("check.noPageDescription");
+  }
   if (!site.pages.some((page) => page.slug === ""))
     findings.push({ weight: "stops", document: null, node: null, widget: null, reason: { code: "check.noHome" } });
   for (const { id, settings } of popupsOf(site.widgets))

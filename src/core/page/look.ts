@@ -46,7 +46,14 @@ const space = (px: number) => `calc(${px}px*var(--space))`;
 const px = (max: number) => Joi.number().min(0).max(max).precision(2);
 const oneOf = (...values: readonly string[]) => Joi.string().valid(...values);
 const flexPlace = { start: "flex-start", center: "center", end: "flex-end" } as const;
-const contentWidth = { narrow: "44rem", normal: "68rem", wide: "82rem", full: "none" } as const;
+/** All sections share one grid and so one left edge; a narrow one keeps its lines short on it. */
+const contentWidth = {
+  narrow: "--measure:44rem",
+  normal: "--measure:100%",
+  // Of files from before the one grid.
+  wide: "--measure:100%",
+  full: "--grid:none;--edge:0px",
+} as const;
 /** Ink and quiet words follow the surface they stand on, so that a section can change its ground and stay readable. */
 const wordsOnSurface: Partial<Record<ColourRole, string>> = { ink: "var(--words)", quiet: "var(--quiet)" };
 const cornerRadius = { brand: "var(--radius)", square: "0", round: "999px" } as const;
@@ -98,7 +105,7 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
   },
   width: {
     schema: oneOf("narrow", "normal", "wide", "full"),
-    css: (value: keyof typeof contentWidth) => `--width:${contentWidth[value]}`,
+    css: (value: keyof typeof contentWidth) => contentWidth[value],
   },
   ratio: {
     schema: oneOf("natural", "1:1", "4:3", "3:2", "16:9", "3:4"),

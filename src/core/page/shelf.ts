@@ -1,20 +1,37 @@
-// The shelf: sections ready to be placed. Their words say what belongs there; they take the site's brand.
+// The shelf: sections ready to be placed. Their words say what belongs there; they take the site's brand and facts.
 import { builder } from "./build";
 import type { PageNode } from "./node";
+
+/** What a section takes from its site when it is placed. */
+export interface ShelfFacts {
+  /** ISO 4217. */
+  readonly currency: string;
+  /** BCP 47. */
+  readonly language: string;
+  /** Lines of the address, and the opening hours as rows; absent where the site does not tell them. */
+  readonly address?: readonly string[];
+  readonly hours?: readonly (readonly [string, string])[];
+}
+
+export const plainFacts: ShelfFacts = { currency: "EUR", language: "en-IE" };
 
 export interface ShelfEntry {
   readonly key: string;
   readonly name: string;
   readonly note: string;
-  make(newId: () => string): PageNode;
+  make(newId: () => string, facts?: ShelfFacts): PageNode;
 }
 
 const entry = (
   key: string,
   name: string,
   note: string,
-  make: (b: ReturnType<typeof builder>) => PageNode,
-): ShelfEntry => ({ key, name, note, make: (newId) => make(builder(newId)) });
+  make: (b: ReturnType<typeof builder>, facts: ShelfFacts) => PageNode,
+): ShelfEntry => ({ key, name, note, make: (newId, facts = plainFacts) => make(builder(newId), facts) });
+
+/** A whole amount as the site writes it: "€12", "$12", "£12". */
+const price = ({ language, currency }: ShelfFacts, amount: number): string =>
+  new Intl.NumberFormat(language, { style: "currency", currency, maximumFractionDigits: 0 }).format(amount);
 
 const card = (b: ReturnType<typeof builder>, title: string, text: string) =>
   b.stack(
@@ -77,20 +94,20 @@ export const shelf: readonly ShelfEntry[] = [
       b.words("First name, and what they came for"),
     ),
   ),
-  entry("prices", "Price list", "rows with a price at the end", (b) =>
+  entry("prices", "Price list", "rows with a price at the end", (b, facts) =>
     b.section(
       "Price list",
       { width: "narrow" },
       b.heading(2, "Prices"),
       b.rows([
-        ["The small one", "€12"],
-        ["The usual one", "€24"],
-        ["The large one", "€48"],
+        ["The small one", price(facts, 12)],
+        ["The usual one", price(facts, 24)],
+        ["The large one", price(facts, 48)],
       ]),
       b.words("Say here what is included.", { colour: "quiet", size: 0.9 }),
     ),
   ),
-  entry("hours", "Opening hours", "when and where, side by side", (b) =>
+  entry("hours", "Opening hours", "when and where, side by side", (b, facts) =>
     b.section(
       "Opening hours",
       { surface: "soft" },
@@ -99,16 +116,18 @@ export const shelf: readonly ShelfEntry[] = [
         b.stack(
           {},
           b.heading(2, "Open"),
-          b.rows([
-            ["Tuesday to Friday", "10:00–18:00"],
-            ["Saturday", "10:00–14:00"],
-            ["Sunday, Monday", "closed"],
-          ]),
+          b.rows(
+            facts.hours ?? [
+              ["Tuesday to Friday", "10:00–18:00"],
+              ["Saturday", "10:00–14:00"],
+              ["Sunday, Monday", "closed"],
+            ],
+          ),
         ),
         b.stack(
           {},
           b.heading(2, "Find us"),
-          b.words(["Street and number", "Town"]),
+          b.words(facts.address ?? ["Street and number", "Town"]),
           b.words("How to come by bus, where to leave the car."),
         ),
       ),
@@ -126,13 +145,11 @@ export const shelf: readonly ShelfEntry[] = [
   entry("gallery", "Gallery", "six pictures in two rows", (b) =>
     b.section(
       "Gallery",
-      { width: "wide" },
+      {},
       b.heading(2, "From the workshop"),
-      ...[1, 2].map(() =>
-        b.columns(
-          { base: { split: "1:1:1", gap: 16 }, phone: { split: "1:1" } },
-          ...[1, 2, 3].map(() => b.stack({}, b.picture(null, "", { ratio: "1:1" }))),
-        ),
+      b.columns(
+        { base: { split: "1:1:1", gap: 16 }, phone: { split: "1:1" } },
+        ...[1, 2, 3, 4, 5, 6].map(() => b.stack({}, b.picture(null, "", { ratio: "1:1" }))),
       ),
     ),
   ),

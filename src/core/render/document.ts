@@ -1,7 +1,7 @@
 // Whole documents around rendered pages, and the small files every site has.
 import type { Brand } from "@/core/brand/brand";
 import { pagePath, type SiteFrame } from "@/core/site/site";
-import { escapeHtml } from "./markup";
+import { escapeHtml, scriptJson } from "./markup";
 
 export interface DocumentParts {
   readonly language: string;
@@ -12,9 +12,6 @@ export interface DocumentParts {
   /** What the page's widgets need: address of their script, and what they are told. */
   readonly widgets: { readonly script: string; readonly data: unknown } | null;
 }
-
-/** JSON that can stand inside a script element: no "<" can end it. */
-export const scriptJson = (value: unknown): string => JSON.stringify(value).replaceAll("<", "\\u003c");
 
 /** A complete HTML document. */
 export function documentHtml(parts: DocumentParts): string {

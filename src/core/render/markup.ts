@@ -46,3 +46,6 @@ export interface RenderContext {
   need(widget: string): void;
   children(node: PageNode): string;
 }
+
+/** JSON that can stand inside a script element: no "<" can end it. */
+export const scriptJson = (value: unknown): string => JSON.stringify(value).replaceAll("<", "\\u003c");

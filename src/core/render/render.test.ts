@@ -7,8 +7,8 @@ import { applyEdits } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile, SiteFrame } from "@/core/site/site";
-import { documentHtml, faviconSvg, noticeHtml, robotsTxt, scriptJson, sitemapXml } from "./document";
-import { escapeHtml } from "./markup";
+import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
+import { escapeHtml, scriptJson } from "./markup";
 import { createRenderer, type RenderOptions, renderPage, usedWidths } from "./render";
 
 function demo(key: string): SiteFile {

@@ -6,7 +6,7 @@ import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { pageReason } from "@/core/popup/rule";
 import { type MediaEntry, type PageMeta, pagePath, popupsOf, type SiteFrame } from "@/core/site/site";
-import { escapeHtml, type RenderContext, type RenderedPicture } from "./markup";
+import { escapeHtml, type RenderContext, type RenderedPicture, scriptJson } from "./markup";
 import { type StyleRule, styleRule, styleSheet } from "./style";
 
 export interface RenderOptions {
@@ -52,7 +52,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open){--above:initial;--below:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 const emptyMedia: RenderedPicture | null = null;
 
@@ -197,6 +197,23 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         parts,
       };
     },
+    /** A page whose middle is not made of blocks (not found, address confirmed), between the site's header and footer. */
+    around(main: string): { readonly html: string; readonly css: string; readonly pictures: readonly string[] } {
+      const nowhere: PageMeta = { id: "", title: "", slug: "404", description: "", inNavigation: false };
+      const [header, footer] = [renderParts(site.header, nowhere, false), renderParts(site.footer, nowhere, false)];
+      const parts = [...header, ...footer];
+      const used: Kind[] = ["section", "heading", "richText", "button", ...parts.flatMap((part) => part.kinds)];
+      const htmlOf = (list: readonly Part[]) => list.map((part) => part.html).join("");
+      return {
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(header)}</header>${main}<footer>${htmlOf(footer)}</footer>`,
+        css: `${ground}${kindCss(used)}${styleSheet(new Set(parts.flatMap((part) => part.rules)))}`,
+        pictures: [site.header, site.footer].flatMap((root) =>
+          [...everyNode(root)].flatMap((node) => (typeof node.content.media === "string" ? [node.content.media] : [])),
+        ),
+      };
+    },
+    /** The icon of the browser's tab, as a part of `<head>`. */
+    icon: iconTag(site, options, picture),
     /** CSS that does not depend on a page's looks: brand, ground and the kinds named. */
     groundCss: (used: Iterable<Kind>) => ground + kindCss(used),
     picture,
@@ -282,13 +299,56 @@ function headOf(
     const address = options.origin + pagePath(page);
     tags.push(`<link rel="canonical" href="${escapeHtml(address)}">`);
     property("url", address);
+    let shared = false;
     for (const node of everyNode(body)) {
       const image = typeof node.content.media === "string" ? picture(node.content.media) : null;
       if (!image) continue;
       tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${image.src}">`);
+      shared = true;
       break;
     }
+    const usual = site.settings.sharing && !shared ? picture(site.settings.sharing) : null;
+    if (usual) tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${usual.src}">`);
   }
-  tags.push(`<link rel="icon" type="image/svg+xml" href="${escapeHtml(options.linkBase)}/favicon.svg">`);
+  tags.push(iconTag(site, options, picture));
+  if (page.slug === "" && options.origin !== null) tags.push(businessData(site, options.origin));
   return tags.join("");
+}
+
+/** The site's own icon, or its initial on its accent. */
+function iconTag(site: SiteFrame, options: RenderOptions, picture: (hash: string) => RenderedPicture | null): string {
+  const own = site.settings.favicon ? picture(site.settings.favicon) : null;
+  return own
+    ? `<link rel="icon" type="image/webp" href="${own.src}">`
+    : `<link rel="icon" type="image/svg+xml" href="${escapeHtml(options.linkBase)}/favicon.svg">`;
+}
+
+const weekDays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+
+/** The business as search engines read it: schema.org's LocalBusiness, in JSON-LD 1.1. */
+function businessData(site: SiteFrame, origin: string): string {
+  const { address, phone, hours, mailFrom } = site.settings;
+  if (!address && !phone && !hours) return "";
+  const data = {
+    "@context": "https://schema.org",
+    "@type": "LocalBusiness",
+    name: site.name,
+    url: `${origin}/`,
+    email: mailFrom,
+    ...(phone ? { telephone: phone } : {}),
+    ...(address ? { address: address.split("\n").join(", ") } : {}),
+    ...(hours
+      ? {
+          openingHoursSpecification: hours.flatMap((spans, day) =>
+            spans.map(({ from, to }) => ({
+              "@type": "OpeningHoursSpecification",
+              dayOfWeek: weekDays[day],
+              opens: from,
+              closes: to,
+            })),
+          ),
+        }
+      : {}),
+  };
+  return `<script type="application/ld+json">${scriptJson(data)}</script>`;
 }

@@ -1,96 +1,225 @@
-// What has changed between two states of a site, in the units a person knows: pages, header, brand, widgets.
+// What has changed between two states of a site, in the units a person knows: pages, header, brand, widgets. Each
+// change can be left out of a release, or taken back in the working state.
+import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
+import { nodeWords, withLineIds } from "@/core/page/words";
 import { writeSiteFile } from "./read";
 import type { SiteFile, SitePage } from "./site";
 
+export type ChangeOf = "page" | "header" | "footer" | "brand" | "settings" | "widget" | "redirect";
+
+/** One thing about a change: the code of a sentence, with the values in it. */
+export interface ChangeDetail {
+  readonly code:
+    | "sectionNew"
+    | "sectionChanged"
+    | "sectionGone"
+    | "sectionsMoved"
+    | "words"
+    | "title"
+    | "slug"
+    | "description"
+    | "navigation"
+    | "value";
+  readonly name?: string;
+  readonly before?: string;
+  readonly after?: string;
+}
+
 export interface Change {
-  readonly of: "page" | "header" | "footer" | "brand" | "settings" | "widget";
+  readonly of: ChangeOf;
   readonly id: string;
   readonly name: string;
   readonly what: "new" | "changed" | "removed";
-  /** Sections that are new, changed or gone; 0 where only title, slug or the like changed. */
-  readonly sections: number;
+  /** What is different, the most telling first; no more than `mostDetails`. */
+  readonly details: readonly ChangeDetail[];
 }
+
+/** Names a change: what is left out of a release, or taken back. */
+export type ChangeName = Pick<Change, "of" | "id">;
+
+export const mostDetails = 30;
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+const nameOf = (section: PageNode) => String(section.content.name ?? kinds[section.kind].label);
 
-/** Sections of `now` that are not the same as in `before`, and those that are gone. */
-function changedSections(before: PageNode, now: PageNode): number {
-  const old = new Map((before.children ?? []).map((section) => [section.id, JSON.stringify(section)]));
-  const kept = new Set((now.children ?? []).map((section) => section.id));
-  const touched = (now.children ?? []).filter((section) => old.get(section.id) !== JSON.stringify(section)).length;
-  return touched + [...old.keys()].filter((id) => !kept.has(id)).length;
+/** What is different in words between two states of a section: those that come, in short. */
+function wordsChanged(before: PageNode, now: PageNode): { before: string; after: string } | null {
+  const old = nodeWords(before).split("\n");
+  const next = nodeWords(now).split("\n");
+  const gone = old.find((line) => !next.includes(line));
+  const come = next.find((line) => !old.includes(line));
+  return gone === undefined && come === undefined ? null : { before: gone ?? "", after: come ?? "" };
 }
 
-function byId<T extends { readonly id: string }>(
-  of: Change["of"],
+function bodyDetails(before: PageNode, now: PageNode): readonly ChangeDetail[] {
+  const old = new Map((before.children ?? []).map((section) => [section.id, section]));
+  const next = now.children ?? [];
+  const details: ChangeDetail[] = [];
+  for (const section of next) {
+    const earlier = old.get(section.id);
+    if (!earlier) details.push({ code: "sectionNew", name: nameOf(section) });
+    else if (!same(earlier, section)) {
+      details.push({ code: "sectionChanged", name: nameOf(section) });
+      const words = wordsChanged(earlier, section);
+      if (words) details.push({ code: "words", ...words });
+    }
+  }
+  const kept = new Set(next.map((section) => section.id));
+  for (const section of old.values())
+    if (!kept.has(section.id)) details.push({ code: "sectionGone", name: nameOf(section) });
+  const order = (sections: Iterable<PageNode>) =>
+    [...sections].map((section) => section.id).filter((id) => old.has(id) && kept.has(id));
+  if (!same(order(old.values()), order(next))) details.push({ code: "sectionsMoved" });
+  return details;
+}
+
+function pageDetails(before: SitePage, now: SitePage): readonly ChangeDetail[] {
+  const details: ChangeDetail[] = [...bodyDetails(before.body, now.body)];
+  const field = (code: "title" | "slug" | "description", one: string, other: string) => {
+    if (one !== other) details.unshift({ code, before: one, after: other });
+  };
+  field("description", before.description, now.description);
+  field("slug", `/${before.slug}`, `/${now.slug}`);
+  field("title", before.title, now.title);
+  if (before.inNavigation !== now.inNavigation)
+    details.push({ code: "navigation", after: now.inNavigation ? "shown" : "hidden" });
+  return details;
+}
+
+/** Values that differ between two objects, by their paths: "colours.accent" from one value to another. */
+function valueDetails(before: unknown, now: unknown, path = ""): readonly ChangeDetail[] {
+  const plain = (value: unknown): value is Record<string, unknown> =>
+    typeof value === "object" && value !== null && !Array.isArray(value);
+  if (same(before, now)) return [];
+  if (!plain(before) || !plain(now)) {
+    const said = (value: unknown) =>
+      value === undefined || value === null ? "" : typeof value === "object" ? "…" : String(value);
+    return [{ code: "value", name: path, before: said(before), after: said(now) }];
+  }
+  return [...new Set([...Object.keys(before), ...Object.keys(now)])].flatMap((key) =>
+    valueDetails(before[key], now[key], path ? `${path}.${key}` : key),
+  );
+}
+
+interface Listed {
+  readonly id: string;
+}
+
+function byId<T extends Listed>(
+  of: ChangeOf,
   before: readonly T[],
   now: readonly T[],
   name: (item: T) => string,
-  sections: (old: T, item: T) => number,
+  details: (old: T, item: T) => readonly ChangeDetail[],
 ): Change[] {
   const old = new Map(before.map((item) => [item.id, item]));
-  const changes: Change[] = now.flatMap((item) => {
-    const earlier = old.get(item.id);
-    if (earlier && same(earlier, item)) return [];
-    return [
-      {
-        of,
-        id: item.id,
-        name: name(item),
-        what: earlier ? "changed" : "new",
-        sections: earlier ? sections(earlier, item) : 0,
-      },
-    ];
-  });
   const kept = new Set(now.map((item) => item.id));
-  return changes.concat(
-    before
+  return [
+    ...now.flatMap((item): Change[] => {
+      const earlier = old.get(item.id);
+      if (!earlier) return [{ of, id: item.id, name: name(item), what: "new", details: [] }];
+      if (same(earlier, item)) return [];
+      return [{ of, id: item.id, name: name(item), what: "changed", details: details(earlier, item) }];
+    }),
+    ...before
       .filter((item) => !kept.has(item.id))
-      .map((item) => ({ of, id: item.id, name: name(item), what: "removed" as const, sections: 0 })),
-  );
+      .map((item): Change => ({ of, id: item.id, name: name(item), what: "removed", details: [] })),
+  ];
 }
 
-/** Every change from `before` to `now`; with no `before`, everything is new. */
+/** Through the site file's text, so that neither the order of keys nor the age of a list makes a change. */
+function readable(site: SiteFile): SiteFile {
+  const named = {
+    ...site,
+    header: withLineIds(site.header),
+    footer: withLineIds(site.footer),
+    pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
+  };
+  return JSON.parse(writeSiteFile(named)) as SiteFile;
+}
+
+const redirectsOf = (site: SiteFile) => (site.redirects ?? []).map((redirect) => ({ ...redirect, id: redirect.from }));
+
+/** Every change from `before` to `now`; with no `before`, everything that goes live is new. */
 export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): readonly Change[] {
-  // Through the site file's text, so that the order of keys in the database makes no change.
-  const now = JSON.parse(writeSiteFile(nowGiven)) as SiteFile;
+  const now = readable(nowGiven);
+  const fresh = (of: ChangeOf, id: string, name: string): Change => ({ of, id, name, what: "new", details: [] });
   if (!beforeGiven)
-    return now.pages.map((page) => ({ of: "page", id: page.id, name: page.title, what: "new", sections: 0 }));
-  const before = JSON.parse(writeSiteFile(beforeGiven)) as SiteFile;
-  const changes = byId<SitePage>(
-    "page",
-    before.pages,
-    now.pages,
-    (page) => page.title,
-    (old, page) => changedSections(old.body, page.body),
-  );
+    return [
+      ...now.pages.map((page) => fresh("page", page.id, page.title)),
+      ...now.widgets.map((widget) => fresh("widget", widget.id, widget.name)),
+    ];
+  const before = readable(beforeGiven);
   const order = (site: SiteFile) =>
     site.pages
       .map((page) => page.id)
       .filter((id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id));
   const frame = (of: "header" | "footer", name: string): Change[] =>
-    same(before[of], now[of])
-      ? []
-      : [{ of, id: of, name, what: "changed", sections: changedSections(before[of], now[of]) }];
-  const whole = (of: "brand" | "settings", name: string, equal: boolean): Change[] =>
-    equal ? [] : [{ of, id: of, name, what: "changed", sections: 0 }];
-  return [
-    ...changes,
+    same(before[of], now[of]) ? [] : [{ of, id: of, name, what: "changed", details: bodyDetails(before[of], now[of]) }];
+  const whole = (of: "brand" | "settings", name: string, one: unknown, other: unknown): Change[] =>
+    same(one, other) ? [] : [{ of, id: of, name, what: "changed", details: valueDetails(one, other) }];
+  const settings = (site: SiteFile) => ({ name: site.name, ...site.settings, pages: order(site) });
+  const changes = [
+    ...byId<SitePage>("page", before.pages, now.pages, (page) => page.title, pageDetails),
     ...frame("header", "Header"),
     ...frame("footer", "Footer"),
-    ...whole("brand", "Brand", same(before.brand, now.brand)),
-    ...whole(
-      "settings",
-      "Name, settings and order of pages",
-      same([before.name, before.settings, order(before)], [now.name, now.settings, order(now)]),
-    ),
+    ...whole("brand", "Brand", before.brand, now.brand),
+    ...whole("settings", "Site settings and order of pages", settings(before), settings(now)),
     ...byId(
       "widget",
       before.widgets,
       now.widgets,
       (widget) => widget.name,
-      () => 0,
+      (old, widget) => valueDetails(old.settings, widget.settings),
+    ),
+    ...byId(
+      "redirect",
+      redirectsOf(before),
+      redirectsOf(now),
+      (redirect) => redirect.from,
+      () => [],
     ),
   ];
+  return changes.map((change) => ({ ...change, details: change.details.slice(0, mostDetails) }));
+}
+
+function listWithout<T extends Listed>(before: readonly T[], now: readonly T[], left: ReadonlySet<string>): T[] {
+  const old = new Map(before.map((item) => [item.id, item]));
+  const kept = now.flatMap((item) => (left.has(item.id) ? (old.get(item.id) ?? []) : item));
+  const here = new Set(now.map((item) => item.id));
+  // What was removed and is left out stays, at its old place among the others or behind them.
+  before.forEach((item, index) => {
+    if (left.has(item.id) && !here.has(item.id)) kept.splice(Math.min(index, kept.length), 0, item);
+  });
+  return kept;
+}
+
+/** `now` with some changes left as they were in `before`. */
+export function withoutChanges(before: SiteFile, now: SiteFile, left: readonly ChangeName[]): SiteFile {
+  const ids = (of: ChangeOf) => new Set(left.filter((change) => change.of === of).map((change) => change.id));
+  const isLeft = (of: ChangeOf) => ids(of).size > 0;
+  const redirects = listWithout(redirectsOf(before), redirectsOf(now), ids("redirect")).map(
+    ({ id: _id, ...redirect }) => redirect,
+  );
+  const pages = listWithout(before.pages, now.pages, ids("page"));
+  const orderedPages = isLeft("settings") ? orderedAs(pages, before.pages) : pages;
+  return {
+    ...now,
+    ...(isLeft("settings") ? { name: before.name, settings: before.settings } : {}),
+    brand: isLeft("brand") ? before.brand : now.brand,
+    header: isLeft("header") ? before.header : now.header,
+    footer: isLeft("footer") ? before.footer : now.footer,
+    pages: orderedPages,
+    widgets: listWithout(before.widgets, now.widgets, ids("widget")),
+    // Pictures that only the old state shows are still among the media, or would be found missing.
+    media: [...now.media, ...before.media.filter((entry) => !now.media.some((one) => one.hash === entry.hash))],
+    redirects,
+  };
+}
+
+/** The items in the order of `model`; those it does not know stand behind. */
+function orderedAs<T extends Listed>(items: readonly T[], model: readonly Listed[]): readonly T[] {
+  const place = new Map(model.map((item, index) => [item.id, index]));
+  return [...items].sort((one, other) => (place.get(one.id) ?? 1e9) - (place.get(other.id) ?? 1e9));
 }

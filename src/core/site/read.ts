@@ -3,6 +3,7 @@ import { setUpFaults } from "@/core/booking/references";
 import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import { everyNode } from "@/core/page/node";
 import { type Fault, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
+import { withLineIds } from "@/core/page/words";
 import { siteFileSchema } from "./schema";
 import type { SiteFile } from "./site";
 
@@ -50,6 +51,14 @@ function danglingReferences(site: SiteFile): Fault[] {
     if (thanks.kind === "page" && !pages.has(thanks.page))
       faults.push({ path: `widgets[${index}].settings.thanks.page`, message: "There is no page with this id." });
   });
+  for (const name of ["favicon", "sharing"] as const) {
+    const used = site.settings[name];
+    if (used && !media.has(used))
+      faults.push({ path: `settings.${name}`, message: "This picture is not among the media." });
+  }
+  site.redirects?.forEach(({ page }, index) => {
+    if (!pages.has(page)) faults.push({ path: `redirects[${index}].page`, message: "There is no page with this id." });
+  });
   if (site.booking)
     faults.push(...setUpFaults(site.booking).map((fault) => ({ ...fault, path: `booking.${fault.path}` })));
   return faults;
@@ -96,7 +105,16 @@ export function readSiteFile(json: string): ReadSite {
   if (!site.pages.some((page) => page.slug === ""))
     return refuse("pages", "One page needs the empty slug: the home page.");
   const dangling = danglingReferences(site);
-  return dangling.length ? { ok: false, faults: dangling.slice(0, mostFaults) } : { ok: true, site };
+  if (dangling.length) return { ok: false, faults: dangling.slice(0, mostFaults) };
+  return {
+    ok: true,
+    site: {
+      ...site,
+      header: withLineIds(site.header),
+      footer: withLineIds(site.footer),
+      pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
+    },
+  };
 }
 
 /** A value with the keys of every object in order, so that equal sites are equal texts. */

@@ -7,7 +7,7 @@ import { languageSchema } from "@/core/locale/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { popupSchema } from "@/core/popup/schema";
 import { zoneSchema } from "@/core/time/schema";
-import type { MediaEntry, PageMeta, SiteFile, SiteSettings, SiteWidget } from "./site";
+import type { MediaEntry, OpenSpan, PageMeta, Redirect, SiteFile, SiteSettings, SiteWidget } from "./site";
 
 export const idSchema = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
@@ -25,6 +25,10 @@ export const siteKeySchema = Joi.string()
 
 export const siteNameSchema = Joi.string().trim().min(1).max(80).messages({ "string.empty": "A site needs a name." });
 
+const clockField = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
+  .messages({ "string.pattern.base": "Write times as 09:00." });
+
 export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSettings>({
   language: languageSchema.required(),
   zone: zoneSchema().required(),
@@ -34,6 +38,42 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
     .messages({ "string.pattern.base": "A currency is three capital letters, such as EUR." }),
   description: Joi.string().allow("").max(300).required(),
   mailFrom: mailSchema.max(200).required(),
+  senderName: Joi.string()
+    .trim()
+    .max(80)
+    .pattern(/^[^\r\n<>"]*$/)
+    .messages({
+      "string.pattern.base": "A name has no quotes, brackets or line breaks.",
+    }),
+  address: Joi.string().max(400),
+  phone: Joi.string()
+    .max(40)
+    .pattern(/^\+?[\d ()/.-]{4,40}$/)
+    .messages({ "string.pattern.base": "Write a phone number, such as +353 1 555 0100." }),
+  hours: Joi.array()
+    .items(
+      Joi.array()
+        .items(
+          Joi.object({ from: clockField.required(), to: clockField.required() }).custom((span: OpenSpan, helpers) =>
+            span.from < span.to ? span : helpers.error("hours.order"),
+          ),
+        )
+        .max(4),
+    )
+    .length(7)
+    .messages({ "hours.order": "The end must be later than the beginning." }),
+  favicon: mediaHash,
+  sharing: mediaHash,
+});
+
+/** A path that a page had: it leads to the page now. */
+export const redirectSchema: Joi.ObjectSchema<Redirect> = Joi.object<Redirect>({
+  from: Joi.string()
+    .max(121)
+    .pattern(/^\/[a-z0-9]+(-[a-z0-9]+)*(\/[a-z0-9]+(-[a-z0-9]+)*){0,3}$/)
+    .required()
+    .messages({ "string.pattern.base": "An old address is a path such as /kiln-hire." }),
+  page: idSchema.required(),
 });
 
 /** One or more path parts of small letters, digits and hyphens. What the site server uses itself can't be taken. */
@@ -96,4 +136,5 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(5000).unique("hash").required(),
   booking: bookingSetUpSchema,
+  redirects: Joi.array().items(redirectSchema).max(2000).unique("from"),
 });

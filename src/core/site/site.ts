@@ -15,6 +15,33 @@ export interface SiteSettings {
   readonly description: string;
   /** Who the mails to visitors come from. */
   readonly mailFrom: string;
+  /** Name beside that address; the site's own name where there is none. */
+  readonly senderName?: string;
+  /** Where the business is, in lines. */
+  readonly address?: string;
+  readonly phone?: string;
+  /** When it is open, Monday first: seven lists of spans, empty on closed days. */
+  readonly hours?: WeekHours;
+  /** Media shown as the tab's icon; the site's initial where there is none. */
+  readonly favicon?: string;
+  /** Media shown where a page is shared that has no picture of its own. */
+  readonly sharing?: string;
+}
+
+/** Local times, "09:00"; `to` is later than `from`. */
+export interface OpenSpan {
+  readonly from: string;
+  readonly to: string;
+}
+
+export type WeekHours = readonly (readonly OpenSpan[])[];
+
+/** An old address of a page: who asks for it is led to where the page is now. */
+export interface Redirect {
+  /** Path, "/kiln-hire". */
+  readonly from: string;
+  /** Id of the page. */
+  readonly page: string;
 }
 
 export interface PageMeta {
@@ -79,7 +106,12 @@ export interface SiteFile extends Omit<SiteFrame, "pages"> {
   readonly pages: readonly SitePage[];
   /** What can be booked. It counts as soon as it is saved: hours are not a matter of releases. */
   readonly booking?: BookingSetUp;
+  readonly redirects?: readonly Redirect[];
 }
 
 /** Path of a page on its site: "/" or "/slug". */
 export const pagePath = (page: Pick<PageMeta, "slug">): string => `/${page.slug}`;
+
+/** From whom letters to a site's visitors come, as an RFC 5322 mailbox. */
+export const senderOf = (site: Pick<SiteFrame, "name" | "settings">): string =>
+  `${(site.settings.senderName || site.name).replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`;

@@ -3,6 +3,7 @@ import { benchBrand, clayBrand, plainBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
 import type { PageNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
+import { factsOf } from "./facts";
 import type { SiteFile, SitePage } from "./site";
 
 export type StarterKey = "workshop" | "counter" | "empty";
@@ -48,13 +49,9 @@ export const starters: Readonly<Record<StarterKey, Starter>> = {
 function frame(newId: () => string): { header: PageNode; footer: PageNode } {
   const b = builder(newId);
   return {
-    header: b.page(b.section("Header", { above: 18, below: 18, width: "wide" }, b.navigation("bar", "Main", true))),
+    header: b.page(b.section("Header", { above: 18, below: 18 }, b.navigation("bar", "Main", true))),
     footer: b.page(
-      b.section(
-        "Footer",
-        { surface: "ink", above: 40, below: 40, width: "wide" },
-        b.navigation("column", "Footer", true),
-      ),
+      b.section("Footer", { surface: "ink", above: 40, below: 40 }, b.navigation("column", "Footer", true)),
     ),
   };
 }
@@ -83,7 +80,7 @@ export function siteFromStarter(
         inNavigation: true,
         body: b.page(
           ...page.sections.flatMap((key) =>
-            shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId)),
+            shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId, factsOf(given.settings))),
           ),
         ),
       }),

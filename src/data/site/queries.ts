@@ -1,6 +1,7 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, eq, isNull } from "drizzle-orm";
-import type { MediaEntry, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
+import { withLineIds } from "@/core/page/words";
+import type { MediaEntry, Redirect, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
 import { memberSites } from "../account/tables";
 import { storeSetUp, tablesOfSetUp } from "../booking/set-up";
 import {
@@ -17,15 +18,34 @@ import { busyFeeds, busySpans, calendarAddresses } from "../calendar/tables";
 import type { Executor } from "../connection";
 import { jobs } from "../job/tables";
 import { mails } from "../mail/tables";
-import { documentEdits, documents } from "../page/tables";
+import { documentEdits, documents, presences } from "../page/tables";
 import { popupCounts, signups, widgets } from "../popup/tables";
 import { blobs, releaseFiles, releases } from "../release/tables";
-import { media, mediaBytes, sites } from "./tables";
+import { formerKeys, media, mediaBytes, redirects, sites } from "./tables";
 
 export type SiteRow = typeof sites.$inferSelect;
 
 export async function findSite(db: Executor, key: string): Promise<SiteRow | undefined> {
   return (await db.select().from(sites).where(eq(sites.key, key)))[0];
+}
+
+/** The key of the site that had this one before; undefined when none had it. */
+export async function keyAfter(db: Executor, former: string): Promise<string | undefined> {
+  const [row] = await db
+    .select({ key: sites.key })
+    .from(formerKeys)
+    .innerJoin(sites, eq(sites.id, formerKeys.siteId))
+    .where(eq(formerKeys.key, former));
+  return row?.key;
+}
+
+/** Old addresses of a site's pages, by their paths. */
+export async function redirectsOf(db: Executor, siteId: string): Promise<readonly Redirect[]> {
+  return db
+    .select({ from: redirects.from, page: redirects.page })
+    .from(redirects)
+    .where(eq(redirects.siteId, siteId))
+    .orderBy(asc(redirects.from));
 }
 
 const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
@@ -64,8 +84,12 @@ export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
   const frame = (kind: "header" | "footer") => {
     const row = rows.find((document) => document.kind === kind);
     if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
-    return row.body;
+    return withLineIds(row.body);
   };
+  const pages = rows.filter((row) => row.kind === "page");
+  const known = new Set(pages.map((page) => page.id));
+  // Those of removed pages lead nowhere, and are there again with their page.
+  const leading = (await redirectsOf(db, site.id)).filter((redirect) => known.has(redirect.page));
   return {
     format: 1,
     key: site.key,
@@ -74,16 +98,15 @@ export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
     brand: site.brand,
     header: frame("header"),
     footer: frame("footer"),
-    pages: rows
-      .filter((row) => row.kind === "page")
-      .map(({ id, title, slug, description, inNavigation, body }) => ({
-        id,
-        title,
-        slug: slug ?? "",
-        description,
-        inNavigation,
-        body,
-      })),
+    pages: pages.map(({ id, title, slug, description, inNavigation, body }) => ({
+      id,
+      title,
+      slug: slug ?? "",
+      description,
+      inNavigation,
+      body: withLineIds(body),
+    })),
+    ...(leading.length ? { redirects: leading } : {}),
     widgets: (await widgetsOf(db, site.id)).map(({ revision: _revision, ...widget }) => widget),
     media: await mediaOf(db, site.id),
   };
@@ -91,7 +114,7 @@ export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
 
 /** The frame of a loaded site: all but the pages' bodies. */
 export function frameOf(site: SiteFile): SiteFrame {
-  const { format: _format, booking: _booking, pages, ...rest } = site;
+  const { format: _format, booking: _booking, redirects: _redirects, pages, ...rest } = site;
   return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
 }
 
@@ -122,6 +145,8 @@ export async function storeSite(
     await tx.insert(documents).values(documentRows.slice(at, at + 50));
   if (site.widgets.length)
     await tx.insert(widgets).values(site.widgets.map((widget, position) => ({ ...common, ...widget, position })));
+  if (site.redirects?.length)
+    await tx.insert(redirects).values(site.redirects.map((redirect) => ({ siteId, ...redirect, createdAt })));
   if (site.booking) await storeSetUp(tx, siteId, site.booking);
   let nth = 0;
   for (const entry of site.media) {
@@ -165,6 +190,9 @@ const tablesOfSites = [
   calendarAddresses,
   busyFeeds,
   busySpans,
+  presences,
+  redirects,
+  formerKeys,
 ] as const;
 
 export async function removeSite(tx: Executor, siteId: string): Promise<void> {

@@ -52,3 +52,26 @@ export const mediaBytes = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.siteId, table.hash, table.widthPx] })],
 );
+
+/** Old addresses of pages: they lead to where the page is now. */
+export const redirects = mysqlTable(
+  "redirects",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    from: varchar("from_path", { length: 121 }).notNull(),
+    page: varchar("page", { length: 40 }).notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.from] })],
+);
+
+/** Keys a site had: its old hosts lead to the new one, and nobody else may take them. */
+export const formerKeys = mysqlTable(
+  "former_keys",
+  {
+    key: varchar("site_key", { length: 40 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [index("former_keys_site").on(table.siteId)],
+);

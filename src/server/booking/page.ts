@@ -1,24 +1,14 @@
 // The page behind the link of a booking's letter, in the site's brand: what was booked, and a button to cancel it.
 // Opening it changes nothing: programs that look through mail open every link.
 import { momentWords } from "@/core/booking/words";
-import { documentHtml, noticeHtml } from "@/core/render/document";
-import { escapeHtml } from "@/core/render/markup";
 import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
+import { noticePage } from "../release/notice";
 import { clockOfBooking } from "./ask";
 import { ownBooking, postOwnBooking } from "./public";
 
 const back = { href: "/", words: "To the site" };
-
-const page = (language: string, siteName: string, notice: Parameters<typeof noticeHtml>[0]) =>
-  documentHtml({
-    language,
-    head: `<title>${escapeHtml(`${notice.title} · ${siteName}`)}</title><meta name="robots" content="noindex"><link rel="icon" type="image/svg+xml" href="/favicon.svg">`,
-    html: noticeHtml(notice),
-    css: "/_w/v1/notice.css",
-    widgets: null,
-  });
 
 const titles: Readonly<Record<string, string>> = {
   confirmed: "Your booking",
@@ -50,7 +40,7 @@ export async function bookingPage(
         address,
         language,
       );
-    const { site, setUp, booking } = await ownBooking(context, siteKey, token);
+    const { setUp, booking } = await ownBooking(context, siteKey, token);
     const clock = clockOfBooking(setUp, booking);
     const place = setUp.places.find(({ id }) => id === booking.placeId);
     const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
@@ -61,7 +51,7 @@ export async function bookingPage(
     const how = mayCancel || !open ? "" : ` It can no longer be cancelled here; please write or ring.`;
     return {
       status: 200,
-      html: page(language, site.name, {
+      html: await noticePage(context, siteKey, {
         title: titles[booking.state] ?? "Your booking",
         text: `${booking.serviceName}, ${when}. ${where}.${how}`,
         then: mayCancel ? { deed: "Cancel this booking" } : back,
@@ -71,7 +61,7 @@ export async function bookingPage(
     if (!(error instanceof Problem)) throw error;
     return {
       status: error.status,
-      html: page(language, siteKey, {
+      html: await noticePage(context, siteKey, {
         title: error.status === 404 ? "This link does not work" : "This was not possible",
         text: error.status === 404 ? "It may be incomplete. Copy the whole link from the letter." : error.message,
         then: back,

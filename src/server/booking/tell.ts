@@ -7,6 +7,7 @@ import { hourMs, ZoneClock } from "@/core/booking/zone";
 import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { moneyWords } from "@/core/money/money";
+import { senderOf } from "@/core/site/site";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
@@ -123,7 +124,7 @@ export async function tell(
   const dates = await datesOf(tx, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
   const zone = place?.zone ?? site.settings.zone;
-  const sender = `${site.name.replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`;
+  const sender = senderOf(site);
   const url = manageUrl(context, site, booking);
   const method = cancels.includes(kind) ? ("CANCEL" as const) : ("REQUEST" as const);
   const limited = booking.email !== "" && booking.widgetId !== null && publicCauses.includes(by);

@@ -20,9 +20,10 @@ import {
 import { type Answered, requestKey } from "../booking/requests";
 import { calendarAt } from "../calendar/addresses";
 import type { Context } from "../context";
-import { deedPage, noticeCss } from "../popup/notices";
+import { deedPage } from "../popup/notices";
 import { countSeen, type Deed, signUp } from "../popup/signups";
 import { siteHeaders } from "../process/headers";
+import { noticeCss } from "../release/notice";
 
 /** One call, once its address, size and form are known to be fine. */
 export interface VisitorCall {

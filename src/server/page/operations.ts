@@ -11,6 +11,7 @@ import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
+import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch } from "./edits";
 import { othersAt } from "./presence";
 
@@ -163,18 +164,21 @@ export const pageOperations = {
     async (call, input: { title: string; slug: string }) => {
       const { context, site } = call;
       const id = context.newId();
-      await withFreeSlug(async () =>
-        context.db.insert(documents).values({
-          siteId: site.id,
-          id,
-          kind: "page",
-          title: input.title,
-          slug: input.slug,
-          description: "",
-          inNavigation: true,
-          position: await nextPosition(context.db, site.id),
-          body: emptyPage(context.newId),
-          changedAt: context.now(),
+      await withFreeSlug(() =>
+        inTransaction(context.db, async (tx) => {
+          await takePath(tx, site.id, input.slug);
+          await tx.insert(documents).values({
+            siteId: site.id,
+            id,
+            kind: "page",
+            title: input.title,
+            slug: input.slug,
+            description: "",
+            inNavigation: true,
+            position: await nextPosition(tx, site.id),
+            body: emptyPage(context.newId),
+            changedAt: context.now(),
+          });
         }),
       );
       return { id };
@@ -193,13 +197,17 @@ export const pageOperations = {
       const row = await pageRow(call.context.db, call.site.id, id);
       if (row.slug === "" && meta.slug !== "")
         throw fieldProblem("slug", "A site needs a home page. Give another page the empty slug first.");
-      await withFreeSlug(() =>
-        call.context.db
-          .update(documents)
-          .set({ ...meta, changedAt: call.context.now() })
-          .where(and(livePages(call.site.id), eq(documents.id, id))),
+      const moved = await withFreeSlug(() =>
+        inTransaction(call.context.db, async (tx) => {
+          await tx
+            .update(documents)
+            .set({ ...meta, changedAt: call.context.now() })
+            .where(and(livePages(call.site.id), eq(documents.id, id)));
+          const before = row.slug ?? "";
+          return before === meta.slug ? null : pageMoved(tx, call, id, before, meta.slug);
+        }),
       );
-      return meta;
+      return { ...meta, moved };
     },
   ),
   "pages.duplicate": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
@@ -271,10 +279,13 @@ export const pageOperations = {
       );
     const slug = taken ? await freeSlug(call, row.slugBefore ?? "") : (row.slugBefore ?? "");
     await withFreeSlug(() =>
-      db
-        .update(documents)
-        .set({ removedAt: null, slug, slugBefore: null })
-        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id))),
+      inTransaction(db, async (tx) => {
+        await takePath(tx, call.site.id, slug);
+        await tx
+          .update(documents)
+          .set({ removedAt: null, slug, slugBefore: null })
+          .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id)));
+      }),
     );
     return { id: row.id, slug };
   }),

@@ -1,15 +1,10 @@
 // The pages behind the links of a letter, in the site's brand. Opening one changes nothing: programs that look
 // through mail open every link. The deed is done by its button.
 
-import { LRUCache } from "lru-cache";
-import { documentHtml, noticeHtml } from "@/core/render/document";
-import { escapeHtml } from "@/core/render/markup";
-import { createRenderer } from "@/core/render/render";
 import type { SignupState } from "@/data/popup/tables";
-import { findSite, frameOf, loadSite } from "@/data/site/queries";
 import type { Context } from "../context";
-import { notFound, Problem } from "../problem";
-import { fontAsset } from "../release/assets";
+import { Problem } from "../problem";
+import { noticePage } from "../release/notice";
 import { type Deed, doSignupDeed, lookAtSignup } from "./signups";
 
 const back = { href: "/", words: "To the site" };
@@ -51,15 +46,6 @@ const states: Readonly<Record<SignupState, { title: string; text: string }>> = {
   },
 };
 
-const page = (language: string, siteName: string, title: string, html: string) =>
-  documentHtml({
-    language,
-    head: `<title>${escapeHtml(`${title} · ${siteName}`)}</title><meta name="robots" content="noindex"><link rel="icon" type="image/svg+xml" href="/favicon.svg">`,
-    html,
-    css: "/_w/v1/notice.css",
-    widgets: null,
-  });
-
 /** The page of a letter's link; with `perform`, after its button was pressed. Status and HTML. */
 export async function deedPage(
   context: Context,
@@ -68,7 +54,6 @@ export async function deedPage(
   deed: Deed,
   perform: boolean,
 ): Promise<{ status: number; html: string }> {
-  const language = (await findSite(context.db, siteKey))?.settings.language ?? "en";
   try {
     const { siteName, email, state } = await lookAtSignup(context, siteKey, token, deed);
     const settled = perform ? await doSignupDeed(context, siteKey, token, deed) : state;
@@ -82,7 +67,7 @@ export async function deedPage(
             then: { deed: asked[offered].deed, ...(offered === deed ? {} : { action: offered }) },
           }
         : { ...states[settled], then: back };
-    return { status: 200, html: page(language, siteName, notice.title, noticeHtml(notice)) };
+    return { status: 200, html: await noticePage(context, siteKey, notice) };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     const notice = {
@@ -90,35 +75,6 @@ export async function deedPage(
       text: "It may be incomplete, or the signup was erased. Copy the whole link from the letter.",
       then: back,
     };
-    return { status: error.status, html: page(language, siteKey, notice.title, noticeHtml(notice)) };
+    return { status: error.status, html: await noticePage(context, siteKey, notice) };
   }
-}
-
-const sheets = new LRUCache<string, string>({ max: 200 });
-
-/** Style sheet of those pages. */
-export async function noticeCss(context: Context, siteKey: string): Promise<string> {
-  const row = await findSite(context.db, siteKey);
-  if (!row) throw notFound("This site");
-  // Anybody may ask for it, and it takes the whole site to make: it is made once for each state of the brand.
-  const key = `${row.id} ${row.revision}`;
-  const kept = sheets.get(key);
-  if (kept !== undefined) return kept;
-  const fonts = new Map<string, string>();
-  const frame = frameOf(await loadSite(context.db, row));
-  const renderer = (fontUrl: (file: string) => string) =>
-    createRenderer(frame, { linkBase: "", origin: null, mediaUrl: () => "", fontUrl }).groundCss([
-      "section",
-      "heading",
-      "richText",
-      "button",
-    ]);
-  renderer((file) => {
-    fonts.set(file, "");
-    return "";
-  });
-  for (const file of fonts.keys()) fonts.set(file, (await fontAsset(file))?.path ?? "");
-  const css = renderer((file) => fonts.get(file) ?? "");
-  sheets.set(key, css);
-  return css;
 }

@@ -5,7 +5,7 @@ import { dateOf, ZoneClock } from "@/core/booking/zone";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import type { PopupField } from "@/core/popup/popup";
-import { type PopupWidget, popupsOf } from "@/core/site/site";
+import { type PopupWidget, popupsOf, senderOf } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
@@ -125,7 +125,7 @@ async function sendLetter(
   const to = kind === "confirm" ? deedUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
   await writeMail(context, tx, {
     siteId: site.id,
-    sender: `${site.name.replace(/[^\p{L}\p{N} .-]/gu, "")} <${site.settings.mailFrom}>`,
+    sender: senderOf(site),
     recipient: signup.email,
     withdrawUrl,
     ...letter(kind, { language: signup.language, site: site.name, deedUrl: to, withdrawUrl }),

@@ -4,9 +4,10 @@ import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { withoutSlashes } from "@/core/site/path";
 import { blobs, releaseFiles } from "@/data/release/tables";
-import { findSite } from "@/data/site/queries";
-import type { Context } from "../context";
+import { findSite, keyAfter } from "@/data/site/queries";
+import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
+import { redirectType } from "../release/publish";
 import { siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 
@@ -29,6 +30,8 @@ type Encoding = "br" | "gzip" | "identity";
 interface File {
   readonly size: number;
   readonly answers: Readonly<Record<Encoding, Answer>>;
+  /** Set on an old address: the path of the page now. */
+  readonly leadsTo?: string;
 }
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
@@ -140,6 +143,7 @@ export function createSiteServer(context: Context) {
       )
       .orderBy(desc(releaseFiles.releaseId))
       .limit(1);
+    if (row?.type === redirectType) return { ...fileOf(row, 301, false), leadsTo: row.bytes.toString() };
     return row ? fileOf(row, path === "/404" ? 404 : 200, asset) : null;
   }
 
@@ -182,15 +186,30 @@ export function createSiteServer(context: Context) {
     const path = readPath(request.url ?? "/");
     if (path === null) return plain(response, 400, "This is not an address of a page.\n");
     const site = await pointer(key);
-    if (!site) return plain(response, 404, "There is no site at this address.\n");
+    if (!site) {
+      const now = await keyAfter(context.db, key);
+      if (now === undefined) return plain(response, 404, "There is no site at this address.\n");
+      response.writeHead(301, [...headers, "Location", siteOrigin(context.settings, now) + encodeURI(path)]);
+      response.end();
+      return;
+    }
     if (site.releaseId === null) return plain(response, 404, "This site has not been published yet.\n");
     if (path.length > 1 && path.endsWith("/")) {
       response.writeHead(308, [...headers, "Location", encodeURI(withoutSlashes(path)) || "/"]);
       response.end();
       return;
     }
-    const file = (path === "/404" ? null : await find(site, path)) ?? (await find(site, "/404"));
-    if (file) send(request, response, file);
+    const file: File | null = (path === "/404" ? null : await find(site, path)) ?? (await find(site, "/404"));
+    if (file?.leadsTo !== undefined) {
+      response.writeHead(301, [
+        ...headers,
+        "Location",
+        encodeURI(file.leadsTo),
+        "Cache-Control",
+        "public, max-age=300",
+      ]);
+      response.end();
+    } else if (file) send(request, response, file);
     else plain(response, 404, "There is no such page.\n");
   };
 }

@@ -4,6 +4,7 @@ import { type Zippable, zipSync } from "fflate";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
+import { redirectType } from "./publish";
 
 /** File name of a path: "/" is index.html, "/visit" is visit/index.html. */
 export function staticName(path: string, type: string): string {
@@ -11,6 +12,39 @@ export function staticName(path: string, type: string): string {
   if (!type.startsWith("text/html")) return path.slice(1);
   return path === "/" ? "index.html" : `${path.slice(1)}/index.html`;
 }
+
+/** A path of the site as seen from the file of another: "../visit/index.html" from "/classes". */
+function relativePath(from: string, to: string, types: ReadonlyMap<string, string>): string {
+  const [, path = "", rest = ""] = /^([^?#]*)(.*)$/.exec(to) ?? [];
+  const type = types.get(path) ?? "";
+  const name = staticName(path, type);
+  const depth = staticName(from, "text/html").split("/").length - 1;
+  return `${"../".repeat(depth)}${name}${rest}`;
+}
+
+/** Pages and style sheets that find each other in a folder, without a server: every address becomes a relative one. */
+export function forFolder(path: string, type: string, text: string, types: ReadonlyMap<string, string>): string {
+  const known = (address: string) => types.has(address.replace(/[?#].*$/, ""));
+  const relative = (address: string) => (known(address) ? relativePath(path, address, types) : address);
+  // A style sheet lies beside the fonts it names.
+  if (type.startsWith("text/css"))
+    return text.replace(/url\("\/_a\/([^"]+)"\)/g, (_whole, file: string) => `url("${file}")`);
+  return text
+    .replace(/ (href|src)="(\/[^"]*)"/g, (_whole, name: string, address: string) => ` ${name}="${relative(address)}"`)
+    .replace(/ srcset="([^"]*)"/g, (_whole, list: string) => {
+      const entries = list.split(", ").map((entry) => {
+        const [address = "", ...size] = entry.split(" ");
+        return [relative(address), ...size].join(" ");
+      });
+      return ` srcset="${entries.join(", ")}"`;
+    });
+}
+
+/** A page that leads on to where another one is now. */
+const leadingOn = (from: string, to: string, types: ReadonlyMap<string, string>) => {
+  const address = relativePath(from, to, types);
+  return `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><title>Moved</title><meta http-equiv="refresh" content="0;url=${address}"></head><body><a href="${address}">This page has moved</a></body></html>`;
+};
 
 export async function exportRelease(call: SiteCall, releaseId: string): Promise<{ name: string; bytes: Uint8Array }> {
   const here = and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId), eq(releases.state, "complete"));
@@ -22,7 +56,15 @@ export async function exportRelease(call: SiteCall, releaseId: string): Promise<
     .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)));
   const entries: Zippable = {};
-  for (const { path, type, bytes } of files) entries[staticName(path, type)] = bytes;
+  const types = new Map(files.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
+  const bytesOf = ({ path, type, bytes }: (typeof files)[number]): Uint8Array => {
+    if (type === redirectType) return Buffer.from(leadingOn(path, bytes.toString(), types));
+    // The not-found page is shown at any address, so its own are not of a folder.
+    if (path !== "/404" && /^text\/(html|css)/.test(type))
+      return Buffer.from(forFolder(path, type, bytes.toString(), types));
+    return bytes;
+  };
+  for (const file of files) entries[staticName(file.path, types.get(file.path) ?? "")] = bytesOf(file);
   return {
     name: `${call.site.key}-release-${release.number}.zip`,
     bytes: zipSync(entries, { mtime: new Date(1980, 0, 2) }),

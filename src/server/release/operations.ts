@@ -1,15 +1,66 @@
 // Publishing and the history of releases.
 import { desc, eq } from "drizzle-orm";
 import Joi from "joi";
+import type { ChangeName } from "@/core/site/changes";
 import { users } from "@/data/account/tables";
 import { releases } from "@/data/release/tables";
+import { loadSite } from "@/data/site/queries";
 import { siteOperation } from "../operation";
+import { conflict } from "../problem";
 import { changesOf } from "./changes";
 import { goBackTo, startPublishing } from "./publish";
+import { liveState, pageOf, snapshotOf, takeBack } from "./states";
+
+const releaseId = Joi.string().max(24).required();
+const changeFields = {
+  of: Joi.string().valid("page", "header", "footer", "brand", "settings", "widget", "redirect").required(),
+  id: Joi.string().max(130).required(),
+};
+const changeName = Joi.object(changeFields);
 
 export const releaseOperations = {
   "publish.changes": siteOperation("releases.read", {}, (call) => changesOf(call.context, call.site)),
-  "publish.start": siteOperation("releases.make", {}, (call) => startPublishing(call)),
+  /** A release of the working state, without the changes that are left out. */
+  "publish.start": siteOperation(
+    "releases.make",
+    { leaveOut: Joi.array().items(changeName).max(500).default([]) },
+    (call, input: { leaveOut?: readonly ChangeName[] }) => startPublishing(call, input.leaveOut ?? []),
+  ),
+  /** What a change does to a page: as visitors see it now, and as they will. */
+  "publish.compare": siteOperation("releases.read", { ...changeFields }, async (call, input: ChangeName) => {
+    const whole = input.of !== "page";
+    const id = whole ? "" : input.id;
+    return {
+      before: pageOf(await liveState(call), id, whole),
+      after: pageOf(await loadSite(call.context.db, call.site), id, whole),
+    };
+  }),
+  /** Brings one change of the working state back to what is live. */
+  "publish.takeBack": siteOperation("releases.make", { ...changeFields }, async (call, input: ChangeName) => {
+    const live = await liveState(call);
+    if (!live) throw conflict("neverPublished", "Nothing has been published yet, so there is nothing to go back to.");
+    return { taken: await takeBack(call, live, input) };
+  }),
+  /** One page of a release, to be looked at. */
+  "publish.look": siteOperation(
+    "releases.read",
+    { release: releaseId, page: Joi.string().max(40).allow("").default("") },
+    async (call, input: { release: string; page?: string }) => {
+      const state = await snapshotOf(call, input.release);
+      return {
+        shown: pageOf(state, input.page ?? "", true),
+        pages: state.pages.map(({ body: _body, ...page }) => page),
+      };
+    },
+  ),
+  /** Makes the working state what a release holds. What is live stays. */
+  "publish.restore": siteOperation(
+    "releases.make",
+    { release: releaseId },
+    async (call, input: { release: string }) => ({
+      taken: await takeBack(call, await snapshotOf(call, input.release), null),
+    }),
+  ),
   "publish.history": siteOperation("releases.read", {}, async (call) => {
     const rows = await call.context.db
       .select({
@@ -31,9 +82,7 @@ export const releaseOperations = {
       live: row.id === call.site.liveReleaseId,
     }));
   }),
-  "publish.goBack": siteOperation(
-    "releases.make",
-    { release: Joi.string().max(24).required() },
-    (call, input: { release: string }) => goBackTo(call, input.release),
+  "publish.goBack": siteOperation("releases.make", { release: releaseId }, (call, input: { release: string }) =>
+    goBackTo(call, input.release),
   ),
 };

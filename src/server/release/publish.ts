@@ -7,18 +7,20 @@ import { everyNode } from "@/core/page/node";
 import { releasePopup } from "@/core/popup/released";
 import type { ReleasedPopup } from "@/core/popup/released-form";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
+import { escapeHtml } from "@/core/render/markup";
 import { createRenderer, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
+import { type ChangeName, withoutChanges } from "@/core/site/changes";
 import { writeSiteFile } from "@/core/site/read";
 import { pagePath, popupsOf, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
-import { inTransaction, isDuplicate } from "@/data/connection";
+import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
-import { frameOf, loadSite } from "@/data/site/queries";
+import { frameOf, loadSite, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { type Context, sha256, siteOrigin } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 import type { SiteCall } from "../operation";
-import { conflict, notFound, Problem } from "../problem";
+import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { pictureVariant } from "../site/media";
 import { type Asset, fontAssets, popupScript } from "./assets";
 
@@ -26,7 +28,10 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "1";
+const rendererVersion = "2";
+
+/** The type of a row that leads to another path; its content is that path. */
+export const redirectType = "text/x-redirect";
 
 type FileRow = typeof releaseFiles.$inferInsert;
 
@@ -58,15 +63,21 @@ async function storeBlob(context: Context, siteId: string, bytes: Buffer, type: 
   return hash;
 }
 
-/** Queues a release of the site as it stands now. Throws 422 with every finding that stops it, 409 while one runs. */
-export async function startPublishing(call: SiteCall): Promise<{ job: string; release: string; number: number }> {
+/**
+ * Queues a release of the site as it stands now, without the changes left out. Throws 422 with every finding that stops
+ * it, 409 while one runs.
+ */
+export async function startPublishing(
+  call: SiteCall,
+  leaveOut: readonly ChangeName[] = [],
+): Promise<{ job: string; release: string; number: number }> {
   const { context, site: row } = call;
   const release = context.newId();
   try {
     const started = await inTransaction(context.db, async (tx) => {
       const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
       if (!locked) throw notFound("This site");
-      const snapshot = await loadSite(tx, locked);
+      const snapshot = await withoutLeft(tx, locked, await loadSite(tx, locked), leaveOut);
       const stops = siteProblems(snapshot).filter((finding) => finding.weight === "stops");
       if (stops.length)
         throw new Problem(
@@ -109,6 +120,33 @@ export async function startPublishing(call: SiteCall): Promise<{ job: string; re
     if (isDuplicate(error)) throw conflict("publishing", "A release of this site is being published already.");
     throw error;
   }
+}
+
+/** The working state with what is left out as it is live. */
+async function withoutLeft(
+  tx: Executor,
+  row: SiteRow,
+  working: SiteFile,
+  leaveOut: readonly ChangeName[],
+): Promise<SiteFile> {
+  if (!leaveOut.length) return working;
+  const [live] = await tx
+    .select({ snapshot: releases.snapshot })
+    .from(releases)
+    .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId ?? "")));
+  if (!live) throw conflict("neverPublished", "The first release holds everything: nothing can be left out of it.");
+  const site = withoutChanges(live.snapshot, working, leaveOut);
+  const slugs = new Map<string, string>();
+  for (const page of site.pages) {
+    const other = slugs.get(page.slug);
+    if (other !== undefined)
+      throw fieldProblem(
+        "leaveOut",
+        `“${page.title}” and “${other}” would stand at the same address. Publish both, or leave both out.`,
+      );
+    slugs.set(page.slug, page.title);
+  }
+  return site;
 }
 
 /** Everything a page's files depend on besides the page itself. */
@@ -225,23 +263,36 @@ class Publisher {
     return this.fontRowsMade;
   }
 
-  /** Not-found page, sitemap, robots and favicon. */
+  /** Not-found page, old addresses, sitemap, robots and favicon. */
   async common(): Promise<FileRow[]> {
-    const css = await this.styles(this.renderer.groundCss(["section", "heading", "richText", "button"]));
-    const notFoundPage = documentHtml({
-      language: this.site.settings.language,
-      head: `<title>Not found · ${this.site.name.replace(/[<&]/g, "")}</title><meta name="robots" content="noindex"><link rel="icon" type="image/svg+xml" href="/favicon.svg">`,
-      html: noticeHtml({
+    const around = this.renderer.around(
+      noticeHtml({
         title: "This page is not here",
         text: "The address may have changed. From the home page you will find the way.",
         then: { href: "/", words: "To the home page" },
       }),
+    );
+    const css = await this.styles(around.css);
+    const notFoundPage = documentHtml({
+      language: this.site.settings.language,
+      head: `<title>Not found · ${escapeHtml(this.site.name)}</title><meta name="robots" content="noindex">${this.renderer.icon}`,
+      html: around.html,
       css: css.path,
       widgets: null,
     });
+    const pages = new Map(this.site.pages.map((page) => [page.id, pagePath(page)]));
+    const taken = new Set(pages.values());
+    const led: FileRow[] = [];
+    for (const { from, page } of this.site.redirects ?? []) {
+      const to = pages.get(page);
+      if (to !== undefined && !taken.has(from)) led.push(await this.file(from, redirectType, to));
+    }
+    const pictures = [...around.pictures, this.site.settings.favicon, this.site.settings.sharing];
     return [
       css,
       ...(await this.fontRows()),
+      ...(await this.pictures(pictures.filter((hash): hash is string => Boolean(hash)))),
+      ...led,
       await this.file("/404", "text/html; charset=utf-8", notFoundPage),
       await this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
       await this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),

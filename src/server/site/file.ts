@@ -1,20 +1,22 @@
 // Site files in and out: site.json with its media, zipped.
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { zipSync } from "fflate";
 import type { Fault } from "@/core/page/validate";
 import { writeSiteFile } from "@/core/site/read";
 import type { SiteFile } from "@/core/site/site";
 import { loadSetUp } from "@/data/booking/set-up";
 import { inTransaction, isDuplicate } from "@/data/connection";
-import { findSite, loadSite, type SiteRow, storeSite } from "@/data/site/queries";
+import { loadSite, type SiteRow, storeSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
 import { giveOwnSite } from "../account/members";
 import { apart } from "../apart/apart";
 import { mediaFileName, type WholeSite } from "../apart/site-file";
 import type { Context } from "../context";
+import type { SiteCall } from "../operation";
 import { conflict, Problem } from "../problem";
 import type { Settings } from "../settings";
 import { takeRoom } from "./quota";
+import { keyIsTaken } from "./settings";
 
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
@@ -58,7 +60,7 @@ export async function storeNewSite(
     conflict("keyTaken", `The key “${site.key}” is taken.`, [
       { path: "key", message: "This key is taken. Choose another." },
     ]);
-  if (await findSite(context.db, site.key)) throw taken();
+  if (await keyIsTaken({ context }, site.key)) throw taken();
   try {
     await inTransaction(context.db, async (tx) => {
       const id = context.newId();
@@ -73,6 +75,27 @@ export async function storeNewSite(
     throw error;
   }
   return site;
+}
+
+/** Stores a copy of a site under another key and name: everything of its file, nothing that visitors sent. */
+export async function copySite(
+  call: SiteCall,
+  studioId: string,
+  given: { readonly key: string; readonly name: string },
+): Promise<SiteFile> {
+  const { context, site: row } = call;
+  const booking = await loadSetUp(context.db, row.id);
+  const site: SiteFile = {
+    ...(await loadSite(context.db, row)),
+    ...(booking ? { booking } : {}),
+    key: given.key,
+    name: given.name,
+  };
+  const bytes = await context.db
+    .select({ hash: mediaBytes.hash, bytes: mediaBytes.bytes })
+    .from(mediaBytes)
+    .where(and(eq(mediaBytes.siteId, row.id), eq(mediaBytes.widthPx, 0)));
+  return storeNewSite(context, studioId, site, new Map(bytes.map((one) => [one.hash, one.bytes])), call.account.id);
 }
 
 /** The site as a zipped site file. Equal sites give equal bytes. */

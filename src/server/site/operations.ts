@@ -22,8 +22,9 @@ import { siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { changesOf } from "../release/changes";
 import { noteOn } from "../security/events";
-import { storeNewSite } from "./file";
+import { copySite, storeNewSite } from "./file";
 import { roomOf, usageOf, warningOf } from "./quota";
+import { checkPictures, rekeySite } from "./settings";
 
 /** What a card on the Sites screen says. */
 async function cardOf(call: UserCall, row: SiteRow) {
@@ -176,10 +177,30 @@ export const siteOperations = {
     const home = site.pages.find((page) => page.slug === "") ?? site.pages[0];
     return { ...site, pages: site.pages.map((page) => (page === home ? page : { ...page, body: null })) };
   }),
+  /** A copy with pages, media, widgets and what can be booked; without releases and what visitors sent. */
+  "sites.copy": siteOperation(
+    "site.export",
+    { key: siteKeySchema.required(), name: siteNameSchema.required() },
+    async (call, input: { key: string; name: string }) => {
+      const studio = await ownStudio(call, "designer");
+      await copySite(call, studio.studioId, input);
+      return { key: input.key };
+    },
+  ),
+  /** Gives the site another key; its old address leads to the new one. */
+  "sites.rekey": siteOperation(
+    "site.change",
+    { key: siteKeySchema.required() },
+    async (call, input: { key: string }) => {
+      await rekeySite(call, input.key);
+      return { key: input.key, address: siteOrigin(call.context.settings, input.key) };
+    },
+  ),
   "sites.settings": siteOperation(
     "site.change",
     { name: siteNameSchema.required(), settings: settingsSchema.required() },
     async (call, input: { name: string; settings: SiteSettings }) => {
+      await checkPictures(call, input.settings);
       await call.context.db
         .update(sites)
         .set({ ...input, revision: sql`${sites.revision} + 1` })

@@ -18,6 +18,7 @@ import type { Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import type { RenderedPage } from "@/core/render/render";
+import { factsOf } from "@/core/site/facts";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
@@ -131,11 +132,11 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   const place = useCallback(
     (entry: ShelfEntry, index: number) => {
-      const refusal = composer.insert(composer.view.page.id, index, entry.make(newId));
+      const refusal = composer.insert(composer.view.page.id, index, entry.make(newId, factsOf(site.settings)));
       if (refusal) composer.say(refusal);
       setShelfAt(null);
     },
-    [composer],
+    [composer, site.settings],
   );
 
   const openShelf = useCallback(

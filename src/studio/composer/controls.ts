@@ -114,13 +114,7 @@ export const lookControls: Readonly<Record<LookField, LookControl>> = {
   width: {
     label: "Width",
     group: "Arrangement",
-    control: choice(
-      ["", "normal"],
-      ["narrow", "narrow"],
-      ["normal", "normal"],
-      ["wide", "wide"],
-      ["full", "edge to edge"],
-    ),
+    control: choice(["", "the page’s grid"], ["narrow", "short lines"], ["full", "edge to edge"]),
   },
   ratio: {
     label: "Shape",

@@ -2,7 +2,7 @@
 // The sheet: settings of what is selected, for the width that was clicked.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from "lucide-react";
-import { memo, useRef, useState } from "react";
+import { memo, useState } from "react";
 import { type ColourRole, type Surface, surfaceRoles } from "@/core/brand/brand";
 import { contrastRatio, textRatio } from "@/core/brand/contrast";
 import { kinds } from "@/core/page/kinds";
@@ -11,15 +11,12 @@ import { linkFromWords } from "@/core/page/link";
 import { type LookField, lookAt, type Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
-import type { MediaEntry } from "@/core/site/site";
-import { useRefresh, useSite } from "@/studio/frame/site-context";
-import { Refusal, upload } from "@/studio/kit/api";
+import { useSite } from "@/studio/frame/site-context";
 import {
   Choice,
   Group,
   IconButton,
   NumberInput,
-  PlainButton,
   QuietButton,
   Row,
   State,
@@ -27,9 +24,9 @@ import {
   Tick,
   Title,
 } from "@/studio/kit/kit";
-import { RoomWarning } from "@/studio/kit/room";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { groups, lookControls, roleNames } from "./controls";
+import { PictureChoice } from "./picture-choice";
 import type { Composer, ComposerView } from "./store";
 
 const scopeWords: Readonly<Record<Width, { bold: string; rest: string }>> = {
@@ -384,70 +381,6 @@ function LinkField({ composer, node }: { composer: Composer; node: PageNode }) {
         </Row>
       ) : null}
     </>
-  );
-}
-
-/** Choosing a picture: a new file, or one of the site's media. */
-export function PictureChoice({ value, onChoose }: { value: string | null; onChoose: (media: string) => void }) {
-  const site = useSite();
-  const refresh = useRefresh();
-  const input = useRef<HTMLInputElement>(null);
-  const [state, setState] = useState<{ busy: boolean; error: string | null }>({ busy: false, error: null });
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    setState({ busy: true, error: null });
-    try {
-      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, file);
-      await refresh();
-      onChoose(entry.hash);
-      setState({ busy: false, error: null });
-    } catch (error) {
-      setState({ busy: false, error: error instanceof Refusal ? error.message : "The picture could not be sent." });
-    }
-  };
-  return (
-    <Box>
-      <Flex wrap="wrap" gap="5px" mb="8px" role="radiogroup" aria-label="Pictures of this site">
-        {site.media.map((entry) => (
-          <button
-            key={entry.hash}
-            type="button"
-            role="radio"
-            aria-checked={entry.hash === value}
-            aria-label={entry.name}
-            title={entry.name}
-            onClick={() => onChoose(entry.hash)}
-            style={{
-              outline: entry.hash === value ? "2px solid var(--chakra-colors-mark)" : undefined,
-              outlineOffset: 1,
-              cursor: "pointer",
-            }}
-          >
-            {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-            <img
-              alt=""
-              src={`/api/sites/${site.key}/media/${entry.hash}?w=96`}
-              width={44}
-              height={34}
-              style={{ width: 44, height: 34, objectFit: "cover", display: "block" }}
-            />
-          </button>
-        ))}
-      </Flex>
-      <input
-        ref={input}
-        type="file"
-        accept="image/jpeg,image/png,image/webp,image/avif"
-        hidden
-        aria-label="Picture file"
-        onChange={(event) => void take(event.target.files?.[0])}
-      />
-      <PlainButton loading={state.busy} loadingText="Sending" onClick={() => input.current?.click()}>
-        <Plus size={14} /> New picture
-      </PlainButton>
-      {state.error ? <State tone="brick">{state.error}</State> : null}
-      <RoomWarning />
-    </Box>
   );
 }
 

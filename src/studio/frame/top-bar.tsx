@@ -126,6 +126,11 @@ export function TopBar() {
                 Open the live site
               </Menu.Item>
               {site.mayLayout ? (
+                <Menu.Item value="settings" onSelect={() => router.push(`/s/${site.key}/settings`)}>
+                  Site settings
+                </Menu.Item>
+              ) : null}
+              {site.mayLayout ? (
                 <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>
                   Download the site file
                 </Menu.Item>

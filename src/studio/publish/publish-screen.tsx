@@ -2,26 +2,24 @@
 // Publish: what changed since the last release, what stands in the way, progress, history.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Download, RotateCcw } from "lucide-react";
+import { Download } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useState } from "react";
 import type { Finding } from "@/core/check/problems";
-import type { Change } from "@/core/site/changes";
+import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useChanges } from "@/studio/frame/top-bar";
 import { ask } from "@/studio/kit/api";
 import { Loading, MainButton, PlainButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
+import { ChangeRow } from "./change-row";
+import { LookAtRelease } from "./look-at-release";
+import { words } from "./words";
 
 const when = (iso: string) =>
   new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));
 
-const said = (change: Change): string => {
-  if (change.what !== "changed") return change.what;
-  return change.sections ? `${change.sections} ${change.sections === 1 ? "section" : "sections"} changed` : "changed";
-};
-
-interface Progress {
+interface JobProgress {
   readonly state: "queued" | "running" | "done" | "failed";
   readonly done: number;
   readonly total: number;
@@ -29,14 +27,14 @@ interface Progress {
 }
 
 /** Follows a job by server-sent events; the browser reconnects by itself after a restart. */
-function useJob(site: string, job: string | null, onEnd: () => void): Progress | null {
-  const [progress, setProgress] = useState<Progress | null>(null);
+function useJob(site: string, job: string | null, onEnd: () => void): JobProgress | null {
+  const [progress, setProgress] = useState<JobProgress | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the end is told once a job
   useEffect(() => {
     if (!job) return;
     const events = new EventSource(`/api/sites/${site}/jobs/${job}`);
     events.onmessage = (event) => {
-      const next = JSON.parse(event.data as string) as Progress;
+      const next = JSON.parse(event.data as string) as JobProgress;
       setProgress(next);
       if (next.state === "done" || next.state === "failed") {
         events.close();
@@ -58,143 +56,175 @@ export function PublishScreen() {
     queryFn: () => ask("publish.history", { site: site.key }),
   });
   const [job, setJob] = useState<string | null>(null);
+  const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
+  const [lookedAt, setLookedAt] = useState<Release | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
   const { refusal, attempt } = useRefusal();
-  const again = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ["history", site.key] })]);
+  const again = () =>
+    Promise.all([
+      refresh(),
+      client.invalidateQueries({ queryKey: ["history", site.key] }),
+      client.invalidateQueries({ queryKey: ["compare", site.key] }),
+    ]);
   const progress = useJob(site.key, job, () => void again());
   const running = job !== null && progress?.state !== "done" && progress?.state !== "failed";
   if (!changes.data)
-    return changes.error ? <State tone="brick">{changes.error.message}</State> : <Loading what="the changes" />;
+    return changes.error ? <State tone="brick">{changes.error.message}</State> : <Loading what={words.loading} />;
   const stops = changes.data.findings.filter((finding) => finding.weight === "stops");
   const looks = changes.data.findings.filter((finding) => finding.weight === "look");
-  const { changed } = changes.data;
-  const publish = () => attempt(async () => setJob((await ask("publish.start", { site: site.key })).job));
-  const goBack = (release: string) =>
+  const all = changes.data.changes;
+  const changed = all.length;
+  const nameOf = (change: (typeof all)[number]) => `${change.of} ${change.id}`;
+  const left = all.filter((change) => leftOut.has(nameOf(change)));
+  const live = history.data?.find((release) => release.live);
+  const first = history.data !== undefined && live === undefined;
+  const include = (name: string, included: boolean) => {
+    const next = new Set(leftOut);
+    if (included) next.delete(name);
+    else next.add(name);
+    setLeftOut(next);
+  };
+  /** What was said about the deed before is no longer true once another one is done. */
+  const deed = (work: () => Promise<string | null>) =>
     attempt(async () => {
-      await ask("publish.goBack", { site: site.key, release });
+      setJob(null);
+      setSaid(null);
+      setLookedAt(null);
+      setSaid(await work());
       await again();
     });
+  const publish = () =>
+    attempt(async () => {
+      setSaid(null);
+      const { job: started } = await ask("publish.start", {
+        site: site.key,
+        leaveOut: left.map(({ of, id }) => ({ of, id })),
+      });
+      setLeftOut(new Set());
+      setJob(started);
+    });
+  const goBack = (release: string) =>
+    deed(async () => {
+      await ask("publish.goBack", { site: site.key, release });
+      return null;
+    });
+  const restore = (release: string) =>
+    deed(async () => words.restored((await ask("publish.restore", { site: site.key, release })).taken));
+  const going = changed - left.length;
   return (
     <Box as="main" overflowY="auto" flex="1" minH="0">
-      <Flex maxW="1180px" mx="auto" p="28px" gap="36px" align="flex-start">
+      <Flex
+        maxW="1180px"
+        mx="auto"
+        p={{ base: "14px", md: "28px" }}
+        gap={{ base: "24px", md: "36px" }}
+        align={{ base: "stretch", lg: "flex-start" }}
+        direction={{ base: "column", lg: "row" }}
+      >
         <Box flex="1" minW="0">
-          <Title>Publish</Title>
+          <Title>{words.title}</Title>
           <Text color="ink2" mb="16px">
-            {site.address.replace(/^https?:\/\//, "")} shows{" "}
-            {history.data?.find((release) => release.live)
-              ? `release ${history.data.find((release) => release.live)?.number}`
-              : "nothing yet"}
-            .
+            {words.shows(site.address.replace(/^https?:\/\//, ""), live?.number ?? null)}
           </Text>
           <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">
-            <Flex justify="space-between" align="center" gap="16px">
+            <Flex justify="space-between" align="center" gap="16px" wrap="wrap">
               <Box>
                 <Text fontWeight="700">
-                  {changed
-                    ? `${changed} ${changed === 1 ? "change" : "changes"} since the last release`
-                    : "Everything is published"}
+                  {first
+                    ? words.first(site.pages.length, site.widgets.length)
+                    : changed
+                      ? words.waiting(changed)
+                      : words.allPublished}
                 </Text>
-                {stops.length ? (
-                  <State tone="brick">{`${stops.length} ${stops.length === 1 ? "thing stops" : "things stop"} the release`}</State>
-                ) : null}
+                {left.length ? <State tone="amber">{words.leftOut(left.length)}</State> : null}
+                {stops.length ? <State tone="brick">{words.stops(stops.length)}</State> : null}
               </Box>
               {site.mayLayout ? (
-                <MainButton disabled={running || stops.length > 0} onClick={publish}>
-                  {changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish again"}
+                <MainButton disabled={running || stops.length > 0 || (changed > 0 && going === 0)} onClick={publish}>
+                  {changed ? words.publish(going) : words.publishAgain}
                 </MainButton>
               ) : null}
             </Flex>
+            {said ? (
+              <Box mt="10px" role="status">
+                <State tone="moss">{said}</State>
+              </Box>
+            ) : null}
             {job ? (
               <Box mt="12px" role="status">
                 {progress?.state === "failed" ? (
-                  <State tone="brick">{`The release failed: ${progress.error}. The live site is as it was; publish again.`}</State>
+                  <State tone="brick">{words.failed(progress.error)}</State>
                 ) : progress?.state === "done" ? (
                   <Flex gap="14px">
-                    <State tone="moss">Published.</State>
+                    <State tone="moss">{words.published}</State>
                     <a href={site.address} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>
-                      Open the live site
+                      {words.openLive}
                     </a>
                   </Flex>
                 ) : (
                   <>
-                    <Text mb="4px">
-                      {progress
-                        ? `${progress.done} of ${progress.total} steps. You may leave this page.`
-                        : "Beginning…"}
-                    </Text>
-                    <progress
-                      aria-label="Publishing"
-                      value={progress?.done ?? 0}
-                      max={progress?.total ?? 1}
-                      style={{ width: "100%", accentColor: "var(--chakra-colors-moss)" }}
-                    />
+                    <Text mb="4px">{progress ? words.progress(progress.done, progress.total) : words.beginning}</Text>
+                    <Progress done={progress?.done ?? 0} total={progress?.total ?? 1} />
                   </>
                 )}
               </Box>
             ) : null}
             <RefusalNote refusal={refusal} />
             <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
-              {changes.data.changes.map((change) => (
-                <Flex
-                  as="li"
-                  key={change.of + change.id}
-                  borderTopWidth="1px"
-                  borderColor="line"
-                  py="7px"
-                  justify="space-between"
-                  gap="12px"
-                >
-                  {change.of === "page" && change.what !== "removed" ? (
-                    <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>
-                      {change.name}
-                    </Link>
-                  ) : (
-                    <Text fontWeight="650">{change.name}</Text>
-                  )}
-                  <Text color="ink2">{said(change)}</Text>
-                </Flex>
+              {all.map((change) => (
+                <ChangeRow
+                  key={nameOf(change)}
+                  change={change}
+                  first={first}
+                  included={!leftOut.has(nameOf(change))}
+                  onInclude={(included) => include(nameOf(change), included)}
+                  onTakeBack={() =>
+                    deed(async () => {
+                      await ask("publish.takeBack", { site: site.key, of: change.of, id: change.id });
+                      return null;
+                    })
+                  }
+                />
               ))}
             </Box>
           </Box>
-          {stops.length ? <Findings title="Stops the release" tone="brick" findings={stops} /> : null}
-          {looks.length ? <Findings title="Worth a look" tone="amber" findings={looks} /> : null}
+          {stops.length ? <Findings title={words.stopsTitle} tone="brick" findings={stops} /> : null}
+          {looks.length ? <Findings title={words.looksTitle} tone="amber" findings={looks} /> : null}
         </Box>
-        <Box as="section" aria-label="History" w="420px" flex="none">
-          <Title level={2}>History</Title>
+        <Box as="section" aria-label={words.history} w={{ base: "100%", lg: "420px" }} flex="none">
+          <Title level={2}>{words.history}</Title>
           {history.data?.length === 0 ? (
             <Text color="ink2" mt="8px">
-              Releases stand here; you can go back to each.
+              {words.noHistory}
             </Text>
           ) : null}
           <Box as="ol" listStyleType="none" mt="8px">
             {history.data?.map((release) => (
               <Flex as="li" key={release.id} align="center" gap="10px" borderTopWidth="1px" borderColor="line" py="8px">
-                <Box flex="1">
+                <Box flex="1" minW="0">
                   <Flex gap="10px">
-                    <Text fontWeight="700">{`Release ${release.number}`}</Text>
-                    {release.live ? <State tone="moss">live</State> : null}
-                    {release.state === "building" ? <State tone="amber">in the making</State> : null}
+                    <Text fontWeight="700">{words.release(release.number)}</Text>
+                    {release.live ? <State tone="moss">{words.live}</State> : null}
+                    {release.state === "building" ? <State tone="amber">{words.building}</State> : null}
                   </Flex>
-                  <Text
-                    fontSize="small"
-                    color="ink2"
-                  >{`${when(release.createdAt)} · ${release.by ?? "someone"} · ${release.pages} pages, ${release.rendered} rendered`}</Text>
+                  <Text fontSize="small" color="ink2">
+                    {words.made(when(release.createdAt), release.by, release.pages, release.rendered)}
+                  </Text>
                 </Box>
                 {release.state === "complete" ? (
                   <>
                     <a
                       href={`/api/sites/${site.key}/releases/${release.id}`}
                       download
-                      aria-label={`Download release ${release.number} as a zip`}
-                      title="Download as a zip"
+                      aria-label={words.download(release.number)}
+                      title={words.downloadHint}
                       style={{ padding: 6 }}
                     >
                       <Download size={15} />
                     </a>
-                    {!release.live && site.mayLayout ? (
-                      <PlainButton onClick={() => goBack(release.id)}>
-                        <RotateCcw size={13} /> Go back to it
-                      </PlainButton>
-                    ) : null}
+                    <PlainButton aria-label={words.lookAt(release.number)} onClick={() => setLookedAt(release)}>
+                      {words.look}
+                    </PlainButton>
                   </>
                 ) : null}
               </Flex>
@@ -202,6 +232,38 @@ export function PublishScreen() {
           </Box>
         </Box>
       </Flex>
+      {lookedAt ? (
+        <LookAtRelease
+          release={lookedAt}
+          onClose={() => setLookedAt(null)}
+          onGoBack={() => void goBack(lookedAt.id)}
+          onRestore={() => void restore(lookedAt.id)}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+type Release = Gives<"publish.history">[number];
+
+/** How far a job is: an empty bar is empty. */
+function Progress({ done, total }: { done: number; total: number }) {
+  const share = total > 0 ? Math.min(1, done / total) : 0;
+  return (
+    <Box
+      role="progressbar"
+      aria-label={words.publishing}
+      aria-valuemin={0}
+      aria-valuemax={total}
+      aria-valuenow={done}
+      h="8px"
+      bg="white"
+      borderWidth="1px"
+      borderColor="edge"
+      borderRadius="field"
+      overflow="hidden"
+    >
+      <Box h="100%" w={`${share * 100}%`} bg="moss" />
     </Box>
   );
 }
@@ -211,12 +273,12 @@ function Findings({ title, tone, findings }: { title: string; tone: "brick" | "a
   const placeOf = (finding: Finding) => {
     if (finding.widget)
       return {
-        name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? "Widget",
+        name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? words.widget,
         href: `/s/${site.key}/widgets/${finding.widget}`,
       };
     const page = site.pages.find((one) => one.id === finding.document) ?? site.pages[0];
     const name =
-      finding.document === "header" ? "Header" : finding.document === "footer" ? "Footer" : (page?.title ?? "");
+      finding.document === "header" ? words.header : finding.document === "footer" ? words.footer : (page?.title ?? "");
     return { name, href: `/s/${site.key}/pages/${page?.id}${finding.node ? `?select=${finding.node}` : ""}` };
   };
   return (
@@ -238,10 +300,9 @@ function Findings({ title, tone, findings }: { title: string; tone: "brick" | "a
             gap="12px"
           >
             <State tone={tone}>{reasonWords(finding.reason)}</State>
-            <Link
-              href={place.href}
-              style={{ textDecoration: "underline", whiteSpace: "nowrap" }}
-            >{`Show on ${place.name}`}</Link>
+            <Link href={place.href} style={{ textDecoration: "underline", whiteSpace: "nowrap" }}>
+              {words.showOn(place.name)}
+            </Link>
           </Flex>
         );
       })}

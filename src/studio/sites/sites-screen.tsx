@@ -5,6 +5,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
 import Link from "next/link";
 import { useMemo, useRef, useState } from "react";
+import { siteStart } from "@/core/locale/country";
 import type { SiteFile } from "@/core/site/site";
 import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
@@ -26,6 +27,7 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
+import { currencyOptions, languageOptions, zoneOptions } from "@/studio/kit/names";
 import { RoomLine } from "@/studio/kit/room";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
@@ -57,7 +59,17 @@ function HomePicture({ site }: { site: string }) {
   );
 }
 
-function SiteCard({ card, mayChange, onRemove }: { card: Card; mayChange: boolean; onRemove: () => void }) {
+function SiteCard({
+  card,
+  mayChange,
+  onCopy,
+  onRemove,
+}: {
+  card: Card;
+  mayChange: boolean;
+  onCopy: () => void;
+  onRemove: () => void;
+}) {
   return (
     <Box
       as="article"
@@ -96,6 +108,12 @@ function SiteCard({ card, mayChange, onRemove }: { card: Card; mayChange: boolea
                   </Menu.Item>
                   {mayChange ? (
                     <>
+                      <Menu.Item value="settings" onSelect={() => location.assign(`/s/${card.key}/settings`)}>
+                        Site settings
+                      </Menu.Item>
+                      <Menu.Item value="copy" onSelect={onCopy}>
+                        Copy this site…
+                      </Menu.Item>
                       <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
                         Download the site file
                       </Menu.Item>
@@ -131,6 +149,9 @@ export function SitesScreen() {
   const me = useMe();
   const [making, setMaking] = useState(false);
   const [removing, setRemoving] = useState<Card | null>(null);
+  const [copying, setCopying] = useState<Card | null>(null);
+  /** A site file whose key is taken, waiting for another. */
+  const [taken, setTaken] = useState<File | null>(null);
   const [imported, setImported] = useState<Refusal | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const refresh = () =>
@@ -143,7 +164,9 @@ export function SitesScreen() {
       await upload("/api/sites/import", chosen);
       await refresh();
     } catch (refused) {
-      if (refused instanceof Refusal) setImported(refused);
+      if (!(refused instanceof Refusal)) throw refused;
+      if (refused.code === "keyTaken") setTaken(chosen);
+      else setImported(refused);
     }
     if (file.current) file.current.value = "";
   };
@@ -198,27 +221,116 @@ export function SitesScreen() {
         {data?.length === 0 ? <Text>Here stand the sites of your clients. Start with “New site”.</Text> : null}
         <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px">
           {data?.map((card) => (
-            <SiteCard key={card.key} card={card} mayChange={Boolean(mayMake)} onRemove={() => setRemoving(card)} />
+            <SiteCard
+              key={card.key}
+              card={card}
+              mayChange={Boolean(mayMake)}
+              onCopy={() => setCopying(card)}
+              onRemove={() => setRemoving(card)}
+            />
           ))}
         </Grid>
         {mayMake ? <RoomLine /> : null}
       </Box>
       {making ? <NewSite onClose={() => setMaking(false)} /> : null}
+      {copying ? (
+        <KeyWindow
+          title={`Copy ${copying.name}`}
+          text="Pages, pictures, widgets and what can be booked are copied; releases and what visitors sent are not."
+          deed="Make the copy"
+          first={{ name: `${copying.name} (copy)`, key: `${copying.key}-copy`.slice(0, 40) }}
+          perform={({ key, name }) => ask("sites.copy", { site: copying.key, key, name }).then(() => {})}
+          onDone={refresh}
+          onClose={() => setCopying(null)}
+        />
+      ) : null}
+      {taken ? (
+        <KeyWindow
+          title="This key is taken"
+          text="A site with the key of this file is there already. Give the new one another key."
+          deed="Import under this key"
+          first={{ name: null, key: "" }}
+          perform={({ key }) => upload(`/api/sites/import?key=${encodeURIComponent(key)}`, taken).then(() => {})}
+          onDone={refresh}
+          onClose={() => setTaken(null)}
+        />
+      ) : null}
       {removing ? <RemoveSite card={removing} onClose={() => setRemoving(null)} onRemoved={refresh} /> : null}
     </Flex>
   );
 }
 
-const zones = typeof Intl.supportedValuesOf === "function" ? Intl.supportedValuesOf("timeZone") : ["UTC"];
+/** Asks for the key (and the name) of a site that comes to be from another one. */
+function KeyWindow({
+  title,
+  text,
+  deed,
+  first,
+  perform,
+  onDone,
+  onClose,
+}: {
+  title: string;
+  text: string;
+  deed: string;
+  first: { readonly name: string | null; readonly key: string };
+  perform: (given: { key: string; name: string }) => Promise<void>;
+  onDone: () => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const [name, setName] = useState(first.name ?? "");
+  const [key, setKey] = useState(first.key);
+  const [busy, setBusy] = useState(false);
+  const { refusal, attempt } = useRefusal();
+  const go = () =>
+    attempt(async () => {
+      setBusy(true);
+      try {
+        await perform({ key, name });
+        await onDone();
+        onClose();
+      } finally {
+        setBusy(false);
+      }
+    });
+  return (
+    <Window
+      title={title}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={busy} onClick={go}>
+          {deed}
+        </MainButton>
+      }
+    >
+      <Text mb="12px">{text}</Text>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+      >
+        {first.name === null ? null : (
+          <Row label="Name" error={refusal?.at("name")}>
+            {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
+          </Row>
+        )}
+        <Row label="Key" error={refusal?.at("key")} hint="Part of its address.">
+          {(ids) => <TextInput {...ids} value={key} onChange={setKey} />}
+        </Row>
+        <RefusalNote refusal={refusal} shownAt={["name", "key"]} />
+      </form>
+    </Window>
+  );
+}
 
 function NewSite({ onClose }: { onClose: () => void }) {
   const [form, setForm] = useState({
     name: "",
     key: null as string | null,
     starter: "workshop" as StarterKey,
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-    language: "en-IE",
-    currency: "EUR",
+    ...siteStart(Intl.DateTimeFormat().resolvedOptions().timeZone, navigator.language),
     mailFrom: "",
   });
   const { refusal, attempt } = useRefusal();
@@ -283,25 +395,28 @@ function NewSite({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <Row label="Zone" error={refusal?.at("settings.zone")}>
+        <Row label="Time zone" error={refusal?.at("settings.zone")}>
           {(ids) => (
-            <Choice
-              {...ids}
-              value={form.zone}
-              onChange={(zone) => change({ zone })}
-              options={zones.map((zone) => [zone, zone] as const)}
-            />
+            <Choice {...ids} value={form.zone} onChange={(zone) => change({ zone })} options={zoneOptions(form.zone)} />
           )}
         </Row>
         <Row label="Language" error={refusal?.at("settings.language")}>
-          {(ids) => <TextInput {...ids} value={form.language} onChange={(language) => change({ language })} />}
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={form.language}
+              onChange={(language) => change({ language })}
+              options={languageOptions(form.language)}
+            />
+          )}
         </Row>
         <Row label="Currency" error={refusal?.at("settings.currency")}>
           {(ids) => (
-            <TextInput
+            <Choice
               {...ids}
               value={form.currency}
-              onChange={(currency) => change({ currency: currency.toUpperCase() })}
+              onChange={(currency) => change({ currency })}
+              options={currencyOptions(form.currency)}
             />
           )}
         </Row>

@@ -12,7 +12,7 @@ import { popupDesigns } from "@/core/popup/popup";
 import { pageReason } from "@/core/popup/rule";
 import { pagePath } from "@/core/site/site";
 import { roleNames, surfaceNames } from "@/studio/composer/controls";
-import { PictureChoice } from "@/studio/composer/sheet";
+import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import {

@@ -31,7 +31,7 @@ export const picture = defineKind<PictureContent>({
   defaults: { media: null, alt: "" },
   looks: ["ratio", "corners", "above", "below", "hidden"],
   words: { media: "value", alt: "line", decorative: "value", caption: "line" },
-  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:var(--c-soft);min-height:8rem;border:1px dashed var(--c-line)}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
+  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
   render: (node, content, context) => {
     const found = content.media ? context.picture(content.media) : null;
     const image = found

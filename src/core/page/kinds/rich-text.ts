@@ -23,9 +23,25 @@ function marked(html: string, mark: Mark, context: RenderContext): string {
   return href === null ? html : `<a href="${href}">${html}</a>`;
 }
 
+const mailAddress = /[\w.%+-]{1,64}@[a-zA-Z0-9-]{1,63}(?:\.[a-zA-Z0-9-]{1,63}){1,4}/g;
+
+/** Text with its mail addresses as links: a visitor expects to write by pressing one. */
+function withMailLinks(text: string): string {
+  if (!text.includes("@")) return escapeHtml(text);
+  let html = "";
+  let at = 0;
+  for (const found of text.matchAll(mailAddress)) {
+    const address = escapeHtml(found[0]);
+    html += `${escapeHtml(text.slice(at, found.index))}<a href="mailto:${address}">${address}</a>`;
+    at = found.index + found[0].length;
+  }
+  return html + escapeHtml(text.slice(at));
+}
+
 function inline(node: Inline, context: RenderContext): string {
   if (node.type === "hardBreak") return "<br>";
-  let html = escapeHtml(node.text);
+  const linked = node.marks?.some((mark) => mark.type === "link");
+  let html = linked ? escapeHtml(node.text) : withMailLinks(node.text);
   for (const mark of node.marks ?? []) html = marked(html, mark, context);
   return html;
 }
@@ -65,6 +81,6 @@ export const richText = defineKind<RichTextContent>({
   defaults: { doc: paragraphs("New words.") },
   looks: ["size", "colour", "align", "measure", "above", "below", "hidden"],
   words: { doc: "rich" },
-  css: ".b-rich{line-height:1.6;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
+  css: ".b-rich{line-height:1.6;text-wrap:pretty;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
   render: (node, content, context) => `<div${context.attributes(node, "b-rich")}>${blocks(content.doc, context)}</div>`,
 });

@@ -23,7 +23,7 @@ export const section = defineKind<SectionContent>({
   holds: flowKinds,
   looks: ["surface", "above", "below", "width", "gap", "align", "hidden"],
   words: {},
-  css: ".b-section{padding:var(--above,calc(72px*var(--space))) clamp(20px,4vw,48px) var(--below,calc(72px*var(--space)))}.b-in{max-width:var(--width,68rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:100%}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}",
+  css: ".b-section{padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-in{max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--measure,100%))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}",
   render: (node, content, context) =>
-    `<section${context.attributes(node, "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node)}</div></section>`,
+    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node)}</div></section>`,
 });

@@ -1,10 +1,13 @@
 // A site file comes in.
+import Joi from "joi";
 import { json, onlyBy, respond } from "@/app/respond";
+import { siteKeySchema } from "@/core/site/schema";
 import { ownStudio } from "@/server/account/members";
 import { siteFileLimits } from "@/server/apart/site-file";
 import { readBody } from "@/server/edge/request";
 import { takePoint } from "@/server/limit";
 import { signedIn } from "@/server/operation";
+import { validated } from "@/server/problem";
 import { importSite } from "@/server/site/file";
 
 export async function POST(request: Request) {
@@ -12,8 +15,14 @@ export async function POST(request: Request) {
     const call = signedIn(incoming);
     const studio = await ownStudio(call, "designer");
     await takePoint(call.context, "heavyMember", call.account.id);
+    // Another key than the file's own, where that one is taken.
+    const wanted = new URL(request.url).searchParams.get("key");
+    const key = wanted === null ? null : validated(Joi.object({ key: siteKeySchema.required() }), { key: wanted }).key;
     const file = await readBody(request, siteFileLimits.zipped);
-    const site = await importSite(call.context, studio.studioId, file, { by: call.account.id });
+    const site = await importSite(call.context, studio.studioId, file, {
+      by: call.account.id,
+      ...(key === null ? {} : { key }),
+    });
     return json({ key: site.key }, 201);
   });
 }

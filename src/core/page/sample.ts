@@ -1,0 +1,43 @@
+// Words and pictures that came with a section and were never changed: nobody should find them on a live site.
+import { everyNode, type PageNode } from "./node";
+import { shelf } from "./shelf";
+import { nodeWords } from "./words";
+
+/** Words of the shelf that fit a site as they are. */
+const fitAsTheyAre: ReadonlySet<string> = new Set([
+  "What we offer",
+  "How it began",
+  "Prices",
+  "Open",
+  "Find us",
+  "How it goes",
+  "From the workshop",
+  "Get in touch",
+  "1",
+  "2",
+  "3",
+]);
+
+let known: ReadonlySet<string> | null = null;
+
+/** Every line of words that is only there to say what belongs in its place. */
+function sampleWords(): ReadonlySet<string> {
+  if (known) return known;
+  let made = 0;
+  const lines = shelf.flatMap((entry) => {
+    const section = entry.make(() => `sample${++made}`);
+    return [...everyNode(section)].filter((node) => !node.children).flatMap((node) => linesOf(node));
+  });
+  known = new Set(lines.filter((line) => !fitAsTheyAre.has(line)));
+  return known;
+}
+
+/** Lists are judged by their words, whatever their prices and hours say. */
+function linesOf(node: PageNode): readonly string[] {
+  if (node.kind !== "list") return nodeWords(node).split("\n").filter(Boolean);
+  return (node.content.items as readonly { text: string }[]).map((item) => item.text).filter(Boolean);
+}
+
+/** Of a block without others in it: its words that are still those of the shelf. */
+export const samplesIn = (node: PageNode): readonly string[] =>
+  node.children ? [] : linesOf(node).filter((line) => sampleWords().has(line));

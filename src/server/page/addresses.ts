@@ -1,0 +1,50 @@
+// When a page moves: its old address leads to the new one, and rules that name it follow.
+import { and, eq, sql } from "drizzle-orm";
+import { movedRules } from "@/core/popup/pages";
+import { popupsOf } from "@/core/site/site";
+import type { Executor } from "@/data/connection";
+import { widgets } from "@/data/popup/tables";
+import { widgetsOf } from "@/data/site/queries";
+import { redirects } from "@/data/site/tables";
+import type { SiteCall } from "../operation";
+
+export interface Moved {
+  /** The path that leads to the page from the next release on; null where nobody has seen it yet. */
+  readonly redirect: string | null;
+  /** Widgets whose rules name the new address now. */
+  readonly followed: readonly string[];
+  /** Rules that named the old address by a pattern: for somebody to look at. */
+  readonly left: readonly { readonly widget: string; readonly id: string; readonly pattern: string }[];
+}
+
+/** A path that a page takes leads to no other page any more. */
+export async function takePath(tx: Executor, siteId: string, slug: string): Promise<void> {
+  await tx.delete(redirects).where(and(eq(redirects.siteId, siteId), eq(redirects.from, `/${slug}`)));
+}
+
+/** What follows from a page's move from one slug to another. To be called in the transaction that moves it. */
+export async function pageMoved(tx: Executor, call: SiteCall, page: string, from: string, to: string): Promise<Moved> {
+  const siteId = call.site.id;
+  await takePath(tx, siteId, to);
+  const path = `/${from}`;
+  // The home page keeps its address; a site that was never published has none that anybody knows.
+  const leads = call.site.liveReleaseId !== null && from !== "";
+  if (leads)
+    await tx
+      .insert(redirects)
+      .values({ siteId, from: path, page, createdAt: call.context.now() })
+      .onDuplicateKeyUpdate({ set: { page } });
+  const followed: string[] = [];
+  const left: { widget: string; id: string; pattern: string }[] = [];
+  for (const widget of popupsOf(await widgetsOf(tx, siteId))) {
+    const moved = movedRules(widget.settings, path, `/${to}`);
+    left.push(...moved.left.map((pattern) => ({ widget: widget.name, id: widget.id, pattern })));
+    if (!moved.followed) continue;
+    followed.push(widget.name);
+    await tx
+      .update(widgets)
+      .set({ settings: moved.popup, revision: sql`${widgets.revision} + 1` })
+      .where(and(eq(widgets.siteId, siteId), eq(widgets.id, widget.id)));
+  }
+  return { redirect: leads ? path : null, followed, left };
+}

@@ -1,0 +1,76 @@
+// Pages that the server itself answers on a site's host (address confirmed, a booking cancelled): between the header
+// and footer that visitors know, in the site's brand.
+
+import { eq } from "drizzle-orm";
+import { LRUCache } from "lru-cache";
+import { documentHtml, noticeHtml } from "@/core/render/document";
+import { escapeHtml } from "@/core/render/markup";
+import { createRenderer } from "@/core/render/render";
+import { releases } from "@/data/release/tables";
+import { findSite, frameOf, loadSite, type SiteRow } from "@/data/site/queries";
+import type { Context } from "../context";
+import { notFound } from "../problem";
+import { fontAsset } from "./assets";
+
+type Notice = Parameters<typeof noticeHtml>[0];
+
+interface Surround {
+  readonly css: string;
+  html(main: string): string;
+  readonly icon: string;
+}
+
+const surrounds = new LRUCache<string, Surround>({ max: 100 });
+
+/** Anybody may ask for these pages, and it takes the whole site to make them: they are made once for each state of it. */
+async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
+  const key = `${row.id} ${row.liveReleaseId ?? `r${row.revision}`}`;
+  const kept = surrounds.get(key);
+  if (kept) return kept;
+  const [live] = row.liveReleaseId
+    ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, row.liveReleaseId))
+    : [];
+  const frame = frameOf(live?.snapshot ?? (await loadSite(context.db, row)));
+  const fonts = new Map<string, string>();
+  const rendererWith = (fontUrl: (file: string) => string) =>
+    createRenderer(frame, {
+      linkBase: "",
+      origin: null,
+      mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+      fontUrl,
+    });
+  rendererWith((file) => {
+    fonts.set(file, "");
+    return "";
+  });
+  for (const file of fonts.keys()) fonts.set(file, (await fontAsset(file))?.path ?? "");
+  const renderer = rendererWith((file) => fonts.get(file) ?? "");
+  const made = {
+    css: renderer.around("").css,
+    html: (main: string) => renderer.around(main).html,
+    icon: renderer.icon,
+  };
+  surrounds.set(key, made);
+  return made;
+}
+
+/** A notice as a whole page of the site; in plain words where there is no such site. */
+export async function noticePage(context: Context, siteKey: string, notice: Notice): Promise<string> {
+  const row = await findSite(context.db, siteKey);
+  const surround = row && (await surroundOf(context, row));
+  const main = noticeHtml(notice);
+  return documentHtml({
+    language: row?.settings.language ?? "en",
+    head: `<title>${escapeHtml(`${notice.title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${surround?.icon ?? ""}`,
+    html: surround?.html(main) ?? main,
+    css: "/_w/v1/notice.css",
+    widgets: null,
+  });
+}
+
+/** Style sheet of those pages. */
+export async function noticeCss(context: Context, siteKey: string): Promise<string> {
+  const row = await findSite(context.db, siteKey);
+  if (!row) throw notFound("This site");
+  return (await surroundOf(context, row)).css;
+}

@@ -1,0 +1,129 @@
+"use client";
+// One change of a release: what is different, before and after as pictures, left out or taken back.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { Columns2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import type { Change } from "@/core/site/changes";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Loading, MainButton, QuietButton, State, Window } from "@/studio/kit/kit";
+import { type Shown, StatePicture } from "./state-picture";
+import { words } from "./words";
+
+/** Changes that are seen on a page; the others are only told. */
+const seen: ReadonlySet<Change["of"]> = new Set(["page", "header", "footer", "brand"]);
+
+function BeforeAndAfter({ change }: { change: Change }) {
+  const site = useSite();
+  const { data, error } = useQuery({
+    queryKey: ["compare", site.key, change.of, change.id],
+    queryFn: () => ask("publish.compare", { site: site.key, of: change.of, id: change.id }),
+  });
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what={words.loadingPage} />;
+  const picture = { widthPx: 1180, roomPx: 300, clipPx: 360 };
+  return (
+    <Flex gap="14px" wrap="wrap" mt="8px">
+      <StatePicture {...picture} shown={data.before as Shown | null} title={words.before} none={words.nothingBefore} />
+      <StatePicture {...picture} shown={data.after as Shown | null} title={words.after} none={words.nothingAfter} />
+    </Flex>
+  );
+}
+
+export function ChangeRow({
+  change,
+  first,
+  included,
+  onInclude,
+  onTakeBack,
+}: {
+  change: Change;
+  /** The first release holds everything. */
+  first: boolean;
+  included: boolean;
+  onInclude: (included: boolean) => void;
+  onTakeBack: () => Promise<void>;
+}) {
+  const site = useSite();
+  const [open, setOpen] = useState(false);
+  const [asking, setAsking] = useState(false);
+  return (
+    <Box as="li" borderTopWidth="1px" borderColor="line" py="8px">
+      <Flex gap="10px" align="baseline">
+        {first || !site.mayLayout ? null : (
+          <input
+            type="checkbox"
+            aria-label={words.goesAlong(change.name)}
+            checked={included}
+            onChange={(event) => onInclude(event.target.checked)}
+            style={{
+              width: 16,
+              height: 16,
+              accentColor: "var(--chakra-colors-ink)",
+              alignSelf: "center",
+              flex: "none",
+            }}
+          />
+        )}
+        <Box flex="1" minW="0" opacity={included ? 1 : 0.55}>
+          <Flex gap="8px" align="baseline" wrap="wrap">
+            {change.of === "page" && change.what !== "removed" ? (
+              <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>
+                {change.name}
+              </Link>
+            ) : (
+              <Text fontWeight="650">{change.name}</Text>
+            )}
+            <Text color="ink2" fontSize="small">{`${words.kind(change.of)}, ${words.what[change.what]}`}</Text>
+          </Flex>
+          {change.details.length ? (
+            <Box as="ul" listStyleType="none" color="ink2" fontSize="small" mt="2px">
+              {change.details.map((detail, index) => (
+                <li key={index}>{words.detail(detail)}</li>
+              ))}
+            </Box>
+          ) : null}
+        </Box>
+        <Flex flex="none">
+          {seen.has(change.of) && !first ? (
+            <QuietButton aria-label={words.seeOf(change.name)} aria-expanded={open} onClick={() => setOpen(!open)}>
+              <Columns2 size={14} />
+              <Box as="span" display={{ base: "none", md: "inline" }}>
+                {words.see}
+              </Box>
+            </QuietButton>
+          ) : null}
+          {first || !site.mayLayout ? null : (
+            <QuietButton aria-label={words.takeBackOf(change.name)} onClick={() => setAsking(true)}>
+              <Undo2 size={14} />
+              <Box as="span" display={{ base: "none", md: "inline" }}>
+                {words.takeBack}
+              </Box>
+            </QuietButton>
+          )}
+        </Flex>
+      </Flex>
+      {open ? <BeforeAndAfter change={change} /> : null}
+      <Window
+        title={words.takeBackTitle(change.name)}
+        open={asking}
+        onClose={() => setAsking(false)}
+        foot={
+          <MainButton
+            onClick={() =>
+              void onTakeBack().then(() => {
+                setAsking(false);
+              })
+            }
+          >
+            {words.takeBack}
+          </MainButton>
+        }
+      >
+        <Text>{words.takeBackText}</Text>
+      </Window>
+    </Box>
+  );
+}

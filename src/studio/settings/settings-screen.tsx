@@ -1,0 +1,278 @@
+"use client";
+// Site settings: what holds for the whole site, changed at any time after it was made.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { type ReactNode, useState } from "react";
+import { readSpans } from "@/core/site/facts";
+import type { SiteSettings, WeekHours } from "@/core/site/site";
+import { PictureChoice } from "@/studio/composer/picture-choice";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import {
+  Choice,
+  Group,
+  MainButton,
+  PlainButton,
+  QuietButton,
+  RefusalNote,
+  Row,
+  State,
+  TextArea,
+  TextInput,
+  Tick,
+  Title,
+  useRefusal,
+  Window,
+} from "@/studio/kit/kit";
+import { currencyOptions, languageOptions, zoneOptions } from "@/studio/kit/names";
+import { words } from "./words";
+
+const noHours: WeekHours = Array.from({ length: 7 }, () => []);
+const spansText = (hours: WeekHours | undefined, day: number): string =>
+  (hours?.[day] ?? []).map(({ from, to }) => `${from}–${to}`).join(", ");
+
+/** The settings as they are sent: an empty text is no setting. */
+function filled(settings: SiteSettings): SiteSettings {
+  const optional = ["senderName", "address", "phone", "favicon", "sharing"] as const;
+  const kept = { ...settings };
+  for (const field of optional) if (!settings[field]?.trim()) delete (kept as Record<string, unknown>)[field];
+  return kept;
+}
+
+export function SettingsScreen() {
+  const site = useSite();
+  const refresh = useRefresh();
+  const [name, setName] = useState(site.name);
+  const [form, setForm] = useState<SiteSettings>(site.settings);
+  const [hoursTyped, setHoursTyped] = useState<readonly string[]>(() =>
+    words.days.map((_day, index) => spansText(site.settings.hours, index)),
+  );
+  const [saved, setSaved] = useState(false);
+  const [rekeying, setRekeying] = useState(false);
+  const { refusal, attempt } = useRefusal();
+  const change = (part: Partial<SiteSettings>) => {
+    setSaved(false);
+    setForm({ ...form, ...part });
+  };
+  const hoursFault = (day: number) =>
+    refusal?.fields.find((field) => field.path.startsWith(`settings.hours[${day}]`))?.message ??
+    (form.hours && readSpans(hoursTyped[day] ?? "") === null ? words.noHours : undefined);
+  const typeHours = (day: number, text: string) => {
+    const typed = hoursTyped.map((before, index) => (index === day ? text : before));
+    setHoursTyped(typed);
+    change({ hours: typed.map((one) => readSpans(one) ?? []) });
+  };
+  const unreadable = form.hours && hoursTyped.some((text) => readSpans(text) === null);
+  const save = () =>
+    attempt(async () => {
+      await ask("sites.settings", { site: site.key, name, settings: filled(form) });
+      await refresh();
+      setSaved(true);
+    });
+  const text = (field: "senderName" | "phone", label: string, hint?: string) => (
+    <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
+      {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
+    </Row>
+  );
+  return (
+    <Box as="main" overflowY="auto" flex="1" minH="0">
+      <Box maxW="760px" mx="auto" p={{ base: "14px", md: "28px" }}>
+        <Title>{words.title}</Title>
+        <Text color="ink2" mt="2px" mb="16px">
+          {words.intro}
+        </Text>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <Card title={words.site}>
+            <Row label={words.name} error={refusal?.at("name")}>
+              {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
+            </Row>
+            <Row label={words.key} hint={words.keyHint(site.address.replace(/^https?:\/\//, ""))}>
+              {(ids) => (
+                <Flex gap="8px" align="center">
+                  <Text id={ids.id} fontWeight="650">
+                    {site.key}
+                  </Text>
+                  <QuietButton onClick={() => setRekeying(true)}>{words.changeKey}</QuietButton>
+                </Flex>
+              )}
+            </Row>
+            <Row
+              label={words.describe}
+              stacked
+              error={refusal?.at("settings.description")}
+              hint={words.describeHint(form.description.length)}
+            >
+              {(ids) => (
+                <TextArea {...ids} value={form.description} onChange={(description) => change({ description })} />
+              )}
+            </Row>
+          </Card>
+          <Card title={words.place}>
+            <Row label={words.language} error={refusal?.at("settings.language")}>
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={form.language}
+                  onChange={(language) => change({ language })}
+                  options={languageOptions(form.language)}
+                />
+              )}
+            </Row>
+            <Row label={words.zone} error={refusal?.at("settings.zone")}>
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={form.zone}
+                  onChange={(zone) => change({ zone })}
+                  options={zoneOptions(form.zone)}
+                />
+              )}
+            </Row>
+            <Row label={words.currency} error={refusal?.at("settings.currency")}>
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={form.currency}
+                  onChange={(currency) => change({ currency })}
+                  options={currencyOptions(form.currency)}
+                />
+              )}
+            </Row>
+          </Card>
+          <Card title={words.letters}>
+            <Row label={words.sender} error={refusal?.at("settings.mailFrom")} hint={words.senderHint}>
+              {(ids) => (
+                <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />
+              )}
+            </Row>
+            {text("senderName", words.senderName, words.senderNameHint(name))}
+          </Card>
+          <Card title={words.business} hint={words.businessHint}>
+            <Row label={words.address} stacked error={refusal?.at("settings.address")} hint={words.addressHint}>
+              {(ids) => <TextArea {...ids} value={form.address ?? ""} onChange={(address) => change({ address })} />}
+            </Row>
+            {text("phone", words.phone)}
+            <Tick
+              label={words.tellHours}
+              checked={form.hours !== undefined}
+              onChange={(tell) => {
+                const { hours: _hours, ...rest } = form;
+                setSaved(false);
+                setForm(tell ? { ...rest, hours: hoursTyped.map((one) => readSpans(one) ?? []) } : rest);
+              }}
+            />
+            {form.hours ? (
+              <Box mt="6px">
+                <Text fontSize="small" color="ink2" mb="6px">
+                  {words.hoursHint}
+                </Text>
+                {noHours.map((_spans, day) => (
+                  <Row key={words.days[day]} label={words.days[day] ?? ""} error={hoursFault(day)}>
+                    {(ids) => (
+                      <TextInput {...ids} value={hoursTyped[day] ?? ""} onChange={(typed) => typeHours(day, typed)} />
+                    )}
+                  </Row>
+                ))}
+              </Box>
+            ) : null}
+          </Card>
+          <Card title={words.pictures}>
+            {(["favicon", "sharing"] as const).map((field) => (
+              <Box key={field} mb="14px">
+                <Text fontWeight="650">{words[field]}</Text>
+                <Text fontSize="small" color="ink2" mb="6px">
+                  {words[`${field}Hint`]}
+                </Text>
+                <PictureChoice value={form[field] ?? null} onChoose={(media) => change({ [field]: media })} />
+                {form[field] ? (
+                  <QuietButton onClick={() => change({ [field]: "" })}>{words.noPicture}</QuietButton>
+                ) : null}
+                {refusal?.at(`settings.${field}`) ? (
+                  <State tone="brick">{refusal.at(`settings.${field}`)}</State>
+                ) : null}
+              </Box>
+            ))}
+          </Card>
+          <Flex gap="14px" align="center" position="sticky" bottom="0" bg="paper" py="12px">
+            <MainButton type="submit" disabled={Boolean(unreadable)}>
+              {words.save}
+            </MainButton>
+            <Box role="status">{saved ? <State tone="moss">{words.saved}</State> : null}</Box>
+            <RefusalNote refusal={refusal} shownAt={shownAt} />
+          </Flex>
+        </form>
+      </Box>
+      {rekeying ? <ChangeKey onClose={() => setRekeying(false)} /> : null}
+    </Box>
+  );
+}
+
+const shownAt = [
+  "name",
+  ...[
+    "description",
+    "language",
+    "zone",
+    "currency",
+    "mailFrom",
+    "senderName",
+    "address",
+    "phone",
+    "favicon",
+    "sharing",
+  ].map((field) => `settings.${field}`),
+];
+
+function Card({ title, hint, children }: { title: string; hint?: string; children: ReactNode }) {
+  return (
+    <Box bg="sheet" borderWidth="1px" borderColor="line" px="18px" mb="16px">
+      <Group title={title} borderTopWidth="0">
+        {hint ? (
+          <Text color="ink2" mb="10px">
+            {hint}
+          </Text>
+        ) : null}
+        {children}
+      </Group>
+    </Box>
+  );
+}
+
+function ChangeKey({ onClose }: { onClose: () => void }) {
+  const site = useSite();
+  const router = useRouter();
+  const [key, setKey] = useState(site.key);
+  const { refusal, attempt } = useRefusal();
+  const save = () =>
+    attempt(async () => {
+      const { key: now } = await ask("sites.rekey", { site: site.key, key });
+      onClose();
+      router.push(`/s/${now}/settings`);
+    });
+  return (
+    <Window
+      title={words.keyWindow}
+      open
+      onClose={onClose}
+      foot={<PlainButton onClick={() => void save()}>{words.changeKey}</PlainButton>}
+    >
+      <Text mb="12px">{words.keyText(site.address.replace(/^https?:\/\//, ""))}</Text>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <Row label={words.newKey} error={refusal?.at("key")}>
+          {(ids) => <TextInput {...ids} value={key} onChange={setKey} />}
+        </Row>
+        <RefusalNote refusal={refusal} shownAt={["key"]} />
+      </form>
+    </Window>
+  );
+}
