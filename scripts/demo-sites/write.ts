@@ -642,6 +642,6 @@ for (const [key, make] of Object.entries({ wrenfield, oddlane })) {
   const json = writeSiteFile(await make(folder));
   const read = readSiteFile(json);
   if (!read.ok) throw new Error(read.faults.map((fault) => `${fault.path}: ${fault.message}`).join("\n"));
-  writeFileSync(join(folder, "site.json"), json);
+  writeFileSync(join(folder, "site.json"), writeSiteFile(read.site));
   console.log(`${folder}: ${read.site.pages.length} pages`);
 }

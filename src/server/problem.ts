@@ -1,5 +1,7 @@
 // What goes wrong at the edge, as application/problem+json (RFC 9457).
+
 import type Joi from "joi";
+import { sentences } from "@/core/input/sentences";
 import { formShape, type ShapeLimits, shapeFault } from "@/core/input/shape";
 import { type Fault, mostFaults, pathOf } from "@/core/page/validate";
 
@@ -41,36 +43,6 @@ export const conflict = (code: string, title: string, fields: readonly Fault[] =
 /** One wrong field. */
 export const fieldProblem = (path: string, message: string) =>
   new Problem(422, "invalid", message, [{ path, message }]);
-
-/** Sentences for what schemas say most often, where they bring no words of their own. */
-const sentences = {
-  "any.required": "This is needed.",
-  "any.only": "This is not one of the choices.",
-  "any.invalid": "This can't be used.",
-  "any.unknown": "This is not expected here.",
-  "object.unknown": "This is not expected here.",
-  "object.base": "Here an object was expected.",
-  "array.base": "Here a list was expected.",
-  "array.min": "At least {#limit} are needed.",
-  "array.max": "At most {#limit} are possible.",
-  "array.unique": "The same stands here twice.",
-  "string.base": "Here words were expected.",
-  "string.empty": "This is needed.",
-  "string.min": "At least {#limit} characters are needed.",
-  "string.max": "At most {#limit} characters are possible.",
-  "string.pattern.base": "This is not written as it has to be.",
-  "string.email": "This is not an e-mail address.",
-  "number.base": "Here a number was expected.",
-  "number.integer": "Here a whole number was expected.",
-  "number.unsafe": "This number is too large.",
-  "number.infinity": "This number is too large.",
-  "number.min": "At least {#limit}.",
-  "number.max": "At most {#limit}.",
-  "boolean.base": "Here yes or no was expected.",
-  "alternatives.types": "This is not of the form that is expected here.",
-  "alternatives.match": "This is not of the form that is expected here.",
-  "alternatives.any": "This is not of the form that is expected here.",
-};
 
 /**
  * The value as the schema reads it; a Problem with the wrong fields (at most `mostFaults`) otherwise. The value's shape

@@ -5,7 +5,7 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "calendar.notCalendar": ({ looksLike }) =>
     `This is ${looksLike}, no iCalendar file. One begins with BEGIN:VCALENDAR; look for the address or file that ends in .ics.`,
   "calendar.broken": ({ message }) => `This calendar can't be read: ${message}.`,
-  "calendar.tooLarge": ({ mostMiB }) => `This calendar is larger than ${mostMiB} MiB.`,
+  "calendar.tooLarge": ({ mostMiB }) => `This calendar is larger than ${mostMiB} MB.`,
   "calendar.tooMany": ({ most }) => `This calendar has more than ${most} events.`,
   "calendar.tooSlow": ({ seconds }) =>
     `This calendar took longer than ${seconds} s to read: its rules repeat too often.`,

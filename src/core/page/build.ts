@@ -35,9 +35,13 @@ export function builder(newId: () => string) {
     button: (text: string, link?: string, look: Given = {}) =>
       node("button", { text, ...(link ? { link } : {}) }, look),
     rows: (items: readonly (readonly [string, string])[], look: Given = {}) =>
-      node("list", { style: "rows", items: items.map(([text, aside]) => ({ text, aside })) }, look),
+      node(
+        "list",
+        { style: "rows", items: items.map(([text, aside], index) => ({ id: `l${index + 1}`, text, aside })) },
+        look,
+      ),
     bullets: (items: readonly string[], look: Given = {}) =>
-      node("list", { style: "bullets", items: items.map((text) => ({ text })) }, look),
+      node("list", { style: "bullets", items: items.map((text, index) => ({ id: `l${index + 1}`, text })) }, look),
     navigation: (arrangement: "bar" | "column", label: string, showName: boolean) =>
       node("navigation", { arrangement, showName, label, menuWord: "Menu" }),
   };

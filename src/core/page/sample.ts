@@ -32,10 +32,15 @@ function sampleWords(): ReadonlySet<string> {
   return known;
 }
 
-/** Lists are judged by their words, whatever their prices and hours say. */
+/** Lines of a list that many sites have: only together with what stands at their end are they those of the shelf. */
+const days: ReadonlySet<string> = new Set(["Tuesday to Friday", "Saturday", "Sunday and Monday"]);
+
+/** Lists are judged by their words, whatever their prices say. */
 function linesOf(node: PageNode): readonly string[] {
   if (node.kind !== "list") return nodeWords(node).split("\n").filter(Boolean);
-  return (node.content.items as readonly { text: string }[]).map((item) => item.text).filter(Boolean);
+  return (node.content.items as readonly { text: string; aside?: string }[])
+    .map(({ text, aside }) => (days.has(text) ? `${text}, ${aside ?? ""}` : text))
+    .filter(Boolean);
 }
 
 /** Of a block without others in it: its words that are still those of the shelf. */

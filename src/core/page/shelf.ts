@@ -119,8 +119,8 @@ export const shelf: readonly ShelfEntry[] = [
           b.rows(
             facts.hours ?? [
               ["Tuesday to Friday", "10:00–18:00"],
-              ["Saturday", "10:00–14:00"],
-              ["Sunday, Monday", "closed"],
+              ["Saturday", "10:00–13:00"],
+              ["Sunday and Monday", "closed"],
             ],
           ),
         ),

@@ -1,5 +1,6 @@
 // Whether a tree is a page: every node of a known kind, with valid content and look, in a place it may stand.
 import Joi from "joi";
+import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
 import { kinds } from "./kinds";
 import { type LookField, lookRules, type Width, widths } from "./look";
@@ -32,7 +33,12 @@ export const pathOf = (path: readonly (string | number)[]): string =>
 function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
   // Of something small all that is wrong is told; of something large, the first.
   const abortEarly = shapeFault(value, formShape) !== null;
-  const { error } = schema.validate(value, { abortEarly, convert: false });
+  const { error } = schema.validate(value, {
+    abortEarly,
+    convert: false,
+    messages: sentences,
+    errors: { wrap: { label: false } },
+  });
   return (error?.details ?? []).slice(0, mostFaults).map((detail) => ({
     path: [at, pathOf(detail.path)].filter(Boolean).join("."),
     message: detail.message.replaceAll('"', "“").replace(/“([^“]*)“/g, "“$1”"),

@@ -66,6 +66,14 @@ export interface PopupWords {
   readonly consent: string;
 }
 
+export interface PopupLetter {
+  readonly subject: string;
+  /** Paragraphs, one a line. */
+  readonly text: string;
+  /** Words of the link that confirms. */
+  readonly button: string;
+}
+
 export type Thanks =
   | { readonly kind: "words"; readonly title: string; readonly text: string }
   | { readonly kind: "page"; readonly page: string };
@@ -92,6 +100,8 @@ export interface Popup {
   readonly fields: readonly PopupField[];
   readonly thanks: Thanks;
   readonly confirmByMail: boolean;
+  /** The letter that asks to confirm, in the designer's own words; absent for ours, in the visitor's language. */
+  readonly letter?: PopupLetter;
   readonly triggers: readonly Trigger[];
   readonly conditions: Conditions;
   readonly restraint: Restraint;

@@ -107,6 +107,7 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
     })
     .required(),
   confirmByMail: Joi.boolean().required(),
+  letter: Joi.object({ subject: words(120), text: words(2000), button: words(60) }),
   triggers: Joi.array().items(triggerSchema).max(6).required(),
   conditions: Joi.object({
     include: Joi.array().items(pattern).max(50).required(),

@@ -61,7 +61,10 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
         .max(4),
     )
     .length(7)
-    .messages({ "hours.order": "The end must be later than the beginning." }),
+    .messages({
+      "hours.order": "The end must be later than the beginning.",
+      "array.length": "A week has seven days, Monday first.",
+    }),
   favicon: mediaHash,
   sharing: mediaHash,
 });

@@ -3,13 +3,17 @@ import fc from "fast-check";
 import { siteProblems } from "@/core/check/problems";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
-import { applyEdits } from "@/core/page/edit";
+import { applyEdits, type Edit } from "@/core/page/edit";
+import { everyNode, type PageNode } from "@/core/page/node";
+import { shelf } from "@/core/page/shelf";
+import { nodeWords, withLineIds } from "@/core/page/words";
 import { newPopup } from "@/core/popup/popup";
 import { popupSchema } from "@/core/popup/schema";
-import { siteChanges } from "./changes";
+import { siteChanges, withoutChanges } from "./changes";
+import { factsOf, readSpans } from "./facts";
 import { readSiteFile, writeSiteFile } from "./read";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
-import { popupsOf, type SiteFile } from "./site";
+import { popupsOf, type SiteFile, type SitePage } from "./site";
 import { type StarterKey, siteFromStarter } from "./starter";
 
 const wrenfield = readFileSync("demo/wrenfield/site.json", "utf8");
@@ -133,7 +137,11 @@ describe("what stops a release", () => {
       ...site,
       pages: [{ ...site.pages[0], body: b.page(b.section("x", {}, ...nodes)) }, ...site.pages.slice(1)],
     }) as SiteFile;
-  const codes = (given: SiteFile) => siteProblems(given).map((finding) => [finding.weight, finding.reason.code]);
+  /** Codes without those about a page's title and description, which these small pages lack. */
+  const codes = (given: SiteFile) =>
+    siteProblems(given)
+      .map((finding) => [finding.weight, finding.reason.code])
+      .filter(([, code]) => !["check.noPageTitle", "check.noPageDescription"].includes(code as string));
   test("nothing in the demo", () => expect(codes(site).filter(([weight]) => weight === "stops")).toEqual([]));
   test("a link to a page that is gone, also inside running text", () => {
     const doc = {
@@ -194,12 +202,141 @@ describe("what has changed", () => {
       pages: [{ ...home, body }, ...site.pages.slice(1).filter((page) => page.slug !== "journal")],
     };
     expect(siteChanges(site, now)).toEqual([
-      { of: "page", id: "home", name: "Home", what: "changed", sections: 1 },
-      { of: "page", id: "journal", name: "Journal", what: "removed", sections: 0 },
-      { of: "brand", id: "brand", name: "Brand", what: "changed", sections: 0 },
+      {
+        of: "page",
+        id: "home",
+        name: "Home",
+        what: "changed",
+        details: [{ code: "sectionChanged", name: "Class cards" }],
+      },
+      { of: "page", id: "journal", name: "Journal", what: "removed", details: [] },
+      {
+        of: "brand",
+        id: "brand",
+        name: "Brand",
+        what: "changed",
+        details: [{ code: "value", name: "space", before: "1", after: "1.1" }],
+      },
     ]);
   });
-  test("before the first release every page is new", () => {
-    expect(siteChanges(null, site).every((one) => one.what === "new")).toBe(true);
+  test("before the first release every page is new, and so is every widget that goes live", () => {
+    const changes = siteChanges(null, site);
+    expect(changes.every((one) => one.what === "new")).toBe(true);
+    expect(changes.filter((one) => one.of === "widget").map((one) => one.id)).toEqual(
+      site.widgets.map((widget) => widget.id),
+    );
+  });
+  test("words, title and address are told as they were and as they are", () => {
+    const [home, ...others] = site.pages as [SitePage, ...SitePage[]];
+    const heading = [...everyNode(home.body)].find((node) => node.kind === "heading");
+    const { page: body } = applyEdits(home.body, [
+      { type: "splice", node: heading?.id ?? "", field: "text", at: 0, cut: 5, put: "Feet" },
+    ]);
+    const moved = { ...others[0], slug: "courses", title: "Courses" } as SitePage;
+    const changes = siteChanges(site, { ...site, pages: [{ ...home, body }, moved, ...others.slice(1)] });
+    expect(changes[0]?.details).toContainEqual({
+      code: "words",
+      before: "Hands in clay by Saturday.",
+      after: "Feet in clay by Saturday.",
+    });
+    expect(changes[1]?.details).toEqual([
+      { code: "title", before: "Classes", after: "Courses" },
+      { code: "slug", before: "/classes", after: "/courses" },
+    ]);
+  });
+  test("what is left out of a release stays as it is live, whatever kind of change it is", () => {
+    const [home, journal] = [site.pages[0], site.pages.find((page) => page.slug === "journal")] as [SitePage, SitePage];
+    const fresh: SitePage = { ...home, id: "fresh", slug: "fresh", title: "Fresh" };
+    const now: SiteFile = {
+      ...site,
+      name: "Another name",
+      brand: { ...site.brand, space: 1.1 },
+      header: { ...site.header, children: [] },
+      pages: [{ ...home, title: "Start" }, ...site.pages.slice(1).filter((page) => page !== journal), fresh],
+      widgets: [],
+      redirects: [{ from: "/old", page: "home" }],
+    };
+    const all = siteChanges(site, now);
+    expect(all.map((change) => change.of).sort()).toEqual(
+      ["brand", "header", "page", "page", "page", "redirect", "settings", ...site.widgets.map(() => "widget")].sort(),
+    );
+    expect(siteChanges(site, withoutChanges(site, now, all))).toEqual([]);
+    for (const change of all)
+      expect(siteChanges(site, withoutChanges(site, now, [change])).map((one) => one.of + one.id)).toEqual(
+        all.filter((one) => one !== change).map((one) => one.of + one.id),
+      );
+  });
+});
+
+describe("sample content", () => {
+  const page = (sections: readonly PageNode[]): SiteFile => ({
+    ...site,
+    pages: [{ ...(site.pages[0] as SitePage), body: b.page(...sections) }],
+  });
+  const samples = (given: SiteFile) =>
+    siteProblems(given).flatMap((finding) => (finding.reason.code === "check.sample" ? [finding.reason.words] : []));
+  test("is found on a page as long as nobody changed it, in any currency", () => {
+    const prices = shelf
+      .find((entry) => entry.key === "prices")
+      ?.make(() => `p${++last}`, {
+        currency: "GBP",
+        language: "en-GB",
+      }) as PageNode;
+    expect(JSON.stringify(prices)).toContain("£12");
+    expect(samples(page([prices]))).toContain("The small one");
+    expect(samples(page([prices]))).not.toContain("Prices");
+    const list = [...everyNode(prices)].find((node) => node.kind === "list") as PageNode;
+    const items = list.content.items as { id: string; text: string }[];
+    const edits = withLineIds(prices);
+    const named = [...everyNode(edits)].find((node) => node.kind === "list")?.content.items as { id: string }[];
+    const changed = applyEdits(
+      b.page(edits),
+      named.map(
+        ({ id }, index): Edit => ({
+          type: "splice",
+          node: list.id,
+          field: `items.${id}.text`,
+          at: 0,
+          cut: (items[index]?.text ?? "").length,
+          put: `Loaf ${index}`,
+        }),
+      ),
+    );
+    expect(samples({ ...page([]), pages: [{ ...(site.pages[0] as SitePage), body: changed.page }] })).toEqual([
+      "Say here what is included.",
+    ]);
+  });
+  test("sections take the site's own hours and address instead", () => {
+    const settings = {
+      ...site.settings,
+      address: "The old net store\nLower Quay",
+      hours: [[], ...Array.from({ length: 4 }, () => [{ from: "09:00", to: "17:30" }]), [], []],
+    };
+    const hours = shelf.find((entry) => entry.key === "hours")?.make(() => `h${++last}`, factsOf(settings)) as PageNode;
+    expect(nodeWords(hours)).toContain("The old net store Lower Quay");
+    expect(nodeWords(hours)).toContain("Tuesday – Friday 09:00–17:30");
+    expect(nodeWords(hours)).toContain("Saturday, Sunday closed");
+    expect(samples(page([hours]))).toEqual(["How to come by bus, where to leave the car."]);
+  });
+  test("hours are read as people write them", () => {
+    expect(readSpans("9–12.30, 14:00 - 18")).toEqual([
+      { from: "09:00", to: "12:30" },
+      { from: "14:00", to: "18:00" },
+    ]);
+    expect(readSpans(" ")).toEqual([]);
+    expect(readSpans("from nine")).toBeNull();
+    expect(
+      settingsSchema.validate({ ...site.settings, hours: [[{ from: "12:00", to: "09:00" }]] }).error,
+    ).toBeDefined();
+  });
+  test("a page without title or description, and a column without anything, are worth a look", () => {
+    const given = {
+      ...page([b.section("x", {}, b.columns({}, b.stack({}), b.stack({}, b.heading(2, "y"))))]),
+      settings: { ...site.settings, description: "" },
+    };
+    const bare = { ...given, pages: given.pages.map((one) => ({ ...one, description: "" })) };
+    expect(siteProblems(bare).map((finding) => finding.reason.code)).toEqual(
+      expect.arrayContaining(["check.noPageTitle", "check.noPageDescription", "check.emptyColumn"]),
+    );
   });
 });

@@ -98,3 +98,13 @@ export async function erasePerson(
     .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
   return { signups: gone.affectedRows, mails: letters.affectedRows, bookings: booked.affectedRows };
 }
+
+/** Keys of all fields that were answered in a site's signups, in their alphabet's order. */
+export async function answeredKeys(db: Executor, siteId: string): Promise<readonly string[]> {
+  const [rows] = (await db.execute(
+    sql`select distinct field.name as name from signups
+      join json_table(json_keys(signups.answers), '$[*]' columns (name varchar(40) path '$')) field
+      where signups.site_id = ${siteId} order by field.name limit 200`,
+  )) as unknown as [{ name: string }[]];
+  return rows.map((row) => row.name);
+}

@@ -2,9 +2,9 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Edit } from "@/core/page/edit";
-import { emptyPage, withFreshIds } from "@/core/page/node";
+import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { editsSchema } from "@/core/page/schema";
-import { withLineIds } from "@/core/page/words";
+import { nodeWords, withLineIds } from "@/core/page/words";
 import { idSchema, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
@@ -117,6 +117,32 @@ export const pageOperations = {
     },
     async (call, input: { document: string; batch: string; base: number; edits: Edit[] }) =>
       saveBatch(call, input satisfies EditBatch),
+  ),
+  /** Where a block stands, and its first words; null where it stands nowhere. */
+  "pages.findBlock": siteOperation(
+    "site.read",
+    { block: idSchema.required() },
+    async (call, input: { block: string }) => {
+      const rows = await call.context.db
+        .select({ id: documents.id, title: documents.title, body: documents.body })
+        .from(documents)
+        .where(
+          and(
+            eq(documents.siteId, call.site.id),
+            isNull(documents.removedAt),
+            sql`instr(${documents.body}, ${`"id":"${input.block}"`}) > 0`,
+          ),
+        )
+        .limit(5);
+      for (const row of rows) {
+        const node = findNode(row.body, input.block);
+        if (node)
+          return {
+            found: { page: row.id, title: row.title, kind: node.kind, words: nodeWords(node).split("\n")[0] ?? "" },
+          };
+      }
+      return { found: null };
+    },
   ),
   /** What was stored in a document after a revision, for somebody who comes back with edits made on it. */
   "pages.line": siteOperation(

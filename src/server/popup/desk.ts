@@ -1,9 +1,18 @@
 // The Desk: signups as a table, as CSV, and erasing a person.
 import Joi from "joi";
 import Papa from "papaparse";
+import { popupsOf } from "@/core/site/site";
 import { inTransaction } from "@/data/connection";
-import { countSignups, erasePerson, type SignupFilter, signupsAfter, signupWindow } from "@/data/popup/queries";
+import {
+  answeredKeys,
+  countSignups,
+  erasePerson,
+  type SignupFilter,
+  signupsAfter,
+  signupWindow,
+} from "@/data/popup/queries";
 import { signupStates } from "@/data/popup/tables";
+import { widgetsOf } from "@/data/site/queries";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { noteOn } from "../security/events";
@@ -16,6 +25,30 @@ const filterFields = {
 
 export const filterSchema: Joi.ObjectSchema<SignupFilter> = Joi.object<SignupFilter>(filterFields);
 
+/** Fields that have a column of their own in every list. */
+const usualKinds: ReadonlySet<string> = new Set(["email", "name"]);
+
+/** What the site's popups ask beside address and name, as they stand now: the label of each field's key. */
+async function fieldLabels(call: SiteCall): Promise<ReadonlyMap<string, string>> {
+  const fields = popupsOf(await widgetsOf(call.context.db, call.site.id)).flatMap((widget) => widget.settings.fields);
+  const labels = new Map<string, string>();
+  for (const { key, kind, label } of fields) labels.set(key, usualKinds.has(kind) ? "" : label);
+  return labels;
+}
+
+const said = (answer: string | boolean | undefined): string =>
+  answer === undefined ? "" : typeof answer === "boolean" ? (answer ? "yes" : "no") : answer;
+
+/** A signup's own answers with the labels of their fields; those of fields that are gone keep their key. */
+const ownAnswers = (
+  answers: Readonly<Record<string, string | boolean>>,
+  labels: ReadonlyMap<string, string>,
+): readonly { readonly label: string; readonly answer: string }[] =>
+  Object.entries(answers).flatMap(([key, answer]) => {
+    const label = labels.get(key) ?? (key === "email" || key === "name" ? "" : key);
+    return label && said(answer) ? [{ label, answer: said(answer) }] : [];
+  });
+
 export const deskOperations = {
   "desk.signups": siteOperation(
     "visitors.read",
@@ -27,6 +60,7 @@ export const deskOperations = {
     async (call, { offset, limit, ...filter }: SignupFilter & { offset: number; limit: number }) => {
       const { db } = call.context;
       const rows = await signupWindow(db, call.site.id, filter, offset, limit);
+      const labels = await fieldLabels(call);
       return {
         all: await countSignups(db, call.site.id, filter),
         rows: rows.map(({ signup, widgetName }) => ({
@@ -37,6 +71,7 @@ export const deskOperations = {
           page: signup.page,
           popup: widgetName ?? "removed",
           language: signup.language,
+          answers: ownAnswers(signup.answers, labels),
           at: signup.createdAt.toISOString(),
         })),
       };
@@ -65,6 +100,13 @@ export const deskOperations = {
 export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGenerator<string> {
   const line = (cells: readonly string[]) =>
     `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  const labels = await fieldLabels(call);
+  // A column for every field that was ever answered, whether a popup still asks it or not.
+  const keys = (await answeredKeys(call.context.db, call.site.id)).filter(
+    (key) => (labels.get(key) ?? (key === "email" || key === "name" ? "" : key)) !== "",
+  );
+  const heads = keys.map((key) => labels.get(key) || key);
+  const named = heads.map((head, index) => (heads.indexOf(head) === index ? head : `${head} (${keys[index]})`));
   yield line([
     "address",
     "name",
@@ -76,7 +118,7 @@ export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGe
     "confirmed",
     "withdrawn",
     "consent",
-    "answers",
+    ...named,
   ]);
   const size = 2000;
   for (let after: { createdAt: Date; id: string } | null = null; ; ) {
@@ -99,7 +141,7 @@ export async function* signupsCsv(call: SiteCall, filter: SignupFilter): AsyncGe
         signup.confirmedAt?.toISOString() ?? "",
         signup.withdrawnAt?.toISOString() ?? "",
         signup.consent,
-        JSON.stringify(signup.answers),
+        ...keys.map((key) => said(signup.answers[key])),
       ]);
     if (rows.length < size) return;
     after = rows.at(-1)?.signup ?? null;

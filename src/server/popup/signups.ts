@@ -4,6 +4,7 @@ import Joi from "joi";
 import { dateOf, ZoneClock } from "@/core/booking/zone";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
+import { letter } from "@/core/popup/letters";
 import type { PopupField } from "@/core/popup/popup";
 import { type PopupWidget, popupsOf, senderOf } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -14,7 +15,6 @@ import { type Context, isSigned, sign, siteOrigin } from "../context";
 import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
-import { letter } from "./letters";
 
 /** A person needs at least this long from the opened popup to a sent form, in ms. */
 export const minimumMs = 1200;
@@ -53,7 +53,7 @@ const fieldSchemas: Readonly<Record<PopupField["kind"], (field: PopupField) => J
 };
 
 /** The schema of what a popup's form sends, by its own fields. */
-function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<string, string | boolean>> {
+export function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<string, string | boolean>> {
   return Joi.object(
     Object.fromEntries(
       fields.map((field) => {
@@ -117,9 +117,10 @@ async function sendLetter(
   context: Context,
   tx: Executor,
   site: SiteRow,
-  kind: "confirm" | "welcome",
+  widget: PopupWidget,
   signup: { id: string; email: string; language: string },
 ) {
+  const kind = widget.settings.confirmByMail ? "confirm" : "welcome";
   if ((await countPoint(context, tx, "letterPerson", signup.email)).left < 0) return;
   const withdrawUrl = deedUrl(context, site, signup.id, "withdraw");
   const to = kind === "confirm" ? deedUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
@@ -128,7 +129,13 @@ async function sendLetter(
     sender: senderOf(site),
     recipient: signup.email,
     withdrawUrl,
-    ...letter(kind, { language: signup.language, site: site.name, deedUrl: to, withdrawUrl }),
+    ...letter(kind, {
+      language: signup.language,
+      site: site.name,
+      deedUrl: to,
+      withdrawUrl,
+      own: widget.settings.letter,
+    }),
   });
 }
 
@@ -175,7 +182,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
     const [result] = await tx.insert(signups).ignore().values(signup);
     if (result.affectedRows === 1) {
       await countPopup(context, tx, site, widget.id, "signedUp");
-      await sendLetter(context, tx, site, widget.settings.confirmByMail ? "confirm" : "welcome", signup);
+      await sendLetter(context, tx, site, widget, signup);
       return false;
     }
     return true;
@@ -200,7 +207,7 @@ async function askAgain(context: Context, site: SiteRow, widget: PopupWidget, as
       .update(signups)
       .set(values)
       .where(and(eq(signups.siteId, site.id), eq(signups.id, known.id)));
-    await sendLetter(context, tx, site, widget.settings.confirmByMail ? "confirm" : "welcome", known);
+    await sendLetter(context, tx, site, widget, known);
   });
 }
 

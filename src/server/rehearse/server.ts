@@ -1,11 +1,14 @@
 // The rehearsal host: the working state in its released form, for the holder of a token and its visitor.
 import type { IncomingMessage, ServerResponse } from "node:http";
+import Joi from "joi";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { withoutSlashes } from "@/core/site/path";
-import { pagePath } from "@/core/site/site";
-import { findSite, frameOf, loadSite } from "@/data/site/queries";
+import { pagePath, popupsOf } from "@/core/site/site";
+import { findSite, frameOf, loadSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
+import { answersSchema } from "../popup/signups";
+import { notFound, Problem, problemResponse, validated } from "../problem";
 import { siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { fontAsset, popupScript } from "../release/assets";
@@ -16,6 +19,31 @@ import { type RehearsalClaim, readToken } from "./token";
 interface Piece {
   readonly type: string;
   readonly body: string | Buffer;
+}
+
+/** Where a rehearsed form is sent. */
+const tryPath = "/_try";
+const largestForm = 32 << 10;
+
+const tryCall = Joi.object<{ widget: string; fields: object }>({
+  widget: Joi.string().max(40).required(),
+  fields: Joi.object().unknown().required(),
+});
+
+/** A small body as JSON; 413 and 422 for what is none. */
+async function smallJson(request: IncomingMessage): Promise<unknown> {
+  let size = 0;
+  const parts: Buffer[] = [];
+  for await (const part of request as AsyncIterable<Buffer>) {
+    size += part.length;
+    if (size > largestForm) throw new Problem(413, "tooLarge", "This form is too large.");
+    parts.push(part);
+  }
+  try {
+    return JSON.parse(Buffer.concat(parts).toString());
+  } catch {
+    throw new Problem(422, "invalid", "This is not a form.");
+  }
 }
 
 /** Answers requests below "/{token}/" on a site's rehearsal host. Nothing here is cached, by anyone. */
@@ -78,6 +106,21 @@ export function createRehearsalServer(context: Context) {
     return page(key, claim, `/${token}`, path);
   }
 
+  /** What the live site would say to a form, by the same schema. Nothing is kept. */
+  async function tryForm(row: SiteRow, request: IncomingMessage): Promise<[number, Piece]> {
+    const type = "application/json; charset=utf-8";
+    try {
+      const { widget, fields } = validated(tryCall, await smallJson(request));
+      const found = popupsOf(await widgetsOf(context.db, row.id)).find((one) => one.id === widget);
+      if (!found) throw notFound("This form", "widget");
+      validated(Joi.object({ fields: answersSchema(found.settings.fields) }), { fields });
+      return [200, { type, body: "{}" }];
+    } catch (error) {
+      const { status, body } = problemResponse(error);
+      return [status, { type, body }];
+    }
+  }
+
   return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
     const answer = (status: number, { type, body }: Piece) => {
       response.writeHead(status, { ...headers, "Content-Type": type, "Access-Control-Allow-Origin": studio });
@@ -85,12 +128,15 @@ export function createRehearsalServer(context: Context) {
     };
     const says = (status: number, words: string) =>
       answer(status, { type: "text/plain; charset=utf-8", body: `${words}\n` });
-    if (request.method !== "GET" && request.method !== "HEAD") return says(405, "A rehearsal stores nothing.");
     const path = readPath(request.url ?? "/");
     const match = path && /^\/([\w-]+\.[\w-]+)(\/.*)?$/.exec(path);
+    const tries = request.method === "POST" && match?.[2] === tryPath;
+    if (request.method !== "GET" && request.method !== "HEAD" && !tries)
+      return says(405, "A rehearsal stores nothing.");
     const row = match ? await findSite(context.db, key) : undefined;
     const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
     if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
+    if (tries) return answer(...(await tryForm(row as SiteRow, request)));
     const found = await piece(key, claim, match[1] as string, withoutSlashes(match[2] ?? "") || "/").catch(() => null);
     if (found) answer(200, found);
     else says(404, "The site has no such page.");

@@ -13,9 +13,16 @@ export function staticName(path: string, type: string): string {
   return path === "/" ? "index.html" : `${path.slice(1)}/index.html`;
 }
 
+/** An address without its query and fragment. */
+function pathPart(address: string): string {
+  const end = address.search(/[?#]/);
+  return end < 0 ? address : address.slice(0, end);
+}
+
 /** A path of the site as seen from the file of another: "../visit/index.html" from "/classes". */
 function relativePath(from: string, to: string, types: ReadonlyMap<string, string>): string {
-  const [, path = "", rest = ""] = /^([^?#]*)(.*)$/.exec(to) ?? [];
+  const path = pathPart(to);
+  const rest = to.slice(path.length);
   const type = types.get(path) ?? "";
   const name = staticName(path, type);
   const depth = staticName(from, "text/html").split("/").length - 1;
@@ -24,7 +31,7 @@ function relativePath(from: string, to: string, types: ReadonlyMap<string, strin
 
 /** Pages and style sheets that find each other in a folder, without a server: every address becomes a relative one. */
 export function forFolder(path: string, type: string, text: string, types: ReadonlyMap<string, string>): string {
-  const known = (address: string) => types.has(address.replace(/[?#].*$/, ""));
+  const known = (address: string) => types.has(pathPart(address));
   const relative = (address: string) => (known(address) ? relativePath(path, address, types) : address);
   // A style sheet lies beside the fonts it names.
   if (type.startsWith("text/css"))

@@ -135,8 +135,19 @@ test("the export of a release is a site any web server can answer", async () => 
   expect(Object.keys(files)).toEqual(
     expect.arrayContaining(["index.html", "classes/index.html", "404.html", "sitemap.xml"]),
   );
-  const css = /href="\/(_a\/[^"]+\.css)"/.exec(new TextDecoder().decode(files["index.html"]))?.[1];
+  const css = /href="(_a\/[^"]+\.css)"/.exec(new TextDecoder().decode(files["index.html"]))?.[1];
   expect(files[css ?? ""]).toBeDefined();
+  // Opened from a folder, pages find each other, their pictures and their type.
+  const text = (name: string) => new TextDecoder().decode(files[name]);
+  for (const name of ["index.html", "classes/index.html"]) {
+    const named = [...text(name).matchAll(/ (?:href|src)="([^"#:]+)"/g)].map(([, address]) => address as string);
+    expect(named.length).toBeGreaterThan(5);
+    for (const address of named) {
+      const at = new URL(address, `file:///site/${name}`).pathname.replace("/site/", "");
+      expect({ name, address, there: files[at] !== undefined }).toEqual({ name, address, there: true });
+    }
+  }
+  expect(text(css ?? "")).toMatch(/url\("[^/"]+\.woff2"\)/);
   expect(staticName("/journal/a", "text/html; charset=utf-8")).toBe("journal/a/index.html");
 });
 

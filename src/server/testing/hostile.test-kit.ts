@@ -273,6 +273,8 @@ interface Described {
   readonly type?: string;
   readonly allow?: readonly unknown[];
   readonly keys?: Readonly<Record<string, Described>>;
+  readonly items?: readonly Described[];
+  readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: number } }[];
 }
 
 const known: Readonly<Record<string, unknown>> = {
@@ -302,8 +304,12 @@ function sample(name: string, described: Described): unknown {
       return 1;
     case "boolean":
       return true;
-    case "array":
-      return [];
+    case "array": {
+      // Of a list whose length is fixed, that many; of others, none.
+      const length = described.rules?.find((rule) => rule.name === "length")?.args?.limit ?? 0;
+      const of = described.items?.[0];
+      return Array.from({ length }, () => (of ? sample(name, of) : null));
+    }
     case "object":
       return Object.fromEntries(Object.entries(described.keys ?? {}).map(([key, of]) => [key, sample(key, of)]));
     default:

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { type Brand, colourRoles, type FamilyKey, families } from "@/core/brand/brand";
 import { contrastPairs, largeTextRatio } from "@/core/brand/contrast";
 import { brandSchema } from "@/core/brand/schema";
+import { sentences } from "@/core/input/sentences";
 import { roleNames } from "@/studio/composer/controls";
 import type { SyncState } from "@/studio/composer/sync";
 import { stageRenderer, useRefresh, useSite } from "@/studio/frame/site-context";
@@ -29,12 +30,13 @@ export function BrandScreen() {
 
   const change = (next: Brand) => {
     setBrand(next);
-    const { error } = brandSchema.validate(next, { abortEarly: false, convert: false });
-    setFaults(
-      Object.fromEntries(
-        (error?.details ?? []).map((detail) => [detail.path.join("."), detail.message.replaceAll('"', "")]),
-      ),
-    );
+    const { error } = brandSchema.validate(next, {
+      abortEarly: false,
+      convert: false,
+      messages: sentences,
+      errors: { wrap: { label: false } },
+    });
+    setFaults(Object.fromEntries((error?.details ?? []).map((detail) => [detail.path.join("."), detail.message])));
     clearTimeout(timer.current);
     if (error) return;
     setSync({ kind: "saving" });
@@ -116,7 +118,7 @@ export function BrandScreen() {
                         padding: 2,
                         border: "1px solid var(--chakra-colors-edge)",
                         borderRadius: 4,
-                        background: "#fff",
+                        background: "var(--chakra-colors-white)",
                         cursor: "pointer",
                       }}
                     />
@@ -207,6 +209,7 @@ export function BrandScreen() {
             {(ids) => (
               <NumberInput
                 {...ids}
+                unit="px"
                 min={14}
                 max={22}
                 step={0.5}
@@ -221,6 +224,7 @@ export function BrandScreen() {
             {(ids) => (
               <NumberInput
                 {...ids}
+                unit="px"
                 min={0}
                 max={40}
                 step={1}
@@ -235,6 +239,7 @@ export function BrandScreen() {
             {(ids) => (
               <NumberInput
                 {...ids}
+                unit="px"
                 min={0}
                 max={40}
                 step={1}

@@ -3,10 +3,12 @@
 import { Box, Flex, Menu, Portal, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, ChevronDown, Copy, RotateCcw, Settings2, Trash2 } from "lucide-react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useState } from "react";
 import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
+import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import {
@@ -14,14 +16,17 @@ import {
   IconButton,
   MainButton,
   PlainButton,
+  QuietButton,
   RefusalNote,
   Row,
+  State,
   TextArea,
   TextInput,
   Tick,
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
+import { words } from "./words";
 
 /** A title as a slug: "Kiln hire" is "kiln-hire". */
 export const slugOf = (title: string): string =>
@@ -122,12 +127,16 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
     description: page.description,
     inNavigation: page.inNavigation,
   });
+  const [moved, setMoved] = useState<Moved | null>(null);
   const { refusal, attempt } = useRefusal();
+  if (moved) return <MovedWindow site={site.key} moved={moved} onClose={onClose} />;
   const save = () =>
     attempt(async () => {
-      await ask("pages.change", { site: site.key, page: page.id, ...form });
+      const { moved: told } = await ask("pages.change", { site: site.key, page: page.id, ...form });
       await refresh();
-      onClose();
+      // What follows from a new address is said before the window goes.
+      if (told && (told.redirect || told.followed.length || told.left.length)) setMoved(told);
+      else onClose();
     });
   return (
     <Window
@@ -169,6 +178,31 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
   );
 }
 
+type Moved = NonNullable<Gives<"pages.change">["moved"]>;
+
+/** What a page's new address brings with it. */
+function MovedWindow({ site, moved, onClose }: { site: string; moved: Moved; onClose: () => void }) {
+  return (
+    <Window
+      title={words.movedTitle}
+      open
+      onClose={onClose}
+      foot={<MainButton onClick={onClose}>{words.done}</MainButton>}
+    >
+      {moved.redirect ? <Text mb="8px">{words.redirected(moved.redirect)}</Text> : null}
+      {moved.followed.length ? <Text mb="8px">{words.followed(moved.followed)}</Text> : null}
+      {moved.left.map((rule) => (
+        <Flex key={rule.id + rule.pattern} gap="10px" mb="6px">
+          <State tone="amber">{words.ruleLeft(rule.widget, rule.pattern)}</State>
+          <Link href={`/s/${site}/widgets/${rule.id}`} style={{ textDecoration: "underline" }}>
+            {words.lookAtRule}
+          </Link>
+        </Flex>
+      ))}
+    </Window>
+  );
+}
+
 function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string) => void }) {
   const site = useSite();
   const refresh = useRefresh();
@@ -202,6 +236,16 @@ function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string
   );
 }
 
+type Gone = { readonly id: string; readonly title: string; readonly at: number };
+type PageRow = { readonly page: PageMeta; readonly index: number } | { readonly gone: Gone };
+
+/** The pages, with what was removed here at the places it had. */
+function rowsOf(pages: readonly PageMeta[], gone: readonly Gone[]): readonly PageRow[] {
+  const rows: PageRow[] = pages.map((page, index) => ({ page, index }));
+  for (const one of [...gone].reverse()) rows.splice(Math.min(one.at, rows.length), 0, { gone: one });
+  return rows;
+}
+
 function AllPages({
   current,
   onClose,
@@ -217,6 +261,8 @@ function AllPages({
   const refresh = useRefresh();
   const client = useQueryClient();
   const { refusal, attempt } = useRefusal();
+  // Where a page was removed its row stays until the window is closed: nothing moves under the pointer.
+  const [gone, setGone] = useState<readonly Gone[]>([]);
   const removed = useQuery({
     queryKey: ["removed", site.key],
     queryFn: () => ask("pages.removed", { site: site.key }),
@@ -230,67 +276,96 @@ function AllPages({
     <Window title="Pages" open onClose={onClose} foot={<PlainButton onClick={onClose}>Done</PlainButton>}>
       <RefusalNote refusal={refusal} />
       <Box as="ol" listStyleType="none">
-        {site.pages.map((page, index) => (
-          <Flex as="li" key={page.id} align="center" borderBottomWidth="1px" borderColor="line" py="3px">
-            <button
-              type="button"
-              onClick={() => {
-                onGo(page.id);
-                onClose();
-              }}
-              style={{
-                flex: 1,
-                textAlign: "left",
-                minHeight: 28,
-                cursor: "pointer",
-                fontWeight: page.id === current ? 700 : 450,
-              }}
-            >
-              {page.title}{" "}
-              <Text as="span" color="ink2">
-                {pagePath(page)}
-                {page.inNavigation ? "" : " · not in navigation"}
-              </Text>
-            </button>
-            {page.id === current ? (
-              <IconButton name={`Settings of ${page.title}`} onClick={onSettings}>
-                <Settings2 size={15} />
+        {rowsOf(site.pages, gone).map((row) => {
+          if ("gone" in row)
+            return (
+              <Flex
+                as="li"
+                key={row.gone.id}
+                align="center"
+                borderBottomWidth="1px"
+                borderColor="line"
+                py="3px"
+                minH="35px"
+                color="ink2"
+              >
+                <Text flex="1">{words.pageRemoved(row.gone.title)}</Text>
+                <QuietButton
+                  onClick={() =>
+                    deed(async () => {
+                      await ask("pages.restore", { site: site.key, page: row.gone.id });
+                      setGone(gone.filter((one) => one !== row.gone));
+                    })
+                  }
+                >
+                  {words.pageBack}
+                </QuietButton>
+              </Flex>
+            );
+          const { page, index } = row;
+          return (
+            <Flex as="li" key={page.id} align="center" borderBottomWidth="1px" borderColor="line" py="3px">
+              <button
+                type="button"
+                onClick={() => {
+                  onGo(page.id);
+                  onClose();
+                }}
+                style={{
+                  flex: 1,
+                  textAlign: "left",
+                  minHeight: 28,
+                  cursor: "pointer",
+                  fontWeight: page.id === current ? 700 : 450,
+                }}
+              >
+                {page.title}{" "}
+                <Text as="span" color="ink2">
+                  {pagePath(page)}
+                  {page.inNavigation ? "" : " · not in navigation"}
+                </Text>
+              </button>
+              {page.id === current ? (
+                <IconButton name={`Settings of ${page.title}`} onClick={onSettings}>
+                  <Settings2 size={15} />
+                </IconButton>
+              ) : null}
+              <IconButton
+                name={`Move ${page.title} up`}
+                disabled={index === 0}
+                onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index - 1 }))}
+              >
+                <ArrowUp size={15} />
               </IconButton>
-            ) : null}
-            <IconButton
-              name={`Move ${page.title} up`}
-              disabled={index === 0}
-              onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index - 1 }))}
-            >
-              <ArrowUp size={15} />
-            </IconButton>
-            <IconButton
-              name={`Move ${page.title} down`}
-              disabled={index === site.pages.length - 1}
-              onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index + 1 }))}
-            >
-              <ArrowDown size={15} />
-            </IconButton>
-            <IconButton
-              name={`Duplicate ${page.title}`}
-              onClick={() => deed(() => ask("pages.duplicate", { site: site.key, page: page.id }))}
-            >
-              <Copy size={15} />
-            </IconButton>
-            <IconButton
-              name={`Remove ${page.title}`}
-              disabled={page.slug === ""}
-              onClick={() =>
-                deed(async () => {
-                  await ask("pages.remove", { site: site.key, page: page.id });
-                  if (page.id === current) onGo(site.pages.find((one) => one.slug === "")?.id ?? "");
-                })
-              }
-            >
-              <Trash2 size={15} />
-            </IconButton>
-          </Flex>
-        ))}
+              <IconButton
+                name={`Move ${page.title} down`}
+                disabled={index === site.pages.length - 1}
+                onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index + 1 }))}
+              >
+                <ArrowDown size={15} />
+              </IconButton>
+              <IconButton
+                name={`Duplicate ${page.title}`}
+                onClick={() => deed(() => ask("pages.duplicate", { site: site.key, page: page.id }))}
+              >
+                <Copy size={15} />
+              </IconButton>
+              <IconButton
+                name={`Remove ${page.title}`}
+                disabled={page.slug === ""}
+                onClick={() =>
+                  deed(async () => {
+                    await ask("pages.remove", { site: site.key, page: page.id });
+                    setGone([...gone, { id: page.id, title: page.title, at: index }]);
+                    if (page.id === current) onGo(site.pages.find((one) => one.slug === "")?.id ?? "");
+                  })
+                }
+              >
+                <Trash2 size={15} />
+              </IconButton>
+            </Flex>
+          );
+        })}
       </Box>
       {removed.data?.length ? (
         <Group title="Removed pages" mt="14px">

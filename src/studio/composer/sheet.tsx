@@ -621,7 +621,7 @@ function LookRow({
                 <NumberInput
                   {...ids}
                   value={value as number | undefined}
-                  placeholder="from Brand"
+                  placeholder={control.unit.length > 4 ? "Brand" : "from Brand"}
                   min={control.min}
                   max={control.max}
                   step={control.step}

@@ -18,7 +18,7 @@ export const words = {
   lostCopied: "Copied",
   lostDone: "Put them aside",
   lostLabel: (number: number) => `Words ${number}`,
-  tooNarrow: "Composing needs a window of at least 1024 px. The Desk works on narrower ones.",
+  tooNarrow: "Composing needs a width of at least 1024 px. The Desk works on a phone, too.",
   toTheDesk: "Open the Desk",
   nothingCopied: "Nothing has been copied yet. Select a block and press Ctrl+C.",
   copiedElsewhere: "This block was copied on another site. Its pictures and links would lead nowhere here.",
@@ -45,4 +45,12 @@ export const words = {
   lifted: (name: string, place: number, of: number) =>
     `${name} is lifted, place ${place} of ${of}. Up and Down move it, Space puts it down, Esc puts it back.`,
   putDown: (name: string, place: number) => `${name} stands at place ${place}.`,
+  pageRemoved: (title: string) => `${title} is removed.`,
+  pageBack: "Put it back",
+  movedTitle: "The page has a new address",
+  redirected: (path: string) => `${path} leads to it from the next release on.`,
+  followed: (names: readonly string[]) => `Rules that named the old address name the new one: ${names.join(", ")}.`,
+  ruleLeft: (widget: string, pattern: string) => `“${widget}” held for the page by ${pattern}, and does not any more.`,
+  lookAtRule: "Look at it",
+  done: "Done",
 } as const;

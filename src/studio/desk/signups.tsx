@@ -20,7 +20,7 @@ const stateNames = { waiting: "waiting for confirmation", confirmed: "confirmed"
 const stateTones = { waiting: "amber", confirmed: "moss", withdrawn: "brick" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 const columns =
-  "minmax(150px,2fr) minmax(80px,1fr) minmax(170px,1.2fr) minmax(80px,1fr) minmax(120px,1.2fr) 64px minmax(130px,1fr) 74px";
+  "minmax(150px,2fr) minmax(80px,1fr) minmax(170px,1.2fr) minmax(80px,1fr) minmax(120px,1.2fr) minmax(120px,1.4fr) 64px minmax(130px,1fr) 74px";
 
 const StateOf = ({ state }: { state: keyof typeof stateNames }) => (
   <Flex as="span" gap="6px" color={stateTones[state]} fontWeight="600">
@@ -28,6 +28,8 @@ const StateOf = ({ state }: { state: keyof typeof stateNames }) => (
     {stateNames[state]}
   </Flex>
 );
+
+const answersOf = (row: Row) => row.answers.map(({ label, answer }) => `${label}: ${answer}`).join(" · ");
 
 export function Signups() {
   const site = useSite();
@@ -132,7 +134,7 @@ export function Signups() {
           role="row"
           display="grid"
           gridTemplateColumns={columns}
-          minW="960px"
+          minW="1100px"
           position="sticky"
           top="0"
           zIndex="1"
@@ -143,13 +145,13 @@ export function Signups() {
           gap="10px"
           fontWeight="650"
         >
-          {["Address", "Name", "State", "Page", "Popup", "Language", "Signed up", ""].map((name) => (
+          {["Address", "Name", "State", "Page", "Popup", "Answers", "Language", "Signed up", ""].map((name) => (
             <Text role="columnheader" key={name}>
               {name}
             </Text>
           ))}
         </Box>
-        <Box h={`${virtual.getTotalSize()}px`} position="relative" minW="960px">
+        <Box h={`${virtual.getTotalSize()}px`} position="relative" minW="1100px">
           {items.map((item) => {
             const row = rowAt(item.index);
             return (
@@ -186,6 +188,9 @@ export function Signups() {
                     </Text>
                     <Text role="cell" truncate>
                       {row.popup}
+                    </Text>
+                    <Text role="cell" truncate title={answersOf(row)}>
+                      {answersOf(row)}
                     </Text>
                     <Text role="cell">{row.language}</Text>
                     <Text role="cell">{when.format(new Date(row.at))}</Text>

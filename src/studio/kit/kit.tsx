@@ -189,8 +189,11 @@ export function NumberInput({
   min,
   max,
   step,
+  unit,
   ...rest
 }: Ids & {
+  /** Stands behind the field: "px", "%". */
+  unit?: string;
   value: number | undefined;
   onChange: (value: number | undefined) => void;
   placeholder?: string;
@@ -201,7 +204,7 @@ export function NumberInput({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? (value === undefined ? "" : String(value));
-  return (
+  const field = (
     <Input
       {...fieldLook}
       {...rest}
@@ -220,6 +223,16 @@ export function NumberInput({
       }}
       onBlur={() => setTyped(null)}
     />
+  );
+  return unit ? (
+    <Flex align="center" gap="6px">
+      {field}
+      <Text color="ink2" flex="none">
+        {unit}
+      </Text>
+    </Flex>
+  ) : (
+    field
   );
 }
 
@@ -396,7 +409,14 @@ export function Window({
       <Portal>
         <Dialog.Backdrop bg="ink/45" />
         <Dialog.Positioner>
-          <Dialog.Content bg="sheet" color="ink" borderRadius="panel" boxShadow="lifted" fontSize="ui">
+          <Dialog.Content
+            bg="sheet"
+            color="ink"
+            borderRadius="panel"
+            boxShadow="lifted"
+            fontSize="ui"
+            {...(wide ? { maxW: "min(760px, calc(100vw - 24px))" } : {})}
+          >
             <Dialog.Header pb="6px">
               <Dialog.Title fontFamily="heading" fontSize="title">
                 {title}

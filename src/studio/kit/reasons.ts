@@ -18,7 +18,7 @@ interface TriggerValues {
 const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
   after: ({ seconds }) => `${seconds} s on the page`,
   scroll: ({ percent }) => `scrolled to ${percent} %`,
-  leave: () => "the pointer left the window",
+  leave: () => "the pointer left the page",
   click: () => "the chosen block was clicked",
   idle: ({ seconds }) => `${seconds} s without a movement`,
 };
@@ -53,7 +53,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "popup.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) =>
     `The page ${path} is not among ${list(patterns)}.`,
   "popup.device": ({ device, wanted }: { device: string; wanted: L }) =>
-    `The visitor’s window is ${device}; it opens on ${list(wanted)}.`,
+    `The visitor’s width is “${device}”; it opens on ${list(wanted)}.`,
   "popup.language": ({ language, wanted }: { language: string; wanted: L }) =>
     `The visitor reads ${language}; it opens for ${list(wanted)}.`,
   "popup.country": ({ country, wanted }: { country: string | null; wanted: L }) =>

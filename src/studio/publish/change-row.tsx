@@ -62,7 +62,8 @@ export function ChangeRow({
               width: 16,
               height: 16,
               accentColor: "var(--chakra-colors-ink)",
-              alignSelf: "center",
+              alignSelf: "flex-start",
+              marginTop: 3,
               flex: "none",
             }}
           />

@@ -313,9 +313,12 @@ export function useRehearsal(): { base: string | null; error: string | null } {
   const site = useSite();
   const { chosen } = useChosenVisitor();
   const [answer, setAnswer] = useState<{ base: string | null; error: string | null }>({ base: null, error: null });
+  // A widget that is saved is the same widget: a new address would draw the page anew with every edit.
+  const widgets = site.widgets.map((widget) => widget.id).join(" ");
   useEffect(() => {
     let current = true;
-    ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, site.widgets) }).then(
+    const known = widgets ? widgets.split(" ").map((id) => ({ id })) : [];
+    ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, known) }).then(
       ({ base }) => current && setAnswer({ base, error: null }),
       (error: unknown) =>
         current &&
@@ -324,7 +327,7 @@ export function useRehearsal(): { base: string | null; error: string | null } {
     return () => {
       current = false;
     };
-  }, [site.key, site.settings.zone, site.widgets, chosen]);
+  }, [site.key, site.settings.zone, widgets, chosen]);
   return answer;
 }
 
@@ -393,10 +396,15 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
   });
   useEffect(() => {
     const listen = (event: MessageEvent) => {
-      const message = event.data as { from?: string; moments?: readonly Moment[]; unopened?: Rehearsal["unopened"] };
-      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal" || !message.moments)
-        return;
-      setTold({ moments: message.moments, unopened: message.unopened ?? [] });
+      const message = event.data as {
+        from?: string;
+        escape?: boolean;
+        moments?: readonly Moment[];
+        unopened?: Rehearsal["unopened"];
+      };
+      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal") return;
+      if (message.escape) return onClose();
+      if (message.moments) setTold({ moments: message.moments, unopened: message.unopened ?? [] });
     };
     const onKey = (event: KeyboardEvent) => event.key === "Escape" && onClose();
     addEventListener("message", listen);
@@ -406,6 +414,17 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
       removeEventListener("keydown", onKey);
     };
   }, [base, onClose]);
+  const room = useRef<HTMLDivElement>(null);
+  const [roomPx, setRoomPx] = useState(0);
+  useEffect(() => {
+    if (!room.current) return;
+    const observer = new ResizeObserver(([entry]) => entry && setRoomPx(entry.contentRect.width));
+    observer.observe(room.current);
+    return () => observer.disconnect();
+  }, []);
+  // As wide as it says, however little room there is: then it is shown smaller.
+  const widthPx = deviceWidths[chosen.device];
+  const scale = roomPx ? Math.min(1, roomPx / widthPx) : 1;
   const names = (popup: string) => `“${site.widgets.find((widget) => widget.id === popup)?.name ?? popup}”`;
   return (
     <Flex
@@ -420,14 +439,24 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
     >
       <Flex h="46px" bg="ink" color="sheet" align="center" px="16px" gap="14px">
         <Title level={2}>Walking through as a {chosen.visit === 1 ? "first-time" : "returning"} visitor</Title>
-        <Text color="onInk">{deviceNames[chosen.device]} px · nothing is stored</Text>
+        <Text color="onInk">
+          {deviceNames[chosen.device]} px{scale < 1 ? `, shown at ${Math.round(scale * 100)} %` : ""} · nothing is
+          stored
+        </Text>
         <Box flex="1" />
         <IconButton autoFocus name="End the rehearsal" color="sheet" _hover={{ bg: "inkSoft" }} onClick={onClose}>
           <X size={18} />
         </IconButton>
       </Flex>
       <Flex flex="1" minH="0">
-        <Flex flex="1" justify="center" p={chosen.device === "wide" ? "0" : "16px"} overflow="auto">
+        <Flex
+          ref={room}
+          flex="1"
+          minW="0"
+          justify="center"
+          p={chosen.device === "wide" ? "0" : "16px"}
+          overflow="hidden"
+        >
           {error ? (
             <Box p="24px">
               <State tone="brick">{error}</State>
@@ -438,10 +467,13 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
               title="The site as this visitor sees it"
               src={`${base}${path}`}
               style={{
-                width: chosen.device === "wide" ? "100%" : deviceWidths[chosen.device],
-                height: "100%",
+                width: widthPx,
+                height: `${100 / scale}%`,
+                flex: "none",
+                transform: scale < 1 ? `scale(${scale})` : undefined,
+                transformOrigin: "50% 0",
                 border: 0,
-                background: "#fff",
+                background: "var(--chakra-colors-white)",
                 boxShadow: "var(--chakra-shadows-page)",
               }}
             />

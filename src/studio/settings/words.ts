@@ -21,7 +21,7 @@ export const words = {
   letters: "Letters to visitors",
   sender: "From",
   senderHint: "The address that letters come from and answers go to.",
-  senderName: "Name",
+  senderName: "Sender’s name",
   senderNameHint: (name: string) => `Shown beside the address. “${name}” where it is empty.`,
   business: "The business",
   businessHint: "Sections from the shelf take these, and search engines read them on the home page.",

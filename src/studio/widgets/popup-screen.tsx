@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { sentences } from "@/core/input/sentences";
 import { pathOf } from "@/core/page/validate";
 import { type Popup, popupDesigns } from "@/core/popup/popup";
 import { releasePopup } from "@/core/popup/released";
@@ -14,6 +15,7 @@ import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Segments, State, Tick, Title } from "@/studio/kit/kit";
 import { deviceWidths, RehearseStrip, useChosenVisitor, useRehearsal } from "@/studio/rehearse/rehearse";
+import { pagesNote } from "./page-ticks";
 import { Results } from "./results";
 import { DesignStep, LookStep, type StepProps, WhenStep, WhereStep, WhomStep, WordsStep } from "./steps";
 import { TimeLine } from "./time-line";
@@ -40,7 +42,7 @@ const steps: readonly Step[] = [
   {
     key: "words",
     name: "Words and fields",
-    of: ["words", "fields", "thanks", "confirmByMail"],
+    of: ["words", "fields", "thanks", "confirmByMail", "letter"],
     note: (popup) =>
       `${many(popup.fields.length, "field", "fields")}${popup.confirmByMail ? ", confirmed by mail" : ""}`,
     Panel: WordsStep,
@@ -77,8 +79,7 @@ const steps: readonly Step[] = [
     key: "where",
     name: "Where",
     of: [],
-    note: ({ conditions }) =>
-      conditions.include.length ? many(conditions.include.length, "pattern", "patterns") : "every page",
+    note: ({ conditions }) => pagesNote(conditions),
     Panel: WhereStep,
   },
 ];
@@ -105,7 +106,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
   const { chosen } = useChosenVisitor();
   const [popup, setPopup] = useState<Popup>(opened.settings);
   const [name, setName] = useState(opened.name);
-  const [step, setStep] = useState<string>("when");
+  const [step, setStep] = useState<string>("design");
   const [panel, setPanel] = useState<"visitor" | "results">("visitor");
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
   const [sync, setSync] = useState<SyncState>({ kind: "saved" });
@@ -137,12 +138,15 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
   );
 
   const change = (part: Partial<Popup>, nextName = name) => {
-    const next = { ...popup, ...part };
+    const merged = { ...popup, ...part };
+    const { letter, ...rest } = merged;
+    const next: Popup = letter === undefined ? rest : merged;
     setPopup(next);
     setName(nextName);
     const { error } = popupSchema.validate(next, {
       abortEarly: false,
       convert: false,
+      messages: sentences,
       errors: { wrap: { label: false } },
     });
     const found = Object.fromEntries((error?.details ?? []).map((detail) => [pathOf(detail.path), detail.message]));
@@ -204,7 +208,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
         </Box>
         {steps.map((one, index) => {
           const wrong = faultsOf(one).length > 0;
-          const open = one.key === step;
+          const open = panel === "visitor" && one.key === step;
           return (
             <button
               key={one.key}
@@ -248,8 +252,17 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
           <button
             type="button"
             onClick={() => setPanel("results")}
-            aria-pressed={panel === "results"}
-            style={{ fontWeight: 650, minHeight: 28, cursor: "pointer" }}
+            aria-current={panel === "results" ? "step" : undefined}
+            style={{
+              fontWeight: 650,
+              minHeight: 34,
+              width: "100%",
+              textAlign: "left",
+              padding: "6px 8px",
+              borderRadius: 5,
+              background: panel === "results" ? "var(--chakra-colors-wash)" : "transparent",
+              cursor: "pointer",
+            }}
           >
             Results
           </button>
@@ -350,9 +363,11 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
   }, [popup, valid, base, ready, view]);
 
   const widthPx = deviceWidths[chosen.device];
-  const scale = Math.min(1, Math.max(0.2, (size.width - 32) / widthPx));
-  const heightPx =
-    chosen.device === "wide" ? Math.min(820, (size.height - 100) / scale) : Math.min(760, (size.height - 100) / scale);
+  // A phone is shown whole: what lies below its edge lies below a visitor's, too.
+  const tallPx = chosen.device === "wide" ? null : 780;
+  const fits = tallPx === null ? 1 : Math.max(0.2, (size.height - 100) / tallPx);
+  const scale = Math.min(1, fits, Math.max(0.2, (size.width - 32) / widthPx));
+  const heightPx = tallPx ?? Math.min(820, (size.height - 100) / scale);
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex h="40px" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" justify="center">

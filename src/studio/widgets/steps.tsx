@@ -1,20 +1,18 @@
 "use client";
 // The steps of the popup's workspace.
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { colourRoles, surfaces } from "@/core/brand/brand";
-import { everyNode } from "@/core/page/node";
-import type { Conditions, Popup, PopupDesign, PopupField, Trigger } from "@/core/popup/popup";
+import { usualLetter } from "@/core/popup/letters";
+import type { Conditions, Popup, PopupDesign, PopupField, PopupLetter, Trigger } from "@/core/popup/popup";
 import { popupDesigns } from "@/core/popup/popup";
 import { pageReason } from "@/core/popup/rule";
 import { pagePath } from "@/core/site/site";
 import { roleNames, surfaceNames } from "@/studio/composer/controls";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
 import {
   Choice,
   Group,
@@ -29,6 +27,10 @@ import {
   TextInput,
   Tick,
 } from "@/studio/kit/kit";
+
+import { PageTicks } from "./page-ticks";
+import { PickBlock } from "./pick-block";
+import { words as own } from "./words";
 
 export interface StepProps {
   readonly id: string;
@@ -45,6 +47,9 @@ const designDrawings: Readonly<Record<PopupDesign, readonly [number, number, num
   sheet: [56, 2, 30, 54],
 };
 
+/** Designs that stand beside the page: they dim nothing unless somebody wants it. */
+const beside: ReadonlySet<PopupDesign> = new Set(["note", "bar"]);
+
 export function DesignStep({ popup, change }: StepProps) {
   return (
     <>
@@ -58,11 +63,11 @@ export function DesignStep({ popup, change }: StepProps) {
               type="button"
               role="radio"
               aria-checked={chosen}
-              onClick={() => change({ design })}
+              onClick={() => change({ design, look: { ...popup.look, pageUsable: beside.has(design) } })}
               style={{
                 textAlign: "left",
                 padding: 10,
-                background: "#fff",
+                background: "var(--chakra-colors-white)",
                 cursor: "pointer",
                 borderRadius: 5,
                 border: "1px solid var(--chakra-colors-line)",
@@ -213,7 +218,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
               </Box>
             </Flex>
             {field.kind === "choice" ? (
-              <Row label="Options" stacked error={faults[`fields[${index}].options`]} hint="One a line">
+              <Row label="Options" stacked error={faults[`fields[${index}].options`]} hint="One per line">
                 {(ids) => (
                   <TextArea
                     {...ids}
@@ -257,6 +262,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
           checked={popup.confirmByMail}
           onChange={(confirmByMail) => change({ confirmByMail })}
         />
+        {popup.confirmByMail ? <LetterFields popup={popup} faults={faults} change={change} /> : null}
         <Box my="8px">
           <Segments
             label="Thanks"
@@ -309,6 +315,37 @@ export function WordsStep({ popup, faults, change }: StepProps) {
   );
 }
 
+/** The letter that asks to confirm: ours, or the designer's own words. */
+function LetterFields({ popup, faults, change }: Pick<StepProps, "popup" | "faults" | "change">) {
+  const { name, settings } = useSite();
+  const { letter } = popup;
+  const put = (part: Partial<PopupLetter>) => letter && change({ letter: { ...letter, ...part } });
+  return (
+    <Group title={own.letter}>
+      <Tick
+        label={own.letterOwn}
+        checked={letter !== undefined}
+        onChange={(write) => change({ letter: write ? usualLetter(settings.language, name) : undefined })}
+      />
+      {letter ? (
+        <>
+          <Row label={own.letterSubject} error={faults["letter.subject"]}>
+            {(ids) => <TextInput {...ids} value={letter.subject} onChange={(subject) => put({ subject })} />}
+          </Row>
+          <Row label={own.letterText} stacked error={faults["letter.text"]} hint={own.letterTextHint}>
+            {(ids) => <TextArea {...ids} rows={4} value={letter.text} onChange={(text) => put({ text })} />}
+          </Row>
+          <Row label={own.letterButton} stacked error={faults["letter.button"]}>
+            {(ids) => <TextInput {...ids} value={letter.button} onChange={(button) => put({ button })} />}
+          </Row>
+        </>
+      ) : (
+        <Text color="ink2">{own.letterUsual}</Text>
+      )}
+    </Group>
+  );
+}
+
 const newTrigger: Readonly<Record<Trigger["on"], Trigger>> = {
   after: { on: "after", seconds: 8 },
   scroll: { on: "scroll", percent: 50 },
@@ -324,39 +361,7 @@ const triggerNames: readonly (readonly [Trigger["on"], string])[] = [
   ["idle", "after idle seconds"],
 ];
 
-/** Blocks of every page that a click may be waited for on. */
-function useBlocks() {
-  const site = useSite();
-  return useQuery({
-    queryKey: ["blocks", site.key],
-    queryFn: async () => {
-      const opened = await Promise.all(
-        site.pages.map((page) =>
-          ask("pages.open", { site: site.key, page: page.id }).then(({ documents }) => ({
-            page,
-            body: documents.find((one) => one.kind === "page")?.body,
-          })),
-        ),
-      );
-      return opened.flatMap(({ page, body }) =>
-        body
-          ? [...everyNode(body)]
-              .filter((node) => ["button", "picture", "heading", "stack"].includes(node.kind))
-              .map(
-                (node) =>
-                  [
-                    node.id,
-                    `${page.title}: ${String(node.content.text ?? node.content.alt ?? node.kind).slice(0, 40) || node.kind}`,
-                  ] as const,
-              )
-          : [],
-      );
-    },
-  });
-}
-
 export function WhenStep({ popup, faults, change }: StepProps) {
-  const blocks = useBlocks();
   const set = (index: number, trigger: Trigger) =>
     change({ triggers: popup.triggers.map((one, at) => (at === index ? trigger : one)) });
   const restraint = (part: Partial<Popup["restraint"]>) => change({ restraint: { ...popup.restraint, ...part } });
@@ -411,12 +416,7 @@ export function WhenStep({ popup, faults, change }: StepProps) {
           </Flex>
           {trigger.on === "click" ? (
             <Box mt="6px">
-              <Choice
-                aria-label="Block"
-                value={trigger.block}
-                onChange={(block) => set(index, { on: "click", block })}
-                options={[["", "choose a block…"], ...(blocks.data ?? [])]}
-              />
+              <PickBlock block={trigger.block} onPick={(block) => set(index, { on: "click", block })} />
             </Box>
           ) : null}
           {Object.entries(faults)
@@ -561,7 +561,7 @@ export function WhomStep({ popup, faults, change }: StepProps) {
           ]}
         />
       </Group>
-      <Group title="Windows" aside={conditions.devices.length ? undefined : "all"}>
+      <Group title="Widths" aside={conditions.devices.length ? undefined : "all"}>
         {(["wide", "tablet", "phone"] as const).map((device) => (
           <Tick
             key={device}
@@ -689,7 +689,7 @@ export function LookStep({ popup, faults, change }: StepProps) {
               onChange={(closePlace) => set({ closePlace })}
               options={[
                 ["inside", "on the popup"],
-                ["outside", "in the corner of the window"],
+                ["outside", "in the corner of the screen"],
               ]}
             />
           )}
@@ -742,26 +742,28 @@ export function LookStep({ popup, faults, change }: StepProps) {
   );
 }
 
-export function WhereStep({ id, popup, faults, change }: StepProps) {
+export function WhereStep({ popup, faults, change }: StepProps) {
   const site = useSite();
   const { conditions } = popup;
   const set = (part: Partial<Conditions>) => change({ conditions: { ...conditions, ...part } });
   return (
     <>
-      <ListRow
-        label="Only on"
-        values={conditions.include}
-        error={at(faults, "include")}
-        hint="Paths, with * for anything: /classes, /journal/*"
-        onChange={(include) => set({ include })}
-      />
-      <ListRow
-        label="Never on"
-        values={conditions.exclude}
-        error={at(faults, "exclude")}
-        hint="For example /privacy"
-        onChange={(exclude) => set({ exclude })}
-      />
+      <PageTicks pages={conditions} onChange={(pages) => set(pages)} />
+      <details style={{ marginTop: 10 }}>
+        <summary style={{ cursor: "pointer", minHeight: 24 }}>{own.patterns}</summary>
+        <Box mt="6px">
+          {(["include", "exclude"] as const).map((list) => (
+            <ListRow
+              key={list}
+              label={list === "include" ? own.onlyOn : own.neverOn}
+              values={conditions[list]}
+              error={at(faults, list)}
+              hint={own.patternsHint}
+              onChange={(values) => set({ [list]: values })}
+            />
+          ))}
+        </Box>
+      </details>
       <Group
         title="Pages it may open on"
         aside={`${site.pages.filter((page) => !pageReason(conditions, pagePath(page))).length} of ${site.pages.length}`}
@@ -784,9 +786,6 @@ export function WhereStep({ id, popup, faults, change }: StepProps) {
         <Link href={`/s/${site.key}/pages`}>
           <PlainButton as="span">To the pages</PlainButton>
         </Link>
-        <Text fontSize="small" color="ink2" mt="8px">
-          Its id in the site file is {id}.
-        </Text>
       </Group>
     </>
   );

@@ -34,8 +34,9 @@ let course: Course = beginCourse(
 let shown: SitePopup | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
+/** A rehearsal sends to a place of its own, which judges as the live site does and keeps nothing. */
 const post = (path: string, body: unknown) =>
-  fetch(`/_w/v1/${path}`, {
+  fetch(rehearsal ? `/${location.pathname.split("/")[1]}/_try` : `/_w/v1/${path}`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
@@ -57,16 +58,19 @@ async function send(
   website: string,
 ): Promise<Sent> {
   await new Promise((resolve) => setTimeout(resolve, Math.max(0, minimumMs - (performance.now() - openedAt))));
-  if (rehearsal) return { ok: true };
   const failed = { ok: false, wrong: { "": wordsFor(data.language).failed } } as const;
   try {
     const response = await post("signups", {
       widget: popup.rule.id,
-      page: location.pathname,
-      language: document.documentElement.lang,
       fields,
-      website,
-      elapsedMs: Math.round(performance.now() - openedAt),
+      ...(rehearsal
+        ? {}
+        : {
+            page: location.pathname,
+            language: document.documentElement.lang,
+            website,
+            elapsedMs: Math.round(performance.now() - openedAt),
+          }),
     });
     if (response.ok) return { ok: true };
     const problem = (await response.json()) as { title?: string; fields?: { path: string; message: string }[] };
@@ -154,6 +158,16 @@ document.addEventListener("click", (event) => {
   const block = target?.closest<HTMLElement>("[data-c]")?.dataset.c;
   if (block) on({ kind: "clicked", at: seconds(), block });
 });
+
+// Escape that closes no popup ends the walk: the studio can't hear keys that are pressed in here.
+if (rehearsal)
+  addEventListener(
+    "keydown",
+    (event) => {
+      if (event.key === "Escape" && !shown) tell({ escape: true });
+    },
+    true,
+  );
 
 // The studio's live view: a draft replaces what the page came with and is shown at once.
 if (rehearsal)

@@ -23,19 +23,33 @@ function marked(html: string, mark: Mark, context: RenderContext): string {
   return href === null ? html : `<a href="${href}">${html}</a>`;
 }
 
-const mailAddress = /[\w.%+-]{1,64}@[a-zA-Z0-9-]{1,63}(?:\.[a-zA-Z0-9-]{1,63}){1,4}/g;
+const localLetter = /[\w.%+-]/;
+const domainLetter = /[a-zA-Z0-9.-]/;
+
+/** Where the mail address around an "@" begins and ends, or null when there is none. Lengths after RFC 5321, 4.5.3.1. */
+function mailAround(text: string, at: number): { from: number; to: number } | null {
+  let from = at;
+  while (from > 0 && at - from < 64 && localLetter.test(text[from - 1] as string)) from--;
+  let to = at + 1;
+  while (to < text.length && to - at < 254 && domainLetter.test(text[to] as string)) to++;
+  // A full stop or dash behind it is the sentence's.
+  while (to > at + 1 && /[.-]/.test(text[to - 1] as string)) to--;
+  const dot = text.indexOf(".", at + 1);
+  return from < at && dot > at + 1 && dot < to - 1 ? { from, to } : null;
+}
 
 /** Text with its mail addresses as links: a visitor expects to write by pressing one. */
 function withMailLinks(text: string): string {
-  if (!text.includes("@")) return escapeHtml(text);
   let html = "";
-  let at = 0;
-  for (const found of text.matchAll(mailAddress)) {
-    const address = escapeHtml(found[0]);
-    html += `${escapeHtml(text.slice(at, found.index))}<a href="mailto:${address}">${address}</a>`;
-    at = found.index + found[0].length;
+  let done = 0;
+  for (let at = text.indexOf("@"); at >= 0; at = text.indexOf("@", at + 1)) {
+    const found = mailAround(text, at);
+    if (!found || found.from < done) continue;
+    const address = escapeHtml(text.slice(found.from, found.to));
+    html += `${escapeHtml(text.slice(done, found.from))}<a href="mailto:${address}">${address}</a>`;
+    done = found.to;
   }
-  return html + escapeHtml(text.slice(at));
+  return html + escapeHtml(text.slice(done));
 }
 
 function inline(node: Inline, context: RenderContext): string {

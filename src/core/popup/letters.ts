@@ -1,6 +1,7 @@
 // The letters around a signup, in the languages we write.
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
+import type { PopupLetter } from "./popup";
 
 interface Wording {
   readonly subject: (site: string) => string;
@@ -65,13 +66,26 @@ const languages: Readonly<Record<string, Language>> & { readonly en: Language } 
   },
 };
 
+/** The designer's own words as a wording. */
+const wordingOf = (own: PopupLetter): Wording => ({
+  subject: () => own.subject,
+  lines: () => own.text.split("\n").filter((line) => line.trim()),
+  deed: own.button,
+});
+
+/** Our words of the letter that asks to confirm, to begin one's own with. */
+export function usualLetter(language: string, site: string): PopupLetter {
+  const { subject, lines, deed } = inLanguage(languages, language).confirm;
+  return { subject: subject(site), text: lines(site).join("\n"), button: deed };
+}
+
 /** A letter in the visitor's language, or in English: subject, plain text and HTML. */
 export function letter(
   kind: "confirm" | "welcome",
-  given: { language: string; site: string; deedUrl: string; withdrawUrl: string },
+  given: { language: string; site: string; deedUrl: string; withdrawUrl: string; own?: PopupLetter | undefined },
 ): { subject: string; text: string; html: string } {
   const words = inLanguage(languages, given.language);
-  const { subject, lines, deed } = words[kind];
+  const { subject, lines, deed } = kind === "confirm" && given.own ? wordingOf(given.own) : words[kind];
   const link = (url: string, label: string) => `<a href="${escapeHtml(url)}">${escapeHtml(label)}</a>`;
   return {
     subject: subject(given.site),
