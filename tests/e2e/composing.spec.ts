@@ -1,0 +1,283 @@
+// Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
+import { readFileSync } from "node:fs";
+import { expect, type Page, test } from "@playwright/test";
+import { expectAccessible, frame, openPage, saved, signIn } from "./studio";
+
+test.beforeEach(({ page }) => signIn(page));
+
+const sheet = (page: Page) => page.getByRole("complementary", { name: "Sheet" });
+const order = (page: Page) => page.getByRole("navigation", { name: "Running order" });
+const names = (page: Page) =>
+  page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title")));
+
+test("a section is lifted by Space, carried by the arrows, put down or put back; Enter goes one level in", async ({
+  page,
+}) => {
+  await openPage(page, "oddlane");
+  const before = await names(page);
+  const first = page.locator("[data-section]").first();
+  await first.focus();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("ArrowDown");
+  await expect.poll(() => names(page)).toEqual([before[1], before[0], ...before.slice(2)]);
+  await expect(order(page).getByRole("status")).toContainText(`${before[0]} is lifted, place 2`);
+  await page.keyboard.press("Escape");
+  await expect.poll(() => names(page)).toEqual(before);
+  await page.keyboard.press("Enter");
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Columns");
+  await saved(page);
+});
+
+test("a click beside the page lets go of the selection, and Delete then removes nothing", async ({ page }) => {
+  await openPage(page, "oddlane");
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await expect(sheet(page).getByRole("heading", { name: "Heading" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
+  await expect(sheet(page).getByText("Nothing selected")).toBeVisible();
+  const before = await names(page);
+  await page.keyboard.press("Delete");
+  expect(await names(page)).toEqual(before);
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toBeVisible();
+});
+
+test("what is hidden stays in sight as a ghost that can be selected, and is hidden on the live page", async ({
+  page,
+}) => {
+  await openPage(page, "oddlane");
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await sheet(page).getByLabel("Hidden at this width").check();
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toHaveCSS("opacity", "0.32");
+  await page.keyboard.press("Escape");
+  await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
+  await frame(page, "Phone").getByRole("heading", { level: 1 }).click();
+  await expect(sheet(page).getByRole("heading", { name: "Heading" })).toBeVisible();
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await sheet(page).getByLabel("Hidden at this width").uncheck();
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toHaveCSS("opacity", "1");
+  await saved(page);
+});
+
+test("zoom, folded panels and the width are kept over pages; the frames scroll together", async ({ page }) => {
+  await openPage(page, "wrenfield");
+  await page.getByLabel("Zoom").selectOption("75");
+  await expect(page.getByText("1180 px · shown at 75 %")).toBeVisible();
+  await page.getByRole("button", { name: "Fold the sheet" }).click();
+  await page.getByRole("button", { name: "Fold the running order" }).click();
+  await page.goto("/s/oddlane/pages");
+  await expect(page.getByText("1180 px · shown at 75 %")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Open the sheet" })).toBeVisible();
+  await page.getByRole("button", { name: "Open the sheet" }).click();
+  await page.getByRole("button", { name: "Open the running order" }).click();
+  const scrolled = (name: string) =>
+    page.getByRole("region", { name: `${name} frame` }).evaluate((pane) => pane.scrollTop);
+  await page.getByRole("region", { name: "Wide frame" }).evaluate((pane) => {
+    pane.scrollTop = 700;
+  });
+  await expect.poll(() => scrolled("Phone")).toBeGreaterThan(200);
+  await page.getByLabel("Zoom").selectOption("fit");
+  await expectAccessible(page);
+});
+
+test("below 1024 px stands a sentence, and the way to the Desk", async ({ page }) => {
+  await page.setViewportSize({ width: 900, height: 700 });
+  await page.goto("/s/wrenfield/pages");
+  await expect(page.getByText("Composing needs a width of at least 1024 px.")).toBeVisible();
+  await expect(page.getByRole("link", { name: "Open the Desk" })).toBeVisible();
+  await expect(sheet(page)).toBeHidden();
+});
+
+test("another picture starts without the description of the one before", async ({ page }) => {
+  await openPage(page, "wrenfield");
+  await frame(page, "Wide").locator("main img").first().click();
+  const description = sheet(page).getByRole("textbox", { name: "Description" });
+  await expect(description).not.toHaveValue("");
+  const choices = sheet(page).getByRole("radio");
+  const chosen = await choices.evaluateAll((all) =>
+    all.findIndex((one) => one.getAttribute("aria-checked") === "true"),
+  );
+  await choices.nth(chosen === 0 ? 1 : 0).click();
+  await expect(description).toHaveValue("");
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(description).not.toHaveValue("");
+  await saved(page);
+});
+
+test("words typed while signed out are kept; signing in again in place sends them", async ({ browser }) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail").fill("ines@marrowfield.example");
+  await page.getByLabel("Password").fill("clay-and-chains");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "Sites" })).toBeVisible();
+  await openPage(page, "wrenfield", "pages/journal");
+  await context.clearCookies();
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" and notes");
+  const dialog = page.getByRole("dialog", { name: "Sign in again" });
+  await expect(dialog).toBeVisible();
+  await expectAccessible(page);
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await expect(page.getByRole("banner").getByText(/^Signed out · \d+ edits? (is|are) kept here$/)).toBeVisible();
+  await page.getByRole("main").getByRole("button", { name: "Sign in" }).click();
+  await dialog.getByLabel("E-mail").fill("ines@marrowfield.example");
+  await dialog.getByLabel("Password").fill("clay-and-chains");
+  await dialog.getByRole("button", { name: "Sign in" }).click();
+  await saved(page);
+  await page.reload();
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("and notes");
+  await context.close();
+});
+
+test("a second tab whose section the first removed goes on; what was written in it can be had back", async ({
+  page,
+  context,
+}) => {
+  const second = await context.newPage();
+  const errors: string[] = [];
+  second.on("pageerror", (error) => errors.push(error.message));
+  await openPage(page, "wrenfield", "pages/shop");
+  await openPage(second, "wrenfield", "pages/shop");
+  const heading = frame(second, "Wide").locator("main h2").last();
+  await heading.click();
+  await second.keyboard.press("End");
+  await second.keyboard.type(" (mine)");
+  await saved(second);
+  const words = await heading.textContent();
+  await expect(frame(page, "Wide").getByText(words ?? "")).toBeVisible();
+  await page.locator("[data-section]").last().click();
+  const gone = await page.locator("[data-section]").last().getAttribute("title");
+  await page.keyboard.press("Delete");
+  await saved(page);
+  const dialog = second.getByRole("dialog", { name: "Not kept" });
+  await expect(dialog.getByText("Somebody removed the block you wrote in.")).toBeVisible();
+  await expect(dialog.getByLabel("Words 1")).toHaveValue(/\(mine\)/);
+  await dialog.getByRole("button", { name: "Put them aside" }).click();
+  await expect(order(second).getByText(gone ?? "", { exact: true })).toBeHidden();
+  await frame(second, "Wide").getByRole("heading", { level: 1 }).click();
+  await second.keyboard.press("End");
+  await second.keyboard.type(" today");
+  await saved(second);
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today");
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(frame(second, "Wide").getByText("(mine)")).toBeVisible();
+  expect(errors).toEqual([]);
+  await second.close();
+});
+
+test("a rehearsal judges a form as the live site does, is as wide as it says, and ends by Esc", async ({ page }) => {
+  await openPage(page, "wrenfield");
+  await page.getByRole("button", { name: "Walk through" }).click();
+  const walk = page.getByRole("dialog", { name: "Walk through" });
+  await expect(walk.getByText(/Wide 1180 px, shown at \d+ % · nothing is stored/)).toBeVisible();
+  const site = page.frameLocator('iframe[title="The site as this visitor sees it"]');
+  expect(await site.locator("body").evaluate(() => innerWidth)).toBe(1180);
+  const popup = site.getByRole("dialog", { name: "Be there when the kiln opens" });
+  await expect(popup).toBeVisible({ timeout: 30_000 });
+  await popup.getByRole("button", { name: "Write to me" }).click();
+  await expect(popup.getByText("This is needed.")).toBeVisible();
+  await popup.getByLabel("E-mail").fill("nobody");
+  await popup.getByRole("button", { name: "Write to me" }).click();
+  await expect(popup.getByText(/This is not an e-mail address/)).toBeVisible();
+  // The first Esc closes the popup, the second ends the walk.
+  await page.keyboard.press("Escape");
+  await expect(popup).toBeHidden();
+  await page.keyboard.press("Escape");
+  await expect(walk).toBeHidden();
+});
+
+test("pages of a popup are ticked; the block that opens it is picked on the page; its letter is written", async ({
+  page,
+}) => {
+  await page.goto("/s/wrenfield/widgets");
+  await page.getByRole("button", { name: "New signup popup" }).click();
+  await page.getByRole("dialog").getByLabel("Name").fill("Glaze news");
+  await page.getByRole("button", { name: "Make the popup" }).click();
+  const steps = page.getByRole("navigation", { name: "Steps" });
+  await expect(steps.getByRole("button", { name: /Design/ })).toHaveAttribute("aria-current", "step");
+  await page.getByRole("radio", { name: /Corner note/ }).click();
+  await expect(steps.getByText("page stays usable")).toBeVisible();
+  await steps.getByRole("button", { name: /Where/ }).click();
+  await page.getByText("only the ticked").click();
+  await page.getByLabel(/^Shop/).check();
+  await expect(steps.getByText("1 page")).toBeVisible();
+  await steps.getByRole("button", { name: /When/ }).click();
+  await page.getByLabel("Trigger 1", { exact: true }).selectOption("click");
+  await page.getByRole("button", { name: "Pick it on the page…" }).click();
+  await page.frameLocator('iframe[title="Pick a block"]').getByRole("heading", { level: 1 }).click();
+  await expect(page.getByText("Heading “Hands in clay by Saturday.” on Home")).toBeVisible();
+  await steps.getByRole("button", { name: /Words and fields/ }).click();
+  await page.getByLabel("Write it in your own words").check();
+  await page.getByLabel("Subject").fill("");
+  await expect(page.getByText("This needs a few words.")).toBeVisible();
+  await page.getByLabel("Subject").fill("One click for glaze news");
+  await steps.getByRole("button", { name: "Results" }).click();
+  await expect(steps.getByRole("button", { name: "Results" })).toHaveAttribute("aria-current", "step");
+  await saved(page);
+  await expectAccessible(page);
+  await page.goto("/s/wrenfield/widgets");
+  await page.getByRole("button", { name: "Remove Glaze news" }).click();
+  await page
+    .getByRole("dialog")
+    .getByRole("button", { name: /Remove/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Glaze news")).toBeHidden();
+});
+
+test("a site is copied; a site file whose key is taken asks for another", async ({ page }) => {
+  await page.getByRole("button", { name: "More for Oddlane Cycles" }).click();
+  await page.getByRole("menuitem", { name: "Copy this site…" }).click();
+  const copying = page.getByRole("dialog", { name: "Copy Oddlane Cycles" });
+  await expect(copying.getByLabel("Key")).toHaveValue("oddlane-copy");
+  await copying.getByRole("button", { name: "Make the copy" }).click();
+  const card = page.getByRole("article").filter({ hasText: "Oddlane Cycles (copy)" });
+  await expect(card.getByText("Not published yet")).toBeVisible();
+  await page.getByRole("button", { name: "More for Oddlane Cycles (copy)" }).click();
+  const downloading = page.waitForEvent("download");
+  await page.getByRole("menuitem", { name: "Download the site file" }).click();
+  const bytes = readFileSync((await (await downloading).path()) as string);
+  await page.getByLabel("Site file").setInputFiles({ name: "site.zip", mimeType: "application/zip", buffer: bytes });
+  const taken = page.getByRole("dialog", { name: "This key is taken" });
+  await taken.getByLabel("Key").fill("oddlane-two");
+  await taken.getByRole("button", { name: "Import under this key" }).click();
+  await expect(page.getByText("oddlane-two.localhost")).toBeVisible();
+  for (const key of ["oddlane-two", "oddlane-copy"]) {
+    const one = page.getByRole("article").filter({ hasText: `${key}.localhost` });
+    await one.getByRole("button", { name: /^More for/ }).click();
+    await page.getByRole("menuitem", { name: "Remove this site…" }).click();
+    const removing = page.getByRole("dialog", { name: /^Remove/ });
+    await removing.getByRole("textbox").fill("Oddlane Cycles (copy)");
+    await removing.getByRole("button", { name: "Remove the site for good" }).click();
+    await expect(one).toBeHidden();
+  }
+});
+
+test("a removed page leaves its row in place, with the way back", async ({ page }) => {
+  await openPage(page, "wrenfield");
+  await page.getByRole("button", { name: "Home", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Order, copies, removed pages…" }).click();
+  const dialog = page.getByRole("dialog", { name: "Pages" });
+  const rows = await dialog.locator("ol > li").count();
+  await dialog.getByRole("button", { name: "Remove Journal" }).click();
+  await expect(dialog.getByText("Journal is removed.")).toBeVisible();
+  await expect(dialog.locator("ol > li")).toHaveCount(rows);
+  await dialog.locator("ol").getByRole("button", { name: "Put it back" }).click();
+  await expect(dialog.getByRole("button", { name: "Remove Journal" })).toBeVisible();
+});
+
+test("the Publish screen is read at 360 px: no letters under each other", async ({ page }) => {
+  await page.setViewportSize({ width: 360, height: 740 });
+  await page.goto("/s/wrenfield/publish");
+  await expect(page.getByRole("heading", { name: "Publish", exact: true })).toBeVisible();
+  const narrow = await page
+    .getByRole("main")
+    .evaluate((main) =>
+      [...main.querySelectorAll("p, h1, h2, li")]
+        .filter((one) => (one.textContent ?? "").length > 12 && one.getBoundingClientRect().width < 90)
+        .map((one) => one.textContent),
+    );
+  expect(narrow).toEqual([]);
+  expect(await page.getByRole("main").evaluate((main) => main.scrollWidth <= main.clientWidth + 1)).toBe(true);
+});
