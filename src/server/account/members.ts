@@ -79,7 +79,7 @@ export async function listMembers(call: UserCall) {
     .where(eq(members.studioId, studio.studioId))
     .orderBy(asc(users.name));
   const chosen = await call.context.db
-    .select({ userId: memberSites.userId, key: sites.key })
+    .select({ userId: memberSites.userId, key: sites.key, name: sites.name })
     .from(memberSites)
     .innerJoin(sites, eq(sites.id, memberSites.siteId))
     .where(eq(memberSites.studioId, studio.studioId))
@@ -89,6 +89,8 @@ export async function listMembers(call: UserCall) {
     name,
     email,
     role,
+    /** Names of the chosen sites, for people to read. */
+    siteNames: scope === "all" ? [] : chosen.filter(({ userId }) => userId === id).map((site) => site.name),
     sites:
       role === "owner" || scope === "all"
         ? ("all" as const)

@@ -4,6 +4,7 @@ import { movedRules } from "@/core/popup/pages";
 import { popupsOf } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
 import { widgets } from "@/data/popup/tables";
+import { releaseFiles } from "@/data/release/tables";
 import { widgetsOf } from "@/data/site/queries";
 import { redirects } from "@/data/site/tables";
 import type { SiteCall } from "../operation";
@@ -22,13 +23,28 @@ export async function takePath(tx: Executor, siteId: string, slug: string): Prom
   await tx.delete(redirects).where(and(eq(redirects.siteId, siteId), eq(redirects.from, `/${slug}`)));
 }
 
+/** Whether visitors know a path: it is of the live release, and not the home page, which keeps its address. */
+async function isKnown(tx: Executor, call: SiteCall, path: string): Promise<boolean> {
+  if (path === "/" || call.site.liveReleaseId === null) return false;
+  const [file] = await tx
+    .select({ path: releaseFiles.path })
+    .from(releaseFiles)
+    .where(
+      and(
+        eq(releaseFiles.siteId, call.site.id),
+        eq(releaseFiles.releaseId, call.site.liveReleaseId),
+        eq(releaseFiles.path, path),
+      ),
+    );
+  return file !== undefined;
+}
+
 /** What follows from a page's move from one slug to another. To be called in the transaction that moves it. */
 export async function pageMoved(tx: Executor, call: SiteCall, page: string, from: string, to: string): Promise<Moved> {
   const siteId = call.site.id;
   await takePath(tx, siteId, to);
   const path = `/${from}`;
-  // The home page keeps its address; a site that was never published has none that anybody knows.
-  const leads = call.site.liveReleaseId !== null && from !== "";
+  const leads = await isKnown(tx, call, path);
   if (leads)
     await tx
       .insert(redirects)

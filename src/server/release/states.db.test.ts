@@ -190,6 +190,9 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
   await publish();
   expect(await live("/classes")).toMatchObject({ type: redirectType });
   expect(await live("/courses")).toMatchObject({ type: expect.stringContaining("html") });
+  // An address that visitors never saw needs no redirect.
+  expect((await change("shop", "never-seen")).moved?.redirect).toBe("/shop");
+  expect((await change("shop", "shop")).moved?.redirect).toBeNull();
   // Moved on, both old addresses lead to it; back at its first, that is no redirect any more.
   await change("classes", "lessons");
   expect((await working()).redirects).toEqual([

@@ -18,6 +18,7 @@ import {
 } from "@/studio/kit/kit";
 import { passwordHint } from "./choose-password";
 import { SecondFactor } from "./second-factor";
+import { words } from "./words";
 
 export const moment = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
@@ -27,12 +28,12 @@ export function AccountScreen() {
     <Flex minH="100vh" direction="column">
       <StudioBar />
       <Box as="main" p={{ base: "18px", md: "32px" }} maxW="940px" w="100%" mx="auto">
-        <Title>Your account</Title>
+        <Title>{words.yourAccount}</Title>
         <Text color="ink2" mt="2px" mb="22px">
           {me.data ? `${me.data.account.name}, ${me.data.account.email}` : ""}
         </Text>
         {me.error ? <State tone="brick">{me.error.message}</State> : null}
-        {me.isPending ? <Loading what="your account" /> : null}
+        {me.isPending ? <Loading what={words.yourAccount2} /> : null}
         {me.data ? (
           <Box display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="18px" alignItems="start">
             <Sheet>
@@ -73,10 +74,10 @@ function OwnPassword() {
       setChanged(true);
     });
   return (
-    <section aria-label="Your password">
-      <Title level={2}>Password</Title>
+    <section aria-label={words.yourPassword}>
+      <Title level={2}>{words.password}</Title>
       <Text color="ink2" mt="2px" mb="12px">
-        Changing it signs out your other devices.
+        {words.changingSignsOutYour}
       </Text>
       <form
         onSubmit={(event) => {
@@ -84,7 +85,7 @@ function OwnPassword() {
           void change();
         }}
       >
-        <Row label="Current password" stacked error={refusal?.at("current")}>
+        <Row label={words.currentPassword} stacked error={refusal?.at("current")}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -95,7 +96,7 @@ function OwnPassword() {
             />
           )}
         </Row>
-        <Row label="New password" stacked error={refusal?.at("password")} hint={passwordHint}>
+        <Row label={words.newPassword} stacked error={refusal?.at("password")} hint={passwordHint}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -108,8 +109,8 @@ function OwnPassword() {
         </Row>
         <RefusalNote refusal={refusal} shownAt={["current", "password"]} />
         <Flex align="center" gap="12px" mt="10px">
-          <PlainButton type="submit">Change the password</PlainButton>
-          {changed ? <State tone="moss">Changed</State> : null}
+          <PlainButton type="submit">{words.changePassword}</PlainButton>
+          {changed ? <State tone="moss">{words.changed}</State> : null}
         </Flex>
       </form>
     </section>
@@ -132,15 +133,15 @@ function Sessions() {
       await refresh();
     });
   return (
-    <section aria-label="Where you are signed in">
+    <section aria-label={words.whereYouAreSigned}>
       <Flex justify="space-between" align="flex-start" gap="12px" wrap="wrap" mb="10px">
         <Box>
-          <Title level={2}>Where you are signed in</Title>
+          <Title level={2}>{words.whereYouAreSigned}</Title>
           <Text color="ink2" mt="2px">
-            A session ends after half an hour without a deed, and after twelve hours.
+            {words.sessionEndsAfterHalf}
           </Text>
         </Box>
-        {data && data.length > 1 ? <PlainButton onClick={endOthers}>Sign out everywhere else</PlainButton> : null}
+        {data && data.length > 1 ? <PlainButton onClick={endOthers}>{words.signOutEverywhereElse}</PlainButton> : null}
       </Flex>
       {error ? <State tone="brick">{error.message}</State> : null}
       <Box as="ul" listStyleType="none">
@@ -162,13 +163,13 @@ function Sessions() {
               {session.network}
             </Text>
             <Text flex="1 1 170px" color="ink2">
-              {`since ${moment.format(new Date(session.began))}`}
+              {words.since(moment.format(new Date(session.began)))}
             </Text>
             <Box w="84px" textAlign="right">
               {session.own ? (
-                <State tone="moss">here</State>
+                <State tone="moss">{words.here}</State>
               ) : (
-                <QuietButton onClick={() => end(session.id)}>Sign out</QuietButton>
+                <QuietButton onClick={() => end(session.id)}>{words.signOut}</QuietButton>
               )}
             </Box>
           </Flex>

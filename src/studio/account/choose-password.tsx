@@ -6,10 +6,11 @@ import { useState } from "react";
 import { ask } from "@/studio/kit/api";
 import { Loading, MainButton, RefusalNote, Row, State, TextInput, useRefusal } from "@/studio/kit/kit";
 import { Front } from "./front";
+import { words as own } from "./words";
 
 const heads = {
-  invitation: { title: "Welcome", words: "Choose the password you will sign in with." },
-  recovery: { title: "A new password", words: "Setting it signs you out everywhere else." },
+  invitation: { title: own.welcome, words: own.choosePasswordYouWill },
+  recovery: { title: own.newPassword2, words: own.settingSignsYouOut },
 } as const;
 
 export const passwordHint = "At least 12 characters; a few words in a row are fine.";
@@ -28,18 +29,18 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
       location.assign(signedIn ? "/" : "/sign-in");
     });
   return (
-    <Front {...(link.error ? { title: "This link", words: "It came in a letter from Webitor." } : heads[purpose])}>
+    <Front {...(link.error ? { title: own.thisLink, words: own.cameLetterFromWebitor } : heads[purpose])}>
       {link.error ? (
         <>
           <State tone="brick">{link.error.message}</State>
           <Text mt="14px">
             <a href="/sign-in" style={{ textDecoration: "underline" }}>
-              To signing in
+              {own.toSigningIn}
             </a>
           </Text>
         </>
       ) : null}
-      {link.isPending ? <Loading what="the link" /> : null}
+      {link.isPending ? <Loading what={own.theLink} /> : null}
       {link.data ? (
         <form
           onSubmit={(event) => {
@@ -52,14 +53,14 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
           </Text>
           {/* So that password keepers know whose it is. */}
           <input type="email" autoComplete="username" value={link.data.email} readOnly hidden />
-          <Row label="New password" stacked error={refusal?.at("password")} hint={passwordHint}>
+          <Row label={own.newPassword} stacked error={refusal?.at("password")} hint={passwordHint}>
             {(ids) => (
               <TextInput {...ids} type="password" autoComplete="new-password" value={password} onChange={setPassword} />
             )}
           </Row>
           <RefusalNote refusal={refusal} shownAt={["password"]} />
           <MainButton type="submit" w="100%" mt="8px">
-            {purpose === "invitation" ? "Join" : "Set the password"}
+            {purpose === "invitation" ? own.join : own.setPassword}
           </MainButton>
         </form>
       ) : null}

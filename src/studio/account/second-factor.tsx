@@ -7,6 +7,7 @@ import { encode } from "uqr";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
 import { PlainButton, RefusalNote, Row, State, TextInput, Title, useRefusal, Window } from "@/studio/kit/kit";
+import { words } from "./words";
 
 type Me = Gives<"account.me">;
 
@@ -23,7 +24,7 @@ function Picture({ address }: { address: string }) {
       width="196"
       height="196"
       role="img"
-      aria-label="Picture for your authenticator"
+      aria-label={words.pictureYourAuthenticator}
       shapeRendering="crispEdges"
     >
       <path d={`M0 0h${size}v${size}H0z`} fill="#fff" />
@@ -35,18 +36,15 @@ function Picture({ address }: { address: string }) {
 function RecoveryCodes({ codes, onClose }: { codes: readonly string[]; onClose: () => void }) {
   return (
     <Window
-      title="Your recovery codes"
+      title={words.yourRecoveryCodes}
       open
       onClose={onClose}
-      foot={<PlainButton onClick={onClose}>I have kept them</PlainButton>}
+      foot={<PlainButton onClick={onClose}>{words.iHaveKeptThem}</PlainButton>}
     >
-      <Text mb="12px">
-        Each signs you in once without your authenticator. They are shown only now: keep them where you keep your
-        passwords.
-      </Text>
+      <Text mb="12px">{words.eachSignsYouOnce}</Text>
       <Box
         as="ol"
-        aria-label="Recovery codes"
+        aria-label={words.recoveryCodes}
         listStyleType="none"
         display="grid"
         gridTemplateColumns="1fr 1fr"
@@ -95,32 +93,32 @@ export function SecondFactor({ me }: { me: Me }) {
   return (
     <Box as="section" aria-labelledby="second-factor">
       <Title level={2}>
-        <span id="second-factor">Second factor</span>
+        <span id="second-factor">{words.secondFactor}</span>
       </Title>
       <Text color="ink2" mt="2px" mb="12px">
-        Besides your password, signing in asks for six digits of an authenticator on your phone.
+        {words.besidesYourPasswordSigning}
       </Text>
       {duty && !on ? (
         <Box mb="12px">
-          <State tone="amber">Your studio wants one of everybody. Set it up to go on to your sites.</State>
+          <State tone="amber">{words.yourStudioWantsOne}</State>
         </Box>
       ) : null}
       {on ? (
         <>
-          <State tone="moss">On</State>
+          <State tone="moss">{words.on}</State>
           <Text mt="6px">
-            {recoveryCodes === 1 ? "One recovery code is left." : `${recoveryCodes} recovery codes are left.`}
+            {recoveryCodes === 1 ? words.oneRecoveryCodeLeft : words.recoveryCodesAreLeft(recoveryCodes)}
           </Text>
           <Flex gap="8px" mt="12px">
-            <PlainButton onClick={renew}>New recovery codes</PlainButton>
-            {duty ? null : <PlainButton onClick={turnOff}>Turn it off</PlainButton>}
+            <PlainButton onClick={renew}>{words.newRecoveryCodes}</PlainButton>
+            {duty ? null : <PlainButton onClick={turnOff}>{words.turnOff}</PlainButton>}
           </Flex>
         </>
       ) : key ? (
         <Flex gap="18px" wrap="wrap" align="flex-start">
           <Picture address={key.address} />
           <Box flex="1 1 220px">
-            <Text mb="8px">Take a picture of this with your authenticator, or type its key there:</Text>
+            <Text mb="8px">{words.takePictureWithYour}</Text>
             <Text fontFamily="mono" mb="12px" overflowWrap="anywhere">
               {key.key.match(/.{1,4}/g)?.join(" ")}
             </Text>
@@ -130,17 +128,17 @@ export function SecondFactor({ me }: { me: Me }) {
                 void turnOn();
               }}
             >
-              <Row label="Its code now" stacked error={refusal?.at("code")}>
+              <Row label={words.itsCodeNow} stacked error={refusal?.at("code")}>
                 {(ids) => (
                   <TextInput {...ids} autoComplete="one-time-code" maxLength={7} value={code} onChange={setCode} />
                 )}
               </Row>
-              <PlainButton type="submit">Turn it on</PlainButton>
+              <PlainButton type="submit">{words.turnItOn}</PlainButton>
             </form>
           </Box>
         </Flex>
       ) : (
-        <PlainButton onClick={begin}>Set it up</PlainButton>
+        <PlainButton onClick={begin}>{words.setUp}</PlainButton>
       )}
       <RefusalNote refusal={refusal} shownAt={key ? ["code"] : []} />
       {codes ? <RecoveryCodes codes={codes} onClose={() => setCodes(null)} /> : null}

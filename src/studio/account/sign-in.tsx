@@ -8,6 +8,7 @@ import { useForm } from "react-hook-form";
 import { ask } from "@/studio/kit/api";
 import { MainButton, QuietButton, RefusalNote, Row, State, TextInput, useRefusal } from "@/studio/kit/kit";
 import { Front } from "./front";
+import { words as own } from "./words";
 
 const email = Joi.string().trim().email({ tlds: false }).required().messages({
   "string.empty": "Please write your e-mail address.",
@@ -21,10 +22,10 @@ const schema = Joi.object({
 type Step = "password" | "code" | "lost" | "asked";
 
 const heads: Readonly<Record<Step, { title: string; words: string }>> = {
-  password: { title: "Sign in", words: "To your studio’s sites." },
-  code: { title: "Your code", words: "The six digits that your authenticator shows now." },
-  lost: { title: "Lost password", words: "We write you a letter with a link to set a new one." },
-  asked: { title: "Look into your mail", words: "If this address belongs to somebody here, a letter is on its way." },
+  password: { title: own.signIn, words: own.yourStudiosSites },
+  code: { title: own.yourCode, words: own.sixDigitsYourAuthenticator },
+  lost: { title: own.lostPassword, words: own.weWriteYouLetter },
+  asked: { title: own.lookIntoYourMail, words: own.ifAddressBelongsSomebody },
 };
 
 export function SignIn({ then, filled }: { then: string; filled: { email: string; password: string } | null }) {
@@ -57,7 +58,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
     });
   };
   const address = (
-    <Row label="E-mail" stacked error={formState.errors.email?.message ?? refusal?.at("email")}>
+    <Row label={own.eMail} stacked error={formState.errors.email?.message ?? refusal?.at("email")}>
       {(ids) => (
         <TextInput
           {...ids}
@@ -74,7 +75,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
       {step === "password" ? (
         <form onSubmit={enter} noValidate>
           {address}
-          <Row label="Password" stacked error={formState.errors.password?.message ?? refusal?.at("password")}>
+          <Row label={own.password} stacked error={formState.errors.password?.message ?? refusal?.at("password")}>
             {(ids) => (
               <TextInput
                 {...ids}
@@ -86,29 +87,24 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
             )}
           </Row>
           <RefusalNote refusal={refusal} shownAt={["password"]} />
-          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText="Signing in">
-            Sign in
+          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText={own.signingIn}>
+            {own.signIn}
           </MainButton>
           <QuietButton mt="10px" ml="-8px" onClick={() => turnTo("lost")}>
-            Lost your password?
+            {own.lostYourPassword}
           </QuietButton>
         </form>
       ) : null}
       {step === "code" ? (
         <form onSubmit={enter} noValidate>
-          <Row
-            label="Code"
-            stacked
-            error={refusal?.at("code")}
-            hint="Without your authenticator, take one of your recovery codes."
-          >
+          <Row label={own.code} stacked error={refusal?.at("code")} hint={own.withoutYourAuthenticatorTake}>
             {(ids) => (
               <TextInput {...ids} autoComplete="one-time-code" maxLength={20} value={code} onChange={setCode} />
             )}
           </Row>
           <RefusalNote refusal={refusal} shownAt={["code"]} />
-          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText="Signing in">
-            Sign in
+          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText={own.signingIn}>
+            {own.signIn}
           </MainButton>
         </form>
       ) : null}
@@ -123,19 +119,19 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
           {address}
           <RefusalNote refusal={refusal} shownAt={["email"]} />
           <MainButton type="submit" w="100%" mt="8px">
-            Write me a letter
+            {own.writeMeLetter}
           </MainButton>
         </form>
       ) : null}
-      {step === "asked" ? <State tone="moss">Its link works once, for an hour.</State> : null}
+      {step === "asked" ? <State tone="moss">{own.itsLinkWorksOnce}</State> : null}
       {step === "password" ? null : (
         <Flex mt="10px" ml="-8px">
-          <QuietButton onClick={() => turnTo("password")}>Back to signing in</QuietButton>
+          <QuietButton onClick={() => turnTo("password")}>{own.backSigning}</QuietButton>
         </Flex>
       )}
       {filled && step === "password" ? (
         <Text color="ink2" mt="14px">
-          This is the demo: the form is filled in with its owner.
+          {own.demoFormFilledWith}
         </Text>
       ) : null}
     </Front>

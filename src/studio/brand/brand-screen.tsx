@@ -14,6 +14,7 @@ import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Choice, Group, NumberInput, Row, State, TextInput, Title } from "@/studio/kit/kit";
 import { StageFrame } from "@/studio/stage/stage-frame";
+import { words } from "./words";
 
 /** How long changes are gathered before they are saved, in ms. */
 const gatherMs = 500;
@@ -94,12 +95,12 @@ export function BrandScreen() {
   return (
     <Flex flex="1" minH="0">
       <Box w="430px" flex="none" bg="sheet" borderRightWidth="1px" borderColor="line" overflowY="auto" p="18px">
-        <Title>Brand</Title>
+        <Title>{words.brand}</Title>
         <Text color="ink2" mt="2px" mb="12px">
-          Every block and widget of {site.name} follows this.
+          {words.everyBlockWidgetFollows(site.name)}
         </Text>
         {sync.kind === "refused" ? <State tone="brick">{sync.message}</State> : null}
-        <Group title="Colours" aside={`${colourRoles.length} roles`}>
+        <Group title={words.colours} aside={words.roles(colourRoles.length)}>
           <Grid templateColumns="1fr 1fr" columnGap="16px">
             {colourRoles.map((role) => (
               <Row key={role} label={roleNames[role]} stacked error={faults[`colours.${role}`]}>
@@ -107,7 +108,7 @@ export function BrandScreen() {
                   <Flex gap="5px">
                     <input
                       type="color"
-                      aria-label={`${roleNames[role]}, picker`}
+                      aria-label={words.picker(roleNames[role])}
                       value={brand.colours[role]}
                       onChange={(event) =>
                         change({ ...brand, colours: { ...brand.colours, [role]: event.target.value } })
@@ -136,12 +137,12 @@ export function BrandScreen() {
           </Grid>
         </Group>
         <Group
-          title="Contrast"
+          title={words.contrast}
           aside={
             short.length ? (
-              <State tone="brick">{`${short.length} of ${pairs.length} below 4.5 : 1`}</State>
+              <State tone="brick">{words.below451(short.length, pairs.length)}</State>
             ) : (
-              <State tone="moss">{`all ${pairs.length} pairs above 4.5 : 1`}</State>
+              <State tone="moss">{words.allPairsAbove4(pairs.length)}</State>
             )
           }
         >
@@ -157,18 +158,22 @@ export function BrandScreen() {
                 textAlign="center"
                 fontWeight="600"
               >
-                Words
+                {words.words}
               </Box>
-              <Text flex="1">{`${roleNames[pair.words]} on ${roleNames[pair.ground].toLowerCase()}`}</Text>
+              <Text flex="1">{words.on(roleNames[pair.words], roleNames[pair.ground].toLowerCase())}</Text>
               <State
                 tone={pair.enough ? "moss" : pair.ratio >= largeTextRatio ? "amber" : "brick"}
               >{`${pair.ratio.toFixed(1)} : 1`}</State>
             </Flex>
           ))}
         </Group>
-        <Group title="Type">
+        <Group title={words.type}>
           {(["headings", "text"] as const).map((use) => (
-            <Row key={use} label={use === "headings" ? "Headings" : "Text"} hint={families[brand.type[use]].note}>
+            <Row
+              key={use}
+              label={use === "headings" ? words.headings : words.text}
+              hint={families[brand.type[use]].note}
+            >
               {(ids) => (
                 <Choice
                   {...ids}
@@ -179,7 +184,7 @@ export function BrandScreen() {
               )}
             </Row>
           ))}
-          <Row label="Weight" error={faults["type.headingWeight"]}>
+          <Row label={words.weight} error={faults["type.headingWeight"]}>
             {(ids) => (
               <NumberInput
                 {...ids}
@@ -193,7 +198,7 @@ export function BrandScreen() {
               />
             )}
           </Row>
-          <Row label="Scale" error={faults["type.scale"]} hint="Each heading level is this many times the next">
+          <Row label={words.scale} error={faults["type.scale"]} hint={words.eachHeadingLevelMany}>
             {(ids) => (
               <NumberInput
                 {...ids}
@@ -205,11 +210,11 @@ export function BrandScreen() {
               />
             )}
           </Row>
-          <Row label="Text size" error={faults["type.basePx"]}>
+          <Row label={words.textSize} error={faults["type.basePx"]}>
             {(ids) => (
               <NumberInput
                 {...ids}
-                unit="px"
+                unit={words.px}
                 min={14}
                 max={22}
                 step={0.5}
@@ -219,12 +224,12 @@ export function BrandScreen() {
             )}
           </Row>
         </Group>
-        <Group title="Shape and space">
-          <Row label="Corners" error={faults["shape.radiusPx"]}>
+        <Group title={words.shapeSpace}>
+          <Row label={words.corners} error={faults["shape.radiusPx"]}>
             {(ids) => (
               <NumberInput
                 {...ids}
-                unit="px"
+                unit={words.px}
                 min={0}
                 max={40}
                 step={1}
@@ -235,11 +240,11 @@ export function BrandScreen() {
               />
             )}
           </Row>
-          <Row label="Buttons" error={faults["shape.buttonRadiusPx"]}>
+          <Row label={words.buttons} error={faults["shape.buttonRadiusPx"]}>
             {(ids) => (
               <NumberInput
                 {...ids}
-                unit="px"
+                unit={words.px}
                 min={0}
                 max={40}
                 step={1}
@@ -250,7 +255,7 @@ export function BrandScreen() {
               />
             )}
           </Row>
-          <Row label="Space" error={faults.space} hint="1 is normal; 1.2 gives everything a fifth more room">
+          <Row label={words.space} error={faults.space} hint={words.n1Normal12}>
             {(ids) => (
               <NumberInput
                 {...ids}
@@ -264,10 +269,10 @@ export function BrandScreen() {
           </Row>
         </Group>
       </Box>
-      <Box as="main" ref={room} flex="1" minW="0" overflow="auto" p="18px" aria-label="The home page in this brand">
+      <Box as="main" ref={room} flex="1" minW="0" overflow="auto" p="18px" aria-label={words.homePageBrand}>
         {shown && roomPx > 100 ? (
           <Box boxShadow="page" w="fit-content">
-            <StageFrame title="Home in this brand" widthPx={1180} scale={roomPx / 1180} {...shown} />
+            <StageFrame title={words.homeBrand} widthPx={1180} scale={roomPx / 1180} {...shown} />
           </Box>
         ) : null}
       </Box>

@@ -84,7 +84,11 @@ export function ComposerScreen({ page }: { page: string }) {
         <State tone="brick">{error.message}</State>
       </Box>
     );
-  return composer?.pageId === page ? <Table key={page} composer={composer} page={page} /> : <Loading what="the page" />;
+  return composer?.pageId === page ? (
+    <Table key={page} composer={composer} page={page} />
+  ) : (
+    <Loading what={words.thePage} />
+  );
 }
 
 function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; height: number }] {
@@ -229,7 +233,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     if (selection && !seen) composer.select(selection.node, mainScope);
   }, [composer, mainScope, sideBySide]);
 
-  if (!renderer || !renderNow || !meta) return <Loading what="the page" />;
+  if (!renderer || !renderNow || !meta) return <Loading what={words.thePage} />;
   // Two frames need room: the running order gives way where the window is narrow.
   const folded = orderFolded || (sideBySide && stageSize.width > 0 && stageSize.width < 560);
   const room = Math.max(240, stageSize.width - 36);

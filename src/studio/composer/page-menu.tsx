@@ -71,7 +71,7 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
           <Menu.Positioner>
             <Menu.Content bg="sheet" minW="220px" maxH="70vh" fontSize="ui">
               <Menu.ItemGroup>
-                <Menu.ItemGroupLabel>Pages</Menu.ItemGroupLabel>
+                <Menu.ItemGroupLabel>{words.pages}</Menu.ItemGroupLabel>
                 {site.pages.map((one) => (
                   <Menu.Item
                     key={one.id}
@@ -90,13 +90,13 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
                 <>
                   <Menu.Separator />
                   <Menu.Item value="settings" onSelect={() => setWindow("settings")}>
-                    Settings of this page…
+                    {words.settingsPage}
                   </Menu.Item>
                   <Menu.Item value="new" onSelect={() => setWindow("new")}>
-                    New page…
+                    {words.newPage}
                   </Menu.Item>
                   <Menu.Item value="pages" onSelect={() => setWindow("pages")}>
-                    Order, copies, removed pages…
+                    {words.orderCopiesRemovedPages}
                   </Menu.Item>
                 </>
               ) : null}
@@ -140,10 +140,10 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
     });
   return (
     <Window
-      title={`Settings of ${page.title}`}
+      title={words.settingsOf(page.title)}
       open
       onClose={onClose}
-      foot={<MainButton onClick={save}>Save settings</MainButton>}
+      foot={<MainButton onClick={save}>{words.saveSettings}</MainButton>}
     >
       <form
         onSubmit={(event) => {
@@ -151,24 +151,24 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
           void save();
         }}
       >
-        <Row label="Title" error={refusal?.at("title")}>
+        <Row label={words.title} error={refusal?.at("title")}>
           {(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}
         </Row>
-        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
+        <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
           {(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}
         </Row>
         <Row
-          label="Description"
+          label={words.description}
           stacked
           error={refusal?.at("description")}
-          hint={`${form.description.length} of about 155 characters that a search result shows`}
+          hint={words.about155CharactersSearch(form.description.length)}
         >
           {(ids) => (
             <TextArea {...ids} value={form.description} onChange={(description) => setForm({ ...form, description })} />
           )}
         </Row>
         <Tick
-          label="Shown in navigation"
+          label={words.shownNavigation}
           checked={form.inNavigation}
           onChange={(inNavigation) => setForm({ ...form, inNavigation })}
         />
@@ -217,17 +217,22 @@ function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string
       onMade(id);
     });
   return (
-    <Window title="New page" open onClose={onClose} foot={<MainButton onClick={make}>Add page</MainButton>}>
+    <Window
+      title={words.newPage2}
+      open
+      onClose={onClose}
+      foot={<MainButton onClick={make}>{words.addPage}</MainButton>}
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault();
           void make();
         }}
       >
-        <Row label="Title" error={refusal?.at("title")}>
+        <Row label={words.title} error={refusal?.at("title")}>
           {(ids) => <TextInput {...ids} value={title} onChange={setTitle} />}
         </Row>
-        <Row label="Slug" error={refusal?.at("slug")} hint={`${site.address}/${slug ?? slugOf(title)}`}>
+        <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${slug ?? slugOf(title)}`}>
           {(ids) => <TextInput {...ids} value={slug ?? slugOf(title)} onChange={setSlug} />}
         </Row>
         <RefusalNote refusal={refusal} shownAt={["title", "slug"]} />
@@ -273,7 +278,12 @@ function AllPages({
       await Promise.all([refresh(), client.invalidateQueries({ queryKey: ["removed", site.key] })]);
     });
   return (
-    <Window title="Pages" open onClose={onClose} foot={<PlainButton onClick={onClose}>Done</PlainButton>}>
+    <Window
+      title={words.pages}
+      open
+      onClose={onClose}
+      foot={<PlainButton onClick={onClose}>{words.done2}</PlainButton>}
+    >
       <RefusalNote refusal={refusal} />
       <Box as="ol" listStyleType="none">
         {rowsOf(site.pages, gone).map((row) => {
@@ -322,36 +332,36 @@ function AllPages({
                 {page.title}{" "}
                 <Text as="span" color="ink2">
                   {pagePath(page)}
-                  {page.inNavigation ? "" : " · not in navigation"}
+                  {page.inNavigation ? "" : words.notNavigation}
                 </Text>
               </button>
               {page.id === current ? (
-                <IconButton name={`Settings of ${page.title}`} onClick={onSettings}>
+                <IconButton name={words.settingsOf(page.title)} onClick={onSettings}>
                   <Settings2 size={15} />
                 </IconButton>
               ) : null}
               <IconButton
-                name={`Move ${page.title} up`}
+                name={words.moveUp(page.title)}
                 disabled={index === 0}
                 onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index - 1 }))}
               >
                 <ArrowUp size={15} />
               </IconButton>
               <IconButton
-                name={`Move ${page.title} down`}
+                name={words.moveDown(page.title)}
                 disabled={index === site.pages.length - 1}
                 onClick={() => deed(() => ask("pages.move", { site: site.key, page: page.id, index: index + 1 }))}
               >
                 <ArrowDown size={15} />
               </IconButton>
               <IconButton
-                name={`Duplicate ${page.title}`}
+                name={words.duplicate(page.title)}
                 onClick={() => deed(() => ask("pages.duplicate", { site: site.key, page: page.id }))}
               >
                 <Copy size={15} />
               </IconButton>
               <IconButton
-                name={`Remove ${page.title}`}
+                name={words.remove(page.title)}
                 disabled={page.slug === ""}
                 onClick={() =>
                   deed(async () => {
@@ -368,7 +378,7 @@ function AllPages({
         })}
       </Box>
       {removed.data?.length ? (
-        <Group title="Removed pages" mt="14px">
+        <Group title={words.removedPages} mt="14px">
           {removed.data.map((page) => (
             <Flex key={page.id} align="center" justify="space-between">
               <Text>
@@ -378,7 +388,7 @@ function AllPages({
                 </Text>
               </Text>
               <PlainButton onClick={() => deed(() => ask("pages.restore", { site: site.key, page: page.id }))}>
-                <RotateCcw size={14} /> Restore
+                <RotateCcw size={14} /> {words.restore}
               </PlainButton>
             </Flex>
           ))}

@@ -7,6 +7,7 @@ import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { PlainButton, State } from "@/studio/kit/kit";
 import { RoomWarning } from "@/studio/kit/room";
+import { words } from "./words";
 
 /** Choosing a picture: a new file, or one of the site's media. */
 export function PictureChoice({ value, onChoose }: { value: string | null; onChoose: (media: string) => void }) {
@@ -28,7 +29,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
   };
   return (
     <Box>
-      <Flex wrap="wrap" gap="5px" mb="8px" role="radiogroup" aria-label="Pictures of this site">
+      <Flex wrap="wrap" gap="5px" mb="8px" role="radiogroup" aria-label={words.picturesSite}>
         {site.media.map((entry) => (
           <button
             key={entry.hash}
@@ -60,11 +61,11 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
         type="file"
         accept="image/jpeg,image/png,image/webp,image/avif"
         hidden
-        aria-label="Picture file"
+        aria-label={words.pictureFile}
         onChange={(event) => void take(event.target.files?.[0])}
       />
-      <PlainButton loading={state.busy} loadingText="Sending" onClick={() => input.current?.click()}>
-        <Plus size={14} /> New picture
+      <PlainButton loading={state.busy} loadingText={words.sending} onClick={() => input.current?.click()}>
+        <Plus size={14} /> {words.newPicture}
       </PlainButton>
       {state.error ? <State tone="brick">{state.error}</State> : null}
       <RoomWarning />

@@ -152,7 +152,7 @@ const InsertPoint = memo(function InsertPoint({
     >
       <button
         type="button"
-        aria-label={`Add a section at place ${index + 1}`}
+        aria-label={words.addSectionAtPlace(index + 1)}
         onClick={() => onInsert(index)}
         style={{ position: "absolute", inset: "-8px 0", width: "100%", cursor: "pointer", zIndex: 1 }}
       >
@@ -315,7 +315,7 @@ export function RunningOrder({
       />
     ));
   return (
-    <Flex as="nav" aria-label="Running order" direction="column" px={folded ? "4px" : "10px"} pb="16px">
+    <Flex as="nav" aria-label={words.runningOrder} direction="column" px={folded ? "4px" : "10px"} pb="16px">
       {fixed(header)}
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <Box as="ol" m="0" p="0">
@@ -342,7 +342,7 @@ export function RunningOrder({
       </SortableContext>
       {sections.length === 0 && !folded ? (
         <Text color="ink2" px="6px" py="8px">
-          This page is empty. Add its first section from the shelf.
+          {words.pageEmptyAddIts}
         </Text>
       ) : null}
       {fixed(footer)}

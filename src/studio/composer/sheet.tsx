@@ -28,6 +28,7 @@ import type { Measured } from "@/studio/stage/editable-frame";
 import { groups, lookControls, roleNames } from "./controls";
 import { PictureChoice } from "./picture-choice";
 import type { Composer, ComposerView } from "./store";
+import { words as own } from "./words";
 
 const scopeWords: Readonly<Record<Width, { bold: string; rest: string }>> = {
   base: { bold: "every width", rest: "Click in the phone frame to change phones only." },
@@ -59,12 +60,12 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
   if (!selection || !node)
     return (
       <Box p="16px">
-        <Title level={2}>Nothing selected</Title>
+        <Title level={2}>{own.nothingSelected}</Title>
         <Text mt="8px" color="ink2">
-          Click a block on the page, or a section in the running order. Words can be edited where they stand.
+          {own.clickBlockPageOr}
         </Text>
         <Text mt="8px" color="ink2">
-          Press ? for the keys.
+          {own.pressKeys}
         </Text>
       </Box>
     );
@@ -90,16 +91,16 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         <Title level={2}>{node.kind === "section" ? String(node.content.name) : kinds[node.kind].label}</Title>
         {composer.mayLayout ? (
           <Flex>
-            <IconButton name="Move up" onClick={() => composer.moveBy(node.id, -1)}>
+            <IconButton name={own.moveUp2} onClick={() => composer.moveBy(node.id, -1)}>
               <ArrowUp size={15} />
             </IconButton>
-            <IconButton name="Move down" onClick={() => composer.moveBy(node.id, 1)}>
+            <IconButton name={own.moveDown2} onClick={() => composer.moveBy(node.id, 1)}>
               <ArrowDown size={15} />
             </IconButton>
-            <IconButton name="Duplicate" onClick={() => composer.duplicate(node.id)}>
+            <IconButton name={own.duplicate2} onClick={() => composer.duplicate(node.id)}>
               <Copy size={15} />
             </IconButton>
-            <IconButton name="Remove" onClick={() => composer.remove(node.id)}>
+            <IconButton name={own.remove2} onClick={() => composer.remove(node.id)}>
               <Trash2 size={15} />
             </IconButton>
           </Flex>
@@ -109,13 +110,13 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
       {composer.mayLayout ? (
         <>
           <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
-            The look below holds at <b>{scope.bold}</b>. {scope.rest}
+            {own.lookBelowHoldsAt} <b>{scope.bold}</b>. {scope.rest}
           </Text>
           <Looks composer={composer} node={node} width={selection.width} />
         </>
       ) : (
         <Text mt="10px" color="ink2">
-          You change words and pictures here; layout is for the studio’s designers.
+          {own.youChangeWordsPictures}
         </Text>
       )}
     </Box>
@@ -194,8 +195,8 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
   switch (node.kind) {
     case "section":
       return composer.mayLayout ? (
-        <Group title="Section">
-          <TextField composer={composer} node={node} field="name" label="Name" />
+        <Group title={own.section}>
+          <TextField composer={composer} node={node} field="name" label={own.name} />
           <AnchorField composer={composer} node={node} />
           <AddBlock composer={composer} node={node} />
         </Group>
@@ -203,14 +204,14 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
     case "columns":
     case "stack":
       return composer.mayLayout ? (
-        <Group title="Blocks">
+        <Group title={own.blocks}>
           <AddBlock composer={composer} node={node} />
         </Group>
       ) : null;
     case "heading":
       return (
-        <Group title="What it says">
-          <TextField composer={composer} node={node} field="text" label="Words" stacked />
+        <Group title={own.whatSays}>
+          <TextField composer={composer} node={node} field="text" label={own.words} stacked />
           <Text fontSize="small" color="moss" mb="8px">
             {count(String(node.content.text))}
           </Text>
@@ -219,7 +220,7 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
               composer={composer}
               node={node}
               field="level"
-              label="Level"
+              label={own.level}
               options={[1, 2, 3, 4, 5, 6].map(
                 (level) => [String(level), level === 1 ? "Heading 1, page title" : `Heading ${level}`] as const,
               )}
@@ -229,14 +230,14 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       );
     case "richText":
       return (
-        <Group title="Words">
-          <Text color="ink2">{`${plainWords(node.content.doc as RichDoc).length} characters. Click into the words on the page to change them, make them bold or link them.`}</Text>
+        <Group title={own.words}>
+          <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content.doc as RichDoc).length)}</Text>
         </Group>
       );
     case "button":
       return (
-        <Group title="Button">
-          <TextField composer={composer} node={node} field="text" label="Words" />
+        <Group title={own.button}>
+          <TextField composer={composer} node={node} field="text" label={own.words} />
           {composer.mayLayout ? <LinkField composer={composer} node={node} /> : null}
         </Group>
       );
@@ -246,25 +247,25 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       return <ListFields composer={composer} node={node} />;
     case "navigation":
       return (
-        <Group title="Navigation">
+        <Group title={own.navigation}>
           <Text color="ink2" mb="8px">
-            It lists the pages that are shown in navigation.
+            {own.listsPagesAreShown}
           </Text>
-          <TextField composer={composer} node={node} field="menuWord" label="Menu word" />
+          <TextField composer={composer} node={node} field="menuWord" label={own.menuWord} />
           {composer.mayLayout ? (
             <>
               <ChoiceField
                 composer={composer}
                 node={node}
                 field="arrangement"
-                label="As"
+                label={own.as}
                 options={[
-                  ["bar", "a bar"],
-                  ["column", "a column"],
+                  ["bar", own.aBar],
+                  ["column", own.aColumn],
                 ]}
               />
               <Tick
-                label="Show the site’s name"
+                label={own.showSitesName}
                 checked={node.content.showName === true}
                 onChange={(shown) => composer.setContent(node.id, "showName", shown)}
               />
@@ -274,17 +275,17 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
       );
     case "widget":
       return (
-        <Group title="Widget">
-          <TextField composer={composer} node={node} field="text" label="Words" />
+        <Group title={own.widget}>
+          <TextField composer={composer} node={node} field="text" label={own.words} />
           {composer.mayLayout ? (
             <>
-              <Row label="Opens">
+              <Row label={own.opens}>
                 {(ids) => (
                   <Choice
                     {...ids}
                     value={String(node.content.widget ?? "")}
                     onChange={(widget) => composer.setContent(node.id, "widget", widget || null)}
-                    options={[["", "choose a popup"], ...widgets.map((widget) => [widget.id, widget.name] as const)]}
+                    options={[["", own.choosePopup], ...widgets.map((widget) => [widget.id, widget.name] as const)]}
                   />
                 )}
               </Row>
@@ -292,10 +293,10 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
                 composer={composer}
                 node={node}
                 field="as"
-                label="As"
+                label={own.as}
                 options={[
-                  ["button", "a button"],
-                  ["link", "a text link"],
+                  ["button", own.aButton],
+                  ["link", own.textLink],
                 ]}
               />
             </>
@@ -310,7 +311,7 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
 function AnchorField({ composer, node }: { composer: Composer; node: PageNode }) {
   const { value, set, error } = useField(composer, node, "anchor");
   return (
-    <Row label="Anchor" error={error} hint="For links to this place: #anchor">
+    <Row label={own.anchor} error={error} hint={own.linksPlaceAnchor}>
       {(ids) => <TextInput {...ids} value={String(value ?? "")} onChange={(text) => set(text || undefined)} />}
     </Row>
   );
@@ -318,7 +319,7 @@ function AnchorField({ composer, node }: { composer: Composer; node: PageNode })
 
 function AddBlock({ composer, node }: { composer: Composer; node: PageNode }) {
   return (
-    <Row label="Add block">
+    <Row label={own.addBlock}>
       {(ids) => (
         <Choice
           {...ids}
@@ -328,7 +329,7 @@ function AddBlock({ composer, node }: { composer: Composer; node: PageNode }) {
               composer.say(composer.insert(node.id, (node.children ?? []).length, blockOf(kind as PageNode["kind"])));
           }}
           options={[
-            ["", "choose…"],
+            ["", own.choose],
             ...(kinds[node.kind].holds ?? []).map((kind) => [kind, kinds[kind].label] as const),
           ]}
         />
@@ -347,7 +348,7 @@ function LinkField({ composer, node }: { composer: Composer; node: PageNode }) {
   const wrong = typed !== null && typed !== "" && !linkFromWords(typed);
   return (
     <>
-      <Row label="Leads to">
+      <Row label={own.leadsTo}>
         {(ids) => (
           <Choice
             {...ids}
@@ -358,15 +359,15 @@ function LinkField({ composer, node }: { composer: Composer; node: PageNode }) {
               if (chosen !== "other") composer.setContent(node.id, "link", chosen ? `page:${chosen}` : undefined);
             }}
             options={[
-              ["", "nothing yet"],
+              ["", own.nothingYet],
               ...pages.map((one) => [one.id, one.title] as const),
-              ["other", "address, mail or phone…"],
+              ["other", own.addressMailOrPhone],
             ]}
           />
         )}
       </Row>
       {other ? (
-        <Row label="Address" error={wrong ? "Write an address, a mail address or a phone number." : undefined}>
+        <Row label={own.address} error={wrong ? "Write an address, a mail address or a phone number." : undefined}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -388,27 +389,27 @@ function PictureFields({ composer, node }: { composer: Composer; node: PageNode 
   const { value, set, error } = useField(composer, node, "alt");
   const decorative = node.content.decorative === true;
   return (
-    <Group title="Picture">
+    <Group title={own.picture}>
       <PictureChoice
         value={node.content.media as string | null}
         onChoose={(media) => composer.choosePicture(node.id, media)}
       />
       <Box mt="10px">
         <Row
-          label="Description"
+          label={own.description}
           stacked
           error={error}
-          hint={decorative ? undefined : value ? undefined : "Say what is to be seen, for those who do not see it."}
+          hint={decorative ? undefined : value ? undefined : own.sayWhatBeSeen}
         >
           {(ids) => <TextInput {...ids} disabled={decorative} value={String(value ?? "")} onChange={set} />}
         </Row>
       </Box>
       <Tick
-        label="Only decoration"
+        label={own.onlyDecoration}
         checked={decorative}
         onChange={(only) => composer.setContent(node.id, "decorative", only || undefined)}
       />
-      <TextField composer={composer} node={node} field="caption" label="Caption" />
+      <TextField composer={composer} node={node} field="caption" label={own.caption} />
     </Group>
   );
 }
@@ -420,17 +421,17 @@ function ListFields({ composer, node }: { composer: Composer; node: PageNode }) 
   const [added, setAdded] = useState<string | null>(null);
   const add = (after?: string) => setAdded(composer.addLine(node.id, "items", { text: "" }, after));
   return (
-    <Group title="List" aside={`${items.length} ${items.length === 1 ? "line" : "lines"}`}>
+    <Group title={own.list} aside={`${items.length} ${items.length === 1 ? own.line : own.lines}`}>
       {composer.mayLayout ? (
         <ChoiceField
           composer={composer}
           node={node}
           field="style"
-          label="As"
+          label={own.as}
           options={[
-            ["bullets", "bullets"],
-            ["numbers", "numbers"],
-            ["rows", "rows with an end"],
+            ["bullets", own.bullets],
+            ["numbers", own.numbers],
+            ["rows", own.rowsWithEnd],
           ]}
         />
       ) : null}
@@ -448,7 +449,7 @@ function ListFields({ composer, node }: { composer: Composer; node: PageNode }) 
         />
       ))}
       <QuietButton onClick={() => add()}>
-        <Plus size={14} /> Add a line
+        <Plus size={14} /> {own.addLine}
       </QuietButton>
     </Group>
   );
@@ -491,7 +492,7 @@ function ListLine({
       <Flex gap="4px">
         <TextInput
           {...{ autoFocus: fresh }}
-          aria-label={`Line ${number}`}
+          aria-label={own.line2(number)}
           aria-invalid={text.error !== undefined}
           value={item.text}
           onChange={text.set}
@@ -499,7 +500,7 @@ function ListLine({
         {rows ? (
           <Box w="76px" flex="none">
             <TextInput
-              aria-label={`End of line ${number}`}
+              aria-label={own.endLine(number)}
               aria-invalid={aside.error !== undefined}
               value={item.aside ?? ""}
               onChange={aside.set}
@@ -507,7 +508,7 @@ function ListLine({
           </Box>
         ) : null}
         <IconButton
-          name={`Move line ${number} up (Alt+Up)`}
+          name={own.moveLineUpAlt(number)}
           minW="20px"
           w="20px"
           disabled={number === 1}
@@ -516,7 +517,7 @@ function ListLine({
           <ArrowUp size={13} />
         </IconButton>
         <IconButton
-          name={`Move line ${number} down (Alt+Down)`}
+          name={own.moveLineDownAlt(number)}
           minW="20px"
           w="20px"
           disabled={number === of}
@@ -525,7 +526,7 @@ function ListLine({
           <ArrowDown size={13} />
         </IconButton>
         <IconButton
-          name={`Remove line ${number}`}
+          name={own.removeLine(number)}
           minW="24px"
           w="24px"
           onClick={() => composer.removeLine(node.id, "items", item.id)}
@@ -567,7 +568,7 @@ function Looks({ composer, node, width }: { composer: Composer; node: PageNode; 
         key={group}
         title={group}
         aside={
-          group === "Type" && !fields.some((field) => node.look.base[field] !== undefined) ? "from Brand" : undefined
+          group === "Type" && !fields.some((field) => node.look.base[field] !== undefined) ? own.fromBrand : undefined
         }
       >
         {fields.map((field) => (
@@ -621,7 +622,7 @@ function LookRow({
                 <NumberInput
                   {...ids}
                   value={value as number | undefined}
-                  placeholder={control.unit.length > 4 ? "Brand" : "from Brand"}
+                  placeholder={control.unit.length > 4 ? own.brand : own.fromBrand}
                   min={control.min}
                   max={control.max}
                   step={control.step}
@@ -716,7 +717,5 @@ function Contrast({ composer, node, width }: { composer: Composer; node: PageNod
   const words =
     chosen === "ink" ? surfaceRoles[surface].words : chosen === "quiet" ? surfaceRoles[surface].quiet : chosen;
   const ratio = contrastRatio(brand.colours[words], brand.colours[surfaceRoles[surface].ground]);
-  return (
-    <State tone={ratio >= textRatio ? "moss" : "brick"}>{`Contrast ${ratio.toFixed(1)} : 1 on this surface`}</State>
-  );
+  return <State tone={ratio >= textRatio ? "moss" : "brick"}>{own.contrast1Surface(ratio.toFixed(1))}</State>;
 }

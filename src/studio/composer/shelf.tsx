@@ -7,6 +7,7 @@ import { useMemo, useState } from "react";
 import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import { IconButton, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "./running-order";
+import { words as own } from "./words";
 
 let drawn = 0;
 /** The entry as a section to draw; its ids are never placed on a page. */
@@ -56,7 +57,7 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
   return (
     <Box
       as="section"
-      aria-label="Shelf"
+      aria-label={own.shelf}
       position="absolute"
       left="100%"
       top="0"
@@ -76,8 +77,8 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
       }}
     >
       <Flex justify="space-between" align="center" mb="8px">
-        <Title level={2}>Shelf</Title>
-        <IconButton name="Close the shelf" onClick={onClose}>
+        <Title level={2}>{own.shelf}</Title>
+        <IconButton name={own.closeShelf} onClick={onClose}>
           <X size={16} />
         </IconButton>
       </Flex>
@@ -89,21 +90,19 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
       >
         <TextInput
           {...{ autoFocus: true }}
-          aria-label="Find a section"
-          placeholder="Find a section"
+          aria-label={own.findSection}
+          placeholder={own.findSection}
           value={words}
           onChange={setWords}
         />
       </form>
-      <Text
-        fontSize="small"
-        color="ink2"
-        my="8px"
-      >{`${found.length} ${found.length === 1 ? "section" : "sections"}. Drag one into the running order. Enter adds the first.`}</Text>
+      <Text fontSize="small" color="ink2" my="8px">
+        {own.dragOneIntoRunning(found.length, found.length === 1 ? "section" : "sections")}
+      </Text>
       {found.map((entry) => (
         <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />
       ))}
-      {found.length === 0 ? <Text color="ink2">Nothing on the shelf is called that.</Text> : null}
+      {found.length === 0 ? <Text color="ink2">{own.nothingShelfCalled}</Text> : null}
     </Box>
   );
 }

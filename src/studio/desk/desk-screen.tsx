@@ -6,12 +6,13 @@ import { Segments, Title } from "@/studio/kit/kit";
 import { Outbox } from "./outbox";
 import { RetentionPanel } from "./retention";
 import { Signups } from "./signups";
+import { words } from "./words";
 
 type View = "signups" | "outbox" | "keeping";
 const views: Readonly<Record<View, { readonly name: string; show(): ReactNode }>> = {
-  signups: { name: "Signups", show: () => <Signups /> },
-  outbox: { name: "Outbox", show: () => <Outbox /> },
-  keeping: { name: "Keeping", show: () => <RetentionPanel /> },
+  signups: { name: words.signups, show: () => <Signups /> },
+  outbox: { name: words.outbox, show: () => <Outbox /> },
+  keeping: { name: words.keeping, show: () => <RetentionPanel /> },
 };
 
 export function DeskScreen() {
@@ -29,11 +30,11 @@ export function DeskScreen() {
     >
       <Flex justify="space-between" align="flex-end" mb="14px" wrap="wrap" gap="10px">
         <Box>
-          <Title>Desk</Title>
-          <Text color="ink2">What visitors sent, and what was written to them.</Text>
+          <Title>{words.desk}</Title>
+          <Text color="ink2">{words.whatVisitorsSentWhat}</Text>
         </Box>
         <Segments
-          label="Part of the Desk"
+          label={words.partDesk}
           value={view}
           onChange={setView}
           options={(Object.keys(views) as View[]).map((one) => [one, views[one].name] as const)}

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Loading, PlainButton, State, Title } from "@/studio/kit/kit";
+import { words } from "./words";
 
 const states = { waiting: "waits", outbox: "in the outbox", sent: "sent", failed: "failed" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -43,7 +44,7 @@ export function Outbox() {
     enabled: open !== null,
   });
   if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what="the outbox" />;
+  if (!data) return <Loading what={words.theOutbox} />;
   return (
     <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
       <Box
@@ -55,7 +56,7 @@ export function Outbox() {
         borderColor="line"
         maxH={{ base: "40vh", md: "none" }}
       >
-        {data.length === 0 ? <Text p="18px">Mails to visitors stand here. Nothing has been written yet.</Text> : null}
+        {data.length === 0 ? <Text p="18px">{words.mailsVisitorsStandHere}</Text> : null}
         {data.map((row) => (
           <button
             key={row.id}
@@ -96,17 +97,19 @@ export function Outbox() {
               <Title level={2}>{mail.data.subject}</Title>
               <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
                 <PlainButton as="span">
-                  <Download size={14} /> .eml
+                  <Download size={14} /> {words.eml}
                 </PlainButton>
               </a>
             </Flex>
-            <Text color="ink2" mt="4px">{`From ${mail.data.sender} to ${mail.data.recipient}`}</Text>
+            <Text color="ink2" mt="4px">
+              {words.fromTo(mail.data.sender, mail.data.recipient)}
+            </Text>
             <Text mt="18px" whiteSpace="pre-wrap" lineHeight="1.6">
               {linked(mail.data.text)}
             </Text>
           </>
         ) : (
-          <Text color="ink2">{open ? "" : "Choose a mail to read it."}</Text>
+          <Text color="ink2">{open ? "" : words.chooseMailRead}</Text>
         )}
       </Box>
     </Flex>

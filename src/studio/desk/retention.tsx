@@ -7,20 +7,21 @@ import { type Retention, retentionBounds, unconfirmedDays } from "@/core/site/re
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Loading, MainButton, NumberInput, RefusalNote, Row, State, useRefusal } from "@/studio/kit/kit";
+import { words as own } from "./words";
 
 const kinds: readonly { readonly key: keyof Retention; readonly label: string; readonly words: string }[] = [
   {
     key: "signups",
-    label: "Signups",
+    label: own.signups,
     words: `From the day they came. Unconfirmed ones go after ${unconfirmedDays} days. Of those who withdrew the address stays, so that nobody writes to it again.`,
   },
-  { key: "bookings", label: "Bookings", words: "From the day they ended, with names, answers and history." },
+  { key: "bookings", label: own.bookings, words: own.fromDayTheyEnded },
   {
     key: "letters",
-    label: "Letters",
-    words: "From the day they were written, whether they were sent or stand in the outbox.",
+    label: own.letters,
+    words: own.fromDayTheyWere,
   },
-  { key: "log", label: "Events", words: "From the day they happened: what owners see under People." },
+  { key: "log", label: own.events, words: own.fromDayTheyHappened },
 ];
 
 /** Days as people say them. */
@@ -50,11 +51,11 @@ export function RetentionPanel() {
       setSaved(true);
     });
   if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what="the times" />;
+  if (!data) return <Loading what={own.theTimes} />;
   return (
     <Box
       as="section"
-      aria-label="How long it is kept"
+      aria-label={own.howLongKept}
       bg="sheet"
       borderWidth="1px"
       borderColor="line"
@@ -62,8 +63,8 @@ export function RetentionPanel() {
       maxW="620px"
     >
       <Text mb="14px">
-        Once a night Webitor clears away what has been kept this long.
-        {owner ? "" : " An owner of the studio sets it."}
+        {own.onceNightWebitorClears}
+        {owner ? "" : own.ownerStudioSets}
       </Text>
       <form
         noValidate
@@ -98,8 +99,8 @@ export function RetentionPanel() {
         <RefusalNote refusal={refusal} shownAt={kinds.map(({ key: kind }) => `retention.${kind}`)} />
         {owner ? (
           <Flex align="center" gap="12px" mt="14px">
-            <MainButton type="submit">Keep it so</MainButton>
-            {saved ? <State tone="moss">Saved</State> : null}
+            <MainButton type="submit">{own.keepSo}</MainButton>
+            {saved ? <State tone="moss">{own.saved}</State> : null}
           </Flex>
         ) : null}
       </form>

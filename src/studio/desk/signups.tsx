@@ -9,6 +9,7 @@ import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Choice, MainButton, PlainButton, RefusalNote, State, TextInput, useRefusal, Window } from "@/studio/kit/kit";
+import { words as own } from "./words";
 
 type Row = Gives<"desk.signups">["rows"][number];
 
@@ -84,35 +85,35 @@ export function Signups() {
       <Flex gap="8px" mb="10px" wrap="wrap" align="center">
         <Box w="230px">
           <TextInput
-            aria-label="Search address or name"
-            placeholder="Search address or name"
+            aria-label={own.searchAddressOrName}
+            placeholder={own.searchAddressOrName}
             value={typed}
             onChange={setTyped}
           />
         </Box>
         <Box w="190px">
           <Choice
-            aria-label="State"
+            aria-label={own.state}
             value={state}
             onChange={setState}
-            options={[["", "every state"], ...Object.entries(stateNames)]}
+            options={[["", own.everyState], ...Object.entries(stateNames)]}
           />
         </Box>
         <Box w="190px">
           <Choice
-            aria-label="Popup"
+            aria-label={own.popup}
             value={widget}
             onChange={setWidget}
-            options={[["", "every popup"], ...site.widgets.map((one) => [one.id, one.name] as const)]}
+            options={[["", own.everyPopup], ...site.widgets.map((one) => [one.id, one.name] as const)]}
           />
         </Box>
         <Text role="status" color="ink2">
-          {loaded ? `${all.toLocaleString("en")} ${all === 1 ? "signup" : "signups"}` : "Counting…"}
+          {loaded ? `${all.toLocaleString("en")} ${all === 1 ? own.signup : own.signups2}` : own.counting}
         </Text>
         <Box flex="1" />
         <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download>
           <PlainButton as="span">
-            <Download size={14} /> CSV
+            <Download size={14} /> {own.csv}
           </PlainButton>
         </a>
       </Flex>
@@ -126,7 +127,7 @@ export function Signups() {
         borderWidth="1px"
         borderColor="line"
         role="table"
-        aria-label="Signups"
+        aria-label={own.signups}
         aria-rowcount={all}
         tabIndex={0}
       >
@@ -195,8 +196,8 @@ export function Signups() {
                     <Text role="cell">{row.language}</Text>
                     <Text role="cell">{when.format(new Date(row.at))}</Text>
                     <Box role="cell">
-                      <PlainButton h="28px" aria-label={`Erase ${row.email}`} onClick={() => setErasing(row.email)}>
-                        Erase
+                      <PlainButton h="28px" aria-label={own.erase(row.email)} onClick={() => setErasing(row.email)}>
+                        {own.erase2}
                       </PlainButton>
                     </Box>
                   </>
@@ -210,15 +211,11 @@ export function Signups() {
           })}
         </Box>
         {loaded && all === 0 ? (
-          <Text p="20px">
-            {words || state || widget
-              ? "No signup fits. Take a filter away to see more."
-              : "Signups through this site’s popups stand here, newest first."}
-          </Text>
+          <Text p="20px">{words || state || widget ? own.noSignupFitsTake : own.signupsThroughSitesPopups}</Text>
         ) : null}
       </Box>
       <Window
-        title="Erase this person"
+        title={own.erasePerson}
         open={erasing !== null}
         onClose={() => setErasing(null)}
         foot={
@@ -233,13 +230,12 @@ export function Signups() {
               })
             }
           >
-            Erase everywhere
+            {own.eraseEverywhere}
           </MainButton>
         }
       >
         <Text>
-          Every signup of <b>{erasing}</b> on this site and every mail to this address goes, and bookings keep their
-          time without a name. Counts by day stay; they name nobody.
+          {own.everySignup} <b>{erasing}</b> {own.siteEveryMailAddress}
         </Text>
         <RefusalNote refusal={refusal} />
       </Window>

@@ -55,7 +55,7 @@ export function SignInAgain() {
           void enter();
         }}
       >
-        <Row label="E-mail" error={refusal?.at("email")}>
+        <Row label={words.eMail} error={refusal?.at("email")}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -66,7 +66,7 @@ export function SignInAgain() {
             />
           )}
         </Row>
-        <Row label="Password" error={refusal?.at("password")}>
+        <Row label={words.password} error={refusal?.at("password")}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -78,7 +78,7 @@ export function SignInAgain() {
           )}
         </Row>
         {codeWanted ? (
-          <Row label="Code" error={refusal?.at("code")} hint={words.codeHint}>
+          <Row label={words.code} error={refusal?.at("code")} hint={words.codeHint}>
             {(ids) => (
               <TextInput
                 {...ids}

@@ -8,6 +8,7 @@ import type { SiteFrame } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
 import { Loading, State } from "@/studio/kit/kit";
+import { words } from "./words";
 
 export type OpenSite = Gives<"sites.frame">;
 
@@ -20,11 +21,11 @@ export function SiteProvider({ site, children }: { site: string; children: React
       <main style={{ padding: 32 }}>
         <State tone="brick">{error.message}</State>
         <p style={{ marginTop: 12 }}>
-          <a href="/">To all sites</a>
+          <a href="/">{words.allSites}</a>
         </p>
       </main>
     );
-  return data ? <SiteContext.Provider value={data}>{children}</SiteContext.Provider> : <Loading what="the site" />;
+  return data ? <SiteContext.Provider value={data}>{children}</SiteContext.Provider> : <Loading what={words.theSite} />;
 }
 
 export function useSite(): OpenSite {

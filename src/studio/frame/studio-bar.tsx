@@ -7,10 +7,11 @@ import { usePathname } from "next/navigation";
 import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/kit";
 import { Brandmark, IndexTab, leave } from "./top-bar";
+import { words } from "./words";
 
 const tabs = [
-  { path: "/", name: "Sites" },
-  { path: "/people", name: "People" },
+  { path: "/", name: words.sites },
+  { path: "/people", name: words.people },
 ] as const;
 
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: () => ask("account.me", {}) });
@@ -22,7 +23,7 @@ export function StudioBar() {
     <Flex as="header" minH="46px" bg="ink" color="sheet" align="center" px="16px" columnGap="16px" wrap="wrap">
       <Brandmark />
       <Text fontWeight="650">{me.data?.studio}</Text>
-      <Flex as="nav" aria-label="Studio" h="46px" align="flex-end" gap="2px">
+      <Flex as="nav" aria-label={words.studio} h="46px" align="flex-end" gap="2px">
         {tabs.map((tab) => (
           <IndexTab key={tab.path} href={tab.path} current={path === tab.path}>
             {tab.name}
@@ -31,10 +32,10 @@ export function StudioBar() {
       </Flex>
       <Box flex="1" />
       <Link href="/account" style={{ textDecoration: "underline", textUnderlineOffset: 3 }}>
-        {me.data ? `${me.data.account.name}, ${me.data.role}` : "Your account"}
+        {me.data ? `${me.data.account.name}, ${me.data.role}` : words.yourAccount}
       </Link>
       <QuietButton color="sheet" _hover={{ bg: "inkSoft" }} onClick={() => void leave()}>
-        Sign out
+        {words.signOut}
       </QuietButton>
     </Flex>
   );

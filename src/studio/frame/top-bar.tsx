@@ -10,13 +10,14 @@ import { ask } from "@/studio/kit/api";
 import { useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
+import { words } from "./words";
 
 const tabs: readonly { readonly path: string; readonly name: string; readonly designer?: boolean }[] = [
-  { path: "pages", name: "Pages" },
-  { path: "brand", name: "Brand", designer: true },
-  { path: "widgets", name: "Widgets", designer: true },
-  { path: "publish", name: "Publish" },
-  { path: "desk", name: "Desk", designer: true },
+  { path: "pages", name: words.pages },
+  { path: "brand", name: words.brand, designer: true },
+  { path: "widgets", name: words.widgets, designer: true },
+  { path: "publish", name: words.publish },
+  { path: "desk", name: words.desk, designer: true },
 ];
 
 /** The mark: a crop corner and a filled one, printed out of register. */
@@ -33,7 +34,7 @@ export const Brandmark = () => (
   <Flex align="center" gap="8px" color="sheet">
     <Mark />
     <Text as="span" fontFamily="heading" fontWeight="700" fontSize="17px">
-      Webitor
+      {words.webitor}
     </Text>
   </Flex>
 );
@@ -95,7 +96,7 @@ export function TopBar() {
       css={{ "@media (max-width: 860px)": { overflowX: "auto", overflowY: "hidden", "& > *": { flex: "none" } } }}
     >
       <Box h="46px" display="flex" alignItems="center">
-        <Link href="/" aria-label="Webitor: all sites">
+        <Link href="/" aria-label={words.webitorAllSites}>
           <Brandmark />
         </Link>
       </Box>
@@ -120,33 +121,33 @@ export function TopBar() {
           <Menu.Positioner>
             <Menu.Content bg="sheet" fontSize="ui" minW="200px">
               <Menu.Item value="all" onSelect={() => router.push("/")}>
-                All sites
+                {words.allSites2}
               </Menu.Item>
               <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>
-                Open the live site
+                {words.openLiveSite}
               </Menu.Item>
               {site.mayLayout ? (
                 <Menu.Item value="settings" onSelect={() => router.push(`/s/${site.key}/settings`)}>
-                  Site settings
+                  {words.siteSettings}
                 </Menu.Item>
               ) : null}
               {site.mayLayout ? (
                 <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>
-                  Download the site file
+                  {words.downloadSiteFile}
                 </Menu.Item>
               ) : null}
               <Menu.Separator />
               <Menu.Item value="account" onSelect={() => router.push("/account")}>
-                Your account
+                {words.yourAccount}
               </Menu.Item>
               <Menu.Item value="leave" onSelect={() => void leave()}>
-                Sign out
+                {words.signOut}
               </Menu.Item>
             </Menu.Content>
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
-      <Flex as="nav" aria-label="Screens" h="36px" gap="2px" ml="8px">
+      <Flex as="nav" aria-label={words.screens} h="36px" gap="2px" ml="8px">
         {tabs
           .filter((tab) => !tab.designer || site.mayLayout)
           .map((tab) => {
@@ -170,7 +171,7 @@ export function TopBar() {
         </Text>
         <button
           type="button"
-          title="Walk through the site as a visitor (R)"
+          title={words.walkThroughSiteAs}
           onClick={() => walk()}
           style={{
             height: 30,
@@ -181,7 +182,7 @@ export function TopBar() {
             cursor: "pointer",
           }}
         >
-          Rehearse
+          {words.rehearse}
         </button>
         {site.mayLayout ? (
           <Link href={`/s/${site.key}/publish`}>
@@ -196,7 +197,7 @@ export function TopBar() {
               fontWeight="700"
               whiteSpace="nowrap"
             >
-              {changed ? `Publish ${changed} ${changed === 1 ? "change" : "changes"}` : "Publish"}
+              {changed ? words.publish2(changed, changed === 1 ? "change" : "changes") : words.publish}
             </Box>
           </Link>
         ) : null}

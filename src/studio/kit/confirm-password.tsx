@@ -4,6 +4,7 @@ import { Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { ask, confirmWith } from "./api";
 import { MainButton, RefusalNote, Row, TextInput, useRefusal, Window } from "./kit";
+import { words } from "./words";
 
 export function ConfirmPassword() {
   const [open, setOpen] = useState(false);
@@ -37,19 +38,19 @@ export function ConfirmPassword() {
     });
   return (
     <Window
-      title="Your password again"
+      title={words.yourPasswordAgain}
       open={open}
       onClose={() => end(false)}
-      foot={<MainButton onClick={confirm}>Go on</MainButton>}
+      foot={<MainButton onClick={confirm}>{words.goOn}</MainButton>}
     >
-      <Text mb="12px">This changes who gets in or what is kept, so please show that it is you.</Text>
+      <Text mb="12px">{words.changesWhoGetsOr}</Text>
       <form
         onSubmit={(event) => {
           event.preventDefault();
           void confirm();
         }}
       >
-        <Row label="Password" error={refusal?.at("password")}>
+        <Row label={words.password} error={refusal?.at("password")}>
           {(ids) => (
             <TextInput
               {...ids}

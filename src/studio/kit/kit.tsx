@@ -16,6 +16,7 @@ import {
 } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useId, useState } from "react";
 import { Refusal } from "./api";
+import { words } from "./words";
 
 export const MainButton = (props: ButtonProps) => (
   <Button
@@ -116,8 +117,8 @@ export function Row({
         {departs && onReturn ? (
           <button
             type="button"
-            title={`Back to the inherited ${label.toLowerCase()}`}
-            aria-label={`Back to the inherited ${label.toLowerCase()}`}
+            title={words.backInherited(label.toLowerCase())}
+            aria-label={words.backInherited(label.toLowerCase())}
             onClick={onReturn}
             style={{ color: "var(--chakra-colors-mark)", fontWeight: 700, width: 24, height: 24, cursor: "pointer" }}
           >
@@ -465,7 +466,7 @@ export const Loading = ({ what }: { what: string }) => {
   }, []);
   return (
     <Text p="24px" color="ink2" role="status">
-      {late ? `Loading ${what}…` : ""}
+      {late ? words.loading(what) : ""}
     </Text>
   );
 };

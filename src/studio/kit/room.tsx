@@ -4,6 +4,7 @@ import { Box, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ask } from "./api";
 import { State } from "./kit";
+import { words } from "./words";
 
 const useRoom = () => useQuery({ queryKey: ["room"], queryFn: () => ask("sites.room", {}), staleTime: 30_000 });
 
@@ -20,7 +21,14 @@ export function RoomLine() {
         <State tone="amber">{warning}</State>
       ) : (
         <Text color="ink2">
-          {`Room used: ${used.sites} of ${room.sites} sites, ${used.pictures.toLocaleString("en-GB")} of ${room.pictures.toLocaleString("en-GB")} pictures, ${megabytes(used.bytes)} of ${megabytes(room.bytes)} MB.`}
+          {words.roomUsedSitesPictures(
+            used.sites,
+            room.sites,
+            used.pictures.toLocaleString("en-GB"),
+            room.pictures.toLocaleString("en-GB"),
+            megabytes(used.bytes),
+            megabytes(room.bytes),
+          )}
         </Text>
       )}
     </Box>

@@ -10,6 +10,7 @@ import { Loading, MainButton, PlainButton, QuietButton, RefusalNote, State, Titl
 import { type Person, PersonWindow, RemovePerson } from "./person-window";
 import { roleWords } from "./roles";
 import { Duty, Events, WaitingInvitations } from "./safety";
+import { words } from "./words";
 
 type Open = { readonly window: "invite" } | { readonly window: "change" | "remove"; readonly person: Person };
 
@@ -36,24 +37,24 @@ export function PeopleScreen() {
       <Box as="main" p={{ base: "18px", md: "32px" }} maxW="940px" w="100%" mx="auto">
         <Flex justify="space-between" align="flex-end" mb="18px" wrap="wrap" gap="12px">
           <Box>
-            <Title>People</Title>
+            <Title>{words.people}</Title>
             <Text color="ink2" mt="2px">
               {data
-                ? `${data.length} ${data.length === 1 ? "person" : "people"} at ${me.data?.studio ?? "the studio"}`
+                ? words.at(data.length, data.length === 1 ? "person" : "people", me.data?.studio ?? "the studio")
                 : ""}
             </Text>
           </Box>
           {owner ? (
             <MainButton onClick={() => setOpen({ window: "invite" })}>
-              <Plus size={14} /> Invite a person
+              <Plus size={14} /> {words.invitePerson}
             </MainButton>
           ) : null}
         </Flex>
         {error ? <State tone="amber">{error.message}</State> : null}
-        {!data && !error ? <Loading what="the people" /> : null}
+        {!data && !error ? <Loading what={words.thePeople} /> : null}
         <RefusalNote refusal={refusal} />
         {data ? (
-          <Box as="ul" aria-label="People" listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
+          <Box as="ul" aria-label={words.people} listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
             {data.map((person) => (
               <PersonRow
                 key={person.id}
@@ -65,15 +66,15 @@ export function PeopleScreen() {
                   <>
                     <PlainButton
                       onClick={() => setOpen({ window: "change", person })}
-                      aria-label={`Change ${person.name}`}
+                      aria-label={words.change(person.name)}
                     >
-                      Change
+                      {words.change2}
                     </PlainButton>
                     <QuietButton
                       onClick={() => setOpen({ window: "remove", person })}
-                      aria-label={`Remove ${person.name}`}
+                      aria-label={words.remove(person.name)}
                     >
-                      Remove
+                      {words.remove2}
                     </QuietButton>
                   </>
                 ) : null}
@@ -107,7 +108,7 @@ function PersonRow({
   onInviteAgain: (() => void) | null;
   children: React.ReactNode;
 }) {
-  const { name, email, role, sites, joined, secondFactor } = person;
+  const { name, email, role, sites, siteNames, joined, secondFactor } = person;
   return (
     <Grid
       as="li"
@@ -126,8 +127,7 @@ function PersonRow({
           {name}
           {own ? (
             <Text as="span" color="ink2" fontWeight="450">
-              {" "}
-              · you
+              {words.you}
             </Text>
           ) : null}
         </Text>
@@ -140,24 +140,24 @@ function PersonRow({
           <Text as="span" fontWeight="650">
             {roleWords[role].name}
           </Text>
-          {sites === "all" ? " on all sites" : sites.length ? ` on ${sites.join(", ")}` : " on no site yet"}
+          {sites === "all" ? words.allSites : sites.length ? words.on(siteNames.join(", ")) : words.noSiteYet}
         </Text>
         <Text color="ink2">{roleWords[role].may}</Text>
       </Box>
       <Box>
         {!joined ? (
           <>
-            <State tone="amber">not joined yet</State>
+            <State tone="amber">{words.notJoinedYet}</State>
             {onInviteAgain ? (
               <QuietButton ml="-8px" onClick={onInviteAgain}>
-                Invite again
+                {words.inviteAgain}
               </QuietButton>
             ) : null}
           </>
         ) : secondFactor ? (
-          <State tone="moss">second factor</State>
+          <State tone="moss">{words.secondFactor}</State>
         ) : (
-          <Text color="ink2">password only</Text>
+          <Text color="ink2">{words.passwordOnly}</Text>
         )}
       </Box>
       <Flex gap="6px" align="center" justify={{ md: "flex-end" }}>

@@ -8,6 +8,7 @@ import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
 import { Choice, MainButton, RefusalNote, Row, Segments, TextInput, Tick, useRefusal, Window } from "@/studio/kit/kit";
 import { roleOptions, roleWords } from "./roles";
+import { words } from "./words";
 
 export type Person = Gives<"people.list">[number];
 
@@ -24,21 +25,21 @@ function ChosenSites({
   const sites = useQuery({ queryKey: ["sites"], queryFn: () => ask("sites.list", {}) });
   return (
     <>
-      <Row label="Sites" error={error}>
+      <Row label={words.sites} error={error}>
         {() => (
           <Segments
-            label="Sites"
+            label={words.sites}
             value={value === "all" ? "all" : "chosen"}
             onChange={(which) => onChange(which === "all" ? "all" : [])}
             options={[
-              ["all", "All"],
-              ["chosen", "Only chosen ones"],
+              ["all", words.all],
+              ["chosen", words.onlyChosenOnes],
             ]}
           />
         )}
       </Row>
       {value === "all" ? null : (
-        <Box role="group" aria-label="Chosen sites" pl="100px" maxH="180px" overflowY="auto">
+        <Box role="group" aria-label={words.chosenSites} pl="100px" maxH="180px" overflowY="auto">
           {sites.data?.map(({ key, name }) => (
             <Tick
               key={key}
@@ -47,7 +48,7 @@ function ChosenSites({
               onChange={(on) => onChange(on ? [...value, key] : value.filter((one) => one !== key))}
             />
           ))}
-          {sites.data?.length === 0 ? <Text color="ink2">There are no sites yet.</Text> : null}
+          {sites.data?.length === 0 ? <Text color="ink2">{words.thereAreNoSites}</Text> : null}
         </Box>
       )}
     </>
@@ -80,10 +81,10 @@ export function PersonWindow({
   const sitesFault = refusal?.fields.find(({ path }) => path.startsWith("sites"));
   return (
     <Window
-      title={person ? person.name : "Invite a person"}
+      title={person ? person.name : words.invitePerson}
       open
       onClose={onClose}
-      foot={<MainButton onClick={save}>{person ? "Save" : "Send the invitation"}</MainButton>}
+      foot={<MainButton onClick={save}>{person ? words.save : words.sendInvitation}</MainButton>}
     >
       <form
         onSubmit={(event) => {
@@ -93,19 +94,15 @@ export function PersonWindow({
       >
         {person ? null : (
           <>
-            <Row label="Name" error={refusal?.at("name")}>
+            <Row label={words.name} error={refusal?.at("name")}>
               {(ids) => <TextInput {...ids} value={name} onChange={(text) => change({ name: text })} />}
             </Row>
-            <Row
-              label="E-mail"
-              error={refusal?.at("email")}
-              hint="A letter goes there, with a link at which they choose their own password."
-            >
+            <Row label={words.eMail} error={refusal?.at("email")} hint={words.letterGoesThereWith}>
               {(ids) => <TextInput {...ids} type="email" value={email} onChange={(text) => change({ email: text })} />}
             </Row>
           </>
         )}
-        <Row label="Role" error={refusal?.at("role")} hint={roleWords[role].may}>
+        <Row label={words.role} error={refusal?.at("role")} hint={roleWords[role].may}>
           {(ids) => (
             <Choice
               {...ids}
@@ -144,18 +141,16 @@ export function RemovePerson({
     });
   return (
     <Window
-      title={`Remove ${person.name}`}
+      title={words.remove(person.name)}
       open
       onClose={onClose}
       foot={
         <MainButton bg="brick" onClick={remove}>
-          Remove {person.name}
+          {words.remove(person.name)}
         </MainButton>
       }
     >
-      <Text>
-        {person.email} can no longer sign in, and is told by a letter. What {person.name} made stays where it is.
-      </Text>
+      <Text>{words.canNoLongerSign(person.email, person.name)}</Text>
       <RefusalNote refusal={refusal} />
     </Window>
   );

@@ -6,6 +6,7 @@ import type { Gives } from "@/server/operations";
 import { moment } from "@/studio/account/account-screen";
 import { ask } from "@/studio/kit/api";
 import { PlainButton, RefusalNote, State, Tick, Title, useRefusal } from "@/studio/kit/kit";
+import { words } from "./words";
 
 export function Duty({ me }: { me: Gives<"account.me"> }) {
   const client = useQueryClient();
@@ -17,12 +18,12 @@ export function Duty({ me }: { me: Gives<"account.me"> }) {
     });
   return (
     <Box mt="14px">
-      <Tick label="Everyone needs a second factor to sign in" checked={me.secondFactor.duty} onChange={set} />
+      <Tick label={words.everyoneNeedsSecondFactor} checked={me.secondFactor.duty} onChange={set} />
       {refusal?.at("duty") ? (
         <Text color="brick" fontWeight="600" role="alert">
           {refusal.at("duty")}{" "}
           <a href="/account" style={{ textDecoration: "underline" }}>
-            To your account
+            {words.yourAccount}
           </a>
         </Text>
       ) : null}
@@ -36,10 +37,10 @@ export function WaitingInvitations() {
   const { data } = useQuery({ queryKey: ["people-letters"], queryFn: () => ask("people.letters", {}) });
   if (!data?.length) return null;
   return (
-    <Box as="section" aria-label="Invitations to hand over" mt="30px">
-      <Title level={2}>Invitations to hand over</Title>
+    <Box as="section" aria-label={words.invitationsHandOver} mt="30px">
+      <Title level={2}>{words.invitationsHandOver}</Title>
       <Text color="ink2" mt="2px" mb="10px">
-        No mail server is set, so these letters were not sent. Copy the words and pass them on.
+        {words.noMailServerSet}
       </Text>
       <Box as="ul" listStyleType="none" bg="sheet" borderWidth="1px" borderColor="line">
         {data.map((letter) => (
@@ -60,7 +61,9 @@ export function WaitingInvitations() {
             <Text flex="1 1 200px" color="ink2">
               {moment.format(new Date(letter.at))}
             </Text>
-            <PlainButton onClick={() => void navigator.clipboard.writeText(letter.text)}>Copy the letter</PlainButton>
+            <PlainButton onClick={() => void navigator.clipboard.writeText(letter.text)}>
+              {words.copyLetter}
+            </PlainButton>
           </Flex>
         ))}
       </Box>
@@ -77,10 +80,10 @@ export function Events() {
   });
   const rows = data?.pages.flat() ?? [];
   return (
-    <Box as="section" aria-label="What happened" mt="30px">
-      <Title level={2}>What happened</Title>
+    <Box as="section" aria-label={words.whatHappened} mt="30px">
+      <Title level={2}>{words.whatHappened}</Title>
       <Text color="ink2" mt="2px" mb="10px">
-        Signing in, roles, keys, downloads and erasures, the newest first.
+        {words.signingRolesKeysDownloads}
       </Text>
       {error ? <State tone="brick">{error.message}</State> : null}
       <Box
@@ -92,7 +95,7 @@ export function Events() {
         maxH="420px"
         overflowY="auto"
         tabIndex={0}
-        aria-label="What happened, the newest first"
+        aria-label={words.whatHappenedNewestFirst}
       >
         {rows.map((row) => (
           <Flex
@@ -119,16 +122,16 @@ export function Events() {
             <Text w="130px" flex="none" color="ink2">
               {row.network}
             </Text>
-            <Text w="150px" flex="none" color="ink2" fontFamily="mono" fontSize="small" title="Reference in the log">
+            <Text w="150px" flex="none" color="ink2" fontFamily="mono" fontSize="small" title={words.referenceLog}>
               {row.reference}
             </Text>
           </Flex>
         ))}
-        {data && rows.length === 0 ? <Text p="14px">Nothing has happened yet.</Text> : null}
+        {data && rows.length === 0 ? <Text p="14px">{words.nothingHasHappenedYet}</Text> : null}
       </Box>
       {hasNextPage ? (
         <PlainButton mt="10px" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-          Earlier
+          {words.earlier}
         </PlainButton>
       ) : null}
     </Box>

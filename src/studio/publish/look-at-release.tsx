@@ -63,8 +63,8 @@ export function LookAtRelease({
             )}
           </Row>
           <Flex gap="14px" align="flex-start">
-            <StatePicture shown={shown} title="1180 px" widthPx={1180} roomPx={470} clipPx={430} none="" />
-            <StatePicture shown={shown} title="390 px" widthPx={390} roomPx={180} clipPx={430} none="" />
+            <StatePicture shown={shown} title={words.n1180Px} widthPx={1180} roomPx={470} clipPx={430} none="" />
+            <StatePicture shown={shown} title={words.n390Px} widthPx={390} roomPx={180} clipPx={430} none="" />
           </Flex>
         </>
       ) : (

@@ -130,4 +130,6 @@ export const words = {
     `The working state is this release again: ${counted(count, "change", "changes")} taken back.`,
   close: "Close",
   loadingPage: "the page",
+  n1180Px: "1180 px",
+  n390Px: "390 px",
 } as const;

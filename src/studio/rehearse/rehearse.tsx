@@ -20,6 +20,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
 import { IconButton, MainButton, State, Title } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
+import { words as own } from "./words";
 
 export interface ChosenVisitor {
   readonly device: "wide" | "tablet" | "phone";
@@ -35,20 +36,20 @@ export interface ChosenVisitor {
 export const deviceWidths = { wide: 1180, tablet: 820, phone: 390 } as const;
 const deviceNames = { wide: "Wide 1180", tablet: "Tablet 820", phone: "Phone 390" } as const;
 const countries: readonly (readonly [string, string])[] = [
-  ["", "Unknown"],
-  ["IE", "Ireland"],
-  ["GB", "Britain"],
-  ["DE", "Germany"],
-  ["FR", "France"],
-  ["AT", "Austria"],
-  ["NL", "Netherlands"],
-  ["US", "United States"],
+  ["", own.unknown],
+  ["IE", own.ireland],
+  ["GB", own.britain],
+  ["DE", own.germany],
+  ["FR", own.france],
+  ["AT", own.austria],
+  ["NL", own.netherlands],
+  ["US", own.unitedStates],
 ];
 const languages: readonly (readonly [string, string])[] = [
-  ["en-IE", "English"],
-  ["en-US", "English, US"],
-  ["de", "German"],
-  ["fr", "French"],
+  ["en-IE", own.english],
+  ["en-US", own.englishUs],
+  ["de", own.german],
+  ["fr", own.french],
 ];
 
 interface Rehearsing {
@@ -194,17 +195,17 @@ const bare = {
 } as const;
 
 const consents: readonly (readonly [ConsentState, string])[] = [
-  ["notAsked", "Not asked"],
-  ["given", "Given"],
-  ["refused", "Refused"],
+  ["notAsked", own.notAsked],
+  ["given", own.given],
+  ["refused", own.refused],
 ];
 
 /** Who comes: how often they were here, and whether they have signed up. */
 const visits = {
-  first: { name: "First", visit: 1, signedUp: false },
-  second: { name: "Second", visit: 2, signedUp: false },
-  fifth: { name: "Fifth", visit: 5, signedUp: false },
-  known: { name: "Signed up before", visit: 2, signedUp: true },
+  first: { name: own.first, visit: 1, signedUp: false },
+  second: { name: own.second, visit: 2, signedUp: false },
+  fifth: { name: own.fifth, visit: 5, signedUp: false },
+  known: { name: own.signedUpBefore, visit: 2, signedUp: true },
 } as const;
 type Visit = keyof typeof visits;
 
@@ -244,7 +245,7 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
   return (
     <Flex
       as="section"
-      aria-label="Rehearse as"
+      aria-label={own.rehearseAs}
       align="center"
       bg="sheet"
       borderWidth="1px"
@@ -266,25 +267,25 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
         whiteSpace="nowrap"
         css={{ "@container (max-width: 700px)": { display: "none" } }}
       >
-        Rehearse as
+        {own.rehearseAs}
       </Text>
-      <Item label="Device">
+      <Item label={own.device}>
         <Pick
           value={chosen.device}
           options={Object.entries(deviceNames)}
           onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
         />
       </Item>
-      <Item label="Language">
+      <Item label={own.language}>
         <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
       </Item>
-      <Item label="Country">
+      <Item label={own.country}>
         <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
       </Item>
-      <Item label={`${settings.zone.split("/").at(-1)?.replace("_", " ")} time`}>
+      <Item label={own.time(settings.zone.split("/").at(-1)?.replace("_", " "))}>
         <Pick value={chosen.time} options={times} onPick={(time) => choose({ time })} />
       </Item>
-      <Item label="Visit">
+      <Item label={own.visit}>
         <Pick
           value={(Object.keys(visits) as Visit[]).find((key) => sameVisit(chosen, visits[key])) ?? "first"}
           options={Object.entries(visits).map(([key, { name }]) => [key, name] as const)}
@@ -294,7 +295,7 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
           }}
         />
       </Item>
-      <Item label="Consent">
+      <Item label={own.consent}>
         <Pick
           value={chosen.consent}
           options={consents}
@@ -302,7 +303,7 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
         />
       </Item>
       <MainButton flex="none" ml="auto" onClick={() => walk(path)}>
-        Walk through
+        {own.walkThrough}
       </MainButton>
     </Flex>
   );
@@ -369,10 +370,12 @@ export function Happened({
       {unopened.map(({ popup, reasons }) => (
         <Flex as="li" key={popup} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
           <Text w="46px" flex="none" color="ink2">
-            never
+            {own.never}
           </Text>
           <Box>
-            <Text fontWeight="650" color="amber">{`Why ${names(popup)} does not open`}</Text>
+            <Text fontWeight="650" color="amber">
+              {own.whyDoesNotOpen(names(popup))}
+            </Text>
             {reasons.map((reason) => (
               <Text key={JSON.stringify(reason)} color="ink2">
                 {reasonWords(reason)}
@@ -381,7 +384,7 @@ export function Happened({
           </Box>
         </Flex>
       ))}
-      {!moments.length && !unopened.length ? <Text color="ink2">Nothing has happened yet.</Text> : null}
+      {!moments.length && !unopened.length ? <Text color="ink2">{own.nothingHasHappenedYet}</Text> : null}
     </Box>
   );
 }
@@ -435,16 +438,15 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
       direction="column"
       role="dialog"
       aria-modal="true"
-      aria-label="Walk through"
+      aria-label={own.walkThrough}
     >
       <Flex h="46px" bg="ink" color="sheet" align="center" px="16px" gap="14px">
-        <Title level={2}>Walking through as a {chosen.visit === 1 ? "first-time" : "returning"} visitor</Title>
+        <Title level={2}>{own.walkingAs(chosen.visit === 1)}</Title>
         <Text color="onInk">
-          {deviceNames[chosen.device]} px{scale < 1 ? `, shown at ${Math.round(scale * 100)} %` : ""} · nothing is
-          stored
+          {own.walkFacts(deviceNames[chosen.device], scale < 1 ? Math.round(scale * 100) : null)}
         </Text>
         <Box flex="1" />
-        <IconButton autoFocus name="End the rehearsal" color="sheet" _hover={{ bg: "inkSoft" }} onClick={onClose}>
+        <IconButton autoFocus name={own.endRehearsal} color="sheet" _hover={{ bg: "inkSoft" }} onClick={onClose}>
           <X size={18} />
         </IconButton>
       </Flex>
@@ -464,7 +466,7 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
           ) : null}
           {base ? (
             <iframe
-              title="The site as this visitor sees it"
+              title={own.siteAsSeen}
               src={`${base}${path}`}
               style={{
                 width: widthPx,
@@ -480,7 +482,7 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
           ) : null}
         </Flex>
         <Box w="288px" bg="sheet" borderLeftWidth="1px" borderColor="line" p="16px" overflow="auto">
-          <Title level={2}>What happens</Title>
+          <Title level={2}>{own.whatHappens}</Title>
           <Box mt="10px">
             <Happened {...told} names={names} />
           </Box>

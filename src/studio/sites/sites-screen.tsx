@@ -30,6 +30,7 @@ import {
 import { currencyOptions, languageOptions, zoneOptions } from "@/studio/kit/names";
 import { RoomLine } from "@/studio/kit/room";
 import { StageFrame } from "@/studio/stage/stage-frame";
+import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];
 
@@ -48,7 +49,7 @@ function HomePicture({ site }: { site: string }) {
     <Box h="190px" overflow="hidden" bg="white" borderBottomWidth="1px" borderColor="line" inert>
       {shown ? (
         <StageFrame
-          title={`Home page of ${site}`}
+          title={words.homePage(site)}
           widthPx={pictureWidth}
           scale={382 / pictureWidth}
           clipPx={190}
@@ -96,7 +97,7 @@ function SiteCard({
           </Box>
           <Menu.Root>
             <Menu.Trigger asChild>
-              <IconButton name={`More for ${card.name}`}>
+              <IconButton name={words.moreFor(card.name)}>
                 <EllipsisVertical size={16} />
               </IconButton>
             </Menu.Trigger>
@@ -104,21 +105,21 @@ function SiteCard({
               <Menu.Positioner>
                 <Menu.Content bg="sheet" fontSize="ui">
                   <Menu.Item value="live" onSelect={() => open(card.address, "_blank")}>
-                    Open the live site
+                    {words.openLiveSite}
                   </Menu.Item>
                   {mayChange ? (
                     <>
                       <Menu.Item value="settings" onSelect={() => location.assign(`/s/${card.key}/settings`)}>
-                        Site settings
+                        {words.siteSettings}
                       </Menu.Item>
                       <Menu.Item value="copy" onSelect={onCopy}>
-                        Copy this site…
+                        {words.copySite}
                       </Menu.Item>
                       <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
-                        Download the site file
+                        {words.downloadSiteFile}
                       </Menu.Item>
                       <Menu.Item value="remove" color="brick" onSelect={onRemove}>
-                        Remove this site…
+                        {words.removeSite}
                       </Menu.Item>
                     </>
                   ) : null}
@@ -129,14 +130,16 @@ function SiteCard({
         </Flex>
         <Flex mt="10px" gap="14px" wrap="wrap">
           {card.live ? (
-            <State tone="moss">{`Live, release ${card.live.number}`}</State>
+            <State tone="moss">{words.liveRelease(card.live.number)}</State>
           ) : (
-            <State tone="amber">Not published yet</State>
+            <State tone="amber">{words.notPublishedYet}</State>
           )}
           {card.changes && card.live ? (
-            <State tone="amber">{`${card.changes} ${card.changes === 1 ? "change waits" : "changes wait"}`}</State>
+            <State tone="amber">{`${card.changes} ${card.changes === 1 ? words.changeWaits : words.changesWait}`}</State>
           ) : null}
-          <Text color="ink2">{`${card.signupsThisWeek} ${card.signupsThisWeek === 1 ? "signup" : "signups"} this week`}</Text>
+          <Text color="ink2">
+            {words.thisWeek(card.signupsThisWeek, card.signupsThisWeek === 1 ? "signup" : "signups")}
+          </Text>
         </Flex>
       </Box>
     </Box>
@@ -176,10 +179,10 @@ export function SitesScreen() {
       <Box as="main" p="32px" maxW="1280px" w="100%" mx="auto">
         <Flex justify="space-between" align="flex-end" mb="22px" wrap="wrap" gap="12px">
           <Box>
-            <Title>Sites</Title>
+            <Title>{words.sites}</Title>
             <Text color="ink2" mt="2px">
               {data
-                ? `${data.length} ${data.length === 1 ? "site" : "sites"} looked after by ${me.data?.studio ?? "the studio"}`
+                ? words.lookedAfter(data.length, data.length === 1 ? "site" : "sites", me.data?.studio ?? "the studio")
                 : ""}
             </Text>
           </Box>
@@ -190,21 +193,21 @@ export function SitesScreen() {
                 type="file"
                 accept=".zip"
                 hidden
-                aria-label="Site file"
+                aria-label={words.siteFile}
                 onChange={(event) => void take(event.target.files?.[0])}
               />
               <PlainButton onClick={() => file.current?.click()}>
-                <Upload size={14} /> From a site file
+                <Upload size={14} /> {words.fromSiteFile}
               </PlainButton>
               <MainButton onClick={() => setMaking(true)}>
-                <Plus size={14} /> New site
+                <Plus size={14} /> {words.newSite}
               </MainButton>
             </Flex>
           ) : null}
         </Flex>
         {imported ? (
           <Box bg="sheet" borderWidth="1px" borderColor="brick" p="12px" mb="18px">
-            <State tone="brick">The site file was not taken; nothing was changed.</State>
+            <State tone="brick">{words.siteFileWasNot}</State>
             <Box as="ul" listStyleType="none" mt="6px">
               {(imported.fields.length ? imported.fields : [{ path: "", message: imported.message }])
                 .slice(0, 8)
@@ -217,8 +220,8 @@ export function SitesScreen() {
           </Box>
         ) : null}
         {error ? <State tone="brick">{error.message}</State> : null}
-        {!data && !error ? <Loading what="the sites" /> : null}
-        {data?.length === 0 ? <Text>Here stand the sites of your clients. Start with “New site”.</Text> : null}
+        {!data && !error ? <Loading what={words.theSites} /> : null}
+        {data?.length === 0 ? <Text>{words.hereStandSitesYour}</Text> : null}
         <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px">
           {data?.map((card) => (
             <SiteCard
@@ -235,9 +238,9 @@ export function SitesScreen() {
       {making ? <NewSite onClose={() => setMaking(false)} /> : null}
       {copying ? (
         <KeyWindow
-          title={`Copy ${copying.name}`}
-          text="Pages, pictures, widgets and what can be booked are copied; releases and what visitors sent are not."
-          deed="Make the copy"
+          title={words.copy(copying.name)}
+          text={words.pagesPicturesWidgetsWhat}
+          deed={words.makeCopy}
           first={{ name: `${copying.name} (copy)`, key: `${copying.key}-copy`.slice(0, 40) }}
           perform={({ key, name }) => ask("sites.copy", { site: copying.key, key, name }).then(() => {})}
           onDone={refresh}
@@ -246,9 +249,9 @@ export function SitesScreen() {
       ) : null}
       {taken ? (
         <KeyWindow
-          title="This key is taken"
-          text="A site with the key of this file is there already. Give the new one another key."
-          deed="Import under this key"
+          title={words.keyTaken}
+          text={words.siteWithKeyFile}
+          deed={words.importUnderKey}
           first={{ name: null, key: "" }}
           perform={({ key }) => upload(`/api/sites/import?key=${encodeURIComponent(key)}`, taken).then(() => {})}
           onDone={refresh}
@@ -312,11 +315,11 @@ function KeyWindow({
         }}
       >
         {first.name === null ? null : (
-          <Row label="Name" error={refusal?.at("name")}>
+          <Row label={words.name} error={refusal?.at("name")}>
             {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
           </Row>
         )}
-        <Row label="Key" error={refusal?.at("key")} hint="Part of its address.">
+        <Row label={words.key} error={refusal?.at("key")} hint={words.partItsAddress}>
           {(ids) => <TextInput {...ids} value={key} onChange={setKey} />}
         </Row>
         <RefusalNote refusal={refusal} shownAt={["name", "key"]} />
@@ -360,12 +363,12 @@ function NewSite({ onClose }: { onClose: () => void }) {
   const change = (part: Partial<typeof form>) => setForm({ ...form, ...part });
   return (
     <Window
-      title="New site"
+      title={words.newSite}
       open
       onClose={onClose}
       foot={
         <MainButton loading={busy} onClick={make}>
-          Make the site
+          {words.makeSite}
         </MainButton>
       }
     >
@@ -375,17 +378,13 @@ function NewSite({ onClose }: { onClose: () => void }) {
           void make();
         }}
       >
-        <Row label="Name" error={refusal?.at("name")}>
+        <Row label={words.name} error={refusal?.at("name")}>
           {(ids) => <TextInput {...ids} value={form.name} onChange={(name) => change({ name })} />}
         </Row>
-        <Row
-          label="Key"
-          error={refusal?.at("key")}
-          hint="Part of its address, and how files and the command line call it."
-        >
+        <Row label={words.key} error={refusal?.at("key")} hint={words.partItsAddressHow}>
           {(ids) => <TextInput {...ids} value={key} onChange={(typed) => change({ key: typed })} />}
         </Row>
-        <Row label="Starts as" hint={starters[form.starter].note}>
+        <Row label={words.startsAs} hint={starters[form.starter].note}>
           {(ids) => (
             <Choice
               {...ids}
@@ -395,12 +394,12 @@ function NewSite({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <Row label="Time zone" error={refusal?.at("settings.zone")}>
+        <Row label={words.timeZone} error={refusal?.at("settings.zone")}>
           {(ids) => (
             <Choice {...ids} value={form.zone} onChange={(zone) => change({ zone })} options={zoneOptions(form.zone)} />
           )}
         </Row>
-        <Row label="Language" error={refusal?.at("settings.language")}>
+        <Row label={words.language} error={refusal?.at("settings.language")}>
           {(ids) => (
             <Choice
               {...ids}
@@ -410,7 +409,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <Row label="Currency" error={refusal?.at("settings.currency")}>
+        <Row label={words.currency} error={refusal?.at("settings.currency")}>
           {(ids) => (
             <Choice
               {...ids}
@@ -420,11 +419,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <Row
-          label="Mail from"
-          error={refusal?.at("settings.mailFrom")}
-          hint="Letters to visitors come from this address."
-        >
+        <Row label={words.mailFrom} error={refusal?.at("settings.mailFrom")} hint={words.lettersVisitorsComeFrom}>
           {(ids) => (
             <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />
           )}
@@ -457,26 +452,23 @@ function RemoveSite({
     });
   return (
     <Window
-      title={`Remove ${card.name}`}
+      title={words.remove(card.name)}
       open
       onClose={onClose}
       foot={
         <MainButton bg="brick" disabled={name !== card.name} onClick={remove}>
-          Remove the site for good
+          {words.removeSiteGood}
         </MainButton>
       }
     >
-      <Text mb="10px">
-        Its pages, releases, signups and mails go, and {card.address.replace(/^https?:\/\//, "")} answers no more.
-        Download the site file first if you may want it back.
-      </Text>
+      <Text mb="10px">{words.itsPagesReleasesSignups(card.address.replace(/^https?:\/\//, ""))}</Text>
       <form
         onSubmit={(event) => {
           event.preventDefault();
           if (name === card.name) void remove();
         }}
       >
-        <Row label={`Type “${card.name}”`} stacked error={refusal?.at("name")}>
+        <Row label={words.type(card.name)} stacked error={refusal?.at("name")}>
           {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
         </Row>
       </form>

@@ -10,7 +10,7 @@ import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { patchStage, rewriteSection, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
-import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget } from "./words";
+import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget } from "./words-session";
 import { WordsTools } from "./words-tools";
 
 interface Rect {

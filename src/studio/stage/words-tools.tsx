@@ -69,17 +69,19 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
       boxShadow="lifted"
       p="3px"
       role="toolbar"
-      aria-label="Words"
+      aria-label={words.words}
       onMouseDown={(event) => (event.target as Element).closest("input,select") || event.preventDefault()}
     >
       <Flex gap="2px">
-        {tool("Bold", "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
-        {tool("Italic", "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
-        {tool("Bullets", "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
-        {tool("Numbers", "orderedList", <ListOrdered size={15} />, () => editor.chain().toggleOrderedList().run())}
-        {tool("Link (Ctrl+K)", "link", <Link2 size={15} />, () => setLinking(!linking))}
+        {tool(words.bold, "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
+        {tool(words.italic, "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
+        {tool(words.bulletList, "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
+        {tool(words.numberList, "orderedList", <ListOrdered size={15} />, () =>
+          editor.chain().toggleOrderedList().run(),
+        )}
+        {tool(words.linkTool, "link", <Link2 size={15} />, () => setLinking(!linking))}
         {editor.isActive("link")
-          ? tool("Remove link", "none", <Unlink size={15} />, () =>
+          ? tool(words.unlink, "none", <Unlink size={15} />, () =>
               editor.chain().extendMarkRange("link").unsetLink().run(),
             )
           : null}
@@ -97,7 +99,7 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
           }}
         >
           <Choice
-            aria-label="Page"
+            aria-label={words.pageLink}
             value={/^page:([\w-]+)/.exec(link ?? "")?.[1] ?? ""}
             onChange={(page) => page && setLink(`page:${page}`)}
             options={[["", words.toAPage], ...pages.map((page) => [page.id, page.title] as const)]}
@@ -113,12 +115,12 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
             <Flex gap="4px">
               <TextInput
                 {...{ autoFocus: true }}
-                aria-label="Address, mail or phone"
-                placeholder="address, mail or phone"
+                aria-label={words.addressField}
+                placeholder={words.addressHint}
                 value={typed}
                 onChange={setTyped}
               />
-              <MainButton type="submit">Link</MainButton>
+              <MainButton type="submit">{words.link}</MainButton>
             </Flex>
           </form>
           {wrong ? <State tone="brick">{words.linkWanted}</State> : null}

@@ -19,6 +19,7 @@ import { pagesNote } from "./page-ticks";
 import { Results } from "./results";
 import { DesignStep, LookStep, type StepProps, WhenStep, WhereStep, WhomStep, WordsStep } from "./steps";
 import { TimeLine } from "./time-line";
+import { words } from "./words";
 
 interface Step {
   readonly key: string;
@@ -34,14 +35,14 @@ const many = (count: number, one: string, more: string) => `${count} ${count ===
 const steps: readonly Step[] = [
   {
     key: "design",
-    name: "Design",
+    name: words.design,
     of: ["design", "picture"],
     note: (popup) => popupDesigns[popup.design].name,
     Panel: DesignStep,
   },
   {
     key: "words",
-    name: "Words and fields",
+    name: words.wordsFields,
     of: ["words", "fields", "thanks", "confirmByMail", "letter"],
     note: (popup) =>
       `${many(popup.fields.length, "field", "fields")}${popup.confirmByMail ? ", confirmed by mail" : ""}`,
@@ -49,7 +50,7 @@ const steps: readonly Step[] = [
   },
   {
     key: "when",
-    name: "When",
+    name: words.when,
     of: ["triggers", "restraint", "priority"],
     note: (popup) =>
       popup.triggers.length ? many(popup.triggers.length, "trigger", "triggers") : "only when asked for",
@@ -57,7 +58,7 @@ const steps: readonly Step[] = [
   },
   {
     key: "whom",
-    name: "For whom",
+    name: words.forWhom,
     of: ["conditions"],
     note: ({ conditions }) => {
       const count =
@@ -70,14 +71,14 @@ const steps: readonly Step[] = [
   },
   {
     key: "look",
-    name: "Look",
+    name: words.look,
     of: ["look"],
     note: (popup) => (popup.look.pageUsable ? "page stays usable" : `overlay ${popup.look.overlayStrength} %`),
     Panel: LookStep,
   },
   {
     key: "where",
-    name: "Where",
+    name: words.where2,
     of: [],
     note: ({ conditions }) => pagesNote(conditions),
     Panel: WhereStep,
@@ -93,8 +94,8 @@ export function PopupScreen({ widget: id }: { widget: string }) {
   if (!widget)
     return (
       <Box as="main" p="24px">
-        <State tone="brick">This widget is not here any more.</State>
-        <Link href={`/s/${site.key}/widgets`}>To all widgets</Link>
+        <State tone="brick">{words.widgetNotHereAny}</State>
+        <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
       </Box>
     );
   return <Workspace key={id} id={id} opened={widget} />;
@@ -171,7 +172,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
     <Flex flex="1" minH="0">
       <Box
         as="nav"
-        aria-label="Steps"
+        aria-label={words.steps}
         w="206px"
         flex="none"
         bg="sheet"
@@ -182,11 +183,11 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
       >
         <Link href={`/s/${site.key}/widgets`}>
           <Text color="ink2" fontSize="small" lineHeight="26px">
-            Widgets › Signup popup
+            {words.widgetsSignupPopup}
           </Text>
         </Link>
         <input
-          aria-label="Name of the popup"
+          aria-label={words.namePopup}
           value={name}
           onChange={(event) => change({}, event.target.value)}
           style={{
@@ -201,7 +202,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
         {faults.name ? <State tone="brick">{faults.name}</State> : null}
         <Box my="8px">
           <Tick
-            label={popup.enabled ? "On" : "Off"}
+            label={popup.enabled ? words.on : words.off}
             checked={popup.enabled}
             onChange={(enabled) => change({ enabled })}
           />
@@ -242,7 +243,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
               <Box>
                 <Text fontWeight="650">{one.name}</Text>
                 <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
-                  {wrong ? "not complete" : one.note(popup)}
+                  {wrong ? words.notComplete : one.note(popup)}
                 </Text>
               </Box>
             </button>
@@ -264,15 +265,15 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
               cursor: "pointer",
             }}
           >
-            Results
+            {words.results}
           </button>
           <Box mt="8px">
             {!popup.enabled ? (
-              <State tone="amber">Switched off: visitors do not get it.</State>
+              <State tone="amber">{words.switchedOffVisitorsDo}</State>
             ) : ready ? (
-              <State tone="moss">Ready to publish</State>
+              <State tone="moss">{words.readyPublish}</State>
             ) : (
-              <State tone="brick">Not complete</State>
+              <State tone="brick">{words.notComplete2}</State>
             )}
           </Box>
         </Box>
@@ -372,12 +373,12 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
     <Flex direction="column" flex="1" minH="0">
       <Flex h="40px" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" justify="center">
         <Segments
-          label="What is shown"
+          label={words.whatShown}
           value={view}
           onChange={setView}
           options={[
-            ["visitor", "What a visitor gets"],
-            ["time", "When it opens, and why"],
+            ["visitor", words.whatVisitorGets],
+            ["time", words.whenOpensWhy],
           ]}
         />
       </Flex>
@@ -396,7 +397,7 @@ function VisitorView({ id, popup, valid, step }: { id: string; popup: Popup; val
           >
             <iframe
               ref={frame}
-              title="What a visitor gets"
+              title={words.whatVisitorGets}
               src={`${base}/`}
               style={{
                 width: widthPx,

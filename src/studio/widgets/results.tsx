@@ -7,6 +7,7 @@ import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAx
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Group, Loading, Segments, State, Title } from "@/studio/kit/kit";
+import { words } from "./words";
 
 export function Results({ widget }: { widget: string }) {
   const site = useSite();
@@ -16,25 +17,25 @@ export function Results({ widget }: { widget: string }) {
     queryFn: () => ask("widgets.results", { site: site.key, widget, days: Number(days) }),
   });
   if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what="the results" />;
+  if (!data) return <Loading what={words.theResults} />;
   const sum = (what: "shown" | "closed" | "signedUp") => data.days.reduce((all, day) => all + day[what], 0);
   const shown = sum("shown");
   const figures = [
     ["Shown", shown],
     ["Closed", sum("closed")],
     ["Signed up", sum("signedUp")],
-    ["Rate", shown ? `${((sum("signedUp") / shown) * 100).toFixed(1)} %` : "none yet"],
+    ["Rate", shown ? `${((sum("signedUp") / shown) * 100).toFixed(1)} %` : words.noneYet],
   ] as const;
   return (
     <Box>
       <Flex justify="space-between" align="center" mb="12px">
-        <Title>Results</Title>
+        <Title>{words.results}</Title>
         <Segments
-          label="Days"
+          label={words.days}
           value={days}
           onChange={setDays}
           options={[
-            ["7", "7 days"],
+            ["7", words.n7Days],
             ["28", "28"],
             ["90", "90"],
           ]}
@@ -50,7 +51,7 @@ export function Results({ widget }: { widget: string }) {
           </Box>
         ))}
       </Flex>
-      <Box h="220px" role="img" aria-label={`Shown ${shown}, signed up ${sum("signedUp")} in ${days} days, by day`}>
+      <Box h="220px" role="img" aria-label={words.shownSignedUpDays(shown, sum("signedUp"), days)}>
         <ResponsiveContainer>
           <BarChart data={data.days} margin={{ left: -22, right: 4 }}>
             <CartesianGrid vertical={false} stroke="var(--chakra-colors-line)" />
@@ -63,15 +64,15 @@ export function Results({ widget }: { widget: string }) {
             <YAxis tick={{ fontSize: 11 }} allowDecimals={false} />
             <Tooltip />
             <Legend iconType="square" />
-            <Bar dataKey="shown" name="shown" fill="var(--chakra-colors-edge)" isAnimationActive={false} />
-            <Bar dataKey="signedUp" name="signed up" fill="var(--chakra-colors-mark)" isAnimationActive={false} />
+            <Bar dataKey="shown" name={words.shown} fill="var(--chakra-colors-edge)" isAnimationActive={false} />
+            <Bar dataKey="signedUp" name={words.signedUp} fill="var(--chakra-colors-mark)" isAnimationActive={false} />
           </BarChart>
         </ResponsiveContainer>
       </Box>
-      <Group title="Signups by state" mt="12px">
+      <Group title={words.signupsState} mt="12px">
         {(["confirmed", "waiting", "withdrawn"] as const).map((state) => (
           <Flex key={state} justify="space-between">
-            <Text>{state === "waiting" ? "waiting for confirmation" : state}</Text>
+            <Text>{state === "waiting" ? words.waitingConfirmation : state}</Text>
             <Text fontWeight="650">{data.states[state] ?? 0}</Text>
           </Flex>
         ))}

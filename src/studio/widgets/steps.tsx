@@ -53,7 +53,7 @@ const beside: ReadonlySet<PopupDesign> = new Set(["note", "bar"]);
 export function DesignStep({ popup, change }: StepProps) {
   return (
     <>
-      <Grid templateColumns="1fr 1fr" gap="10px" role="radiogroup" aria-label="Design" mb="14px">
+      <Grid templateColumns="1fr 1fr" gap="10px" role="radiogroup" aria-label={own.design} mb="14px">
         {(Object.keys(popupDesigns) as PopupDesign[]).map((design) => {
           const [x, y, width, height] = designDrawings[design];
           const chosen = popup.design === design;
@@ -106,12 +106,12 @@ export function DesignStep({ popup, change }: StepProps) {
         })}
       </Grid>
       <Group
-        title="Picture"
+        title={own.picture}
         aside={
           popup.picture ? (
-            <QuietButton onClick={() => change({ picture: null })}>Without a picture</QuietButton>
+            <QuietButton onClick={() => change({ picture: null })}>{own.withoutPicture}</QuietButton>
           ) : (
-            "none"
+            own.none
           )
         }
       >
@@ -121,7 +121,7 @@ export function DesignStep({ popup, change }: StepProps) {
         />
         {popup.picture ? (
           <Box mt="10px">
-            <Row label="Description" stacked hint="Leave it empty if the picture is only decoration.">
+            <Row label={own.description} stacked hint={own.leaveEmptyIfPicture}>
               {(ids) => (
                 <TextInput
                   {...ids}
@@ -138,10 +138,10 @@ export function DesignStep({ popup, change }: StepProps) {
 }
 
 const fieldKinds = [
-  ["email", "E-mail"],
-  ["name", "Name"],
-  ["choice", "Choice"],
-  ["tick", "Tick"],
+  ["email", own.eMail],
+  ["name", own.name],
+  ["choice", own.choice],
+  ["tick", own.tick],
 ] as const;
 
 export function WordsStep({ popup, faults, change }: StepProps) {
@@ -152,38 +152,29 @@ export function WordsStep({ popup, faults, change }: StepProps) {
   const { thanks } = popup;
   return (
     <>
-      <Row label="Title" error={faults["words.title"]}>
+      <Row label={own.title} error={faults["words.title"]}>
         {(ids) => <TextInput {...ids} value={popup.words.title} onChange={(title) => words({ title })} />}
       </Row>
-      <Row label="Text" stacked error={faults["words.text"]}>
+      <Row label={own.text} stacked error={faults["words.text"]}>
         {(ids) => <TextArea {...ids} value={popup.words.text} onChange={(text) => words({ text })} />}
       </Row>
-      <Row label="Button" error={faults["words.button"]}>
+      <Row label={own.button} error={faults["words.button"]}>
         {(ids) => <TextInput {...ids} value={popup.words.button} onChange={(button) => words({ button })} />}
       </Row>
-      <Row
-        label="Close mark"
-        error={faults["words.close"]}
-        hint="Read aloud by screen readers, shown when the mark is a word."
-      >
+      <Row label={own.closeMark} error={faults["words.close"]} hint={own.readAloudScreenReaders}>
         {(ids) => <TextInput {...ids} value={popup.words.close} onChange={(close) => words({ close })} />}
       </Row>
-      <Row
-        label="What one agrees to"
-        stacked
-        error={faults["words.consent"]}
-        hint="Kept with every signup as it stood that day."
-      >
+      <Row label={own.whatOneAgrees} stacked error={faults["words.consent"]} hint={own.keptWithEverySignup}>
         {(ids) => <TextArea {...ids} value={popup.words.consent} onChange={(consent) => words({ consent })} />}
       </Row>
-      <Group title="Fields" aside={String(popup.fields.length)}>
+      <Group title={own.fields} aside={String(popup.fields.length)}>
         {faults.fields ? <State tone="brick">{faults.fields}</State> : null}
         {popup.fields.map((field, index) => (
           <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
             <Flex gap="6px" align="center">
               <Box w="104px" flex="none">
                 <Choice
-                  aria-label={`Kind of field ${index + 1}`}
+                  aria-label={own.kindField(index + 1)}
                   value={field.kind}
                   onChange={(kind) =>
                     setField(index, {
@@ -195,30 +186,34 @@ export function WordsStep({ popup, faults, change }: StepProps) {
                 />
               </Box>
               <TextInput
-                aria-label={`Label of field ${index + 1}`}
+                aria-label={own.labelField(index + 1)}
                 value={field.label}
                 onChange={(label) => setField(index, { label })}
               />
               <IconButton
-                name={`Remove ${field.label}`}
+                name={own.remove(field.label)}
                 onClick={() => change({ fields: popup.fields.filter((_field, at) => at !== index) })}
               >
                 <Trash2 size={14} />
               </IconButton>
             </Flex>
             <Flex gap="14px" align="center" mt="4px">
-              <Tick label="Required" checked={field.required} onChange={(required) => setField(index, { required })} />
-              <Text color="ink2">column</Text>
+              <Tick
+                label={own.required}
+                checked={field.required}
+                onChange={(required) => setField(index, { required })}
+              />
+              <Text color="ink2">{own.column}</Text>
               <Box w="120px">
                 <TextInput
-                  aria-label={`Column of field ${index + 1}`}
+                  aria-label={own.columnField(index + 1)}
                   value={field.key}
                   onChange={(key) => setField(index, { key })}
                 />
               </Box>
             </Flex>
             {field.kind === "choice" ? (
-              <Row label="Options" stacked error={faults[`fields[${index}].options`]} hint="One per line">
+              <Row label={own.options} stacked error={faults[`fields[${index}].options`]} hint={own.onePerLine}>
                 {(ids) => (
                   <TextArea
                     {...ids}
@@ -245,7 +240,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
                 {
                   key: `field_${popup.fields.length + 1}`,
                   kind: "choice",
-                  label: "Question",
+                  label: own.question,
                   required: false,
                   options: ["First", "Second"],
                 },
@@ -253,37 +248,37 @@ export function WordsStep({ popup, faults, change }: StepProps) {
             })
           }
         >
-          <Plus size={14} /> Add a field
+          <Plus size={14} /> {own.addField}
         </QuietButton>
       </Group>
-      <Group title="Afterwards">
+      <Group title={own.afterwards}>
         <Tick
-          label="Confirm the address by mail"
+          label={own.confirmAddressMail}
           checked={popup.confirmByMail}
           onChange={(confirmByMail) => change({ confirmByMail })}
         />
         {popup.confirmByMail ? <LetterFields popup={popup} faults={faults} change={change} /> : null}
         <Box my="8px">
           <Segments
-            label="Thanks"
+            label={own.thanks}
             value={thanks.kind}
             onChange={(kind) =>
               change({
                 thanks:
                   kind === "words"
-                    ? { kind, title: "Thank you", text: "" }
+                    ? { kind, title: own.thankYou, text: "" }
                     : { kind, page: site.pages.find((page) => page.slug === "")?.id ?? "" },
               })
             }
             options={[
-              ["words", "Thanks as words"],
-              ["page", "A page"],
+              ["words", own.thanksAsWords],
+              ["page", own.aPage],
             ]}
           />
         </Box>
         {thanks.kind === "words" ? (
           <>
-            <Row label="Title" error={faults["thanks.title"]}>
+            <Row label={own.title} error={faults["thanks.title"]}>
               {(ids) => (
                 <TextInput
                   {...ids}
@@ -292,14 +287,14 @@ export function WordsStep({ popup, faults, change }: StepProps) {
                 />
               )}
             </Row>
-            <Row label="Text" stacked error={faults["thanks.text"]}>
+            <Row label={own.text} stacked error={faults["thanks.text"]}>
               {(ids) => (
                 <TextArea {...ids} value={thanks.text} onChange={(text) => change({ thanks: { ...thanks, text } })} />
               )}
             </Row>
           </>
         ) : (
-          <Row label="Page" error={faults["thanks.page"]}>
+          <Row label={own.page2} error={faults["thanks.page"]}>
             {(ids) => (
               <Choice
                 {...ids}
@@ -354,11 +349,11 @@ const newTrigger: Readonly<Record<Trigger["on"], Trigger>> = {
   idle: { on: "idle", seconds: 20 },
 };
 const triggerNames: readonly (readonly [Trigger["on"], string])[] = [
-  ["after", "after some seconds"],
-  ["scroll", "at a scroll depth"],
-  ["leave", "when the pointer leaves"],
-  ["click", "on a click on a block"],
-  ["idle", "after idle seconds"],
+  ["after", own.afterSomeSeconds],
+  ["scroll", own.atScrollDepth],
+  ["leave", own.whenPointerLeaves],
+  ["click", own.clickBlock],
+  ["idle", own.afterIdleSeconds],
 ];
 
 export function WhenStep({ popup, faults, change }: StepProps) {
@@ -368,13 +363,13 @@ export function WhenStep({ popup, faults, change }: StepProps) {
   return (
     <>
       <Text color="ink2" mb="10px">
-        It opens by the first of these that happens.
+        {own.opensFirstTheseHappens}
       </Text>
       {popup.triggers.map((trigger, index) => (
         <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
           <Flex gap="6px" align="center">
             <Choice
-              aria-label={`Trigger ${index + 1}`}
+              aria-label={own.trigger(index + 1)}
               value={trigger.on}
               onChange={(on) => set(index, newTrigger[on as Trigger["on"]])}
               options={triggerNames}
@@ -383,7 +378,7 @@ export function WhenStep({ popup, faults, change }: StepProps) {
               <>
                 <Box w="80px" flex="none">
                   <NumberInput
-                    aria-label="Seconds"
+                    aria-label={own.seconds}
                     min={0}
                     max={3600}
                     value={trigger.seconds}
@@ -397,7 +392,7 @@ export function WhenStep({ popup, faults, change }: StepProps) {
               <>
                 <Box w="80px" flex="none">
                   <NumberInput
-                    aria-label="Depth in percent"
+                    aria-label={own.depthPercent}
                     min={1}
                     max={100}
                     value={trigger.percent}
@@ -408,7 +403,7 @@ export function WhenStep({ popup, faults, change }: StepProps) {
               </>
             ) : null}
             <IconButton
-              name={`Remove trigger ${index + 1}`}
+              name={own.removeTrigger(index + 1)}
               onClick={() => change({ triggers: popup.triggers.filter((_one, at) => at !== index) })}
             >
               <Trash2 size={14} />
@@ -428,9 +423,7 @@ export function WhenStep({ popup, faults, change }: StepProps) {
             ))}
         </Box>
       ))}
-      {popup.triggers.length === 0 ? (
-        <Text mb="8px">Without a trigger it opens only behind a button or link placed on a page.</Text>
-      ) : null}
+      {popup.triggers.length === 0 ? <Text mb="8px">{own.withoutTriggerOpensOnly}</Text> : null}
       <QuietButton
         disabled={popup.triggers.length >= 6}
         onClick={() =>
@@ -442,10 +435,10 @@ export function WhenStep({ popup, faults, change }: StepProps) {
           })
         }
       >
-        <Plus size={14} /> Add a trigger
+        <Plus size={14} /> {own.addTrigger}
       </QuietButton>
-      <Group title="Restraint" mt="12px">
-        <Row label="A visit" error={faults["restraint.perVisit"]}>
+      <Group title={own.restraint} mt="12px">
+        <Row label={own.aVisit} error={faults["restraint.perVisit"]}>
           {(ids) => (
             <Flex align="center" gap="6px">
               <NumberInput
@@ -455,11 +448,11 @@ export function WhenStep({ popup, faults, change }: StepProps) {
                 value={popup.restraint.perVisit}
                 onChange={(perVisit) => restraint({ perVisit: perVisit ?? Number.NaN })}
               />
-              <Text whiteSpace="nowrap">times at most</Text>
+              <Text whiteSpace="nowrap">{own.timesAtMost}</Text>
             </Flex>
           )}
         </Row>
-        <Row label="Rests" error={faults["restraint.restDays"]}>
+        <Row label={own.rests} error={faults["restraint.restDays"]}>
           {(ids) => (
             <Flex align="center" gap="6px">
               <NumberInput
@@ -469,22 +462,18 @@ export function WhenStep({ popup, faults, change }: StepProps) {
                 value={popup.restraint.restDays}
                 onChange={(restDays) => restraint({ restDays: restDays ?? Number.NaN })}
               />
-              <Text whiteSpace="nowrap">days once closed</Text>
+              <Text whiteSpace="nowrap">{own.daysOnceClosed}</Text>
             </Flex>
           )}
         </Row>
         <Tick
-          label="Never after signing up"
+          label={own.neverAfterSigningUp}
           checked={popup.restraint.neverAfterSignup}
           onChange={(neverAfterSignup) => restraint({ neverAfterSignup })}
         />
       </Group>
-      <Group title="Priority">
-        <Row
-          label="Priority"
-          error={faults.priority}
-          hint="One popup at a time: the higher opens first, the other waits."
-        >
+      <Group title={own.priority}>
+        <Row label={own.priority} error={faults.priority} hint={own.onePopupAtTime}>
           {(ids) => (
             <NumberInput
               {...ids}
@@ -521,7 +510,7 @@ function ListRow({
       {(ids) => (
         <TextInput
           {...ids}
-          placeholder="no limit"
+          placeholder={own.noLimit}
           value={typed ?? values.join(", ")}
           onChange={(text) => {
             setTyped(text);
@@ -549,19 +538,19 @@ export function WhomStep({ popup, faults, change }: StepProps) {
   const set = (part: Partial<Conditions>) => change({ conditions: { ...conditions, ...part } });
   return (
     <>
-      <Group title="Visits">
+      <Group title={own.visits}>
         <Segments
-          label="Visits"
+          label={own.visits}
           value={conditions.visits}
           onChange={(visits) => set({ visits })}
           options={[
-            ["all", "every visit"],
-            ["first", "the first"],
-            ["later", "from the second on"],
+            ["all", own.everyVisit],
+            ["first", own.theFirst],
+            ["later", own.fromSecond],
           ]}
         />
       </Group>
-      <Group title="Widths" aside={conditions.devices.length ? undefined : "all"}>
+      <Group title={own.widths} aside={conditions.devices.length ? undefined : own.all}>
         {(["wide", "tablet", "phone"] as const).map((device) => (
           <Tick
             key={device}
@@ -575,34 +564,34 @@ export function WhomStep({ popup, faults, change }: StepProps) {
           />
         ))}
       </Group>
-      <Group title="Who and from where">
+      <Group title={own.whoFromWhere}>
         <ListRow
-          label="Languages"
+          label={own.languages}
           values={conditions.languages}
           error={at(faults, "languages")}
-          hint="Such as en, de-AT. “en” also stands for en-IE."
+          hint={own.suchAsEnDe}
           onChange={(languages) => set({ languages })}
         />
         <ListRow
-          label="Countries"
+          label={own.countries}
           values={conditions.countries}
           error={at(faults, "countries")}
-          hint="Two capital letters, such as IE, DE. Read from the visitor’s language settings."
+          hint={own.twoCapitalLettersSuch}
           onChange={(countries) => set({ countries })}
         />
         <ListRow
-          label="Came from"
+          label={own.cameFrom}
           values={conditions.cameFrom}
           error={at(faults, "cameFrom")}
-          hint="Host names, such as letters.example."
+          hint={own.hostNamesSuchAs}
           onChange={(cameFrom) => set({ cameFrom })}
         />
       </Group>
-      <Group title="Dates" aside={settings.zone}>
+      <Group title={own.dates} aside={settings.zone}>
         {(["from", "to"] as const).map((edge) => (
           <Row
             key={edge}
-            label={edge === "from" ? "From" : "To"}
+            label={edge === "from" ? own.from : own.to}
             error={at(faults, edge) ?? (edge === "to" ? faults.conditions : undefined)}
           >
             {(ids) => (
@@ -625,7 +614,7 @@ export function LookStep({ popup, faults, change }: StepProps) {
   const set = (part: Partial<Popup["look"]>) => change({ look: { ...look, ...part } });
   return (
     <>
-      <Row label="Surface">
+      <Row label={own.surface}>
         {(ids) => (
           <Choice
             {...ids}
@@ -635,13 +624,13 @@ export function LookStep({ popup, faults, change }: StepProps) {
           />
         )}
       </Row>
-      <Group title="Page behind it" mt="8px">
-        <Tick label="The page stays usable" checked={look.pageUsable} onChange={(pageUsable) => set({ pageUsable })} />
+      <Group title={own.pageBehind} mt="8px">
+        <Tick label={own.pageStaysUsable} checked={look.pageUsable} onChange={(pageUsable) => set({ pageUsable })} />
         {look.pageUsable ? (
-          <Text color="ink2">Then nothing is dimmed, and the keyboard can leave the popup.</Text>
+          <Text color="ink2">{own.thenNothingDimmedKeyboard}</Text>
         ) : (
           <>
-            <Row label="Overlay">
+            <Row label={own.overlay}>
               {(ids) => (
                 <Choice
                   {...ids}
@@ -651,12 +640,12 @@ export function LookStep({ popup, faults, change }: StepProps) {
                 />
               )}
             </Row>
-            <Row label="Strength" error={faults["look.overlayStrength"]}>
+            <Row label={own.strength} error={faults["look.overlayStrength"]}>
               {(ids) => (
                 <Flex gap="8px" align="center">
                   <input
                     type="range"
-                    aria-label="Strength of the overlay"
+                    aria-label={own.strengthOverlay}
                     min={0}
                     max={100}
                     value={look.overlayStrength}
@@ -680,60 +669,60 @@ export function LookStep({ popup, faults, change }: StepProps) {
           </>
         )}
       </Group>
-      <Group title="Close mark">
-        <Row label="Place">
+      <Group title={own.closeMark}>
+        <Row label={own.place}>
           {() => (
             <Segments
-              label="Place of the close mark"
+              label={own.placeCloseMark}
               value={look.closePlace}
               onChange={(closePlace) => set({ closePlace })}
               options={[
-                ["inside", "on the popup"],
-                ["outside", "in the corner of the screen"],
+                ["inside", own.onThePopup],
+                ["outside", own.cornerScreen],
               ]}
             />
           )}
         </Row>
-        <Row label="Shape">
+        <Row label={own.shape}>
           {() => (
             <Segments
-              label="Shape of the close mark"
+              label={own.shapeCloseMark}
               value={look.closeShape}
               onChange={(closeShape) => set({ closeShape })}
               options={[
-                ["cross", "cross"],
-                ["ring", "cross in a ring"],
-                ["word", "word"],
+                ["cross", own.cross],
+                ["ring", own.crossRing],
+                ["word", own.word],
               ]}
             />
           )}
         </Row>
       </Group>
-      <Group title="Entrance">
+      <Group title={own.entrance}>
         <Segments
-          label="Entrance"
+          label={own.entrance}
           value={look.entrance}
           onChange={(entrance) => set({ entrance })}
           options={[
-            ["none", "none"],
-            ["fade", "fade"],
-            ["rise", "rise"],
-            ["slide", "slide"],
+            ["none", own.none],
+            ["fade", own.fade],
+            ["rise", own.rise],
+            ["slide", own.slide],
           ]}
         />
         <Text fontSize="small" color="ink2" mt="6px">
-          Visitors who asked for less motion get none.
+          {own.visitorsWhoAskedLess}
         </Text>
       </Group>
       {popup.design === "note" || popup.design === "sheet" ? (
-        <Group title="Side">
+        <Group title={own.side}>
           <Segments
-            label="Side"
+            label={own.side}
             value={look.side}
             onChange={(side) => set({ side })}
             options={[
-              ["start", "where lines begin"],
-              ["end", "where lines end"],
+              ["start", own.whereLinesBegin],
+              ["end", own.whereLinesEnd],
             ]}
           />
         </Group>
@@ -765,26 +754,23 @@ export function WhereStep({ popup, faults, change }: StepProps) {
         </Box>
       </details>
       <Group
-        title="Pages it may open on"
-        aside={`${site.pages.filter((page) => !pageReason(conditions, pagePath(page))).length} of ${site.pages.length}`}
+        title={own.pagesMayOpen}
+        aside={own.of(site.pages.filter((page) => !pageReason(conditions, pagePath(page))).length, site.pages.length)}
       >
         {site.pages.map((page) => {
           const reason = pageReason(conditions, pagePath(page));
           return (
             <Flex key={page.id} justify="space-between" py="3px" borderBottomWidth="1px" borderColor="line">
               <Text color={reason ? "ink2" : "ink"}>{page.title}</Text>
-              {reason ? <Text color="ink2">not here</Text> : <State tone="moss">may open</State>}
+              {reason ? <Text color="ink2">{own.notHere}</Text> : <State tone="moss">{own.mayOpen}</State>}
             </Flex>
           );
         })}
       </Group>
-      <Group title="Behind a button or a link">
-        <Text mb="8px">
-          On a page, add a block of the kind Widget and choose this popup. It opens whatever the conditions say, since
-          the visitor asked for it.
-        </Text>
+      <Group title={own.behindButtonOrLink}>
+        <Text mb="8px">{own.pageAddBlockKind}</Text>
         <Link href={`/s/${site.key}/pages`}>
-          <PlainButton as="span">To the pages</PlainButton>
+          <PlainButton as="span">{own.toThePages}</PlainButton>
         </Link>
       </Group>
     </>

@@ -11,6 +11,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { Choice, NumberInput, Row, State, Tick, Title } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
 import { Happened, useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { words } from "./words";
 
 interface PlannedVisit {
   readonly page: string;
@@ -69,12 +70,14 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
   const at = (seconds: number) => `${Math.min(100, (seconds / visit.staysSeconds) * 100)}%`;
   return (
     <Box maxW="560px" mx="auto" bg="sheet" borderWidth="1px" borderColor="line" boxShadow="page" p="18px">
-      <Title level={2}>When it opens, and why</Title>
+      <Title level={2}>{words.whenOpensWhy}</Title>
       <Box my="8px" aria-live="polite" data-testid="verdict">
         {opened ? (
-          <State tone="moss">{`Opens after ${Math.round(opened.at * 10) / 10} s. ${reasonWords(opened.reasons[0] ?? { code: "" })}`}</State>
+          <State tone="moss">
+            {words.opensAfterS(Math.round(opened.at * 10) / 10, reasonWords(opened.reasons[0] ?? { code: "" }))}
+          </State>
         ) : (
-          <State tone="amber">{`Does not open for this visitor. ${against?.reasons.map(reasonWords).join(" ") ?? ""}`}</State>
+          <State tone="amber">{words.doesNotOpenVisitor(against?.reasons.map(reasonWords).join(" ") ?? "")}</State>
         )}
       </Box>
       <Box position="relative" h="52px" my="12px" aria-hidden="true">
@@ -102,7 +105,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
             bg="wash"
             borderWidth="1px"
             borderColor="edge"
-            title="scrolls"
+            title={words.scrolls}
           />
         ) : null}
         {rehearsal.moments.map((moment) => (
@@ -121,11 +124,11 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
               whiteSpace="nowrap"
             >
               {moment.what === "opened"
-                ? "opens"
+                ? words.opens
                 : moment.what === "waits"
-                  ? "waits"
+                  ? words.waits
                   : moment.what === "heldBack"
-                    ? "held back"
+                    ? words.heldBack
                     : ""}
             </Text>
             <Box w="2px" h="12px" bg={moment.what === "opened" ? "mark" : "edge"} mx="auto" />
@@ -135,9 +138,9 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
       <Happened moments={rehearsal.moments} unopened={rehearsal.unopened} names={names} />
       <Box mt="16px" pt="12px" borderTopWidth="1px" borderColor="line">
         <Text fontWeight="700" mb="8px">
-          The visit that is rehearsed
+          {words.visitRehearsed}
         </Text>
-        <Row label="Page">
+        <Row label={words.page2}>
           {(ids) => (
             <Choice
               {...ids}
@@ -147,7 +150,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
             />
           )}
         </Row>
-        <Row label="Stays for">
+        <Row label={words.staysFor}>
           {(ids) => (
             <Flex align="center" gap="6px">
               <NumberInput
@@ -157,11 +160,11 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
                 value={visit.staysSeconds}
                 onChange={(seconds) => change({ staysSeconds: Math.min(600, Math.max(1, seconds ?? 1)) })}
               />
-              <Text>seconds</Text>
+              <Text>{words.seconds2}</Text>
             </Flex>
           )}
         </Row>
-        <Row label="Scrolls to">
+        <Row label={words.scrollsTo}>
           {(ids) => (
             <Flex align="center" gap="6px">
               <NumberInput
@@ -171,9 +174,9 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
                 value={visit.scrollsTo}
                 onChange={(percent) => change({ scrollsTo: Math.min(100, Math.max(0, percent ?? 0)) })}
               />
-              <Text whiteSpace="nowrap">% from second</Text>
+              <Text whiteSpace="nowrap">{words.fromSecond2}</Text>
               <NumberInput
-                aria-label="Second of the scroll"
+                aria-label={words.secondScroll}
                 min={0}
                 max={600}
                 value={visit.scrollsAt}
@@ -183,12 +186,12 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
           )}
         </Row>
         <Tick
-          label="Leaves with the pointer at the end"
+          label={words.leavesWithPointerAt}
           checked={visit.leavesAt !== null}
           onChange={(leaves) => change({ leavesAt: leaves ? Math.max(0, visit.staysSeconds - 1) : null })}
         />
         <Tick
-          label="Closed it three days ago"
+          label={words.closedThreeDaysAgo}
           checked={visit.closedDaysAgo !== null}
           onChange={(closed) => change({ closedDaysAgo: closed ? 3 : null })}
         />

@@ -21,6 +21,7 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
+import { words } from "./words";
 
 const card = {
   bg: "sheet",
@@ -55,16 +56,16 @@ export function WidgetsScreen() {
     <Box as="main" p="28px" maxW="1000px" w="100%" mx="auto" overflowY="auto">
       <Flex justify="space-between" align="flex-end" mb="16px">
         <Box>
-          <Title>Widgets</Title>
-          <Text color="ink2">Working parts of {site.name}. They follow Brand and are placed with one click.</Text>
+          <Title>{words.widgets}</Title>
+          <Text color="ink2">{words.workingPartsTheyFollow(site.name)}</Text>
         </Box>
         <MainButton onClick={() => setNaming("")}>
-          <Plus size={14} /> New signup popup
+          <Plus size={14} /> {words.newSignupPopup}
         </MainButton>
       </Flex>
       {site.widgets.length === 0 ? (
         <Box bg="sheet" borderWidth="1px" borderColor="line" p="24px">
-          Here stand signup popups. Start with “New signup popup”: it opens by itself when you say, or behind a button.
+          {words.hereStandSignupPopups}
         </Box>
       ) : null}
       {site.widgets.map((widget, index) => {
@@ -76,19 +77,19 @@ export function WidgetsScreen() {
               <Link href={`/s/${site.key}/widgets/${widget.id}`}>
                 <Title level={2}>{widget.name}</Title>
               </Link>
-              <Text color="ink2">{`Signup popup · ${popupDesigns[widget.settings.design].name}`}</Text>
+              <Text color="ink2">{words.signupPopup(popupDesigns[widget.settings.design].name)}</Text>
             </Box>
-            {widget.settings.enabled ? <State tone="moss">On</State> : <State tone="amber">Off</State>}
+            {widget.settings.enabled ? <State tone="moss">{words.on}</State> : <State tone="amber">{words.off}</State>}
             <Text w="190px" textAlign="end">
-              {days ? `${sum("shown")} shown · ${sum("signedUp")} signed up` : "counting…"}
+              {days ? words.shownSignedUp(sum("shown"), sum("signedUp")) : words.counting}
               <Text as="span" display="block" color="ink2" fontSize="small">
-                in 28 days
+                {words.n28Days}
               </Text>
             </Text>
             <Link href={`/s/${site.key}/widgets/${widget.id}`}>
-              <PlainButton as="span">Open</PlainButton>
+              <PlainButton as="span">{words.open}</PlainButton>
             </Link>
-            <IconButton name={`Remove ${widget.name}`} onClick={() => setRemoving(widget)}>
+            <IconButton name={words.remove2(widget.name)} onClick={() => setRemoving(widget)}>
               <Trash2 size={15} />
             </IconButton>
           </Flex>
@@ -98,25 +99,23 @@ export function WidgetsScreen() {
         <Flex key={calendar.id} {...card}>
           <Box flex="1" minW="0">
             <Title level={2}>{calendar.name}</Title>
-            <Text color="ink2">
-              {`Booking · ${calendar.settings.services.length} services · set up by the site file, answers on /_w/v1/booking/${calendar.id}/`}
-            </Text>
+            <Text color="ink2">{words.bookingServicesSetUp(calendar.settings.services.length)}</Text>
           </Box>
-          {calendar.settings.enabled ? <State tone="moss">On</State> : <State tone="amber">Off</State>}
+          {calendar.settings.enabled ? <State tone="moss">{words.on}</State> : <State tone="amber">{words.off}</State>}
           <Text w="190px" textAlign="end">
-            {`${calendar.booked} booked`}
+            {words.booked(calendar.booked)}
             <Text as="span" display="block" color="ink2" fontSize="small">
-              in the next 28 days
+              {words.next28Days}
             </Text>
           </Text>
           <Box w="105px" />
         </Flex>
       ))}
       <Window
-        title="New signup popup"
+        title={words.newSignupPopup}
         open={naming !== null}
         onClose={() => setNaming(null)}
-        foot={<MainButton onClick={add}>Make the popup</MainButton>}
+        foot={<MainButton onClick={add}>{words.makePopup}</MainButton>}
       >
         <form
           onSubmit={(event) => {
@@ -124,14 +123,14 @@ export function WidgetsScreen() {
             void add();
           }}
         >
-          <Row label="Name" error={refusal?.at("name")} hint="For you; visitors do not see it.">
+          <Row label={words.name} error={refusal?.at("name")} hint={words.youVisitorsDoNot}>
             {(ids) => <TextInput {...ids} value={naming ?? ""} onChange={setNaming} />}
           </Row>
           <RefusalNote refusal={refusal} shownAt={["name"]} />
         </form>
       </Window>
       <Window
-        title={`Remove ${removing?.name ?? ""}`}
+        title={words.remove3(removing?.name ?? "")}
         open={removing !== null}
         onClose={() => setRemoving(null)}
         foot={
@@ -145,11 +144,11 @@ export function WidgetsScreen() {
               })
             }
           >
-            Remove the popup
+            {words.removePopup}
           </MainButton>
         }
       >
-        Its signups stay on the Desk. Buttons that open it have to be given another.
+        {words.itsSignupsStayDesk}
       </Window>
     </Box>
   );

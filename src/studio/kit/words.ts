@@ -1,0 +1,18 @@
+// Every word of the kit screens.
+export const words = {
+  yourPasswordAgain: "Your password again",
+  goOn: "Go on",
+  changesWhoGetsOr: "This changes who gets in or what is kept, so please show that it is you.",
+  password: "Password",
+  backInherited: (field: string) => `Back to the inherited ${field}`,
+  loading: (what: string) => `Loading ${what}…`,
+  roomUsedSitesPictures: (
+    sites: number,
+    mostSites: number,
+    pictures: string,
+    mostPictures: string,
+    megabytes: string,
+    mostMegabytes: string,
+  ) =>
+    `Room used: ${sites} of ${mostSites} sites, ${pictures} of ${mostPictures} pictures, ${megabytes} of ${mostMegabytes} MB.`,
+} as const;
