@@ -243,7 +243,7 @@ test("the popup's workspace: every step, every design live, results", async ({ p
   await saved(page);
   await expectAccessible(page);
   await step("Where");
-  await page.getByText("all but the ticked", { exact: true }).click();
+  await page.getByRole("radiogroup", { name: "Pages" }).getByText("all but the ticked").click();
   await page.getByLabel(/^Prices/).check();
   await expect(page.getByText("not here")).toBeVisible();
   await page.getByRole("button", { name: "Results" }).click();

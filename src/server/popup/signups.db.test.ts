@@ -1,8 +1,10 @@
 import { eq } from "drizzle-orm";
 import Papa from "papaparse";
+import { letter, usualLetter } from "@/core/popup/letters";
+import type { Popup } from "@/core/popup/popup";
 import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
-import { popupCounts, signups } from "@/data/popup/tables";
+import { popupCounts, signups, widgets } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
 import { onSite } from "../operation";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
@@ -232,4 +234,53 @@ describe("on the Desk", () => {
     expect(read[1]?.[9]).toBe('one, "two"\nthree');
     expect(text.endsWith("\r\n")).toBe(true);
   });
+
+  test("own answers have a column each in the CSV, under the label of their field, and stand on the Desk", async () => {
+    const [row] = await studio.context.db.select().from(widgets).where(eq(widgets.id, "letters"));
+    const settings = row?.settings as Popup;
+    const asked = {
+      ...settings,
+      fields: [
+        ...settings.fields,
+        { key: "glaze", kind: "choice" as const, label: "Which glaze", required: false, options: ["blue", "green"] },
+      ],
+    };
+    await studio.context.db.update(widgets).set({ settings: asked }).where(eq(widgets.id, "letters"));
+    await send("nuala@post.example");
+    const [signup] = await all();
+    await studio.context.db
+      .update(signups)
+      .set({ answers: { ...signup?.answers, glaze: "blue, I think", agreed: true } })
+      .where(eq(signups.id, signup?.id ?? ""));
+    const call_ = await onSite(studio.incoming("designer"), "wrenfield", "visitors.read");
+    let text = "";
+    for await (const line of signupsCsv(call_, {})) text += line;
+    const [heads, first] = Papa.parse<string[]>(text, { newline: "\r\n", skipEmptyLines: true }).data;
+    expect(heads?.slice(10)).toEqual(["agreed", "Which glaze"]);
+    expect(first?.slice(10)).toEqual(["yes", "blue, I think"]);
+    expect((await window()).rows[0]).toMatchObject({
+      answers: expect.arrayContaining([{ label: "Which glaze", answer: "blue, I think" }]),
+    });
+    await studio.context.db.update(widgets).set({ settings }).where(eq(widgets.id, "letters"));
+  });
+});
+
+test("the confirmation letter is written in the designer's own words, with both links below them", () => {
+  const given = {
+    language: "de",
+    site: "Wrenfield",
+    deedUrl: "https://w.example/c",
+    withdrawUrl: "https://w.example/w",
+  };
+  const own = { subject: "One click more", text: "Lovely to have you.\n\nHere it is:", button: "Yes, write to me" };
+  const written = letter("confirm", { ...given, own });
+  expect(written.subject).toBe("One click more");
+  expect(written.text.split("\n").slice(0, 3)).toEqual(["Lovely to have you.", "Here it is:", "https://w.example/c"]);
+  expect(written.html).toContain('<a href="https://w.example/c">Yes, write to me</a>');
+  expect(written.text).toContain("https://w.example/w");
+  // The welcome stays ours, and what one begins with is our letter in the site's language.
+  expect(letter("welcome", { ...given, own }).subject).not.toBe(own.subject);
+  expect(usualLetter("en-IE", "Wrenfield")).toMatchObject({ button: "Confirm my address" });
+  const script = letter("confirm", { ...given, own: { ...own, text: "<script>alert(1)</script>" } });
+  expect(script.html).not.toContain("<script>");
 });

@@ -31,31 +31,26 @@ export function sameplace(from: readonly Band[], scrollTop: number, other: reado
   return twin.top + share * twin.height;
 }
 
+/** How long a scrolled pane is quiet, in ms. */
+const quietMs = 150;
+
 /** Ties panes together; answers where a pane tells that it is there (or, with null, gone), and that it has scrolled. */
 export function useScrollTogether() {
   const panes = useRef(new Map<string, Pane>());
-  // The pane that was scrolled by the other one: its own event must not answer.
-  const answering = useRef<string | null>(null);
+  // A pane that was just scrolled by the other one does not answer; should its event come late, the answer is the same place.
+  const quietUntil = useRef(new Map<string, number>());
   const tell = useCallback((name: string, pane: Pane | null) => {
     if (pane) panes.current.set(name, pane);
     else panes.current.delete(name);
   }, []);
   const scrolled = useCallback((name: string) => {
-    if (answering.current === name) {
-      answering.current = null;
-      return;
-    }
     const from = panes.current.get(name);
-    if (!from) return;
+    if (!from || (quietUntil.current.get(name) ?? 0) > performance.now()) return;
     for (const [other, pane] of panes.current) {
-      if (other === name) continue;
-      const top = sameplace(bandsOf(from), from.element.scrollTop, bandsOf(pane));
+      const top = other === name ? null : sameplace(bandsOf(from), from.element.scrollTop, bandsOf(pane));
       if (top === null || Math.abs(pane.element.scrollTop - top) < 1) continue;
-      const before = pane.element.scrollTop;
-      answering.current = other;
+      quietUntil.current.set(other, performance.now() + quietMs);
       pane.element.scrollTop = top;
-      // At its end it does not move, and no event follows.
-      if (pane.element.scrollTop === before) answering.current = null;
     }
   }, []);
   return { tell, scrolled };

@@ -19,6 +19,7 @@ import type { ConsentState, Visitor } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
 import { IconButton, MainButton, State, Title } from "@/studio/kit/kit";
+import { languageName } from "@/studio/kit/names";
 import { reasonWords } from "@/studio/kit/reasons";
 import { words as own } from "./words";
 
@@ -241,7 +242,7 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
   const times = useMemo(() => timesIn(settings.zone), [settings.zone]);
   const known = languages.some(([tag]) => tag === settings.language)
     ? languages
-    : [[settings.language, settings.language] as const, ...languages];
+    : [[settings.language, languageName(settings.language)] as const, ...languages];
   return (
     <Flex
       as="section"
