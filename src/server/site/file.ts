@@ -1,8 +1,10 @@
 // Site files in and out: site.json with its media, zipped.
 import { and, eq } from "drizzle-orm";
 import { zipSync } from "fflate";
+import Joi from "joi";
 import type { Fault } from "@/core/page/validate";
 import { writeSiteFile } from "@/core/site/read";
+import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
 import { loadSetUp } from "@/data/booking/set-up";
 import { inTransaction, isDuplicate } from "@/data/connection";
@@ -13,7 +15,7 @@ import { apart } from "../apart/apart";
 import { mediaFileName, type WholeSite } from "../apart/site-file";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
-import { conflict, Problem } from "../problem";
+import { conflict, Problem, validated } from "../problem";
 import type { Settings } from "../settings";
 import { takeRoom } from "./quota";
 import { keyIsTaken } from "./settings";
@@ -46,6 +48,10 @@ export async function importSite(
   const { site, media } = await readWholeSite(context.settings, given);
   return storeNewSite(context, studioId, key ? { ...site, key } : site, media, by);
 }
+
+/** A key that somebody asks for a file's site, checked as any other. */
+export const askedKey = (key: string): string =>
+  validated(Joi.object<{ key: string }>({ key: siteKeySchema.required() }), { key }).key;
 
 /** Stores a checked site as a new one; a taken key is refused at its field. */
 export async function storeNewSite(

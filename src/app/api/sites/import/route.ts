@@ -1,14 +1,11 @@
 // A site file comes in.
-import Joi from "joi";
 import { json, onlyBy, respond } from "@/app/respond";
-import { siteKeySchema } from "@/core/site/schema";
 import { ownStudio } from "@/server/account/members";
 import { siteFileLimits } from "@/server/apart/site-file";
 import { readBody } from "@/server/edge/request";
 import { takePoint } from "@/server/limit";
 import { signedIn } from "@/server/operation";
-import { validated } from "@/server/problem";
-import { importSite } from "@/server/site/file";
+import { askedKey, importSite } from "@/server/site/file";
 
 export async function POST(request: Request) {
   return respond(request, async (incoming) => {
@@ -17,7 +14,7 @@ export async function POST(request: Request) {
     await takePoint(call.context, "heavyMember", call.account.id);
     // Another key than the file's own, where that one is taken.
     const wanted = new URL(request.url).searchParams.get("key");
-    const key = wanted === null ? null : validated(Joi.object({ key: siteKeySchema.required() }), { key: wanted }).key;
+    const key = wanted === null ? null : askedKey(wanted);
     const file = await readBody(request, siteFileLimits.zipped);
     const site = await importSite(call.context, studio.studioId, file, {
       by: call.account.id,
