@@ -64,6 +64,7 @@ try {
     .waitFor();
   await shot("widgets");
   await page.getByRole("link", { name: "Kiln-opening letter" }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "When" }).click();
   await page.getByTestId("verdict").waitFor();
   await shot("popup-when");
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Design" }).click();
@@ -108,7 +109,12 @@ try {
   await page.getByText(/^Saved · r1$/).waitFor();
   await page.goto(studio("/s/wrenfield/publish"));
   await page.getByText("1 change since the last release").waitFor();
+  await page.getByRole("button", { name: "Before and after of Classes" }).click();
+  await page.frameLocator('iframe[title="After publishing"]').getByText("Classes and courses").waitFor();
   await shot("publish");
+  await page.goto(studio("/s/wrenfield/settings"));
+  await page.getByRole("button", { name: "Save settings" }).waitFor();
+  await shot("site-settings");
 } finally {
   await browser.close();
   await endProcess(child);

@@ -13,6 +13,7 @@ import {
 import { type Database, inTransaction } from "../connection";
 import { jobs, rateLimits } from "../job/tables";
 import { mails } from "../mail/tables";
+import { presences } from "../page/tables";
 import { signups } from "../popup/tables";
 
 const batch = 500;
@@ -138,6 +139,7 @@ export async function sweepEnded(db: Database, now: Date): Promise<void> {
     () => db.delete(sessions).where(lt(sessions.expiresAt, now)).limit(batch),
     () => db.delete(accountLinks).where(lt(accountLinks.expiresAt, dayAgo)).limit(batch),
     () => db.delete(bookingRequests).where(lt(bookingRequests.createdAt, dayAgo)).limit(batch),
+    () => db.delete(presences).where(lt(presences.seenAt, dayAgo)).limit(batch),
     // Counters and jobs follow the machine's clock, which a set one may differ from.
     () => db.delete(rateLimits).where(lt(rateLimits.expire, Date.now())).limit(batch),
     () =>
