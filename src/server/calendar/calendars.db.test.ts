@@ -93,7 +93,7 @@ describe("busy time from outside", () => {
           broken: /ends in the middle/,
           gone: /answered 404/,
           endlessRedirect: /without end/,
-          endlessBody: /larger than 10 MiB/,
+          endlessBody: /larger than 10 MB/,
         }[mood],
       );
       expect(await startsOn("2026-03-11")).toEqual(["14:30", "15:30"]);
