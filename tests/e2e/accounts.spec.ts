@@ -54,7 +54,7 @@ test("an owner invites an editor to one site; the password is asked for again af
   await expect(again.getByText("This is not your current password.")).toBeVisible();
   await again.getByLabel("Password").fill("clay-and-chains");
   await again.getByRole("button", { name: "Go on" }).click();
-  await expect(owner.getByRole("listitem", { name: "Una Voss" })).toContainText("Editor on wrenfield");
+  await expect(owner.getByRole("listitem", { name: "Una Voss" })).toContainText("Editor on Wrenfield Clayworks");
   await expect(owner.getByRole("listitem", { name: "Una Voss" })).toContainText("not joined yet");
   await expect(owner.getByRole("region", { name: "Invitations to hand over" })).toContainText("una@wrenfield.example");
   const [row] = await query("select text from mails where recipient = ?", ["una@wrenfield.example"]);
