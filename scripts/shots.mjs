@@ -78,6 +78,11 @@ try {
     .frameLocator('iframe[title="The site as this visitor sees it"]')
     .getByRole("heading", { level: 1 })
     .waitFor();
+  await page
+    .frameLocator('iframe[title="The site as this visitor sees it"]')
+    .locator("main img")
+    .nth(3)
+    .evaluate((image) => image.decode());
   await shot("walk-through");
   const visitor = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
   await visitor.goto(live("/"));

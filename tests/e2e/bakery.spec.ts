@@ -213,6 +213,9 @@ test("the first release lists everything; what came with sections and was not ch
     ),
   );
   expect(new Set(lefts).size).toBe(1);
+  // A section of short lines keeps them short, at the same edge: 44 rem.
+  const list = await page.locator("main .b-rows").first().boundingBox();
+  expect(list?.width).toBeLessThanOrEqual(705);
   await page.setViewportSize({ width: 1280, height: 800 });
   await expectAccessible(page);
   await page.goto(siteAddress("crumb", "/nowhere"));

@@ -26,8 +26,31 @@ const heights: Partial<Record<PageNode["kind"], number>> = {
 };
 const gap = 2.5;
 
+interface Cell {
+  readonly column: PageNode;
+  /** Its part of the row's width. */
+  readonly part: number;
+}
+
+/** Columns in rows of as many as the split has parts. */
+function rowsOf(node: PageNode): readonly (readonly Cell[])[] {
+  const children = node.children ?? [];
+  const split = (node.look.base.split ?? "1:1").split(":").map((part) => Number(part) || 1);
+  const tracks = Math.max(1, Math.min(split.length, children.length));
+  const rows: Cell[][] = [];
+  children.forEach((column, index) => {
+    const cell = { column, part: split[index % tracks] ?? 1 };
+    if (index % tracks === 0) rows.push([cell]);
+    else rows.at(-1)?.push(cell);
+  });
+  return rows;
+}
+
+const rowHeight = (row: readonly Cell[]): number => Math.max(0, ...row.map((cell) => heightOf(cell.column)));
+
 function heightOf(node: PageNode): number {
-  if (node.kind === "columns") return Math.max(0, ...(node.children ?? []).map(heightOf));
+  if (node.kind === "columns")
+    return rowsOf(node).reduce((sum, row, index) => sum + rowHeight(row) + (index ? gap : 0), 0);
   if (node.children) return node.children.reduce((sum, child, index) => sum + heightOf(child) + (index ? gap : 0), 0);
   return heights[node.kind] ?? 3;
 }
@@ -63,18 +86,19 @@ function leaf(node: PageNode, x: number, y: number, width: number): readonly Sha
 
 function draw(node: PageNode, x: number, y: number, width: number): readonly Shape[] {
   if (node.kind === "columns") {
-    const children = node.children ?? [];
-    const parts = children.map(
-      (_child, index) => Number(node.look.base.split?.split(":")[index % children.length]) || 1,
-    );
-    const whole = parts.reduce((sum, part) => sum + part, 0);
-    const room = width - gap * (children.length - 1);
-    let left = x;
-    return children.flatMap((child, index) => {
-      const own = (room * (parts[index] as number)) / whole;
-      const shapes = draw(child, left, y, own);
-      left += own + gap;
-      return shapes;
+    let down = y;
+    return rowsOf(node).flatMap((row) => {
+      const whole = row.reduce((sum, cell) => sum + cell.part, 0);
+      const room = width - gap * (row.length - 1);
+      let left = x;
+      const top = down;
+      down += rowHeight(row) + gap;
+      return row.flatMap(({ column, part }) => {
+        const own = (room * part) / whole;
+        const shapes = draw(column, left, top, own);
+        left += own + gap;
+        return shapes;
+      });
     });
   }
   if (!node.children) return leaf(node, x, y, width);

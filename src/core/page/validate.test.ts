@@ -2,6 +2,7 @@ import { builder } from "./build";
 import { drawing, drawingHeight, drawingWidth } from "./drawing";
 import { isLink, linkFromWords } from "./link";
 import { lookAt } from "./look";
+import type { PageNode } from "./node";
 import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
 import { shelf } from "./shelf";
 import { maxDepth, maxNodes, mostFaults, pageFaults } from "./validate";
@@ -17,6 +18,14 @@ test("everything on the shelf is a valid section in a page, with a name and at l
     expect(pageFaults(b.page(section))).toEqual([]);
     expect(section.children?.length).toBeGreaterThan(0);
   }
+});
+
+test("six pictures in three columns are drawn in two rows", () => {
+  const gallery = shelf.find((entry) => entry.key === "gallery")?.make(newId) as PageNode;
+  const boxes = drawing(gallery).filter((shape) => shape.kind === "box");
+  expect(boxes).toHaveLength(6);
+  expect(new Set(boxes.map((box) => box.x)).size).toBe(3);
+  expect(new Set(boxes.map((box) => box.y)).size).toBe(2);
 });
 
 test("every drawing stays inside its field", () => {

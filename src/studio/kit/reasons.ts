@@ -69,7 +69,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `It opened ${shown} of ${most} times in this visit.`,
   "popup.rests": ({ untilMs, days }: { untilMs: number; days: number }) =>
     `It was closed and rests ${days} days, until ${when(untilMs)}.`,
-  "check.sample": ({ words: text }: { words: string }) => `Words that came with the section: “${text}”.`,
+  "check.sample": ({ words: text }: { words: string }) =>
+    `Words that came with the section: “${text}”${/[.!?]$/.test(text) ? "" : "."}`,
   "check.emptyColumn": () => "A column is empty.",
   "check.noPageTitle": () => "The page has no heading 1, which is its title for search and screen readers.",
   "check.twoPageTitles": () => "The page has more than one heading 1.",

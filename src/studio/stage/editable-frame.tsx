@@ -4,12 +4,14 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
+import type { PageNode } from "@/core/page/node";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { patchStage, rewriteSection, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
+import { tagPlace } from "./tag-place";
 import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget } from "./words-session";
 import { WordsTools } from "./words-tools";
 
@@ -54,7 +56,20 @@ const find = (stage: StageState, node: string) =>
   stage.document.querySelector<HTMLElement>(`[data-n="${CSS.escape(node)}"]`);
 
 /** Four corner ticks and a small tag: drawn in screen px, so that they are as fine at every scale. */
-function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; faint: boolean; tag: string }) {
+function CropMarks({
+  rect,
+  scale,
+  faint,
+  tag,
+  tagAt,
+}: {
+  rect: Rect;
+  scale: number;
+  faint: boolean;
+  tag: string;
+  /** Where the tag stands, in px of the frame. */
+  tagAt: { x: number; y: number };
+}) {
   const box = { x: rect.x * scale, y: rect.y * scale, w: rect.width * scale, h: rect.height * scale };
   const tick = Math.min(14, box.w / 3, box.h / 2);
   const corner = (x: number, y: number, dx: number, dy: number) => `M${x + dx * tick} ${y}H${x}V${y + dy * tick}`;
@@ -77,8 +92,8 @@ function CropMarks({ rect, scale, faint, tag }: { rect: Rect; scale: number; fai
       {faint ? null : (
         <Box
           position="absolute"
-          left={`${Math.max(0, left)}px`}
-          top={`${top >= 20 ? top - 20 : bottom + 3}px`}
+          left={`${tagAt.x * scale}px`}
+          top={`${tagAt.y * scale}px`}
           bg="mark"
           color="white"
           fontSize="11px"
@@ -127,6 +142,9 @@ function PersonMark({ rect, scale, name }: { rect: Rect; scale: number; name: st
   );
 }
 
+const tagOf = (block: PageNode): string =>
+  block.kind === "section" ? String(block.content.name) : kinds[block.kind].label;
+
 /** How another person is called here. */
 export const personName = (person: { readonly name: string; readonly self: boolean }): string =>
   person.self ? words.youElsewhere : person.name;
@@ -156,10 +174,14 @@ export function EditableFrame(props: EditableFrameProps) {
   const [session, setSession] = useState<WordsSession | null>(null);
   const sessionRef = useRef<WordsSession | null>(null);
   const [rect, setRect] = useState<Rect | null>(null);
+  const [tagAt, setTagAt] = useState({ x: 0, y: 0 });
   const [others, setOthers] = useState<readonly { tab: string; name: string; rect: Rect }[]>([]);
   const selected = view.selection?.node ?? null;
   const mine = view.selection?.width === scope;
   const { people } = view;
+  const selectedBlock = selected ? composer.node(selected) : null;
+  const tag = selectedBlock ? tagOf(selectedBlock) : "";
+  const tagLength = tag.length;
 
   const measure = useCallback(
     (stage: StageState) => {
@@ -172,6 +194,8 @@ export function EditableFrame(props: EditableFrameProps) {
       setOthers((before) => (JSON.stringify(before) === JSON.stringify(places) ? before : places));
       const element = selected ? find(stage, selected) : null;
       if (!element) return setRect(null);
+      const place = tagPlace(stage.document, element, scale, tagLength);
+      setTagAt((before) => (before.x === place.x && before.y === place.y ? before : { x: place.x, y: place.y }));
       const found = element.getBoundingClientRect();
       const next = { x: found.x, y: found.y, width: found.width, height: found.height };
       setRect((before) =>
@@ -188,7 +212,7 @@ export function EditableFrame(props: EditableFrameProps) {
         onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
       }
     },
-    [selected, mine, onMeasured, widthPx, people],
+    [selected, mine, onMeasured, widthPx, people, scale, tagLength],
   );
 
   useEffect(() => {
@@ -365,14 +389,7 @@ export function EditableFrame(props: EditableFrameProps) {
             onOpen={open}
             onLaidOut={measure}
           />
-          {rect && block ? (
-            <CropMarks
-              rect={rect}
-              scale={scale}
-              faint={!mine}
-              tag={block.kind === "section" ? String(block.content.name) : kinds[block.kind].label}
-            />
-          ) : null}
+          {rect && block ? <CropMarks rect={rect} scale={scale} faint={!mine} tag={tag} tagAt={tagAt} /> : null}
           {others.map((other) => (
             <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
           ))}
