@@ -157,7 +157,9 @@ test("an owner sees what happened, gives another site, and removes the person", 
   const form = owner.getByRole("dialog", { name: "Una Voss" });
   await form.getByLabel("Oddlane Cycles").check();
   await form.getByRole("button", { name: "Save" }).click();
-  await expect(owner.getByRole("listitem", { name: "Una Voss" })).toContainText("on Oddlane Cycles, Wrenfield Clayworks");
+  await expect(owner.getByRole("listitem", { name: "Una Voss" })).toContainText(
+    "on Oddlane Cycles, Wrenfield Clayworks",
+  );
   await owner.getByRole("button", { name: "Remove Una Voss" }).click();
   await owner.getByRole("dialog").getByRole("button", { name: "Remove Una Voss" }).click();
   await expect(owner.getByRole("listitem", { name: "Una Voss" })).toHaveCount(0);

@@ -283,3 +283,81 @@ test("the Publish screen is read at 360 px: no letters under each other", async 
   expect(narrow).toEqual([]);
   expect(await page.getByRole("main").evaluate((main) => main.scrollWidth <= main.clientWidth + 1)).toBe(true);
 });
+
+test("while a section is dragged one place is marked, and the others are not", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const entry = page.locator("[data-section]").first();
+  const box = await entry.boundingBox();
+  const last = await page.locator("[data-section]").last().boundingBox();
+  if (!box || !last) throw new Error("The sections have no place");
+  await page.mouse.move(box.x + 30, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 40, box.y + 60, { steps: 6 });
+  await page.mouse.move(last.x + 40, last.y + last.height + 4, { steps: 6 });
+  const lines = page.locator(".insert-point button span:first-child");
+  const solid = () =>
+    lines.evaluateAll((all) => all.filter((line) => getComputedStyle(line).borderTopStyle === "solid").length);
+  await expect.poll(solid).toBe(1);
+  expect(await lines.count()).toBeGreaterThan(2);
+  await page.keyboard.press("Escape");
+  await page.mouse.up();
+});
+
+test("the foot bar is one line with its picture, fits a phone, and its preview is not loaded anew with every edit", async ({
+  page,
+}) => {
+  await page.goto("/s/wrenfield/widgets/letters");
+  await page.getByRole("radio", { name: /Foot bar/ }).click();
+  const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
+  const bar = visitor.getByRole("dialog");
+  await expect(bar).toBeVisible();
+  await expect(bar.locator("img")).toBeVisible();
+  expect(await bar.evaluate((box) => box.getBoundingClientRect().height)).toBeLessThan(140);
+  await visitor.locator("body").evaluate((body) => {
+    body.dataset.kept = "yes";
+  });
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("button", { name: /Words and fields/ })
+    .click();
+  const title = page.getByLabel("Title").first();
+  const before = await title.inputValue();
+  await title.fill("Another title");
+  await expect(visitor.getByRole("dialog", { name: "Another title" })).toBeVisible();
+  await saved(page);
+  await title.fill(before);
+  await saved(page);
+  expect(await visitor.locator("body").getAttribute("data-kept")).toBe("yes");
+  await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Device").selectOption("phone");
+  await expect.poll(() => visitor.locator("body").evaluate(() => innerWidth)).toBe(390);
+  for (const design of [/Foot bar/, /Centre card/]) {
+    await page
+      .getByRole("navigation", { name: "Steps" })
+      .getByRole("button", { name: /Design/ })
+      .click();
+    await page.getByRole("radio", { name: design }).click();
+    const button = visitor.getByRole("button", { name: "Write to me", exact: true });
+    await expect(button).toBeVisible();
+    await expect.poll(() => button.evaluate((one) => one.getBoundingClientRect().bottom <= innerHeight)).toBe(true);
+  }
+  await saved(page);
+});
+
+test("a release that has done nothing yet shows an empty bar", async ({ page }) => {
+  await page.route("**/api/sites/oddlane/jobs/*", (route) =>
+    route.fulfill({
+      contentType: "text/event-stream",
+      body: `data: ${JSON.stringify({ state: "running", done: 0, total: 5, error: null })}\n\n`,
+    }),
+  );
+  await page.goto("/s/oddlane/publish");
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByText("0 of 5 steps. You may leave this page.")).toBeVisible();
+  const bar = page.getByRole("progressbar", { name: "Publishing" });
+  await expect(bar).toHaveAttribute("aria-valuenow", "0");
+  expect(await bar.evaluate((outer) => outer.firstElementChild?.getBoundingClientRect().width)).toBe(0);
+  await page.unroute("**/api/sites/oddlane/jobs/*");
+});

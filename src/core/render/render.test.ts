@@ -5,6 +5,7 @@ import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
 import { applyEdits } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
+import { shelf } from "@/core/page/shelf";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile, SiteFrame } from "@/core/site/site";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
@@ -204,5 +205,81 @@ describe("the small files", () => {
         widgets: null,
       }),
     );
+  });
+});
+
+describe("what made pages look unfinished", () => {
+  const css = (body: PageNode) => render(body).css;
+  test("a column that is taken out leaves no hole: there are as many tracks as columns", () => {
+    const of = (count: number) =>
+      render(
+        b.page(
+          b.section(
+            "x",
+            {},
+            b.columns({ split: "1:1:1" }, ...Array.from({ length: count }, () => b.stack({}, b.heading(3, "x")))),
+          ),
+        ),
+      ).html;
+    expect(of(3)).toContain('class="b-columns l');
+    expect(of(2)).toContain('class="b-columns of-2 ');
+    expect(of(1)).toContain('class="b-columns of-1 ');
+    // More than tracks: the gallery's six pictures stand in rows.
+    expect(of(6)).not.toContain("of-");
+    expect(css(b.page(b.section("x", {}, b.columns({}))))).toContain(".of-2{grid-template-columns:repeat(2,");
+  });
+  test("a gallery on a phone stands in whole rows", () => {
+    const gallery = shelf.find((entry) => entry.key === "gallery")?.make(() => `g${++last}`) as PageNode;
+    const rows = (gallery.children ?? []).filter((node) => node.kind === "columns");
+    expect(rows).toHaveLength(1);
+    expect((rows[0]?.children?.length ?? 0) % 2).toBe(0);
+    expect(rows[0]?.look.phone?.split).toBe("1:1");
+  });
+  test("mail addresses in running text are links, and nothing that only looks like one is", () => {
+    const html = render(
+      b.page(
+        b.section("x", {}, b.words("Write to <ana@mail.example>, or to ben.b@post.mail.example. Not @this or a@b.")),
+      ),
+    ).html;
+    expect(html).toContain('&lt;<a href="mailto:ana@mail.example">ana@mail.example</a>&gt;,');
+    expect(html).toContain('<a href="mailto:ben.b@post.mail.example">ben.b@post.mail.example</a>. Not @this or a@b.');
+    expect(html.match(/mailto:(?:ana|ben)/g)).toHaveLength(2);
+  });
+  test("a closing section on ink is told from a footer on ink by a line", () => {
+    const ink = b.page(b.section("x", { surface: "ink" }, b.heading(2, "x")));
+    expect(render(ink).html).toContain('class="b-section on-ink ');
+    expect(css(ink)).toContain("main:has(>.on-ink:last-child)+footer>.on-ink:first-child");
+  });
+  test("the place of a picture can be seen on every ground, and last lines are not left with one word", () => {
+    const all = css(b.page(b.section("x", { surface: "soft" }, b.picture(null, ""), b.words("x"), b.heading(2, "x"))));
+    expect(all).toMatch(/\.b-none\{background:color-mix\(in srgb,currentColor/);
+    expect(all).toContain("text-wrap:pretty");
+    expect(all).toContain("text-wrap:balance");
+  });
+  test("a site's own icon, picture for sharing and business facts stand in the head", () => {
+    const [icon, sharing] = site.media as [SiteFile["media"][number], SiteFile["media"][number]];
+    const settings = {
+      ...site.settings,
+      favicon: icon.hash,
+      sharing: sharing.hash,
+      address: "The old net store\nLower Quay",
+      phone: "+353 1 555 0100",
+      hours: [[{ from: "10:00", to: "18:00" }], [], [], [], [], [], []],
+    };
+    const head = renderPage(
+      { ...frame, settings },
+      home,
+      b.page(b.section("x", {}, b.heading(1, "</script>"))),
+      options,
+    ).head;
+    expect(head).toContain(`<link rel="icon" type="image/webp" href="/_a/${icon.hash.slice(0, 24)}`);
+    expect(head).toContain(`content="https://wrenfield.example/_a/${sharing.hash.slice(0, 24)}`);
+    const data = JSON.parse(/<script type="application\/ld\+json">(.*?)<\/script>/.exec(head)?.[1] ?? "{}");
+    expect(data).toMatchObject({
+      "@type": "LocalBusiness",
+      telephone: "+353 1 555 0100",
+      address: "The old net store, Lower Quay",
+      openingHoursSpecification: [{ dayOfWeek: "Monday", opens: "10:00", closes: "18:00" }],
+    });
   });
 });
