@@ -91,6 +91,9 @@ test("words are written where they stand, and linked to a page, an address and a
   await page.keyboard.press("Control+Z");
   await page.keyboard.press("Backspace");
   await expect(title).toHaveText("Bread worth the stairs.");
+  // What was changed is no sample any more; what was not is marked as one.
+  await expect(sheet().getByText("Still the words that came with the section.")).toBeHidden();
+  await expect(order().getByRole("button", { name: /^Three cards/ })).toContainText("sample words");
   const words = wide().locator("main > section").nth(2).locator(".b-rich");
   // The first click takes the caret where it was pressed.
   await words.getByText("Running text.").click({ position: { x: 4, y: 8 } });

@@ -46,3 +46,9 @@ function linesOf(node: PageNode): readonly string[] {
 /** Of a block without others in it: its words that are still those of the shelf. */
 export const samplesIn = (node: PageNode): readonly string[] =>
   node.children ? [] : linesOf(node).filter((line) => sampleWords().has(line));
+
+/** Whether anything in a section is still the shelf's own words. */
+export function hasSamples(section: PageNode): boolean {
+  for (const node of everyNode(section)) if (samplesIn(node).length) return true;
+  return false;
+}

@@ -9,6 +9,7 @@ import { Fragment, memo, useMemo, useState } from "react";
 import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
+import { hasSamples } from "@/core/page/sample";
 import { words } from "./words";
 
 const fills: Readonly<Record<Shape["kind"], string>> = {
@@ -114,9 +115,15 @@ const Entry = memo(function Entry({ section, selected, movable, folded, lifted, 
             <Text fontWeight="650" truncate>
               {String(section.content.name)}
             </Text>
-            <Text fontSize="small" color="ink2" truncate>
-              {countsOf(section)}
-            </Text>
+            {hasSamples(section) ? (
+              <Text fontSize="small" color="amber" fontWeight="600" truncate title={words.samplesHere}>
+                {words.samples}
+              </Text>
+            ) : (
+              <Text fontSize="small" color="ink2" truncate>
+                {countsOf(section)}
+              </Text>
+            )}
           </Box>
         )}
       </button>

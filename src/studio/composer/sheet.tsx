@@ -11,6 +11,7 @@ import { linkFromWords } from "@/core/page/link";
 import { type LookField, lookAt, type Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
+import { samplesIn } from "@/core/page/sample";
 import { useSite } from "@/studio/frame/site-context";
 import {
   Choice,
@@ -106,6 +107,11 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
           </Flex>
         ) : null}
       </Flex>
+      {samplesIn(node).length ? (
+        <Box my="8px">
+          <State tone="amber">{own.samplesHere}</State>
+        </Box>
+      ) : null}
       <Content composer={composer} node={node} measured={measured} />
       {composer.mayLayout ? (
         <>
