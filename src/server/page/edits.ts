@@ -6,7 +6,7 @@ import type { Stored } from "@/core/page/follow";
 import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
 import type { Reason } from "@/core/visitor/decision";
-import { inTransaction } from "@/data/connection";
+import { type Executor, inTransaction } from "@/data/connection";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
 import { fieldProblem, forbidden, notFound, Problem } from "../problem";
@@ -59,48 +59,47 @@ function checkRole(call: SiteCall, page: PageNode, edits: readonly Edit[]) {
  * them anew: so the line is what every browser has applied, in one order.
  */
 export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<SavedBatch> {
-  const stored = await inTransaction(call.context.db, async (tx) => {
-    const [row] = await tx
-      .select({ body: documents.body, revision: documents.revision })
-      .from(documents)
-      .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document), isNull(documents.removedAt)))
-      .for("update");
-    if (!row) throw notFound("This page");
-    const [before] = await tx
-      .select({ revision: documentEdits.revision })
-      .from(documentEdits)
-      .where(and(eq(documentEdits.siteId, call.site.id), eq(documentEdits.batch, batch.batch)));
-    if (before) return true;
-    if (batch.base > row.revision)
-      throw new Problem(
-        409,
-        "unknownRevision",
-        "This page is older than what the browser knows. Please load it again.",
-      );
-    if (batch.base < row.revision) return false;
-    const body = withLineIds(row.body);
-    checkRole(call, body, batch.edits);
-    const { page, applied, refusals } = applyEdits(body, batch.edits);
-    if (refusals[0]) throw refusedEdit(batch.edits.indexOf(refusals[0].edit), refusals[0].reason);
-    const revision = row.revision + 1;
-    const now = call.context.now();
-    await tx
-      .update(documents)
-      .set({ body: page, revision, changedAt: now })
-      .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document)));
-    await tx.insert(documentEdits).values({
-      siteId: call.site.id,
-      documentId: batch.document,
-      revision,
-      batch: batch.batch,
-      edits: applied,
-      refusals: [],
-      userId: call.account.id,
-      createdAt: now,
-    });
-    return true;
-  });
+  const stored = await inTransaction(call.context.db, (tx) => storeBatch(tx, call, batch));
   return { stored, line: await lineSince(call, batch.document, batch.base) };
+}
+
+/** Stores a batch inside a transaction of its caller; whether it is stored. */
+export async function storeBatch(tx: Executor, call: SiteCall, batch: EditBatch): Promise<boolean> {
+  const [row] = await tx
+    .select({ body: documents.body, revision: documents.revision })
+    .from(documents)
+    .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document), isNull(documents.removedAt)))
+    .for("update");
+  if (!row) throw notFound("This page");
+  const [before] = await tx
+    .select({ revision: documentEdits.revision })
+    .from(documentEdits)
+    .where(and(eq(documentEdits.siteId, call.site.id), eq(documentEdits.batch, batch.batch)));
+  if (before) return true;
+  if (batch.base > row.revision)
+    throw new Problem(409, "unknownRevision", "This page is older than what the browser knows. Please load it again.");
+  if (batch.base < row.revision) return false;
+  const body = withLineIds(row.body);
+  checkRole(call, body, batch.edits);
+  const { page, applied, refusals } = applyEdits(body, batch.edits);
+  if (refusals[0]) throw refusedEdit(batch.edits.indexOf(refusals[0].edit), refusals[0].reason);
+  const revision = row.revision + 1;
+  const now = call.context.now();
+  await tx
+    .update(documents)
+    .set({ body: page, revision, changedAt: now })
+    .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document)));
+  await tx.insert(documentEdits).values({
+    siteId: call.site.id,
+    documentId: batch.document,
+    revision,
+    batch: batch.batch,
+    edits: applied,
+    refusals: [],
+    userId: call.account.id,
+    createdAt: now,
+  });
+  return true;
 }
 
 /** An edit that can't be made on the very page its sender has: a defect of the sender, told at its place. */

@@ -122,6 +122,33 @@ test("each kind of change is taken back to what is live, and open browsers follo
   expect(told.line).toHaveLength(1);
 });
 
+test("an address taken back needs no redirect any more", async () => {
+  const meta = (await working()).pages.find((one) => one.id === "visit");
+  const page = { site, title: meta?.title ?? "", description: meta?.description ?? "", inNavigation: true };
+  await studio.as("designer", "pages.change", { ...page, page: "visit", slug: "come-by" });
+  expect(await named()).toEqual(["page visit changed", "redirect /visit new"]);
+  await studio.as("designer", "publish.takeBack", { site, of: "page", id: "visit" });
+  expect(await named()).toEqual([]);
+});
+
+test("what can't be taken back is said, and nothing of it was done", async () => {
+  const meta = (await working()).pages.find((one) => one.id === "kiln-hire");
+  const page = { site, title: meta?.title ?? "", description: meta?.description ?? "", inNavigation: true };
+  await studio.as("designer", "pages.change", { ...page, page: "kiln-hire", slug: "kilns" });
+  const { id } = (await studio.as("designer", "pages.add", { site, title: "Other", slug: "kiln-hire" })) as {
+    id: string;
+  };
+  const before = await working();
+  await expect(studio.as("designer", "publish.takeBack", { site, of: "page", id: "kiln-hire" })).rejects.toMatchObject({
+    status: 409,
+    code: "addressTaken",
+  });
+  expect(await working()).toEqual(before);
+  await studio.as("designer", "publish.takeBack", { site, of: "page", id });
+  await studio.as("designer", "publish.takeBack", { site, of: "page", id: "kiln-hire" });
+  expect(await named()).toEqual([]);
+});
+
 test("an older release is looked at, worked on from, and made live again", async () => {
   const first = (await row()).liveReleaseId ?? "";
   await write("classes", "Of the second release");
