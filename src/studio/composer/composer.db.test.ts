@@ -188,6 +188,8 @@ test("two tabs at one page: both edits stand in both", async () => {
   right.setLook(section.id, "base", "surface", "ink");
   await settled(left);
   await settled(right);
+  // Whichever of the two was stored first.
+  await Promise.all([left.follow(), right.follow()]);
   expect(textOf(right.view.page, heading.id)).toBe("From the left");
   left.setLook(section.id, "base", "above", 40);
   await settled(left);
@@ -240,7 +242,7 @@ test("two tabs write in one heading: both keep their words, and going back takes
   right.setContent(heading.id, "text", `${before} today`);
   await settled(left);
   await settled(right);
-  await left.follow();
+  await Promise.all([left.follow(), right.follow()]);
   expect(textOf(left.view.page, heading.id)).toBe(`Come and ${before} today`);
   expect(left.view.page).toEqual(right.view.page);
   left.undo();

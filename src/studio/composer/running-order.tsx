@@ -117,6 +117,7 @@ const Entry = memo(function Entry({ section, selected, movable, folded, lifted, 
             </Text>
             {hasSamples(section) ? (
               <Text fontSize="small" color="amber" fontWeight="600" truncate title={words.samplesHere}>
+                <span aria-hidden="true">! </span>
                 {words.samples}
               </Text>
             ) : (

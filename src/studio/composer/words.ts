@@ -2,7 +2,7 @@
 const changes = (count: number) => (count === 1 ? "One change was" : `${count} changes were`);
 
 export const words = {
-  samples: "! sample words",
+  samples: "sample words",
   samplesHere: "Still the words that came with the section.",
   blockGone: "This block is gone.",
   placeGone: "This place is gone.",
