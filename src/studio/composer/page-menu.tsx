@@ -129,7 +129,6 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
   });
   const [moved, setMoved] = useState<Moved | null>(null);
   const { refusal, attempt } = useRefusal();
-  if (moved) return <MovedWindow site={site.key} moved={moved} onClose={onClose} />;
   const save = () =>
     attempt(async () => {
       const { moved: told } = await ask("pages.change", { site: site.key, page: page.id, ...form });
@@ -139,41 +138,56 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
       else onClose();
     });
   return (
+    // One window throughout: a second one would be closed by the focus that the first gives back.
     <Window
-      title={words.settingsOf(page.title)}
+      title={moved ? words.movedTitle : words.settingsOf(page.title)}
       open
       onClose={onClose}
-      foot={<MainButton onClick={save}>{words.saveSettings}</MainButton>}
+      foot={
+        moved ? (
+          <MainButton onClick={onClose}>{words.done}</MainButton>
+        ) : (
+          <MainButton onClick={save}>{words.saveSettings}</MainButton>
+        )
+      }
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
-        <Row label={words.title} error={refusal?.at("title")}>
-          {(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}
-        </Row>
-        <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
-          {(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}
-        </Row>
-        <Row
-          label={words.description}
-          stacked
-          error={refusal?.at("description")}
-          hint={words.about155CharactersSearch(form.description.length)}
+      {moved ? (
+        <MovedFacts site={site.key} moved={moved} />
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
         >
-          {(ids) => (
-            <TextArea {...ids} value={form.description} onChange={(description) => setForm({ ...form, description })} />
-          )}
-        </Row>
-        <Tick
-          label={words.shownNavigation}
-          checked={form.inNavigation}
-          onChange={(inNavigation) => setForm({ ...form, inNavigation })}
-        />
-        <RefusalNote refusal={refusal} shownAt={["title", "slug", "description"]} />
-      </form>
+          <Row label={words.title} error={refusal?.at("title")}>
+            {(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}
+          </Row>
+          <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
+            {(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}
+          </Row>
+          <Row
+            label={words.description}
+            stacked
+            error={refusal?.at("description")}
+            hint={words.about155CharactersSearch(form.description.length)}
+          >
+            {(ids) => (
+              <TextArea
+                {...ids}
+                value={form.description}
+                onChange={(description) => setForm({ ...form, description })}
+              />
+            )}
+          </Row>
+          <Tick
+            label={words.shownNavigation}
+            checked={form.inNavigation}
+            onChange={(inNavigation) => setForm({ ...form, inNavigation })}
+          />
+          <RefusalNote refusal={refusal} shownAt={["title", "slug", "description"]} />
+        </form>
+      )}
     </Window>
   );
 }
@@ -181,14 +195,9 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
 type Moved = NonNullable<Gives<"pages.change">["moved"]>;
 
 /** What a page's new address brings with it. */
-function MovedWindow({ site, moved, onClose }: { site: string; moved: Moved; onClose: () => void }) {
+function MovedFacts({ site, moved }: { site: string; moved: Moved }) {
   return (
-    <Window
-      title={words.movedTitle}
-      open
-      onClose={onClose}
-      foot={<MainButton onClick={onClose}>{words.done}</MainButton>}
-    >
+    <>
       {moved.redirect ? <Text mb="8px">{words.redirected(moved.redirect)}</Text> : null}
       {moved.followed.length ? <Text mb="8px">{words.followed(moved.followed)}</Text> : null}
       {moved.left.map((rule) => (
@@ -199,7 +208,7 @@ function MovedWindow({ site, moved, onClose }: { site: string; moved: Moved; onC
           </Link>
         </Flex>
       ))}
-    </Window>
+    </>
   );
 }
 
