@@ -3,7 +3,9 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import ts from "typescript";
 
-const told = /\p{L}{2,}/u;
+const letters = /\p{L}{2,}/u;
+/** Words that follow each other, or one that begins as a sentence or a label does. */
+const sentence = /\p{L}{2,} \p{L}{2,}|^[A-Z][a-z]{3,}\b/u;
 /** Attributes that somebody reads or hears. */
 const read = new Set([
   "label",
@@ -18,27 +20,36 @@ const read = new Set([
   "what",
   "unit",
 ]);
-/** Names that are not words: the product's, and keys of the keyboard. */
-const names = new Set(["Webitor"]);
+/** Attributes of layout and drawing, whose strings are the style sheet's. */
+const drawn = new Set(["style", "css", "gridTemplateColumns", "templateColumns", "sandbox", "boxShadow"]);
+/** Not words: the product's name and keys of the keyboard. */
+const names = new Set(["Webitor", "Escape", "Enter", "ArrowUp", "ArrowDown"]);
 
 const files = readdirSync("src/studio", { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".tsx"))
   .map((file) => join("src/studio", file));
 
-/** Words that stand in the markup of a component itself. */
+/** Words that stand in a component itself: in its markup, and in any string that is neither code nor for developers. */
 function wordsIn(file: string, text = readFileSync(file, "utf8")): string[] {
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
   const found: string[] = [];
-  const note = (words: string) => {
-    if (!words.includes("&") && told.test(words) && !names.has(words.trim())) found.push(`${file}: ${words.trim()}`);
+  const note = (words: string, told: RegExp) => {
+    if (told.test(words) && !names.has(words.trim()) && !/[&:]|\w\(/.test(words))
+      found.push(`${file}: ${words.trim()}`);
   };
   const walk = (node: ts.Node): void => {
-    if (ts.isJsxText(node)) note(node.text);
-    if (ts.isJsxAttribute(node) && node.initializer && ts.isStringLiteral(node.initializer)) {
-      const component = /^[A-Z]/.test(node.parent.parent.tagName.getText(source));
+    const directive = ts.isExpressionStatement(node) && ts.isStringLiteral(node.expression);
+    if (ts.isImportDeclaration(node) || ts.isThrowStatement(node) || directive) return;
+    if (ts.isJsxText(node)) note(node.text, letters);
+    if (ts.isJsxAttribute(node)) {
       const name = node.name.getText(source);
-      if (read.has(name) || (name === "name" && component)) note(node.initializer.text);
-    }
+      if (drawn.has(name)) return;
+      const component = /^[A-Z]/.test(node.parent.parent.tagName.getText(source));
+      const isRead = read.has(name) || (name === "name" && component);
+      if (isRead && node.initializer && ts.isStringLiteral(node.initializer)) note(node.initializer.text, letters);
+    } else if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)) note(node.text, sentence);
+    else if (ts.isTemplateExpression(node))
+      note([node.head.text, ...node.templateSpans.map((span) => span.literal.text)].join("…"), sentence);
     ts.forEachChild(node, walk);
   };
   walk(source);
@@ -51,9 +62,14 @@ test("no component holds words of its own", () => {
 });
 
 test("the judge knows words when it sees them", () => {
-  expect(wordsIn("x.tsx", '<Row label="Name"><p>Hello there</p><svg title={words.a} /></Row>')).toEqual([
-    "x.tsx: Name",
+  expect(wordsIn("x.tsx", '<Row label="ok"><p>Hello there</p><svg title={words.a} /></Row>')).toEqual([
+    "x.tsx: ok",
     "x.tsx: Hello there",
+  ]);
+  // biome-ignore lint/suspicious/noTemplateCurlyInString: the source of a component
+  expect(wordsIn("x.tsx", 'const note = (n) => n ? "none at all" : `${n} of them`; const key = "aKey";')).toEqual([
+    "x.tsx: none at all",
+    "x.tsx: … of them",
   ]);
 });
 

@@ -18,6 +18,8 @@ export interface KindDefinition<C extends object = Record<string, unknown>> {
   readonly looks: readonly LookField[];
   /** Content fields that hold words or pictures, which an editor may change, with the form they have. */
   readonly words: Readonly<Partial<Record<keyof C & string, WordsForm>>>;
+  /** The field whose words one sees on the page, and writes there. */
+  readonly onPage?: keyof C & string;
   /** Rules every page with this kind carries once. */
   readonly css: string;
   render(node: PageNode, content: C, context: RenderContext): string;

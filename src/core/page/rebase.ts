@@ -9,7 +9,6 @@ import { Mapping, type StepMap } from "prosemirror-transform";
 import { type Outcome, type Reason, refused } from "@/core/visitor/decision";
 import { type Edit, editKinds } from "./edit";
 import type { Through } from "./edits/kind";
-import { singleSteps } from "./edits/steps";
 
 export interface Rebased {
   /** For each own edit the edits that stand for it now, in order; none where nothing is left to do. */
@@ -31,7 +30,7 @@ interface Course {
 const mapsOf = (edit: Edit) => editKinds[edit.type].maps?.(edit) ?? [];
 
 /** An edit as parts that each move every place at most once. */
-const partsOf = (edit: Edit): readonly Edit[] => (edit.type === "steps" ? singleSteps(edit) : [edit]);
+const partsOf = (edit: Edit): readonly Edit[] => editKinds[edit.type].parts?.(edit) ?? [edit];
 
 function coursesOf(own: readonly Edit[], over: readonly Edit[]): Map<string, Course> {
   const courses = new Map<string, Course>();

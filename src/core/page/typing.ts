@@ -1,27 +1,7 @@
 // Where a run of typed words ends: what one step back takes.
-import { ReplaceStep } from "prosemirror-transform";
-import type { Edit } from "./edit";
-import { stepOf } from "./edits/steps";
+import { type Edit, editKinds } from "./edit";
 
-/** A change of letters, whatever text it stands in. */
-interface Letters {
-  readonly place: string;
-  readonly at: number;
-  readonly cut: number;
-  readonly put: string;
-}
-
-function lettersOf(edit: Edit): Letters | null {
-  if (edit.type === "splice") return { place: `${edit.node}|${edit.field}`, at: edit.at, cut: edit.cut, put: edit.put };
-  if (edit.type !== "steps") return null;
-  const step = edit.steps.length === 1 ? stepOf(edit.steps[0] as never) : null;
-  if (!(step instanceof ReplaceStep)) return null;
-  const { slice, from, to } = step;
-  const flat = slice.openStart === 0 && slice.content.childCount <= 1 && (slice.content.firstChild?.isText ?? true);
-  return flat
-    ? { place: `${edit.node}|${edit.field}`, at: from, cut: to - from, put: slice.content.firstChild?.text ?? "" }
-    : null;
-}
+const lettersOf = (edit: Edit) => editKinds[edit.type].letters?.(edit) ?? null;
 
 /** Whether `after` goes on where `before` was typed: the same word, or the blank behind it. */
 export function continuesRun(before: Edit, after: Edit): boolean {

@@ -16,7 +16,6 @@ import {
   Title,
   useRefusal,
 } from "@/studio/kit/kit";
-import { passwordHint } from "./choose-password";
 import { SecondFactor } from "./second-factor";
 import { words } from "./words";
 
@@ -33,7 +32,7 @@ export function AccountScreen() {
           {me.data ? `${me.data.account.name}, ${me.data.account.email}` : ""}
         </Text>
         {me.error ? <State tone="brick">{me.error.message}</State> : null}
-        {me.isPending ? <Loading what={words.yourAccount2} /> : null}
+        {me.isPending ? <Loading what={words.loadingAccount} /> : null}
         {me.data ? (
           <Box display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="18px" alignItems="start">
             <Sheet>
@@ -96,7 +95,7 @@ function OwnPassword() {
             />
           )}
         </Row>
-        <Row label={words.newPassword} stacked error={refusal?.at("password")} hint={passwordHint}>
+        <Row label={words.newPassword} stacked error={refusal?.at("password")} hint={words.passwordHint}>
           {(ids) => (
             <TextInput
               {...ids}

@@ -10,10 +10,8 @@ import { words as own } from "./words";
 
 const heads = {
   invitation: { title: own.welcome, words: own.choosePasswordYouWill },
-  recovery: { title: own.newPassword2, words: own.settingSignsYouOut },
+  recovery: { title: own.newPasswordTitle, words: own.settingSignsYouOut },
 } as const;
-
-export const passwordHint = "At least 12 characters; a few words in a row are fine.";
 
 export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads; token: string }) {
   const [password, setPassword] = useState("");
@@ -53,7 +51,7 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
           </Text>
           {/* So that password keepers know whose it is. */}
           <input type="email" autoComplete="username" value={link.data.email} readOnly hidden />
-          <Row label={own.newPassword} stacked error={refusal?.at("password")} hint={passwordHint}>
+          <Row label={own.newPassword} stacked error={refusal?.at("password")} hint={own.passwordHint}>
             {(ids) => (
               <TextInput {...ids} type="password" autoComplete="new-password" value={password} onChange={setPassword} />
             )}

@@ -11,12 +11,12 @@ import { Front } from "./front";
 import { words as own } from "./words";
 
 const email = Joi.string().trim().email({ tlds: false }).required().messages({
-  "string.empty": "Please write your e-mail address.",
-  "string.email": "This is not an e-mail address.",
+  "string.empty": own.mailWanted,
+  "string.email": own.noMailAddress,
 });
 const schema = Joi.object({
   email,
-  password: Joi.string().required().messages({ "string.empty": "Please write your password." }),
+  password: Joi.string().required().messages({ "string.empty": own.passwordWanted }),
 });
 
 type Step = "password" | "code" | "lost" | "asked";

@@ -1,7 +1,7 @@
 // Every word of the account screens.
 export const words = {
   yourAccount: "Your account",
-  yourAccount2: "your account",
+  loadingAccount: "your account",
   yourPassword: "Your password",
   password: "Password",
   changingSignsOutYour: "Changing it signs out your other devices.",
@@ -12,12 +12,12 @@ export const words = {
   whereYouAreSigned: "Where you are signed in",
   sessionEndsAfterHalf: "A session ends after half an hour without a deed, and after twelve hours.",
   signOutEverywhereElse: "Sign out everywhere else",
-  since: (value: string) => `since ${value}`,
+  since: (when: string) => `since ${when}`,
   here: "here",
   signOut: "Sign out",
   welcome: "Welcome",
   choosePasswordYouWill: "Choose the password you will sign in with.",
-  newPassword2: "A new password",
+  newPasswordTitle: "A new password",
   settingSignsYouOut: "Setting it signs you out everywhere else.",
   thisLink: "This link",
   cameLetterFromWebitor: "It came in a letter from Webitor.",
@@ -61,4 +61,8 @@ export const words = {
   itsLinkWorksOnce: "Its link works once, for an hour.",
   backSigning: "Back to signing in",
   demoFormFilledWith: "This is the demo: the form is filled in with its owner.",
+  passwordHint: "At least 12 characters; a few words in a row are fine.",
+  mailWanted: "Please write your e-mail address.",
+  noMailAddress: "This is not an e-mail address.",
+  passwordWanted: "Please write your password.",
 } as const;

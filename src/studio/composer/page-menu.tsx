@@ -227,7 +227,7 @@ function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string
     });
   return (
     <Window
-      title={words.newPage2}
+      title={words.newPageTitle}
       open
       onClose={onClose}
       foot={<MainButton onClick={make}>{words.addPage}</MainButton>}
@@ -291,7 +291,7 @@ function AllPages({
       title={words.pages}
       open
       onClose={onClose}
-      foot={<PlainButton onClick={onClose}>{words.done2}</PlainButton>}
+      foot={<PlainButton onClick={onClose}>{words.doneWithPages}</PlainButton>}
     >
       <RefusalNote refusal={refusal} />
       <Box as="ol" listStyleType="none">

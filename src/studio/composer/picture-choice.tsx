@@ -24,7 +24,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
       onChoose(entry.hash);
       setState({ busy: false, error: null });
     } catch (error) {
-      setState({ busy: false, error: error instanceof Refusal ? error.message : "The picture could not be sent." });
+      setState({ busy: false, error: error instanceof Refusal ? error.message : words.pictureNotSent });
     }
   };
   return (

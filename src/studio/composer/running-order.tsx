@@ -53,7 +53,7 @@ export function countsOf(section: PageNode): string {
   const blocks = nodes.filter((node) => !kinds[node.kind].holds).length;
   const columns = nodes.find((node) => node.kind === "columns")?.children?.length;
   const widget = nodes.some((node) => node.kind === "widget");
-  return [columns ? `${columns} columns` : "", `${blocks} ${blocks === 1 ? "block" : "blocks"}`, widget ? "widget" : ""]
+  return [columns ? words.columnsCount(columns) : "", words.blocksCount(blocks), widget ? words.widgetHere : ""]
     .filter(Boolean)
     .join(" · ");
 }
@@ -319,7 +319,7 @@ export function RunningOrder({
         selected={section.id === selectedSection}
         folded={folded}
         onSelect={onSelect}
-        note="every page"
+        note={words.everyPage}
       />
     ));
   return (

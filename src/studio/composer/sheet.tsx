@@ -31,12 +31,6 @@ import { PictureChoice } from "./picture-choice";
 import type { Composer, ComposerView } from "./store";
 import { words as own } from "./words";
 
-const scopeWords: Readonly<Record<Width, { bold: string; rest: string }>> = {
-  base: { bold: "every width", rest: "Click in the phone frame to change phones only." },
-  tablet: { bold: "tablets and phones", rest: "That is up to 900 px." },
-  phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
-};
-
 interface SheetProps {
   readonly composer: Composer;
   readonly view: ComposerView;
@@ -71,7 +65,7 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
       </Box>
     );
   const path = composer.path(node.id).slice(1, -1);
-  const scope = scopeWords[selection.width];
+  const scope = own.scopes[selection.width];
   return (
     <Box p="16px" pt="12px" key={node.id}>
       <Flex fontSize="small" color="ink2" minH="20px" wrap="wrap" align="center" pr="30px">
@@ -92,16 +86,16 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         <Title level={2}>{node.kind === "section" ? String(node.content.name) : kinds[node.kind].label}</Title>
         {composer.mayLayout ? (
           <Flex>
-            <IconButton name={own.moveUp2} onClick={() => composer.moveBy(node.id, -1)}>
+            <IconButton name={own.moveBlockUp} onClick={() => composer.moveBy(node.id, -1)}>
               <ArrowUp size={15} />
             </IconButton>
-            <IconButton name={own.moveDown2} onClick={() => composer.moveBy(node.id, 1)}>
+            <IconButton name={own.moveBlockDown} onClick={() => composer.moveBy(node.id, 1)}>
               <ArrowDown size={15} />
             </IconButton>
-            <IconButton name={own.duplicate2} onClick={() => composer.duplicate(node.id)}>
+            <IconButton name={own.duplicateBlock} onClick={() => composer.duplicate(node.id)}>
               <Copy size={15} />
             </IconButton>
-            <IconButton name={own.remove2} onClick={() => composer.remove(node.id)}>
+            <IconButton name={own.removeBlock} onClick={() => composer.remove(node.id)}>
               <Trash2 size={15} />
             </IconButton>
           </Flex>
@@ -132,7 +126,7 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
 function nameOf(composer: Composer, node: PageNode): string {
   if (node.kind === "section") return String(node.content.name);
   const place = composer.place(node.id);
-  return place?.parent.kind === "columns" ? `Column ${place.index + 1}` : kinds[node.kind].label;
+  return place?.parent.kind === "columns" ? own.columnNumber(place.index + 1) : kinds[node.kind].label;
 }
 
 /** A content field that keeps what is typed and shows what is wrong with it. */
@@ -195,9 +189,7 @@ function ChoiceField({
 function Content({ composer, node, measured }: { composer: Composer; node: PageNode; measured: Measured | null }) {
   const { widgets } = useSite();
   const count = (text: string) =>
-    measured
-      ? `${text.length} characters on ${measured.lines} ${measured.lines === 1 ? "line" : "lines"} at ${measured.widthPx} px`
-      : `${text.length} characters`;
+    measured ? own.charactersOnLines(text.length, measured.lines, measured.widthPx) : own.characters(text.length);
   switch (node.kind) {
     case "section":
       return composer.mayLayout ? (
@@ -227,9 +219,7 @@ function Content({ composer, node, measured }: { composer: Composer; node: PageN
               node={node}
               field="level"
               label={own.level}
-              options={[1, 2, 3, 4, 5, 6].map(
-                (level) => [String(level), level === 1 ? "Heading 1, page title" : `Heading ${level}`] as const,
-              )}
+              options={[1, 2, 3, 4, 5, 6].map((level) => [String(level), own.headingLevel(level)] as const)}
             />
           ) : null}
         </Group>
@@ -373,7 +363,7 @@ function LinkField({ composer, node }: { composer: Composer; node: PageNode }) {
         )}
       </Row>
       {other ? (
-        <Row label={own.address} error={wrong ? "Write an address, a mail address or a phone number." : undefined}>
+        <Row label={own.address} error={wrong ? own.linkWanted : undefined}>
           {(ids) => (
             <TextInput
               {...ids}
@@ -498,7 +488,7 @@ function ListLine({
       <Flex gap="4px">
         <TextInput
           {...{ autoFocus: fresh }}
-          aria-label={own.line2(number)}
+          aria-label={own.lineNumber(number)}
           aria-invalid={text.error !== undefined}
           value={item.text}
           onChange={text.set}
@@ -574,15 +564,16 @@ function Looks({ composer, node, width }: { composer: Composer; node: PageNode; 
         key={group}
         title={group}
         aside={
-          group === "Type" && !fields.some((field) => node.look.base[field] !== undefined) ? own.fromBrand : undefined
+          fields.some((field) => lookControls[field].fromBrand) &&
+          !fields.some((field) => node.look.base[field] !== undefined)
+            ? own.fromBrand
+            : undefined
         }
       >
         {fields.map((field) => (
           <LookRow key={field} composer={composer} node={node} width={width} field={field} />
         ))}
-        {group === "Type" && fields.includes("colour") ? (
-          <Contrast composer={composer} node={node} width={width} />
-        ) : null}
+        {fields.includes("colour") ? <Contrast composer={composer} node={node} width={width} /> : null}
       </Group>
     );
   });

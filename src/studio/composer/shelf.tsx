@@ -97,7 +97,7 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
         />
       </form>
       <Text fontSize="small" color="ink2" my="8px">
-        {own.dragOneIntoRunning(found.length, found.length === 1 ? "section" : "sections")}
+        {own.dragOneIntoRunning(found.length)}
       </Text>
       {found.map((entry) => (
         <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />

@@ -195,8 +195,9 @@ export class Composer {
     this.history = notice(this.history, document, edits);
     for (const edit of edits) {
       // A block one wrote in is not taken away without a word.
-      if (edit.type !== "remove" || !this.wroteIn.has(edit.node)) continue;
-      const before = findNode(this.documentBefore(document), edit.node);
+      const taken = editKinds[edit.type].takesBlock?.(edit);
+      if (taken === undefined || !this.wroteIn.has(taken)) continue;
+      const before = findNode(this.documentBefore(document), taken);
       if (before) this.lost = [...this.lost, { reason: words.blockRemoved, words: nodeWords(before) }];
     }
   }

@@ -1,4 +1,6 @@
 // Every word of the composer.
+import { counted } from "@/studio/kit/counted";
+
 const changes = (count: number) => (count === 1 ? "One change was" : `${count} changes were`);
 
 export const words = {
@@ -77,9 +79,9 @@ export const words = {
   description: "Description",
   about155CharactersSearch: (count: number) => `${count} of about 155 characters that a search result shows`,
   shownNavigation: "Shown in navigation",
-  newPage2: "New page",
+  newPageTitle: "New page",
   addPage: "Add page",
-  done2: "Done",
+  doneWithPages: "Done",
   notNavigation: " · not in navigation",
   moveUp: (title: string) => `Move ${title} up`,
   moveDown: (title: string) => `Move ${title} down`,
@@ -91,17 +93,17 @@ export const words = {
   pictureFile: "Picture file",
   sending: "Sending",
   newPicture: "New picture",
-  addSectionAtPlace: (value: number) => `Add a section at place ${value}`,
+  addSectionAtPlace: (place: number) => `Add a section at place ${place}`,
   runningOrder: "Running order",
   pageEmptyAddIts: "This page is empty. Add its first section from the shelf.",
   nothingSelected: "Nothing selected",
   clickBlockPageOr:
     "Click a block on the page, or a section in the running order. Words can be edited where they stand.",
   pressKeys: "Press ? for the keys.",
-  moveUp2: "Move up",
-  moveDown2: "Move down",
-  duplicate2: "Duplicate",
-  remove2: "Remove",
+  moveBlockUp: "Move up",
+  moveBlockDown: "Move down",
+  duplicateBlock: "Duplicate",
+  removeBlock: "Remove",
   lookBelowHoldsAt: "The look below holds at",
   youChangeWordsPictures: "You change words and pictures here; layout is for the studio’s designers.",
   section: "Section",
@@ -144,18 +146,34 @@ export const words = {
   numbers: "numbers",
   rowsWithEnd: "rows with an end",
   addLine: "Add a line",
-  line2: (number: number) => `Line ${number}`,
+  lineNumber: (number: number) => `Line ${number}`,
   endLine: (number: number) => `End of line ${number}`,
   moveLineUpAlt: (number: number) => `Move line ${number} up (Alt+Up)`,
   moveLineDownAlt: (number: number) => `Move line ${number} down (Alt+Down)`,
   removeLine: (number: number) => `Remove line ${number}`,
   fromBrand: "from Brand",
   brand: "Brand",
-  contrast1Surface: (value: string) => `Contrast ${value} : 1 on this surface`,
+  contrast1Surface: (ratio: string) => `Contrast ${ratio} : 1 on this surface`,
   shelf: "Shelf",
   closeShelf: "Close the shelf",
   findSection: "Find a section",
-  dragOneIntoRunning: (count: number, value: string) =>
-    `${count} ${value}. Drag one into the running order. Enter adds the first.`,
+  dragOneIntoRunning: (count: number) =>
+    `${counted(count, "section", "sections")}. Drag one into the running order. Enter adds the first.`,
   nothingShelfCalled: "Nothing on the shelf is called that.",
+  everyPage: "every page",
+  columnsCount: (count: number) => `${count} columns`,
+  blocksCount: (count: number) => counted(count, "block", "blocks"),
+  widgetHere: "widget",
+  scopes: {
+    base: { bold: "every width", rest: "Click in the phone frame to change phones only." },
+    tablet: { bold: "tablets and phones", rest: "That is up to 900 px." },
+    phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
+  },
+  characters: (count: number) => counted(count, "character", "characters"),
+  charactersOnLines: (count: number, lineCount: number, widthPx: number) =>
+    `${count} characters on ${counted(lineCount, "line", "lines")} at ${widthPx} px`,
+  linesCount: (count: number) => counted(count, "line", "lines"),
+  headingLevel: (level: number) => (level === 1 ? "Heading 1, page title" : `Heading ${level}`),
+  columnNumber: (number: number) => `Column ${number}`,
+  pictureNotSent: "The picture could not be sent.",
 } as const;

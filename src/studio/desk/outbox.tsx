@@ -9,7 +9,6 @@ import { ask } from "@/studio/kit/api";
 import { Loading, PlainButton, State, Title } from "@/studio/kit/kit";
 import { words } from "./words";
 
-const states = { waiting: "waits", outbox: "in the outbox", sent: "sent", failed: "failed" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 /** Links in a plain text, as links. */
@@ -84,7 +83,7 @@ export function Outbox() {
             <Flex justify="space-between" gap="10px">
               <Text truncate>{row.subject}</Text>
               <Text color="ink2" whiteSpace="nowrap">
-                {states[row.state]}
+                {words.mailStates[row.state]}
               </Text>
             </Flex>
           </button>

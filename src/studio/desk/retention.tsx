@@ -13,7 +13,7 @@ const kinds: readonly { readonly key: keyof Retention; readonly label: string; r
   {
     key: "signups",
     label: own.signups,
-    words: `From the day they came. Unconfirmed ones go after ${unconfirmedDays} days. Of those who withdrew the address stays, so that nobody writes to it again.`,
+    words: own.fromDayTheyCame(unconfirmedDays),
   },
   { key: "bookings", label: own.bookings, words: own.fromDayTheyEnded },
   {
@@ -27,8 +27,8 @@ const kinds: readonly { readonly key: keyof Retention; readonly label: string; r
 /** Days as people say them. */
 function spoken(days: number | undefined): string {
   if (!days) return "";
-  if (days % 365 === 0) return days === 365 ? "a year" : `${days / 365} years`;
-  return days >= 60 ? `about ${Math.round(days / 30.4)} months` : "";
+  if (days % 365 === 0) return own.years(days / 365);
+  return days >= 60 ? own.aboutMonths(Math.round(days / 30.4)) : "";
 }
 
 export function RetentionPanel() {

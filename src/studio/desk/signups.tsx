@@ -17,7 +17,7 @@ type Row = Gives<"desk.signups">["rows"][number];
 const pageSize = 100;
 const rowPx = 40;
 
-const stateNames = { waiting: "waiting for confirmation", confirmed: "confirmed", withdrawn: "withdrawn" } as const;
+const stateNames = own.signupStates;
 const stateTones = { waiting: "amber", confirmed: "moss", withdrawn: "brick" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 const columns =
@@ -108,7 +108,7 @@ export function Signups() {
           />
         </Box>
         <Text role="status" color="ink2">
-          {loaded ? `${all.toLocaleString("en")} ${all === 1 ? own.signup : own.signups2}` : own.counting}
+          {loaded ? own.signupsCount(all) : own.counting}
         </Text>
         <Box flex="1" />
         <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download>
@@ -146,7 +146,7 @@ export function Signups() {
           gap="10px"
           fontWeight="650"
         >
-          {["Address", "Name", "State", "Page", "Popup", "Answers", "Language", "Signed up", ""].map((name) => (
+          {own.signupColumns.map((name) => (
             <Text role="columnheader" key={name}>
               {name}
             </Text>
@@ -197,7 +197,7 @@ export function Signups() {
                     <Text role="cell">{when.format(new Date(row.at))}</Text>
                     <Box role="cell">
                       <PlainButton h="28px" aria-label={own.erase(row.email)} onClick={() => setErasing(row.email)}>
-                        {own.erase2}
+                        {own.eraseWord}
                       </PlainButton>
                     </Box>
                   </>

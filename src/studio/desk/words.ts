@@ -28,12 +28,10 @@ export const words = {
   everyState: "every state",
   popup: "Popup",
   everyPopup: "every popup",
-  signup: "signup",
-  signups2: "signups",
   counting: "Counting…",
   csv: "CSV",
   erase: (email: string) => `Erase ${email}`,
-  erase2: "Erase",
+  eraseWord: "Erase",
   noSignupFitsTake: "No signup fits. Take a filter away to see more.",
   signupsThroughSitesPopups: "Signups through this site’s popups stand here, newest first.",
   erasePerson: "Erase this person",
@@ -41,4 +39,12 @@ export const words = {
   everySignup: "Every signup of",
   siteEveryMailAddress:
     "on this site and every mail to this address goes, and bookings keep their time without a name. Counts by day stay; they name nobody.",
+  fromDayTheyCame: (unconfirmedDays: number) =>
+    `From the day they came. Unconfirmed ones go after ${unconfirmedDays} days. Of those who withdrew the address stays, so that nobody writes to it again.`,
+  years: (count: number) => (count === 1 ? "a year" : `${count} years`),
+  aboutMonths: (count: number) => `about ${count} months`,
+  mailStates: { waiting: "waits", outbox: "in the outbox", sent: "sent", failed: "failed" },
+  signupStates: { waiting: "waiting for confirmation", confirmed: "confirmed", withdrawn: "withdrawn" },
+  signupColumns: ["Address", "Name", "State", "Page", "Popup", "Answers", "Language", "Signed up", ""],
+  signupsCount: (all: number) => `${all.toLocaleString("en")} ${all === 1 ? "signup" : "signups"}`,
 } as const;

@@ -1,35 +1,22 @@
 "use client";
 // The window that asks to sign in when the session has ended: in place, so that nothing typed is lost.
 import { Text } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { ask, signInWith } from "@/studio/kit/api";
 import { MainButton, RefusalNote, Row, TextInput, useRefusal, Window } from "@/studio/kit/kit";
+import { useAsking } from "@/studio/kit/use-asking";
 import { words } from "./words";
 
 const empty = { email: "", password: "", code: "" };
 
 export function SignInAgain() {
-  const [open, setOpen] = useState(false);
+  const { open, end: answer } = useAsking(signInWith);
   const [form, setForm] = useState(empty);
   const [codeWanted, setCodeWanted] = useState(false);
   const { refusal, attempt, clear } = useRefusal();
-  const answer = useRef<((done: boolean) => void) | null>(null);
-
-  useEffect(() => {
-    signInWith(
-      () =>
-        new Promise((resolve) => {
-          answer.current = resolve;
-          setOpen(true);
-        }),
-    );
-    return () => signInWith(null);
-  }, []);
 
   const end = (done: boolean) => {
-    answer.current?.(done);
-    answer.current = null;
-    setOpen(false);
+    answer(done);
     setCodeWanted(false);
     setForm({ ...empty, email: form.email });
     clear();

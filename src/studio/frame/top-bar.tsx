@@ -121,7 +121,7 @@ export function TopBar() {
           <Menu.Positioner>
             <Menu.Content bg="sheet" fontSize="ui" minW="200px">
               <Menu.Item value="all" onSelect={() => router.push("/")}>
-                {words.allSites2}
+                {words.toAllSites}
               </Menu.Item>
               <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>
                 {words.openLiveSite}
@@ -197,7 +197,7 @@ export function TopBar() {
               fontWeight="700"
               whiteSpace="nowrap"
             >
-              {changed ? words.publish2(changed, changed === 1 ? "change" : "changes") : words.publish}
+              {changed ? words.publishChanges(changed) : words.publish}
             </Box>
           </Link>
         ) : null}

@@ -1,5 +1,7 @@
 // Words of what stands around every screen of a site.
-const edits = (count: number) => `${count} ${count === 1 ? "edit is" : "edits are"} kept here`;
+import { counted } from "@/studio/kit/counted";
+
+const edits = (count: number) => `${counted(count, "edit is", "edits are")} kept here`;
 
 export const words = {
   signInAgain: "Sign in again",
@@ -28,12 +30,12 @@ export const words = {
   desk: "Desk",
   webitor: "Webitor",
   webitorAllSites: "Webitor: all sites",
-  allSites2: "All sites",
+  toAllSites: "All sites",
   openLiveSite: "Open the live site",
   siteSettings: "Site settings",
   downloadSiteFile: "Download the site file",
   screens: "Screens",
   walkThroughSiteAs: "Walk through the site as a visitor (R)",
   rehearse: "Rehearse",
-  publish2: (changed: number, value: string) => `Publish ${changed} ${value}`,
+  publishChanges: (count: number) => `Publish ${counted(count, "change", "changes")}`,
 } as const;

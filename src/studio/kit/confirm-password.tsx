@@ -1,33 +1,19 @@
 "use client";
 // The window that asks for the password again before a sensitive deed; it stands in every screen.
 import { Text } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { ask, confirmWith } from "./api";
 import { MainButton, RefusalNote, Row, TextInput, useRefusal, Window } from "./kit";
+import { useAsking } from "./use-asking";
 import { words } from "./words";
 
 export function ConfirmPassword() {
-  const [open, setOpen] = useState(false);
+  const { open, end: answer } = useAsking(confirmWith);
   const [password, setPassword] = useState("");
   const { refusal, attempt, clear } = useRefusal();
-  const answer = useRef<((shown: boolean) => void) | null>(null);
-
-  useEffect(() => {
-    confirmWith(
-      () =>
-        new Promise((resolve) => {
-          answer.current?.(false);
-          answer.current = resolve;
-          setOpen(true);
-        }),
-    );
-    return () => confirmWith(null);
-  }, []);
 
   const end = (shown: boolean) => {
-    answer.current?.(shown);
-    answer.current = null;
-    setOpen(false);
+    answer(shown);
     setPassword("");
     clear();
   };

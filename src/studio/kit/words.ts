@@ -15,4 +15,5 @@ export const words = {
     mostMegabytes: string,
   ) =>
     `Room used: ${sites} of ${mostSites} sites, ${pictures} of ${mostPictures} pictures, ${megabytes} of ${mostMegabytes} MB.`,
+  locale: { language: "Language", zone: "Time zone", currency: "Currency" },
 } as const;

@@ -39,9 +39,7 @@ export function PeopleScreen() {
           <Box>
             <Title>{words.people}</Title>
             <Text color="ink2" mt="2px">
-              {data
-                ? words.at(data.length, data.length === 1 ? "person" : "people", me.data?.studio ?? "the studio")
-                : ""}
+              {data ? words.at(data.length, me.data?.studio ?? words.theStudio) : ""}
             </Text>
           </Box>
           {owner ? (
@@ -68,13 +66,13 @@ export function PeopleScreen() {
                       onClick={() => setOpen({ window: "change", person })}
                       aria-label={words.change(person.name)}
                     >
-                      {words.change2}
+                      {words.changeWord}
                     </PlainButton>
                     <QuietButton
                       onClick={() => setOpen({ window: "remove", person })}
                       aria-label={words.remove(person.name)}
                     >
-                      {words.remove2}
+                      {words.removeWord}
                     </QuietButton>
                   </>
                 ) : null}

@@ -1,16 +1,18 @@
 // Every word of the people screens.
+import { counted } from "@/studio/kit/counted";
+
 export const words = {
   people: "People",
-  at: (count: number, value: string, value2: string) => `${count} ${value} at ${value2}`,
+  at: (count: number, studio: string) => `${counted(count, "person", "people")} at ${studio}`,
   invitePerson: "Invite a person",
   thePeople: "the people",
   change: (name: string) => `Change ${name}`,
-  change2: "Change",
+  changeWord: "Change",
   remove: (name: string) => `Remove ${name}`,
-  remove2: "Remove",
+  removeWord: "Remove",
   you: "· you",
   allSites: " on all sites",
-  on: (value: string) => ` on ${value}`,
+  on: (sites: string) => ` on ${sites}`,
   noSiteYet: " on no site yet",
   notJoinedYet: "not joined yet",
   inviteAgain: "Invite again",
@@ -40,4 +42,5 @@ export const words = {
   referenceLog: "Reference in the log",
   nothingHasHappenedYet: "Nothing has happened yet.",
   earlier: "Earlier",
+  theStudio: "the studio",
 } as const;

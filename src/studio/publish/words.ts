@@ -1,7 +1,8 @@
 // Every word of the Publish screen.
-import type { ChangeDetail, ChangeOf } from "@/core/site/changes";
 
-const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
+import type { ChangeDetail, ChangeOf } from "@/core/site/changes";
+import { counted } from "@/studio/kit/counted";
+
 const quoted = (text: string | undefined) => `“${(text ?? "").slice(0, 90)}”`;
 
 /** A part of a change as a sentence. */

@@ -35,7 +35,7 @@ export interface ChosenVisitor {
 }
 
 export const deviceWidths = { wide: 1180, tablet: 820, phone: 390 } as const;
-const deviceNames = { wide: "Wide 1180", tablet: "Tablet 820", phone: "Phone 390" } as const;
+const deviceNames = own.devices;
 const countries: readonly (readonly [string, string])[] = [
   ["", own.unknown],
   ["IE", own.ireland],
@@ -323,8 +323,7 @@ export function useRehearsal(): { base: string | null; error: string | null } {
     ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, known) }).then(
       ({ base }) => current && setAnswer({ base, error: null }),
       (error: unknown) =>
-        current &&
-        setAnswer({ base: null, error: error instanceof Refusal ? error.message : "The rehearsal could not start." }),
+        current && setAnswer({ base: null, error: error instanceof Refusal ? error.message : own.notStarted }),
     );
     return () => {
       current = false;
@@ -343,13 +342,6 @@ export function Happened({
   unopened: Rehearsal["unopened"];
   names: (popup: string) => string;
 }) {
-  const verbs: Record<Moment["what"], string> = {
-    opened: "opens",
-    heldBack: "does not open",
-    waits: "waits",
-    closed: "is closed",
-    signedUp: "signs the visitor up",
-  };
   return (
     <Box as="ol" listStyleType="none" aria-live="polite">
       {moments.map((moment, index) => (
@@ -359,7 +351,7 @@ export function Happened({
             <Text
               fontWeight="650"
               color={moment.what === "heldBack" ? "amber" : "ink"}
-            >{`${names(moment.popup)} ${verbs[moment.what]}`}</Text>
+            >{`${names(moment.popup)} ${own.verbs[moment.what]}`}</Text>
             {moment.reasons.map((reason) => (
               <Text key={JSON.stringify(reason)} color="ink2">
                 {reasonWords(reason)}

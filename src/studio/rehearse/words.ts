@@ -28,7 +28,7 @@ export const words = {
   consent: "Consent",
   walkThrough: "Walk through",
   never: "never",
-  whyDoesNotOpen: (value: string) => `Why ${value} does not open`,
+  whyDoesNotOpen: (popup: string) => `Why ${popup} does not open`,
   nothingHasHappenedYet: "Nothing has happened yet.",
   endRehearsal: "End the rehearsal",
   whatHappens: "What happens",
@@ -36,4 +36,13 @@ export const words = {
   walkFacts: (device: string, percent: number | null) =>
     `${device} px${percent === null ? "" : `, shown at ${percent} %`} · nothing is stored`,
   siteAsSeen: "The site as this visitor sees it",
+  notStarted: "The rehearsal could not start.",
+  verbs: {
+    opened: "opens",
+    heldBack: "does not open",
+    waits: "waits",
+    closed: "is closed",
+    signedUp: "signs the visitor up",
+  },
+  devices: { wide: "Wide 1180", tablet: "Tablet 820", phone: "Phone 390" },
 } as const;

@@ -9,7 +9,6 @@ import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import {
-  Choice,
   Group,
   MainButton,
   PlainButton,
@@ -24,7 +23,7 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
-import { currencyOptions, languageOptions, zoneOptions } from "@/studio/kit/names";
+import { LocaleRows } from "@/studio/kit/locale-rows";
 import { words } from "./words";
 
 const noHours: WeekHours = Array.from({ length: 7 }, () => []);
@@ -113,36 +112,7 @@ export function SettingsScreen() {
             </Row>
           </Card>
           <Card title={words.place}>
-            <Row label={words.language} error={refusal?.at("settings.language")}>
-              {(ids) => (
-                <Choice
-                  {...ids}
-                  value={form.language}
-                  onChange={(language) => change({ language })}
-                  options={languageOptions(form.language)}
-                />
-              )}
-            </Row>
-            <Row label={words.zone} error={refusal?.at("settings.zone")}>
-              {(ids) => (
-                <Choice
-                  {...ids}
-                  value={form.zone}
-                  onChange={(zone) => change({ zone })}
-                  options={zoneOptions(form.zone)}
-                />
-              )}
-            </Row>
-            <Row label={words.currency} error={refusal?.at("settings.currency")}>
-              {(ids) => (
-                <Choice
-                  {...ids}
-                  value={form.currency}
-                  onChange={(currency) => change({ currency })}
-                  options={currencyOptions(form.currency)}
-                />
-              )}
-            </Row>
+            <LocaleRows value={form} errorAt={(path) => refusal?.at(path)} onChange={change} />
           </Card>
           <Card title={words.letters}>
             <Row label={words.sender} error={refusal?.at("settings.mailFrom")} hint={words.senderHint}>

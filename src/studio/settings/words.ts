@@ -15,9 +15,6 @@ export const words = {
   describeHint: (count: number) =>
     `${count} of about 155 characters. For search results, where a page has none of its own.`,
   place: "Language, time and money",
-  language: "Language",
-  zone: "Time zone",
-  currency: "Currency",
   letters: "Letters to visitors",
   sender: "From",
   senderHint: "The address that letters come from and answers go to.",

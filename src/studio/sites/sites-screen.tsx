@@ -27,7 +27,7 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
-import { currencyOptions, languageOptions, zoneOptions } from "@/studio/kit/names";
+import { LocaleRows } from "@/studio/kit/locale-rows";
 import { RoomLine } from "@/studio/kit/room";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
@@ -134,12 +134,8 @@ function SiteCard({
           ) : (
             <State tone="amber">{words.notPublishedYet}</State>
           )}
-          {card.changes && card.live ? (
-            <State tone="amber">{`${card.changes} ${card.changes === 1 ? words.changeWaits : words.changesWait}`}</State>
-          ) : null}
-          <Text color="ink2">
-            {words.thisWeek(card.signupsThisWeek, card.signupsThisWeek === 1 ? "signup" : "signups")}
-          </Text>
+          {card.changes && card.live ? <State tone="amber">{words.changesWait(card.changes)}</State> : null}
+          <Text color="ink2">{words.thisWeek(card.signupsThisWeek)}</Text>
         </Flex>
       </Box>
     </Box>
@@ -181,9 +177,7 @@ export function SitesScreen() {
           <Box>
             <Title>{words.sites}</Title>
             <Text color="ink2" mt="2px">
-              {data
-                ? words.lookedAfter(data.length, data.length === 1 ? "site" : "sites", me.data?.studio ?? "the studio")
-                : ""}
+              {data ? words.lookedAfter(data.length, me.data?.studio ?? words.theStudio) : ""}
             </Text>
           </Box>
           {mayMake ? (
@@ -394,31 +388,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
             />
           )}
         </Row>
-        <Row label={words.timeZone} error={refusal?.at("settings.zone")}>
-          {(ids) => (
-            <Choice {...ids} value={form.zone} onChange={(zone) => change({ zone })} options={zoneOptions(form.zone)} />
-          )}
-        </Row>
-        <Row label={words.language} error={refusal?.at("settings.language")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.language}
-              onChange={(language) => change({ language })}
-              options={languageOptions(form.language)}
-            />
-          )}
-        </Row>
-        <Row label={words.currency} error={refusal?.at("settings.currency")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.currency}
-              onChange={(currency) => change({ currency })}
-              options={currencyOptions(form.currency)}
-            />
-          )}
-        </Row>
+        <LocaleRows value={form} errorAt={(path) => refusal?.at(path)} onChange={change} />
         <Row label={words.mailFrom} error={refusal?.at("settings.mailFrom")} hint={words.lettersVisitorsComeFrom}>
           {(ids) => (
             <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />

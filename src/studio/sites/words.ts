@@ -1,4 +1,6 @@
 // Every word of the sites screens.
+import { counted } from "@/studio/kit/counted";
+
 export const words = {
   homePage: (site: string) => `Home page of ${site}`,
   moreFor: (name: string) => `More for ${name}`,
@@ -9,11 +11,11 @@ export const words = {
   removeSite: "Remove this site…",
   liveRelease: (number: number) => `Live, release ${number}`,
   notPublishedYet: "Not published yet",
-  changeWaits: "change waits",
-  changesWait: "changes wait",
-  thisWeek: (signupsThisWeek: number, value: string) => `${signupsThisWeek} ${value} this week`,
+  changesWait: (count: number) => counted(count, "change waits", "changes wait"),
+  thisWeek: (signups: number) => `${counted(signups, "signup", "signups")} this week`,
   sites: "Sites",
-  lookedAfter: (count: number, value: string, value2: string) => `${count} ${value} looked after by ${value2}`,
+  lookedAfter: (count: number, studio: string) => `${counted(count, "site", "sites")} looked after by ${studio}`,
+  theStudio: "the studio",
   siteFile: "Site file",
   fromSiteFile: "From a site file",
   newSite: "New site",
@@ -33,14 +35,11 @@ export const words = {
   makeSite: "Make the site",
   partItsAddressHow: "Part of its address, and how files and the command line call it.",
   startsAs: "Starts as",
-  timeZone: "Time zone",
-  language: "Language",
-  currency: "Currency",
   mailFrom: "Mail from",
   lettersVisitorsComeFrom: "Letters to visitors come from this address.",
   remove: (name: string) => `Remove ${name}`,
   removeSiteGood: "Remove the site for good",
-  itsPagesReleasesSignups: (value: string) =>
-    `Its pages, releases, signups and mails go, and ${value} answers no more. Download the site file first if you may want it back.`,
+  itsPagesReleasesSignups: (address: string) =>
+    `Its pages, releases, signups and mails go, and ${address} answers no more. Download the site file first if you may want it back.`,
   type: (name: string) => `Type “${name}”`,
 } as const;

@@ -4,6 +4,7 @@ import { Editor, type Extensions } from "@tiptap/core";
 import { Link } from "@tiptap/extension-link";
 import { BulletList, ListItem as ItemExtension, OrderedList } from "@tiptap/extension-list";
 import StarterKit from "@tiptap/starter-kit";
+import { kinds } from "@/core/page/kinds";
 import { isLink } from "@/core/page/link";
 import type { PageNode } from "@/core/page/node";
 import { fromEditor, type RichDoc } from "@/core/page/richtext";
@@ -235,18 +236,9 @@ function line(target: WordsTarget, field: string, at: Element): WordsSession | n
 /** Begins editing the words of a block; null for blocks without words on the page. `at` is what was clicked, and where. */
 export function beginWords(target: WordsTarget, at: Element, click: Click | null): WordsSession | null {
   const { node, element } = target;
-  const field = wordsOnPage[node.kind];
+  const field = kinds[node.kind].onPage;
   const form = field && wordsForm(node, field);
   if (!field || !form) return null;
   if (form === "rich") return rich(target, click);
   return form === "lines" ? line(target, field, at) : plain(target, element, field);
 }
-
-/** The field whose words one sees and can click into. */
-const wordsOnPage: Readonly<Partial<Record<PageNode["kind"], string>>> = {
-  heading: "text",
-  button: "text",
-  richText: "doc",
-  list: "items",
-  widget: "text",
-};

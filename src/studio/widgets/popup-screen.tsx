@@ -30,8 +30,6 @@ interface Step {
   readonly Panel: (props: StepProps) => React.ReactNode;
 }
 
-const many = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
-
 const steps: readonly Step[] = [
   {
     key: "design",
@@ -44,16 +42,14 @@ const steps: readonly Step[] = [
     key: "words",
     name: words.wordsFields,
     of: ["words", "fields", "thanks", "confirmByMail", "letter"],
-    note: (popup) =>
-      `${many(popup.fields.length, "field", "fields")}${popup.confirmByMail ? ", confirmed by mail" : ""}`,
+    note: (popup) => words.wordsNote(popup.fields.length, popup.confirmByMail),
     Panel: WordsStep,
   },
   {
     key: "when",
     name: words.when,
     of: ["triggers", "restraint", "priority"],
-    note: (popup) =>
-      popup.triggers.length ? many(popup.triggers.length, "trigger", "triggers") : "only when asked for",
+    note: (popup) => words.whenNote(popup.triggers.length),
     Panel: WhenStep,
   },
   {
@@ -65,7 +61,7 @@ const steps: readonly Step[] = [
         [conditions.devices, conditions.languages, conditions.countries, conditions.cameFrom].filter(
           (list) => list.length,
         ).length + (conditions.visits === "all" ? 0 : 1);
-      return count ? many(count, "condition", "conditions") : "everyone";
+      return words.whomNote(count);
     },
     Panel: WhomStep,
   },
@@ -73,12 +69,12 @@ const steps: readonly Step[] = [
     key: "look",
     name: words.look,
     of: ["look"],
-    note: (popup) => (popup.look.pageUsable ? "page stays usable" : `overlay ${popup.look.overlayStrength} %`),
+    note: (popup) => words.lookNote(popup.look.pageUsable ? null : popup.look.overlayStrength),
     Panel: LookStep,
   },
   {
     key: "where",
-    name: words.where2,
+    name: words.whereStep,
     of: [],
     note: ({ conditions }) => pagesNote(conditions),
     Panel: WhereStep,
@@ -151,11 +147,10 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
       errors: { wrap: { label: false } },
     });
     const found = Object.fromEntries((error?.details ?? []).map((detail) => [pathOf(detail.path), detail.message]));
-    if (!nextName.trim()) found.name = "A widget needs a name.";
+    if (!nextName.trim()) found.name = words.needsName;
     setFaults(found);
     clearTimeout(timer.current);
-    if (Object.keys(found).length)
-      return setSync({ kind: "refused", message: "Something is not complete yet; see the marked step." });
+    if (Object.keys(found).length) return setSync({ kind: "refused", message: words.notYetComplete });
     setSync({ kind: "saving" });
     timer.current = setTimeout(() => {
       saving.current = saving.current.then(() => save(nextName, next));
@@ -273,7 +268,7 @@ function Workspace({ id, opened }: { id: string; opened: { name: string; setting
             ) : ready ? (
               <State tone="moss">{words.readyPublish}</State>
             ) : (
-              <State tone="brick">{words.notComplete2}</State>
+              <State tone="brick">{words.popupNotComplete}</State>
             )}
           </Box>
         </Box>

@@ -21,10 +21,10 @@ export function Results({ widget }: { widget: string }) {
   const sum = (what: "shown" | "closed" | "signedUp") => data.days.reduce((all, day) => all + day[what], 0);
   const shown = sum("shown");
   const figures = [
-    ["Shown", shown],
-    ["Closed", sum("closed")],
-    ["Signed up", sum("signedUp")],
-    ["Rate", shown ? `${((sum("signedUp") / shown) * 100).toFixed(1)} %` : words.noneYet],
+    [words.figures.shown, shown],
+    [words.figures.closed, sum("closed")],
+    [words.figures.signedUp, sum("signedUp")],
+    [words.figures.rate, shown ? `${((sum("signedUp") / shown) * 100).toFixed(1)} %` : words.noneYet],
   ] as const;
   return (
     <Box>

@@ -179,7 +179,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
                   onChange={(kind) =>
                     setField(index, {
                       kind: kind as PopupField["kind"],
-                      options: kind === "choice" ? (field.options ?? ["First", "Second"]) : undefined,
+                      options: kind === "choice" ? (field.options ?? [...own.firstOptions]) : undefined,
                     })
                   }
                   options={fieldKinds}
@@ -242,7 +242,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
                   kind: "choice",
                   label: own.question,
                   required: false,
-                  options: ["First", "Second"],
+                  options: [...own.firstOptions],
                 },
               ],
             })
@@ -294,7 +294,7 @@ export function WordsStep({ popup, faults, change }: StepProps) {
             </Row>
           </>
         ) : (
-          <Row label={own.page2} error={faults["thanks.page"]}>
+          <Row label={own.thanksPage} error={faults["thanks.page"]}>
             {(ids) => (
               <Choice
                 {...ids}
@@ -554,7 +554,7 @@ export function WhomStep({ popup, faults, change }: StepProps) {
         {(["wide", "tablet", "phone"] as const).map((device) => (
           <Tick
             key={device}
-            label={{ wide: "Wide, from 901 px", tablet: "Tablet, 601 to 900 px", phone: "Phone, up to 600 px" }[device]}
+            label={own.deviceWidths[device]}
             checked={conditions.devices.includes(device)}
             onChange={(on) =>
               set({

@@ -64,7 +64,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
     return rehearsePopups(rules, visitor, memory, visit.page, eventsOf(visit), visit.staysSeconds);
   }, [site, id, popup, visit, visitor]);
   const names = (widget: string) =>
-    widget === id ? "This popup" : `“${site.widgets.find((one) => one.id === widget)?.name ?? widget}”`;
+    widget === id ? words.thisPopup : `“${site.widgets.find((one) => one.id === widget)?.name ?? widget}”`;
   const opened = rehearsal.moments.find((moment) => moment.popup === id && moment.what === "opened");
   const against = rehearsal.unopened.find((one) => one.popup === id);
   const at = (seconds: number) => `${Math.min(100, (seconds / visit.staysSeconds) * 100)}%`;
@@ -140,7 +140,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
         <Text fontWeight="700" mb="8px">
           {words.visitRehearsed}
         </Text>
-        <Row label={words.page2}>
+        <Row label={words.thanksPage}>
           {(ids) => (
             <Choice
               {...ids}
@@ -160,7 +160,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
                 value={visit.staysSeconds}
                 onChange={(seconds) => change({ staysSeconds: Math.min(600, Math.max(1, seconds ?? 1)) })}
               />
-              <Text>{words.seconds2}</Text>
+              <Text>{words.secondsUnit}</Text>
             </Flex>
           )}
         </Row>
@@ -174,7 +174,7 @@ export function TimeLine({ id, popup }: { id: string; popup: Popup }) {
                 value={visit.scrollsTo}
                 onChange={(percent) => change({ scrollsTo: Math.min(100, Math.max(0, percent ?? 0)) })}
               />
-              <Text whiteSpace="nowrap">{words.fromSecond2}</Text>
+              <Text whiteSpace="nowrap">{words.percentFromSecond}</Text>
               <NumberInput
                 aria-label={words.secondScroll}
                 min={0}

@@ -89,7 +89,7 @@ export function WidgetsScreen() {
             <Link href={`/s/${site.key}/widgets/${widget.id}`}>
               <PlainButton as="span">{words.open}</PlainButton>
             </Link>
-            <IconButton name={words.remove2(widget.name)} onClick={() => setRemoving(widget)}>
+            <IconButton name={words.removeWidget(widget.name)} onClick={() => setRemoving(widget)}>
               <Trash2 size={15} />
             </IconButton>
           </Flex>
@@ -130,7 +130,7 @@ export function WidgetsScreen() {
         </form>
       </Window>
       <Window
-        title={words.remove3(removing?.name ?? "")}
+        title={words.removeTitle(removing?.name ?? "")}
         open={removing !== null}
         onClose={() => setRemoving(null)}
         foot={

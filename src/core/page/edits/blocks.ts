@@ -8,10 +8,10 @@ import { nodeWords, withLineIds } from "@/core/page/words";
 import { done, refused } from "@/core/visitor/decision";
 import { type EditKind, movedMap, type PlaceMap, placeOf } from "./kind";
 import { idField, indexField } from "./schema";
-import { depthOf, gone, replaceNode, within } from "./tree";
+import { depthOf, gone, replaceNode, spotOf, within, withoutBlock } from "./tree";
 
 /** Where a block stood. Written by `apply`: who carries an index over the edit needs it. */
-interface Spot {
+interface Origin {
   readonly parent: string;
   readonly index: number;
 }
@@ -26,7 +26,7 @@ export interface InsertEdit {
 export interface RemoveEdit {
   readonly type: "remove";
   readonly node: string;
-  readonly from?: Spot;
+  readonly from?: Origin;
 }
 
 export interface MoveEdit {
@@ -35,7 +35,7 @@ export interface MoveEdit {
   readonly parent: string;
   /** The place among the children of `parent` once the node has left its old place. */
   readonly index: number;
-  readonly from?: Spot;
+  readonly from?: Origin;
 }
 
 const spotField = Joi.object({ parent: idField, index: indexField });
@@ -74,40 +74,32 @@ export const insert: EditKind<InsertEdit> = {
 export const remove: EditKind<RemoveEdit> = {
   schema: Joi.object({ node: idField, from: spotField }),
   apply(page, edit) {
-    const path = pathTo(page, edit.node);
-    if (!path) return gone(edit.node);
-    const node = path.at(-1) as PageNode;
-    const parent = path.at(-2);
-    if (!parent) return refused("page.rootStays");
-    const index = (parent.children ?? []).indexOf(node);
-    const next = { ...parent, children: (parent.children ?? []).filter((child) => child !== node) };
+    const spot = spotOf(page, edit.node);
+    if (!spot.ok) return spot;
+    const { node, parent, index } = spot.value;
+    const from = { parent: parent.id, index };
     return done({
-      page: replaceNode(page, path.slice(0, -1), next),
-      edit: { ...edit, from: { parent: parent.id, index } },
-      inverse: { type: "insert", parent: parent.id, index, node } as InsertEdit,
+      page: withoutBlock(page, spot.value),
+      edit: { ...edit, from },
+      inverse: { type: "insert", ...from, node } as InsertEdit,
     });
   },
   maps: ({ from }) => (from ? [{ place: children(from.parent), map: new StepMap([from.index, 1, 0]) }] : []),
+  takesBlock: (edit) => edit.node,
 };
 
 export const move: EditKind<MoveEdit> = {
   schema: Joi.object({ node: idField, parent: idField, index: indexField, from: spotField }),
   apply(page, edit) {
-    const path = pathTo(page, edit.node);
-    if (!path) return gone(edit.node);
-    const node = path.at(-1) as PageNode;
-    const parent = path.at(-2);
-    if (!parent) return refused("page.rootStays");
+    const spot = spotOf(page, edit.node);
+    if (!spot.ok) return spot;
+    const { node, parent, index } = spot.value;
     if (findNode(node, edit.parent)) return refused("page.intoItself", { node: edit.node });
     const target = findNode(page, edit.parent);
     if (!target) return gone(edit.parent);
     if (!kinds[target.kind].holds?.includes(node.kind))
       return refused("page.cannotHold", { parent: target.kind, kind: node.kind });
-    const index = (parent.children ?? []).indexOf(node);
-    const emptied = replaceNode(page, path.slice(0, -1), {
-      ...parent,
-      children: (parent.children ?? []).filter((child) => child !== node),
-    });
+    const emptied = withoutBlock(page, spot.value);
     const targetPath = pathTo(emptied, edit.parent) as readonly PageNode[];
     if (targetPath.length + depthOf(node) > maxDepth + 1) return refused("page.tooDeep", { most: maxDepth });
     const holder = targetPath.at(-1) as PageNode;

@@ -11,6 +11,14 @@ export interface PlaceMap {
   readonly map: StepMap | null;
 }
 
+/** Letters taken and put at one position of a text. */
+export interface Letters {
+  readonly place: string;
+  readonly at: number;
+  readonly cut: number;
+  readonly put: string;
+}
+
 /** Where positions of a place stand after what others did; null when the place was replaced whole. */
 export type Through = (place: string) => Mappable | null;
 
@@ -33,6 +41,12 @@ export interface EditKind<E extends { readonly type: string }> {
   carry?(edit: E, through: Through): readonly E[] | null;
   /** Two edits of this kind in a row as one; null when they stay two. */
   merge?(before: E, after: E): E | null;
+  /** The edit as several that each move every place at most once; absent where it does anyway. */
+  parts?(edit: E): readonly E[];
+  /** The change of letters it is; null where it is more than that, absent where it never is one. */
+  letters?(edit: E): Letters | null;
+  /** The block that it takes from the page, with all that stands in it. */
+  takesBlock?(edit: E): string;
   /** The field of a block's content whose words it changes; absent when it changes more than words. */
   wordsField?(edit: E): string;
   /** Words that somebody typed with it, to be had back when it can't be kept. */

@@ -70,6 +70,7 @@ export const splice: EditKind<SpliceEdit> = {
       return { ...before, at: after.at, cut: before.cut + after.cut };
     return null;
   },
+  letters: (edit) => ({ place: place(edit), at: edit.at, cut: edit.cut, put: edit.put }),
   wordsField: (edit) => edit.field,
   typed: (edit) => edit.put,
 };

@@ -26,7 +26,7 @@ const place = (edit: StepsEdit) => placeOf(edit.node, edit.field);
 const read = new WeakMap<StepJson, Step | null>();
 
 /** The step, or null for what is none. */
-export function stepOf(json: StepJson): Step | null {
+function stepOf(json: StepJson): Step | null {
   const known = read.get(json);
   if (known !== undefined) return known;
   let step: Step | null = null;
@@ -116,6 +116,16 @@ export const steps: EditKind<StepsEdit> = {
     }
     return merged.length > 200 ? null : { ...before, steps: merged.map((step) => step.toJSON() as StepJson) };
   },
+  // Positions of the second step are counted after the first.
+  parts: (edit) => edit.steps.map((step) => ({ ...edit, steps: [step] })),
+  letters(edit) {
+    const [step, ...others] = stepsOf(edit);
+    if (!(step instanceof ReplaceStep) || others.length) return null;
+    const { slice, from, to } = step;
+    const [put] = slice.content.content;
+    const flat = slice.openStart === 0 && slice.content.childCount <= 1 && (put?.isText ?? true);
+    return flat ? { place: place(edit), at: from, cut: to - from, put: put?.text ?? "" } : null;
+  },
   wordsField: (edit) => edit.field,
   typed: (edit) =>
     stepsOf(edit)
@@ -136,7 +146,3 @@ export function stepsBetween(node: string, field: string, before: unknown, after
   const step = new ReplaceStep(start, oldEnd, next.slice(start, nextEnd));
   return { type: "steps", node, field, steps: [step.toJSON() as StepJson] };
 }
-
-/** One edit for each step of `edit`: positions of the second are counted after the first. */
-export const singleSteps = (edit: StepsEdit): readonly StepsEdit[] =>
-  edit.steps.map((step) => ({ ...edit, steps: [step] }));

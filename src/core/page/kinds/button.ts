@@ -23,6 +23,7 @@ export const button = defineKind<ButtonContent>({
   defaults: { text: "Read more" },
   looks: ["tone", "size", "align", "above", "below", "hidden"],
   words: { text: "line" },
+  onPage: "text",
   css: buttonCss,
   render: (node, content, context) => {
     const href = content.link ? context.href(content.link) : null;

@@ -22,6 +22,7 @@ export const heading = defineKind<HeadingContent>({
   defaults: { text: "A new heading", level: 2 },
   looks: ["size", "colour", "align", "measure", "above", "below", "hidden"],
   words: { text: "line" },
+  onPage: "text",
   css: [
     ".b-heading{font-family:var(--f-head);font-weight:var(--head-weight);line-height:1.12;letter-spacing:-.01em;text-wrap:balance;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}",
     ...[1, 2, 3, 4, 5, 6].map((level) => `:where(h${level}).b-heading{font-size:var(--h${level})}`),

@@ -36,6 +36,7 @@ export const list = defineKind<ListContent>({
   defaults: { style: "bullets", items: [{ text: "First" }, { text: "Second" }] },
   looks: ["size", "colour", "measure", "gap", "above", "below", "hidden"],
   words: { items: "lines" },
+  onPage: "items",
   css: ".b-list{text-wrap:pretty;display:flex;flex-direction:column;gap:var(--gap,.45em);line-height:1.5;margin-block:var(--above,0) var(--below,0);padding-inline-start:1.2em}.b-rows{list-style:none;padding:0;gap:0;width:100%}.b-rows li{display:flex;justify-content:space-between;gap:1.5em;padding:.65em 0;border-bottom:1px solid var(--c-line)}.b-rows li span+span{font-variant-numeric:tabular-nums;text-align:end;flex:none}",
   render: (node, content, context) => {
     const rows = content.style === "rows";

@@ -95,6 +95,7 @@ export const richText = defineKind<RichTextContent>({
   defaults: { doc: paragraphs("New words.") },
   looks: ["size", "colour", "align", "measure", "above", "below", "hidden"],
   words: { doc: "rich" },
+  onPage: "doc",
   css: ".b-rich{line-height:1.6;text-wrap:pretty;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
   render: (node, content, context) => `<div${context.attributes(node, "b-rich")}>${blocks(content.doc, context)}</div>`,
 });

@@ -23,6 +23,7 @@ export const widget = defineKind<WidgetContent>({
   defaults: { widget: null, as: "button", text: "Sign up" },
   looks: ["tone", "size", "align", "above", "below", "hidden"],
   words: { text: "line" },
+  onPage: "text",
   css: ".b-open{font:inherit;background:none;border:0;padding:.35em 0;color:inherit;text-decoration:underline;text-underline-offset:.2em;cursor:pointer;align-self:var(--place,flex-start)}",
   render: (node, content, context) => {
     if (content.widget) context.need(content.widget);
