@@ -41,6 +41,23 @@ test("a click beside the page lets go of the selection, and Delete then removes 
   await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toBeVisible();
 });
 
+test("words are open in one frame at a time", async ({ page }) => {
+  await openPage(page, "oddlane");
+  await frame(page, "Wide").locator(".b-rich").first().click();
+  await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(1);
+  await frame(page, "Phone").locator(".b-rich").first().click();
+  await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(1);
+  await expect(frame(page, "Wide").locator("[contenteditable]")).toHaveCount(0);
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(0);
+  await expect(frame(page, "Phone").locator("[contenteditable]")).toHaveCount(0);
+  await page.keyboard.press("End");
+  await page.keyboard.type("!");
+  await expect(frame(page, "Phone").getByRole("heading", { level: 1 })).toContainText("!");
+  await page.keyboard.press("Control+Z");
+  await saved(page);
+});
+
 test("what is hidden stays in sight as a ghost that can be selected, and is hidden on the live page", async ({
   page,
 }) => {

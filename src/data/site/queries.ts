@@ -1,5 +1,5 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, count, eq, isNull, sql } from "drizzle-orm";
 import { withLineIds } from "@/core/page/words";
 import type { MediaEntry, Redirect, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
 import { memberSites } from "../account/tables";
@@ -118,12 +118,11 @@ export function frameOf(site: SiteFile): SiteFrame {
   return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
 }
 
-/** Stores a whole new site. To be called in a transaction: a site is there whole or not at all. */
+/** Stores a new site but for its pictures. To be called in a transaction: a site is there whole or not at all. */
 export async function storeSite(
   tx: Executor,
   row: { id: string; studioId: string; createdAt: Date },
   site: SiteFile,
-  files: ReadonlyMap<string, Uint8Array>,
 ): Promise<void> {
   const { id: siteId, createdAt } = row;
   await tx.insert(sites).values({ ...row, key: site.key, name: site.name, settings: site.settings, brand: site.brand });
@@ -148,19 +147,44 @@ export async function storeSite(
   if (site.redirects?.length)
     await tx.insert(redirects).values(site.redirects.map((redirect) => ({ siteId, ...redirect, createdAt })));
   if (site.booking) await storeSetUp(tx, siteId, site.booking);
+}
+
+/** Stores a new site's pictures with their bytes; their order is that of their times. */
+export async function storeMedia(
+  tx: Executor,
+  siteId: string,
+  createdAt: Date,
+  entries: readonly MediaEntry[],
+  files: ReadonlyMap<string, Uint8Array>,
+): Promise<void> {
   let nth = 0;
-  for (const entry of site.media) {
-    // The order of the media is that of their times.
-    await tx.insert(media).values({
-      siteId,
-      ...entry,
-      bytes: files.get(entry.hash)?.length ?? 0,
-      createdAt: new Date(createdAt.getTime() + nth++),
-    });
-    await tx
-      .insert(mediaBytes)
-      .values({ siteId, hash: entry.hash, widthPx: 0, bytes: Buffer.from(files.get(entry.hash) as Uint8Array) });
+  for (const entry of entries) {
+    const bytes = Buffer.from(files.get(entry.hash) as Uint8Array);
+    const at = new Date(createdAt.getTime() + nth++);
+    await tx.insert(media).values({ siteId, ...entry, bytes: bytes.length, createdAt: at });
+    await tx.insert(mediaBytes).values({ siteId, hash: entry.hash, widthPx: 0, bytes });
   }
+}
+
+/** Gives a new site the pictures of another, as they came: the bytes never leave the database. */
+export async function copyMedia(tx: Executor, from: string, to: string): Promise<void> {
+  await tx.execute(
+    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, created_at)
+      select ${to}, hash, name, type, width_px, height_px, bytes, created_at from media where site_id = ${from}`,
+  );
+  await tx.execute(
+    sql`insert into media_bytes (site_id, hash, width_px, bytes)
+      select ${to}, hash, width_px, bytes from media_bytes where site_id = ${from} and width_px = 0`,
+  );
+}
+
+/** How many pictures a site has, and their bytes as they came. */
+export async function mediaRoom(db: Executor, siteId: string): Promise<{ pictures: number; bytes: number }> {
+  const [row] = await db
+    .select({ pictures: count(), bytes: sql<string>`coalesce(sum(${media.bytes}), 0)` })
+    .from(media)
+    .where(eq(media.siteId, siteId));
+  return { pictures: row?.pictures ?? 0, bytes: Number(row?.bytes ?? 0) };
 }
 
 /** Everything that belongs to a site, in all tables. */

@@ -1,5 +1,5 @@
 // Site files in and out: site.json with its media, zipped.
-import { and, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { zipSync } from "fflate";
 import Joi from "joi";
 import type { Fault } from "@/core/page/validate";
@@ -7,18 +7,18 @@ import { writeSiteFile } from "@/core/site/read";
 import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
 import { loadSetUp } from "@/data/booking/set-up";
-import { inTransaction, isDuplicate } from "@/data/connection";
-import { loadSite, type SiteRow, storeSite } from "@/data/site/queries";
+import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { copyMedia, loadSite, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
 import { giveOwnSite } from "../account/members";
 import { apart } from "../apart/apart";
 import { mediaFileName, type WholeSite } from "../apart/site-file";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
-import { conflict, Problem, validated } from "../problem";
+import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
 import { takeRoom } from "./quota";
-import { keyIsTaken } from "./settings";
+import { keyIsTaken, keyTaken } from "./settings";
 
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
@@ -53,31 +53,47 @@ export async function importSite(
 export const askedKey = (key: string): string =>
   validated(Joi.object<{ key: string }>({ key: siteKeySchema.required() }), { key }).key;
 
-/** Stores a checked site as a new one; a taken key is refused at its field. */
-export async function storeNewSite(
+/** Pictures of a site that comes to be: the room they take, and how they get in. */
+interface NewPictures {
+  readonly pictures: number;
+  readonly bytes: number;
+  store(tx: Executor, siteId: string, createdAt: Date): Promise<void>;
+}
+
+/** Stores a checked site as a new one, its pictures from a file; a taken key is refused at its field. */
+export const storeNewSite = (
   context: Context,
   studioId: string,
   site: SiteFile,
-  media: ReadonlyMap<string, Uint8Array>,
-  /** Who makes it: somebody who works on chosen sites works on this one too. */
+  files: ReadonlyMap<string, Uint8Array>,
   by?: string,
+): Promise<SiteFile> =>
+  storeWith(context, studioId, site, by, {
+    pictures: files.size,
+    bytes: [...files.values()].reduce((sum, one) => sum + one.length, 0),
+    store: (tx, siteId, createdAt) => storeMedia(tx, siteId, createdAt, site.media, files),
+  });
+
+async function storeWith(
+  context: Context,
+  studioId: string,
+  site: SiteFile,
+  /** Who makes it: somebody who works on chosen sites works on this one too. */
+  by: string | undefined,
+  { store, ...room }: NewPictures,
 ): Promise<SiteFile> {
-  const taken = () =>
-    conflict("keyTaken", `The key “${site.key}” is taken.`, [
-      { path: "key", message: "This key is taken. Choose another." },
-    ]);
-  if (await keyIsTaken({ context }, site.key)) throw taken();
+  if (await keyIsTaken({ context }, site.key)) throw keyTaken(site.key);
   try {
     await inTransaction(context.db, async (tx) => {
       const id = context.newId();
-      const bytes = [...media.values()].reduce((sum, one) => sum + one.length, 0);
-      const wanted = { sites: 1, pictures: media.size, bytes };
-      await takeRoom(tx, context.settings, studioId, wanted, "key");
-      await storeSite(tx, { id, studioId, createdAt: context.now() }, site, media);
+      const createdAt = context.now();
+      await takeRoom(tx, context.settings, studioId, { sites: 1, ...room }, "key");
+      await storeSite(tx, { id, studioId, createdAt }, site);
+      await store(tx, id, createdAt);
       if (by) await giveOwnSite(tx, studioId, by, id);
     });
   } catch (error) {
-    if (isDuplicate(error)) throw taken();
+    if (isDuplicate(error)) throw keyTaken(site.key);
     throw error;
   }
   return site;
@@ -91,17 +107,11 @@ export async function copySite(
 ): Promise<SiteFile> {
   const { context, site: row } = call;
   const booking = await loadSetUp(context.db, row.id);
-  const site: SiteFile = {
-    ...(await loadSite(context.db, row)),
-    ...(booking ? { booking } : {}),
-    key: given.key,
-    name: given.name,
-  };
-  const bytes = await context.db
-    .select({ hash: mediaBytes.hash, bytes: mediaBytes.bytes })
-    .from(mediaBytes)
-    .where(and(eq(mediaBytes.siteId, row.id), eq(mediaBytes.widthPx, 0)));
-  return storeNewSite(context, studioId, site, new Map(bytes.map((one) => [one.hash, one.bytes])), call.account.id);
+  const site = { ...(await loadSite(context.db, row)), ...(booking ? { booking } : {}), ...given };
+  return storeWith(context, studioId, site, call.account.id, {
+    ...(await mediaRoom(context.db, row.id)),
+    store: (tx, siteId) => copyMedia(tx, row.id, siteId),
+  });
 }
 
 /** The site as a zipped site file. Equal sites give equal bytes. */

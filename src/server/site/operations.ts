@@ -18,6 +18,7 @@ import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/s
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
 import { type Context, siteOrigin } from "../context";
+import { takePoint } from "../limit";
 import { siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { changesOf } from "../release/changes";
@@ -183,6 +184,7 @@ export const siteOperations = {
     { key: siteKeySchema.required(), name: siteNameSchema.required() },
     async (call, input: { key: string; name: string }) => {
       const studio = await ownStudio(call, "designer");
+      await takePoint(call.context, "heavyMember", call.account.id);
       await copySite(call, studio.studioId, input);
       return { key: input.key };
     },

@@ -30,7 +30,8 @@ export async function checkPictures(call: SiteCall, settings: SiteSettings): Pro
   if (missing) throw fieldProblem(`settings.${missing.field}`, "This picture is not among the site’s pictures.");
 }
 
-const taken = (key: string) =>
+/** The refusal of a key that another site has or had, at its field. */
+export const keyTaken = (key: string) =>
   conflict("keyTaken", `The key “${key}” is taken.`, [{ path: "key", message: "This key is taken. Choose another." }]);
 
 /** Whether a key is another site's, or was: then its old address still leads there. */
@@ -43,7 +44,7 @@ export async function rekeySite(call: SiteCall, key: string): Promise<void> {
   const { context, site } = call;
   if (key === site.key) return;
   const before = await keyAfter(context.db, key);
-  if ((await findSite(context.db, key)) || (before !== undefined && before !== site.key)) throw taken(key);
+  if ((await findSite(context.db, key)) || (before !== undefined && before !== site.key)) throw keyTaken(key);
   try {
     await inTransaction(context.db, async (tx) => {
       await tx.delete(formerKeys).where(and(eq(formerKeys.siteId, site.id), eq(formerKeys.key, key)));
@@ -51,7 +52,7 @@ export async function rekeySite(call: SiteCall, key: string): Promise<void> {
       await tx.update(sites).set({ key }).where(eq(sites.id, site.id));
     });
   } catch (error) {
-    if (isDuplicate(error)) throw taken(key);
+    if (isDuplicate(error)) throw keyTaken(key);
     throw error;
   }
   context.liveChanged(site.key);

@@ -230,6 +230,12 @@ export function EditableFrame(props: EditableFrameProps) {
     [composer, renderNow, renderer],
   );
 
+  // Words are written in one frame at a time: where another frame or block is chosen, these end.
+  useEffect(() => {
+    const open = sessionRef.current;
+    if (open && (!mine || selected !== open.node)) open.end();
+  }, [mine, selected]);
+
   const begin = (node: string, at?: Element, click: Click | null = null): WordsSession | null => {
     const stage = stageRef.current;
     const element = stage && find(stage, node);
