@@ -44,7 +44,12 @@ module.exports = {
       from: { path: layer("visitor") },
       to: { path: "node_modules/(joi|temporal-polyfill|culori|react)/", reachable: true },
     },
-    { name: "no-circular", severity: "error", from: {}, to: { circular: true, dependencyTypesNot: ["type-only"] } },
+    {
+      name: "no-circular",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
   ],
   options: {
     tsConfig: { fileName: "tsconfig.json" },

@@ -7,7 +7,7 @@ import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
 import { hashPassword } from "@/server/account/password";
 import { theContext } from "@/server/context";
-import { dayIn } from "@/server/popup/signups";
+import { dayIn } from "@/server/day";
 import { importSite } from "@/server/site/file";
 import { demoBookings } from "./demo-bookings";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";

@@ -3,8 +3,8 @@ import { writeFileSync } from "node:fs";
 import type Joi from "joi";
 import parse from "joi-to-json";
 import { bookingWidgetSchema } from "@/core/booking/schema";
-import { kinds } from "@/core/page/kinds";
-import { lookRules } from "@/core/page/look";
+import { heldBy, kindNames, kinds } from "@/core/page/kinds";
+import { lookProperties } from "@/core/page/look";
 import { maxDepth, maxNodes } from "@/core/page/validate";
 import { popupSchema } from "@/core/popup/schema";
 import { siteFileSchema } from "@/core/site/schema";
@@ -125,40 +125,46 @@ const courseForm = orNull({
   items: { type: "array", minItems: 2, maxItems: 60, items: wall },
 });
 
+/** Contents whose schema no converter can say: documents that hold each other. */
+const forms: Readonly<Record<string, Json>> = {
+  richText: { type: "object", required: ["doc"], properties: { doc: { type: "object" } } },
+};
+
 /** The JSON Schema of a site.json (draft 2019-09). */
 export function siteFileJsonSchema(): Json {
   const looks = (fields: readonly string[]) => ({
     type: "object",
     additionalProperties: false,
     properties: Object.fromEntries(
-      fields.map((field) => [field, converted(lookRules[field as keyof typeof lookRules].schema)]),
+      fields.map((field) => [field, converted(lookProperties[field as keyof typeof lookProperties].schema)]),
     ),
   });
-  const nodes = Object.values(kinds).map((kind) => [
-    kind.kind,
-    {
-      type: "object",
-      additionalProperties: false,
-      required: ["id", "kind", "content", "look", ...(kind.holds ? ["children"] : [])],
-      properties: {
-        id: { type: "string", pattern: "^[\\w-]{1,40}$" },
-        kind: { const: kind.kind },
-        content:
-          kind.kind === "richText"
-            ? { type: "object", required: ["doc"], properties: { doc: { type: "object" } } }
-            : converted(kind.content),
-        look: {
-          type: "object",
-          additionalProperties: false,
-          required: ["base"],
-          properties: Object.fromEntries(["base", "tablet", "phone"].map((width) => [width, looks(kind.looks)])),
+  const nodes = kindNames.map((name) => {
+    const kind = kinds[name];
+    const holds = heldBy(name);
+    return [
+      name,
+      {
+        type: "object",
+        additionalProperties: false,
+        required: ["id", "kind", "content", "look", ...(holds ? ["children"] : [])],
+        properties: {
+          id: { type: "string", pattern: "^[\\w-]{1,40}$" },
+          kind: { const: name },
+          content: forms[name] ?? converted(kind.schema),
+          look: {
+            type: "object",
+            additionalProperties: false,
+            required: ["base"],
+            properties: Object.fromEntries(["base", "tablet", "phone"].map((width) => [width, looks(kind.looks)])),
+          },
+          ...(holds
+            ? { children: { type: "array", items: { oneOf: holds.map((held) => ({ $ref: `#/$defs/${held}` })) } } }
+            : {}),
         },
-        ...(kind.holds
-          ? { children: { type: "array", items: { oneOf: kind.holds.map((held) => ({ $ref: `#/$defs/${held}` })) } } }
-          : {}),
       },
-    },
-  ]);
+    ];
+  });
   const whole = converted(siteFileSchema) as { properties: Json & { pages: { items: { properties: Json } } } };
   const tree = { $ref: "#/$defs/page" };
   const popupForm = converted(popupSchema) as { properties: Record<string, Json> };
@@ -182,6 +188,7 @@ export function siteFileJsonSchema(): Json {
   booking.resources.items.properties.notice = noticeForms;
   const { slug } = whole.properties.pages.items.properties;
   whole.properties.pages.items.properties.slug = { anyOf: [{ const: "" }, slug] };
+  whole.properties.locales = { type: "array", minItems: 1, maxItems: 1, items: { type: "string" } };
   whole.properties.header = tree;
   whole.properties.footer = tree;
   whole.properties.pages.items.properties.body = tree;

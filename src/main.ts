@@ -7,7 +7,7 @@ import { sql } from "drizzle-orm";
 import next from "next";
 import { isMigrated } from "./data/connection";
 import { theContext } from "./server/context";
-import { jobHandlers } from "./server/job/handlers";
+import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
 import { Problem } from "./server/problem";
 import { bareHeaders, studioHeaders } from "./server/process/headers";
@@ -154,7 +154,7 @@ async function main() {
     beginSweeping(context).catch((error: unknown) => log.error({ err: error }, "sweeping was not begun"));
   }, sweepLookMs);
   sweeping.unref();
-  const runner = startRunner(context, jobHandlers());
+  const runner = startRunner(context, jobKinds());
 
   server.on("error", (error: NodeJS.ErrnoException) => {
     log.error(

@@ -6,6 +6,7 @@ import { connect } from "node:net";
 import { hostname } from "node:os";
 import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
+import { esbuildApart, esbuildMain, esbuildVisitor } from "./bundles.mjs";
 
 export const root = fileURLToPath(new URL("../..", import.meta.url));
 export const stateFolder = join(root, ".webitor");
@@ -225,49 +226,12 @@ export function runTool(name, args, env = {}) {
   return done.status === 0;
 }
 
-export const esbuildMain = [
-  "src/main.ts",
-  "--bundle",
-  "--platform=node",
-  "--format=esm",
-  "--target=node20",
-  "--packages=external",
-  "--outfile=.webitor/build/main.mjs",
-  "--log-level=warning",
-];
-export const esbuildPopup = [
-  "src/visitor/popup/main.ts",
-  "--bundle",
-  "--minify",
-  "--format=esm",
-  "--target=es2022",
-  "--legal-comments=none",
-  "--outfile=.webitor/build/popup.js",
-  "--log-level=warning",
-];
-
-/** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
-export const esbuildApart = [
-  "src/server/apart/worker.ts",
-  "--bundle",
-  "--minify",
-  "--splitting",
-  "--platform=node",
-  "--format=esm",
-  "--target=node20",
-  "--external:sharp",
-  // What some packages ask for as CommonJS.
-  "--banner:js=import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
-  "--legal-comments=none",
-  "--outdir=.webitor/build/apart",
-  "--out-extension:.js=.mjs",
-  "--log-level=warning",
-];
-
 /** Builds the visitors' script and the process, and unless `light` the studio. */
 export function build({ light = false } = {}) {
-  onlyWhenChanged("process", ["src", "package-lock.json", "tsconfig.json"], () => {
-    if (![esbuildPopup, esbuildApart, esbuildMain].every((args) => runTool("esbuild", args)))
+  onlyWhenChanged("process", ["src", "package-lock.json", "tsconfig.json", "scripts/lib/setup.mjs"], () => {
+    // Scripts of an earlier build have other names and would stay.
+    rmSync(join(stateFolder, "build/visitor"), { recursive: true, force: true });
+    if (![esbuildVisitor, esbuildApart, esbuildMain].every((args) => runTool("esbuild", args(root))))
       stop("The build of process and visitors' scripts failed.");
   });
   if (light) return;

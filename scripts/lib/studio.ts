@@ -6,7 +6,7 @@ import { members, users } from "@/data/account/tables";
 import { jobs } from "@/data/job/tables";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
-import { jobHandlers } from "@/server/job/handlers";
+import { jobKinds } from "@/server/job/kinds";
 import { startRunner } from "@/server/job/queue";
 import type { Incoming } from "@/server/operation";
 import { onSite } from "@/server/operation";
@@ -59,7 +59,7 @@ export async function publishNow(
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
   const call = await onSite(callAs(context, account), key, "releases.make");
   const { job, number } = await startPublishing(call);
-  const runner = startRunner(context, jobHandlers(), 100);
+  const runner = startRunner(context, jobKinds(), 100);
   try {
     for (let said = ""; ; ) {
       const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));

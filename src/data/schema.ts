@@ -8,3 +8,4 @@ export * from "./page/tables";
 export * from "./popup/tables";
 export * from "./release/tables";
 export * from "./site/tables";
+export * from "./widget/tables";

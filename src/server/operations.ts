@@ -1,18 +1,15 @@
 // All operations, by name.
 import { accountOperations } from "./account/operations";
-import { bookingOperations } from "./booking/operations";
-import { setUpOperations } from "./booking/set-up";
-import { calendarOperations } from "./calendar/addresses";
-import { feedOperations } from "./calendar/feeds";
+import { personOperations } from "./desk/person";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { pageOperations } from "./page/operations";
-import { deskOperations } from "./popup/desk";
-import { widgetOperations } from "./popup/operations";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
 import { siteOperations } from "./site/operations";
 import { retentionOperations } from "./site/retention";
+import { kindOperations } from "./widget/kinds";
+import { widgetOperations } from "./widget/operations";
 
 export const operations = {
   ...accountOperations,
@@ -23,12 +20,9 @@ export const operations = {
   ...rehearseOperations,
   ...releaseOperations,
   ...jobOperations,
-  ...deskOperations,
+  ...personOperations,
   ...mailOperations,
-  ...setUpOperations,
-  ...bookingOperations,
-  ...calendarOperations,
-  ...feedOperations,
+  ...kindOperations,
 };
 
 type Operations = typeof operations;

@@ -1,6 +1,7 @@
 // Our renderer against React's renderToStaticMarkup of the same tree, in one run.
 import { createElement, Fragment, type ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
+import { sourceLocale } from "@/core/locale/site-locale";
 import type { ListItem } from "@/core/page/kinds/list";
 import type { PageNode } from "@/core/page/node";
 import type { RichDoc } from "@/core/page/richtext";
@@ -10,7 +11,13 @@ import { largeSite } from "./sample";
 
 const site = largeSite("bench-render", 1);
 const page = site.pages[0] as (typeof site.pages)[number];
-const options = { linkBase: "", origin: null, mediaUrl: (hash: string) => hash, fontUrl: (file: string) => file };
+const options = {
+  locale: sourceLocale(site),
+  linkBase: "",
+  origin: null,
+  mediaUrl: (hash: string) => hash,
+  fontUrl: (file: string) => file,
+};
 
 const classes = (node: PageNode, kind: string) => {
   const rule = styleRule(node.look);

@@ -211,12 +211,12 @@ test("pages of a popup are ticked; the block that opens it is picked on the page
   page,
 }) => {
   await page.goto("/s/wrenfield/widgets");
-  await page.getByRole("button", { name: "New signup popup" }).click();
+  await page.getByRole("button", { name: "New widget" }).click();
   await page.getByRole("dialog").getByLabel("Name").fill("Glaze news");
-  await page.getByRole("button", { name: "Make the popup" }).click();
+  await page.getByRole("button", { name: "Make the signup popup" }).click();
   const steps = page.getByRole("navigation", { name: "Steps" });
   await expect(steps.getByRole("button", { name: /Design/ })).toHaveAttribute("aria-current", "step");
-  await page.getByRole("radio", { name: /Corner note/ }).click();
+  await page.getByText("Corner note", { exact: true }).last().click();
   await expect(steps.getByText("page stays usable")).toBeVisible();
   await steps.getByRole("button", { name: /Where/ }).click();
   await page.getByRole("radiogroup", { name: "Pages" }).getByText("only the ticked").click();
@@ -324,7 +324,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   page,
 }) => {
   await page.goto("/s/wrenfield/widgets/letters");
-  await page.getByRole("radio", { name: /Foot bar/ }).click();
+  await page.getByText("Foot bar", { exact: true }).last().click();
   const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
   const bar = visitor.getByRole("dialog");
   await expect(bar).toBeVisible();
@@ -347,12 +347,12 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   expect(await visitor.locator("body").getAttribute("data-kept")).toBe("yes");
   await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Device").selectOption("phone");
   await expect.poll(() => visitor.locator("body").evaluate(() => innerWidth)).toBe(390);
-  for (const design of [/Foot bar/, /Centre card/]) {
+  for (const design of ["Foot bar", "Centre card"]) {
     await page
       .getByRole("navigation", { name: "Steps" })
       .getByRole("button", { name: /Design/ })
       .click();
-    await page.getByRole("radio", { name: design }).click();
+    await page.getByText(design, { exact: true }).last().click();
     const button = visitor.getByRole("button", { name: "Write to me", exact: true });
     await expect(button).toBeVisible();
     await expect.poll(() => button.evaluate((one) => one.getBoundingClientRect().bottom <= innerHeight)).toBe(true);

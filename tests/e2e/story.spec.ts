@@ -89,7 +89,7 @@ test("sets the popup to open after 5 seconds or at 40 % and sees when and why", 
   await expectAccessible(page);
   await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Visit").selectOption("known");
   await expect(verdict).toContainText("Does not open for this visitor.");
-  await expect(verdict).toContainText("This visitor has already signed up.");
+  await expect(verdict).toContainText("The visitor has already done what it is for.");
   await page.getByRole("region", { name: "Rehearse as" }).getByLabel("Visit").selectOption("first");
 });
 

@@ -6,6 +6,23 @@ export type ColourRole = (typeof colourRoles)[number];
 export const surfaces = ["paper", "soft", "accent", "ink"] as const;
 export type Surface = (typeof surfaces)[number];
 
+/** Names in the interface. */
+export const surfaceNames: Readonly<Record<Surface, string>> = {
+  paper: "Paper",
+  soft: "Soft",
+  accent: "Accent",
+  ink: "Ink",
+};
+export const roleNames: Readonly<Record<ColourRole, string>> = {
+  paper: "Paper",
+  soft: "Soft ground",
+  ink: "Ink",
+  quiet: "Quiet words",
+  accent: "Accent",
+  onAccent: "Words on accent",
+  line: "Lines",
+};
+
 export const surfaceRoles: Readonly<Record<Surface, { ground: ColourRole; words: ColourRole; quiet: ColourRole }>> = {
   paper: { ground: "paper", words: "ink", quiet: "quiet" },
   soft: { ground: "soft", words: "ink", quiet: "quiet" },

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import type { Edit } from "./edit";
 import { type StepsEdit, stepsBetween } from "./edits/steps";
-import { kinds } from "./kinds";
+import { heldBy, kinds } from "./kinds";
 import type { LookField } from "./look";
 import { everyNode, type Kind, type PageNode } from "./node";
 import { paragraphs } from "./richtext";
@@ -51,7 +51,7 @@ function nodeOf(mayBe: readonly Kind[], depth: number): fc.Arbitrary<PageNode> {
       Object.fromEntries(fields.map((field) => [field, lookValues[field as LookField] as fc.Arbitrary<unknown>])),
       { requiredKeys: [] },
     );
-    const holds = kinds[kind].holds;
+    const holds = heldBy(kind);
     const children = holds
       ? fc.array(nodeOf(holds, depth - 1), { maxLength: depth > 0 ? 3 : 0 })
       : fc.constant(undefined);

@@ -12,9 +12,8 @@ import { richText } from "./kinds/rich-text";
 import { section } from "./kinds/section";
 import { stack } from "./kinds/stack";
 import { widget } from "./kinds/widget";
-import type { Kind } from "./node";
 
-export const kinds: Readonly<Record<Kind, KindDefinition>> = {
+const all = {
   page,
   section,
   columns,
@@ -28,3 +27,15 @@ export const kinds: Readonly<Record<Kind, KindDefinition>> = {
   navigation,
   widget,
 };
+
+export type KindName = keyof typeof all;
+export const kinds: Readonly<Record<KindName, KindDefinition>> = all;
+
+export const kindNames = Object.keys(kinds) as readonly KindName[];
+const flow = kindNames.filter((kind) => kinds[kind].inFlow);
+
+/** Kinds that may stand directly in a block of this kind; null where it holds none. */
+export function heldBy(kind: KindName): readonly KindName[] | null {
+  const { holds } = kinds[kind];
+  return holds === undefined ? null : holds === "flow" ? flow : holds;
+}

@@ -1,5 +1,6 @@
 // Where a link leads. Links are stored as one string; pages are named by id, so a new slug breaks none.
 import Joi from "joi";
+import type { Ref } from "@/core/kind/holder";
 
 /** "page:<id>", "page:<id>#anchor", "#anchor", "https://…", "mailto:…" or "tel:…". Nothing else can be stored. */
 const forms: readonly RegExp[] = [
@@ -35,4 +36,10 @@ export function linkFromWords(words: string): string | null {
 export function readLink(link: string): { page: string; anchor: string } | { href: string } {
   const match = /^page:([\w-]+)(#[\w-]+)?$/.exec(link);
   return match?.[1] ? { page: match[1], anchor: match[2] ?? "" } : { href: link };
+}
+
+/** The page that a link names, as a reference. */
+export function* pageRefs(link: string, path: string): Generator<Ref> {
+  const read = readLink(link);
+  if ("page" in read) yield { of: "page", id: read.page, path };
 }

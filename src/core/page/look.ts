@@ -1,6 +1,7 @@
 // How a node looks: a small set of properties, each with its limits and the CSS it becomes.
 import Joi from "joi";
-import { type ColourRole, colourRoles, type Surface, surfaces } from "@/core/brand/brand";
+import { type ColourRole, colourRoles, type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
+import { choice, pixels, type ValueControl } from "@/core/kind/control";
 
 export type Width = "base" | "tablet" | "phone";
 export const widths: readonly Width[] = ["base", "tablet", "phone"];
@@ -36,8 +37,18 @@ export interface Look {
 
 export type LookField = keyof Look;
 
-interface LookRule {
+/** Parts of the sheet that looks stand in, from top to bottom. */
+export const lookGroups = ["Type", "Surface", "Space", "Arrangement", "Who sees it"] as const;
+
+interface LookProperty {
+  readonly label: string;
+  readonly group: (typeof lookGroups)[number];
+  /** How it is set. */
+  readonly control: ValueControl;
+  /** Its limits. */
   readonly schema: Joi.Schema;
+  /** Whether a value at every width is a departure from Brand, and so is marked. */
+  readonly fromBrand?: boolean;
   /** Declarations for a valid value at a width. */
   css(value: never, width: Width): string;
 }
@@ -65,17 +76,27 @@ export const hiddenCss = "display:none!important";
 export const splitPattern = /^(stacked|[1-6](:[1-6]){1,3})$/;
 
 /** The one table of look properties. The order is the order of the declarations in the CSS. */
-export const lookRules: Readonly<Record<LookField, LookRule>> = {
+export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
   surface: {
+    label: "Surface",
+    group: "Surface",
+    control: choice(["", "none"], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)),
     schema: oneOf(...surfaces),
     css: (value: Surface) =>
       `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value})`,
   },
   colour: {
+    label: "Colour",
+    group: "Type",
+    control: { kind: "colour", options: colourRoles.filter((role) => role !== "line") },
     schema: oneOf(...colourRoles),
     css: (value: ColourRole) => `color:${wordsOnSurface[value] ?? `var(--c-${value})`}`,
   },
   size: {
+    label: "Size",
+    group: "Type",
+    control: { kind: "number", unit: "rem", step: 0.1, min: 0.6, max: 9 },
+    fromBrand: true,
     schema: Joi.number().min(0.6).max(9).precision(3).messages({
       "number.min": "The size must be at least 0.6 rem.",
       "number.max": "The size can be at most 9 rem.",
@@ -83,15 +104,68 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
     css: (value: number) => `font-size:${value}rem`,
   },
   align: {
+    label: "Align",
+    group: "Type",
+    control: choice(
+      ["", "as its section"],
+      ["start", "at the start"],
+      ["center", "in the middle"],
+      ["end", "at the end"],
+    ),
     schema: oneOf("start", "center", "end"),
     css: (value: "start" | "center" | "end") => `text-align:${value};--place:${flexPlace[value]}`,
   },
-  above: { schema: px(320), css: (value: number) => `--above:${space(value)}` },
-  below: { schema: px(320), css: (value: number) => `--below:${space(value)}` },
-  inset: { schema: px(160), css: (value: number) => `padding:${space(value)}` },
-  gap: { schema: px(160), css: (value: number) => `--gap:${space(value)}` },
-  measure: { schema: Joi.number().integer().min(6).max(140), css: (value: number) => `max-width:${value}ch` },
+  above: {
+    label: "Above",
+    group: "Space",
+    control: pixels(320),
+    schema: px(320),
+    css: (value: number) => `--above:${space(value)}`,
+  },
+  below: {
+    label: "Below",
+    group: "Space",
+    control: pixels(320),
+    schema: px(320),
+    css: (value: number) => `--below:${space(value)}`,
+  },
+  inset: {
+    label: "Inside",
+    group: "Space",
+    control: pixels(160),
+    schema: px(160),
+    css: (value: number) => `padding:${space(value)}`,
+  },
+  gap: {
+    label: "Between",
+    group: "Space",
+    control: pixels(160),
+    schema: px(160),
+    css: (value: number) => `--gap:${space(value)}`,
+  },
+  measure: {
+    label: "Measure",
+    group: "Type",
+    control: { kind: "number", unit: "characters", step: 1, min: 6, max: 140 },
+    schema: Joi.number().integer().min(6).max(140),
+    css: (value: number) => `max-width:${value}ch`,
+  },
   split: {
+    label: "Columns",
+    group: "Arrangement",
+    control: choice(
+      ["", "two alike"],
+      ["stacked", "under each other"],
+      ["1:1", "1 : 1"],
+      ["2:1", "2 : 1"],
+      ["1:2", "1 : 2"],
+      ["3:2", "3 : 2"],
+      ["2:3", "2 : 3"],
+      ["6:5", "6 : 5"],
+      ["1:1:1", "three"],
+      ["2:1:1", "2 : 1 : 1"],
+      ["1:1:1:1", "four"],
+    ),
     schema: Joi.string().pattern(splitPattern).messages({
       "string.pattern.base": "A split has two to four parts such as 2:1, or is “stacked”.",
     }),
@@ -100,26 +174,53 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
       `--split${width === "phone" ? "-phone" : ""}:${value === "stacked" ? "minmax(0,1fr)" : value.replace(/\d+:?/g, (part) => `minmax(0,${Number.parseInt(part, 10)}fr) `).trim()}`,
   },
   place: {
+    label: "Upright",
+    group: "Arrangement",
+    control: choice(["", "from the top"], ["start", "at the top"], ["center", "in the middle"], ["end", "at the foot"]),
     schema: oneOf("start", "center", "end"),
     css: (value: keyof typeof flexPlace) => `align-items:${value};--down:${flexPlace[value]}`,
   },
   width: {
+    label: "Width",
+    group: "Arrangement",
+    control: choice(["", "the page’s grid"], ["narrow", "short lines"], ["full", "edge to edge"]),
     schema: oneOf("narrow", "normal", "wide", "full"),
     css: (value: keyof typeof contentWidth) => contentWidth[value],
   },
   ratio: {
+    label: "Shape",
+    group: "Arrangement",
+    control: choice(
+      ["", "as it is"],
+      ["natural", "as it is"],
+      ["1:1", "square"],
+      ["4:3", "4 : 3"],
+      ["3:2", "3 : 2"],
+      ["16:9", "16 : 9"],
+      ["3:4", "3 : 4 upright"],
+    ),
     schema: oneOf("natural", "1:1", "4:3", "3:2", "16:9", "3:4"),
     css: (value: string) => `--ratio:${value === "natural" ? "auto" : value.replace(":", "/")}`,
   },
   corners: {
+    label: "Corners",
+    group: "Surface",
+    control: choice(["", "from Brand"], ["square", "square"], ["round", "round"]),
+    fromBrand: true,
     schema: oneOf("brand", "square", "round"),
     css: (value: keyof typeof cornerRadius) => `border-radius:${cornerRadius[value]}`,
   },
   edge: {
+    label: "Edge",
+    group: "Surface",
+    control: choice(["", "none"], ["line", "a line"]),
     schema: oneOf("none", "line"),
     css: (value: string) => (value === "line" ? "border:1px solid var(--c-line)" : "border:0"),
   },
   tone: {
+    label: "Tone",
+    group: "Type",
+    control: choice(["", "from Brand"], ["solid", "solid"], ["outline", "outline"], ["quiet", "quiet"]),
     schema: oneOf("solid", "outline", "quiet"),
     css: (value: string) =>
       value === "solid"
@@ -128,10 +229,16 @@ export const lookRules: Readonly<Record<LookField, LookRule>> = {
           ? "background:transparent;color:inherit;border-color:currentColor;text-decoration:none"
           : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",
   },
-  hidden: { schema: Joi.boolean(), css: (value: boolean) => (value ? hiddenCss : "") },
+  hidden: {
+    label: "Hidden",
+    group: "Who sees it",
+    control: { kind: "flag", says: "Hidden at this width" },
+    schema: Joi.boolean(),
+    css: (value: boolean) => (value ? hiddenCss : ""),
+  },
 };
 
-export const lookFields = Object.keys(lookRules) as readonly LookField[];
+export const lookFields = Object.keys(lookProperties) as readonly LookField[];
 
 /** CSS declarations of one look at a width, in the table's order; "" for an empty look. */
 export function declarations(look: Look, width: Width): string {
@@ -139,7 +246,7 @@ export function declarations(look: Look, width: Width): string {
   for (const field of lookFields) {
     const value = look[field];
     if (value === undefined) continue;
-    const made = lookRules[field].css(value as never, width);
+    const made = lookProperties[field].css(value as never, width);
     if (made) css += css ? `;${made}` : made;
   }
   return css;

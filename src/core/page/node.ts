@@ -1,19 +1,8 @@
 // What a page is made of: a tree of nodes with stable ids.
+import type { KindName } from "./kinds";
 import type { Look, Width } from "./look";
 
-export type Kind =
-  | "page"
-  | "section"
-  | "columns"
-  | "stack"
-  | "heading"
-  | "richText"
-  | "picture"
-  | "button"
-  | "list"
-  | "divider"
-  | "navigation"
-  | "widget";
+export type Kind = KindName;
 
 /** The values a node carries; each kind's schema says which. */
 export type Content = Readonly<Record<string, unknown>>;

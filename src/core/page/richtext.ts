@@ -92,6 +92,16 @@ export function plainWords(doc: RichDoc): string {
   return words.join("").replace(/\s+/g, " ").trim();
 }
 
+/** Addresses of every link in a document. */
+export function* linksIn(doc: RichDoc): Generator<string> {
+  const walk = function* (part: unknown): Generator<string> {
+    const { marks, content } = part as { marks?: readonly Mark[]; content?: readonly unknown[] };
+    for (const mark of marks ?? []) if (mark.type === "link") yield mark.attrs.href;
+    for (const child of content ?? []) yield* walk(child);
+  };
+  yield* walk(doc);
+}
+
 interface EditorNode {
   type?: string;
   text?: string;

@@ -1,4 +1,5 @@
 // Words and pictures that came with a section and were never changed: nobody should find them on a live site.
+import { kinds } from "./kinds";
 import { everyNode, type PageNode } from "./node";
 import { shelf } from "./shelf";
 import { nodeWords } from "./words";
@@ -32,16 +33,8 @@ function sampleWords(): ReadonlySet<string> {
   return known;
 }
 
-/** Lines of a list that many sites have: only together with what stands at their end are they those of the shelf. */
-const days: ReadonlySet<string> = new Set(["Tuesday to Friday", "Saturday", "Sunday and Monday"]);
-
-/** Lists are judged by their words, whatever their prices say. */
-function linesOf(node: PageNode): readonly string[] {
-  if (node.kind !== "list") return nodeWords(node).split("\n").filter(Boolean);
-  return (node.content.items as readonly { text: string; aside?: string }[])
-    .map(({ text, aside }) => (days.has(text) ? `${text}, ${aside ?? ""}` : text))
-    .filter(Boolean);
-}
+const linesOf = (node: PageNode): readonly string[] =>
+  kinds[node.kind].sampleLines?.(node.content) ?? nodeWords(node).split("\n").filter(Boolean);
 
 /** Of a block without others in it: its words that are still those of the shelf. */
 export const samplesIn = (node: PageNode): readonly string[] =>

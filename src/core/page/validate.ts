@@ -2,8 +2,8 @@
 import Joi from "joi";
 import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
-import { kinds } from "./kinds";
-import { type LookField, lookRules, type Width, widths } from "./look";
+import { heldBy, kinds } from "./kinds";
+import { type LookField, lookProperties, type Width, widths } from "./look";
 import type { Kind } from "./node";
 
 /** A fault with the way to it ("children[2].content.text") and a sentence about it. */
@@ -47,14 +47,14 @@ function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
 
 /** The fault of one content field's value, or null. Used before an edit changes it. */
 export function contentFault(kind: Kind, content: Readonly<Record<string, unknown>>): Fault | null {
-  return faultsOf(kinds[kind].content, content, "content")[0] ?? null;
+  return faultsOf(kinds[kind].schema, content, "content")[0] ?? null;
 }
 
 /** The fault of one look value, or null. */
 export function lookFault(kind: Kind, field: string, value: unknown): Fault | null {
   if (!(kinds[kind].looks as readonly string[]).includes(field))
     return { path: `look.${field}`, message: `A ${kinds[kind].label.toLowerCase()} has no “${field}”.` };
-  return faultsOf(lookRules[field as LookField].schema.required(), value, `look.${field}`)[0] ?? null;
+  return faultsOf(lookProperties[field as LookField].schema.required(), value, `look.${field}`)[0] ?? null;
 }
 
 /** What is left of what is looked at: a tree of a million wrong blocks is not gone through to its end. */
@@ -105,15 +105,16 @@ class Judging {
       return;
     }
     const definition = kinds[kind as Kind];
-    this.add(...faultsOf(definition.content.required(), content, here("content")));
+    this.add(...faultsOf(definition.schema.required(), content, here("content")));
     this.add(...looksFaults(kind as Kind, look, here("look")));
-    if (definition.holds) {
+    const holds = heldBy(kind as Kind);
+    if (holds) {
       if (!Array.isArray(children))
         this.add({ path: here("children"), message: "Here a list of blocks was expected." });
       else
         for (const [index, child] of children.entries()) {
           if (this.ended) return;
-          this.node(child, here(`children[${index}]`), definition.holds, depth + 1);
+          this.node(child, here(`children[${index}]`), holds, depth + 1);
         }
     } else if (children !== undefined)
       this.add({ path: here("children"), message: `A ${definition.label.toLowerCase()} holds no other blocks.` });
@@ -142,7 +143,7 @@ function looksFaults(kind: Kind, look: unknown, at: string): Fault[] {
 /** The faults (at most `mostFaults`) of a subtree that would stand in a node of the kind `parent` (or as a root); none for a valid one. */
 export function subtreeFaults(node: unknown, parent: Kind | null): readonly Fault[] {
   const judging = new Judging();
-  judging.node(node, "", parent === null ? ["page"] : (kinds[parent].holds ?? []), 0);
+  judging.node(node, "", parent === null ? ["page"] : (heldBy(parent) ?? []), 0);
   return judging.faults;
 }
 

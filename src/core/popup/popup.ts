@@ -1,42 +1,6 @@
 // A signup popup: what it says, when and for whom it opens, how it looks.
 import type { ColourRole, Surface } from "@/core/brand/brand";
-import type { DeviceClass } from "@/core/visitor/visitor";
-
-export type Trigger =
-  | { readonly on: "after"; readonly seconds: number }
-  /** How far down the page has been scrolled, 1 to 100. */
-  | { readonly on: "scroll"; readonly percent: number }
-  /** The pointer leaves the window at its top. */
-  | { readonly on: "leave" }
-  /** A click on the block with this id. */
-  | { readonly on: "click"; readonly block: string }
-  /** No movement, key or scroll for this long. */
-  | { readonly on: "idle"; readonly seconds: number };
-
-export interface Conditions {
-  /** Path patterns with * for any run of characters; none means every page. */
-  readonly include: readonly string[];
-  readonly exclude: readonly string[];
-  /** Width classes it opens on; none means every one. The same holds for the lists below. */
-  readonly devices: readonly DeviceClass[];
-  /** BCP 47 tags; "en" also stands for "en-IE". */
-  readonly languages: readonly string[];
-  readonly countries: readonly string[];
-  readonly visits: "all" | "first" | "later";
-  /** Host names; a name also stands for its subdomains. */
-  readonly cameFrom: readonly string[];
-  /** Wall time in the site's zone, "2026-11-24T09:00"; open-ended when null. */
-  readonly from: string | null;
-  readonly to: string | null;
-}
-
-export interface Restraint {
-  /** How often it may open by itself in one visit. */
-  readonly perVisit: number;
-  /** Days of rest after it was closed. */
-  readonly restDays: number;
-  readonly neverAfterSignup: boolean;
-}
+import { freshOpening, type Opening } from "@/core/opening/opening";
 
 export type PopupDesign = "card" | "note" | "bar" | "sheet";
 export const popupDesigns: Readonly<Record<PopupDesign, { readonly name: string; readonly note: string }>> = {
@@ -92,7 +56,7 @@ export interface PopupLook {
   readonly side: "start" | "end";
 }
 
-export interface Popup {
+export interface Popup extends Opening {
   readonly enabled: boolean;
   readonly design: PopupDesign;
   readonly words: PopupWords;
@@ -102,11 +66,6 @@ export interface Popup {
   readonly confirmByMail: boolean;
   /** The letter that asks to confirm, in the designer's own words; absent for ours, in the visitor's language. */
   readonly letter?: PopupLetter;
-  readonly triggers: readonly Trigger[];
-  readonly conditions: Conditions;
-  readonly restraint: Restraint;
-  /** The higher opens first. */
-  readonly priority: number;
   readonly look: PopupLook;
 }
 
@@ -129,20 +88,7 @@ export const newPopup: Popup = {
     text: "Please open the letter we have just sent and confirm your address.",
   },
   confirmByMail: true,
-  triggers: [{ on: "after", seconds: 8 }],
-  conditions: {
-    include: [],
-    exclude: [],
-    devices: [],
-    languages: [],
-    countries: [],
-    visits: "all",
-    cameFrom: [],
-    from: null,
-    to: null,
-  },
-  restraint: { perVisit: 1, restDays: 14, neverAfterSignup: true },
-  priority: 0,
+  ...freshOpening,
   look: {
     surface: "paper",
     overlayColour: "ink",

@@ -1,9 +1,7 @@
 // A popup as a released page carries it: links, pictures and zones resolved, nothing the studio alone needs.
 import type { PopupDesign, PopupField, PopupLook, PopupWords } from "./popup";
-import type { PopupRule } from "./rule";
 
 export interface ReleasedPopup {
-  readonly rule: PopupRule;
   readonly design: PopupDesign;
   readonly words: PopupWords;
   readonly fields: readonly PopupField[];

@@ -1,5 +1,7 @@
 // What block kinds render with: escaping, and the context that knows links, pictures and style rules.
 import type { PageNode } from "@/core/page/node";
+import type { Placed } from "@/core/widget/kind";
+import type { WidgetParts } from "@/core/widget/settings";
 
 const special = /[&<>"']/;
 const entities: Readonly<Record<string, string>> = {
@@ -42,8 +44,16 @@ export interface RenderContext {
   /** Address of a stored link, escaped; null when its page is gone. */
   href(link: string): string | null;
   picture(media: string): RenderedPicture | null;
-  /** Says that the page needs the run-time part of this widget. */
-  need(widget: string): void;
+  /** BCP 47 tag of the language the page is written in. */
+  readonly language: string;
+  /** ISO 4217. */
+  readonly currency: string;
+  /** What stands at a spot where a widget appears; null when there is no such widget. */
+  placed(widget: string, spot: Placed): string | null;
+  /** What a kind of widget keeps for the whole site. */
+  part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
+  /** An id that no other element of the page has. */
+  newId(stem: string): string;
   children(node: PageNode): string;
 }
 

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { HtmlValidate } from "html-validate";
+import { sourceLocale } from "@/core/locale/site-locale";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
 import { applyEdits } from "@/core/page/edit";
@@ -22,6 +23,7 @@ const site = demo("wrenfield");
 const frame: SiteFrame = site;
 const home = site.pages[0] as SiteFile["pages"][number];
 const options: RenderOptions = {
+  locale: sourceLocale(site),
   linkBase: "",
   origin: "https://wrenfield.example",
   mediaUrl: (hash, width) => `/_a/${hash.slice(0, 24)}-${width}.webp`,

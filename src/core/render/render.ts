@@ -1,15 +1,20 @@
 // The one renderer: a page of a site as HTML and CSS. The stage, the rehearsal, releases and exports all use it.
 import { brandCss, type Family, families } from "@/core/brand/brand";
-import { kinds } from "@/core/page/kinds";
+import type { SiteLocale } from "@/core/locale/site-locale";
+import { pageReason } from "@/core/opening/rule";
+import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
-import { pageReason } from "@/core/popup/rule";
-import { type MediaEntry, type PageMeta, pagePath, popupsOf, type SiteFrame } from "@/core/site/site";
-import { escapeHtml, type RenderContext, type RenderedPicture, scriptJson } from "./markup";
+import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import { escapeHtml, type NavigationItem, type RenderContext, type RenderedPicture, scriptJson } from "./markup";
 import { type StyleRule, styleRule, styleSheet } from "./style";
 
 export interface RenderOptions {
+  /** The language the pages are written in. */
+  readonly locale: SiteLocale;
   /** Marks every node with data-n="<id>" for the stage. Released pages carry no ids. */
   readonly marks?: boolean;
   /** Put before the path of every page: "" on a live site, the token on a rehearsal host. */
@@ -31,8 +36,17 @@ export interface Part {
   readonly html: string;
   readonly rules: readonly StyleRule[];
   readonly kinds: readonly Kind[];
-  readonly needs: readonly string[];
+  /** Kinds of the widgets that appear in it. */
+  readonly widgetKinds: readonly WidgetKindName[];
+  /** What of the site it was made from, besides itself. */
+  readonly uses: readonly Use[];
 }
+
+/**
+ * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "widget:<id>",
+ * "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
+ */
+export type Use = `page:${string}` | `media:${string}` | `widget:${string}` | "navigation" | "name";
 
 export interface RenderedPage {
   readonly html: string;
@@ -40,6 +54,8 @@ export interface RenderedPage {
   readonly head: string;
   /** Ids of the widgets whose run-time part this page uses. */
   readonly needs: readonly string[];
+  /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
+  readonly uses: readonly Use[];
   readonly parts: {
     readonly header: readonly Part[];
     readonly main: readonly Part[];
@@ -63,14 +79,13 @@ const emptyMedia: RenderedPicture | null = null;
 export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const media = new Map(site.media.map((entry) => [entry.hash, entry]));
   const inNavigation = site.pages.filter((page) => page.inNavigation);
-  const clickTargets = new Set(
-    popupsOf(site.widgets).flatMap((widget) =>
-      widget.settings.triggers.flatMap((trigger) => (trigger.on === "click" ? [trigger.block] : [])),
-    ),
-  );
+  const clickTargets = new Set(clickTargetsOf(site));
+  const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   const kept = new WeakMap<PageNode, { page: string; eager: boolean; part: Part }>();
   const ground = `${fontFaces(site, options)}${brandCss(site.brand)}${groundCss}`;
-  const hrefs = new Map(site.pages.map((page) => [page.id, escapeHtml(options.linkBase + pagePath(page))]));
+  const hrefs = new Map(
+    site.pages.map((page) => [page.id, escapeHtml(options.linkBase + pagePath(page, options.locale))]),
+  );
 
   function picture(hash: string): RenderedPicture | null {
     const entry = media.get(hash);
@@ -92,16 +107,31 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   // rendering it.
   let rules: StyleRule[] = [];
   let used: Kind[] = [];
-  let needs: string[] = [];
+  let placed: WidgetKindName[] = [];
+  let uses: Use[] = [];
+  let section = "";
+  let ids = 0;
   const note = <Value>(list: Value[], value: Value) => {
     if (!list.includes(value)) list.push(value);
   };
   let currentPage = "";
-  const context: { -readonly [Key in keyof RenderContext]: RenderContext[Key] } = {
-    siteName: site.name,
-    homeHref: escapeHtml(`${options.linkBase}/`),
-    navigation: [],
-    eager: false,
+  let navigation: readonly NavigationItem[] = [];
+  let eager = false;
+  const context: RenderContext = {
+    get siteName() {
+      note<Use>(uses, "name");
+      return site.name;
+    },
+    homeHref: escapeHtml(`${options.linkBase}${options.locale.prefix}/`),
+    get navigation() {
+      note<Use>(uses, "navigation");
+      return navigation;
+    },
+    get eager() {
+      return eager;
+    },
+    language: options.locale.tag,
+    currency: site.settings.currency,
     attributes(node, kindClass) {
       const rule = styleRule(node.look);
       let text = ` class="${kindClass}`;
@@ -110,9 +140,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         text += ` ${rule.className}`;
       }
       text += '"';
-      // With an id of its own each block is found again when the stage is patched; a section's is its anchor.
+      // With an id of its own each block is found again when the stage is patched, but for those whose id is their own.
       if (options.marks)
-        text += node.kind === "section" ? ` data-n="${node.id}"` : ` data-n="${node.id}" id="n-${node.id}"`;
+        text += kinds[node.kind].ownsId ? ` data-n="${node.id}"` : ` data-n="${node.id}" id="n-${node.id}"`;
       if (clickTargets.size && clickTargets.has(node.id)) text += ` data-c="${node.id}"`;
       return text;
     },
@@ -120,11 +150,23 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     href(link) {
       const read = readLink(link);
       if ("href" in read) return escapeHtml(read.href);
+      note<Use>(uses, `page:${read.page}`);
       const target = hrefs.get(read.page);
       return target === undefined ? null : target + escapeHtml(read.anchor);
     },
-    picture,
-    need: (widget) => note(needs, widget),
+    picture(hash) {
+      note<Use>(uses, `media:${hash}`);
+      return picture(hash);
+    },
+    placed(id, spot) {
+      note<Use>(uses, `widget:${id}`);
+      const widget = widgets.get(id);
+      if (!widget) return null;
+      note(placed, widget.kind);
+      return kindOf(widget as { kind: WidgetKindName }).render(spot, widget as never, context);
+    },
+    part: (kind) => site[kind],
+    newId: (stem) => `${stem}-${section}-${++ids}`,
     children(node) {
       let html = "";
       if (node.children) for (const child of node.children) html += one(child);
@@ -140,24 +182,29 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   function turnTo(page: PageMeta) {
     if (currentPage === page.id) return;
     currentPage = page.id;
-    context.navigation = inNavigation.map((item) => ({
+    navigation = inNavigation.map((item) => ({
       title: item.title,
       href: hrefs.get(item.id) as string,
       current: item.id === page.id,
     }));
   }
 
-  function renderPart(section: PageNode, page: PageMeta, eager: boolean): Part {
-    const before = kept.get(section);
-    if (before && before.page === page.id && before.eager === eager) return before.part;
+  function renderPart(node: PageNode, page: PageMeta, first: boolean): Part {
+    const before = kept.get(node);
+    // What lists no pages is the same on all of them.
+    const same = before && (before.page === page.id || !before.part.uses.includes("navigation"));
+    if (same && before.eager === first) return before.part;
     turnTo(page);
     rules = [];
     used = [];
-    needs = [];
-    context.eager = eager;
-    const html = one(section);
-    const part: Part = { id: section.id, html, rules, kinds: used, needs };
-    kept.set(section, { page: page.id, eager, part });
+    placed = [];
+    uses = [];
+    section = node.id;
+    ids = 0;
+    eager = first;
+    const html = one(node);
+    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses };
+    kept.set(node, { page: page.id, eager: first, part });
     return part;
   }
 
@@ -175,25 +222,30 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();
       const used = new Set<Kind>();
-      const placed = new Set<string>();
+      const shownKinds = new Set<WidgetKindName>();
+      const usesOfAll = new Set<Use>();
       for (const part of all) {
         for (const rule of part.rules) rules.add(rule);
         for (const kind of part.kinds) used.add(kind);
-        for (const need of part.needs) placed.add(need);
+        for (const kind of part.widgetKinds) shownKinds.add(kind);
+        for (const use of part.uses) usesOfAll.add(use);
       }
+      const needs = site.widgets
+        .filter((widget) => widget.settings.enabled)
+        .filter((widget) => usesOfAll.has(`widget:${widget.id}`) || opensOn(widget, page))
+        .map((widget) => widget.id);
+      for (const id of needs) usesOfAll.add(`widget:${id}`);
       const htmlOf = (list: readonly Part[]) => {
         let html = "";
         for (const part of list) html += part.html;
         return html;
       };
       return {
-        html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
-        css: `${ground}${kindCss(used)}${styleSheet(rules)}`,
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
+        css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}`,
         head: headOf(site, page, body, options, picture),
-        needs: popupsOf(site.widgets)
-          .filter((widget) => widget.settings.enabled)
-          .filter((widget) => placed.has(widget.id) || pageReason(widget.settings.conditions, pagePath(page)) === null)
-          .map((widget) => widget.id),
+        needs,
+        uses: [...usesOfAll],
         parts,
       };
     },
@@ -205,17 +257,15 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const used: Kind[] = ["section", "heading", "richText", "button", ...parts.flatMap((part) => part.kinds)];
       const htmlOf = (list: readonly Part[]) => list.map((part) => part.html).join("");
       return {
-        html: `<a class="skip" href="#main">${escapeHtml(skipWords(site.settings.language))}</a><header>${htmlOf(header)}</header>${main}<footer>${htmlOf(footer)}</footer>`,
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(header)}</header>${main}<footer>${htmlOf(footer)}</footer>`,
         css: `${ground}${kindCss(used)}${styleSheet(new Set(parts.flatMap((part) => part.rules)))}`,
-        pictures: [site.header, site.footer].flatMap((root) =>
-          [...everyNode(root)].flatMap((node) => (typeof node.content.media === "string" ? [node.content.media] : [])),
-        ),
+        pictures: parts.flatMap((part) => part.uses.flatMap((use) => mediaIn(use) ?? [])),
       };
     },
     /** The icon of the browser's tab, as a part of `<head>`. */
     icon: iconTag(site, options, picture),
     /** CSS that does not depend on a page's looks: brand, ground and the kinds named. */
-    groundCss: (used: Iterable<Kind>) => ground + kindCss(used),
+    groundCss: (used: Iterable<Kind>) => ground + kindCss(used, widgetKindNames),
     picture,
   };
 }
@@ -226,14 +276,29 @@ export type Renderer = ReturnType<typeof createRenderer>;
 export const renderPage = (site: SiteFrame, page: PageMeta, body: PageNode, options: RenderOptions): RenderedPage =>
   createRenderer(site, options).render(page, body);
 
-/** CSS of the kinds in use; a widget's button looks like a button, so it brings that kind's rules. */
-function kindCss(used: Iterable<Kind>): string {
+/** CSS of the kinds of blocks and of placed widgets in use, in the order of their lists. */
+function kindCss(used: Iterable<Kind>, placed: Iterable<WidgetKindName> = []): string {
   const wanted = new Set(used);
-  if (wanted.has("widget")) wanted.add("button");
-  return (Object.keys(kinds) as Kind[])
-    .filter((kind) => wanted.has(kind))
-    .map((kind) => kinds[kind].css)
-    .join("");
+  for (const kind of [...wanted]) for (const other of kinds[kind].cssOf ?? []) wanted.add(other);
+  const shown = new Set(placed);
+  const ofBlocks = kindNames.filter((kind) => wanted.has(kind)).map((kind) => kinds[kind].css);
+  const ofWidgets = widgetKindNames.filter((kind) => shown.has(kind)).map((kind) => widgetKinds[kind].css);
+  return [...ofBlocks, ...ofWidgets].join("");
+}
+
+/** The media that a use names, or null. */
+export const mediaIn = (use: Use): string | null => (use.startsWith("media:") ? use.slice("media:".length) : null);
+
+/** Blocks whose click opens something, by their ids. */
+export const clickTargetsOf = (site: Pick<SiteFrame, "widgets">): readonly string[] =>
+  site.widgets.flatMap((widget) =>
+    (openingOf(widget)?.triggers ?? []).flatMap((trigger) => (trigger.on === "click" ? [trigger.block] : [])),
+  );
+
+/** Whether a widget may open over a page by itself. */
+export function opensOn(widget: SiteWidget, page: Pick<PageMeta, "slug">): boolean {
+  const opening = openingOf(widget);
+  return opening !== null && opening.triggers.length > 0 && pageReason(opening.conditions, pagePath(page)) === null;
 }
 
 /** The widths a picture is offered in: every one below its own, or its own when it is smaller than all. */
@@ -277,6 +342,12 @@ const skipWordsByLanguage: Readonly<Record<string, string>> = {
 const skipWords = (language: string) =>
   skipWordsByLanguage[language.split("-")[0] as string] ?? (skipWordsByLanguage.en as string);
 
+/** Media shown in a page, in its order. */
+function* mediaOf(body: PageNode): Generator<string> {
+  for (const node of everyNode(body))
+    for (const ref of kinds[node.kind].refs?.(node.content) ?? []) if (ref.of === "media") yield ref.id;
+}
+
 function headOf(
   site: SiteFrame,
   page: PageMeta,
@@ -293,15 +364,15 @@ function headOf(
   property("title", page.title);
   property("site_name", site.name);
   property("type", "website");
-  property("locale", site.settings.language.replace("-", "_"));
+  property("locale", options.locale.tag.replace("-", "_"));
   if (description) property("description", description);
   if (options.origin !== null) {
-    const address = options.origin + pagePath(page);
+    const address = options.origin + pagePath(page, options.locale);
     tags.push(`<link rel="canonical" href="${escapeHtml(address)}">`);
     property("url", address);
     let shared = false;
-    for (const node of everyNode(body)) {
-      const image = typeof node.content.media === "string" ? picture(node.content.media) : null;
+    for (const hash of mediaOf(body)) {
+      const image = picture(hash);
       if (!image) continue;
       tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${image.src}">`);
       shared = true;

@@ -3,6 +3,7 @@
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { nodeWords, withLineIds } from "@/core/page/words";
+import { shownOf } from "@/core/widget/kinds";
 import { writeSiteFile } from "./read";
 import type { SiteFile, SitePage } from "./site";
 
@@ -41,7 +42,7 @@ export type ChangeName = Pick<Change, "of" | "id">;
 export const mostDetails = 30;
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
-const nameOf = (section: PageNode) => String(section.content.name ?? kinds[section.kind].label);
+const nameOf = (section: PageNode) => kinds[section.kind].title?.(section.content) ?? kinds[section.kind].label;
 
 /** What is different in words between two states of a section: those that come, in short. */
 function wordsChanged(before: PageNode, now: PageNode): { before: string; after: string } | null {
@@ -88,7 +89,7 @@ function pageDetails(before: SitePage, now: SitePage): readonly ChangeDetail[] {
 }
 
 /** Values that differ between two objects, by their paths: "colours.accent" from one value to another. */
-function valueDetails(before: unknown, now: unknown, path = ""): readonly ChangeDetail[] {
+export function valueDetails(before: unknown, now: unknown, path = ""): readonly ChangeDetail[] {
   const plain = (value: unknown): value is Record<string, unknown> =>
     typeof value === "object" && value !== null && !Array.isArray(value);
   if (same(before, now)) return [];
@@ -139,6 +140,10 @@ function readable(site: SiteFile): SiteFile {
   return JSON.parse(writeSiteFile(named)) as SiteFile;
 }
 
+/** Widgets with what pages show of their kind's part of the site: it goes live with a release, as settings do. */
+const shownWidgets = (site: SiteFile) =>
+  site.widgets.map((widget) => ({ ...widget, shown: shownOf(widget, site) as object | null }));
+
 const redirectsOf = (site: SiteFile) => (site.redirects ?? []).map((redirect) => ({ ...redirect, id: redirect.from }));
 
 /** Every change from `before` to `now`; with no `before`, everything that goes live is new. */
@@ -168,10 +173,10 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
     ...whole("settings", "Site settings and order of pages", settings(before), settings(now)),
     ...byId(
       "widget",
-      before.widgets,
-      now.widgets,
+      shownWidgets(before),
+      shownWidgets(now),
       (widget) => widget.name,
-      (old, widget) => valueDetails(old.settings, widget.settings),
+      (old, widget) => valueDetails({ ...old.settings, shown: old.shown }, { ...widget.settings, shown: widget.shown }),
     ),
     ...byId(
       "redirect",

@@ -1,9 +1,12 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
-import { setUpFaults } from "@/core/booking/references";
 import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
+import type { Ref, RefOf } from "@/core/kind/holder";
+import { kinds } from "@/core/page/kinds";
 import { everyNode } from "@/core/page/node";
 import { type Fault, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
 import { withLineIds } from "@/core/page/words";
+import { partKinds, refsOf } from "@/core/widget/kinds";
+import { documentsOf, knownIn } from "./known";
 import { siteFileSchema } from "./schema";
 import type { SiteFile } from "./site";
 
@@ -16,51 +19,40 @@ export const siteFileShape: ShapeLimits = { depth: 60, keys: 2000, items: 20_000
 
 const refuse = (path: string, message: string): ReadSite => ({ ok: false, faults: [{ path, message }] });
 
-/** References from pages and popups to things that the file does not hold. */
+const gone: Readonly<Record<RefOf, string>> = {
+  page: "There is no page with this id.",
+  media: "This picture is not among the media.",
+  widget: "There is no widget with this id.",
+  service: "There is no service with this id.",
+};
+
+/** References to things that the file does not hold. */
 function danglingReferences(site: SiteFile): Fault[] {
   const faults: Fault[] = [];
-  const media = new Set(site.media.map((entry) => entry.hash));
-  const pages = new Set(site.pages.map((page) => page.id));
-  const trees = [["header", site.header] as const, ["footer", site.footer] as const].concat(
-    site.pages.map((page, index) => [`pages[${index}].body`, page.body] as never),
-  );
-  for (const [path, root] of trees)
-    for (const node of everyNode(root)) {
-      const used = node.content.media;
-      if (typeof used === "string" && !media.has(used))
-        faults.push({ path, message: `Block “${node.id}” shows a picture that is not among the media.` });
-    }
-  const services = new Set(site.booking?.services.map(({ id }) => id));
+  const known = knownIn(site);
+  // Links to pages that are gone are a finding: the file can be read all the same.
+  for (const [path, root] of documentsOf(site))
+    for (const node of everyNode(root))
+      for (const ref of kinds[node.kind].refs?.(node.content) ?? [])
+        if (ref.of === "media" && !known.has("media", ref.id))
+          faults.push({ path, message: `Block “${node.id}” shows a picture that is not among the media.` });
+  const wanted = (path: string, ref: Pick<Ref, "of" | "id">) => {
+    if (!known.has(ref.of, ref.id)) faults.push({ path, message: gone[ref.of] });
+  };
   site.widgets.forEach((widget, index) => {
-    if (widget.kind === "booking") {
-      widget.settings.services.forEach((id, nth) => {
-        if (!services.has(id))
-          faults.push({
-            path: `widgets[${index}].settings.services[${nth}]`,
-            message: "There is no service with this id.",
-          });
-      });
-      return;
-    }
-    const { picture, thanks } = widget.settings;
-    if (picture && !media.has(picture.media))
-      faults.push({
-        path: `widgets[${index}].settings.picture.media`,
-        message: "This picture is not among the media.",
-      });
-    if (thanks.kind === "page" && !pages.has(thanks.page))
-      faults.push({ path: `widgets[${index}].settings.thanks.page`, message: "There is no page with this id." });
+    for (const ref of refsOf(widget)) wanted(`widgets[${index}].settings.${ref.path}`, ref);
   });
   for (const name of ["favicon", "sharing"] as const) {
     const used = site.settings[name];
-    if (used && !media.has(used))
-      faults.push({ path: `settings.${name}`, message: "This picture is not among the media." });
+    if (used) wanted(`settings.${name}`, { of: "media", id: used });
   }
   site.redirects?.forEach(({ page }, index) => {
-    if (!pages.has(page)) faults.push({ path: `redirects[${index}].page`, message: "There is no page with this id." });
+    wanted(`redirects[${index}].page`, { of: "page", id: page });
   });
-  if (site.booking)
-    faults.push(...setUpFaults(site.booking).map((fault) => ({ ...fault, path: `booking.${fault.path}` })));
+  for (const { name, part } of partKinds) {
+    const own = site[name];
+    if (own) faults.push(...part.faults(own).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
+  }
   return faults;
 }
 
@@ -91,13 +83,8 @@ export function readSiteFile(json: string): ReadSite {
       })),
     };
   const site = value as SiteFile;
-  const trees: readonly (readonly [string, unknown])[] = [
-    ["header", site.header],
-    ["footer", site.footer],
-    ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),
-  ];
   const faults: Fault[] = [];
-  for (const [at, tree] of trees) {
+  for (const [at, tree] of documentsOf(site)) {
     faults.push(...pageFaults(tree).map((fault) => ({ ...fault, path: [at, fault.path].filter(Boolean).join(".") })));
     if (faults.length >= mostFaults) break;
   }

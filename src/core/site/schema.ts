@@ -1,13 +1,13 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
 import Joi from "joi";
-import { bookingSetUpSchema, bookingWidgetSchema } from "@/core/booking/schema";
 import { brandSchema } from "@/core/brand/schema";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { popupSchema } from "@/core/popup/schema";
 import { zoneSchema } from "@/core/time/schema";
-import type { MediaEntry, OpenSpan, PageMeta, Redirect, SiteFile, SiteSettings, SiteWidget } from "./site";
+import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
+import type { SiteWidget } from "@/core/widget/settings";
+import type { MediaEntry, OpenSpan, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
 
 export const idSchema = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
@@ -93,11 +93,21 @@ export const pageMetaFields = {
   inNavigation: Joi.boolean(),
 } satisfies Joi.PartialSchemaMap<PageMeta>;
 
+export const widgetNameSchema = Joi.string()
+  .trim()
+  .min(1)
+  .max(80)
+  .messages({ "string.empty": "A widget needs a name." });
+
 const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
   id: idSchema.required(),
-  kind: Joi.string().valid("popup", "booking").required(),
-  name: Joi.string().trim().min(1).max(80).required(),
-  settings: Joi.when("kind", { is: "booking", then: bookingWidgetSchema, otherwise: popupSchema }).required(),
+  kind: Joi.string()
+    .valid(...widgetKindNames)
+    .required(),
+  name: widgetNameSchema.required(),
+  settings: Joi.when("kind", {
+    switch: widgetKindNames.map((is) => ({ is, then: schemaOfKind(is).required() })),
+  }),
 });
 
 const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
@@ -137,7 +147,11 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
     .required()
     .messages({ "array.unique": "Two pages have the same id or slug." }),
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
-  media: Joi.array().items(mediaSchema).max(5000).unique("hash").required(),
-  booking: bookingSetUpSchema,
+  media: Joi.array().items(mediaSchema).max(10_000).unique("hash").required(),
+  ...Object.fromEntries(partKinds.map(({ name, part }) => [name, part.schema])),
+  locales: Joi.array()
+    .items(Joi.valid(Joi.ref("...settings.language")))
+    .length(1)
+    .messages({ "any.only": "A site has one language so far: that of its settings." }),
   redirects: Joi.array().items(redirectSchema).max(2000).unique("from"),
 });

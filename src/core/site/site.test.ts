@@ -9,11 +9,12 @@ import { shelf } from "@/core/page/shelf";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { newPopup } from "@/core/popup/popup";
 import { popupSchema } from "@/core/popup/schema";
+import { widgetsOfKind } from "@/core/widget/settings";
 import { siteChanges, withoutChanges } from "./changes";
 import { factsOf, readSpans } from "./facts";
 import { readSiteFile, writeSiteFile } from "./read";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
-import { popupsOf, type SiteFile, type SitePage } from "./site";
+import type { SiteFile, SitePage } from "./site";
 import { type StarterKey, siteFromStarter } from "./starter";
 
 const wrenfield = readFileSync("demo/wrenfield/site.json", "utf8");
@@ -161,7 +162,7 @@ describe("what stops a release", () => {
   test("a widget's place without widget, or with one that is off", () => {
     const off = {
       ...homeWith(b.node("widget", { widget: "letters", as: "button", text: "x" })),
-      widgets: popupsOf(site.widgets).map((widget) => ({
+      widgets: widgetsOfKind(site.widgets, "popup").map((widget) => ({
         ...widget,
         settings: { ...widget.settings, enabled: false },
       })),

@@ -1,8 +1,8 @@
 // A site as the core knows it: what a site file holds, and what rendering needs.
-import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
 import type { Brand } from "@/core/brand/brand";
+import type { SiteLocale } from "@/core/locale/site-locale";
 import type { PageNode } from "@/core/page/node";
-import type { Popup } from "@/core/popup/popup";
+import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 
 export interface SiteSettings {
   /** BCP 47 tag of the source language. */
@@ -57,28 +57,6 @@ export interface SitePage extends PageMeta {
   readonly body: PageNode;
 }
 
-export interface PopupWidget {
-  readonly id: string;
-  readonly kind: "popup";
-  readonly name: string;
-  readonly settings: Popup;
-}
-
-export interface BookingWidget {
-  readonly id: string;
-  readonly kind: "booking";
-  readonly name: string;
-  readonly settings: BookingWidgetSettings;
-}
-
-export type SiteWidget = PopupWidget | BookingWidget;
-
-export const popupsOf = <T extends SiteWidget>(widgets: readonly T[]) =>
-  widgets.filter((widget): widget is T & PopupWidget => widget.kind === "popup");
-
-export const calendarsOf = <T extends SiteWidget>(widgets: readonly T[]) =>
-  widgets.filter((widget): widget is T & BookingWidget => widget.kind === "booking");
-
 export interface MediaEntry {
   /** SHA-256 of the bytes, in hex. */
   readonly hash: string;
@@ -88,8 +66,11 @@ export interface MediaEntry {
   readonly heightPx: number;
 }
 
-/** Everything rendering needs except the pages' bodies. */
-export interface SiteFrame {
+/**
+ * Everything rendering needs except the pages' bodies. What kinds of widgets keep for the whole site (what can be booked)
+ * counts as soon as it is saved; what pages show of it goes live with a release.
+ */
+export interface SiteFrame extends Partial<WidgetParts> {
   readonly key: string;
   readonly name: string;
   readonly settings: SiteSettings;
@@ -104,13 +85,14 @@ export interface SiteFrame {
 export interface SiteFile extends Omit<SiteFrame, "pages"> {
   readonly format: 1;
   readonly pages: readonly SitePage[];
-  /** What can be booked. It counts as soon as it is saved: hours are not a matter of releases. */
-  readonly booking?: BookingSetUp;
+  /** Languages of the site, the source first; a file may leave them out while there is one. */
+  readonly locales?: readonly string[];
   readonly redirects?: readonly Redirect[];
 }
 
-/** Path of a page on its site: "/" or "/slug". */
-export const pagePath = (page: Pick<PageMeta, "slug">): string => `/${page.slug}`;
+/** Path of a page on its site: "/" or "/slug", below the part that its language has in addresses. */
+export const pagePath = (page: Pick<PageMeta, "slug">, locale?: SiteLocale): string =>
+  `${locale?.prefix ?? ""}/${page.slug}`;
 
 /** From whom letters to a site's visitors come, as an RFC 5322 mailbox. */
 export const senderOf = (site: Pick<SiteFrame, "name" | "settings">): string =>

@@ -46,9 +46,6 @@ const setUpTables = [
   bookingPrices,
 ] as const;
 
-/** Tables of the set-up, each with a site's rows. */
-export const tablesOfSetUp: readonly (typeof setUpTables)[number][] = setUpTables;
-
 type Row<T extends { $inferSelect: unknown }> = T["$inferSelect"];
 
 const priceFrom = (amount: number | null, earlier: number | null): Price | null =>

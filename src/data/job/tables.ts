@@ -7,7 +7,7 @@ export const jobs = mysqlTable(
   {
     id: varchar("id", { length: 24 }).primaryKey(),
     siteId: varchar("site_id", { length: 24 }),
-    kind: mysqlEnum("kind", ["publish", "mail", "reminder", "feed", "payment", "ending", "sweep"]).notNull(),
+    kind: varchar("kind", { length: 30 }).notNull(),
     payload: json<Record<string, string>>("payload").notNull(),
     state: mysqlEnum("state", ["queued", "running", "done", "failed"]).notNull(),
     /** Steps done of steps in all, for the screen. */

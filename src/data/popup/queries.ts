@@ -1,9 +1,9 @@
 // The Desk's view of signups: searched, filtered, in windows.
-import { and, count, desc, eq, like, lt, or, type SQL, sql } from "drizzle-orm";
-import { bookings } from "../booking/tables";
+import { and, count, desc, eq, lt, or, type SQL, sql } from "drizzle-orm";
 import type { Executor } from "../connection";
-import { mails } from "../mail/tables";
-import { type SignupState, signups, widgets } from "./tables";
+import { escapeLike } from "../text";
+import { widgets } from "../widget/tables";
+import { type SignupState, signups } from "./tables";
 
 export interface SignupFilter {
   readonly state?: SignupState;
@@ -11,8 +11,6 @@ export interface SignupFilter {
   /** Part of an address or a name. */
   readonly words?: string;
 }
-
-const escapeLike = (words: string) => words.replace(/[\\%_]/g, (character) => `\\${character}`);
 
 function matching(siteId: string, filter: SignupFilter): SQL | undefined {
   const words = filter.words ? `%${escapeLike(filter.words)}%` : null;
@@ -73,30 +71,6 @@ export async function signupsAfter(
     .where(and(matching(siteId, filter), older))
     .orderBy(desc(signups.createdAt), desc(signups.id))
     .limit(limit);
-}
-
-/** Removes every trace of an address on one site. */
-export async function erasePerson(
-  tx: Executor,
-  siteId: string,
-  email: string,
-): Promise<{ signups: number; mails: number; bookings: number }> {
-  const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
-  // Their own letters, and those to the business that name them.
-  const [letters] = await tx
-    .delete(mails)
-    .where(
-      and(
-        eq(mails.siteId, siteId),
-        or(sql`lower(${mails.recipient}) = ${email}`, like(mails.text, `%<${escapeLike(email)}>%`)),
-      ),
-    );
-  // The time of a booking stays taken; whose it was is forgotten.
-  const [booked] = await tx
-    .update(bookings)
-    .set({ name: "", email: "", phone: "", answers: {} })
-    .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
-  return { signups: gone.affectedRows, mails: letters.affectedRows, bookings: booked.affectedRows };
 }
 
 /** Keys of all fields that were answered in a site's signups, in their alphabet's order. */

@@ -1,22 +1,6 @@
-// Widgets of a site, what visitors sent through popups, and how often popups were seen.
+// What visitors sent through popups, and how often popups were seen.
 import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
-import type { SiteWidget } from "@/core/site/site";
 import { instant, json } from "../columns";
-
-export const widgets = mysqlTable(
-  "widgets",
-  {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    id: varchar("id", { length: 40 }).notNull(),
-    kind: mysqlEnum("kind", ["popup", "booking"]).notNull(),
-    name: varchar("name", { length: 80 }).notNull(),
-    settings: json<SiteWidget["settings"]>("settings").notNull(),
-    position: int("position").notNull(),
-    revision: int("revision").notNull().default(0),
-    changedAt: instant("changed_at").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
-);
 
 export const signupStates = ["waiting", "confirmed", "withdrawn"] as const;
 export type SignupState = (typeof signupStates)[number];

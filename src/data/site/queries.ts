@@ -1,26 +1,13 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, count, eq, isNull, sql } from "drizzle-orm";
+import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
 import { withLineIds } from "@/core/page/words";
-import type { MediaEntry, Redirect, SiteFile, SiteFrame, SiteWidget } from "@/core/site/site";
-import { memberSites } from "../account/tables";
-import { storeSetUp, tablesOfSetUp } from "../booking/set-up";
-import {
-  bookingDates,
-  bookingHistory,
-  bookingOccupancies,
-  bookingRequests,
-  bookingSessions,
-  bookings,
-  bookingVersions,
-  paymentEvents,
-} from "../booking/tables";
-import { busyFeeds, busySpans, calendarAddresses } from "../calendar/tables";
+import type { MediaEntry, Redirect, SiteFile, SiteFrame } from "@/core/site/site";
+import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
-import { jobs } from "../job/tables";
-import { mails } from "../mail/tables";
-import { documentEdits, documents, presences } from "../page/tables";
-import { popupCounts, signups, widgets } from "../popup/tables";
-import { blobs, releaseFiles, releases } from "../release/tables";
+import { documents } from "../page/tables";
+import * as schema from "../schema";
+import { widgets } from "../widget/tables";
 import { formerKeys, media, mediaBytes, redirects, sites } from "./tables";
 
 export type SiteRow = typeof sites.$inferSelect;
@@ -74,8 +61,8 @@ export async function widgetsOf(db: Executor, siteId: string): Promise<readonly 
   );
 }
 
-/** The working state of a site, whole. */
-export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
+/** The working state of a site without the parts that kinds of widgets keep. */
+export async function loadDocuments(db: Executor, site: SiteRow): Promise<SiteFile> {
   const rows = await db
     .select()
     .from(documents)
@@ -114,7 +101,7 @@ export async function loadSite(db: Executor, site: SiteRow): Promise<SiteFile> {
 
 /** The frame of a loaded site: all but the pages' bodies. */
 export function frameOf(site: SiteFile): SiteFrame {
-  const { format: _format, booking: _booking, redirects: _redirects, pages, ...rest } = site;
+  const { format: _format, redirects: _redirects, locales: _locales, pages, ...rest } = site;
   return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
 }
 
@@ -146,7 +133,6 @@ export async function storeSite(
     await tx.insert(widgets).values(site.widgets.map((widget, position) => ({ ...common, ...widget, position })));
   if (site.redirects?.length)
     await tx.insert(redirects).values(site.redirects.map((redirect) => ({ siteId, ...redirect, createdAt })));
-  if (site.booking) await storeSetUp(tx, siteId, site.booking);
 }
 
 /** Stores a new site's pictures with their bytes; their order is that of their times. */
@@ -187,39 +173,12 @@ export async function mediaRoom(db: Executor, siteId: string): Promise<{ picture
   return { pictures: row?.pictures ?? 0, bytes: Number(row?.bytes ?? 0) };
 }
 
-/** Everything that belongs to a site, in all tables. */
-const tablesOfSites = [
-  memberSites,
-  documents,
-  documentEdits,
-  widgets,
-  signups,
-  popupCounts,
-  media,
-  mediaBytes,
-  releases,
-  releaseFiles,
-  blobs,
-  mails,
-  jobs,
-  ...tablesOfSetUp,
-  bookingVersions,
-  bookingSessions,
-  bookingOccupancies,
-  bookings,
-  bookingDates,
-  bookingHistory,
-  bookingRequests,
-  paymentEvents,
-  calendarAddresses,
-  busyFeeds,
-  busySpans,
-  presences,
-  redirects,
-  formerKeys,
-] as const;
+/** Tables whose rows belong to a site: every one that names it. */
+const tablesOfSites = Object.values(schema).filter(
+  (table): table is typeof table & { siteId: MySqlColumn } => typeof table === "object" && "siteId" in table,
+);
 
 export async function removeSite(tx: Executor, siteId: string): Promise<void> {
-  for (const table of tablesOfSites) await tx.delete(table).where(eq(table.siteId, siteId));
+  for (const table of tablesOfSites) await tx.delete(table as MySqlTable).where(eq(table.siteId, siteId));
   await tx.delete(sites).where(eq(sites.id, siteId));
 }

@@ -1,9 +1,9 @@
 // The public API for tests: its real routes, on a site of its own, with every answer held against openapi.json.
-import Ajv from "ajv/dist/2020";
+import Ajv from "ajv/dist/2020.js";
 import addFormats from "ajv-formats";
 import type { Context } from "@/server/context";
+import { openApi } from "@/server/edge/endpoints";
 import { answerVisitor } from "@/server/edge/visitors";
-import { openApi } from "./openapi";
 
 const ajv = new Ajv({ strict: false, allErrors: true });
 addFormats(ajv);

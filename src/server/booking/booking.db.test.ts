@@ -3,13 +3,13 @@ import ICAL from "ical.js";
 import { bookingHistory, bookingOccupancies, bookings } from "@/data/booking/tables";
 import { jobs } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
+import { openApi } from "@/server/edge/endpoints";
 import { mailAsEml } from "@/server/mail/mail";
 import { signEvent } from "@/standins/payment";
 import { publishNow } from "../../../scripts/lib/studio";
 import { endpoints } from "../edge/endpoints";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 import { type Answer, type PublicApi, publicApi, withClock } from "./api.test-kit";
-import { openApi } from "./openapi";
 import { paymentSecret } from "./payments";
 
 let studio: TestStudio;

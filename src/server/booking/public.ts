@@ -19,9 +19,9 @@ import { clientMayChangeUntil } from "@/core/booking/state";
 import { dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
-import { calendarsOf } from "@/core/site/site";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
+import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
 import { bookings, bookingVersions } from "@/data/booking/tables";
 import { releases } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
@@ -59,7 +59,7 @@ export interface PublicCall {
   readonly language: string;
 }
 
-const releasedCalendars = new LRUCache<string, ReturnType<typeof calendarsOf>>({ max: 500 });
+const releasedCalendars = new LRUCache<string, readonly WidgetOf<"booking">[]>({ max: 500 });
 
 /** The calendars of the live release: what visitors see. A release never changes, so it is read once. */
 async function calendarsIn(context: Context, releaseId: string) {
@@ -69,7 +69,7 @@ async function calendarsIn(context: Context, releaseId: string) {
       .select({ widgets: releases.widgets })
       .from(releases)
       .where(eq(releases.id, releaseId));
-    found = calendarsOf(row?.widgets ?? []);
+    found = widgetsOfKind(row?.widgets ?? [], "booking");
     releasedCalendars.set(releaseId, found);
   }
   return found;

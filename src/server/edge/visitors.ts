@@ -8,7 +8,8 @@ import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";
 import { siteHeaders } from "../process/headers";
-import { type Endpoint, endpoints, type VisitorCall } from "./endpoints";
+import type { Endpoint, VisitorCall } from "./endpoint";
+import { endpoints } from "./endpoints";
 import { isOwnOrigin, jsonOf, largestForm, mediaType, readBody, textOf } from "./request";
 
 interface Found {

@@ -1,8 +1,10 @@
 import { eq } from "drizzle-orm";
+import Joi from "joi";
 import { jobs } from "@/data/job/tables";
 import type { Context } from "../context";
 import { testContext } from "../testing/studio.test-kit";
-import { type JobHandlers, type JobRun, queueJob, queueOnly, realTime, startRunner } from "./queue";
+import type { JobKinds } from "./kind";
+import { type JobRun, queueJob, queueOnly, realTime, startRunner } from "./queue";
 
 let context: Context;
 let drop: () => Promise<void>;
@@ -16,17 +18,10 @@ const all = () => context.db.select().from(jobs);
 const until = async (test: () => Promise<boolean>) => {
   while (!(await test())) await new Promise((resolve) => setTimeout(resolve, 15));
 };
-const everyKind = (work: (run: JobRun) => Promise<void>): JobHandlers => {
-  const handler = (_context: Context, run: JobRun) => work(run);
-  return {
-    publish: handler,
-    mail: handler,
-    reminder: handler,
-    feed: handler,
-    payment: handler,
-    ending: handler,
-    sweep: handler,
-  };
+const everyKind = (work: (run: JobRun) => Promise<void>): JobKinds => {
+  const run = (_context: Context, one: JobRun) => work(one);
+  const payload = Joi.object().unknown();
+  return { mail: { lane: "quick", payload, run }, publish: { lane: "slow", payload, run } };
 };
 const job = { kind: "mail" as const, siteId: "site", payload: {} };
 
@@ -134,4 +129,38 @@ test("moments of the set clock become real ones", () => {
   const now = realTime(set, new Date("2026-03-05T19:40:00Z")).getTime() - 3_600_000;
   expect(now).toBeGreaterThanOrEqual(before);
   expect(now).toBeLessThanOrEqual(Date.now());
+});
+
+test("a letter does not wait behind a publish that takes long, in the same process", async () => {
+  let published: () => void = () => {};
+  const publishing = new Promise<void>((resolve) => {
+    published = resolve;
+  });
+  await queueJob(context.db, { ...job, kind: "publish" });
+  const runner = startRunner(
+    context,
+    everyKind(async (run) => {
+      if (run.job.kind === "publish") await publishing;
+      await run.finish(context.db);
+    }),
+    20,
+  );
+  await until(async () => (await all()).some(({ state }) => state === "running"));
+  await queueJob(context.db, job);
+  await until(async () => (await all()).some(({ kind, state }) => kind === "mail" && state === "done"));
+  expect((await all()).find(({ kind }) => kind === "publish")?.state).toBe("running");
+  published();
+  await until(async () => (await all()).every(({ state }) => state === "done"));
+  await runner.stop();
+});
+
+test("a job whose row carries what its kind does not take fails, and says so", async () => {
+  await queueJob(context.db, { ...job, payload: { surprise: "x" } });
+  const strict: JobKinds = {
+    mail: { lane: "quick", payload: Joi.object({}), run: (_context, run) => run.finish(context.db) },
+  };
+  const runner = startRunner(context, strict, 20);
+  await until(async () => (await all()).some(({ attempts, error }) => attempts > 0 && error !== null));
+  await runner.stop();
+  expect((await all())[0]?.error).toContain("surprise");
 });

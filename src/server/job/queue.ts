@@ -1,10 +1,12 @@
 // The queue: long work as rows, each taken by one process at a time.
-import { and, eq, lt, lte, or } from "drizzle-orm";
+import { and, eq, inArray, lt, lte, or } from "drizzle-orm";
+import Joi from "joi";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
 import { inTransaction } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import type { Context } from "../context";
+import { type JobKinds, lanes } from "./kind";
 
 export type Job = typeof jobs.$inferSelect;
 
@@ -49,16 +51,19 @@ export const realTime = (context: Context, at: Date): Date =>
   new Date(Date.now() + at.getTime() - context.now().getTime());
 
 /** Takes the next job that is due, or one whose process has died; null when there is none. */
-async function takeJob(context: Context, worker: string): Promise<Job | null> {
+async function takeJob(context: Context, worker: string, kinds: readonly string[]): Promise<Job | null> {
   return inTransaction(context.db, async (tx) => {
     const now = new Date();
     const [job] = await tx
       .select()
       .from(jobs)
       .where(
-        or(
-          and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
-          and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
+        and(
+          inArray(jobs.kind, [...kinds]),
+          or(
+            and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
+            and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
+          ),
         ),
       )
       .orderBy(jobs.availableAt)
@@ -78,8 +83,6 @@ export interface JobRun {
   /** Ends the job in `tx`; throws when another process has taken it, so that nothing is done twice. */
   finish(tx: Executor): Promise<void>;
 }
-
-export type JobHandlers = Readonly<Record<Job["kind"], (context: Context, run: JobRun) => Promise<void>>>;
 
 class JobLost extends Error {}
 
@@ -110,8 +113,29 @@ async function fail(context: Context, job: Job, worker: string, error: unknown) 
     .where(and(eq(jobs.id, job.id), eq(jobs.worker, worker)));
 }
 
-/** Runs jobs in this process until stopped; `stop` waits for the one at hand. */
-export function startRunner(context: Context, handlers: JobHandlers, pollMs = 1000): { stop(): Promise<void> } {
+/** Runs jobs in this process until stopped, one of each lane at a time; `stop` waits for those at hand. */
+export function startRunner(context: Context, kinds: JobKinds, pollMs = 1000): { stop(): Promise<void> } {
+  const runners = lanes.map((lane) =>
+    startLane(
+      context,
+      kinds,
+      Object.keys(kinds).filter((kind) => kinds[kind]?.lane === lane),
+      pollMs,
+    ),
+  );
+  return {
+    stop: async () => {
+      await Promise.all(runners.map((runner) => runner.stop()));
+    },
+  };
+}
+
+function startLane(
+  context: Context,
+  kinds: JobKinds,
+  mine: readonly string[],
+  pollMs: number,
+): { stop(): Promise<void> } {
   const worker = nanoid(12);
   let stopping = false;
   let wake: (() => void) | null = null;
@@ -141,7 +165,10 @@ export function startRunner(context: Context, handlers: JobHandlers, pollMs = 10
         .catch((error: unknown) => context.log.warn({ err: error }, "heartbeat failed"));
     }, heartbeatMs);
     try {
-      await handlers[job.kind](context, runOf(context, job, worker));
+      const kind = kinds[job.kind];
+      if (!kind) throw new Error(`No process knows jobs of the kind ${job.kind}`);
+      Joi.assert(job.payload, kind.payload);
+      await kind.run(context, runOf(context, job, worker));
     } catch (error) {
       if (!(error instanceof JobLost)) await fail(context, job, worker, error);
     } finally {
@@ -153,7 +180,7 @@ export function startRunner(context: Context, handlers: JobHandlers, pollMs = 10
     while (!stopping) {
       try {
         woken = false;
-        const job = await takeJob(context, worker);
+        const job = await takeJob(context, worker, mine);
         if (job) await runOne(job);
         else await rest();
       } catch (error) {

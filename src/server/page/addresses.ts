@@ -1,12 +1,12 @@
 // When a page moves: its old address leads to the new one, and rules that name it follow.
 import { and, eq, sql } from "drizzle-orm";
-import { movedRules } from "@/core/popup/pages";
-import { popupsOf } from "@/core/site/site";
+import { movedRules } from "@/core/opening/pages";
+import { openingOf, withOpening } from "@/core/widget/kinds";
 import type { Executor } from "@/data/connection";
-import { widgets } from "@/data/popup/tables";
 import { releaseFiles } from "@/data/release/tables";
 import { widgetsOf } from "@/data/site/queries";
 import { redirects } from "@/data/site/tables";
+import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
 
 export interface Moved {
@@ -52,14 +52,16 @@ export async function pageMoved(tx: Executor, call: SiteCall, page: string, from
       .onDuplicateKeyUpdate({ set: { page } });
   const followed: string[] = [];
   const left: { widget: string; id: string; pattern: string }[] = [];
-  for (const widget of popupsOf(await widgetsOf(tx, siteId))) {
-    const moved = movedRules(widget.settings, path, `/${to}`);
+  for (const widget of await widgetsOf(tx, siteId)) {
+    const opening = openingOf(widget);
+    if (!opening) continue;
+    const moved = movedRules(opening, path, `/${to}`);
     left.push(...moved.left.map((pattern) => ({ widget: widget.name, id: widget.id, pattern })));
     if (!moved.followed) continue;
     followed.push(widget.name);
     await tx
       .update(widgets)
-      .set({ settings: moved.popup, revision: sql`${widgets.revision} + 1` })
+      .set({ settings: withOpening(widget, moved.opening), revision: sql`${widgets.revision} + 1` })
       .where(and(eq(widgets.siteId, siteId), eq(widgets.id, widget.id)));
   }
   return { redirect: leads ? path : null, followed, left };

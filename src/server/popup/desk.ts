@@ -1,21 +1,11 @@
-// The Desk: signups as a table, as CSV, and erasing a person.
+// The Desk: signups as a table and as CSV.
 import Joi from "joi";
 import Papa from "papaparse";
-import { popupsOf } from "@/core/site/site";
-import { inTransaction } from "@/data/connection";
-import {
-  answeredKeys,
-  countSignups,
-  erasePerson,
-  type SignupFilter,
-  signupsAfter,
-  signupWindow,
-} from "@/data/popup/queries";
+import { widgetsOfKind } from "@/core/widget/settings";
+import { answeredKeys, countSignups, type SignupFilter, signupsAfter, signupWindow } from "@/data/popup/queries";
 import { signupStates } from "@/data/popup/tables";
 import { widgetsOf } from "@/data/site/queries";
 import { type SiteCall, siteOperation } from "../operation";
-import { notFound } from "../problem";
-import { noteOn } from "../security/events";
 
 const filterFields = {
   state: Joi.string().valid(...signupStates),
@@ -30,7 +20,9 @@ const usualKinds: ReadonlySet<string> = new Set(["email", "name"]);
 
 /** What the site's popups ask beside address and name, as they stand now: the label of each field's key. */
 async function fieldLabels(call: SiteCall): Promise<ReadonlyMap<string, string>> {
-  const fields = popupsOf(await widgetsOf(call.context.db, call.site.id)).flatMap((widget) => widget.settings.fields);
+  const fields = widgetsOfKind(await widgetsOf(call.context.db, call.site.id), "popup").flatMap(
+    (widget) => widget.settings.fields,
+  );
   const labels = new Map<string, string>();
   for (const { key, kind, label } of fields) labels.set(key, usualKinds.has(kind) ? "" : label);
   return labels;
@@ -49,7 +41,7 @@ const ownAnswers = (
     return label && said(answer) ? [{ label, answer: said(answer) }] : [];
   });
 
-export const deskOperations = {
+export const signupOperations = {
   "desk.signups": siteOperation(
     "visitors.read",
     {
@@ -75,20 +67,6 @@ export const deskOperations = {
           at: signup.createdAt.toISOString(),
         })),
       };
-    },
-  ),
-  "desk.erase": siteOperation(
-    "visitors.change",
-    { email: Joi.string().trim().lowercase().email({ tlds: false }).required() },
-    async (call, input: { email: string }) => {
-      return inTransaction(call.context.db, async (tx) => {
-        const erased = await erasePerson(tx, call.site.id, input.email);
-        if (erased.signups + erased.mails + erased.bookings === 0)
-          throw notFound(`Nothing about ${input.email}`, "email");
-        // That somebody was erased, not who.
-        await noteOn(call, "personErased", tx);
-        return erased;
-      });
     },
   ),
 };

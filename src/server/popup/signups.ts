@@ -1,17 +1,18 @@
 // What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
-import { dateOf, ZoneClock } from "@/core/booking/zone";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { letter } from "@/core/popup/letters";
 import type { PopupField } from "@/core/popup/popup";
-import { type PopupWidget, popupsOf, senderOf } from "@/core/site/site";
+import { senderOf } from "@/core/site/site";
+import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, isSigned, sign, siteOrigin } from "../context";
+import { dayIn } from "../day";
 import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
@@ -68,23 +69,17 @@ export function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<R
 }
 
 /** The widget as it stands in the live release: what the visitor really saw. */
-async function liveWidget(context: Context, site: SiteRow, id: string): Promise<PopupWidget> {
+async function liveWidget(context: Context, site: SiteRow, id: string): Promise<WidgetOf<"popup">> {
   const [row] = site.liveReleaseId
     ? await context.db
         .select({ widgets: releases.widgets })
         .from(releases)
         .where(and(eq(releases.siteId, site.id), eq(releases.id, site.liveReleaseId)))
     : [];
-  const widget = popupsOf(row?.widgets ?? []).find((one) => one.id === id && one.settings.enabled);
+  const widget = widgetsOfKind(row?.widgets ?? [], "popup").find((one) => one.id === id && one.settings.enabled);
   if (!widget) throw notFound("This form", "widget");
   return widget;
 }
-
-/** "2026-11-24" in a zone. */
-export const dayIn = (zone: string, now: Date): string => {
-  const clock = ZoneClock.of(zone);
-  return dateOf(clock.dayOf(now.getTime()));
-};
 
 export type Counted = "shown" | "closed" | "signedUp";
 
@@ -117,7 +112,7 @@ async function sendLetter(
   context: Context,
   tx: Executor,
   site: SiteRow,
-  widget: PopupWidget,
+  widget: WidgetOf<"popup">,
   signup: { id: string; email: string; language: string },
 ) {
   const kind = widget.settings.confirmByMail ? "confirm" : "welcome";
@@ -192,7 +187,12 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
 }
 
 /** A known address that still waits asks again: it gets its letter again. */
-async function askAgain(context: Context, site: SiteRow, widget: PopupWidget, asked: typeof signups.$inferInsert) {
+async function askAgain(
+  context: Context,
+  site: SiteRow,
+  widget: WidgetOf<"popup">,
+  asked: typeof signups.$inferInsert,
+) {
   await inTransaction(context.db, async (tx) => {
     const [known] = await tx
       .select()

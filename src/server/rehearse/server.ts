@@ -1,19 +1,22 @@
 // The rehearsal host: the working state in its released form, for the holder of a token and its visitor.
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
+import { sourceLocale } from "@/core/locale/site-locale";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { withoutSlashes } from "@/core/site/path";
-import { pagePath, popupsOf } from "@/core/site/site";
-import { findSite, frameOf, loadSite, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { pagePath } from "@/core/site/site";
+import { releasedWidgets } from "@/core/widget/release";
+import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
-import { answersSchema } from "../popup/signups";
 import { notFound, Problem, problemResponse, validated } from "../problem";
 import { siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
-import { fontAsset, popupScript } from "../release/assets";
-import { releasedPopups } from "../release/publish";
+import { fontAsset, visitorScripts } from "../release/assets";
+import { pageScripts } from "../release/page-data";
 import { pictureVariant } from "../site/media";
+import { loadSite } from "../site/whole";
+import { serverOf } from "../widget/kinds";
 import { type RehearsalClaim, readToken } from "./token";
 
 interface Piece {
@@ -60,7 +63,9 @@ export function createRehearsalServer(context: Context) {
     const found = site.pages.find((one) => pagePath(one) === wanted);
     if (!found) return null;
     const frame = frameOf(site);
+    const locale = sourceLocale(site);
     const renderer = createRenderer(frame, {
+      locale,
       linkBase: base,
       origin: null,
       mediaUrl: (hash, widthPx) => `${base}/_m/${hash}-${widthPx}.webp`,
@@ -72,18 +77,23 @@ export function createRehearsalServer(context: Context) {
     return {
       type: "text/html; charset=utf-8",
       body: documentHtml({
-        language: site.settings.language,
+        language: locale.tag,
         head: rendered.head,
         html: rendered.html,
         css: `${base}/_css${pagePath(found)}`,
-        widgets: {
-          script: `${base}/_s/popup.js`,
-          data: {
-            popups: releasedPopups(frame, rendered.needs, renderer, base),
-            language: site.settings.language,
-            rehearsal: { visitor: claim.visitor, studio, path: pagePath(found) },
-          },
-        },
+        widgets: pageScripts(
+          releasedWidgets(frame, rendered.needs, {
+            pageHref: (id) => {
+              const page = frame.pages.find((one) => one.id === id);
+              return page ? base + pagePath(page, locale) : null;
+            },
+            picture: renderer.picture,
+            language: locale.tag,
+          }),
+          await visitorScripts(context.settings.buildFolder),
+          `${base}/_s/`,
+          { language: locale.tag, rehearsal: { visitor: claim.visitor, studio, path: pagePath(found, locale) } },
+        ),
       }),
     };
   }
@@ -95,8 +105,8 @@ export function createRehearsalServer(context: Context) {
       return font && { type: font.type, body: font.bytes };
     }
     if (file?.[1] === "s") {
-      const script = await popupScript(context.settings.buildFolder);
-      return { type: script.type, body: script.bytes };
+      const script = (await visitorScripts(context.settings.buildFolder)).files.get(file[2] as string);
+      return script ? { type: script.type, body: script.bytes } : null;
     }
     if (file?.[1] === "m") {
       const [hash = "", width = ""] = (file[2] as string).replace(".webp", "").split("-");
@@ -111,9 +121,10 @@ export function createRehearsalServer(context: Context) {
     const type = "application/json; charset=utf-8";
     try {
       const { widget, fields } = validated(tryCall, await smallJson(request));
-      const found = popupsOf(await widgetsOf(context.db, row.id)).find((one) => one.id === widget);
-      if (!found) throw notFound("This form", "widget");
-      validated(Joi.object({ fields: answersSchema(found.settings.fields) }), { fields });
+      const found = (await widgetsOf(context.db, row.id)).find((one) => one.id === widget);
+      const judge = found && serverOf(found.kind).rehearse;
+      if (!found || !judge) throw notFound("This form", "widget");
+      judge(found.settings as never, fields);
       return [200, { type, body: "{}" }];
     } catch (error) {
       const { status, body } = problemResponse(error);

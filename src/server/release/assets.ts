@@ -1,7 +1,7 @@
 // Files that releases share: fonts and the visitors' scripts, named by their content.
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { type Family, families } from "@/core/brand/brand";
 import { fontFile, fontSubsets } from "@/core/render/render";
 import { sha256 } from "../context";
@@ -43,12 +43,65 @@ export function fontAsset(file: string): Promise<Asset> | null {
   });
 }
 
-/** The script that a page with popups loads. */
-export function popupScript(buildFolder: string): Promise<Asset> {
-  return once("popup.js", async () => {
-    const bytes = await readFile(join(buildFolder, "popup.js"));
-    return { path: `/_a/popup-${sha256(bytes).slice(0, 12)}.js`, type: "text/javascript; charset=utf-8", bytes };
-  });
+/** The built scripts of visitors' pages. */
+export interface VisitorScripts {
+  /** Every file by its name. */
+  readonly files: ReadonlyMap<string, Asset>;
+  /** File names by what they are the script of: "loader", "opening", a kind of widget. */
+  readonly entries: Readonly<Record<string, string>>;
+  /** Names of the files that the scripts of these need, with what they share. */
+  filesOf(names: readonly string[]): readonly string[];
+}
+
+interface Metafile {
+  readonly outputs: Readonly<
+    Record<string, { readonly entryPoint?: string; readonly imports: readonly { path: string; kind: string }[] }>
+  >;
+}
+
+const scriptsKept = new Map<string, Promise<VisitorScripts>>();
+
+/** The visitors' scripts of a build, read once. */
+export function visitorScripts(buildFolder: string): Promise<VisitorScripts> {
+  let known = scriptsKept.get(buildFolder);
+  if (!known) {
+    known = readScripts(buildFolder);
+    scriptsKept.set(buildFolder, known);
+    known.catch(() => scriptsKept.delete(buildFolder));
+  }
+  return known;
+}
+
+async function readScripts(buildFolder: string): Promise<VisitorScripts> {
+  const { outputs } = JSON.parse(await readFile(join(buildFolder, "visitor.json"), "utf8")) as Metafile;
+  const files = new Map<string, Asset>();
+  const entries: Record<string, string> = {};
+  const imports = new Map<string, readonly string[]>();
+  for (const [path, output] of Object.entries(outputs)) {
+    const name = basename(path);
+    const bytes = await readFile(join(buildFolder, "visitor", name));
+    files.set(name, { path: `/_a/${name}`, type: "text/javascript; charset=utf-8", bytes });
+    if (output.entryPoint) entries[basename(dirname(output.entryPoint))] = name;
+    const loaded = output.imports.filter(({ kind }) => kind === "import-statement");
+    imports.set(
+      name,
+      loaded.map((one) => basename(one.path)),
+    );
+  }
+  return {
+    files,
+    entries,
+    filesOf(names) {
+      const found = new Set<string>();
+      const add = (name: string | undefined) => {
+        if (name === undefined || found.has(name)) return;
+        found.add(name);
+        for (const other of imports.get(name) ?? []) add(other);
+      };
+      for (const name of names) add(entries[name]);
+      return [...found];
+    },
+  };
 }
 
 /** All font files of the families a brand uses, by file name. */

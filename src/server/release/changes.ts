@@ -3,8 +3,9 @@ import { and, eq } from "drizzle-orm";
 import { type Finding, siteProblems } from "@/core/check/problems";
 import { type Change, siteChanges } from "@/core/site/changes";
 import { releases } from "@/data/release/tables";
-import { loadSite, type SiteRow } from "@/data/site/queries";
+import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
+import { loadSite } from "../site/whole";
 
 export interface Waiting {
   readonly changes: readonly Change[];

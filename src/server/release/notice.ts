@@ -3,13 +3,15 @@
 
 import { eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import { sourceLocale } from "@/core/locale/site-locale";
 import { documentHtml, noticeHtml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import { createRenderer } from "@/core/render/render";
 import { releases } from "@/data/release/tables";
-import { findSite, frameOf, loadSite, type SiteRow } from "@/data/site/queries";
+import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound } from "../problem";
+import { loadSite } from "../site/whole";
 import { fontAsset } from "./assets";
 
 type Notice = Parameters<typeof noticeHtml>[0];
@@ -34,6 +36,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
   const fonts = new Map<string, string>();
   const rendererWith = (fontUrl: (file: string) => string) =>
     createRenderer(frame, {
+      locale: sourceLocale(frame),
       linkBase: "",
       origin: null,
       mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,

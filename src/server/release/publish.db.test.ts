@@ -2,10 +2,11 @@ import { and, eq } from "drizzle-orm";
 import { unzipSync } from "fflate";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
-import { findSite, loadSite } from "@/data/site/queries";
+import { findSite } from "@/data/site/queries";
 import { leaseMs, startRunner } from "../job/queue";
 import { onSite } from "../operation";
 import { exportSite, importSite } from "../site/file";
+import { loadSite } from "../site/whole";
 import { handlers, type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { exportRelease, staticName } from "./export";
 

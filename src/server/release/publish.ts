@@ -3,26 +3,28 @@ import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { and, eq, inArray, max, sql } from "drizzle-orm";
 import { siteProblems } from "@/core/check/problems";
-import { everyNode } from "@/core/page/node";
-import { releasePopup } from "@/core/popup/released";
-import type { ReleasedPopup } from "@/core/popup/released-form";
+import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
-import { createRenderer, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
+import { createRenderer, mediaIn, type Renderer, usedFamilies, usedWidths } from "@/core/render/render";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
 import { writeSiteFile } from "@/core/site/read";
-import { pagePath, popupsOf, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { refsOf } from "@/core/widget/kinds";
+import { releasedWidgets } from "@/core/widget/release";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { jobs } from "@/data/job/tables";
 import { blobs, releaseFiles, releases } from "@/data/release/tables";
-import { frameOf, loadSite, type SiteRow } from "@/data/site/queries";
+import { frameOf, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { type Context, sha256, siteOrigin } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 import type { SiteCall } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { pictureVariant } from "../site/media";
-import { type Asset, fontAssets, popupScript } from "./assets";
+import { loadSite } from "../site/whole";
+import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
+import { pageScripts } from "./page-data";
 
 const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
@@ -150,10 +152,10 @@ async function withoutLeft(
 }
 
 /** Everything a page's files depend on besides the page itself. */
-function frameHash(frame: SiteFrame, script: Asset): string {
+function frameHash(frame: SiteFrame, scripts: VisitorScripts): string {
   const pages = frame.pages.map(({ id, title, slug, inNavigation }) => ({ id, title, slug, inNavigation }));
   return sha256(
-    JSON.stringify([rendererVersion, script.path, writeSiteFile({ ...frame, pages } as never as SiteFile)]),
+    JSON.stringify([rendererVersion, scripts.entries, writeSiteFile({ ...frame, pages } as never as SiteFile)]),
   );
 }
 
@@ -162,6 +164,7 @@ class Publisher {
   private readonly frame: SiteFrame;
   private readonly renderer: Renderer;
   readonly origin: string;
+  private readonly locale: SiteLocale;
 
   constructor(
     private readonly context: Context,
@@ -169,11 +172,13 @@ class Publisher {
     private readonly releaseId: string,
     readonly site: SiteFile,
     private readonly fonts: ReadonlyMap<string, Asset>,
-    private readonly script: Asset,
+    private readonly scripts: VisitorScripts,
   ) {
     this.frame = frameOf(site);
+    this.locale = sourceLocale(site);
     this.origin = siteOrigin(context.settings, site.key);
     this.renderer = createRenderer(this.frame, {
+      locale: this.locale,
       linkBase: "",
       origin: this.origin,
       mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
@@ -186,7 +191,7 @@ class Publisher {
   }
 
   get frameInput(): string {
-    return frameHash(this.frame, this.script);
+    return frameHash(this.frame, this.scripts);
   }
 
   private row(path: string, type: string, blob: string, input: string, assets: readonly string[] = []): FileRow {
@@ -221,31 +226,37 @@ class Publisher {
     const { body, ...meta } = page;
     const rendered = this.renderer.render(meta, body);
     const css = await this.styles(rendered.css);
-    const popups = releasedPopups(this.frame, rendered.needs, this.renderer, "");
-    const pictures = [this.site.header, body, this.site.footer]
-      .flatMap((root) => [...everyNode(root)])
-      .map((node) => node.content.media)
-      .concat(
-        popupsOf(this.site.widgets)
-          .filter((widget) => rendered.needs.includes(widget.id))
-          .map((widget) => widget.settings.picture?.media),
-      )
-      .filter((hash): hash is string => typeof hash === "string");
+    const widgets = releasedWidgets(this.frame, rendered.needs, {
+      pageHref: (id) => {
+        const found = this.frame.pages.find((one) => one.id === id);
+        return found ? pagePath(found, this.locale) : null;
+      },
+      picture: this.renderer.picture,
+      language: this.locale.tag,
+    });
+    const pictures = [
+      ...rendered.uses.flatMap((use) => mediaIn(use) ?? []),
+      ...this.site.widgets
+        .filter((widget) => rendered.needs.includes(widget.id))
+        .flatMap((widget) => [...refsOf(widget)].flatMap((ref) => (ref.of === "media" ? [ref.id] : []))),
+    ];
     const assets = [css, ...(await this.pictures(pictures)), ...(await this.fontRows())];
-    if (popups.length) assets.push(await this.file(this.script.path, this.script.type, this.script.bytes));
+    const scripts = pageScripts(widgets, this.scripts, "/_a/", { language: this.locale.tag });
+    for (const name of scripts?.files ?? []) {
+      const file = this.scripts.files.get(name);
+      if (file) assets.push(await this.file(file.path, file.type, file.bytes));
+    }
     const html = documentHtml({
-      language: this.site.settings.language,
+      language: this.locale.tag,
       head: rendered.head,
       html: rendered.html,
       css: css.path,
-      widgets: popups.length
-        ? { script: this.script.path, data: { popups, language: this.site.settings.language } }
-        : null,
+      widgets: scripts,
     });
     const blob = await storeBlob(this.context, this.siteId, Buffer.from(html), "text/html; charset=utf-8");
     return [
       this.row(
-        pagePath(page),
+        pagePath(page, this.locale),
         "text/html; charset=utf-8",
         blob,
         input,
@@ -274,7 +285,7 @@ class Publisher {
     );
     const css = await this.styles(around.css);
     const notFoundPage = documentHtml({
-      language: this.site.settings.language,
+      language: this.locale.tag,
       head: `<title>Not found · ${escapeHtml(this.site.name)}</title><meta name="robots" content="noindex">${this.renderer.icon}`,
       html: around.html,
       css: css.path,
@@ -303,26 +314,6 @@ class Publisher {
       ),
     ];
   }
-}
-
-/** The popups a page carries, in released form. */
-export function releasedPopups(
-  frame: SiteFrame,
-  needs: readonly string[],
-  renderer: Renderer,
-  linkBase: string,
-): readonly ReleasedPopup[] {
-  return popupsOf(frame.widgets)
-    .filter((widget) => needs.includes(widget.id))
-    .map((widget) =>
-      releasePopup(widget.id, widget.settings, frame.settings.zone, {
-        pageHref: (id) => {
-          const page = frame.pages.find((one) => one.id === id);
-          return page ? linkBase + pagePath(page) : null;
-        },
-        picture: renderer.picture,
-      }),
-    );
 }
 
 async function insertRows(context: Context, rows: readonly FileRow[]) {
@@ -368,9 +359,9 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
     .where(eq(sites.id, siteId ?? ""));
   // The site was removed while the job waited: there is nothing left to do.
   if (!release || !row) return run.finish(context.db);
-  const script = await popupScript(context.settings.buildFolder);
+  const scripts = await visitorScripts(context.settings.buildFolder);
   const fonts = await fontAssets(usedFamilies(release.snapshot));
-  const publisher = new Publisher(context, row.id, release.id, release.snapshot, fonts, script);
+  const publisher = new Publisher(context, row.id, release.id, release.snapshot, fonts, scripts);
   const done = new Set(
     (
       await context.db

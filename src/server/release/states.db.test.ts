@@ -6,7 +6,8 @@ import { eq } from "drizzle-orm";
 import { findNode, type PageNode } from "@/core/page/node";
 import type { Change } from "@/core/site/changes";
 import { releaseFiles, releases } from "@/data/release/tables";
-import { findSite, loadSite, redirectsOf } from "@/data/site/queries";
+import { findSite, redirectsOf } from "@/data/site/queries";
+import { loadSite } from "../site/whole";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { redirectType } from "./publish";
 

@@ -6,14 +6,15 @@ import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core
 import type { SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { documents } from "@/data/page/tables";
-import { widgets } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
-import { frameOf, loadSite } from "@/data/site/queries";
+import { frameOf } from "@/data/site/queries";
 import { redirects, sites } from "@/data/site/tables";
+import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
 import { takePath } from "../page/addresses";
 import { storeBatch } from "../page/edits";
 import { conflict, notFound } from "../problem";
+import { loadSite } from "../site/whole";
 
 /** The site as a release holds it. */
 export async function snapshotOf(call: SiteCall, release: string): Promise<SiteFile> {

@@ -6,9 +6,8 @@ import type { Fault } from "@/core/page/validate";
 import { writeSiteFile } from "@/core/site/read";
 import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
-import { loadSetUp } from "@/data/booking/set-up";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
-import { copyMedia, loadSite, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
+import { copyMedia, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
 import { giveOwnSite } from "../account/members";
 import { apart } from "../apart/apart";
@@ -17,8 +16,10 @@ import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
+import { siteParts } from "../widget/parts";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
+import { loadSite } from "./whole";
 
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
@@ -89,6 +90,10 @@ async function storeWith(
       const createdAt = context.now();
       await takeRoom(tx, context.settings, studioId, { sites: 1, ...room }, "key");
       await storeSite(tx, { id, studioId, createdAt }, site);
+      for (const { name, part } of siteParts) {
+        const own = site[name];
+        if (own) await part.store(tx, id, own);
+      }
       await store(tx, id, createdAt);
       if (by) await giveOwnSite(tx, studioId, by, id);
     });
@@ -106,8 +111,7 @@ export async function copySite(
   given: { readonly key: string; readonly name: string },
 ): Promise<SiteFile> {
   const { context, site: row } = call;
-  const booking = await loadSetUp(context.db, row.id);
-  const site = { ...(await loadSite(context.db, row)), ...(booking ? { booking } : {}), ...given };
+  const site = { ...(await loadSite(context.db, row)), ...given };
   return storeWith(context, studioId, site, call.account.id, {
     ...(await mediaRoom(context.db, row.id)),
     store: (tx, siteId) => copyMedia(tx, row.id, siteId),
@@ -116,8 +120,7 @@ export async function copySite(
 
 /** The site as a zipped site file. Equal sites give equal bytes. */
 export async function exportSite(context: Context, row: SiteRow): Promise<Uint8Array> {
-  const booking = await loadSetUp(context.db, row.id);
-  const site: SiteFile = { ...(await loadSite(context.db, row)), ...(booking ? { booking } : {}) };
+  const site = await loadSite(context.db, row);
   const files: Record<string, Uint8Array> = { "site.json": new TextEncoder().encode(writeSiteFile(site)) };
   const bytes = await context.db.select().from(mediaBytes).where(eq(mediaBytes.siteId, row.id));
   for (const entry of site.media) {

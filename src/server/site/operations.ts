@@ -1,23 +1,21 @@
 // Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
-import { and, count, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
+import { and, count, desc, eq, gt, isNotNull, isNull, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
-import { takingStates } from "@/core/booking/state";
 import type { Brand } from "@/core/brand/brand";
 import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
-import { type BookingWidget, calendarsOf, popupsOf, type SiteSettings } from "@/core/site/site";
+import type { SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
 import { memberSites, members } from "@/data/account/tables";
-import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
-import { loadSite, mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
-import { type Context, siteOrigin } from "../context";
+import { siteOrigin } from "../context";
 import { takePoint } from "../limit";
 import { siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
@@ -26,6 +24,7 @@ import { noteOn } from "../security/events";
 import { copySite, storeNewSite } from "./file";
 import { roomOf, usageOf, warningOf } from "./quota";
 import { checkPictures, rekeySite } from "./settings";
+import { loadSite, partsOf } from "./whole";
 
 /** What a card on the Sites screen says. */
 async function cardOf(call: UserCall, row: SiteRow) {
@@ -49,30 +48,6 @@ async function cardOf(call: UserCall, row: SiteRow) {
     changes: (await changesOf(call.context, row)).changed,
     signupsThisWeek: waiting?.all ?? 0,
   };
-}
-
-/** Calendars with the bookings of the next four weeks. */
-async function withBookings<T extends BookingWidget>(context: Context, siteId: string, calendars: readonly T[]) {
-  if (!calendars.length) return [];
-  const now = context.now();
-  const rows = await context.db
-    .select({ service: bookings.serviceId, all: count() })
-    .from(bookings)
-    .where(
-      and(
-        eq(bookings.siteId, siteId),
-        inArray(bookings.state, [...takingStates]),
-        gte(bookings.startsAt, now),
-        lt(bookings.startsAt, new Date(now.getTime() + 28 * 86_400_000)),
-      ),
-    )
-    .groupBy(bookings.serviceId);
-  return calendars.map((calendar) => ({
-    ...calendar,
-    booked: rows
-      .filter(({ service }) => calendar.settings.services.includes(service))
-      .reduce((sum, { all }) => sum + all, 0),
-  }));
 }
 
 export const siteOperations = {
@@ -167,8 +142,8 @@ export const siteOperations = {
       pages: rows
         .filter((row) => row.kind === "page")
         .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
-      widgets: popupsOf(widgets),
-      calendars: await withBookings(call.context, call.site.id, calendarsOf(widgets)),
+      widgets,
+      parts: await partsOf(db, call.site.id),
       media: await mediaOf(db, call.site.id),
     };
   }),

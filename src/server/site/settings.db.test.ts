@@ -1,10 +1,11 @@
 // What can be changed after a site was made: its facts, its key, a copy of it, a file of it under another key.
 import { eq } from "drizzle-orm";
-import { findSite, loadSite } from "@/data/site/queries";
+import { findSite } from "@/data/site/queries";
 import { mediaBytes } from "@/data/site/tables";
 import type { Problem } from "../problem";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { exportSite, importSite } from "./file";
+import { loadSite } from "./whole";
 
 let studio: TestStudio;
 beforeAll(async () => {

@@ -2,7 +2,7 @@
 // operation by its schema, with one thing wrong at a time. Used by the tests (nothing may fail on our side) and by the
 // bench (nothing may take long).
 import type Joi from "joi";
-import { openApi } from "@/server/booking/openapi";
+import { openApi } from "@/server/edge/endpoints";
 import { type OperationName, operations } from "@/server/operations";
 
 type Json = Readonly<Record<string, unknown>>;

@@ -8,8 +8,9 @@ import { migrateTo } from "@/data/connection";
 import type { Account } from "@/server/account/session";
 import { takePaymentEvent } from "@/server/booking/payments";
 import { type Context, createContext } from "@/server/context";
-import { jobHandlers } from "@/server/job/handlers";
-import { type JobHandlers, startRunner } from "@/server/job/queue";
+import type { JobKinds } from "@/server/job/kind";
+import { jobKinds } from "@/server/job/kinds";
+import { startRunner } from "@/server/job/queue";
 import type { Incoming } from "@/server/operation";
 import { type OperationName, operations, type Takes } from "@/server/operations";
 import { readSettings } from "@/server/settings";
@@ -30,8 +31,10 @@ export interface TestStudio {
 }
 
 /** As in the process, but the payment stand-in calls the webhook's own function: there is no server to be called. */
-export const handlers: JobHandlers = jobHandlers(async (context, site, body, signature) => {
-  await takePaymentEvent(context, site.key, body, signature);
+export const handlers: JobKinds = jobKinds({
+  deliverPayment: async (context, site, body, signature) => {
+    await takePaymentEvent(context, site.key, body, signature);
+  },
 });
 
 /** A context on a database of its own in the MariaDB of this test run. */

@@ -3,11 +3,11 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { type Brand, colourRoles, type FamilyKey, families } from "@/core/brand/brand";
+import { type Brand, colourRoles, type FamilyKey, families, roleNames } from "@/core/brand/brand";
 import { contrastPairs, largeTextRatio } from "@/core/brand/contrast";
 import { brandSchema } from "@/core/brand/schema";
 import { sentences } from "@/core/input/sentences";
-import { roleNames } from "@/studio/composer/controls";
+
 import type { SyncState } from "@/studio/composer/sync";
 import { stageRenderer, useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";

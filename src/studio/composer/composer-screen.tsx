@@ -34,7 +34,7 @@ import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
-import { Sheet } from "./sheet";
+import { Sheet } from "./sheet/sheet";
 import { Shelf } from "./shelf";
 import { Composer, type ComposerView, newId } from "./store";
 import { frameWidths, useViewChoice, zooms } from "./view-choice";

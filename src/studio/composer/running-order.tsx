@@ -6,10 +6,11 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-
 import { CSS } from "@dnd-kit/utilities";
 import { Plus } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
-import { drawing, drawingHeight, drawingWidth, type Shape } from "@/core/page/drawing";
+import { drawing, drawingHeight, drawingWidth } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/sample";
+import type { Shape } from "@/core/page/shapes";
 import { words } from "./words";
 
 const fills: Readonly<Record<Shape["kind"], string>> = {
@@ -47,15 +48,16 @@ export const Drawing = memo(function Drawing({ section }: { section: PageNode })
   );
 });
 
-/** "2 columns · 4 blocks", counted from what stands in a section. */
+/** "2 columns · 4 blocks", counted from what stands in a section: of what kinds say of themselves, each once. */
 export function countsOf(section: PageNode): string {
   const nodes = [...everyNode(section)].slice(1);
   const blocks = nodes.filter((node) => !kinds[node.kind].holds).length;
-  const columns = nodes.find((node) => node.kind === "columns")?.children?.length;
-  const widget = nodes.some((node) => node.kind === "widget");
-  return [columns ? words.columnsCount(columns) : "", words.blocksCount(blocks), widget ? words.widgetHere : ""]
-    .filter(Boolean)
-    .join(" · ");
+  const said = (leaves: boolean) => {
+    const found = nodes.filter((node) => kinds[node.kind].countedAs && Boolean(kinds[node.kind].holds) !== leaves);
+    const first = new Map(found.map((node) => [node.kind, node]).reverse() as [PageNode["kind"], PageNode][]);
+    return [...first.values()].map((node) => kinds[node.kind].countedAs?.(node) ?? "");
+  };
+  return [...said(false), words.blocksCount(blocks), ...said(true)].filter(Boolean).join(" · ");
 }
 
 interface EntryProps {

@@ -16,7 +16,7 @@ import {
   undo,
   undone,
 } from "@/core/page/history";
-import { kinds } from "@/core/page/kinds";
+import { heldBy, kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import { nodeWords, wordsForm } from "@/core/page/words";
@@ -445,7 +445,7 @@ export class Composer {
     const selected = this.selection ? this.path(this.selection.node) : [this.view.page];
     for (let depth = selected.length - 1; depth >= 0; depth--) {
       const holder = selected[depth] as PageNode;
-      if (!kinds[holder.kind].holds?.includes(fresh.kind)) continue;
+      if (!heldBy(holder.kind)?.includes(fresh.kind)) continue;
       const after = selected[depth + 1];
       const index = after ? (holder.children ?? []).indexOf(after) + 1 : (holder.children ?? []).length;
       return this.insert(holder.id, index, fresh);

@@ -1,22 +1,29 @@
 "use client";
-// The Desk: signups, the outbox of mails to visitors, and how long both are kept.
+// The Desk: what visitors sent through widgets, the outbox of mails to visitors, and how long both are kept.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { type ReactNode, useState } from "react";
+import { type ComponentType, useState } from "react";
 import { Segments, Title } from "@/studio/kit/kit";
+import { deskLists } from "@/studio/widget/kinds";
 import { Outbox } from "./outbox";
 import { RetentionPanel } from "./retention";
-import { Signups } from "./signups";
 import { words } from "./words";
 
-type View = "signups" | "outbox" | "keeping";
-const views: Readonly<Record<View, { readonly name: string; show(): ReactNode }>> = {
-  signups: { name: words.signups, show: () => <Signups /> },
-  outbox: { name: words.outbox, show: () => <Outbox /> },
-  keeping: { name: words.keeping, show: () => <RetentionPanel /> },
+interface DeskView {
+  readonly name: string;
+  readonly List: ComponentType;
+}
+
+/** What visitors send through kinds of widgets comes first, then what is the Desk's own. */
+const views: Readonly<Record<string, DeskView>> = {
+  ...Object.fromEntries(deskLists.map(({ key, name, List }) => [key, { name, List }])),
+  outbox: { name: words.outbox, List: Outbox },
+  keeping: { name: words.keeping, List: RetentionPanel },
 };
+const order = Object.keys(views);
 
 export function DeskScreen() {
-  const [view, setView] = useState<View>("signups");
+  const [view, setView] = useState(order[0] as string);
+  const { List } = views[view] as DeskView;
   return (
     <Flex
       as="main"
@@ -37,10 +44,10 @@ export function DeskScreen() {
           label={words.partDesk}
           value={view}
           onChange={setView}
-          options={(Object.keys(views) as View[]).map((one) => [one, views[one].name] as const)}
+          options={order.map((one) => [one, views[one]?.name ?? ""] as const)}
         />
       </Flex>
-      {views[view].show()}
+      <List />
     </Flex>
   );
 }

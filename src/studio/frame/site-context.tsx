@@ -2,6 +2,7 @@
 // The site whose screens are open: its frame from the server, and what rendering needs of it.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { sourceLocale } from "@/core/locale/site-locale";
 import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
@@ -49,6 +50,7 @@ export function useRefresh() {
 /** The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. */
 export function stageRenderer(site: SiteFrame): Renderer {
   return createRenderer(site, {
+    locale: sourceLocale(site),
     marks: true,
     linkBase: "",
     origin: null,
@@ -62,10 +64,12 @@ export function useStageRenderer(
   header: PageNode | undefined,
   footer: PageNode | undefined,
 ): Renderer | null {
-  const { key, name, settings, brand, pages, widgets, media } = site;
+  const { key, name, settings, brand, pages, widgets, media, parts } = site;
   return useMemo(
     () =>
-      header && footer ? stageRenderer({ key, name, settings, brand, pages, widgets, media, header, footer }) : null,
-    [key, name, settings, brand, pages, widgets, media, header, footer],
+      header && footer
+        ? stageRenderer({ ...parts, key, name, settings, brand, pages, widgets, media, header, footer })
+        : null,
+    [key, name, settings, brand, pages, widgets, media, parts, header, footer],
   );
 }

@@ -6,7 +6,7 @@ function codesIn(folder: string): string[] {
   return readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts"))
     .flatMap((file) =>
-      [...readFileSync(join(folder, file), "utf8").matchAll(/"((?:page|popup|check)\.[a-zA-Z]+)"/g)].map(
+      [...readFileSync(join(folder, file), "utf8").matchAll(/"((?:page|opening|check)\.[a-zA-Z]+)"/g)].map(
         (match) => match[1] as string,
       ),
     );
@@ -19,7 +19,7 @@ test("every reason the core can give has words, and there are no words without a
 });
 
 test("reasons say their values", () => {
-  expect(reasonWords({ code: "popup.country", country: null, wanted: ["IE", "DE"] })).toBe(
+  expect(reasonWords({ code: "opening.country", country: null, wanted: ["IE", "DE"] })).toBe(
     "The visitor is in an unknown country; it opens in IE, DE.",
   );
   expect(reasonWords({ code: "page.cannotHold", parent: "page", kind: "heading" })).toBe(

@@ -43,31 +43,31 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "page.intoItself": () => "a block can't be moved into itself.",
   "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) =>
     `a ${kinds[parent].label.toLowerCase()} can't hold a ${kinds[kind].label.toLowerCase()}.`,
-  "popup.fired": (values: TriggerValues) => `Opens by: ${triggerWords(values)}.`,
-  "popup.asked": () => "The visitor asked for it.",
-  "popup.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,
-  "popup.noTrigger": () => "Nothing opens it by itself; only its own button or link does.",
-  "popup.anotherIsOpen": () => "Another popup is open; this one waits until it closes.",
-  "popup.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) =>
+  "opening.fired": (values: TriggerValues) => `Opens by: ${triggerWords(values)}.`,
+  "opening.asked": () => "The visitor asked for it.",
+  "opening.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,
+  "opening.noTrigger": () => "Nothing opens it by itself; only its own button or link does.",
+  "opening.anotherIsOpen": () => "Something else is open; this one waits until it closes.",
+  "opening.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) =>
     `The page ${path} is left out by ${pattern}.`,
-  "popup.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) =>
+  "opening.pageNotIncluded": ({ path, patterns }: { path: string; patterns: L }) =>
     `The page ${path} is not among ${list(patterns)}.`,
-  "popup.device": ({ device, wanted }: { device: string; wanted: L }) =>
+  "opening.device": ({ device, wanted }: { device: string; wanted: L }) =>
     `The visitor’s width is “${device}”; it opens on ${list(wanted)}.`,
-  "popup.language": ({ language, wanted }: { language: string; wanted: L }) =>
+  "opening.language": ({ language, wanted }: { language: string; wanted: L }) =>
     `The visitor reads ${language}; it opens for ${list(wanted)}.`,
-  "popup.country": ({ country, wanted }: { country: string | null; wanted: L }) =>
+  "opening.country": ({ country, wanted }: { country: string | null; wanted: L }) =>
     `The visitor is in ${country ?? "an unknown country"}; it opens in ${list(wanted)}.`,
-  "popup.laterVisit": ({ visit }: { visit: number }) => `This is visit ${visit}; it opens on the first only.`,
-  "popup.firstVisit": () => "This is the first visit; it opens from the second on.",
-  "popup.cameFrom": ({ cameFrom, wanted }: { cameFrom: string | null; wanted: L }) =>
+  "opening.laterVisit": ({ visit }: { visit: number }) => `This is visit ${visit}; it opens on the first only.`,
+  "opening.firstVisit": () => "This is the first visit; it opens from the second on.",
+  "opening.cameFrom": ({ cameFrom, wanted }: { cameFrom: string | null; wanted: L }) =>
     `The visitor came ${cameFrom ? `from ${cameFrom}` : "directly"}; it opens for those from ${list(wanted)}.`,
-  "popup.notYet": ({ fromMs }: { fromMs: number }) => `It opens from ${when(fromMs)} on.`,
-  "popup.over": ({ toMs }: { toMs: number }) => `It opened until ${when(toMs)}.`,
-  "popup.signedUp": () => "This visitor has already signed up.",
-  "popup.shownEnough": ({ shown, most }: { shown: number; most: number }) =>
+  "opening.notYet": ({ fromMs }: { fromMs: number }) => `It opens from ${when(fromMs)} on.`,
+  "opening.over": ({ toMs }: { toMs: number }) => `It opened until ${when(toMs)}.`,
+  "opening.signedUp": () => "The visitor has already done what it is for.",
+  "opening.shownEnough": ({ shown, most }: { shown: number; most: number }) =>
     `It opened ${shown} of ${most} times in this visit.`,
-  "popup.rests": ({ untilMs, days }: { untilMs: number; days: number }) =>
+  "opening.rests": ({ untilMs, days }: { untilMs: number; days: number }) =>
     `It was closed and rests ${days} days, until ${when(untilMs)}.`,
   "check.sample": ({ words: text }: { words: string }) =>
     `Words that came with the section: “${text}”${/[.!?]$/.test(text) ? "" : "."}`,
@@ -79,6 +79,9 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.noWidget": () => "A widget’s place has no widget chosen.",
   "check.widgetGone": () => "The widget placed here was removed.",
   "check.widgetOff": ({ name }: { name: string }) => `The widget “${name}” placed here is switched off.`,
+  "check.widgetNotSo": ({ name }: { name: string }) => `The widget “${name}” can’t appear in this way.`,
+  "check.serviceGone": () => "A service that it offers is no longer there.",
+  "check.nothingToBook": () => "The calendar is on and offers no service.",
   "check.buttonWithoutLink": ({ text }: { text: string }) => `The button “${text}” leads nowhere.`,
   "check.noPicture": () => "A picture’s place is empty.",
   "check.pictureGone": () => "A picture is no longer among the media.",

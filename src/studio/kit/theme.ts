@@ -46,6 +46,7 @@ const config = defineConfig({
       },
       radii: { field: { value: "4px" }, panel: { value: "6px" } },
       shadows: {
+        chosen: { value: "0 0 0 1px {colors.sheet}, 0 0 0 3px {colors.mark}" },
         lifted: { value: "0 10px 30px rgb(24 39 43 / .16)" },
         page: { value: "0 6px 24px rgb(24 39 43 / .13)" },
       },

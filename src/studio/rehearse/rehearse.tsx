@@ -14,7 +14,7 @@ import {
   useState,
 } from "react";
 import { Temporal } from "temporal-polyfill";
-import type { Moment, Rehearsal } from "@/core/popup/course";
+import type { Moment, Rehearsal } from "@/core/opening/course";
 import type { ConsentState, Visitor } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
@@ -340,7 +340,7 @@ export function Happened({
 }: {
   moments: readonly Moment[];
   unopened: Rehearsal["unopened"];
-  names: (popup: string) => string;
+  names: (widget: string) => string;
 }) {
   return (
     <Box as="ol" listStyleType="none" aria-live="polite">
@@ -351,7 +351,7 @@ export function Happened({
             <Text
               fontWeight="650"
               color={moment.what === "heldBack" ? "amber" : "ink"}
-            >{`${names(moment.popup)} ${own.verbs[moment.what]}`}</Text>
+            >{`${names(moment.widget)} ${own.verbs[moment.what]}`}</Text>
             {moment.reasons.map((reason) => (
               <Text key={JSON.stringify(reason)} color="ink2">
                 {reasonWords(reason)}
@@ -360,14 +360,14 @@ export function Happened({
           </Box>
         </Flex>
       ))}
-      {unopened.map(({ popup, reasons }) => (
-        <Flex as="li" key={popup} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
+      {unopened.map(({ widget, reasons }) => (
+        <Flex as="li" key={widget} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
           <Text w="46px" flex="none" color="ink2">
             {own.never}
           </Text>
           <Box>
             <Text fontWeight="650" color="amber">
-              {own.whyDoesNotOpen(names(popup))}
+              {own.whyDoesNotOpen(names(widget))}
             </Text>
             {reasons.map((reason) => (
               <Text key={JSON.stringify(reason)} color="ink2">
@@ -421,7 +421,7 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
   // As wide as it says, however little room there is: then it is shown smaller.
   const widthPx = deviceWidths[chosen.device];
   const scale = roomPx ? Math.min(1, roomPx / widthPx) : 1;
-  const names = (popup: string) => `“${site.widgets.find((widget) => widget.id === popup)?.name ?? popup}”`;
+  const names = (id: string) => `“${site.widgets.find((widget) => widget.id === id)?.name ?? id}”`;
   return (
     <Flex
       position="fixed"

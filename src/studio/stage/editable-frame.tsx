@@ -2,13 +2,12 @@
 // A frame one works on: click to select, click into words to edit them, crop marks drawn above.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
-import type { PageNode } from "@/core/page/node";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
+import { blockTitle } from "./names";
 import { patchStage, rewriteSection, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
@@ -142,9 +141,6 @@ function PersonMark({ rect, scale, name }: { rect: Rect; scale: number; name: st
   );
 }
 
-const tagOf = (block: PageNode): string =>
-  block.kind === "section" ? String(block.content.name) : kinds[block.kind].label;
-
 /** How another person is called here. */
 export const personName = (person: { readonly name: string; readonly self: boolean }): string =>
   person.self ? words.youElsewhere : person.name;
@@ -180,7 +176,7 @@ export function EditableFrame(props: EditableFrameProps) {
   const mine = view.selection?.width === scope;
   const { people } = view;
   const selectedBlock = selected ? composer.node(selected) : null;
-  const tag = selectedBlock ? tagOf(selectedBlock) : "";
+  const tag = selectedBlock ? blockTitle(selectedBlock) : "";
   const tagLength = tag.length;
 
   const measure = useCallback(

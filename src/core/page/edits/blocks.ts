@@ -1,7 +1,7 @@
 // Edits of a page's tree: a block comes, goes, or moves.
 import Joi from "joi";
 import { StepMap } from "prosemirror-transform";
-import { kinds } from "@/core/page/kinds";
+import { heldBy } from "@/core/page/kinds";
 import { everyNode, findNode, type PageNode, pathTo } from "@/core/page/node";
 import { maxDepth, maxNodes, subtreeFaults } from "@/core/page/validate";
 import { nodeWords, withLineIds } from "@/core/page/words";
@@ -97,7 +97,7 @@ export const move: EditKind<MoveEdit> = {
     if (findNode(node, edit.parent)) return refused("page.intoItself", { node: edit.node });
     const target = findNode(page, edit.parent);
     if (!target) return gone(edit.parent);
-    if (!kinds[target.kind].holds?.includes(node.kind))
+    if (!heldBy(target.kind)?.includes(node.kind))
       return refused("page.cannotHold", { parent: target.kind, kind: node.kind });
     const emptied = withoutBlock(page, spot.value);
     const targetPath = pathTo(emptied, edit.parent) as readonly PageNode[];

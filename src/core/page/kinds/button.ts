@@ -1,29 +1,40 @@
 // A link that looks like a button.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { defineKind } from "../kind";
-import { linkSchema } from "../link";
+import { defineKind, type KindDefinition } from "../kind";
+import { linkSchema, pageRefs } from "../link";
+import { drawn, keyShape } from "../shapes";
 
 export interface ButtonContent {
   readonly text: string;
   readonly link?: string;
 }
 
-/** Shared with the widget placement, whose button looks the same. */
-export const buttonCss =
+const buttonCss =
   ".b-button{display:inline-block;align-self:var(--place,flex-start);font:inherit;font-weight:600;line-height:1.2;padding:.8em 1.3em;border:1.5px solid var(--c-accent);border-radius:var(--button-radius);background:var(--c-accent);color:var(--on-accent);text-decoration:none;cursor:pointer;margin-block:var(--above,0) var(--below,0)}.b-button:hover{filter:brightness(1.08)}";
 
-export const button = defineKind<ButtonContent>({
-  kind: "button",
+export const button: KindDefinition = defineKind<ButtonContent>({
   label: "Button",
-  content: Joi.object<ButtonContent>({
+  schema: Joi.object<ButtonContent>({
     text: Joi.string().allow("").max(80).required(),
     link: linkSchema,
   }),
-  defaults: { text: "Read more" },
+  fresh: () => ({ text: "Read more" }),
+  group: "Ways on",
+  inFlow: true,
+  pressed: true,
   looks: ["tone", "size", "align", "above", "below", "hidden"],
   words: { text: "line" },
   onPage: "text",
+  fields: [
+    { name: "text", label: "Words", control: { kind: "line" } },
+    { name: "link", label: "Leads to", control: { kind: "link" }, optional: true, layout: true },
+  ],
+  refs: (content) => (content.link ? pageRefs(content.link, "link") : []),
+  problems: function* (content) {
+    if (!content.link) yield { weight: "look", code: "check.buttonWithoutLink", values: { text: content.text } };
+  },
+  draw: (_node, width) => drawn([keyShape(width)], 4),
   css: buttonCss,
   render: (node, content, context) => {
     const href = content.link ? context.href(content.link) : null;

@@ -1,7 +1,8 @@
 // A list of short lines: bullets, numbers, or rows with something at their end (a price, opening hours).
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { defineKind } from "../kind";
+import { defineKind, type KindDefinition } from "../kind";
+import { drawn } from "../shapes";
 
 export interface ListItem {
   /** Names the line, so that two people may change one list. A file may leave it out: a page always has it. */
@@ -16,10 +17,18 @@ export interface ListContent {
   readonly items: readonly ListItem[];
 }
 
-export const list = defineKind<ListContent>({
-  kind: "list",
+const styles = [
+  ["bullets", "bullets"],
+  ["numbers", "numbers"],
+  ["rows", "rows with an end"],
+] as const;
+
+/** Lines that many sites have: only together with what stands at their end are they those of the shelf. */
+const days: ReadonlySet<string> = new Set(["Tuesday to Friday", "Saturday", "Sunday and Monday"]);
+
+export const list: KindDefinition = defineKind<ListContent>({
   label: "List",
-  content: Joi.object<ListContent>({
+  schema: Joi.object<ListContent>({
     style: Joi.string().valid("bullets", "numbers", "rows").required(),
     items: Joi.array()
       .items(
@@ -33,10 +42,31 @@ export const list = defineKind<ListContent>({
       .unique((one: ListItem, other: ListItem) => one.id !== undefined && one.id === other.id)
       .required(),
   }),
-  defaults: { style: "bullets", items: [{ text: "First" }, { text: "Second" }] },
+  fresh: () => ({
+    style: "bullets",
+    items: [
+      { id: "l1", text: "First" },
+      { id: "l2", text: "Second" },
+    ],
+  }),
+  group: "Words",
+  inFlow: true,
+  pressed: true,
   looks: ["size", "colour", "measure", "gap", "above", "below", "hidden"],
   words: { items: "lines" },
   onPage: "items",
+  fields: [
+    { name: "style", label: "As", control: { kind: "choice", options: styles }, layout: true },
+    { name: "items", label: "Lines", control: { kind: "lines", aside: (content) => content.style === "rows" } },
+  ],
+  // Lists are judged by their words, whatever their prices say.
+  sampleLines: (content) =>
+    content.items.map(({ text, aside }) => (days.has(text) ? `${text}, ${aside ?? ""}` : text)).filter(Boolean),
+  draw: (_node, width) =>
+    drawn(
+      [0, 3, 6].map((y) => ({ kind: "line", y, width, height: 1.4 }) as const),
+      8,
+    ),
   css: ".b-list{text-wrap:pretty;display:flex;flex-direction:column;gap:var(--gap,.45em);line-height:1.5;margin-block:var(--above,0) var(--below,0);padding-inline-start:1.2em}.b-rows{list-style:none;padding:0;gap:0;width:100%}.b-rows li{display:flex;justify-content:space-between;gap:1.5em;padding:.65em 0;border-bottom:1px solid var(--c-line)}.b-rows li span+span{font-variant-numeric:tabular-nums;text-align:end;flex:none}",
   render: (node, content, context) => {
     const rows = content.style === "rows";

@@ -1,15 +1,15 @@
 // The root of a page, a header or a footer: it holds sections in their running order.
 import Joi from "joi";
-import { defineKind } from "../kind";
+import { defineKind, type KindDefinition } from "../kind";
 
-export const page = defineKind({
-  kind: "page",
+export const page: KindDefinition = defineKind({
   label: "Page",
-  content: Joi.object({}),
-  defaults: {},
+  schema: Joi.object({}),
+  fresh: () => ({}),
   holds: ["section"],
   looks: [],
   words: {},
+  fields: [],
   css: "",
   render: (node, _content, context) => context.children(node),
 });

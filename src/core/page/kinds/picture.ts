@@ -1,8 +1,9 @@
 // A picture with its description, in the widths a visitor's screen needs.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { defineKind } from "../kind";
-import { linkSchema } from "../link";
+import { defineKind, type KindDefinition } from "../kind";
+import { linkSchema, pageRefs } from "../link";
+import { drawn } from "../shapes";
 
 export interface PictureContent {
   /** SHA-256 of the media, in hex; null until one is chosen. */
@@ -18,19 +19,44 @@ export const mediaHash = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
   .messages({ "string.pattern.base": "A media reference is the SHA-256 of the file, as 64 hex digits." });
 
-export const picture = defineKind<PictureContent>({
-  kind: "picture",
+export const picture: KindDefinition = defineKind<PictureContent>({
   label: "Picture",
-  content: Joi.object<PictureContent>({
+  schema: Joi.object<PictureContent>({
     media: mediaHash.allow(null).required(),
     alt: Joi.string().allow("").max(400).required(),
     decorative: Joi.boolean(),
     caption: Joi.string().allow("").max(300),
     link: linkSchema,
   }),
-  defaults: { media: null, alt: "" },
+  fresh: () => ({ media: null, alt: "" }),
+  group: "Pictures",
+  inFlow: true,
+  pressed: true,
   looks: ["ratio", "corners", "above", "below", "hidden"],
   words: { media: "value", alt: "line", decorative: "value", caption: "line" },
+  fields: [
+    { name: "media", label: "Picture", control: { kind: "picture" } },
+    {
+      name: "alt",
+      label: "Description",
+      control: { kind: "line", stacked: true },
+      hint: ({ decorative, alt }) =>
+        decorative || alt ? undefined : "Say what is to be seen, for those who do not see it.",
+      open: (content) => !content.decorative,
+    },
+    { name: "decorative", label: "", control: { kind: "flag", says: "Only decoration" }, optional: true },
+    { name: "caption", label: "Caption", control: { kind: "line" }, optional: true },
+  ],
+  refs: function* (content) {
+    if (content.media) yield { of: "media", id: content.media, path: "media" };
+    if (content.link) yield* pageRefs(content.link, "link");
+  },
+  problems: function* (content, site) {
+    if (content.media === null) yield { weight: "look", code: "check.noPicture" };
+    else if (site.has("media", content.media) && !content.alt && !content.decorative)
+      yield { weight: "look", code: "check.noDescription" };
+  },
+  draw: (_node, width) => drawn([{ kind: "box", width, height: 14 }], 14),
   css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
   render: (node, content, context) => {
     const found = content.media ? context.picture(content.media) : null;

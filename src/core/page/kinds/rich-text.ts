@@ -1,9 +1,11 @@
 // Running text: paragraphs and lists with bold, italic and links.
 import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
-import { defineKind } from "../kind";
+import { defineKind, type KindDefinition } from "../kind";
+import { pageRefs } from "../link";
 import {
   type Inline,
+  linksIn,
   type Mark,
   type Paragraph,
   paragraphs,
@@ -11,6 +13,7 @@ import {
   type RichList,
   richDocSchema,
 } from "../richtext";
+import { drawn } from "../shapes";
 
 export interface RichTextContent {
   readonly doc: RichDoc;
@@ -88,14 +91,27 @@ function blocks(doc: RichDoc, context: RenderContext): string {
   return html;
 }
 
-export const richText = defineKind<RichTextContent>({
-  kind: "richText",
+export const richText: KindDefinition = defineKind<RichTextContent>({
   label: "Words",
-  content: Joi.object<RichTextContent>({ doc: richDocSchema.required() }),
-  defaults: { doc: paragraphs("New words.") },
+  schema: Joi.object<RichTextContent>({ doc: richDocSchema.required() }),
+  fresh: () => ({ doc: paragraphs("New words.") }),
+  group: "Words",
+  inFlow: true,
   looks: ["size", "colour", "align", "measure", "above", "below", "hidden"],
   words: { doc: "rich" },
   onPage: "doc",
+  fields: [{ name: "doc", label: "Words", control: { kind: "onPage" } }],
+  refs: function* ({ doc }) {
+    for (const href of linksIn(doc)) yield* pageRefs(href, "doc");
+  },
+  draw: (_node, width) =>
+    drawn(
+      [
+        { kind: "line", width, height: 1.4 },
+        { kind: "line", y: 2.8, width: width * 0.7, height: 1.4 },
+      ],
+      5,
+    ),
   css: ".b-rich{line-height:1.6;text-wrap:pretty;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
   render: (node, content, context) => `<div${context.attributes(node, "b-rich")}>${blocks(content.doc, context)}</div>`,
 });

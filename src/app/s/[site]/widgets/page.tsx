@@ -1,4 +1,4 @@
-import { WidgetsScreen } from "@/studio/widgets/widgets-screen";
+import { WidgetsScreen } from "@/studio/widget/widgets-screen";
 
 export default function Page() {
   return <WidgetsScreen />;

@@ -1,6 +1,6 @@
 // The workspace of one widget.
-import { PopupScreen } from "@/studio/widgets/popup-screen";
+import { WidgetScreen } from "@/studio/widget/workspace";
 
 export default async function Page({ params }: { params: Promise<{ widget: string }> }) {
-  return <PopupScreen widget={(await params).widget} />;
+  return <WidgetScreen widget={(await params).widget} />;
 }

@@ -1,0 +1,3 @@
+export function esbuildMain(root?: string): string[];
+export function esbuildVisitor(root: string): string[];
+export function esbuildApart(root?: string): string[];

@@ -1,0 +1,54 @@
+// What esbuild bundles from a tree: the process, the visitors' scripts, and what reads files apart.
+import { existsSync, readdirSync } from "node:fs";
+import { join } from "node:path";
+
+const build = ".webitor/build";
+
+/** The process; its packages stay where they are. */
+export const esbuildMain = () => [
+  "src/main.ts",
+  "--bundle",
+  "--platform=node",
+  "--format=esm",
+  "--target=node20",
+  "--packages=external",
+  `--outfile=${build}/main.mjs`,
+  "--log-level=warning",
+];
+
+/** Visitors' scripts: the loader and one for each kind of widget, named by their content; what they share is a chunk. */
+export const esbuildVisitor = (root) => [
+  ...readdirSync(join(root, "src/visitor"))
+    .map((name) => `src/visitor/${name}/main.ts`)
+    .filter((path) => existsSync(join(root, path))),
+  "--bundle",
+  "--minify",
+  "--splitting",
+  "--format=esm",
+  "--target=es2022",
+  "--legal-comments=none",
+  "--outbase=src/visitor",
+  "--entry-names=[dir]-[hash]",
+  "--chunk-names=shared-[hash]",
+  `--outdir=${build}/visitor`,
+  `--metafile=${build}/visitor.json`,
+  "--log-level=warning",
+];
+
+/** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
+export const esbuildApart = () => [
+  "src/server/apart/worker.ts",
+  "--bundle",
+  "--minify",
+  "--splitting",
+  "--platform=node",
+  "--format=esm",
+  "--target=node20",
+  "--external:sharp",
+  // What some packages ask for as CommonJS.
+  "--banner:js=import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+  "--legal-comments=none",
+  `--outdir=${build}/apart`,
+  "--out-extension:.js=.mjs",
+  "--log-level=warning",
+];

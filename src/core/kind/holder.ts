@@ -1,0 +1,45 @@
+// What anything configurable (a block, a widget) tells about itself, so that nothing else has to know its kind.
+import type Joi from "joi";
+
+/** What settings can point at. */
+export type RefOf = "page" | "media" | "widget" | "service";
+
+/** One thing that settings point at, and where in them: "thanks.page". */
+export interface Ref {
+  readonly of: RefOf;
+  readonly id: string;
+  readonly path: string;
+}
+
+/** Who hears of a visitor because of a part of the page, and why. `sets` names what it leaves in the browser. */
+export interface Sends {
+  readonly origin: string;
+  readonly purpose: "needed" | "preferences" | "statistics" | "marketing";
+  readonly sets: readonly string[];
+}
+
+/** Something that would be wrong on the live site: it stops a release, or is worth a look. */
+export interface Problem {
+  readonly weight: "stops" | "look";
+  readonly code: string;
+  readonly values?: Readonly<Record<string, string>>;
+}
+
+/** What judging needs to know of the site around. */
+export interface Surroundings {
+  /** Name of the widget with this id, whether it is switched on, and the placements its kind knows; null for none. */
+  widget(
+    id: string,
+  ): { readonly name: string; readonly enabled: boolean; readonly placements: readonly string[] } | null;
+  has(of: RefOf, id: string): boolean;
+}
+
+export interface Holder<S> {
+  readonly schema: Joi.ObjectSchema<S>;
+  /** What it points at: for "where used", removing, publishing and copying to another site. */
+  refs?(settings: S): Iterable<Ref>;
+  /** Who hears of a visitor because of it: for consent and the page's CSP. */
+  sends?(settings: S): Iterable<Sends>;
+  /** What would be wrong on the live site, besides references that lead nowhere. */
+  problems?(settings: S, site: Surroundings): Iterable<Problem>;
+}

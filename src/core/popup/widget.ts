@@ -1,0 +1,37 @@
+// The signup popup as a kind of widget.
+import type { WidgetKind } from "@/core/widget/kind";
+import { openerHtml } from "@/core/widget/opener";
+import { newPopup, popupDesigns } from "./popup";
+import { releasePopup } from "./released";
+import { popupSchema } from "./schema";
+
+export const popup: WidgetKind<"popup"> = {
+  label: "Signup popup",
+  sentence: "Asks visitors for their address, over the page: by time, by scrolling, or behind a button.",
+  drawing: [
+    { kind: "line", x: 5, y: 6, width: 30, height: 1.4 },
+    { kind: "line", x: 5, y: 11, width: 42, height: 1.4 },
+    { kind: "line", x: 5, y: 26, width: 36, height: 1.4 },
+    { kind: "box", x: 13, y: 8, width: 26, height: 18 },
+    { kind: "bold", x: 16, y: 12, width: 16, height: 2.2 },
+    { kind: "key", x: 16, y: 19, width: 11, height: 3.6 },
+  ],
+  placements: ["button", "link", "over"],
+  schema: popupSchema,
+  fresh: () => newPopup,
+  note: ({ design }) => popupDesigns[design].name.toLowerCase(),
+  refs: function* ({ picture, thanks }) {
+    if (picture) yield { of: "media", id: picture.media, path: "picture.media" };
+    if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
+  },
+  problems: function* ({ enabled, thanks }, site) {
+    if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))
+      yield { weight: "stops", code: "check.thanksGone" };
+  },
+  opening: ({ triggers, conditions, restraint, priority }) => ({ triggers, conditions, restraint, priority }),
+  withOpening: (settings, opening) => ({ ...settings, ...opening }),
+  render: (placed, widget) => openerHtml(placed, `data-opens="${widget.id}"`),
+  css: "",
+  released: releasePopup,
+  part: null,
+};

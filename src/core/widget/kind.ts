@@ -1,0 +1,73 @@
+// What one kind of widget is, in the core: its settings, where it may stand, what stands there without script, and the
+// light form that a released page carries.
+
+import type Joi from "joi";
+import type { Holder } from "@/core/kind/holder";
+import type { Opening } from "@/core/opening/opening";
+import type { Shape } from "@/core/page/shapes";
+import type { Fault } from "@/core/page/validate";
+import type { RenderContext, RenderedPicture } from "@/core/render/markup";
+import type { SiteSettings } from "@/core/site/site";
+import type { WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
+
+/** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
+export type Placement = "flow" | "button" | "link" | "over";
+
+/** One spot in the flow of a page where a widget appears. */
+export interface Placed {
+  readonly as: Exclude<Placement, "over">;
+  /** Words of the button or the link. */
+  readonly text: string;
+  /** Class and style of the spot's own element, as attributes with a leading space. */
+  attributes(kindClass: string): string;
+}
+
+/** What a new widget is drawn from. */
+export interface FreshFacts {
+  readonly settings: SiteSettings;
+  readonly name: string;
+  readonly parts: Partial<WidgetParts>;
+}
+
+/** How the released form names pages and pictures: their addresses, or null where they are gone. */
+export interface Resolve {
+  pageHref(page: string): string | null;
+  picture(media: string): RenderedPicture | null;
+  /** BCP 47 tag of the language of the page. */
+  readonly language: string;
+}
+
+/** The part of the site file that a kind keeps for all of its widgets. */
+export interface PartKind<P> {
+  readonly schema: Joi.ObjectSchema<P>;
+  /** What no schema can say: ids that name nothing. Paths are within the part. */
+  faults(part: P): readonly Fault[];
+  /** Ids that settings may refer to. */
+  ids(part: P): Iterable<{ readonly of: "service"; readonly id: string }>;
+}
+
+export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSettings[K]> {
+  /** Name in the interface: "Signup popup". */
+  readonly label: string;
+  /** What it is for, in one sentence. */
+  readonly sentence: string;
+  /** A small drawing of it, in the field of drawings. */
+  readonly drawing: readonly Shape[];
+  readonly placements: readonly Placement[];
+  /** What a new one starts as, drawn from the site. */
+  fresh(site: FreshFacts): WidgetSettings[K];
+  /** What lists say of it below its name: "centre card". */
+  note(settings: WidgetSettings[K]): string;
+  /** When and for whom it opens over the page by itself; absent for kinds that never do. */
+  opening?(settings: WidgetSettings[K]): Opening;
+  withOpening?(settings: WidgetSettings[K], opening: Opening): WidgetSettings[K];
+  /** What stands at a spot before and without script. */
+  render(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
+  /** Rules that a page with such a spot carries once. */
+  readonly css: string;
+  /** The form that a page carries for its script; null where the kind needs none. */
+  released(settings: WidgetSettings[K], resolve: Resolve): unknown;
+  /** What pages show of the site's part besides the settings: it goes live with a release, as the settings do. */
+  shown?(settings: WidgetSettings[K], parts: Partial<WidgetParts>): unknown;
+  readonly part: K extends keyof WidgetParts ? PartKind<WidgetParts[K]> : null;
+}

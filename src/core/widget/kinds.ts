@@ -1,0 +1,43 @@
+// The list of widget kinds. Adding a kind adds one folder and one line here, besides the line of its settings' type.
+import { booking } from "@/core/booking/widget";
+import type { Ref } from "@/core/kind/holder";
+import type { Opening } from "@/core/opening/opening";
+import { popup } from "@/core/popup/widget";
+import type { WidgetKind } from "./kind";
+import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
+
+export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
+  popup,
+  booking,
+};
+
+export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];
+
+/** A widget's kind, to be asked about its own settings. */
+export const kindOf = <K extends WidgetKindName>(widget: { readonly kind: K }): WidgetKind<K> =>
+  widgetKinds[widget.kind] as WidgetKind<K>;
+
+/** When and for whom a widget opens over the page by itself; null for one that never does. */
+export const openingOf = (widget: SiteWidget) =>
+  kindOf(widget as { kind: WidgetKindName }).opening?.(widget.settings as never) ?? null;
+
+/** A widget's settings with other rules about opening. */
+export const withOpening = (widget: SiteWidget, opening: Opening): SiteWidget["settings"] =>
+  kindOf(widget as { kind: WidgetKindName }).withOpening?.(widget.settings as never, opening) ?? widget.settings;
+
+/** Everything that a widget's settings point at. */
+export const refsOf = (widget: SiteWidget): Iterable<Ref> =>
+  kindOf(widget as { kind: WidgetKindName }).refs?.(widget.settings as never) ?? [];
+
+/** What pages show of the site's parts because of this widget; null for nothing. */
+export const shownOf = (widget: SiteWidget, parts: Partial<WidgetParts>): unknown =>
+  kindOf(widget as { kind: WidgetKindName }).shown?.(widget.settings as never, parts) ?? null;
+
+/** Settings of a kind, as a schema tells them apart by their kind. */
+export const schemaOfKind = (kind: WidgetKindName) => widgetKinds[kind].schema;
+
+/** Kinds that keep a part of the site file, with that part. */
+export const partKinds = widgetKindNames.flatMap((name) => {
+  const { part } = widgetKinds[name];
+  return part ? [{ name: name as keyof WidgetParts, part }] : [];
+});

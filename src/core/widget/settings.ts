@@ -1,0 +1,34 @@
+// The list of widget kinds as types: what each keeps, and the part of the site file that some have besides.
+import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
+import type { Popup } from "@/core/popup/popup";
+
+/** Settings by kind. Adding a kind adds one line here; the compiler then names every half that is missing. */
+export interface WidgetSettings {
+  readonly popup: Popup;
+  readonly booking: BookingWidgetSettings;
+}
+
+/** What a kind keeps for the whole site, under its own name in the site file. */
+export interface WidgetParts {
+  readonly booking: BookingSetUp;
+}
+
+export type WidgetKindName = keyof WidgetSettings;
+
+/** A widget of a site: a configured working part. */
+export type WidgetOf<K extends WidgetKindName> = {
+  readonly [Name in K]: {
+    readonly id: string;
+    readonly kind: Name;
+    readonly name: string;
+    readonly settings: WidgetSettings[Name];
+  };
+}[K];
+
+export type SiteWidget = WidgetOf<WidgetKindName>;
+
+/** The widgets of one kind. */
+export const widgetsOfKind = <K extends WidgetKindName, T extends SiteWidget>(
+  widgets: readonly T[],
+  kind: K,
+): readonly (T & WidgetOf<K>)[] => widgets.filter((widget): widget is T & WidgetOf<K> => widget.kind === kind);

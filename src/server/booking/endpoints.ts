@@ -1,0 +1,355 @@
+// What pages, letters and calendars of clients can ask about bookings.
+import { calendarAt } from "../calendar/addresses";
+import {
+  date,
+  get,
+  instant,
+  type Json,
+  list,
+  minor,
+  nullable,
+  object,
+  pageAsks,
+  pageDoes,
+  post,
+  problem,
+  query,
+  reading,
+  ref,
+  text,
+  token,
+  whole,
+  yesNo,
+} from "../edge/described";
+import { type Endpoint, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
+import { bookingPage } from "./page";
+import { takePaymentEvent } from "./payments";
+import {
+  days,
+  getBooking,
+  getBookingCalendar,
+  postBooking,
+  postHold,
+  postOwnBooking,
+  publicCall,
+  publicSite,
+  services,
+  times,
+  why,
+} from "./public";
+import { type Answered, requestKey } from "./requests";
+
+const dayStates = ["past", "tooFar", "closed", "full", "few", "free"];
+const bookingStates = ["held", "waitingApproval", "waitingPayment", "confirmed", "declined", "cancelled", "expired"];
+
+/** Forms of what these calls take and give. */
+export const bookingSchemas: Readonly<Record<string, Json>> = {
+  Reason: object({
+    code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "notFree"] },
+    message: text,
+  }),
+  Price: object({ amount: minor, earlier: nullable(minor) }),
+  Bill: object({
+    currency: text,
+    seats: whole,
+    each: minor,
+    earlierEach: nullable(minor),
+    net: minor,
+    tax: minor,
+    taxPercent: { type: "number" },
+    gross: minor,
+  }),
+  Question: object(
+    {
+      key: text,
+      label: text,
+      required: yesNo,
+      kind: { enum: ["words", "number", "choice", "several", "tick", "date"] },
+      options: list(text),
+      min: nullable({ type: "number" }),
+      max: nullable({ type: "number" }),
+    },
+    ["options", "min", "max"],
+  ),
+  Service: object({
+    id: text,
+    place: text,
+    name: text,
+    words: text,
+    category: text,
+    durationMinutes: whole,
+    capacity: whole,
+    where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
+    confirm: { enum: ["atOnce", "approval", "payment"] },
+    leads: list(text),
+    price: nullable(ref("Price")),
+    tax: nullable(object({ percent: { type: "number" }, included: yesNo })),
+    course: nullable(list(list(ref("Moment")))),
+    resources: list(
+      object({
+        id: text,
+        name: text,
+        kind: { enum: ["person", "room", "thing"] },
+        durationMinutes: whole,
+        price: nullable(ref("Price")),
+        daysAhead: whole,
+        cancelHours: whole,
+      }),
+    ),
+    questions: list(ref("Question")),
+    terms: text,
+  }),
+  Services: object({
+    currency: text,
+    places: list(object({ id: text, name: text, address: text, zone: text, notice: text })),
+    services: list(ref("Service")),
+  }),
+  Version: object({ setUp: whole, diary: whole }),
+  Days: object({
+    service: text,
+    resource: text,
+    zone: text,
+    days: list(object({ date, state: { enum: dayStates }, left: whole, begins: ref("Moment") })),
+  }),
+  Times: object({
+    service: text,
+    resource: text,
+    date,
+    zone: text,
+    times: list(
+      object(
+        {
+          start: ref("Moment"),
+          end: ref("Moment"),
+          dates: list(object({ start: ref("Moment"), end: ref("Moment") })),
+          seatsLeft: whole,
+          price: nullable(ref("Bill")),
+        },
+        ["dates"],
+      ),
+    ),
+  }),
+  Why: object({
+    offered: yesNo,
+    start: ref("Moment"),
+    reasons: list(ref("Reason")),
+    nearest: list(ref("Moment")),
+  }),
+  Booking: object(
+    {
+      hold: { type: "string", description: "Token of a hold" },
+      token: { type: "string", description: "The client's own token of the booking" },
+      state: { enum: bookingStates },
+      service: text,
+      serviceName: text,
+      zone: text,
+      dates: list(object({ start: ref("Moment"), end: ref("Moment") })),
+      seats: whole,
+      price: nullable(ref("Bill")),
+      endsByItself: nullable(instant),
+      changeUntil: instant,
+    },
+    ["hold", "token"],
+  ),
+  NewHold: object({ service: text, resource: nullable(text), start: text, seats: whole }, ["resource", "seats"]),
+  NewBooking: object(
+    {
+      hold: text,
+      client: object({ name: text, email: { type: "string", format: "email" }, phone: text }, ["phone"]),
+      answers: { type: "object", additionalProperties: true },
+      terms: yesNo,
+      language: text,
+      zone: text,
+      payment: text,
+    },
+    ["answers", "terms", "language", "zone", "payment"],
+  ),
+  Deed: {
+    oneOf: [
+      object({ deed: { const: "cancel" } }),
+      object({ deed: { const: "move" }, start: text, resource: nullable(text) }, ["resource"]),
+    ],
+  },
+  PaymentEvent: object({
+    id: text,
+    type: { enum: ["payment.approved", "payment.declined"] },
+    reference: text,
+    amount: minor,
+    currency: text,
+  }),
+  PaymentOutcome: object({ outcome: text }),
+};
+
+const widget: Json = { name: "widget", in: "path", required: true, schema: text };
+const key: Json = {
+  name: "Idempotency-Key",
+  in: "header",
+  required: true,
+  schema: { type: "string", minLength: 8, maxLength: 80 },
+};
+const asking = [widget, query("service", true), query("resource", false), query("seats", false, whole)];
+const zone = query("zone", false);
+
+const unchanged: Json = { description: "Nothing has changed since the ETag that was sent" };
+const calendarFile: Json = {
+  description: "iCalendar (RFC 5545)",
+  content: { "text/calendar": { schema: { type: "string" } } },
+};
+const ownPage = "A client's own booking, without scripts";
+
+const calendar = (call: VisitorCall) => publicCall(call.context, call.siteKey, param(call, "widget"), call.language);
+const answered = ({ status, answer }: Answered) => fresh(answer, status);
+const keyOf = (call: VisitorCall) => requestKey(call.header("idempotency-key"));
+
+const ownBooking = "/booking/{widget}/bookings/{token}";
+const bookingPageOf = (perform: boolean) => async (call: VisitorCall) =>
+  page(call, await bookingPage(call.context, call.siteKey, param(call, "token"), perform, call.address));
+
+export const bookingEndpoints: readonly Endpoint[] = [
+  {
+    method: "GET",
+    path: "/booking/{widget}/services",
+    says: get("What can be booked", [widget], "Services"),
+    fromPages: "allowed",
+    run: async (call) => fresh(services(await calendar(call))),
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/version",
+    says: get("Rises with everything that days and times depend on", [widget], "Version"),
+    fromPages: "allowed",
+    // For one row's cost: whether anything has changed.
+    run: async (call) => fresh((await publicSite(call.context, call.siteKey)).versions),
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/days",
+    says: get("The state of every day", [...asking, query("from", true, date), query("to", true, date), zone], "Days", {
+      304: unchanged,
+    }),
+    fromPages: "allowed",
+    costly: true,
+    run: async (call) => {
+      const { body, etag } = await days(await calendar(call), call.query);
+      return tagged(call, body, etag, "application/json");
+    },
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/times",
+    says: get("The times of a day", [...asking, query("date", true, date), zone], "Times"),
+    fromPages: "allowed",
+    costly: true,
+    run: async (call) => fresh(await times(await calendar(call), call.query)),
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/why",
+    says: get("Why a start is not offered", [...asking, query("start", true), zone], "Why"),
+    fromPages: "allowed",
+    costly: true,
+    run: async (call) => fresh(await why(await calendar(call), call.query)),
+  },
+  {
+    method: "POST",
+    path: "/booking/{widget}/holds",
+    says: post("Keeps a time for ten minutes", [widget, key], "NewHold", 201, "Booking"),
+    body: "json",
+    fromPages: "allowed",
+    run: async (call) => answered(await postHold(await calendar(call), call.body, keyOf(call), call.address)),
+  },
+  {
+    method: "POST",
+    path: "/booking/{widget}/bookings",
+    says: post("Makes a hold a booking", [widget, key], "NewBooking", 201, "Booking", {
+      410: problem("The hold has ended"),
+    }),
+    body: "json",
+    fromPages: "allowed",
+    run: async (call) => answered(await postBooking(await calendar(call), call.body, keyOf(call), call.address)),
+  },
+  {
+    method: "GET",
+    path: ownBooking,
+    says: get("A client's own booking", [widget, token], "Booking"),
+    fromPages: "allowed",
+    run: async (call) => fresh(await getBooking(call.context, call.siteKey, param(call, "token"))),
+  },
+  {
+    method: "POST",
+    path: ownBooking,
+    says: post("Moves or cancels it", [widget, token, key], "Deed", 200, "Booking"),
+    body: "json",
+    fromPages: "allowed",
+    run: async (call) =>
+      answered(
+        await postOwnBooking(
+          call.context,
+          call.siteKey,
+          param(call, "token"),
+          call.body,
+          keyOf(call),
+          call.address,
+          call.language,
+        ),
+      ),
+  },
+  { method: "GET", path: `${ownBooking}/page`, says: pageAsks(ownPage), fromPages: "own", run: bookingPageOf(false) },
+  { method: "POST", path: `${ownBooking}/page`, says: pageDoes(ownPage), fromPages: "own", run: bookingPageOf(true) },
+  {
+    method: "GET",
+    path: `${ownBooking}/booking.ics`,
+    says: {
+      summary: "The booking for a calendar",
+      parameters: [widget, token],
+      responses: { 200: calendarFile, ...reading },
+    },
+    fromPages: "allowed",
+    run: async (call) =>
+      new Response(await getBookingCalendar(call.context, call.siteKey, param(call, "token")), {
+        headers: {
+          "content-type": "text/calendar; charset=utf-8",
+          "content-disposition": 'attachment; filename="booking.ics"',
+          "cache-control": "no-store",
+        },
+      }),
+  },
+  {
+    method: "GET",
+    path: "/calendars/{file}",
+    says: {
+      summary: "Bookings of a resource or place, at its secret address",
+      parameters: [{ name: "file", in: "path", required: true, schema: text }],
+      responses: { 200: calendarFile, 304: unchanged, ...reading },
+    },
+    fromPages: "own",
+    run: async (call) => {
+      const { text, etag } = await calendarAt(call.context, call.siteKey, param(call, "file").replace(/\.ics$/, ""));
+      return tagged(call, text, etag, "text/calendar; charset=utf-8");
+    },
+  },
+  {
+    method: "POST",
+    path: "/payments/events",
+    says: post(
+      "Signed events of the payment service",
+      [{ name: "Webitor-Payment-Signature", in: "header", required: true, schema: text }],
+      "PaymentEvent",
+      200,
+      "PaymentOutcome",
+      { 401: problem("The signature is missing, wrong or too old") },
+    ),
+    body: "signed",
+    fromPages: "own",
+    headers: ["webitor-payment-signature"],
+    run: async (call) =>
+      fresh(
+        await takePaymentEvent(
+          call.context,
+          call.siteKey,
+          call.body as string,
+          call.header("webitor-payment-signature"),
+        ),
+      ),
+  },
+];

@@ -1,0 +1,75 @@
+// The server's half of the booking calendar.
+import { and, eq, gte, inArray, sql } from "drizzle-orm";
+import Joi from "joi";
+import { takingStates } from "@/core/booking/state";
+import { bookings } from "@/data/booking/tables";
+import { calendarOperations } from "../calendar/addresses";
+import { feedJob, feedOperations } from "../calendar/feeds";
+import { dayIn } from "../day";
+import type { WidgetServer } from "../widget/half";
+import { endingJob } from "./bookings";
+import { bookingEndpoints, bookingSchemas } from "./endpoints";
+import { bookingOperations } from "./operations";
+import { paymentJob } from "./payments";
+import { setUpOperations } from "./set-up";
+import { reminderJob } from "./tell";
+
+const id = Joi.string().max(24).required();
+
+export const bookingServer = {
+  operations: { ...setUpOperations, ...bookingOperations, ...calendarOperations, ...feedOperations },
+  endpoints: bookingEndpoints,
+  schemas: bookingSchemas,
+  jobs: ({ deliverPayment }) => ({
+    reminder: { lane: "quick", payload: Joi.object({ booking: id, start: Joi.string().required() }), run: reminderJob },
+    ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
+    payment: {
+      lane: "quick",
+      payload: Joi.object({
+        booking: Joi.string().max(24),
+        token: Joi.string().allow("").max(400),
+        event: Joi.string().max(4000),
+      }),
+      run: paymentJob(deliverPayment),
+    },
+    feed: { lane: "slow", payload: Joi.object({ feed: id }), run: feedJob },
+  }),
+  erases: {
+    what: "bookings",
+    // The time of a booking stays taken; whose it was is forgotten.
+    run: async (tx, siteId, email) => {
+      const [booked] = await tx
+        .update(bookings)
+        .set({ name: "", email: "", phone: "", answers: {} })
+        .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
+      return booked.affectedRows;
+    },
+  },
+  results: async ({ context: { db }, site }, widget, days) => {
+    const { zone } = site.settings;
+    if (!widget.settings.services.length) return { series: { booked: days.map(() => 0) }, states: {} };
+    const mine = and(eq(bookings.siteId, site.id), inArray(bookings.serviceId, [...widget.settings.services]));
+    // A day more than is asked: whatever the zone, the first day is whole.
+    const since = new Date(Date.parse(`${days[0]}T00:00Z`) - 86_400_000);
+    const made = await db
+      .select({ at: bookings.createdAt })
+      .from(bookings)
+      .where(and(mine, gte(bookings.createdAt, since), inArray(bookings.state, [...takingStates])))
+      .limit(50_000);
+    const counted = new Map<string, number>();
+    for (const { at } of made) {
+      const day = dayIn(zone, at);
+      counted.set(day, (counted.get(day) ?? 0) + 1);
+    }
+    const states = await db
+      .select({ state: bookings.state, all: sql<number>`count(*)` })
+      .from(bookings)
+      .where(mine)
+      .groupBy(bookings.state);
+    return {
+      series: { booked: days.map((day) => counted.get(day) ?? 0) },
+      states: Object.fromEntries(states.map((row) => [row.state, Number(row.all)])),
+    };
+  },
+  rehearse: null,
+} satisfies WidgetServer<"booking">;

@@ -1,0 +1,63 @@
+// What one call of a visitor's page, mail or calendar is; the edge (visitors.ts) judges what any call can have wrong.
+import type { Context } from "../context";
+import { siteHeaders } from "../process/headers";
+import type { Json } from "./described";
+
+/** One call, once its address, size and form are known to be fine. */
+export interface VisitorCall {
+  readonly context: Context;
+  readonly siteKey: string;
+  /** Network address of the caller. */
+  readonly address: string;
+  /** The language answers are written in. */
+  readonly language: string;
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, string>>;
+  /** A JSON object, the text of a signed body, or null. */
+  readonly body: unknown;
+  header(name: string): string | null;
+}
+
+export interface Endpoint {
+  readonly method: "GET" | "POST";
+  /** Below /_w/v1, with parameters in braces, as in openapi.json. */
+  readonly path: string;
+  /** The call as an OpenAPI operation: openapi.json is made of these. */
+  readonly says: Json;
+  /** What its body is read as; without one, no body is read. */
+  readonly body?: "json" | "signed";
+  /** Whose pages may call: only the site's own, or also those of other sites that a place allows. */
+  readonly fromPages: "own" | "allowed";
+  /** Headers it reads besides those of every call. */
+  readonly headers?: readonly string[];
+  /** Its work depends on what is asked; the caller's limit pays for it. */
+  readonly costly?: boolean;
+  run(call: VisitorCall): Promise<Response>;
+}
+
+export const fresh = (value: unknown, status = 200): Response =>
+  Response.json(value, { status, headers: { "cache-control": "no-store" } });
+
+/** A body with its ETag; 304 where the caller has it already. It is always asked for again, so never stale. */
+export function tagged(call: VisitorCall, body: string, etag: string, type: string): Response {
+  const headers = { etag, "cache-control": "private, no-cache" };
+  const known = call.header("if-none-match");
+  if (known?.split(",", 50).some((one) => one.trim().replace(/^W\//, "") === etag))
+    return new Response(null, { status: 304, headers });
+  return new Response(body, { headers: { ...headers, "content-type": type } });
+}
+
+/** A page behind a letter's link. */
+export const page = (call: VisitorCall, { status, html }: { status: number; html: string }): Response =>
+  new Response(html, {
+    status,
+    headers: {
+      ...siteHeaders(call.context.settings, "'none'"),
+      "content-type": "text/html; charset=utf-8",
+      "cache-control": "no-store",
+      // The token in the address goes to nobody else; without any referrer the form's own POST had no origin.
+      "Referrer-Policy": "same-origin",
+    },
+  });
+
+export const param = (call: VisitorCall, name: string): string => call.params[name] ?? "";

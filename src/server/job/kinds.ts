@@ -1,0 +1,19 @@
+// Every kind of job, in one list: any process may run them all.
+import Joi from "joi";
+import { deliverByHttp } from "../booking/payments";
+import { mailJob } from "../mail/mail";
+import { publishJob } from "../release/publish";
+import { sweepJob } from "../site/retention";
+import type { Outside } from "../widget/half";
+import { widgetServers } from "../widget/kinds";
+import type { JobKinds } from "./kind";
+
+const id = Joi.string().max(24).required();
+
+/** The kinds of jobs; `outside` is how what they send gets there. */
+export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): JobKinds => ({
+  publish: { lane: "slow", payload: Joi.object({ release: id }), run: publishJob },
+  mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
+  sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
+  ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),
+});

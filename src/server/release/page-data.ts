@@ -1,0 +1,42 @@
+// What a page with widgets carries for its scripts, and which scripts that is.
+import { loaderScript, openingScript, type PageData, type ReleasedWidget } from "@/core/widget/released";
+import type { VisitorScripts } from "./assets";
+
+export interface PageScripts {
+  /** Address of the loader. */
+  readonly script: string;
+  readonly data: PageData;
+  /** Names of all files it may load. */
+  readonly files: readonly string[];
+}
+
+/**
+ * The loader with its data for a page with these widgets; null for a page without. `base` is put before the loader's name. A rehearsal has everything at hand, since a draft of any kind may be sent to it.
+ */
+export function pageScripts(
+  widgets: readonly ReleasedWidget[],
+  scripts: VisitorScripts,
+  base: string,
+  about: Pick<PageData, "language" | "rehearsal">,
+): PageScripts | null {
+  if (!widgets.length && !about.rehearsal) return null;
+  const opens = about.rehearsal || widgets.some(({ rule }) => rule);
+  const wanted = about.rehearsal
+    ? Object.keys(scripts.entries).filter((name) => name !== loaderScript)
+    : [...new Set([...widgets.map(({ kind }) => kind), ...(opens ? [openingScript] : [])])].sort();
+  const file = (name: string): string => {
+    const found = scripts.entries[name];
+    if (found === undefined) throw new Error(`The build has no script for ${name}`);
+    return found;
+  };
+  return {
+    script: base + file(loaderScript),
+    data: {
+      ...about,
+      widgets,
+      // Seen from the loader, beside which they all lie.
+      scripts: Object.fromEntries(wanted.map((name) => [name, `./${file(name)}`])),
+    },
+    files: scripts.filesOf([loaderScript, ...wanted]),
+  };
+}

@@ -1,0 +1,22 @@
+// A site whole: its documents, and the parts that kinds of widgets keep.
+import type { SiteFile } from "@/core/site/site";
+import type { WidgetParts } from "@/core/widget/settings";
+import type { Executor } from "@/data/connection";
+import { loadDocuments, type SiteRow } from "@/data/site/queries";
+import { siteParts } from "../widget/parts";
+
+/** What kinds of widgets keep for a site. */
+export async function partsOf(db: Executor, siteId: string): Promise<Partial<WidgetParts>> {
+  const found: Partial<Record<keyof WidgetParts, unknown>> = {};
+  for (const { name, part } of siteParts) {
+    const own = await part.load(db, siteId);
+    if (own) found[name] = own;
+  }
+  return found as Partial<WidgetParts>;
+}
+
+/** The working state of a site, as its site file says it. */
+export const loadSite = async (db: Executor, site: SiteRow): Promise<SiteFile> => ({
+  ...(await loadDocuments(db, site)),
+  ...(await partsOf(db, site.id)),
+});

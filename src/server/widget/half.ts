@@ -1,0 +1,38 @@
+// The server's half of a kind of widget: what its screens and its visitors ask, its jobs, what it knows about a
+// person, and how it did.
+import type { WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
+import type { Executor } from "@/data/connection";
+import type { SiteRow } from "@/data/site/queries";
+import type { Context } from "../context";
+import type { Json } from "../edge/described";
+import type { Endpoint } from "../edge/endpoint";
+import type { JobKinds } from "../job/kind";
+import type { Operation, SiteCall } from "../operation";
+
+/** How a widget did, day by day, each series as long as `days`; and what visitors sent, by its state. */
+export interface WidgetResults {
+  /** Days in the site's zone, "2026-11-24". */
+  readonly days: readonly string[];
+  readonly series: Readonly<Record<string, readonly number[]>>;
+  readonly states: Readonly<Record<string, number>>;
+}
+
+/** How what a kind sends elsewhere gets there; tests give their own. */
+export interface Outside {
+  /** Brings an event of the payment stand-in to the site's webhook. */
+  deliverPayment(context: Context, site: SiteRow, body: string, signature: string): Promise<void>;
+}
+
+export interface WidgetServer<K extends WidgetKindName> {
+  // biome-ignore lint/suspicious/noExplicitAny: what each takes and gives stands in its own type
+  readonly operations: Readonly<Record<string, Operation<any, unknown>>>;
+  readonly endpoints: readonly Endpoint[];
+  /** Forms that its endpoints' descriptions name. */
+  readonly schemas: Readonly<Record<string, Json>>;
+  jobs(outside: Outside): JobKinds;
+  /** Forgets a person of a site; what is counted is called `what` in the answer. Null where it knows nobody. */
+  readonly erases: { readonly what: string; run(tx: Executor, siteId: string, email: string): Promise<number> } | null;
+  results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;
+  /** Judges what a rehearsed page would send, as the live site does; throws the same problem. Null where nothing is sent. */
+  readonly rehearse: ((settings: WidgetSettings[K], fields: unknown) => void) | null;
+}

@@ -1,0 +1,111 @@
+"use client";
+// What the selected block says: its kind's fields, each drawn by the control it names.
+import { Box, Text } from "@chakra-ui/react";
+import type { ComponentType } from "react";
+import type { FieldControlKind } from "@/core/page/kind";
+import { kinds } from "@/core/page/kinds";
+import type { PageNode } from "@/core/page/node";
+import { plainWords, type RichDoc } from "@/core/page/richtext";
+import { OptionChoice } from "@/studio/forms/value-control";
+import { Group, Row, TextInput, Tick } from "@/studio/kit/kit";
+import type { Measured } from "@/studio/stage/editable-frame";
+import { PictureChoice } from "../picture-choice";
+import type { Composer } from "../store";
+import { words as own } from "../words";
+import { AddBlock } from "./add-block";
+import { type FieldProps, useField } from "./field";
+import { LinesField } from "./lines-field";
+import { LinkField } from "./link-field";
+import { WidgetField } from "./widget-field";
+
+function LineField({ composer, node, field, measured }: FieldProps<"line">) {
+  const { value, set, error } = useField(composer, node, field.name);
+  const text = String(value ?? "");
+  const { stacked, counted } = field.control;
+  return (
+    <>
+      <Row label={field.label} error={error} stacked={stacked ?? false} hint={field.hint?.(node.content)}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            disabled={field.open?.(node.content) === false}
+            value={text}
+            onChange={(typed) => set(typed || !field.optional ? typed : undefined)}
+          />
+        )}
+      </Row>
+      {counted ? (
+        <Text fontSize="small" color="moss" mb="8px">
+          {measured
+            ? own.charactersOnLines(text.length, measured.lines, measured.widthPx)
+            : own.characters(text.length)}
+        </Text>
+      ) : null}
+    </>
+  );
+}
+
+const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>> } = {
+  line: LineField,
+  choice: ({ composer, node, field }) => {
+    const { value, set, error } = useField(composer, node, field.name);
+    return (
+      <Row label={field.label} error={error}>
+        {(ids) => <OptionChoice options={field.control.options} value={value} ids={ids} onChange={set} />}
+      </Row>
+    );
+  },
+  flag: ({ composer, node, field }) => (
+    <Tick
+      label={field.control.says}
+      checked={node.content[field.name] === true}
+      onChange={(on) => composer.setContent(node.id, field.name, on || !field.optional ? on : undefined)}
+    />
+  ),
+  onPage: ({ node, field }) => (
+    <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content[field.name] as RichDoc).length)}</Text>
+  ),
+  picture: ({ composer, node, field }) => (
+    <Box mb="10px">
+      <PictureChoice
+        value={node.content[field.name] as string | null}
+        onChoose={(media) => composer.choosePicture(node.id, media)}
+      />
+    </Box>
+  ),
+  link: LinkField,
+  widget: WidgetField,
+  lines: LinesField,
+};
+
+/** The fields of a block, and what it holds. */
+export function Fields({
+  composer,
+  node,
+  measured,
+}: {
+  composer: Composer;
+  node: PageNode;
+  measured: Measured | null;
+}) {
+  const kind = kinds[node.kind];
+  const fields = kind.fields.filter(
+    (field) => (composer.mayLayout || !field.layout) && field.shown?.(node.content) !== false,
+  );
+  const adds = composer.mayLayout && kind.holds !== undefined;
+  if (!fields.length && !adds) return null;
+  return (
+    <Group title={kind.fieldsTitle ?? kind.label}>
+      {kind.fieldsNote ? (
+        <Text color="ink2" mb="8px">
+          {kind.fieldsNote}
+        </Text>
+      ) : null}
+      {fields.map((field) => {
+        const Control = controls[field.control.kind] as ComponentType<FieldProps>;
+        return <Control key={field.name} composer={composer} node={node} field={field} measured={measured} />;
+      })}
+      {adds ? <AddBlock composer={composer} node={node} /> : null}
+    </Group>
+  );
+}

@@ -1,0 +1,134 @@
+"use client";
+// Lines that come, go and move: those of a list, with something at their end where the kind says so.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { useState } from "react";
+import type { PageNode } from "@/core/page/node";
+import { IconButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import type { Composer } from "../store";
+import { words as own } from "../words";
+import { type FieldProps, useField } from "./field";
+
+interface Line {
+  readonly id: string;
+  readonly text: string;
+  readonly aside?: string;
+}
+
+export function LinesField({ composer, node, field }: FieldProps<"lines">) {
+  const items = node.content[field.name] as readonly Line[];
+  // A line that was just added is written in at once.
+  const [added, setAdded] = useState<string | null>(null);
+  const add = (after?: string) => setAdded(composer.addLine(node.id, field.name, { text: "" }, after));
+  return (
+    <>
+      <Text color="ink2" mb="4px">
+        {own.linesCount(items.length)}
+      </Text>
+      {items.map((item, index) => (
+        <ListLine
+          key={item.id}
+          composer={composer}
+          node={node}
+          field={field.name}
+          item={item}
+          number={index + 1}
+          of={items.length}
+          aside={field.control.aside(node.content)}
+          fresh={item.id === added}
+          onEnter={() => add(item.id)}
+        />
+      ))}
+      <QuietButton onClick={() => add()}>
+        <Plus size={14} /> {own.addLine}
+      </QuietButton>
+    </>
+  );
+}
+
+function ListLine({
+  composer,
+  node,
+  field,
+  item,
+  number,
+  of,
+  aside: withAside,
+  fresh,
+  onEnter,
+}: {
+  composer: Composer;
+  node: PageNode;
+  /** Name of the list's field. */
+  field: string;
+  item: Line;
+  number: number;
+  of: number;
+  aside: boolean;
+  fresh: boolean;
+  onEnter: () => void;
+}) {
+  const text = useField(composer, node, `${field}.${item.id}.text`);
+  const aside = useField(composer, node, `${field}.${item.id}.aside`);
+  const fault = text.error ?? aside.error;
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (event.key === "Enter") {
+      event.preventDefault();
+      onEnter();
+    }
+    if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+      event.preventDefault();
+      composer.moveLine(node.id, field, item.id, event.key === "ArrowUp" ? -1 : 1);
+    }
+  };
+  return (
+    <Box mb="4px" onKeyDown={onKeyDown}>
+      <Flex gap="4px">
+        <TextInput
+          {...{ autoFocus: fresh }}
+          aria-label={own.lineNumber(number)}
+          aria-invalid={text.error !== undefined}
+          value={item.text}
+          onChange={text.set}
+        />
+        {withAside ? (
+          <Box w="76px" flex="none">
+            <TextInput
+              aria-label={own.endLine(number)}
+              aria-invalid={aside.error !== undefined}
+              value={item.aside ?? ""}
+              onChange={aside.set}
+            />
+          </Box>
+        ) : null}
+        <IconButton
+          name={own.moveLineUpAlt(number)}
+          minW="20px"
+          w="20px"
+          disabled={number === 1}
+          onClick={() => composer.moveLine(node.id, field, item.id, -1)}
+        >
+          <ArrowUp size={13} />
+        </IconButton>
+        <IconButton
+          name={own.moveLineDownAlt(number)}
+          minW="20px"
+          w="20px"
+          disabled={number === of}
+          onClick={() => composer.moveLine(node.id, field, item.id, 1)}
+        >
+          <ArrowDown size={13} />
+        </IconButton>
+        <IconButton
+          name={own.removeLine(number)}
+          minW="24px"
+          w="24px"
+          onClick={() => composer.removeLine(node.id, field, item.id)}
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+      {fault ? <State tone="brick">{fault}</State> : null}
+    </Box>
+  );
+}

@@ -1,0 +1,60 @@
+"use client";
+// Which widget stands here, and in which of the ways its kind knows.
+import { widgetKinds } from "@/core/widget/kinds";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, Row } from "@/studio/kit/kit";
+import { words as own } from "../words";
+import { type FieldProps, useField } from "./field";
+
+type InPage = "flow" | "button" | "link";
+
+const placementNames: Readonly<Record<InPage, string>> = {
+  flow: own.inTheFlow,
+  button: own.aButton,
+  link: own.textLink,
+};
+
+export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
+  const { widgets } = useSite();
+  const as = useField(composer, node, "as");
+  const id = String(node.content[field.name] ?? "");
+  const placementsOf = (widget: string): readonly InPage[] => {
+    const found = widgets.find((one) => one.id === widget);
+    const known = found ? widgetKinds[found.kind].placements : (["button", "link"] as const);
+    return known.filter((placement): placement is InPage => placement !== "over");
+  };
+  const placements = placementsOf(id);
+  return (
+    <>
+      <Row label={field.label}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={id}
+            onChange={(widget) => {
+              composer.setContent(node.id, field.name, widget || null);
+              const [first] = placementsOf(widget);
+              if (first && !placementsOf(widget).includes(as.value as InPage)) as.set(first);
+            }}
+            options={[
+              ["", own.chooseWidget],
+              ...widgets.map(
+                (widget) => [widget.id, own.widgetOfKind(widget.name, widgetKinds[widget.kind].label)] as const,
+              ),
+            ]}
+          />
+        )}
+      </Row>
+      <Row label={own.as} error={as.error}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={String(as.value)}
+            onChange={as.set}
+            options={placements.map((placement) => [placement, placementNames[placement]] as const)}
+          />
+        )}
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,180 @@
+"use client";
+// A block picked on the page itself: the page as it stands, and a click on it.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useMemo, useRef, useState } from "react";
+import { kinds } from "@/core/page/kinds";
+import { everyNode, findNode, type PageNode } from "@/core/page/node";
+import { nodeWords } from "@/core/page/words";
+import { useSite, useStageRenderer } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Choice, Loading, MainButton, PlainButton, Row, State, Window } from "@/studio/kit/kit";
+import type { StageState } from "@/studio/stage/patch";
+import { StageFrame } from "@/studio/stage/stage-frame";
+import { words } from "./words";
+
+/** What a block is called: its kind, and its first words. */
+export const blockName = (node: Pick<PageNode, "kind">, text: string): string =>
+  text ? `${kinds[node.kind].label} “${text.slice(0, 40)}”` : kinds[node.kind].label;
+
+const marked = "outline:3px solid #BC2C1C;outline-offset:2px;cursor:pointer";
+const widthPx = 1180;
+const roomPx = 718;
+
+/** The button that names the block and opens the picking. */
+export function PickBlock({ block, onPick }: { block: string; onPick: (block: string) => void }) {
+  const site = useSite();
+  const [open, setOpen] = useState(false);
+  const { data } = useQuery({
+    queryKey: ["block", site.key, block],
+    enabled: block !== "",
+    queryFn: () => ask("pages.findBlock", { site: site.key, block }),
+  });
+  return (
+    <Flex gap="8px" align="center" wrap="wrap">
+      {block === "" ? (
+        <Text color="ink2">{words.noBlock}</Text>
+      ) : data?.found ? (
+        <Text>
+          {blockName({ kind: data.found.kind as PageNode["kind"] }, data.found.words)}
+          <Text as="span" color="ink2">
+            {words.onPage(data.found.title)}
+          </Text>
+        </Text>
+      ) : data ? (
+        <State tone="amber">{words.blockGone}</State>
+      ) : null}
+      <PlainButton onClick={() => setOpen(true)}>{words.pickOnPage}</PlainButton>
+      {open ? (
+        <Picking
+          first={data?.found?.page ?? site.pages.find((page) => page.slug === "")?.id ?? ""}
+          chosen={block}
+          onClose={() => setOpen(false)}
+          onPick={(picked) => {
+            onPick(picked);
+            setOpen(false);
+          }}
+        />
+      ) : null}
+    </Flex>
+  );
+}
+
+function Picking({
+  first,
+  chosen,
+  onPick,
+  onClose,
+}: {
+  first: string;
+  chosen: string;
+  onPick: (block: string) => void;
+  onClose: () => void;
+}) {
+  const site = useSite();
+  const [page, setPage] = useState(first);
+  const [at, setAt] = useState(chosen);
+  const { data } = useQuery({
+    queryKey: ["page", site.key, page, "pick"],
+    queryFn: () => ask("pages.open", { site: site.key, page }),
+  });
+  const body = (id: string) => data?.documents.find((one) => one.id === id)?.body;
+  const renderer = useStageRenderer(site, body("header"), body("footer"));
+  const meta = site.pages.find((one) => one.id === page);
+  const root = body(page);
+  const rendered = useMemo(
+    () => (renderer && meta && root ? renderer.render(meta, root) : null),
+    [renderer, meta, root],
+  );
+  const blocks = useMemo(() => (root ? [...everyNode(root)].filter((node) => kinds[node.kind].pressed) : []), [root]);
+  const stage = useRef<StageState | null>(null);
+  const mark = (id: string) => {
+    const document = stage.current?.document;
+    const style = document?.getElementById("picked");
+    if (style) style.textContent = id ? `[data-n="${CSS.escape(id)}"]{${marked}}` : "";
+  };
+  const open = (state: StageState) => {
+    stage.current = state;
+    const style = state.document.createElement("style");
+    style.id = "picked";
+    state.document.head.append(style);
+    const blockAt = (event: Event) => (event.target as Element).closest?.<HTMLElement>("[data-n]")?.dataset.n ?? "";
+    const move = (event: Event) => mark(blockAt(event));
+    const press = (event: Event) => {
+      event.preventDefault();
+      const block = blockAt(event);
+      if (block) onPick(block);
+    };
+    state.document.addEventListener("pointermove", move);
+    state.document.addEventListener("click", press);
+    mark(at);
+    return () => {
+      state.document.removeEventListener("pointermove", move);
+      state.document.removeEventListener("click", press);
+      stage.current = null;
+    };
+  };
+  const found = root && at ? findNode(root, at) : null;
+  return (
+    <Window
+      title={words.pickTitle}
+      open
+      wide
+      onClose={onClose}
+      foot={
+        <MainButton disabled={!found} onClick={() => onPick(at)}>
+          {words.takeBlock}
+        </MainButton>
+      }
+    >
+      <Text mb="10px">{words.pickText}</Text>
+      <Row label={words.page}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={page}
+            onChange={(next) => {
+              setPage(next);
+              setAt("");
+            }}
+            options={site.pages.map((one) => [one.id, one.title] as const)}
+          />
+        )}
+      </Row>
+      <Row label={words.block}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={found ? at : ""}
+            onChange={(block) => {
+              setAt(block);
+              mark(block);
+              stage.current?.document
+                .querySelector(`[data-n="${CSS.escape(block)}"]`)
+                ?.scrollIntoView({ block: "center" });
+            }}
+            options={[
+              ["", words.orFromList],
+              ...blocks.map((node) => [node.id, blockName(node, nodeWords(node).split("\n")[0] ?? "")] as const),
+            ]}
+          />
+        )}
+      </Row>
+      <Box borderWidth="1px" borderColor="line" maxH="46vh" overflowY="auto">
+        {renderer && rendered ? (
+          <StageFrame
+            key={page}
+            title={words.pickTitle}
+            widthPx={widthPx}
+            scale={roomPx / widthPx}
+            renderer={renderer}
+            rendered={rendered}
+            onOpen={open}
+          />
+        ) : (
+          <Loading what={words.thePage} />
+        )}
+      </Box>
+    </Window>
+  );
+}

@@ -1,0 +1,203 @@
+"use client";
+// The time line of the rehearsal: a course of a visit one can change, what opens when, and the reasons.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import { rehearseOpenings, type VisitEvent } from "@/core/opening/course";
+import type { Opening } from "@/core/opening/opening";
+import { openingRule } from "@/core/opening/released";
+import { nothingRemembered, type OpeningMemory } from "@/core/opening/rule";
+import { pagePath } from "@/core/site/site";
+import { openingOf } from "@/core/widget/kinds";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, NumberInput, Row, State, Tick, Title } from "@/studio/kit/kit";
+import { reasonWords } from "@/studio/kit/reasons";
+import { Happened, useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { words } from "./words";
+
+interface PlannedVisit {
+  readonly page: string;
+  readonly staysSeconds: number;
+  readonly scrollsTo: number;
+  readonly scrollsAt: number;
+  readonly leavesAt: number | null;
+  readonly closesAfter: number | null;
+  readonly closedDaysAgo: number | null;
+}
+
+/** The events of a planned visit, in order of time. */
+function eventsOf(visit: PlannedVisit): VisitEvent[] {
+  const events: VisitEvent[] = [];
+  for (let step = 1; step <= 4 && visit.scrollsTo > 0; step++)
+    events.push({
+      kind: "scrolled",
+      at: visit.scrollsAt + (step - 1) * 0.4,
+      percent: Math.round((visit.scrollsTo * step) / 4),
+    });
+  if (visit.leavesAt !== null) events.push({ kind: "left", at: visit.leavesAt });
+  return events.sort((one, other) => one.at - other.at);
+}
+
+export function TimeLine({ id, opening }: { id: string; opening: Opening }) {
+  const site = useSite();
+  const { chosen } = useChosenVisitor();
+  const [visit, setVisit] = useState<PlannedVisit>({
+    page: "/",
+    staysSeconds: 30,
+    scrollsTo: 70,
+    scrollsAt: 8,
+    leavesAt: null,
+    closesAfter: null,
+    closedDaysAgo: null,
+  });
+  const change = (part: Partial<PlannedVisit>) => setVisit({ ...visit, ...part });
+  const visitor = useMemo(
+    () => visitorOf(chosen, site.settings.zone, site.widgets),
+    [chosen, site.settings.zone, site.widgets],
+  );
+  const rehearsal = useMemo(() => {
+    const rules = site.widgets.flatMap((widget) => {
+      const other = widget.id === id ? opening : widget.settings.enabled ? openingOf(widget) : null;
+      return other ? [openingRule(widget.id, other, site.settings.zone)] : [];
+    });
+    const memory: OpeningMemory =
+      visit.closedDaysAgo === null
+        ? nothingRemembered
+        : { ...nothingRemembered, closedAt: { [id]: visitor.now - visit.closedDaysAgo * 86_400_000 } };
+    return rehearseOpenings(rules, visitor, memory, visit.page, eventsOf(visit), visit.staysSeconds);
+  }, [site, id, opening, visit, visitor]);
+  const names = (widget: string) =>
+    widget === id ? words.thisWidget : `“${site.widgets.find((one) => one.id === widget)?.name ?? widget}”`;
+  const opened = rehearsal.moments.find((moment) => moment.widget === id && moment.what === "opened");
+  const against = rehearsal.unopened.find((one) => one.widget === id);
+  const at = (seconds: number) => `${Math.min(100, (seconds / visit.staysSeconds) * 100)}%`;
+  return (
+    <Box maxW="560px" mx="auto" bg="sheet" borderWidth="1px" borderColor="line" boxShadow="page" p="18px">
+      <Title level={2}>{words.whenOpensWhy}</Title>
+      <Box my="8px" aria-live="polite" data-testid="verdict">
+        {opened ? (
+          <State tone="moss">
+            {words.opensAfterS(Math.round(opened.at * 10) / 10, reasonWords(opened.reasons[0] ?? { code: "" }))}
+          </State>
+        ) : (
+          <State tone="amber">{words.doesNotOpenVisitor(against?.reasons.map(reasonWords).join(" ") ?? "")}</State>
+        )}
+      </Box>
+      <Box position="relative" h="52px" my="12px" aria-hidden="true">
+        <Box position="absolute" left="0" right="0" top="26px" borderTopWidth="2px" borderColor="edge" />
+        {[0, 0.25, 0.5, 0.75, 1].map((part) => (
+          <Text
+            key={part}
+            position="absolute"
+            top="32px"
+            left={`${part * 100}%`}
+            transform={part === 1 ? "translateX(-100%)" : part ? "translateX(-50%)" : undefined}
+            fontSize="small"
+            color="ink2"
+            whiteSpace="nowrap"
+          >{`${Math.round(visit.staysSeconds * part)} s`}</Text>
+        ))}
+        {visit.scrollsTo > 0 ? (
+          <Box
+            position="absolute"
+            top="22px"
+            left={at(visit.scrollsAt)}
+            w={`calc(${at(1.2)})`}
+            minW="10px"
+            h="8px"
+            bg="wash"
+            borderWidth="1px"
+            borderColor="edge"
+            title={words.scrolls}
+          />
+        ) : null}
+        {rehearsal.moments.map((moment) => (
+          <Box
+            key={`${moment.at}${moment.widget}${moment.what}`}
+            position="absolute"
+            top="4px"
+            left={at(moment.at)}
+            transform="translateX(-50%)"
+            textAlign="center"
+          >
+            <Text
+              fontSize="small"
+              fontWeight="700"
+              color={moment.what === "opened" ? "mark" : "ink2"}
+              whiteSpace="nowrap"
+            >
+              {moment.what === "opened"
+                ? words.opens
+                : moment.what === "waits"
+                  ? words.waits
+                  : moment.what === "heldBack"
+                    ? words.heldBack
+                    : ""}
+            </Text>
+            <Box w="2px" h="12px" bg={moment.what === "opened" ? "mark" : "edge"} mx="auto" />
+          </Box>
+        ))}
+      </Box>
+      <Happened moments={rehearsal.moments} unopened={rehearsal.unopened} names={names} />
+      <Box mt="16px" pt="12px" borderTopWidth="1px" borderColor="line">
+        <Text fontWeight="700" mb="8px">
+          {words.visitRehearsed}
+        </Text>
+        <Row label={words.page}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={visit.page}
+              onChange={(page) => change({ page })}
+              options={site.pages.map((page) => [pagePath(page), page.title] as const)}
+            />
+          )}
+        </Row>
+        <Row label={words.staysFor}>
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={1}
+                max={600}
+                value={visit.staysSeconds}
+                onChange={(seconds) => change({ staysSeconds: Math.min(600, Math.max(1, seconds ?? 1)) })}
+              />
+              <Text>{words.secondsUnit}</Text>
+            </Flex>
+          )}
+        </Row>
+        <Row label={words.scrollsTo}>
+          {(ids) => (
+            <Flex align="center" gap="6px">
+              <NumberInput
+                {...ids}
+                min={0}
+                max={100}
+                value={visit.scrollsTo}
+                onChange={(percent) => change({ scrollsTo: Math.min(100, Math.max(0, percent ?? 0)) })}
+              />
+              <Text whiteSpace="nowrap">{words.percentFromSecond}</Text>
+              <NumberInput
+                aria-label={words.secondScroll}
+                min={0}
+                max={600}
+                value={visit.scrollsAt}
+                onChange={(seconds) => change({ scrollsAt: Math.max(0, seconds ?? 0) })}
+              />
+            </Flex>
+          )}
+        </Row>
+        <Tick
+          label={words.leavesWithPointerAt}
+          checked={visit.leavesAt !== null}
+          onChange={(leaves) => change({ leavesAt: leaves ? Math.max(0, visit.staysSeconds - 1) : null })}
+        />
+        <Tick
+          label={words.closedThreeDaysAgo}
+          checked={visit.closedDaysAgo !== null}
+          onChange={(closed) => change({ closedDaysAgo: closed ? 3 : null })}
+        />
+      </Box>
+    </Box>
+  );
+}

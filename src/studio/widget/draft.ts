@@ -1,0 +1,293 @@
+// The settings of one open widget as they are being changed: validated as typed, saved when they hold, with steps back
+// and forth, kept in the browser until the server has them, and with both sides at hand where somebody else saved
+// meanwhile. No React in here: the workspace listens, tests drive it.
+import type Joi from "joi";
+import { sentences } from "@/core/input/sentences";
+import { pathOf } from "@/core/page/validate";
+
+/** What a widget is on the server. */
+export interface Stored {
+  readonly name: string;
+  readonly settings: object;
+  readonly revision: number;
+}
+
+/** What the server says to a save. */
+export type Saved =
+  | { readonly kind: "saved"; readonly revision: number }
+  /** Somebody else saved since; these are their settings. */
+  | { readonly kind: "conflict"; readonly theirs: Stored }
+  /** The server can't be reached, or the session has ended: to be tried again. */
+  | { readonly kind: "later"; readonly signedOut: boolean }
+  | { readonly kind: "refused"; readonly message: string };
+
+export interface DraftSource {
+  readonly schema: Joi.ObjectSchema;
+  /** Words for a name that is missing. */
+  readonly needsName: string;
+  save(next: Stored): Promise<Saved>;
+  /** Where unsaved settings outlive the tab; "" for nothing. */
+  readonly storage: { read(): string; write(text: string): void };
+  /** Runs something later; answers how to call it off. */
+  later(run: () => void, ms: number): () => void;
+  /** Milliseconds that only rise. */
+  now(): number;
+}
+
+export type DraftState =
+  | { readonly kind: "saved" | "saving" | "incomplete" }
+  | { readonly kind: "waiting" | "signedOut" }
+  | { readonly kind: "refused"; readonly message: string }
+  | { readonly kind: "conflict"; readonly theirs: Stored };
+
+export interface DraftView {
+  readonly name: string;
+  readonly settings: object;
+  readonly revision: number;
+  /** What is wrong, by path ("fields[1].label", "name"). */
+  readonly faults: Readonly<Record<string, string>>;
+  readonly state: DraftState;
+  readonly mayUndo: boolean;
+  readonly mayRedo: boolean;
+  /** Whether it began with settings that an earlier tab could not save. */
+  readonly recovered: boolean;
+}
+
+/** Changes of one field within this time are one step back, in ms. */
+const oneStepMs = 1200;
+/** How long changes are gathered before they are saved, in ms. */
+const gatherMs = 450;
+const againMs = 3000;
+const mostSteps = 200;
+
+type Value = Pick<Stored, "name" | "settings">;
+
+interface Kept extends Value {
+  readonly revision: number;
+}
+
+const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+
+export class WidgetDraft {
+  private value: Value;
+  private revision: number;
+  private stored: Value;
+  private past: Value[] = [];
+  private future: Value[] = [];
+  private lastChange: { readonly key: string; readonly at: number } | null = null;
+  private state: DraftState = { kind: "saved" };
+  private faults: Readonly<Record<string, string>> = {};
+  private recovered = false;
+  private callOff: (() => void) | null = null;
+  private saving: Promise<void> | null = null;
+  private ended = false;
+  private readonly listeners = new Set<() => void>();
+  private shown: DraftView;
+
+  constructor(
+    opened: Stored,
+    private readonly source: DraftSource,
+  ) {
+    this.value = { name: opened.name, settings: opened.settings };
+    this.stored = this.value;
+    this.revision = opened.revision;
+    this.shown = this.makeView();
+    this.recover(opened);
+  }
+
+  /** Settings that an earlier tab left: they go on from here, or stand against what was saved since. */
+  private recover(opened: Stored) {
+    let kept: Kept | null = null;
+    try {
+      kept = JSON.parse(this.source.storage.read() || "null") as Kept | null;
+    } catch {
+      // What can't be read was not ours.
+    }
+    if (!kept || same({ name: kept.name, settings: kept.settings }, this.value)) return this.forget();
+    this.past.push(this.value);
+    this.value = { name: kept.name, settings: kept.settings };
+    this.recovered = true;
+    this.judge();
+    if (kept.revision === opened.revision) this.saveSoon();
+    else this.become({ kind: "conflict", theirs: opened });
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  view = (): DraftView => this.shown;
+
+  private makeView(): DraftView {
+    return {
+      ...this.value,
+      revision: this.revision,
+      faults: this.faults,
+      state: this.state,
+      mayUndo: this.past.length > 0,
+      mayRedo: this.future.length > 0,
+      recovered: this.recovered,
+    };
+  }
+
+  private tell() {
+    this.shown = this.makeView();
+    for (const listener of this.listeners) listener();
+  }
+
+  private become(state: DraftState) {
+    this.state = state;
+    this.tell();
+  }
+
+  private judge() {
+    const { error } = this.source.schema.validate(this.value.settings, {
+      abortEarly: false,
+      convert: false,
+      messages: sentences,
+      errors: { wrap: { label: false } },
+    });
+    const faults: Record<string, string> = {};
+    for (const detail of error?.details ?? []) faults[pathOf(detail.path)] ??= detail.message;
+    if (!this.value.name.trim()) faults.name = this.source.needsName;
+    this.faults = faults;
+  }
+
+  /** Changes some settings. A value of undefined takes the setting away. */
+  change(part: Readonly<Record<string, unknown>>) {
+    const settings = Object.fromEntries(
+      Object.entries({ ...this.value.settings, ...part }).filter(([, value]) => value !== undefined),
+    );
+    this.put({ ...this.value, settings }, Object.keys(part).sort().join(" "));
+  }
+
+  rename(name: string) {
+    this.put({ ...this.value, name }, "name");
+  }
+
+  private put(next: Value, key: string) {
+    const at = this.source.now();
+    const goesOn = this.lastChange?.key === key && at - this.lastChange.at < oneStepMs;
+    if (!goesOn) {
+      this.past.push(this.value);
+      if (this.past.length > mostSteps) this.past.shift();
+    }
+    this.future = [];
+    this.lastChange = { key, at };
+    this.take(next);
+  }
+
+  private take(next: Value) {
+    this.value = next;
+    this.judge();
+    this.keep();
+    if (this.state.kind === "conflict") this.tell();
+    else this.saveSoon();
+  }
+
+  undo() {
+    const before = this.past.pop();
+    if (!before) return;
+    this.future.push(this.value);
+    this.lastChange = null;
+    this.take(before);
+  }
+
+  redo() {
+    const after = this.future.pop();
+    if (!after) return;
+    this.past.push(this.value);
+    this.lastChange = null;
+    this.take(after);
+  }
+
+  /** Ends a conflict: one's own settings over theirs, or theirs, with one's own a step back away. */
+  choose(whose: "yours" | "theirs") {
+    if (this.state.kind !== "conflict") return;
+    const { theirs } = this.state;
+    this.revision = theirs.revision;
+    this.stored = { name: theirs.name, settings: theirs.settings };
+    this.state = { kind: "saved" };
+    if (whose === "theirs") {
+      this.past.push(this.value);
+      this.future = [];
+      this.lastChange = null;
+      this.value = this.stored;
+      this.judge();
+    }
+    this.recovered = false;
+    if (same(this.value, this.stored)) {
+      this.forget();
+      this.tell();
+    } else {
+      this.keep();
+      this.saveSoon();
+    }
+  }
+
+  private keep() {
+    this.source.storage.write(JSON.stringify({ ...this.value, revision: this.revision } satisfies Kept));
+  }
+
+  private forget() {
+    this.source.storage.write("");
+  }
+
+  private saveSoon(ms = gatherMs) {
+    this.callOff?.();
+    this.callOff = null;
+    if (Object.keys(this.faults).length) return this.become({ kind: "incomplete" });
+    if (same(this.value, this.stored) && !this.saving) {
+      this.forget();
+      return this.become({ kind: "saved" });
+    }
+    if (ms === gatherMs) this.state = { kind: "saving" };
+    if (this.ended) return;
+    this.callOff = this.source.later(() => void this.flush(), ms);
+    this.tell();
+  }
+
+  /** Saves what is there now, after what is on its way. */
+  async flush(): Promise<void> {
+    this.callOff?.();
+    this.callOff = null;
+    await this.saving;
+    if (this.state.kind === "conflict" || Object.keys(this.faults).length) return;
+    if (same(this.value, this.stored)) return;
+    const sent = this.value;
+    const work = this.source.save({ ...sent, revision: this.revision }).then((answer) => {
+      this.saving = null;
+      this.answered(sent, answer);
+    });
+    this.saving = work;
+    await work;
+  }
+
+  private answered(sent: Value, answer: Saved) {
+    if (answer.kind === "conflict") return this.become({ kind: "conflict", theirs: answer.theirs });
+    if (answer.kind === "refused") return this.become({ kind: "refused", message: answer.message });
+    if (answer.kind === "later") {
+      this.state = { kind: answer.signedOut ? "signedOut" : "waiting" };
+      return this.saveSoon(againMs);
+    }
+    this.revision = answer.revision;
+    this.stored = sent;
+    this.recovered = false;
+    // What was typed meanwhile is saved next, on what has just been stored.
+    if (same(this.value, sent)) {
+      this.forget();
+      this.become({ kind: "saved" });
+    } else {
+      this.keep();
+      this.saveSoon();
+    }
+  }
+
+  /** The workspace is left: what is complete is still saved, the rest stays in the browser. */
+  end(): Promise<void> {
+    this.ended = true;
+    this.listeners.clear();
+    return this.flush();
+  }
+}

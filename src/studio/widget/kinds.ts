@@ -1,0 +1,20 @@
+// The list of the studio's halves of widget kinds: one line a kind.
+import type { WidgetKindName } from "@/core/widget/settings";
+import { bookingStudio } from "@/studio/booking/half";
+import { popupStudio } from "@/studio/popup/half";
+import type { WidgetStudio } from "./half";
+
+const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
+  popup: popupStudio,
+  booking: bookingStudio,
+};
+
+/** A kind's half, to be asked about its own widgets. */
+export const studioOf = <K extends WidgetKindName>(kind: K): WidgetStudio<K> =>
+  widgetStudios[kind] as unknown as WidgetStudio<K>;
+
+/** What the Desk shows of the kinds. */
+export const deskLists = (Object.keys(widgetStudios) as WidgetKindName[]).flatMap((key) => {
+  const { desk } = widgetStudios[key];
+  return desk ? [{ key, ...desk }] : [];
+});

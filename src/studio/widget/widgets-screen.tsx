@@ -1,0 +1,190 @@
+"use client";
+// Widgets: the list of every kind with state and results, and starting a new one.
+import { Box, Flex, RadioCard, Text } from "@chakra-ui/react";
+import { useQueries } from "@tanstack/react-query";
+import { Plus, Trash2 } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { kindOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import {
+  IconButton,
+  MainButton,
+  PlainButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Title,
+  useRefusal,
+  Window,
+} from "@/studio/kit/kit";
+import { KindDrawing } from "./kind-drawing";
+import { studioOf } from "./kinds";
+import { resultsQuery } from "./results-panel";
+import { words } from "./words";
+
+export function WidgetsScreen() {
+  const site = useSite();
+  const [adding, setAdding] = useState(false);
+  const [removing, setRemoving] = useState<SiteWidget | null>(null);
+  const results = useQueries({ queries: site.widgets.map((widget) => resultsQuery(site.key, widget.id, 28)) });
+  return (
+    <Box as="main" p="28px" maxW="1000px" w="100%" mx="auto" overflowY="auto">
+      <Flex justify="space-between" align="flex-end" mb="16px">
+        <Box>
+          <Title>{words.widgets}</Title>
+          <Text color="ink2">{words.workingPartsTheyFollow(site.name)}</Text>
+        </Box>
+        <MainButton onClick={() => setAdding(true)}>
+          <Plus size={14} /> {words.newWidget}
+        </MainButton>
+      </Flex>
+      {site.widgets.length === 0 ? (
+        <Box bg="sheet" borderWidth="1px" borderColor="line" p="24px">
+          {words.hereStandWidgets}
+        </Box>
+      ) : null}
+      {site.widgets.map((widget, index) => {
+        const kind = kindOf(widget as { kind: WidgetKindName });
+        const data = results[index]?.data;
+        return (
+          <Flex
+            key={widget.id}
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="line"
+            mb="10px"
+            p="14px"
+            align="center"
+            gap="20px"
+          >
+            <Box flex="1" minW="0">
+              <Link href={`/s/${site.key}/widgets/${widget.id}`}>
+                <Title level={2}>{widget.name}</Title>
+              </Link>
+              <Text color="ink2">{words.kindAndNote(kind.label, kind.note(widget.settings as never))}</Text>
+            </Box>
+            {widget.settings.enabled ? <State tone="moss">{words.on}</State> : <State tone="amber">{words.off}</State>}
+            <Text w="190px" textAlign="end">
+              {data ? studioOf(widget.kind as WidgetKindName).inShort(data) : words.counting}
+              <Text as="span" display="block" color="ink2" fontSize="small">
+                {words.n28Days}
+              </Text>
+            </Text>
+            <Link href={`/s/${site.key}/widgets/${widget.id}`}>
+              <PlainButton as="span">{words.open}</PlainButton>
+            </Link>
+            <IconButton name={words.removeWidget(widget.name)} onClick={() => setRemoving(widget)}>
+              <Trash2 size={15} />
+            </IconButton>
+          </Flex>
+        );
+      })}
+      <NewWidget open={adding} onClose={() => setAdding(false)} />
+      <RemoveWidget widget={removing} onClose={() => setRemoving(null)} />
+    </Box>
+  );
+}
+
+/** Which kind, with a sentence and a drawing each, and what it is called. */
+function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const router = useRouter();
+  const { refusal, attempt } = useRefusal();
+  const [kind, setKind] = useState<WidgetKindName>(widgetKindNames[0] as WidgetKindName);
+  const [name, setName] = useState("");
+  const add = () =>
+    attempt(async () => {
+      const { id } = await ask("widgets.add", { site: site.key, kind, name });
+      await refresh();
+      router.push(`/s/${site.key}/widgets/${id}`);
+    });
+  return (
+    <Window
+      title={words.newWidget}
+      open={open}
+      onClose={onClose}
+      wide
+      foot={<MainButton onClick={add}>{words.make(widgetKinds[kind].label)}</MainButton>}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <RadioCard.Root
+          aria-label={words.kinds}
+          value={kind}
+          onValueChange={({ value }) => value && setKind(value as WidgetKindName)}
+          mb="14px"
+        >
+          <Flex gap="10px" wrap="wrap">
+            {widgetKindNames.map((one) => (
+              <RadioCard.Item
+                key={one}
+                value={one}
+                flex="1 1 300px"
+                bg="white"
+                borderColor="line"
+                borderRadius="field"
+                cursor="pointer"
+                _checked={{ borderColor: "mark", boxShadow: "0 0 0 1px var(--chakra-colors-mark)" }}
+              >
+                <RadioCard.ItemHiddenInput />
+                <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
+                  <KindDrawing shapes={widgetKinds[one].drawing} />
+                  <RadioCard.ItemContent gap="2px">
+                    <RadioCard.ItemText fontWeight="700">{widgetKinds[one].label}</RadioCard.ItemText>
+                    <RadioCard.ItemDescription color="ink2" fontSize="ui" opacity="1">
+                      {widgetKinds[one].sentence}
+                    </RadioCard.ItemDescription>
+                  </RadioCard.ItemContent>
+                </RadioCard.ItemControl>
+              </RadioCard.Item>
+            ))}
+          </Flex>
+        </RadioCard.Root>
+        <Row label={words.name} error={refusal?.at("name")} hint={words.youVisitorsDoNot}>
+          {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
+        </Row>
+        <RefusalNote refusal={refusal} shownAt={["name"]} />
+      </form>
+    </Window>
+  );
+}
+
+function RemoveWidget({ widget, onClose }: { widget: SiteWidget | null; onClose: () => void }) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const { refusal, attempt } = useRefusal();
+  return (
+    <Window
+      title={words.removeTitle(widget?.name ?? "")}
+      open={widget !== null}
+      onClose={onClose}
+      foot={
+        <MainButton
+          bg="brick"
+          onClick={() =>
+            attempt(async () => {
+              await ask("widgets.remove", { site: site.key, widget: widget?.id ?? "" });
+              await refresh();
+              onClose();
+            })
+          }
+        >
+          {words.removeIt}
+        </MainButton>
+      }
+    >
+      {widget ? studioOf(widget.kind as WidgetKindName).removing : null}
+      <RefusalNote refusal={refusal} />
+    </Window>
+  );
+}

@@ -1,0 +1,238 @@
+"use client";
+// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Redo2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import { pagePath } from "@/core/site/site";
+import { kindOf } from "@/core/widget/kinds";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import type { SyncState } from "@/studio/composer/sync";
+import { useSite } from "@/studio/frame/site-context";
+import { useStatus } from "@/studio/frame/status";
+import { IconButton, State, Tick, Title } from "@/studio/kit/kit";
+import { RehearseStrip } from "@/studio/rehearse/rehearse";
+import { Conflict } from "./conflict";
+import type { DraftState } from "./draft";
+import type { Step } from "./half";
+import { studioOf } from "./kinds";
+import { PlacedOn } from "./placed-on";
+import { ResultsPanel } from "./results-panel";
+import { useDraft } from "./use-draft";
+import { VisitorView } from "./visitor-view";
+import { words } from "./words";
+
+export function WidgetScreen({ widget: id }: { widget: string }) {
+  const site = useSite();
+  const widget = site.widgets.find((one) => one.id === id);
+  if (!widget)
+    return (
+      <Box as="main" p="24px">
+        <State tone="brick">{words.widgetNotHereAny}</State>
+        <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
+      </Box>
+    );
+  return <Workspace key={id} widget={widget} />;
+}
+
+const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, { kind: K }>) => SyncState } = {
+  saved: () => ({ kind: "saved" }),
+  saving: () => ({ kind: "saving" }),
+  waiting: () => ({ kind: "waiting", edits: 1 }),
+  signedOut: () => ({ kind: "signedOut", edits: 1 }),
+  incomplete: () => ({ kind: "refused", message: words.notYetComplete }),
+  refused: ({ message }) => ({ kind: "refused", message }),
+  conflict: () => ({ kind: "refused", message: words.conflictShort }),
+};
+
+/** Panels of the workspace that are no steps. */
+type Open = { readonly step: string } | "placed" | "results";
+
+function Workspace({ widget }: { widget: SiteWidget & { readonly revision: number } }) {
+  const site = useSite();
+  const { draft, view } = useDraft(widget);
+  const kind = kindOf(widget as { kind: WidgetKindName });
+  const { steps } = studioOf(widget.kind as WidgetKindName);
+  const [open, setOpen] = useState<Open>({ step: (steps[0] as Step<WidgetKindName>).key });
+  useStatus(syncOf[view.state.kind](view.state as never), view.revision);
+  const settings = view.settings as never;
+  const { enabled } = view.settings as { enabled: boolean };
+  const faultsOf = (one: Step<WidgetKindName>) =>
+    Object.keys(view.faults).filter((path) =>
+      one.of.some((part) => path === part || path.startsWith(`${part}.`) || path.startsWith(`${part}[`)),
+    );
+  const current = typeof open === "string" ? null : steps.find((one) => one.key === open.step);
+  const ready = Object.keys(view.faults).length === 0;
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+    event.preventDefault();
+    if (event.shiftKey) draft.redo();
+    else draft.undo();
+  };
+  return (
+    <Flex flex="1" minH="0" onKeyDown={onKeyDown}>
+      <Box
+        as="nav"
+        aria-label={words.steps}
+        w="206px"
+        flex="none"
+        bg="sheet"
+        borderRightWidth="1px"
+        borderColor="line"
+        p="14px"
+        overflowY="auto"
+      >
+        <Link href={`/s/${site.key}/widgets`}>
+          <Text color="ink2" fontSize="small" lineHeight="26px">
+            {words.widgetsOf(kind.label)}
+          </Text>
+        </Link>
+        <input
+          aria-label={words.nameOfWidget}
+          value={view.name}
+          onChange={(event) => draft.rename(event.target.value)}
+          style={{
+            fontFamily: "var(--chakra-fonts-heading)",
+            fontWeight: 700,
+            fontSize: 17,
+            width: "100%",
+            background: "transparent",
+            padding: "2px 0",
+          }}
+        />
+        {view.faults.name ? <State tone="brick">{view.faults.name}</State> : null}
+        <Flex my="8px" align="center">
+          <Box flex="1">
+            <Tick
+              label={enabled ? words.on : words.off}
+              checked={enabled}
+              onChange={(on) => draft.change({ enabled: on })}
+            />
+          </Box>
+          <IconButton name={words.undo} disabled={!view.mayUndo} onClick={() => draft.undo()}>
+            <Undo2 size={15} />
+          </IconButton>
+          <IconButton name={words.redo} disabled={!view.mayRedo} onClick={() => draft.redo()}>
+            <Redo2 size={15} />
+          </IconButton>
+        </Flex>
+        {steps.map((one, index) => {
+          const wrong = faultsOf(one).length > 0;
+          const now = one === current;
+          return (
+            <button
+              key={one.key}
+              type="button"
+              aria-current={now ? "step" : undefined}
+              onClick={() => setOpen({ step: one.key })}
+              style={{
+                display: "flex",
+                gap: 10,
+                width: "100%",
+                textAlign: "left",
+                padding: "9px 8px",
+                borderRadius: 5,
+                background: now ? "var(--chakra-colors-wash)" : "transparent",
+                cursor: "pointer",
+                alignItems: "baseline",
+              }}
+            >
+              <Text
+                as="span"
+                w="14px"
+                fontWeight="800"
+                color={wrong ? "brick" : now ? "mark" : "faint"}
+                aria-hidden="true"
+              >
+                {wrong ? "!" : index + 1}
+              </Text>
+              <Box>
+                <Text fontWeight="650">{one.title}</Text>
+                <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
+                  {wrong ? words.notComplete : one.summary(settings)}
+                </Text>
+              </Box>
+            </button>
+          );
+        })}
+        <Box borderTopWidth="1px" borderColor="line" mt="12px" pt="8px">
+          {(["placed", "results"] as const).map((panel) => (
+            <button
+              key={panel}
+              type="button"
+              onClick={() => setOpen(panel)}
+              aria-current={open === panel ? "step" : undefined}
+              style={{
+                fontWeight: 650,
+                minHeight: 34,
+                width: "100%",
+                textAlign: "left",
+                padding: "6px 8px",
+                borderRadius: 5,
+                background: open === panel ? "var(--chakra-colors-wash)" : "transparent",
+                cursor: "pointer",
+              }}
+            >
+              {words.panels[panel]}
+            </button>
+          ))}
+          <Box mt="8px" px="8px">
+            {!enabled ? (
+              <State tone="amber">{words.switchedOffVisitorsDo}</State>
+            ) : ready ? (
+              <State tone="moss">{words.readyPublish}</State>
+            ) : (
+              <State tone="brick">{words.notCompleteYet}</State>
+            )}
+          </Box>
+        </Box>
+      </Box>
+      <Box
+        as="section"
+        aria-label={current?.title ?? words.panels[open as "placed" | "results"]}
+        w="420px"
+        flex="none"
+        bg="sheet"
+        borderRightWidth="1px"
+        borderColor="line"
+        overflowY="auto"
+        p="20px"
+      >
+        {view.state.kind === "conflict" ? (
+          <Conflict yours={view} theirs={view.state.theirs} onChoose={(whose) => draft.choose(whose)} />
+        ) : null}
+        {view.recovered && view.state.kind !== "conflict" ? (
+          <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
+            {words.recovered}
+          </Text>
+        ) : null}
+        {open === "results" ? <ResultsPanel widget={widget.id} kind={widget.kind} /> : null}
+        {open === "placed" ? <PlacedOn widget={widget.id} kind={widget.kind} /> : null}
+        {current ? (
+          <>
+            <Title>{current.title}</Title>
+            {view.state.kind === "refused" ? <State tone="brick">{view.state.message}</State> : null}
+            <Box mt="10px">
+              <current.Panel
+                id={widget.id}
+                settings={settings}
+                faults={view.faults}
+                change={(part) => draft.change(part as Record<string, unknown>)}
+              />
+            </Box>
+          </>
+        ) : null}
+      </Box>
+      <Flex as="main" direction="column" flex="1" minW="0" position="relative">
+        <VisitorView
+          widget={{ ...widget, name: view.name, settings } as SiteWidget}
+          valid={ready}
+          beside={current?.beside ?? "visitor"}
+        />
+        <Box position="absolute" left="16px" right="16px" bottom="14px">
+          <RehearseStrip path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })} />
+        </Box>
+      </Flex>
+    </Flex>
+  );
+}

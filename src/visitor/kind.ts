@@ -1,0 +1,42 @@
+// What the script of a kind of widget offers, and what the page it runs on offers to it.
+import type { OpeningMemory } from "@/core/opening/rule";
+import type { Visitor } from "@/core/visitor/visitor";
+import type { PageData, ReleasedWidget } from "@/core/widget/released";
+
+/** The page as the loader hands it to scripts. */
+export interface Page {
+  readonly data: PageData;
+  readonly visitor: Visitor;
+  /** Calls the site, below /_w/v1. A rehearsal judges as the live site does and keeps nothing. */
+  post(path: string, body: unknown): Promise<Response>;
+  /** Tells the studio what happens; does nothing on the live site. */
+  tell(message: Record<string, unknown>): void;
+  /** The script of a kind. */
+  load(kind: string): Promise<VisitorKind>;
+  /** What openings are remembered by; a rehearsal remembers nothing. */
+  readonly memory: OpeningMemory;
+  keepMemory(memory: OpeningMemory): void;
+  /** The visitor has done what a widget is there for: it does not open by itself again. */
+  rememberDone(widget: string): void;
+}
+
+/** Something shown over the page, until it is taken away. */
+export interface Shown {
+  /** Shows other settings at once: the studio's draft. */
+  change(form: unknown): void;
+  remove(): void;
+}
+
+/** What happened to something shown over the page. */
+export interface Outcome {
+  closed(): void;
+  /** The visitor did what it is there for, and closed it. */
+  done(): void;
+}
+
+export interface VisitorKind {
+  /** Shows the widget over the page. */
+  open?(widget: ReleasedWidget, page: Page, outcome: Outcome): Shown;
+  /** Brings a spot in the flow to life. */
+  mount?(spot: HTMLElement, widget: ReleasedWidget, page: Page): void;
+}

@@ -1,0 +1,60 @@
+// The one script every page with widgets loads: it knows the visitor, and loads what the page names: the opening rules
+// at once where something opens by itself, a spot's script when the spot is near, the rest when it is asked for.
+import { openingScript, type PageData } from "@/core/widget/released";
+import type { Page, VisitorKind } from "../kind";
+import type { begin } from "../opening/main";
+import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
+
+const data = JSON.parse(document.getElementById("widgets")?.textContent ?? "{}") as PageData;
+const { rehearsal, widgets, scripts } = data;
+
+const load = <T>(name: string): Promise<T> => import(scripts[name] as string) as Promise<T>;
+
+const page: Page = {
+  data,
+  visitor: rehearsal?.visitor ?? readVisitor(),
+  post: (path, body) =>
+    fetch(rehearsal ? `/${location.pathname.split("/")[1]}/_try` : `/_w/v1/${path}`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+      keepalive: true,
+    }),
+  tell: (message) => {
+    if (rehearsal && parent !== window) parent.postMessage({ from: "webitor-rehearsal", ...message }, rehearsal.studio);
+  },
+  load: async (kind) => (await load<{ default: VisitorKind }>(kind)).default,
+  memory: rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory(),
+  keepMemory: rehearsal ? () => {} : keepMemory,
+  rememberDone: rehearsal ? () => {} : rememberDone,
+};
+
+let opening: Promise<{ happened(event: Event): void }> | undefined;
+const begun = () => {
+  opening ??= load<{ begin: typeof begin }>(openingScript).then((script) => script.begin(page));
+  return opening;
+};
+
+// Something that opens only when asked for costs nothing until then; this first click is not lost.
+const asked = (event: Event) => {
+  if (!(event.target as Element).closest?.("[data-opens],[data-c]")) return;
+  removeEventListener("click", asked);
+  begun().then((engine) => engine.happened(event));
+};
+if (rehearsal || widgets.some(({ rule }) => rule?.triggers.some(({ on }) => on !== "click"))) begun();
+else if (widgets.some(({ rule }) => rule)) addEventListener("click", asked);
+
+// What stands in the flow comes to life when it is near.
+const near = new IntersectionObserver(
+  (entries) => {
+    for (const { isIntersecting, target } of entries) {
+      const spot = target as HTMLElement;
+      const widget = widgets.find(({ id }) => id === spot.dataset.w);
+      if (!isIntersecting || !widget) continue;
+      near.unobserve(spot);
+      page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
+    }
+  },
+  { rootMargin: "400px" },
+);
+for (const spot of document.querySelectorAll("[data-w]")) near.observe(spot);

@@ -1,0 +1,142 @@
+// Widgets of every kind in their one workspace, and on the page that visitors see.
+import { expect, type Page, test } from "@playwright/test";
+import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+
+test.beforeEach(({ page }) => signIn(page));
+
+const steps = (page: Page) => page.getByRole("navigation", { name: "Steps" });
+const name = (page: Page) => page.getByLabel("Name of the widget");
+
+/** Makes a widget and stands in its workspace. */
+async function make(page: Page, site: string, kind: string, called: string) {
+  await page.goto(`/s/${site}/widgets`);
+  await page.getByRole("button", { name: "New widget" }).click();
+  const dialog = page.getByRole("dialog", { name: "New widget" });
+  await dialog.getByText(kind, { exact: true }).click();
+  await dialog.getByLabel("Name").fill(called);
+  await dialog.getByRole("button", { name: `Make the ${kind.toLowerCase()}` }).click();
+  await expect(name(page)).toHaveValue(called);
+}
+
+test("the kinds are told apart by a sentence each; the settings of a new one go back and forth", async ({ page }) => {
+  await page.goto("/s/oddlane/widgets");
+  await page.getByRole("button", { name: "New widget" }).click();
+  const dialog = page.getByRole("dialog", { name: "New widget" });
+  await expect(dialog.getByText("Asks visitors for their address, over the page")).toBeVisible();
+  await expect(dialog.getByText("Shows what can be booked, with times and prices")).toBeVisible();
+  // Colours are judged once the window has faded in.
+  await dialog.evaluate((window) => Promise.all(window.getAnimations().map((animation) => animation.finished)));
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  await make(page, "oddlane", "Signup popup", "Spring letter");
+  await steps(page)
+    .getByRole("button", { name: /Words and fields/ })
+    .click();
+  const title = page.getByLabel("Title").first();
+  const before = await title.inputValue();
+  await title.fill("Spring is near");
+  await saved(page);
+  await title.press("Control+z");
+  await expect(title).toHaveValue(before);
+  await page.getByRole("button", { name: "Redo (Ctrl+Shift+Z)" }).click();
+  await expect(title).toHaveValue("Spring is near");
+  await saved(page);
+  await title.fill("");
+  await expect(page.getByText("This needs a few words.")).toBeVisible();
+  // Left with something not complete: it is here again, and not on the server.
+  await page.reload();
+  await expect(page.getByText("These settings were not saved when you left.")).toBeVisible();
+  await expect(steps(page).getByRole("button", { name: /Words and fields not complete/ })).toBeVisible();
+  await steps(page)
+    .getByRole("button", { name: /Words and fields/ })
+    .click();
+  await page.getByLabel("Title").first().fill("Spring is here");
+  await saved(page);
+  await expectAccessible(page);
+});
+
+test("two people change one widget: both sides are shown, and whoever is later chooses", async ({ page, browser }) => {
+  await make(page, "oddlane", "Signup popup", "Two hands");
+  const address = page.url();
+  const other = await browser.newPage();
+  await signIn(other);
+  await other.goto(address);
+  await expect(name(other)).toHaveValue("Two hands");
+  for (const one of [page, other])
+    await steps(one)
+      .getByRole("button", { name: /Words and fields/ })
+      .click();
+  await other.getByLabel("Title").first().fill("From the other window");
+  await saved(other);
+  await page.getByLabel("Title").first().fill("From this window");
+  await expect(page.getByText("Somebody changed this widget meanwhile", { exact: true })).toBeVisible();
+  await expect(page.getByText("Theirs: From the other window")).toBeVisible();
+  await expect(page.getByText("Yours: From this window")).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Take theirs" }).click();
+  await expect(page.getByLabel("Title").first()).toHaveValue("From the other window");
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(page.getByLabel("Title").first()).toHaveValue("From this window");
+  await saved(page);
+  await other.reload();
+  await steps(other)
+    .getByRole("button", { name: /Words and fields/ })
+    .click();
+  await expect(other.getByLabel("Title").first()).toHaveValue("From this window");
+  await other.close();
+});
+
+test("a calendar stands in the page and behind a button, with prices, for visitors without any script", async ({
+  page,
+  browser,
+}) => {
+  await make(page, "wrenfield", "Booking calendar", "At the wheel");
+  await expect(page.getByRole("region", { name: "Services" }).getByText("First throw").first()).toBeVisible();
+  await page.getByRole("button", { name: "Leave Kiln firing out of the calendar" }).click();
+  await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("First throw").first()).toBeVisible();
+  await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("Kiln firing")).toBeHidden();
+  await saved(page);
+  await expectAccessible(page);
+  await openPage(page, "wrenfield", "pages");
+  await page.locator("[data-section]").nth(1).click();
+  const sheet = page.getByRole("complementary", { name: "Sheet" });
+  for (const as of ["in the page", "a button"]) {
+    await page.locator("[data-section]").nth(1).click();
+    await sheet.getByLabel("Add block").selectOption("widget");
+    await sheet.getByLabel("Shows").selectOption({ label: "At the wheel (booking calendar)" });
+    await sheet.getByLabel("As").selectOption({ label: as });
+  }
+  await sheet.getByLabel("Words").fill("See the times");
+  await expect(frame(page, "Phone").getByText("See the times")).toBeVisible();
+  await saved(page);
+  await page.goto("/s/wrenfield/widgets");
+  await page.getByRole("link", { name: "At the wheel" }).click();
+  await steps(page).getByRole("button", { name: "Placed on" }).click();
+  await expect(page.getByRole("region", { name: "Placed on" }).getByText("Home")).toBeVisible();
+  await page.goto("/s/wrenfield/publish");
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Everything is published")).toBeVisible({ timeout: 60_000 });
+
+  const context = await browser.newContext({ javaScriptEnabled: false, viewport: { width: 390, height: 780 } });
+  const visitor = await context.newPage();
+  await visitor.goto(siteAddress("wrenfield"));
+  const inPage = visitor.locator(".w-booking:not([popover])");
+  await expect(inPage.getByText("First throw")).toBeVisible();
+  await expect(inPage.getByText("€38.00")).toBeVisible();
+  const over = visitor.getByRole("dialog", { name: "At the wheel" });
+  await expect(over).toBeHidden();
+  await visitor.getByRole("button", { name: "See the times" }).click();
+  await expect(over.getByText("First throw")).toBeVisible();
+  await visitor.keyboard.press("Escape");
+  await expect(over).toBeHidden();
+  expect(await visitor.evaluate(() => document.documentElement.scrollWidth).catch(() => 390)).toBeLessThanOrEqual(390);
+  await context.close();
+  const scripted = await browser.newPage();
+  await scripted.goto(siteAddress("wrenfield"));
+  await expect(scripted.locator(".w-booking").first()).toBeVisible();
+  await expectAccessible(scripted);
+  await scripted.close();
+});

@@ -1,0 +1,15 @@
+// What visitors said back.
+import { mysqlTable, varchar } from "drizzle-orm/mysql-core";
+
+export const echoes = mysqlTable("echoes", {
+  id: varchar("id", { length: 24 }).primaryKey(),
+  siteId: varchar("site_id", { length: 24 }).notNull(),
+  said: varchar("said", { length: 80 }).notNull(),
+  email: varchar("email", { length: 254 }).notNull(),
+  day: varchar("day", { length: 10 }).notNull(),
+});
+
+export const echoParts = mysqlTable("echo_parts", {
+  siteId: varchar("site_id", { length: 24 }).primaryKey(),
+  before: varchar("before_text", { length: 8 }).notNull(),
+});

@@ -1,0 +1,126 @@
+// Adding a kind of widget is its folders and one line a list: proved with a kind that only the tests have. The tree is
+// copied, the kind put into it, and the copy has to compile, to build, and to do what a kind does.
+import { execFile } from "node:child_process";
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join, relative } from "node:path";
+import { promisify } from "node:util";
+import ts from "typescript";
+import { esbuildApart, esbuildVisitor } from "../../scripts/lib/bundles.mjs";
+import { addedLines } from "./lines";
+
+const root = process.cwd();
+const here = join(root, "tests/echo");
+const copy = join(root, ".webitor/echo");
+const layers = ["core", "data", "server", "studio", "visitor"] as const;
+const run = promisify(execFile);
+
+/** The list with its lines added, and the names they use brought in at the top. */
+function withLines(list: string, text: string): string {
+  let out = text;
+  for (const { behind, line, imports } of addedLines.filter((one) => one.list === list)) {
+    const lines = out.split("\n");
+    const at = lines.indexOf(behind);
+    if (at < 0) throw new Error(`${list} has no line “${behind}”`);
+    lines.splice(at + 1, 0, line);
+    const first = lines.findIndex((one) => one.startsWith("import "));
+    if (imports) lines.splice(first, 0, imports);
+    out = lines.join("\n");
+  }
+  return out;
+}
+
+const lists = [...new Set(addedLines.map(({ list }) => list))];
+
+beforeAll(() => {
+  rmSync(copy, { recursive: true, force: true });
+  mkdirSync(copy, { recursive: true });
+  for (const folder of ["src", "scripts", "demo/wrenfield"])
+    cpSync(join(root, folder), join(copy, folder), { recursive: true });
+  for (const file of ["tsconfig.json", "next-env.d.ts", "package.json"])
+    if (existsSync(join(root, file))) cpSync(join(root, file), join(copy, file));
+  for (const layer of layers) cpSync(join(here, layer), join(copy, "src", layer, "echo"), { recursive: true });
+  cpSync(join(here, "story.ts"), join(copy, "story.ts"));
+  for (const list of lists) {
+    const path = join(copy, "src", list);
+    writeFileSync(path, withLines(list, readFileSync(path, "utf8")));
+  }
+});
+afterAll(() => rmSync(copy, { recursive: true, force: true }));
+
+test("a kind is one folder a layer and one line a list", () => {
+  expect(layers.map((layer) => readdirSync(join(here, layer)).length)).toEqual([2, 1, 2, 2, 1]);
+  // Settings and the part of the site file are two lists in one file; a kind without a part, a table or a Desk list needs less.
+  expect(addedLines).toHaveLength(7);
+  expect(lists.sort()).toEqual([
+    "core/widget/kinds.ts",
+    "core/widget/settings.ts",
+    "data/schema.ts",
+    "server/widget/kinds.ts",
+    "server/widget/parts.ts",
+    "studio/widget/kinds.ts",
+  ]);
+  for (const list of lists)
+    expect(readFileSync(join(copy, "src", list), "utf8").split("\n").length).toBe(
+      readFileSync(join(root, "src", list), "utf8").split("\n").length +
+        addedLines.filter((one) => one.list === list).reduce((sum, { imports }) => sum + 1 + (imports ? 1 : 0), 0),
+    );
+});
+
+describe("the compiler", () => {
+  const changed = new Map<string, string>();
+  let program: ts.Program;
+  const config = () => {
+    const read = ts.readConfigFile(join(copy, "tsconfig.json"), ts.sys.readFile);
+    return ts.parseJsonConfigFileContent({ ...read.config, include: ["src/**/*.ts", "src/**/*.tsx"] }, ts.sys, copy);
+  };
+  const compile = (before?: ts.Program) => {
+    const { options, fileNames } = config();
+    const host = ts.createCompilerHost({ ...options, incremental: false });
+    const plain = host.getSourceFile.bind(host);
+    host.getSourceFile = (name, version, ...rest) => {
+      const other = changed.get(relative(copy, name));
+      if (other !== undefined) return ts.createSourceFile(name, other, version, true);
+      return before?.getSourceFile(name) ?? plain(name, version, ...rest);
+    };
+    return ts.createProgram(fileNames, { ...options, incremental: false, noEmit: true }, host, before);
+  };
+  const faultsIn = (of: ts.Program, file: string) =>
+    of
+      .getSemanticDiagnostics(of.getSourceFile(join(copy, file)))
+      .map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, " "));
+
+  beforeAll(() => {
+    program = compile();
+  }, 300_000);
+
+  test("takes the whole kind", () => {
+    const files = [...lists.map((list) => `src/${list}`), "src/core/echo/widget.ts", "src/server/echo/server.ts"];
+    files.push("src/studio/echo/half.tsx", "src/visitor/echo/main.ts", "src/server/operations.ts");
+    for (const file of files) expect([file, ...faultsIn(program, file)]).toEqual([file]);
+  });
+
+  test.each([
+    ["core/widget/kinds.ts", "  echo,"],
+    ["server/widget/kinds.ts", "  echo: echoServer,"],
+    ["server/widget/parts.ts", "  echo: echoPart,"],
+    ["studio/widget/kinds.ts", "  echo: echoStudio,"],
+  ])("refuses one without its line in %s", (list, line) => {
+    const path = `src/${list}`;
+    changed.clear();
+    changed.set(path, readFileSync(join(copy, path), "utf8").replace(`${line}\n`, ""));
+    expect(faultsIn(compile(program), path).join(" ")).toMatch(/echo/);
+  });
+});
+
+test("what a kind does: settings, page, release, call, job, Desk, results, erasing, site file", async () => {
+  const build = join(copy, ".webitor/build");
+  const esbuild = join(root, "node_modules/.bin/esbuild");
+  const story = ["story.ts", "--bundle", "--platform=node", "--format=esm", "--target=node20", "--packages=external"];
+  for (const args of [esbuildVisitor(copy), esbuildApart(), [...story, `--outfile=${build}/story.mjs`]])
+    await run(esbuild, args, { cwd: copy });
+  const { stdout } = await run(process.execPath, [join(build, "story.mjs")], {
+    cwd: copy,
+    env: { ...process.env, NODE_OPTIONS: "" },
+  });
+  expect(stdout).toContain("echoed");
+});
