@@ -1,6 +1,8 @@
 // Column types of our own.
 import { gunzipSync, gzipSync } from "node:zlib";
-import { customType } from "drizzle-orm/mysql-core";
+import { sql } from "drizzle-orm";
+import { customType, varchar } from "drizzle-orm/mysql-core";
+import { ordered } from "@/core/input/ordered";
 
 /** JSON that is parsed on the way out: MariaDB keeps JSON as text, and the driver hands over strings. */
 export const json = <T>(name: string) =>
@@ -9,6 +11,24 @@ export const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => JSON.parse(value) as T,
   })(name);
+
+/** JSON whose text depends on its value alone, not on how it came to be: for columns that are hashed by the database. */
+export const orderedJson = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => "longtext",
+    toDriver: (value) => JSON.stringify(ordered(value)),
+    fromDriver: (value) => JSON.parse(value) as T,
+  })(name);
+
+/**
+ * The SHA-256 of columns, in hex, kept by the database with every change of the row: whoever writes it can't forget it.
+ * Lengths stand before the values, so that no two rows of different values are one text.
+ */
+export const hashOf = (name: string, ...columns: readonly string[]) =>
+  varchar(name, { length: 64 }).generatedAlwaysAs(
+    sql.raw(`sha2(concat(${columns.map((column) => `char_length(${column}), ':', ${column}`).join(", ")}), 256)`),
+    { mode: "stored" },
+  );
 
 /** Large JSON that is only ever read whole: packed, since escaping megabytes of quotes costs more than packing them. */
 export const packedJson = <T>(name: string) =>

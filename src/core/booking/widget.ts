@@ -108,6 +108,7 @@ export const booking: WidgetKind<"booking"> = {
     ),
   ],
   placements: ["flow", "button", "link"],
+  callWords: "See services and prices",
   schema: bookingWidgetSchema,
   fresh: ({ parts }) => ({
     enabled: true,

@@ -17,6 +17,7 @@ export const popup: WidgetKind<"popup"> = {
     { kind: "key", x: 16, y: 19, width: 11, height: 3.6 },
   ],
   placements: ["button", "link", "over"],
+  callWords: "Sign up",
   schema: popupSchema,
   fresh: () => newPopup,
   note: ({ design }) => popupDesigns[design].name.toLowerCase(),

@@ -1,4 +1,5 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
+import { ordered } from "@/core/input/ordered";
 import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import type { Ref, RefOf } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
@@ -102,18 +103,6 @@ export function readSiteFile(json: string): ReadSite {
       pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
     },
   };
-}
-
-/** A value with the keys of every object in order, so that equal sites are equal texts. */
-function ordered(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(ordered);
-  if (typeof value !== "object" || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([one], [other]) => (one < other ? -1 : 1))
-      .map(([key, inner]) => [key, ordered(inner)]),
-  );
 }
 
 /** The text of a site.json. Equal sites give equal texts, so files can be compared and kept in version control. */

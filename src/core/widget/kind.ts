@@ -54,6 +54,8 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   /** A small drawing of it, in the field of drawings. */
   readonly drawing: readonly Shape[];
   readonly placements: readonly Placement[];
+  /** Words of a button or link that shows it, until somebody writes others. */
+  readonly callWords: string;
   /** What a new one starts as, drawn from the site. */
   fresh(site: FreshFacts): WidgetSettings[K];
   /** What lists say of it below its name: "centre card". */

@@ -3,7 +3,7 @@ import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar
 import type { Edit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
 import type { Reason } from "@/core/visitor/decision";
-import { instant, json } from "../columns";
+import { hashOf, instant, json, orderedJson } from "../columns";
 
 export const documents = mysqlTable(
   "documents",
@@ -19,12 +19,19 @@ export const documents = mysqlTable(
     description: varchar("description", { length: 300 }).notNull(),
     inNavigation: boolean("in_navigation").notNull(),
     position: int("position").notNull(),
-    body: json<PageNode>("body").notNull(),
+    body: orderedJson<PageNode>("body").notNull(),
+    /** Of all that a release would take from it; see data/release/units. */
+    hash: hashOf("hash", "title", "coalesce(slug, '')", "description", "in_navigation", "body"),
     revision: int("revision").notNull().default(0),
     changedAt: instant("changed_at").notNull(),
     removedAt: instant("removed_at"),
   },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] }), unique("documents_slug").on(table.siteId, table.slug)],
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.id] }),
+    unique("documents_slug").on(table.siteId, table.slug),
+    // What counts changes: without the bodies.
+    index("documents_units").on(table.siteId, table.removedAt, table.kind, table.id, table.hash, table.position),
+  ],
 );
 
 /** One batch of edits as a browser sent it. The batch's own id makes a repeated sending harmless. */

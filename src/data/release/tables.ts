@@ -1,5 +1,5 @@
 // Releases: for every path of the site what is answered, and the answers themselves, compressed once.
-import { int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { SiteFile } from "@/core/site/site";
 import { instant, json, longblob, packedJson } from "../columns";
 
@@ -21,6 +21,25 @@ export const releases = mysqlTable(
     createdAt: instant("created_at").notNull(),
   },
   (table) => [unique("releases_number").on(table.siteId, table.number)],
+);
+
+/** What a release took, unit by unit, by its hash: what has changed since is counted without reading any of it. */
+export const releaseUnits = mysqlTable(
+  "release_units",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    releaseId: varchar("release_id", { length: 24 }).notNull(),
+    /** As changes name them: "page", "widget", "brand" … */
+    of: varchar("unit_of", { length: 12 }).notNull(),
+    id: varchar("unit_id", { length: 130 }).notNull(),
+    hash: varchar("hash", { length: 64 }).notNull(),
+    /** Place among the pages. */
+    position: int("position").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.releaseId, table.of, table.id] }),
+    index("release_units_site").on(table.siteId),
+  ],
 );
 
 export const releaseFiles = mysqlTable(

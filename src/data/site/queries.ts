@@ -35,7 +35,7 @@ export async function redirectsOf(db: Executor, siteId: string): Promise<readonl
     .orderBy(asc(redirects.from));
 }
 
-const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
+export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
   hash: row.hash,
   name: row.name,
   type: row.type,

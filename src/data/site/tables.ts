@@ -3,7 +3,7 @@ import { index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-
 import type { Brand } from "@/core/brand/brand";
 import type { Retention } from "@/core/site/retention";
 import type { SiteSettings } from "@/core/site/site";
-import { instant, json, longblob } from "../columns";
+import { hashOf, instant, json, longblob, orderedJson } from "../columns";
 
 export const sites = mysqlTable(
   "sites",
@@ -12,8 +12,10 @@ export const sites = mysqlTable(
     studioId: varchar("studio_id", { length: 24 }).notNull(),
     key: varchar("site_key", { length: 40 }).notNull().unique(),
     name: varchar("name", { length: 80 }).notNull(),
-    settings: json<SiteSettings>("settings").notNull(),
-    brand: json<Brand>("brand").notNull(),
+    settings: orderedJson<SiteSettings>("settings").notNull(),
+    brand: orderedJson<Brand>("brand").notNull(),
+    settingsHash: hashOf("settings_hash", "name", "settings"),
+    brandHash: hashOf("brand_hash", "brand"),
     /** Raised by every change of name, settings or brand. */
     revision: int("revision").notNull().default(0),
     /** How long what visitors sent is kept; null is the usual. Not of the site file: it is about people, not pages. */
@@ -75,3 +77,10 @@ export const formerKeys = mysqlTable(
   },
   (table) => [index("former_keys_site").on(table.siteId)],
 );
+
+/** The home page of a site as a picture for lists, and the state of the site that it shows. */
+export const sitePictures = mysqlTable("site_pictures", {
+  siteId: varchar("site_id", { length: 24 }).primaryKey(),
+  state: varchar("state", { length: 32 }).notNull(),
+  svg: longblob("svg").notNull(),
+});

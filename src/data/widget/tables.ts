@@ -1,7 +1,7 @@
 // Widgets of a site: configured working parts of every kind.
 import { int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import { instant, json } from "../columns";
+import { hashOf, instant, orderedJson } from "../columns";
 
 export const widgets = mysqlTable(
   "widgets",
@@ -10,7 +10,10 @@ export const widgets = mysqlTable(
     id: varchar("id", { length: 40 }).notNull(),
     kind: varchar("kind", { length: 30 }).$type<WidgetKindName>().notNull(),
     name: varchar("name", { length: 80 }).notNull(),
-    settings: json<SiteWidget["settings"]>("settings").notNull(),
+    settings: orderedJson<SiteWidget["settings"]>("settings").notNull(),
+    /** Hash of what pages show of its kind's part of the site; "" for kinds that show nothing. */
+    shown: varchar("shown", { length: 64 }).notNull().default(""),
+    hash: hashOf("hash", "name", "settings", "shown"),
     position: int("position").notNull(),
     revision: int("revision").notNull().default(0),
     changedAt: instant("changed_at").notNull(),

@@ -10,6 +10,7 @@ import { type Executor, inTransaction } from "@/data/connection";
 import type { Context } from "../context";
 import { siteOperation } from "../operation";
 import { notFound, Problem, validated } from "../problem";
+import { refreshShown } from "../widget/shown";
 
 const known = new LRUCache<string, BookingSetUp>({ max: 200 });
 
@@ -45,6 +46,7 @@ export async function replaceSetUp(context: Context, siteId: string, setUp: Book
   await inTransaction(context.db, async (tx) => {
     await lockDiary(tx, siteId);
     await storeSetUp(tx, siteId, setUp);
+    await refreshShown(tx, siteId);
   });
 }
 

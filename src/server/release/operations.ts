@@ -10,6 +10,7 @@ import { loadSite } from "../site/whole";
 import { changesOf } from "./changes";
 import { goBackTo, startPublishing } from "./publish";
 import { liveState, pageOf, snapshotOf, takeBack } from "./states";
+import { countChanges } from "./units";
 
 const releaseId = Joi.string().max(24).required();
 const changeFields = {
@@ -19,6 +20,11 @@ const changeFields = {
 const changeName = Joi.object(changeFields);
 
 export const releaseOperations = {
+  /** How many changes wait: a number, by hashes. */
+  "publish.waiting": siteOperation("releases.read", {}, async (call) => ({
+    changed: (await countChanges(call.context.db, [call.site])).get(call.site.id) ?? 0,
+  })),
+  /** What waits, change by change, and what stands in the way. */
   "publish.changes": siteOperation("releases.read", {}, (call) => changesOf(call.context, call.site)),
   /** A release of the working state, without the changes that are left out. */
   "publish.start": siteOperation(

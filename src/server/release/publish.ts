@@ -25,6 +25,7 @@ import { pictureVariant } from "../site/media";
 import { loadSite } from "../site/whole";
 import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
 import { pageScripts } from "./page-data";
+import { keepUnits } from "./units";
 
 const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
@@ -107,6 +108,7 @@ export async function startPublishing(
         pages: snapshot.pages.length,
         createdAt: context.now(),
       });
+      await keepUnits(tx, locked, release, leaveOut, snapshot.pages);
       const job = await queueJob(tx, {
         kind: "publish",
         siteId: row.id,

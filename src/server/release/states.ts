@@ -15,6 +15,7 @@ import { takePath } from "../page/addresses";
 import { storeBatch } from "../page/edits";
 import { conflict, notFound } from "../problem";
 import { loadSite } from "../site/whole";
+import { refreshShown } from "../widget/shown";
 
 /** The site as a release holds it. */
 export async function snapshotOf(call: SiteCall, release: string): Promise<SiteFile> {
@@ -153,6 +154,7 @@ export async function takeBack(call: SiteCall, then: SiteFile, wanted: ChangeNam
     await inTransaction(call.context.db, async (tx) => {
       await freeSlugs(tx, call, then, order);
       for (const change of order) await takers[change.of](tx, call, then, change);
+      await refreshShown(tx, call.site.id);
     });
   } catch (error) {
     if (!isDuplicate(error)) throw error;

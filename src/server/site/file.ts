@@ -17,6 +17,7 @@ import type { SiteCall } from "../operation";
 import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
 import { siteParts } from "../widget/parts";
+import { refreshShown } from "../widget/shown";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
 import { loadSite } from "./whole";
@@ -94,6 +95,7 @@ async function storeWith(
         const own = site[name];
         if (own) await part.store(tx, id, own);
       }
+      await refreshShown(tx, id);
       await store(tx, id, createdAt);
       if (by) await giveOwnSite(tx, studioId, by, id);
     });

@@ -4,7 +4,7 @@ import Joi from "joi";
 import { idSchema, widgetNameSchema } from "@/core/site/schema";
 import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import type { Executor } from "@/data/connection";
+import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { escapeLike } from "@/data/text";
 import { widgets } from "@/data/widget/tables";
@@ -13,6 +13,7 @@ import { type SiteCall, siteOperation } from "../operation";
 import { conflict, notFound, validated } from "../problem";
 import { partsOf } from "../site/whole";
 import { serverOf } from "./kinds";
+import { refreshShown } from "./shown";
 
 const widget = idSchema.required();
 const kind = Joi.string()
@@ -37,21 +38,24 @@ export const widgetOperations = {
     async (call, input: { kind: WidgetKindName; name: string }) => {
       const { context, site } = call;
       const id = context.newId();
-      const parts = await partsOf(context.db, site.id);
-      const [last] = await context.db
-        .select({ position: max(widgets.position) })
-        .from(widgets)
-        .where(eq(widgets.siteId, site.id));
-      await context.db.insert(widgets).values({
-        siteId: site.id,
-        id,
-        kind: input.kind,
-        name: input.name,
-        settings: widgetKinds[input.kind].fresh({ settings: site.settings, name: site.name, parts }),
-        position: (last?.position ?? -1) + 1,
-        changedAt: context.now(),
+      return inTransaction(context.db, async (tx) => {
+        const parts = await partsOf(tx, site.id);
+        const [last] = await tx
+          .select({ position: max(widgets.position) })
+          .from(widgets)
+          .where(eq(widgets.siteId, site.id));
+        await tx.insert(widgets).values({
+          siteId: site.id,
+          id,
+          kind: input.kind,
+          name: input.name,
+          settings: widgetKinds[input.kind].fresh({ settings: site.settings, name: site.name, parts }),
+          position: (last?.position ?? -1) + 1,
+          changedAt: context.now(),
+        });
+        await refreshShown(tx, site.id);
+        return { id };
       });
-      return { id };
     },
   ),
   /** One widget as it is stored, for whoever has to choose between their settings and somebody else's. */
@@ -73,13 +77,17 @@ export const widgetOperations = {
       const { settings } = validated(Joi.object({ settings: schemaOfKind(row.kind).required() }), {
         settings: input.settings,
       });
-      const [result] = await db
-        .update(widgets)
-        .set({ name: input.name, settings, revision: input.revision + 1, changedAt: call.context.now() })
-        .where(
-          and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.revision, input.revision)),
-        );
-      if (result.affectedRows === 1) return { revision: input.revision + 1 };
+      const stored = await inTransaction(db, async (tx) => {
+        const [result] = await tx
+          .update(widgets)
+          .set({ name: input.name, settings, revision: input.revision + 1, changedAt: call.context.now() })
+          .where(
+            and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.revision, input.revision)),
+          );
+        if (result.affectedRows === 1) await refreshShown(tx, call.site.id);
+        return result.affectedRows === 1;
+      });
+      if (stored) return { revision: input.revision + 1 };
       throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Choose whose settings hold.");
     },
   ),

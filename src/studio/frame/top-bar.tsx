@@ -44,8 +44,13 @@ export async function leave() {
   location.assign("/sign-in");
 }
 
-export const useChanges = (site: string) =>
-  useQuery({ queryKey: ["changes", site], queryFn: () => ask("publish.changes", { site }), refetchInterval: 15_000 });
+/** How many changes wait for the next release. */
+const useWaiting = (site: string) =>
+  useQuery({
+    queryKey: ["changes", site, "number"],
+    queryFn: () => ask("publish.waiting", { site }),
+    refetchInterval: 15_000,
+  });
 
 /** One index tab; the open one is cut out of the ink. */
 export function IndexTab({ href, current, children }: { href: string; current: boolean; children: ReactNode }) {
@@ -79,7 +84,7 @@ export function TopBar() {
     const open = path && bar.current?.querySelector("[aria-current=page]");
     if (open) open.scrollIntoView({ block: "nearest", inline: "center" });
   }, [path]);
-  const changes = useChanges(site.key);
+  const changes = useWaiting(site.key);
   const changed = changes.data?.changed ?? 0;
   return (
     <Flex

@@ -71,7 +71,7 @@ export function DesignStep({ settings: popup, change }: StepProps) {
                         strokeWidth="1.5"
                       />
                     </svg>
-                    <RadioCard.ItemText fontWeight="650" mt="6px">
+                    <RadioCard.ItemText fontWeight="650" fontSize="ui" mt="6px">
                       {popupDesigns[design].name}
                     </RadioCard.ItemText>
                     <RadioCard.ItemDescription fontSize="small" color="ink2" opacity="1">

@@ -8,7 +8,6 @@ import { useEffect, useState } from "react";
 import type { Finding } from "@/core/check/problems";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
-import { useChanges } from "@/studio/frame/top-bar";
 import { ask } from "@/studio/kit/api";
 import { Loading, MainButton, PlainButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
@@ -50,7 +49,10 @@ export function PublishScreen() {
   const site = useSite();
   const client = useQueryClient();
   const refresh = useRefresh();
-  const changes = useChanges(site.key);
+  const changes = useQuery({
+    queryKey: ["changes", site.key, "list"],
+    queryFn: () => ask("publish.changes", { site: site.key }),
+  });
   const history = useQuery({
     queryKey: ["history", site.key],
     queryFn: () => ask("publish.history", { site: site.key }),

@@ -1,16 +1,14 @@
 "use client";
 // Sites: every site of the studio as a card with a small true picture of its home page.
-import { Box, Flex, Grid, Menu, Portal, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Image, Menu, Portal, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
 import Link from "next/link";
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { siteStart } from "@/core/locale/country";
-import type { SiteFile } from "@/core/site/site";
 import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
 import { slugOf } from "@/studio/composer/page-menu";
-import { stageRenderer } from "@/studio/frame/site-context";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
 import {
@@ -29,36 +27,16 @@ import {
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { RoomLine } from "@/studio/kit/room";
-import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];
 
-const pictureWidth = 1180;
-
-/** The home page as it stands, small. */
-function HomePicture({ site }: { site: string }) {
-  const { data } = useQuery({ queryKey: ["home", site], queryFn: () => ask("sites.home", { site }) });
-  const shown = useMemo(() => {
-    const home = data?.pages.find((page) => page.body);
-    if (!data || !home?.body) return null;
-    const renderer = stageRenderer(data as unknown as SiteFile);
-    return { renderer, rendered: renderer.render(home, home.body) };
-  }, [data]);
-  return (
-    <Box h="190px" overflow="hidden" bg="white" borderBottomWidth="1px" borderColor="line" inert>
-      {shown ? (
-        <StageFrame
-          title={words.homePage(site)}
-          widthPx={pictureWidth}
-          scale={382 / pictureWidth}
-          clipPx={190}
-          {...shown}
-        />
-      ) : null}
-    </Box>
-  );
-}
+/** The home page as it stands, small: a picture that is made once for each state of it. */
+const HomePicture = ({ card }: { card: Card }) => (
+  <Box h="190px" overflow="hidden" bg="white" borderBottomWidth="1px" borderColor="line">
+    <Image src={card.picture} alt={words.homePage(card.name)} width="382px" height="191px" loading="lazy" />
+  </Box>
+);
 
 function SiteCard({
   card,
@@ -83,7 +61,7 @@ function SiteCard({
       overflow="hidden"
     >
       <Link href={`/s/${card.key}/pages`} tabIndex={-1} aria-hidden="true">
-        <HomePicture site={card.key} />
+        <HomePicture card={card} />
       </Link>
       <Box p="14px">
         <Flex justify="space-between" align="flex-start">

@@ -140,7 +140,9 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
                 <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
                   <KindDrawing shapes={widgetKinds[one].drawing} />
                   <RadioCard.ItemContent gap="2px">
-                    <RadioCard.ItemText fontWeight="700">{widgetKinds[one].label}</RadioCard.ItemText>
+                    <RadioCard.ItemText fontWeight="700" fontSize="ui">
+                      {widgetKinds[one].label}
+                    </RadioCard.ItemText>
                     <RadioCard.ItemDescription color="ink2" fontSize="ui" opacity="1">
                       {widgetKinds[one].sentence}
                     </RadioCard.ItemDescription>

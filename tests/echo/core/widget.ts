@@ -14,6 +14,7 @@ export const echo: WidgetKind<"echo"> = {
   sentence: "Says one text.",
   drawing: [{ kind: "bold", x: 10, y: 15, width: 30, height: 3 }],
   placements: ["flow", "button", "over"],
+  callWords: "Hear it",
   schema: Joi.object<Echo>({ enabled: Joi.boolean().required(), text, ...openingFields }),
   fresh: ({ name }) => ({ enabled: true, text: `Hello from ${name}`, ...freshOpening }),
   note: (settings) => settings.text,

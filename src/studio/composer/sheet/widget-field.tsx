@@ -1,6 +1,6 @@
 "use client";
 // Which widget stands here, and in which of the ways its kind knows.
-import { widgetKinds } from "@/core/widget/kinds";
+import { widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Row } from "@/studio/kit/kit";
 import { words as own } from "../words";
@@ -13,6 +13,9 @@ const placementNames: Readonly<Record<InPage, string>> = {
   button: own.aButton,
   link: own.textLink,
 };
+
+/** Words that nobody wrote: another kind of widget brings its own. */
+const ours: ReadonlySet<string> = new Set(widgetKindNames.map((kind) => widgetKinds[kind].callWords));
 
 export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
   const { widgets } = useSite();
@@ -33,6 +36,9 @@ export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
             value={id}
             onChange={(widget) => {
               composer.setContent(node.id, field.name, widget || null);
+              const chosen = widgets.find((one) => one.id === widget);
+              if (chosen && ours.has(String(node.content.text)))
+                composer.setContent(node.id, "text", widgetKinds[chosen.kind].callWords);
               const [first] = placementsOf(widget);
               if (first && !placementsOf(widget).includes(as.value as InPage)) as.set(first);
             }}

@@ -1,0 +1,80 @@
+// What a release took, by hashes: kept when it begins, and made for releases from before hashes were kept.
+import { and, eq } from "drizzle-orm";
+import { type ChangeName, siteChanges } from "@/core/site/changes";
+import type { SiteFile } from "@/core/site/site";
+import type { Executor } from "@/data/connection";
+import { releases } from "@/data/release/tables";
+import { changesWaiting, storeUnits, type Unit, unitsOfRelease, workingUnits } from "@/data/release/units";
+import type { SiteRow } from "@/data/site/queries";
+import { loadSite } from "../site/whole";
+
+const nameOf = ({ of, id }: ChangeName) => `${of} ${id}`;
+
+/**
+ * The units of a release of the working state in which some changes are left as they are live. `pages` are its pages in
+ * their order.
+ */
+export async function keepUnits(
+  tx: Executor,
+  row: SiteRow,
+  release: string,
+  left: readonly ChangeName[],
+  pages: SiteFile["pages"],
+): Promise<void> {
+  const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
+  if (left.length) {
+    const live = new Map((await liveUnits(tx, row)).map((unit) => [nameOf(unit), unit]));
+    for (const change of left) {
+      const before = live.get(nameOf(change));
+      if (before) units.set(nameOf(change), before);
+      else units.delete(nameOf(change));
+    }
+  }
+  const place = new Map(pages.map((page, position) => [page.id, position]));
+  const placed = [...units.values()].map((unit): Unit => ({ ...unit, position: place.get(unit.id) ?? 0 }));
+  await storeUnits(tx, row.id, release, placed);
+}
+
+/** The units of the live release. Of one from before they were kept they are made by comparing the states once. */
+async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
+  const release = row.liveReleaseId;
+  if (release === null) return [];
+  const kept = await unitsOfRelease(tx, row.id, release);
+  if (kept.length) return kept;
+  const [live] = await tx
+    .select({ snapshot: releases.snapshot })
+    .from(releases)
+    .where(and(eq(releases.siteId, row.id), eq(releases.id, release)));
+  if (!live) return [];
+  const changes = siteChanges(live.snapshot, await loadSite(tx, row));
+  const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
+  for (const change of changes) {
+    if (change.what === "new") units.delete(nameOf(change));
+    // Of no hash that could be worked out: it differs from whatever there is.
+    else units.set(nameOf(change), { ...change, hash: "before", position: 0 });
+  }
+  const place = new Map(live.snapshot.pages.map((page, position) => [page.id, position]));
+  const made = [...units.values()].map(({ of, id, hash }): Unit => ({ of, id, hash, position: place.get(id) ?? 0 }));
+  await storeUnits(tx, row.id, release, made);
+  return made;
+}
+
+/** How many changes wait on each of some sites, by their ids. */
+export async function countChanges(db: Executor, rows: readonly SiteRow[]): Promise<ReadonlyMap<string, number>> {
+  for (const row of rows) if (row.liveReleaseId && !(await hasUnits(db, row))) await liveUnits(db, row);
+  return changesWaiting(
+    db,
+    rows.map((row) => row.id),
+  );
+}
+
+/** Releases whose units are known to be kept: they never lose them while they are live. */
+const known = new Set<string>();
+
+async function hasUnits(db: Executor, { id, liveReleaseId }: SiteRow): Promise<boolean> {
+  const release = liveReleaseId ?? "";
+  if (known.has(release)) return true;
+  const kept = (await unitsOfRelease(db, id, release)).length > 0;
+  if (kept) known.add(release);
+  return kept;
+}
