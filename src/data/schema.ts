@@ -1,6 +1,7 @@
 // All tables, for the migrations and for the connection.
 export * from "./account/tables";
 export * from "./booking/tables";
+export * from "./bytes/tables";
 export * from "./calendar/tables";
 export * from "./job/tables";
 export * from "./mail/tables";

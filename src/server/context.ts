@@ -3,11 +3,16 @@ import { createHash, createHmac, timingSafeEqual } from "node:crypto";
 import { nanoid } from "nanoid";
 import type { Logger } from "pino";
 import { connect, type Database } from "@/data/connection";
+import { databaseStore } from "./bytes/database";
+import { folderStore } from "./bytes/folder";
+import type { ByteStore } from "./bytes/store";
 import { createLog } from "./log";
 import { readSettings, type Settings } from "./settings";
 
 export interface Context {
   readonly db: Database;
+  /** Media, their variants and released files. */
+  readonly bytes: ByteStore;
   readonly settings: Settings;
   readonly log: Logger;
   /** The server's one clock. */
@@ -29,6 +34,7 @@ export function createContext(settings: Settings): Context {
   const listeners = { jobs: new Set<() => void>(), live: new Set<(site: string) => void>() };
   return {
     db,
+    bytes: settings.bytesFolder ? folderStore(settings.bytesFolder) : databaseStore(db),
     settings,
     log: createLog(settings),
     now: () => new Date(clockStart + Date.now() - startedAt),

@@ -23,6 +23,8 @@ export interface Settings {
   readonly logLevel: string;
   /** Folder of the visitors' scripts and other built files. */
   readonly buildFolder: string;
+  /** Folder of media and released files that all processes share; "" keeps them in the database. */
+  readonly bytesFolder: string;
   /** How much each studio may keep. */
   readonly studioSites: number;
   readonly studioPictures: number;
@@ -109,6 +111,12 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: ".webitor/build",
     schema: Joi.string(),
     says: "where the visitors' scripts were built to",
+  },
+  WEBITOR_BYTES_FOLDER: {
+    name: "bytesFolder",
+    fallback: "",
+    schema: Joi.string().allow(""),
+    says: "folder for media and released files, shared by all processes; none keeps them in the database",
   },
   WEBITOR_STUDIO_SITES: {
     name: "studioSites",

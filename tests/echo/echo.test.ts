@@ -1,7 +1,16 @@
 // Adding a kind of widget is its folders and one line a list: proved with a kind that only the tests have. The tree is
 // copied, the kind put into it, and the copy has to compile, to build, and to do what a kind does.
 import { execFile } from "node:child_process";
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import {
+  appendFileSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { join, relative } from "node:path";
 import { promisify } from "node:util";
 import ts from "typescript";
@@ -39,6 +48,15 @@ beforeAll(() => {
   for (const file of ["tsconfig.json", "next-env.d.ts", "package.json"])
     if (existsSync(join(root, file))) cpSync(join(root, file), join(copy, file));
   for (const layer of layers) cpSync(join(here, layer), join(copy, "src", layer, "echo"), { recursive: true });
+  // Its tables come with a migration, which in a real tree `npm run db:generate` writes.
+  const migrations = join(copy, "src/data/migrations");
+  const last =
+    readdirSync(migrations)
+      .filter((file) => file.endsWith(".sql"))
+      .sort()
+      .at(-1) ?? "";
+  const tables = readFileSync(join(here, "data/migration.sql"), "utf8");
+  appendFileSync(join(migrations, last), `--> statement-breakpoint\n${tables}`);
   cpSync(join(here, "story.ts"), join(copy, "story.ts"));
   for (const list of lists) {
     const path = join(copy, "src", list);
@@ -48,7 +66,7 @@ beforeAll(() => {
 afterAll(() => rmSync(copy, { recursive: true, force: true }));
 
 test("a kind is one folder a layer and one line a list", () => {
-  expect(layers.map((layer) => readdirSync(join(here, layer)).length)).toEqual([2, 1, 2, 2, 1]);
+  expect(layers.map((layer) => readdirSync(join(here, layer)).length)).toEqual([2, 2, 2, 2, 1]);
   // Settings and the part of the site file are two lists in one file; a kind without a part, a table or a Desk list needs less.
   expect(addedLines).toHaveLength(7);
   expect(lists.sort()).toEqual([

@@ -1,12 +1,11 @@
 // What an echo goes through, from a new widget to a visitor's answer, in a tree that has the kind. Run by echo.test.ts.
 import assert from "node:assert/strict";
 import { eq, isNotNull } from "drizzle-orm";
-import { createConnection } from "mysql2/promise";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import { readSiteFile } from "@/core/site/read";
 import type { PageData } from "@/core/widget/released";
 import { jobs } from "@/data/job/tables";
-import { blobs, releaseFiles } from "@/data/release/tables";
+import { releaseFiles } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { publicApi } from "@/server/booking/api.test-kit";
 import { openApi } from "@/server/edge/endpoints";
@@ -15,16 +14,6 @@ import { loadSite } from "@/server/site/whole";
 import { type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
 
 const site = "wrenfield";
-
-async function tables(studio: TestStudio) {
-  const [rows] = (await studio.context.db.execute("select database() as name")) as unknown as [{ name: string }[]];
-  const owner = await createConnection({ uri: `${process.env.WEBITOR_TEST_DATABASE_OWNER}/${rows[0]?.name}` });
-  await owner.query(
-    "create table echoes (id varchar(24) primary key, site_id varchar(24), said varchar(80), email varchar(254), day varchar(10))",
-  );
-  await owner.query("create table echo_parts (site_id varchar(24) primary key, before_text varchar(8))");
-  await owner.end();
-}
 
 async function place(studio: TestStudio, widget: string) {
   const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as {
@@ -52,18 +41,16 @@ async function place(studio: TestStudio, widget: string) {
 async function released(studio: TestStudio): Promise<string> {
   const row = await findSite(studio.context.db, site);
   const files = await studio.context.db
-    .select({ path: releaseFiles.path, bytes: blobs.bytes })
+    .select({ path: releaseFiles.path, blob: releaseFiles.blob })
     .from(releaseFiles)
-    .innerJoin(blobs, eq(blobs.hash, releaseFiles.blob))
     .where(eq(releaseFiles.releaseId, row?.liveReleaseId ?? ""));
-  return files.find(({ path }) => path === "/")?.bytes.toString() ?? "";
+  const home = files.find(({ path }) => path === "/");
+  return (await studio.context.bytes.get(home?.blob ?? ""))?.toString() ?? "";
 }
 
 const studio = await testStudio();
 try {
   const { context } = studio;
-  await tables(studio);
-
   const { id } = (await studio.as("designer", "widgets.add", { site, kind: "echo", name: "Echo" })) as { id: string };
   const { settings } = (await studio.as("designer", "widgets.read", { site, widget: id })) as { settings: object };
   assert.equal((settings as { text: string }).text, "Hello from Wrenfield Clayworks");

@@ -7,8 +7,8 @@ export interface DocumentParts {
   readonly language: string;
   readonly head: string;
   readonly html: string;
-  /** Address of the page's style sheet. */
-  readonly css: string;
+  /** The page's style sheet, or its address. */
+  readonly css: { readonly text: string } | { readonly href: string };
   /** What the page's widgets need: address of their script, and what they are told. */
   readonly widgets: { readonly script: string; readonly data: unknown } | null;
 }
@@ -18,7 +18,10 @@ export function documentHtml(parts: DocumentParts): string {
   const widgets = parts.widgets
     ? `<script type="application/json" id="widgets">${scriptJson(parts.widgets.data)}</script><script type="module" src="${parts.widgets.script}"></script>`
     : "";
-  return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}<link rel="stylesheet" href="${parts.css}"></head><body>${parts.html}${widgets}</body></html>`;
+  // Our own rules hold no "<"; what a brand names (families, colours) is of a list or a form that has none.
+  const css =
+    "text" in parts.css ? `<style>${parts.css.text}</style>` : `<link rel="stylesheet" href="${parts.css.href}">`;
+  return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}${css}</head><body>${parts.html}${widgets}</body></html>`;
 }
 
 /** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */

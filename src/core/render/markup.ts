@@ -35,8 +35,10 @@ export interface RenderContext {
   readonly siteName: string;
   readonly homeHref: string;
   readonly navigation: readonly NavigationItem[];
-  /** Whether pictures here are seen first, and so are not loaded lazily. */
-  readonly eager: boolean;
+  /** How a picture here is loaded: the first of the page before others, those of its first section at once, the rest late. */
+  loading(): "first" | "now" | "late";
+  /** How wide a picture here is shown, as the value of a `sizes` attribute: as the layout around it says. */
+  sizes(): string;
   /** Class, id for the stage and style rules of a node, as attributes with a leading space. */
   attributes(node: PageNode, kindClass: string): string;
   /** What names one line of a list for the stage, as an attribute with a leading space; "" elsewhere. */
@@ -54,7 +56,18 @@ export interface RenderContext {
   part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
   /** An id that no other element of the page has. */
   newId(stem: string): string;
-  children(node: PageNode): string;
+  /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
+  children(node: PageNode, room?: (index: number) => Room): string;
+}
+
+/** How much of its parent's width something gets. */
+export interface Room {
+  /** Its part of the width, 0 to 1. */
+  readonly part?: number;
+  /** The same on phones. */
+  readonly phonePart?: number;
+  /** The widest it gets, in rem; null for the whole window. */
+  readonly limitRem?: number | null;
 }
 
 /** JSON that can stand inside a script element: no "<" can end it. */

@@ -59,7 +59,13 @@ async function expectValid(html: string) {
 }
 
 const whole = (rendered: ReturnType<typeof render>) =>
-  documentHtml({ language: "en-IE", head: rendered.head, html: rendered.html, css: "/_a/x.css", widgets: null });
+  documentHtml({
+    language: "en-IE",
+    head: rendered.head,
+    html: rendered.html,
+    css: { href: "/_a/x.css" },
+    widgets: null,
+  });
 
 test("every page of both demo sites is valid HTML", async () => {
   for (const key of ["wrenfield", "oddlane"]) {
@@ -203,7 +209,7 @@ describe("the small files", () => {
         language: "en",
         head: "<title>Gone</title>",
         html: noticeHtml({ title: "Gone", text: "x & y", then: { deed: "Confirm" } }),
-        css: "/x.css",
+        css: { href: "/x.css" },
         widgets: null,
       }),
     );

@@ -7,9 +7,17 @@ import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { phoneMaxPx } from "@/core/visitor/visitor";
 import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import { escapeHtml, type NavigationItem, type RenderContext, type RenderedPicture, scriptJson } from "./markup";
+import {
+  escapeHtml,
+  type NavigationItem,
+  type RenderContext,
+  type RenderedPicture,
+  type Room,
+  scriptJson,
+} from "./markup";
 import { type StyleRule, styleRule, styleSheet } from "./style";
 
 export interface RenderOptions {
@@ -70,6 +78,23 @@ export interface RenderedPage {
 const groundCss =
   ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
+const wholeWidth: Required<Room> = { part: 1, phonePart: 1, limitRem: null };
+
+const roomWithin = (around: Required<Room>, given: Room): Required<Room> => ({
+  part: around.part * (given.part ?? 1),
+  phonePart: around.phonePart * (given.phonePart ?? 1),
+  limitRem: given.limitRem === undefined ? around.limitRem : given.limitRem,
+});
+
+const share = (part: number) => `${Math.round(part * 1000) / 10}vw`;
+
+/** Of phones, of windows narrower than the grid, of wider ones. A rem is 16 px. */
+function sizesOf({ part, phonePart, limitRem }: Required<Room>): string {
+  const phone = `(max-width:${phoneMaxPx}px) ${share(phonePart)}`;
+  if (limitRem === null) return `${phone}, ${share(part)}`;
+  return `${phone}, (max-width:${limitRem * 16}px) ${share(part)}, ${Math.round(part * limitRem * 16)}px`;
+}
+
 const emptyMedia: RenderedPicture | null = null;
 
 /**
@@ -117,6 +142,8 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let currentPage = "";
   let navigation: readonly NavigationItem[] = [];
   let eager = false;
+  let firstTaken = false;
+  let room = wholeWidth;
   const context: RenderContext = {
     get siteName() {
       note<Use>(uses, "name");
@@ -127,9 +154,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       note<Use>(uses, "navigation");
       return navigation;
     },
-    get eager() {
-      return eager;
+    loading() {
+      if (!eager) return "late";
+      if (firstTaken) return "now";
+      firstTaken = true;
+      return "first";
     },
+    sizes: () => sizesOf(room),
     language: options.locale.tag,
     currency: site.settings.currency,
     attributes(node, kindClass) {
@@ -167,9 +198,14 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     },
     part: (kind) => site[kind],
     newId: (stem) => `${stem}-${section}-${++ids}`,
-    children(node) {
+    children(node, given) {
+      const around = room;
       let html = "";
-      if (node.children) for (const child of node.children) html += one(child);
+      for (const [index, child] of (node.children ?? []).entries()) {
+        if (given) room = roomWithin(around, given(index));
+        html += one(child);
+      }
+      room = around;
       return html;
     },
   };
@@ -202,6 +238,8 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     section = node.id;
     ids = 0;
     eager = first;
+    firstTaken = false;
+    room = wholeWidth;
     const html = one(node);
     const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses };
     kept.set(node, { page: page.id, eager: first, part });

@@ -1,7 +1,8 @@
 // Releases: for every path of the site what is answered, and the answers themselves, compressed once.
-import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import type { Use } from "@/core/render/render";
 import type { SiteFile } from "@/core/site/site";
-import { instant, json, longblob, packedJson } from "../columns";
+import { instant, json, packedJson } from "../columns";
 
 export const releases = mysqlTable(
   "releases",
@@ -49,9 +50,18 @@ export const releaseFiles = mysqlTable(
     releaseId: varchar("release_id", { length: 24 }).notNull(),
     path: varchar("path", { length: 240 }).notNull(),
     type: varchar("type", { length: 80 }).notNull(),
+    /** Key of its bytes. */
     blob: varchar("blob", { length: 64 }).notNull(),
+    /** Whether its bytes are kept compressed, too: ".br" and ".gz". */
+    packed: boolean("packed").notNull().default(false),
     /** Hash of all that the file was made from; equal inputs are carried over without rendering. */
     input: varchar("input", { length: 64 }).notNull(),
+    /** What of the site a page was made from, besides itself. */
+    uses: json<readonly Use[]>("uses").notNull(),
+    /** SHA-256 of the style sheet inside a page, in base64; "" where it has none. */
+    styles: varchar("styles", { length: 44 }).notNull().default(""),
+    /** BCP 47 tag of the language it is in; "" for what has none. */
+    locale: varchar("locale", { length: 35 }).notNull().default(""),
     /** Paths of the assets a page refers to, so that a carried page brings its own along. */
     assets: json<readonly string[]>("assets").notNull(),
   },
@@ -60,17 +70,4 @@ export const releaseFiles = mysqlTable(
     // A page that a visitor still holds may ask for the asset of an older release.
     unique("release_files_path").on(table.siteId, table.path, table.releaseId),
   ],
-);
-
-export const blobs = mysqlTable(
-  "blobs",
-  {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    hash: varchar("hash", { length: 64 }).notNull(),
-    bytes: longblob("bytes").notNull(),
-    /** Null where compressing does not pay, as for pictures and fonts. */
-    gzip: longblob("gzip"),
-    brotli: longblob("brotli"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.hash] })],
 );

@@ -8,7 +8,7 @@ import type { Executor } from "../connection";
 import { documents } from "../page/tables";
 import * as schema from "../schema";
 import { widgets } from "../widget/tables";
-import { formerKeys, media, mediaBytes, redirects, sites } from "./tables";
+import { formerKeys, media, redirects, sites } from "./tables";
 
 export type SiteRow = typeof sites.$inferSelect;
 
@@ -135,32 +135,22 @@ export async function storeSite(
     await tx.insert(redirects).values(site.redirects.map((redirect) => ({ siteId, ...redirect, createdAt })));
 }
 
-/** Stores a new site's pictures with their bytes; their order is that of their times. */
+/** Stores the names of a new site's pictures, whose bytes are kept already; their order is that of their times. */
 export async function storeMedia(
   tx: Executor,
   siteId: string,
   createdAt: Date,
-  entries: readonly MediaEntry[],
-  files: ReadonlyMap<string, Uint8Array>,
+  entries: readonly (MediaEntry & { readonly bytes: number })[],
 ): Promise<void> {
-  let nth = 0;
-  for (const entry of entries) {
-    const bytes = Buffer.from(files.get(entry.hash) as Uint8Array);
-    const at = new Date(createdAt.getTime() + nth++);
-    await tx.insert(media).values({ siteId, ...entry, bytes: bytes.length, createdAt: at });
-    await tx.insert(mediaBytes).values({ siteId, hash: entry.hash, widthPx: 0, bytes });
-  }
+  const rows = entries.map((entry, nth) => ({ siteId, ...entry, createdAt: new Date(createdAt.getTime() + nth) }));
+  for (let at = 0; at < rows.length; at += 500) await tx.insert(media).values(rows.slice(at, at + 500));
 }
 
-/** Gives a new site the pictures of another, as they came: the bytes never leave the database. */
+/** Gives a new site the pictures of another. */
 export async function copyMedia(tx: Executor, from: string, to: string): Promise<void> {
   await tx.execute(
     sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, created_at)
       select ${to}, hash, name, type, width_px, height_px, bytes, created_at from media where site_id = ${from}`,
-  );
-  await tx.execute(
-    sql`insert into media_bytes (site_id, hash, width_px, bytes)
-      select ${to}, hash, width_px, bytes from media_bytes where site_id = ${from} and width_px = 0`,
   );
 }
 

@@ -43,18 +43,6 @@ export const media = mysqlTable(
   (table) => [primaryKey({ columns: [table.siteId, table.hash] })],
 );
 
-/** The bytes of media: width 0 is the file as it came, others are WebP variants. */
-export const mediaBytes = mysqlTable(
-  "media_bytes",
-  {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    hash: varchar("hash", { length: 64 }).notNull(),
-    widthPx: int("width_px").notNull(),
-    bytes: longblob("bytes").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.hash, table.widthPx] })],
-);
-
 /** Old addresses of pages: they lead to where the page is now. */
 export const redirects = mysqlTable(
   "redirects",

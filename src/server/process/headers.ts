@@ -20,14 +20,14 @@ export const bareHeaders = (settings: Settings): Record<string, string> => ({
   "Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'",
 });
 
-/** Headers of released pages; `framedBy` is who may show them in a frame. */
-export function siteHeaders(settings: Settings, framedBy: string): Record<string, string> {
+/** Headers of released pages; `framedBy` is who may show them in a frame, `styles` the SHA-256 of the style sheet inside. */
+export function siteHeaders(settings: Settings, framedBy: string, styles = ""): Record<string, string> {
   return {
     ...common(settings),
     "Content-Security-Policy": policy({
       "default-src": "'none'",
       "script-src": "'self'",
-      "style-src": "'self'",
+      "style-src": styles ? `'self' 'sha256-${styles}'` : "'self'",
       "img-src": "'self' data:",
       "font-src": "'self'",
       "connect-src": "'self'",

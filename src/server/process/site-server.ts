@@ -3,11 +3,11 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { withoutSlashes } from "@/core/site/path";
-import { blobs, releaseFiles } from "@/data/release/tables";
+import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter } from "@/data/site/queries";
 import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
-import { redirectType } from "../release/publish";
+import { redirectType } from "../release/publisher";
 import { siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 
@@ -33,6 +33,11 @@ interface File {
   /** Set on an old address: the path of the page now. */
   readonly leadsTo?: string;
 }
+
+type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles">;
+
+/** Bytes in the forms they are kept in. */
+type Stored = { readonly identity: Buffer } & Readonly<Record<"br" | "gzip", Buffer | null>>;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -65,7 +70,12 @@ function matches(ifNoneMatch: string | undefined, etag: string): boolean {
 export function createSiteServer(context: Context) {
   const live = new Map<string, Promise<Live | null>>();
   const known = new Map<string, Live | null>();
-  const files = new LRUCache<string, File>({ maxSize: cacheBytes, sizeCalculation: (file) => file.size });
+  // Fonts, scripts and pictures that several sites have are in memory once.
+  const bytes = new LRUCache<string, Stored>({
+    maxSize: cacheBytes,
+    sizeCalculation: ({ identity, br, gzip }) => identity.length + (br?.length ?? 0) + (gzip?.length ?? 0) + 512,
+  });
+  const files = new LRUCache<string, File>({ maxSize: cacheBytes / 8, sizeCalculation: (file) => file.size });
   const headers = Object.entries(siteHeaders(context.settings, "'self'")).flat();
   context.listeners.live.add((key) => known.delete(key));
 
@@ -87,38 +97,47 @@ export function createSiteServer(context: Context) {
     return found;
   }
 
-  function fileOf(
-    row: { type: string; blob: string; bytes: Buffer; gzip: Buffer | null; brotli: Buffer | null },
-    status: number,
-    immutable: boolean,
-  ): File {
-    const answer = (encoding: Encoding, body: Buffer | null): Answer => {
-      const own = body ?? row.bytes;
-      const etag = `"${row.blob.slice(0, 24)}${encoding === "identity" || !body ? "" : `-${encoding}`}"`;
+  function fileOf(row: Row, stored: Stored, status: number, immutable: boolean): File {
+    const own = row.styles ? Object.entries(siteHeaders(context.settings, "'self'", row.styles)).flat() : headers;
+    const answer = (encoding: Encoding): Answer => {
+      const packed = encoding === "identity" ? null : stored[encoding];
+      const body = packed ?? stored.identity;
+      const etag = `"${row.blob.slice(0, 24)}${packed ? `-${encoding}` : ""}"`;
       return {
         status,
-        body: own,
+        body,
         etag,
         headers: [
-          ...headers,
+          ...own,
           "Content-Type",
           row.type,
           "Content-Length",
-          String(own.length),
+          String(body.length),
           "ETag",
           etag,
           "Cache-Control",
           immutable ? "public, max-age=31536000, immutable" : "public, max-age=0, must-revalidate",
           "Vary",
           "Accept-Encoding",
-          ...(body && encoding !== "identity" ? ["Content-Encoding", encoding] : []),
+          ...(packed ? ["Content-Encoding", encoding] : []),
         ],
       };
     };
-    return {
-      size: row.bytes.length + (row.gzip?.length ?? 0) + (row.brotli?.length ?? 0) + 2048,
-      answers: { br: answer("br", row.brotli), gzip: answer("gzip", row.gzip), identity: answer("identity", null) },
-    };
+    // The bytes themselves are counted where they are kept, once for all sites.
+    return { size: 2048, answers: { br: answer("br"), gzip: answer("gzip"), identity: answer("identity") } };
+  }
+
+  async function storedOf({ blob, packed }: Row): Promise<Stored | null> {
+    const kept = bytes.get(blob);
+    if (kept) return kept;
+    const [identity, br, gzip] = await Promise.all([
+      context.bytes.get(blob),
+      packed ? context.bytes.get(`${blob}.br`) : null,
+      packed ? context.bytes.get(`${blob}.gz`) : null,
+    ]);
+    const stored = identity && { identity, br, gzip };
+    if (stored) bytes.set(blob, stored);
+    return stored;
   }
 
   async function load(site: Live, path: string): Promise<File | null> {
@@ -127,12 +146,10 @@ export function createSiteServer(context: Context) {
       .select({
         type: releaseFiles.type,
         blob: releaseFiles.blob,
-        bytes: blobs.bytes,
-        gzip: blobs.gzip,
-        brotli: blobs.brotli,
+        packed: releaseFiles.packed,
+        styles: releaseFiles.styles,
       })
       .from(releaseFiles)
-      .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
       .where(
         and(
           eq(releaseFiles.siteId, site.siteId),
@@ -143,8 +160,10 @@ export function createSiteServer(context: Context) {
       )
       .orderBy(desc(releaseFiles.releaseId))
       .limit(1);
-    if (row?.type === redirectType) return { ...fileOf(row, 301, false), leadsTo: row.bytes.toString() };
-    return row ? fileOf(row, path === "/404" ? 404 : 200, asset) : null;
+    const stored = row && (await storedOf(row));
+    if (!row || !stored) return null;
+    if (row.type === redirectType) return { ...fileOf(row, stored, 301, false), leadsTo: stored.identity.toString() };
+    return fileOf(row, stored, path === "/404" ? 404 : 200, asset);
   }
 
   async function find(site: Live, path: string): Promise<File | null> {

@@ -80,7 +80,7 @@ export function createRehearsalServer(context: Context) {
         language: locale.tag,
         head: rendered.head,
         html: rendered.html,
-        css: `${base}/_css${pagePath(found)}`,
+        css: { href: `${base}/_css${pagePath(found)}` },
         widgets: pageScripts(
           releasedWidgets(frame, rendered.needs, {
             pageHref: (id) => {

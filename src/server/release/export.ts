@@ -1,10 +1,10 @@
 // A release as a zip of static files that any web server can answer.
 import { and, eq } from "drizzle-orm";
 import { type Zippable, zipSync } from "fflate";
-import { blobs, releaseFiles, releases } from "@/data/release/tables";
+import { releaseFiles, releases } from "@/data/release/tables";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
-import { redirectType } from "./publish";
+import { redirectType } from "./publisher";
 
 /** File name of a path: "/" is index.html, "/visit" is visit/index.html. */
 export function staticName(path: string, type: string): string {
@@ -36,15 +36,19 @@ export function forFolder(path: string, type: string, text: string, types: Reado
   // A style sheet lies beside the fonts it names.
   if (type.startsWith("text/css"))
     return text.replace(/url\("\/_a\/([^"]+)"\)/g, (_whole, file: string) => `url("${file}")`);
-  return text
-    .replace(/ (href|src)="(\/[^"]*)"/g, (_whole, name: string, address: string) => ` ${name}="${relative(address)}"`)
-    .replace(/ srcset="([^"]*)"/g, (_whole, list: string) => {
-      const entries = list.split(", ").map((entry) => {
-        const [address = "", ...size] = entry.split(" ");
-        return [relative(address), ...size].join(" ");
-      });
-      return ` srcset="${entries.join(", ")}"`;
-    });
+  return (
+    text
+      .replace(/ (href|src)="(\/[^"]*)"/g, (_whole, name: string, address: string) => ` ${name}="${relative(address)}"`)
+      .replace(/ srcset="([^"]*)"/g, (_whole, list: string) => {
+        const entries = list.split(", ").map((entry) => {
+          const [address = "", ...size] = entry.split(" ");
+          return [relative(address), ...size].join(" ");
+        });
+        return ` srcset="${entries.join(", ")}"`;
+      })
+      // Of the style sheet inside the page.
+      .replace(/url\("(\/_a\/[^"]+)"\)/g, (_whole, address: string) => `url("${relative(address)}")`)
+  );
 }
 
 /** A page that leads on to where another one is now. */
@@ -58,20 +62,21 @@ export async function exportRelease(call: SiteCall, releaseId: string): Promise<
   const [release] = await call.context.db.select({ number: releases.number }).from(releases).where(here);
   if (!release) throw notFound("This release");
   const files = await call.context.db
-    .select({ path: releaseFiles.path, type: releaseFiles.type, bytes: blobs.bytes })
+    .select({ path: releaseFiles.path, type: releaseFiles.type, blob: releaseFiles.blob })
     .from(releaseFiles)
-    .innerJoin(blobs, and(eq(blobs.siteId, releaseFiles.siteId), eq(blobs.hash, releaseFiles.blob)))
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)));
   const entries: Zippable = {};
   const types = new Map(files.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
-  const bytesOf = ({ path, type, bytes }: (typeof files)[number]): Uint8Array => {
+  const bytesOf = async ({ path, type, blob }: (typeof files)[number]): Promise<Uint8Array> => {
+    const bytes = await call.context.bytes.get(blob);
+    if (!bytes) throw new Error(`The bytes of ${path} are gone`);
     if (type === redirectType) return Buffer.from(leadingOn(path, bytes.toString(), types));
     // The not-found page is shown at any address, so its own are not of a folder.
     if (path !== "/404" && /^text\/(html|css)/.test(type))
       return Buffer.from(forFolder(path, type, bytes.toString(), types));
     return bytes;
   };
-  for (const file of files) entries[staticName(file.path, types.get(file.path) ?? "")] = bytesOf(file);
+  for (const file of files) entries[staticName(file.path, types.get(file.path) ?? "")] = await bytesOf(file);
   return {
     name: `${call.site.key}-release-${release.number}.zip`,
     bytes: zipSync(entries, { mtime: new Date(1980, 0, 2) }),

@@ -66,7 +66,7 @@ export async function noticePage(context: Context, siteKey: string, notice: Noti
     language: row?.settings.language ?? "en",
     head: `<title>${escapeHtml(`${notice.title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${surround?.icon ?? ""}`,
     html: surround?.html(main) ?? main,
-    css: "/_w/v1/notice.css",
+    css: { href: "/_w/v1/notice.css" },
     widgets: null,
   });
 }

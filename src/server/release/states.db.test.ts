@@ -9,7 +9,7 @@ import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite, redirectsOf } from "@/data/site/queries";
 import { loadSite } from "../site/whole";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { redirectType } from "./publish";
+import { redirectType } from "./publisher";
 
 let studio: TestStudio;
 const site = "wrenfield";
@@ -239,12 +239,7 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
 test("the not-found page stands between the site's header and footer", async () => {
   await publish();
   const file = await live("/404");
-  const { blobs } = await import("@/data/release/tables");
-  const [blob] = await studio.context.db
-    .select()
-    .from(blobs)
-    .where(eq(blobs.hash, file?.blob ?? ""));
-  const html = blob?.bytes.toString() ?? "";
+  const html = (await studio.context.bytes.get(file?.blob ?? ""))?.toString() ?? "";
   expect(html).toContain("This page is not here");
   expect(html).toMatch(/<header>.*b-nav.*<\/header>/s);
   expect(html).toMatch(/<footer>.*mailto:hello@wrenfield\.example.*<\/footer>/s);

@@ -1,5 +1,4 @@
 // Site files in and out: site.json with its media, zipped.
-import { eq } from "drizzle-orm";
 import { zipSync } from "fflate";
 import Joi from "joi";
 import type { Fault } from "@/core/page/validate";
@@ -8,7 +7,6 @@ import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { copyMedia, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
-import { mediaBytes } from "@/data/site/tables";
 import { giveOwnSite } from "../account/members";
 import { apart } from "../apart/apart";
 import { mediaFileName, type WholeSite } from "../apart/site-file";
@@ -59,6 +57,8 @@ export const askedKey = (key: string): string =>
 interface NewPictures {
   readonly pictures: number;
   readonly bytes: number;
+  /** Done before the transaction: bytes that nobody names in the end are swept away. */
+  before?(): Promise<void>;
   store(tx: Executor, siteId: string, createdAt: Date): Promise<void>;
 }
 
@@ -73,7 +73,16 @@ export const storeNewSite = (
   storeWith(context, studioId, site, by, {
     pictures: files.size,
     bytes: [...files.values()].reduce((sum, one) => sum + one.length, 0),
-    store: (tx, siteId, createdAt) => storeMedia(tx, siteId, createdAt, site.media, files),
+    before: async () => {
+      for (const [hash, bytes] of files) await context.bytes.put(hash, bytes);
+    },
+    store: (tx, siteId, createdAt) =>
+      storeMedia(
+        tx,
+        siteId,
+        createdAt,
+        site.media.map((entry) => ({ ...entry, bytes: files.get(entry.hash)?.length ?? 0 })),
+      ),
   });
 
 async function storeWith(
@@ -82,10 +91,11 @@ async function storeWith(
   site: SiteFile,
   /** Who makes it: somebody who works on chosen sites works on this one too. */
   by: string | undefined,
-  { store, ...room }: NewPictures,
+  { store, before, ...room }: NewPictures,
 ): Promise<SiteFile> {
   if (await keyIsTaken({ context }, site.key)) throw keyTaken(site.key);
   try {
+    await before?.();
     await inTransaction(context.db, async (tx) => {
       const id = context.newId();
       const createdAt = context.now();
@@ -124,10 +134,9 @@ export async function copySite(
 export async function exportSite(context: Context, row: SiteRow): Promise<Uint8Array> {
   const site = await loadSite(context.db, row);
   const files: Record<string, Uint8Array> = { "site.json": new TextEncoder().encode(writeSiteFile(site)) };
-  const bytes = await context.db.select().from(mediaBytes).where(eq(mediaBytes.siteId, row.id));
   for (const entry of site.media) {
-    const original = bytes.find((one) => one.hash === entry.hash && one.widthPx === 0);
-    if (original) files[mediaFileName(entry)] = original.bytes;
+    const original = await context.bytes.get(entry.hash);
+    if (original) files[mediaFileName(entry)] = original;
   }
   // The zip format's earliest day, so that time does not change the bytes.
   return zipSync(files, { mtime: new Date(1980, 0, 2), level: 6 });

@@ -3,8 +3,9 @@ import { and, eq } from "drizzle-orm";
 import sharp from "sharp";
 import { usedWidths } from "@/core/render/render";
 import type { MediaEntry } from "@/core/site/site";
+import { mediaVariants } from "@/data/bytes/tables";
 import { inTransaction, isDuplicate } from "@/data/connection";
-import { media, mediaBytes } from "@/data/site/tables";
+import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
 import { pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
@@ -28,6 +29,7 @@ export async function addPicture(
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
   const hash = sha256(bytes);
   const entry: MediaEntry = { hash, name: name.trim().slice(0, 200) || "picture", ...found.answer.value };
+  await context.bytes.put(hash, bytes);
   try {
     await inTransaction(context.db, async (tx) => {
       const [known] = await tx
@@ -37,7 +39,6 @@ export async function addPicture(
       if (known) return;
       await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: bytes.length }, "file");
       await tx.insert(media).values({ siteId: site.id, ...entry, bytes: bytes.length, createdAt: context.now() });
-      await tx.insert(mediaBytes).values({ siteId: site.id, hash, widthPx: 0, bytes: Buffer.from(bytes) });
     });
   } catch (error) {
     if (!isDuplicate(error)) throw error;
@@ -45,12 +46,23 @@ export async function addPicture(
   return entry;
 }
 
-async function stored(context: Context, siteId: string, hash: string, widthPx: number): Promise<Buffer | undefined> {
-  const [row] = await context.db
-    .select({ bytes: mediaBytes.bytes })
-    .from(mediaBytes)
-    .where(and(eq(mediaBytes.siteId, siteId), eq(mediaBytes.hash, hash), eq(mediaBytes.widthPx, widthPx)));
-  return row?.bytes;
+/** Key of a picture at a width, made once for all sites that have it. Whoever asks has been seen to have the picture. */
+async function variantKey(context: Context, hash: string, widthPx: number): Promise<string> {
+  const at = and(eq(mediaVariants.hash, hash), eq(mediaVariants.widthPx, widthPx));
+  const [kept] = await context.db.select({ made: mediaVariants.made }).from(mediaVariants).where(at);
+  if (kept && (await context.bytes.touch([kept.made])).has(kept.made)) return kept.made;
+  const original = await context.bytes.get(hash);
+  if (!original) throw notFound("This picture", "hash");
+  const bytes = await sharp(original, { limitInputPixels: pictureLimits.areaPx, sequentialRead: true })
+    .timeout({ seconds: 20 })
+    .rotate()
+    .resize({ width: widthPx, withoutEnlargement: true })
+    .webp({ quality: 82, effort: 4 })
+    .toBuffer();
+  const made = sha256(bytes);
+  await context.bytes.put(made, bytes);
+  await context.db.insert(mediaVariants).values({ hash, widthPx, made }).onDuplicateKeyUpdate({ set: { made } });
+  return made;
 }
 
 /** The width of pictures in lists of the studio. */
@@ -59,8 +71,8 @@ export const listWidthPx = 96;
 /** The widths a picture is made in: those that pages offer, and the small one of lists. Nothing else is made or kept. */
 const widthsOf = (entry: Pick<MediaEntry, "widthPx">): readonly number[] => [listWidthPx, ...usedWidths(entry)];
 
-/** A picture as WebP, `widthPx` wide or its own width if that is less; made once and kept. 422 for other widths. */
-export async function pictureVariant(context: Context, siteId: string, hash: string, widthPx: number): Promise<Buffer> {
+/** Key of a site's picture as WebP, `widthPx` wide or its own width if that is less; made once. 422 for other widths. */
+export async function pictureKey(context: Context, siteId: string, hash: string, widthPx: number): Promise<string> {
   const [entry] = await context.db
     .select({ widthPx: media.widthPx })
     .from(media)
@@ -68,16 +80,12 @@ export async function pictureVariant(context: Context, siteId: string, hash: str
   if (!entry) throw notFound("This picture", "hash");
   const widths = widthsOf(entry);
   if (!widths.includes(widthPx)) throw fieldProblem("w", `This picture is made ${widths.join(", ")} pixels wide.`);
-  const kept = await stored(context, siteId, hash, widthPx);
-  if (kept) return kept;
-  const original = await stored(context, siteId, hash, 0);
-  if (!original) throw notFound("This picture", "hash");
-  const bytes = await sharp(original, { limitInputPixels: pictureLimits.areaPx, sequentialRead: true })
-    .timeout({ seconds: 20 })
-    .rotate()
-    .resize({ width: widthPx, withoutEnlargement: true })
-    .webp({ quality: 82, effort: 4 })
-    .toBuffer();
-  await context.db.insert(mediaBytes).ignore().values({ siteId, hash, widthPx, bytes });
+  return variantKey(context, hash, widthPx);
+}
+
+/** A picture as WebP, as `pictureKey` makes it. */
+export async function pictureVariant(context: Context, siteId: string, hash: string, widthPx: number): Promise<Buffer> {
+  const bytes = await context.bytes.get(await pictureKey(context, siteId, hash, widthPx));
+  if (!bytes) throw notFound("This picture", "hash");
   return bytes;
 }

@@ -1,5 +1,6 @@
 // Columns beside each other; under each other on phones unless the look says otherwise.
 import Joi from "joi";
+import type { Room } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
 import type { PageNode } from "../node";
 import { beside, type Cell, under } from "../shapes";
@@ -17,6 +18,18 @@ function rowsOf(node: PageNode): readonly (readonly Cell[])[] {
   });
   return rows;
 }
+
+/** The part of the width that the column at `index` gets; under each other each has all of it. */
+function partOf(split: string | undefined, count: number, index: number): number {
+  if (split === undefined || split === "stacked") return 1;
+  const parts = split.split(":").map(Number).slice(0, Math.max(1, count));
+  return (parts[index % parts.length] ?? 1) / parts.reduce((sum, part) => sum + part, 0);
+}
+
+const roomOf = (node: PageNode, index: number): Room => ({
+  part: partOf(node.look.base.split ?? "1:1", node.children?.length ?? 0, index),
+  phonePart: partOf(node.look.phone?.split, node.children?.length ?? 0, index),
+});
 
 export const columns: KindDefinition = defineKind({
   label: "Columns",
@@ -42,6 +55,6 @@ export const columns: KindDefinition = defineKind({
     const count = node.children?.length ?? 0;
     const tracks = (node.look.base.split ?? "1:1").split(":").length;
     const fewer = count > 0 && count < tracks ? ` of-${count}` : "";
-    return `<div${context.attributes(node, `b-columns${fewer}`)}>${context.children(node)}</div>`;
+    return `<div${context.attributes(node, `b-columns${fewer}`)}>${context.children(node, (index) => roomOf(node, index))}</div>`;
   },
 });

@@ -19,6 +19,8 @@ export const mediaHash = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
   .messages({ "string.pattern.base": "A media reference is the SHA-256 of the file, as 64 hex digits." });
 
+const loadingOf = { first: ' fetchpriority="high"', now: "", late: ' loading="lazy"' } as const;
+
 export const picture: KindDefinition = defineKind<PictureContent>({
   label: "Picture",
   schema: Joi.object<PictureContent>({
@@ -61,7 +63,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   render: (node, content, context) => {
     const found = content.media ? context.picture(content.media) : null;
     const image = found
-      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="(max-width:600px) 100vw, 50vw"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt)}"${context.eager ? ' fetchpriority="high"' : ' loading="lazy"'} decoding="async">`
+      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt)}"${loadingOf[context.loading()]} decoding="async">`
       : '<div class="b-none"></div>';
     const href = content.link ? context.href(content.link) : null;
     const linked = href === null ? image : `<a href="${href}">${image}</a>`;

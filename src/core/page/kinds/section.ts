@@ -10,6 +10,9 @@ export interface SectionContent {
   readonly anchor?: string;
 }
 
+/** How wide what stands in a section gets, in rem: as the look of its width says. */
+const limits = { narrow: 44, normal: 74, wide: 74, full: null } as const;
+
 export const section: KindDefinition = defineKind<SectionContent>({
   label: "Section",
   schema: Joi.object<SectionContent>({
@@ -38,5 +41,5 @@ export const section: KindDefinition = defineKind<SectionContent>({
   ownsId: true,
   css: ".b-section{padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-in{--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}",
   render: (node, content, context) =>
-    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node)}</div></section>`,
+    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div></section>`,
 });

@@ -1,0 +1,28 @@
+// Bytes by what they are: media as they came, their variants, released files. Stored once for all sites; who may see them
+// stands in the rows that name them.
+import { index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
+import { instant, longblob } from "../columns";
+
+/** Used where bytes are kept in the database. */
+export const storedBytes = mysqlTable(
+  "stored_bytes",
+  {
+    /** SHA-256 in hex, and for a compressed form its ending: ".br", ".gz". */
+    key: varchar("bytes_key", { length: 72 }).primaryKey(),
+    bytes: longblob("bytes").notNull(),
+    /** When they were last put: what nobody names is swept away some time later. */
+    putAt: instant("put_at").notNull(),
+  },
+  (table) => [index("stored_bytes_put").on(table.putAt)],
+);
+
+/** The WebP of a medium at a width, made once for all sites that have it. */
+export const mediaVariants = mysqlTable(
+  "media_variants",
+  {
+    hash: varchar("hash", { length: 64 }).notNull(),
+    widthPx: int("width_px").notNull(),
+    made: varchar("made", { length: 64 }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.hash, table.widthPx] })],
+);

@@ -1,0 +1,314 @@
+// Makes the files of one release: pages, what they show, and the small files every site has.
+import { createHash } from "node:crypto";
+import { promisify } from "node:util";
+import { brotliCompress, constants, gzip } from "node:zlib";
+import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
+import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
+import { escapeHtml } from "@/core/render/markup";
+import {
+  clickTargetsOf,
+  createRenderer,
+  mediaIn,
+  opensOn,
+  type Renderer,
+  type Use,
+  usedFamilies,
+  usedWidths,
+} from "@/core/render/render";
+import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { refsOf, shownOf } from "@/core/widget/kinds";
+import { releasedWidgets } from "@/core/widget/release";
+import type { SiteWidget } from "@/core/widget/settings";
+import type { releaseFiles } from "@/data/release/tables";
+import { frameOf } from "@/data/site/queries";
+import { type Context, sha256, siteOrigin } from "../context";
+import { pictureKey } from "../site/media";
+import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
+import { pageScripts } from "./page-data";
+
+const brotli = promisify(brotliCompress);
+const gzipped = promisify(gzip);
+
+/** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
+const rendererVersion = "3";
+
+/** The type of a row that leads to another path; its content is that path. */
+export const redirectType = "text/x-redirect";
+
+/** A style sheet of at most so many characters stands inside its page: nothing else has to come before it is drawn. */
+const inlineStyles = 32_768;
+
+export type FileRow = typeof releaseFiles.$inferInsert;
+
+/** Whether compressing pays for a type. */
+const compresses = (type: string) => /^(text\/|application\/(json|xml)|image\/svg)/.test(type);
+
+const html = "text/html; charset=utf-8";
+
+/** Puts bytes and, where it pays, their compressed forms; answers their key. */
+async function putFile(context: Context, bytes: Buffer, type: string): Promise<{ blob: string; packed: boolean }> {
+  const blob = sha256(bytes);
+  const packed = compresses(type);
+  const keys = packed ? [`${blob}.gz`, `${blob}.br`, blob] : [blob];
+  const kept = await context.bytes.touch(keys);
+  if (kept.size === keys.length) return { blob, packed };
+  if (packed) {
+    await context.bytes.put(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
+    await context.bytes.put(
+      `${blob}.br`,
+      await brotli(bytes, {
+        params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+      }),
+    );
+  }
+  await context.bytes.put(blob, bytes);
+  return { blob, packed };
+}
+
+/** Makes the files of one release. */
+export class Publisher {
+  private readonly frame: SiteFrame;
+  private readonly renderer: Renderer;
+  private readonly locale: SiteLocale;
+  private readonly widgets: ReadonlyMap<string, SiteWidget>;
+  private readonly media: ReadonlyMap<string, SiteFile["media"][number]>;
+  private readonly paths: ReadonlyMap<string, string>;
+  private readonly base: string;
+  private readonly targets: readonly string[];
+  private readonly surround: string;
+  readonly origin: string;
+
+  private constructor(
+    private readonly context: Context,
+    private readonly siteId: string,
+    private readonly releaseId: string,
+    readonly site: SiteFile,
+    private readonly fonts: ReadonlyMap<string, Asset>,
+    private readonly scripts: VisitorScripts,
+  ) {
+    this.frame = frameOf(site);
+    this.locale = sourceLocale(site);
+    this.origin = siteOrigin(context.settings, site.key);
+    this.renderer = createRenderer(this.frame, {
+      locale: this.locale,
+      linkBase: "",
+      origin: this.origin,
+      mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+      fontUrl: (file) => this.fonts.get(file)?.path ?? "",
+    });
+    this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
+    this.media = new Map(site.media.map((entry) => [entry.hash, entry]));
+    this.paths = new Map(site.pages.map((page) => [page.id, pagePath(page, this.locale)]));
+    this.targets = clickTargetsOf(site);
+    this.surround = JSON.stringify([site.header, site.footer]);
+    // Of the settings, those that a page's files show; who letters come from is none of them.
+    const { mailFrom: _mailFrom, senderName: _senderName, ...settings } = site.settings;
+    this.base = sha256(
+      JSON.stringify([rendererVersion, scripts.entries, this.origin, site.name, settings, site.brand, this.surround]),
+    );
+  }
+
+  static async of(context: Context, siteId: string, releaseId: string, site: SiteFile): Promise<Publisher> {
+    const scripts = await visitorScripts(context.settings.buildFolder);
+    return new Publisher(context, siteId, releaseId, site, await fontAssets(usedFamilies(site)), scripts);
+  }
+
+  /** What one thing that a page was made from is like now. */
+  private readonly like: { readonly [Of in string]: (id: string) => unknown } = {
+    page: (id) => this.paths.get(id) ?? null,
+    media: (hash) => {
+      const entry = this.media.get(hash);
+      return entry ? [entry.widthPx, entry.heightPx] : null;
+    },
+    widget: (id) => {
+      const widget = this.widgets.get(id);
+      if (!widget) return null;
+      const refs = [...refsOf(widget)].map((ref) => this.like[ref.of]?.(ref.id) ?? null);
+      return [widget, shownOf(widget, this.site), refs];
+    },
+    navigation: () =>
+      this.site.pages.filter((page) => page.inNavigation).map((page) => [page.id, page.title, this.paths.get(page.id)]),
+    name: () => this.site.name,
+  };
+
+  private readonly values = new Map<Use, string>();
+  private valueOf(use: Use): string {
+    let value = this.values.get(use);
+    if (value === undefined) {
+      const [of = "", id = ""] = use.split(/:(.*)/s, 2);
+      value = JSON.stringify(this.like[of]?.(id) ?? null);
+      this.values.set(use, value);
+    }
+    return value;
+  }
+
+  /**
+   * Hash of all that a page's files are made from: the page, header and footer, brand and settings, and what of the site
+   * it used when it was rendered. As long as that is the same, so are the files.
+   */
+  inputOf(page: SitePage, uses: readonly Use[]): string {
+    const own = JSON.stringify(page);
+    const hash = createHash("sha256").update(this.base).update(own);
+    for (const use of uses) hash.update(use).update(this.valueOf(use));
+    // What opens over it by itself, and which of its blocks open something, depend on the widgets' rules.
+    for (const widget of this.site.widgets)
+      if (widget.settings.enabled && opensOn(widget, page)) hash.update(widget.id);
+    for (const target of this.targets)
+      if (own.includes(`"${target}"`) || this.surround.includes(`"${target}"`)) hash.update(target);
+    return hash.digest("hex");
+  }
+
+  private row(
+    path: string,
+    type: string,
+    put: { blob: string; packed: boolean },
+    more: Partial<FileRow> = {},
+  ): FileRow {
+    return {
+      siteId: this.siteId,
+      releaseId: this.releaseId,
+      path,
+      type,
+      ...put,
+      input: "",
+      assets: [],
+      uses: [],
+      ...more,
+    };
+  }
+
+  async file(path: string, type: string, bytes: Buffer | string, more: Partial<FileRow> = {}): Promise<FileRow> {
+    return this.row(path, type, await putFile(this.context, Buffer.from(bytes as Buffer), type), more);
+  }
+
+  /** A style sheet inside its page, allowed there by its hash; or, where it is large, as an asset of its own. */
+  private async styles(
+    css: string,
+  ): Promise<{ css: { text: string } | { href: string }; styles: string; asset: FileRow[] }> {
+    if (css.length <= inlineStyles && !css.includes("<"))
+      return { css: { text: css }, styles: createHash("sha256").update(css).digest("base64"), asset: [] };
+    const path = `/_a/${sha256(css).slice(0, 20)}.css`;
+    return { css: { href: path }, styles: "", asset: [await this.file(path, "text/css; charset=utf-8", css)] };
+  }
+
+  private readonly picturesMade = new Map<string, Promise<readonly FileRow[]>>();
+  private async pictures(hashes: Iterable<string>): Promise<FileRow[]> {
+    const rows: FileRow[] = [];
+    for (const hash of new Set(hashes)) {
+      const made = this.picturesMade.get(hash) ?? this.picture(hash);
+      this.picturesMade.set(hash, made);
+      rows.push(...(await made));
+    }
+    return rows;
+  }
+
+  /** A picture in all its widths: the rows name bytes that are there already. */
+  private async picture(hash: string): Promise<readonly FileRow[]> {
+    const entry = this.media.get(hash);
+    const rows: FileRow[] = [];
+    for (const widthPx of entry ? usedWidths(entry) : []) {
+      const blob = await pictureKey(this.context, this.siteId, hash, widthPx);
+      rows.push(this.row(`/_a/${hash.slice(0, 24)}-${widthPx}.webp`, "image/webp", { blob, packed: false }));
+    }
+    return rows;
+  }
+
+  /** The page and every asset it refers to; the page's own row comes first. */
+  async page(page: SitePage): Promise<FileRow[]> {
+    const { body, ...meta } = page;
+    const rendered = this.renderer.render(meta, body);
+    const { css, styles, asset } = await this.styles(rendered.css);
+    const widgets = releasedWidgets(this.frame, rendered.needs, {
+      pageHref: (id) => this.paths.get(id) ?? null,
+      picture: this.renderer.picture,
+      language: this.locale.tag,
+    });
+    const pictures = [
+      ...rendered.uses.flatMap((use) => mediaIn(use) ?? []),
+      ...rendered.needs.flatMap((id) => {
+        const widget = this.widgets.get(id);
+        return widget ? [...refsOf(widget)].flatMap((ref) => (ref.of === "media" ? [ref.id] : [])) : [];
+      }),
+    ];
+    const scripts = pageScripts(widgets, this.scripts, "/_a/", { language: this.locale.tag });
+    const assets = [
+      ...asset,
+      ...(await this.pictures(pictures)),
+      ...(await this.fontRows()),
+      ...(await this.scriptRows(scripts?.files ?? [])),
+    ];
+    const text = documentHtml({
+      language: this.locale.tag,
+      head: rendered.head,
+      html: rendered.html,
+      css,
+      widgets: scripts,
+    });
+    const own = await this.file(pagePath(page, this.locale), html, text, {
+      input: this.inputOf(page, rendered.uses),
+      uses: rendered.uses,
+      styles,
+      locale: this.locale.tag,
+      assets: assets.map((one) => one.path),
+    });
+    return [own, ...assets];
+  }
+
+  private fontRowsMade: Promise<FileRow[]> | null = null;
+  private fontRows(): Promise<FileRow[]> {
+    this.fontRowsMade ??= Promise.all(
+      [...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes)),
+    );
+    return this.fontRowsMade;
+  }
+
+  private readonly scriptsMade = new Map<string, Promise<FileRow>>();
+  private scriptRows(names: readonly string[]): Promise<FileRow[]> {
+    return Promise.all(
+      names.map((name) => {
+        const file = this.scripts.files.get(name);
+        if (!file) throw new Error(`The build has no file ${name}`);
+        const made = this.scriptsMade.get(name) ?? this.file(file.path, file.type, file.bytes);
+        this.scriptsMade.set(name, made);
+        return made;
+      }),
+    );
+  }
+
+  /** Not-found page, old addresses, sitemap, robots and favicon. */
+  async common(): Promise<FileRow[]> {
+    const around = this.renderer.around(
+      noticeHtml({
+        title: "This page is not here",
+        text: "The address may have changed. From the home page you will find the way.",
+        then: { href: "/", words: "To the home page" },
+      }),
+    );
+    const { css, styles, asset } = await this.styles(around.css);
+    const notFoundPage = documentHtml({
+      language: this.locale.tag,
+      head: `<title>Not found · ${escapeHtml(this.site.name)}</title><meta name="robots" content="noindex">${this.renderer.icon}`,
+      html: around.html,
+      css,
+      widgets: null,
+    });
+    const taken = new Set(this.paths.values());
+    const led: FileRow[] = [];
+    for (const { from, page } of this.site.redirects ?? []) {
+      const to = this.paths.get(page);
+      if (to !== undefined && !taken.has(from)) led.push(await this.file(from, redirectType, to));
+    }
+    const pictures = [...around.pictures, this.site.settings.favicon, this.site.settings.sharing];
+    const today = this.context.now().toISOString().slice(0, 10);
+    return [
+      ...asset,
+      ...(await this.fontRows()),
+      ...(await this.pictures(pictures.filter((hash): hash is string => Boolean(hash)))),
+      ...led,
+      await this.file("/404", html, notFoundPage, { styles, locale: this.locale.tag }),
+      await this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
+      await this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
+      await this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, today)),
+    ];
+  }
+}
