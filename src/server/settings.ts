@@ -25,6 +25,10 @@ export interface Settings {
   readonly buildFolder: string;
   /** Folder of media and released files that all processes share; "" keeps them in the database. */
   readonly bytesFolder: string;
+  /** How many releases of a site can be gone back to, besides the live one. */
+  readonly keepReleases: number;
+  /** How many days edits are kept one by one. */
+  readonly keepEditsDays: number;
   /** How much each studio may keep. */
   readonly studioSites: number;
   readonly studioPictures: number;
@@ -117,6 +121,18 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: "",
     schema: Joi.string().allow(""),
     says: "folder for media and released files, shared by all processes; none keeps them in the database",
+  },
+  WEBITOR_KEEP_RELEASES: {
+    name: "keepReleases",
+    fallback: 30,
+    schema: Joi.number().integer().min(1).max(10_000),
+    says: "releases of a site that can be gone back to, besides the live one",
+  },
+  WEBITOR_KEEP_EDITS_DAYS: {
+    name: "keepEditsDays",
+    fallback: 90,
+    schema: Joi.number().integer().min(1).max(3650),
+    says: "days that edits are kept one by one; later only what they led to",
   },
   WEBITOR_STUDIO_SITES: {
     name: "studioSites",

@@ -1,4 +1,5 @@
 // Hosts, headers and the life of the process: what a stranger gets, and what survives a kill.
+import { createHash } from "node:crypto";
 import { type IncomingHttpHeaders, request as rawRequest } from "node:http";
 import { connect, type Socket } from "node:net";
 import { brotliDecompressSync, gunzipSync } from "node:zlib";
@@ -62,13 +63,27 @@ test("a released page: brotli, gzip, plain, HEAD, ETag and 304", async () => {
 
 test("assets are immutable, small files are there, a missing page is the site's own", async () => {
   const html = (await ask(wrenfield, "/")).body.toString();
-  const css = /href="(\/_a\/[^"]+\.css)"/.exec(html)?.[1] ?? "";
-  expect((await ask(wrenfield, css)).headers["cache-control"]).toContain("immutable");
+  const font = /url\("(\/_a\/[^"]+\.woff2)"\)/.exec(html)?.[1] ?? "";
+  expect((await ask(wrenfield, font)).headers["cache-control"]).toContain("immutable");
   expect((await ask(wrenfield, "/robots.txt")).body.toString()).toContain("Sitemap:");
   expect((await ask(wrenfield, "/sitemap.xml")).body.toString()).toContain("/kiln-hire</loc>");
   expect((await ask(wrenfield, "/favicon.svg")).headers["content-type"]).toBe("image/svg+xml");
   const missing = await ask(wrenfield, "/nothing");
   expect([missing.status, missing.body.toString().includes("This page is not here")]).toEqual([404, true]);
+});
+
+test("a page's style sheet stands in it, allowed by its hash alone: nothing else blocks its first paint", async () => {
+  const page = await ask(wrenfield, "/");
+  const html = page.body.toString();
+  const style = /<style>([^<]+)<\/style>/.exec(html)?.[1] ?? "";
+  const hash = createHash("sha256").update(style).digest("base64");
+  expect(page.headers["content-security-policy"]).toContain(`style-src 'self' 'sha256-${hash}';`);
+  expect(html).not.toMatch(/<link[^>]+rel="stylesheet"/);
+  for (const script of html.match(/<script[^>]*>/g) ?? [])
+    expect(script).toMatch(/type="(module|application\/(ld\+)?json)"/);
+  const other = await ask(wrenfield, "/classes");
+  expect(other.headers["content-security-policy"]).toMatch(/style-src 'self' 'sha256-[^']+';/);
+  expect((await ask(wrenfield, "/robots.txt")).headers["content-security-policy"]).toContain("style-src 'self';");
 });
 
 test("headers are set on both kinds of hosts", async () => {

@@ -24,5 +24,5 @@ export const mediaVariants = mysqlTable(
     widthPx: int("width_px").notNull(),
     made: varchar("made", { length: 64 }).notNull(),
   },
-  (table) => [primaryKey({ columns: [table.hash, table.widthPx] })],
+  (table) => [primaryKey({ columns: [table.hash, table.widthPx] }), index("media_variants_made").on(table.made)],
 );

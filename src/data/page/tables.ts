@@ -23,6 +23,8 @@ export const documents = mysqlTable(
     /** Of all that a release would take from it; see data/release/units. */
     hash: hashOf("hash", "title", "coalesce(slug, '')", "description", "in_navigation", "body"),
     revision: int("revision").notNull().default(0),
+    /** Edits up to this revision are folded into the body: they are no longer kept one by one. */
+    foldedTo: int("folded_to").notNull().default(0),
     changedAt: instant("changed_at").notNull(),
     removedAt: instant("removed_at"),
   },

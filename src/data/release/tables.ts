@@ -69,5 +69,7 @@ export const releaseFiles = mysqlTable(
     primaryKey({ columns: [table.releaseId, table.path] }),
     // A page that a visitor still holds may ask for the asset of an older release.
     unique("release_files_path").on(table.siteId, table.path, table.releaseId),
+    // Whether anything still names some bytes.
+    index("release_files_blob").on(table.blob),
   ],
 );

@@ -1,5 +1,5 @@
 // Clearing away what has been kept long enough, in small batches: no statement holds locks for long.
-import { and, eq, inArray, isNull, lt, notExists, or, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, lt, notExists, or, sql } from "drizzle-orm";
 import { accountLinks, securityEvents, sessions } from "../account/tables";
 import {
   bookingDates,
@@ -10,11 +10,14 @@ import {
   bookings,
   paymentEvents,
 } from "../booking/tables";
+import { mediaVariants } from "../bytes/tables";
 import { type Database, inTransaction } from "../connection";
 import { jobs, rateLimits } from "../job/tables";
 import { mails } from "../mail/tables";
-import { presences } from "../page/tables";
+import { documentEdits, presences } from "../page/tables";
 import { signups } from "../popup/tables";
+import { releaseFiles, releases, releaseUnits } from "../release/tables";
+import { media, sites } from "./tables";
 
 const batch = 500;
 
@@ -149,4 +152,79 @@ export async function sweepEnded(db: Database, now: Date): Promise<void> {
         .limit(batch),
   ];
   for (const step of steps) await inBatches(async () => (await step())[0].affectedRows);
+}
+
+/** Folds a site's edits from before `before` into the states they led to. */
+export async function foldEdits(db: Database, siteId: string, before: Date): Promise<number> {
+  await db.execute(sql`
+    update documents d join (
+      select document_id, max(revision) as last from document_edits
+      where site_id = ${siteId} and created_at < ${before.getTime()} group by document_id
+    ) e on e.document_id = d.id
+    set d.folded_to = greatest(d.folded_to, e.last) where d.site_id = ${siteId}`);
+  return inBatches(async () => {
+    const [result] = await db
+      .delete(documentEdits)
+      .where(and(eq(documentEdits.siteId, siteId), lt(documentEdits.createdAt, before)))
+      .limit(batch);
+    return result.affectedRows;
+  });
+}
+
+/**
+ * Removes a site's releases but for the newest `keep` and the live one, and those that were begun before `before` and
+ * never completed. Their files go first: what is listed can be gone back to.
+ */
+export async function sweepReleases(db: Database, siteId: string, keep: number, before: Date): Promise<number> {
+  const [site] = await db.select({ live: sites.liveReleaseId }).from(sites).where(eq(sites.id, siteId));
+  const rows = await db
+    .select({ id: releases.id, state: releases.state, createdAt: releases.createdAt })
+    .from(releases)
+    .where(eq(releases.siteId, siteId))
+    .orderBy(desc(releases.number));
+  const complete = rows.filter(({ state }) => state === "complete");
+  const kept = new Set([...complete.slice(0, keep).map(({ id }) => id), site?.live ?? ""]);
+  const gone = rows.filter(({ id, state, createdAt }) => !kept.has(id) && (state === "complete" || createdAt < before));
+  for (const { id } of gone) {
+    // Out of the list first, so that nobody goes back to what is being taken apart.
+    const [taken] = await db.delete(releases).where(
+      and(
+        eq(releases.id, id),
+        notExists(
+          db
+            .select({ id: sites.id })
+            .from(sites)
+            .where(and(eq(sites.id, siteId), eq(sites.liveReleaseId, id))),
+        ),
+      ),
+    );
+    if (!taken.affectedRows) continue;
+    for (const table of [releaseFiles, releaseUnits])
+      await inBatches(async () => {
+        const [result] = await db.delete(table).where(eq(table.releaseId, id)).limit(batch);
+        return result.affectedRows;
+      });
+  }
+  return gone.length;
+}
+
+/** Of some hashes those that a release, a medium or a variant of one still names. */
+export async function namedBytes(db: Database, hashes: readonly string[]): Promise<ReadonlySet<string>> {
+  if (!hashes.length) return new Set();
+  const some = [...hashes];
+  const [files, originals, variants] = await Promise.all([
+    db.selectDistinct({ hash: releaseFiles.blob }).from(releaseFiles).where(inArray(releaseFiles.blob, some)),
+    db.selectDistinct({ hash: media.hash }).from(media).where(inArray(media.hash, some)),
+    db
+      .selectDistinct({ hash: mediaVariants.made })
+      .from(mediaVariants)
+      .innerJoin(media, eq(media.hash, mediaVariants.hash))
+      .where(inArray(mediaVariants.made, some)),
+  ]);
+  return new Set([...files, ...originals, ...variants].map(({ hash }) => hash));
+}
+
+/** Forgets variants of media that no site has any more. */
+export async function sweepVariants(db: Database): Promise<void> {
+  await db.execute(sql`delete v from media_variants v left join media m on m.hash = v.hash where m.hash is null`);
 }

@@ -40,7 +40,7 @@ export const media = mysqlTable(
     bytes: int("bytes").notNull().default(0),
     createdAt: instant("created_at").notNull(),
   },
-  (table) => [primaryKey({ columns: [table.siteId, table.hash] })],
+  (table) => [primaryKey({ columns: [table.siteId, table.hash] }), index("media_hash").on(table.hash)],
 );
 
 /** Old addresses of pages: they lead to where the page is now. */

@@ -21,6 +21,7 @@ import { Refused } from "./refusal";
 import { setUpAt } from "./set-up";
 import { freeTime, takeTime } from "./take";
 import { type BookingRow, queueReminder, tell } from "./tell";
+import { inTurn } from "./turn";
 
 /** A site under its lock: what a deed may rely on until its transaction ends. */
 export interface Locked {
@@ -576,17 +577,19 @@ export async function endingJob(context: Context, run: JobRun): Promise<void> {
   const siteId = run.job.siteId ?? "";
   // Read before the transaction: a plain read in it would fix what it sees to before the lock.
   const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
-  await inTransaction(context.db, async (tx) => {
-    const locked = site && (await lockSite(context, tx, site));
-    await run.finish(tx);
-    if (!locked) return;
-    await sweep(locked);
-    const [next] = await tx
-      .select({ endsByItselfAt: bookings.endsByItselfAt })
-      .from(bookings)
-      .where(and(eq(bookings.siteId, siteId), inArray(bookings.state, ["held", "waitingPayment"])))
-      .orderBy(bookings.endsByItselfAt)
-      .limit(1);
-    if (next?.endsByItselfAt) await queueEnding(locked, next.endsByItselfAt);
-  });
+  await inTurn(siteId, () =>
+    inTransaction(context.db, async (tx) => {
+      const locked = site && (await lockSite(context, tx, site));
+      await run.finish(tx);
+      if (!locked) return;
+      await sweep(locked);
+      const [next] = await tx
+        .select({ endsByItselfAt: bookings.endsByItselfAt })
+        .from(bookings)
+        .where(and(eq(bookings.siteId, siteId), inArray(bookings.state, ["held", "waitingPayment"])))
+        .orderBy(bookings.endsByItselfAt)
+        .limit(1);
+      if (next?.endsByItselfAt) await queueEnding(locked, next.endsByItselfAt);
+    }),
+  );
 }

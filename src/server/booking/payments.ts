@@ -12,6 +12,7 @@ import { type Context, sign } from "../context";
 import { type JobRun, queueJob, realTime } from "../job/queue";
 import { notFound, Problem, validated } from "../problem";
 import { lockSite, takePayment } from "./bookings";
+import { inTurn } from "./turn";
 
 /** The secret that the payment service and we share. */
 export const paymentSecret = (context: Context): string => sign(context.settings, "payments", "events");
@@ -127,26 +128,28 @@ export async function takePaymentEvent(
   const before = await known();
   if (before) return { outcome: before.outcome };
   try {
-    return await inTransaction(context.db, async (tx) => {
-      const locked = await lockSite(context, tx, site);
-      const [booking] = await tx
-        .select({ id: bookings.id, bill: bookings.bill })
-        .from(bookings)
-        .where(and(eq(bookings.siteId, site.id), eq(bookings.paymentReference, event.reference)));
-      if (!booking) throw notFound("This payment's booking");
-      if (event.amount !== booking.bill?.gross || event.currency !== booking.bill.currency)
-        throw new Problem(422, "amount", "This is not the amount that was asked for.", [
-          { path: "amount", message: "This is not the amount that was asked for." },
-        ]);
-      const outcome = await takePayment(locked, {
-        approved: event.type === "payment.approved",
-        reference: event.reference,
-      });
-      await tx
-        .insert(paymentEvents)
-        .values({ siteId: site.id, eventId: event.id, bookingId: booking.id, outcome, at: context.now() });
-      return { outcome };
-    });
+    return await inTurn(site.id, () =>
+      inTransaction(context.db, async (tx) => {
+        const locked = await lockSite(context, tx, site);
+        const [booking] = await tx
+          .select({ id: bookings.id, bill: bookings.bill })
+          .from(bookings)
+          .where(and(eq(bookings.siteId, site.id), eq(bookings.paymentReference, event.reference)));
+        if (!booking) throw notFound("This payment's booking");
+        if (event.amount !== booking.bill?.gross || event.currency !== booking.bill.currency)
+          throw new Problem(422, "amount", "This is not the amount that was asked for.", [
+            { path: "amount", message: "This is not the amount that was asked for." },
+          ]);
+        const outcome = await takePayment(locked, {
+          approved: event.type === "payment.approved",
+          reference: event.reference,
+        });
+        await tx
+          .insert(paymentEvents)
+          .values({ siteId: site.id, eventId: event.id, bookingId: booking.id, outcome, at: context.now() });
+        return { outcome };
+      }),
+    );
   } catch (error) {
     // The same event at the same time: the other one has done it.
     if (isDuplicate(error)) return { outcome: (await known())?.outcome ?? "nothing to do" };

@@ -52,6 +52,7 @@ export const deeds = {
   409: problem("Not possible as things stand; with reasons and the nearest free times where a time was wanted"),
   413: problem("The body is larger than 64 kB"),
   415: problem("The body is not JSON"),
+  503: problem("Too many at once; Retry-After says when to come again"),
 };
 
 export const get = (summary: string, parameters: readonly Json[], name: string, more: Json = {}): Json => ({

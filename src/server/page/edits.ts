@@ -30,8 +30,17 @@ export interface SavedBatch {
 /** Batches that are answered at once; who is further behind asks again. */
 export const longestLine = 200;
 
-/** What was stored in a document after revision `since`, oldest first. */
+/**
+ * What was stored in a document after revision `since`, oldest first. 409 for one whose line is folded since: what was
+ * typed on it stays in the browser, and can be had back there.
+ */
 export async function lineSince(call: SiteCall, document: string, since: number): Promise<readonly Stored[]> {
+  const [row] = await call.context.db
+    .select({ foldedTo: documents.foldedTo })
+    .from(documents)
+    .where(and(eq(documents.siteId, call.site.id), eq(documents.id, document)));
+  if (row && since < row.foldedTo)
+    throw new Problem(409, "folded", "This page was open for so long that its changes are no longer kept one by one.");
   return call.context.db
     .select({ revision: documentEdits.revision, batch: documentEdits.batch, edits: documentEdits.edits })
     .from(documentEdits)

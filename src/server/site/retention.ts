@@ -2,8 +2,19 @@
 import { asc, eq, gt } from "drizzle-orm";
 import { type Retention, retentionSchema, unconfirmedDays, usualRetention } from "@/core/site/retention";
 import { inTransaction } from "@/data/connection";
-import { sweepBookings, sweepEnded, sweepEvents, sweepLetters, sweepSignups } from "@/data/site/sweep";
+import {
+  foldEdits,
+  namedBytes,
+  sweepBookings,
+  sweepEnded,
+  sweepEvents,
+  sweepLetters,
+  sweepReleases,
+  sweepSignups,
+  sweepVariants,
+} from "@/data/site/sweep";
 import { sites } from "@/data/site/tables";
+import { realNow } from "../bytes/store";
 import type { Context } from "../context";
 import { type JobRun, queueJob, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
@@ -55,12 +66,38 @@ export async function sweep(context: Context): Promise<void> {
       bookings: await sweepBookings(db, site.id, ago(kept.bookings)),
       letters: await sweepLetters(db, site.id, ago(kept.letters)),
       log: await sweepEvents(db, site.id, ago(kept.log)),
+      edits: await foldEdits(db, site.id, ago(context.settings.keepEditsDays)),
+      releases: await sweepReleases(db, site.id, context.settings.keepReleases, ago(1)),
     };
     if (Object.values(gone).some(Boolean)) context.log.info({ site: site.key, ...gone }, "cleared away");
   }
   await sweepLetters(db, null, ago(accountLettersDays));
   await sweepEvents(db, null, ago(usualRetention.log));
   await sweepEnded(db, now);
+  await sweepBytes(context);
+}
+
+/** Bytes that were put so long ago and that nobody names are let go of: whoever puts them names them soon after. */
+const unnamedHours = 24;
+const bytesAtOnce = 500;
+
+/** Lets go of bytes that no site and no release names any more. */
+export async function sweepBytes(context: Context): Promise<number> {
+  await sweepVariants(context.db);
+  const before = new Date(realNow().getTime() - unnamedHours * 3_600_000);
+  let gone = 0;
+  for (let after = ""; ; ) {
+    const keys = await context.bytes.putBefore(before, after, bytesAtOnce);
+    after = keys.at(-1) ?? "";
+    const hashes = [...new Set(keys.map((key) => key.slice(0, 64)))];
+    const named = await namedBytes(context.db, hashes);
+    const unnamed = keys.filter((key) => !named.has(key.slice(0, 64)));
+    await context.bytes.remove(unnamed, before);
+    gone += unnamed.length;
+    if (keys.length < bytesAtOnce) break;
+  }
+  if (gone) context.log.info({ bytes: gone }, "bytes cleared away");
+  return gone;
 }
 
 /** The job: sweeps, and queues the next sweep for tomorrow. */
