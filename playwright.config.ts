@@ -2,12 +2,12 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "tests/e2e",
-  outputDir: ".webitor/test-results",
+  outputDir: process.env.WEBITOR_E2E_RESULTS ?? ".webitor/test-results",
   workers: 1,
   fullyParallel: false,
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  reporter: [["list"], ["json", { outputFile: ".webitor/e2e.json" }]],
+  reporter: [["list"], ["json", { outputFile: process.env.WEBITOR_E2E_REPORT ?? ".webitor/e2e.json" }]],
   use: {
     baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,
     viewport: { width: 1280, height: 800 },

@@ -16,6 +16,15 @@ function check(name, fine) {
   say(`${fine ? "passed" : "FAILED"}: ${name}`);
 }
 
+const begun = Date.now();
+let partBegan = Date.now();
+/** How long a part took, and all so far. */
+function took(name) {
+  const seconds = (from) => Math.round((Date.now() - from) / 1000);
+  say(`${name} took ${seconds(partBegan)} s, ${seconds(begun)} s in all`);
+  partBegan = Date.now();
+}
+
 /** Runs a runner that writes its totals as JSON; one that wrote none has failed as a whole. */
 function run(name, script, report, totals) {
   const file = join(stateFolder, report);
@@ -37,16 +46,20 @@ check("types", runTool("tsc", ["--noEmit"]));
 check("format and lint", runTool("biome", ["check", ".", "--error-on-warnings"]));
 check("layers", runTool("depcruise", ["src", "--config", ".dependency-cruiser.cjs", "--output-type", "err"]));
 check("unused code", runTool("knip", ["--no-config-hints"]));
+took("types, lint, layers and unused code");
 run("unit and integration tests", "scripts/jest.mjs", "jest.json", (report) => [
   report.numPassedTests,
   report.numFailedTests + report.numRuntimeErrorTestSuites,
 ]);
+took("unit and integration tests");
 build();
 check("production build", existsSync(join(root, ".next/BUILD_ID")));
+took("the build");
 run("end-to-end tests", "scripts/e2e.mjs", "e2e.json", ({ stats }) => [
   stats.expected + stats.flaky,
   stats.unexpected + stats.skipped,
 ]);
+took("end-to-end tests");
 
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

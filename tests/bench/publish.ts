@@ -1,10 +1,12 @@
 // Importing and publishing a site of 300 pages, then again after one page changed. Prints one JSON line.
+import sharp from "sharp";
 import { writeSiteFile } from "@/core/site/read";
 import { findSite } from "@/data/site/queries";
 import { theContext } from "@/server/context";
 import { onSite } from "@/server/operation";
 import { operations } from "@/server/operations";
 import { importSite } from "@/server/site/file";
+import { addPicture } from "@/server/site/media";
 import { callAs, publishNow, readSiteFiles, theOwner } from "../../scripts/lib/studio";
 import { largeSite } from "./sample";
 
@@ -35,10 +37,35 @@ await operations["pages.edit"].perform(incoming, {
 const again = performance.now();
 await publishNow(context, owner, site.key, () => {});
 const republished = performance.now();
+// One new picture, shown on one page.
+const { id, studioId } = call.site;
+const bytes = await sharp({ create: { width: 1200, height: 800, channels: 3, background: "#468" } })
+  .jpeg()
+  .toBuffer();
+const { hash } = await addPicture(context, { id, studioId }, "new.jpg", bytes);
+const other = site.pages[80] as (typeof site.pages)[number];
+await operations["pages.edit"].perform(incoming, {
+  site: call.site.key,
+  document: other.id,
+  batch: "bench-picture",
+  base: 0,
+  edits: [
+    {
+      type: "insert",
+      parent: other.body.children?.[0]?.id ?? "",
+      index: 0,
+      node: { id: "benchpic", kind: "picture", content: { media: hash, alt: "New" }, look: { base: {} } },
+    },
+  ],
+});
+const uploaded = performance.now();
+await publishNow(context, owner, site.key, () => {});
+const shown = performance.now();
 if (!(await findSite(context.db, site.key))?.liveReleaseId) throw new Error("Nothing was published.");
 console.log(
   JSON.stringify({
     importAndPublishS: (published - begin) / 1000,
+    uploadRatio: (shown - uploaded) / (published - first),
     ratio: (republished - again) / (published - first),
     peakMib: process.resourceUsage().maxRSS / 1024,
   }),

@@ -8,7 +8,7 @@ export const siteAddress = (key: string, path = "/") => `http://${key}.localhost
 
 /** Signs in by the form the first time in a run, and by the session of that time later. */
 export async function signIn(page: Page, email = "rowan@marrowfield.example"): Promise<void> {
-  const kept = `.webitor/e2e-${email}.json`;
+  const kept = `.webitor/e2e-${port}-${email}.json`;
   if (existsSync(kept)) {
     await page.context().addCookies(JSON.parse(readFileSync(kept, "utf8")));
     await page.goto("/");
