@@ -3,8 +3,10 @@
 //   racer.ts hold SERVICE START          holds, tells the token, and is killed
 //   racer.ts inside SERVICE START        is killed inside the transaction that takes the time
 import { inTransaction } from "@/data/connection";
-import { hold, lockSite } from "@/server/booking/bookings";
-import { postBooking, postHold, publicCall } from "@/server/booking/public";
+import { hold } from "@/server/booking/deeds/holding";
+import { lockSite } from "@/server/booking/deeds/lock";
+import { postBooking, postHold } from "@/server/booking/public/making";
+import { publicCall } from "@/server/booking/public/call";
 import { onlineWish } from "@/server/booking/refusal";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";

@@ -24,19 +24,12 @@ import {
 import { type Endpoint, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
 import { bookingPage } from "./page";
 import { takePaymentEvent } from "./payments";
-import {
-  days,
-  getBooking,
-  getBookingCalendar,
-  postBooking,
-  postHold,
-  postOwnBooking,
-  publicCall,
-  publicSite,
-  services,
-  times,
-  why,
-} from "./public";
+import { publicCall, publicSite } from "./public/call";
+import { days } from "./public/days";
+import { postBooking, postHold } from "./public/making";
+import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
+import { services } from "./public/services";
+import { times, why } from "./public/times";
 import { type Answered, requestKey } from "./requests";
 
 const dayStates = ["past", "tooFar", "closed", "full", "few", "free"];

@@ -6,7 +6,7 @@ import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { clockOfBooking } from "./ask";
-import { ownBooking, postOwnBooking } from "./public";
+import { ownBooking, postOwnBooking } from "./public/own";
 
 const back = { href: "/", words: "To the site" };
 

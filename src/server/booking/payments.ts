@@ -11,7 +11,8 @@ import { type PaymentEvent, signEvent, standInPayments } from "@/standins/paymen
 import { type Context, sign } from "../context";
 import { type JobRun, queueJob, realTime } from "../job/queue";
 import { notFound, Problem, validated } from "../problem";
-import { lockSite, takePayment } from "./bookings";
+import { lockSite } from "./deeds/lock";
+import { takePayment } from "./deeds/paying";
 import { inTurn } from "./turn";
 
 /** The secret that the payment service and we share. */

@@ -7,7 +7,7 @@ import { calendarOperations } from "../calendar/addresses";
 import { feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
 import type { WidgetServer } from "../widget/half";
-import { endingJob } from "./bookings";
+import { endingJob } from "./deeds/ending";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
 import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";

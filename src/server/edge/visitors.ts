@@ -3,7 +3,8 @@
 import { nanoid } from "nanoid";
 import { formShape, shapeFault, textFault } from "@/core/input/shape";
 import { preferredLanguage } from "@/core/locale/language";
-import { allowedOrigins, publicSite, spendReading, takeReading } from "../booking/public";
+import { allowedOrigins, publicSite } from "../booking/public/call";
+import { spendReading, takeReading } from "../booking/public/reading";
 import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";

@@ -1,0 +1,110 @@
+// A booking's state changes, and its history tells of it.
+import { and, eq, max } from "drizzle-orm";
+import { type BookingState, mayBecome } from "@/core/booking/state";
+import { bookingHistory, bookings } from "@/data/booking/tables";
+import type { Executor } from "@/data/connection";
+import { conflict } from "../../problem";
+import type { LetterKind } from "../letters";
+import { freeTime } from "../take";
+import { type BookingRow, tell } from "../tell";
+import type { Locked } from "./lock";
+
+type Change = Partial<
+  Pick<
+    BookingRow,
+    | "state"
+    | "attendance"
+    | "endsByItselfAt"
+    | "startsAt"
+    | "endsAt"
+    | "dates"
+    | "resources"
+    | "bill"
+    | "sequence"
+    | "refundDue"
+  >
+>;
+
+/** Changes a booking, and writes down who changed what from what to what. */
+export async function change(
+  { tx, site, now }: Locked,
+  booking: BookingRow,
+  by: string,
+  what: string,
+  changes: Change,
+  remarks: Record<string, unknown> = {},
+): Promise<BookingRow> {
+  const changed = { ...booking, ...changes, changedAt: now };
+  await tx
+    .update(bookings)
+    .set({ ...changes, changedAt: now })
+    .where(and(eq(bookings.siteId, site.id), eq(bookings.id, booking.id)));
+  const keys = Object.keys(changes).filter(
+    (key) => JSON.stringify(booking[key as keyof BookingRow]) !== JSON.stringify(changed[key as keyof BookingRow]),
+  );
+  const pick = (row: BookingRow) => Object.fromEntries(keys.map((key) => [key, row[key as keyof BookingRow]]));
+  await writeHistory(tx, site.id, booking.id, now, by, what, pick(booking), { ...pick(changed), ...remarks });
+  return changed;
+}
+
+export async function writeHistory(
+  tx: Executor,
+  siteId: string,
+  bookingId: string,
+  at: Date,
+  by: string,
+  what: string,
+  before: Record<string, unknown>,
+  after: Record<string, unknown>,
+) {
+  const [last] = await tx
+    .select({ position: max(bookingHistory.position) })
+    .from(bookingHistory)
+    .where(and(eq(bookingHistory.siteId, siteId), eq(bookingHistory.bookingId, bookingId)));
+  await tx
+    .insert(bookingHistory)
+    .values({ siteId, bookingId, position: (last?.position ?? 0) + 1, at, by, what, before, after });
+}
+
+/** Tells client and business; that a letter was held back stands in the booking's history. */
+export async function tellOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string) {
+  const { context, tx, site, setUp, now } = locked;
+  if (await tell(context, tx, site, setUp, booking, kind, by)) return;
+  await writeHistory(tx, site.id, booking.id, now, by, "letterHeldBack", {}, { letter: kind });
+}
+
+export const wrongState = (booking: BookingRow, to: BookingState) =>
+  conflict("wrongState", `This booking is ${stateWords[booking.state]}; it can't be ${stateWords[to]} any more.`);
+
+export const stateWords: Readonly<Record<BookingState, string>> = {
+  held: "held",
+  waitingApproval: "waiting for approval",
+  waitingPayment: "waiting for payment",
+  confirmed: "confirmed",
+  declined: "declined",
+  cancelled: "cancelled",
+  expired: "over: the time it was kept for has passed",
+};
+
+/** Ends a booking: its time is free, client and business are told. */
+export async function end(
+  locked: Locked,
+  booking: BookingRow,
+  by: string,
+  to: BookingState,
+  letter: LetterKind | null,
+) {
+  if (!mayBecome(booking.state, to)) throw wrongState(booking, to);
+  const { tx, site } = locked;
+  await freeTime(tx, site.id, booking.id, booking.seats);
+  const ended = await change(locked, booking, by, to, {
+    state: to,
+    endsByItselfAt: null,
+    sequence: booking.sequence + 1,
+  });
+  if (letter) await tellOf(locked, ended, letter, by);
+  return ended;
+}
+
+export const expire = (locked: Locked, booking: BookingRow) =>
+  end(locked, booking, "time", "expired", booking.state === "waitingPayment" ? "cancelled" : null);

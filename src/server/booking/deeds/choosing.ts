@@ -1,0 +1,125 @@
+import type { Answers } from "@/core/booking/answers";
+import type { Assignment } from "@/core/booking/availability";
+import type { BookingSetUp, Instant } from "@/core/booking/booking";
+import type { Wish } from "@/core/booking/obstacles";
+import { billOf } from "@/core/booking/price";
+import { bookings } from "@/data/booking/tables";
+import { availabilityNow, clockFor, serviceIn } from "../ask";
+import { Refused } from "../refusal";
+import { takeTime } from "../take";
+import type { BookingRow } from "../tell";
+import { writeHistory } from "./change";
+import type { Locked } from "./lock";
+
+export interface Choice {
+  readonly wish: Wish;
+  readonly start: Instant;
+  readonly without?: string;
+}
+
+/** Who serves; throws Refused with every reason when nobody can. */
+export async function arrange(locked: Locked, { wish, start, without }: Choice): Promise<Assignment> {
+  const { tx, site, setUp, now } = locked;
+  const day = clockFor(setUp, serviceIn(setUp, wish.service)).dayOf(start);
+  const asked = { siteId: site.id, setUp, wish, now, ...(without ? { without } : {}) };
+  const { availability } = await availabilityNow(tx, { ...asked, from: day, to: day });
+  const assignment = availability.assign(start);
+  if (!assignment) throw new Refused(asked, start, availability.explain(start).reasons);
+  return assignment;
+}
+
+function billFor({ setUp, site }: Locked, assignment: Assignment, serviceId: string, seats: number) {
+  const service = serviceIn(setUp, serviceId);
+  const leader = setUp.resources.find(({ id }) => id === assignment.resources[0]);
+  const start = assignment.dates[0]?.start as Instant;
+  return leader
+    ? billOf({ service, leader, start, seats }, setUp.prices, clockFor(setUp, service), site.settings.currency)
+    : null;
+}
+
+const cancelHoursOf = (setUp: BookingSetUp, resources: readonly string[]): number =>
+  Math.max(0, ...resources.map((id) => setUp.resources.find((one) => one.id === id)?.cancelHours ?? 0));
+
+export interface Client {
+  readonly name: string;
+  readonly email: string;
+  readonly phone: string;
+  readonly language: string;
+  readonly zone: string;
+}
+
+const nobody = (locked: Locked, serviceId: string): Client => ({
+  name: "",
+  email: "",
+  phone: "",
+  language: locked.site.settings.language,
+  zone: clockFor(locked.setUp, serviceIn(locked.setUp, serviceId)).zone,
+});
+
+export const plainDates = ({ dates }: Assignment) => dates.map(({ start, end }) => ({ start, end }));
+
+/** A new booking with its time taken. */
+export async function begin(
+  locked: Locked,
+  choice: Choice,
+  widgetId: string | null,
+  by: string,
+  as: Pick<BookingRow, "state" | "endsByItselfAt"> & { client?: Client; answers?: Answers; heldBy?: string },
+): Promise<BookingRow> {
+  const { context, tx, site, setUp, now } = locked;
+  const { wish } = choice;
+  const assignment = await arrange(locked, choice);
+  const service = serviceIn(setUp, wish.service);
+  const [first] = assignment.dates;
+  const booking: BookingRow = {
+    id: context.newId(),
+    siteId: site.id,
+    widgetId,
+    placeId: service.place,
+    serviceId: service.id,
+    serviceName: service.name,
+    state: as.state,
+    attendance: null,
+    endsByItselfAt: as.endsByItselfAt,
+    startsAt: new Date(first?.start as Instant),
+    endsAt: new Date(first?.end as Instant),
+    dates: plainDates(assignment),
+    heldBy: as.heldBy ?? null,
+    resources: assignment.resources,
+    seats: wish.seats,
+    ...(as.client ?? nobody(locked, wish.service)),
+    answers: as.answers ?? {},
+    terms: "",
+    bill: billFor(locked, assignment, service.id, wish.seats),
+    cancelHours: cancelHoursOf(setUp, assignment.resources),
+    sequence: 0,
+    paymentReference: null,
+    refundDue: false,
+    createdAt: now,
+    changedAt: now,
+  };
+  await tx.insert(bookings).values(booking);
+  await takeTime(
+    context,
+    tx,
+    { siteId: site.id, bookingId: booking.id, service: service.id, capacity: service.capacity, seats: wish.seats },
+    assignment,
+  );
+  await writeHistory(
+    tx,
+    site.id,
+    booking.id,
+    now,
+    by,
+    booking.state,
+    {},
+    {
+      state: booking.state,
+      startsAt: booking.startsAt,
+      resources: booking.resources,
+      seats: booking.seats,
+      ...(wish.waived?.length ? { waived: wish.waived } : {}),
+    },
+  );
+  return booking;
+}

@@ -1,0 +1,94 @@
+// A hold becomes a booking; or somebody of the studio books by hand.
+import { and, eq } from "drizzle-orm";
+import type { Answers } from "@/core/booking/answers";
+import { paymentMs } from "@/core/booking/state";
+import { bookings } from "@/data/booking/tables";
+import { queueJob } from "../../job/queue";
+import { availabilityNow, clockFor, serviceIn } from "../ask";
+import { Refused } from "../refusal";
+import { type BookingRow, queueReminder } from "../tell";
+import { change, tellOf } from "./change";
+import { begin, type Choice, type Client } from "./choosing";
+import { heldOf, queueEnding } from "./holding";
+import type { Locked } from "./lock";
+
+export interface Confirmation {
+  readonly client: Client;
+  readonly answers: Answers;
+  /** From the payer, where a payment is needed. */
+  readonly payment: string | null;
+}
+
+/**
+ * Makes a held time a booking. The rules are asked again with everything as it stands, but as of the moment of the
+ * hold: notice that ran out while the form was filled in is not held against anyone.
+ */
+export async function confirm(locked: Locked, bookingId: string, given: Confirmation): Promise<BookingRow> {
+  const { context, tx, site, setUp, now } = locked;
+  const held = await heldOf(locked, bookingId);
+  const service = serviceIn(setUp, held.serviceId);
+  const day = clockFor(setUp, service).dayOf(held.startsAt.getTime());
+  const asked = {
+    siteId: site.id,
+    setUp,
+    wish: { service: service.id, resource: null, seats: held.seats, online: true },
+    now,
+    judgedAt: held.createdAt,
+    without: held.id,
+  };
+  const { availability } = await availabilityNow(tx, { ...asked, from: day, to: day });
+  const known = held.resources.every((id) => setUp.resources.some((resource) => resource.id === id));
+  const against = known
+    ? availability.against(held.startsAt.getTime(), held.resources)
+    : [{ code: "booking.nobodyServes", service: service.id, resource: held.resources[0] ?? null }];
+  if (against.length) throw new Refused(asked, held.startsAt.getTime(), against);
+
+  const payment = service.confirm === "payment" && (held.bill?.gross ?? 0) > 0;
+  const state = payment ? "waitingPayment" : service.confirm === "approval" ? "waitingApproval" : "confirmed";
+  const endsByItselfAt = payment ? new Date(now.getTime() + paymentMs) : null;
+  const details = {
+    ...given.client,
+    answers: given.answers,
+    terms: service.terms,
+    paymentReference: payment ? `pay-${held.id}` : null,
+  };
+  await tx
+    .update(bookings)
+    .set(details)
+    .where(and(eq(bookings.siteId, site.id), eq(bookings.id, held.id)));
+  const booking = await change(locked, { ...held, ...details }, "client", state, { state, endsByItselfAt });
+  if (payment) {
+    await queueEnding(locked, endsByItselfAt as Date);
+    await queueJob(tx, {
+      kind: "payment",
+      siteId: site.id,
+      payload: { booking: booking.id, token: given.payment ?? "" },
+    });
+  }
+  const letter = payment ? "waitingPayment" : state === "waitingApproval" ? "waiting" : "booked";
+  await tellOf(locked, booking, letter, "client");
+  if (state === "confirmed") await queueReminder(context, tx, setUp, booking);
+  return booking;
+}
+
+/** A booking by hand on behalf of a client; `waived` names the rules set aside. */
+export async function bookByHand(
+  locked: Locked,
+  choice: Choice,
+  by: string,
+  client: Client,
+  answers: Answers,
+  quiet = false,
+): Promise<BookingRow> {
+  const { context, tx, setUp } = locked;
+  const booking = await begin(locked, choice, null, by, {
+    state: "confirmed",
+    endsByItselfAt: null,
+    client,
+    answers,
+  });
+  if (quiet) return booking;
+  await tellOf(locked, booking, "booked", by);
+  await queueReminder(context, tx, setUp, booking);
+  return booking;
+}

@@ -1,0 +1,93 @@
+// The state of every day, kept as long as nothing it depends on changes.
+import Joi from "joi";
+import { LRUCache } from "lru-cache";
+import { dayNumber } from "@/core/booking/zone";
+import { dateSchema } from "@/core/time/schema";
+import { sha256 } from "../../context";
+import { fieldProblem, validated } from "../../problem";
+import { availabilityNow } from "../ask";
+import { onlineWish } from "../refusal";
+import type { PublicCall } from "./call";
+import { checkedResource, moment, offeredService, resourceField, seatsField, serviceField, zoneField } from "./input";
+
+/** The most days one call asks about: two months on a screen. */
+const mostDays = 62;
+
+const daysSchema = Joi.object<{
+  service: string;
+  resource?: string;
+  seats: number;
+  from: string;
+  to: string;
+  zone?: string;
+}>({
+  service: serviceField,
+  resource: resourceField,
+  seats: seatsField.default(1),
+  from: dateSchema.required(),
+  to: dateSchema.required(),
+  zone: zoneField,
+});
+
+interface Kept {
+  readonly body: string;
+  readonly etag: string;
+  /** It holds while the clock shows a moment before this one, in ms. */
+  readonly before: number;
+}
+
+export const answers = new LRUCache<string, Kept>({ max: 5000 });
+
+/**
+ * The state of every day. Worked out once for each version of the diary and each minute: starts and limits fall on
+ * whole minutes, and a hold's end is looked at besides, so what is kept is never older than what is true.
+ */
+export async function days(call: PublicCall, query: unknown): Promise<Kept> {
+  const asked = validated(daysSchema, query);
+  const { context, setUp, site, versions } = call;
+  const nowMs = context.now().getTime();
+  const key = JSON.stringify([
+    site.id,
+    site.liveReleaseId,
+    call.widget,
+    versions.setUp,
+    versions.diary,
+    // Just before and just after a whole minute are two different answers.
+    Math.floor(nowMs / 60_000),
+    Math.ceil(nowMs / 60_000),
+    asked,
+  ]);
+  const kept = answers.get(key);
+  if (kept && nowMs < kept.before) return kept;
+  const service = offeredService(call, asked.service);
+  const resource = checkedResource(service, asked.resource);
+  const [from, to] = [dayNumber(asked.from), dayNumber(asked.to)];
+  if (to < from) throw fieldProblem("to", "The last day is before the first.");
+  if (to - from >= mostDays) throw fieldProblem("to", `At most ${mostDays} days can be asked about at once.`);
+  const now = context.now();
+  const { availability, nextEnd } = await availabilityNow(context.db, {
+    siteId: site.id,
+    setUp,
+    wish: onlineWish(service.id, resource, asked.seats),
+    from,
+    to,
+    now,
+  });
+  const { clock } = availability;
+  const body = JSON.stringify({
+    service: service.id,
+    resource: resource ?? "any",
+    zone: clock.zone,
+    days: availability.days().map((day) => ({
+      ...day,
+      begins: moment(clock, asked.zone, clock.startOfDay(dayNumber(day.date))),
+    })),
+  });
+  const fresh: Kept = {
+    body,
+    etag: `"${versions.setUp}.${versions.diary}.${sha256(body).slice(0, 20)}"`,
+    before: nextEnd?.getTime() ?? Number.POSITIVE_INFINITY,
+  };
+  answers.set(key, fresh);
+  return fresh;
+}

@@ -1,0 +1,58 @@
+// What visitors' questions and deeds name: services, resources, seats, starts.
+import Joi from "joi";
+import type { Instant, Service } from "@/core/booking/booking";
+import { bookingId } from "@/core/booking/schema";
+import { dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
+import { zoneSchema } from "@/core/time/schema";
+import { fieldProblem } from "../../problem";
+import { momentOf } from "../refusal";
+import type { PublicCall } from "./call";
+
+export const zoneField = zoneSchema("Europe/Berlin");
+
+export const serviceField = bookingId.required();
+
+export const resourceField = bookingId.allow("", null, "any");
+
+export const seatsField = Joi.number().integer().min(1).max(500).messages({
+  "number.base": "Seats are a whole number.",
+  "number.integer": "Seats are a whole number.",
+  "number.min": "At least one seat.",
+  "number.max": "At most 500 seats.",
+});
+
+const namedResource = (value: string | null | undefined) => (value && value !== "any" ? value : null);
+
+export function offeredService(call: PublicCall, id: string): Service {
+  const service = call.services.includes(id) ? call.setUp.services.find((one) => one.id === id) : undefined;
+  if (!service) throw fieldProblem("service", "This calendar has no such service.");
+  return service;
+}
+
+export function checkedResource(service: Service, given: string | null | undefined): string | null {
+  const resource = namedResource(given);
+  if (resource && !service.needs.some((need) => need.oneOf.includes(resource)))
+    throw fieldProblem("resource", "Nobody of this name does this service.");
+  return resource;
+}
+
+/** A start as an instant: RFC 3339 with its offset, or a wall time of the place that exists. */
+export function readStart(clock: ZoneClock, text: string): Instant {
+  const instant = readInstant(text);
+  if (instant !== null) return instant;
+  if (!isWallDateTime(text))
+    throw fieldProblem(
+      "start",
+      `Write the start as 2026-03-11T11:30:00Z, or as the place's time 2026-03-11T11:30, from ${earliestYear} to ${latestYear}.`,
+    );
+  const wall = clock.existingInstantAt(dayNumber(text.slice(0, 10)), minutesOf(text.slice(11)));
+  if (wall !== null) return wall;
+  throw fieldProblem("start", `The clock skips ${text.replace("T", " ")} in ${clock.zone}: this time does not exist.`);
+}
+
+/** A moment with the place's local form, and the visitor's where a zone was given. */
+export const moment = (clock: ZoneClock, zone: string | undefined, instant: Instant) => ({
+  ...momentOf(clock, instant),
+  ...(zone ? { visitor: ZoneClock.of(zone).wallOf(instant) } : {}),
+});

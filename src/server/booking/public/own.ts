@@ -1,0 +1,123 @@
+// A client's own booking: seeing, moving and cancelling it.
+import { and, eq } from "drizzle-orm";
+import Joi from "joi";
+import { clientMayChangeUntil } from "@/core/booking/state";
+import { bookings } from "@/data/booking/tables";
+import { type Context, isSigned, sign } from "../../context";
+import { takePoint } from "../../limit";
+import { notFound, Problem, validated } from "../../problem";
+import { clockFor, clockOfBooking, serviceIn } from "../ask";
+import { bookingOf, type Locked, lockSite } from "../deeds/lock";
+import { cancel, clientMayChange, move } from "../deeds/moving";
+import { type Audience, onlineWish, refusing } from "../refusal";
+import { type Answered, once } from "../requests";
+import { setUpAt } from "../set-up";
+import { type BookingRow, bookingCalendar, datesOf } from "../tell";
+import { type PublicCall, publicSite } from "./call";
+import { checkedResource, moment, readStart, resourceField } from "./input";
+import { billParts } from "./services";
+
+/** One row of what a client may see of a booking. */
+export async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp">, booking: BookingRow) {
+  const clock = clockOfBooking(locked.setUp, booking);
+  return {
+    state: booking.state,
+    service: booking.serviceId,
+    serviceName: booking.serviceName,
+    zone: clock.zone,
+    dates: (await datesOf(locked.tx, booking)).map(({ start, end }) => ({
+      start: moment(clock, booking.zone, start),
+      end: moment(clock, booking.zone, end),
+    })),
+    seats: booking.seats,
+    price: billParts(booking.bill),
+    endsByItself: booking.endsByItselfAt?.toISOString() ?? null,
+    changeUntil: new Date(clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours)).toISOString(),
+  };
+}
+
+export const holdToken = (context: Context, id: string) => `${id}.${sign(context.settings, "hold", id)}`;
+
+/** The id in a signed token; the same sentence for one that never was and one with a letter changed. */
+export function idIn(context: Context, purpose: "hold" | "booking", token: string, path: string): string {
+  const dot = token.lastIndexOf(".");
+  const id = token.slice(0, dot);
+  if (dot < 1 || !isSigned(context.settings, purpose, id, token.slice(dot + 1)))
+    throw new Problem(404, "token", "This link or token does not work. Copy the whole of it from the letter.", [
+      { path, message: "This is not a token of ours, or a part of it is missing." },
+    ]);
+  return id;
+}
+
+export const visitorOf = (call: Pick<PublicCall, "language">): Audience => ({
+  kind: "visitor",
+  language: call.language,
+});
+
+/** A client's own booking by its token, with the site's set-up; 404 for a token that is not ours. */
+export async function ownBooking(context: Context, siteKey: string, token: string) {
+  const { site, versions } = await publicSite(context, siteKey);
+  const id = idIn(context, "booking", token, "token");
+  const [booking] = await context.db
+    .select()
+    .from(bookings)
+    .where(and(eq(bookings.siteId, site.id), eq(bookings.id, id)));
+  if (!booking) throw notFound("This booking", "token");
+  const setUp = await setUpAt(context.db, site.id, versions.setUp);
+  return { site, setUp, booking };
+}
+
+/** GET bookings/{token}. */
+export async function getBooking(context: Context, siteKey: string, token: string) {
+  const { setUp, booking } = await ownBooking(context, siteKey, token);
+  return bookingView({ context, tx: context.db, setUp }, booking);
+}
+
+/** The .ics of a client's booking. */
+export async function getBookingCalendar(context: Context, siteKey: string, token: string): Promise<string> {
+  const { site, setUp, booking } = await ownBooking(context, siteKey, token);
+  return bookingCalendar(context, site, setUp, booking, await datesOf(context.db, booking), null);
+}
+
+type Deed = { deed: "cancel" } | { deed: "move"; start: string; resource?: string };
+
+const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move").required() }).when(
+  Joi.object({ deed: "move" }).unknown(),
+  { then: Joi.object({ start: Joi.string().max(40).required(), resource: resourceField }) },
+);
+
+/** POST bookings/{token}: the client moves or cancels, within the cancellation period. */
+export async function postOwnBooking(
+  context: Context,
+  siteKey: string,
+  token: string,
+  body: unknown,
+  key: string,
+  address: string,
+  language: string,
+): Promise<Answered> {
+  const { site } = await publicSite(context, siteKey);
+  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  const id = idIn(context, "booking", token, "token");
+  const asked = validated(deedSchema, body);
+  const answered = await refusing(context, site, { kind: "visitor", language }, () =>
+    once(context, site.id, key, ["own", id, asked], async (tx) => {
+      const locked = await lockSite(context, tx, site);
+      const booking = await bookingOf(locked, id);
+      if (booking.state !== "cancelled") clientMayChange(locked, booking);
+      const changed =
+        asked.deed === "cancel" ? await cancel(locked, id, "client") : await moved(locked, booking, asked);
+      return { status: 200, answer: await bookingView(locked, changed) };
+    }),
+  );
+  context.jobQueued();
+  return answered;
+}
+
+function moved(locked: Locked, booking: BookingRow, asked: { start: string; resource?: string }) {
+  const service = serviceIn(locked.setUp, booking.serviceId);
+  return move(locked, booking.id, "client", {
+    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats),
+    start: readStart(clockFor(locked.setUp, service), asked.start),
+  });
+}

@@ -1,0 +1,106 @@
+// The times of a day, and why a start is not offered.
+import Joi from "joi";
+import type { Instant } from "@/core/booking/booking";
+import { billOf } from "@/core/booking/price";
+import { dayNumber } from "@/core/booking/zone";
+import { dateSchema } from "@/core/time/schema";
+import { validated } from "../../problem";
+import { availabilityNow, clockFor, nearestFree } from "../ask";
+import { momentOf, onlineWish, reasonsFor } from "../refusal";
+import type { PublicCall } from "./call";
+import {
+  checkedResource,
+  moment,
+  offeredService,
+  readStart,
+  resourceField,
+  seatsField,
+  serviceField,
+  zoneField,
+} from "./input";
+import { billParts } from "./services";
+
+const timesSchema = Joi.object<{ service: string; resource?: string; seats: number; date: string; zone?: string }>({
+  service: serviceField,
+  resource: resourceField,
+  seats: seatsField.default(1),
+  date: dateSchema.required(),
+  zone: zoneField,
+});
+
+/** Every start of a day that can be booked now, with its price. */
+export async function times(call: PublicCall, query: unknown) {
+  const asked = validated(timesSchema, query);
+  const { context, setUp, site } = call;
+  const service = offeredService(call, asked.service);
+  const resource = checkedResource(service, asked.resource);
+  const day = dayNumber(asked.date);
+  const { availability } = await availabilityNow(context.db, {
+    siteId: site.id,
+    setUp,
+    wish: onlineWish(service.id, resource, asked.seats),
+    from: day,
+    to: day,
+    now: context.now(),
+  });
+  const { clock } = availability;
+  return {
+    service: service.id,
+    resource: resource ?? "any",
+    date: asked.date,
+    zone: clock.zone,
+    times: availability.timesOn(day).map(({ dates, resources, seatsLeft }) => {
+      const [first] = dates;
+      const start = first?.start as Instant;
+      const leader = setUp.resources.find(({ id }) => id === resources[0]);
+      return {
+        start: moment(clock, asked.zone, start),
+        end: moment(clock, asked.zone, first?.end as Instant),
+        ...(service.course
+          ? { dates: dates.map((date) => ({ start: momentOf(clock, date.start), end: momentOf(clock, date.end) })) }
+          : {}),
+        seatsLeft,
+        price: leader
+          ? billParts(
+              billOf({ service, leader, start, seats: asked.seats }, setUp.prices, clock, site.settings.currency),
+            )
+          : null,
+      };
+    }),
+  };
+}
+
+const whySchema = Joi.object<{ service: string; resource?: string; seats: number; start: string; zone?: string }>({
+  service: serviceField,
+  resource: resourceField,
+  seats: seatsField.default(1),
+  start: Joi.string().max(40).required(),
+  zone: zoneField,
+});
+
+/** Why a start is not offered, in words for a visitor; and the nearest that are. */
+export async function why(call: PublicCall, query: unknown) {
+  const asked = validated(whySchema, query);
+  const { context, setUp, site } = call;
+  const service = offeredService(call, asked.service);
+  const resource = checkedResource(service, asked.resource);
+  const clock = clockFor(setUp, service);
+  const start = readStart(clock, asked.start);
+  const day = clock.dayOf(start);
+  const question = {
+    siteId: site.id,
+    setUp,
+    wish: onlineWish(service.id, resource, asked.seats),
+    now: context.now(),
+  };
+  const { availability } = await availabilityNow(context.db, { ...question, from: day, to: day });
+  const { offered, reasons } = availability.explain(start);
+  return {
+    offered,
+    start: moment(clock, asked.zone, start),
+    reasons: reasonsFor(reasons, { clock, setUp }, { kind: "visitor", language: call.language }),
+    nearest: offered
+      ? []
+      : (await nearestFree(context.db, question, start)).map((instant) => moment(clock, asked.zone, instant)),
+  };
+}
