@@ -9,8 +9,8 @@ import { loadDiary } from "@/data/booking/diary";
 import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import { bookByHand } from "@/server/booking/deeds/confirming";
-import { lockSite } from "@/server/booking/deeds/lock";
 import { noteAttendance } from "@/server/booking/deeds/deciding";
+import { lockSite } from "@/server/booking/deeds/lock";
 import type { Context } from "@/server/context";
 
 const dayMs = 86_400_000;

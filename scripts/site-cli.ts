@@ -1,5 +1,6 @@
 // Sites from the command line. Refusals name path and reason and end with exit code 1.
-import { writeFileSync } from "node:fs";
+import { createWriteStream } from "node:fs";
+import { pipeline } from "node:stream/promises";
 import { Command } from "commander";
 import { eq } from "drizzle-orm";
 import { users } from "@/data/account/tables";
@@ -10,7 +11,7 @@ import { newLink } from "@/server/account/links";
 import { replaceSetUp } from "@/server/booking/set-up";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
-import { exportSite, importSite, readWholeSite } from "@/server/site/file";
+import { importSite, readWholeSite, siteFileParts } from "@/server/site/file";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 const context = theContext();
@@ -42,7 +43,7 @@ program
     await owner();
     const site = await findSite(context.db, key);
     if (!site) throw new Error(`There is no site “${key}”.`);
-    writeFileSync(file, await exportSite(context, site));
+    await pipeline(siteFileParts(context, site), createWriteStream(file));
     console.log(`${key}: written to ${file}`);
   });
 

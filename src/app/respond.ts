@@ -62,3 +62,20 @@ export const download = (body: BodyInit, name: string, type: string): Response =
       "cache-control": "no-store",
     },
   });
+
+/** A file to keep that is made while it is sent. What fails in the middle ends the connection: half a file is none. */
+export const downloadParts = (parts: AsyncGenerator<Uint8Array>, name: string, type: string): Response =>
+  download(
+    new ReadableStream<Uint8Array>({
+      async pull(controller) {
+        const { done, value } = await parts.next();
+        if (done) controller.close();
+        else controller.enqueue(value);
+      },
+      cancel: async () => {
+        await parts.return(undefined);
+      },
+    }),
+    name,
+    type,
+  );

@@ -326,7 +326,16 @@ const large = measured<{
   idleP95: number;
   busyP95: number;
 }>("tests/bench/large.ts", { WEBITOR_STUDIO_PICTURES: "20000" });
+const exporting = measured<{ mib: number; bytes: number }>("tests/bench/export.ts");
 figures.push(
+  {
+    name: "export-10000-media-mib",
+    value: exporting.mib,
+    unit: "MiB",
+    wanted: 200,
+    better: "lower",
+    how: `resident memory beyond idle while ${Math.round(exporting.bytes / 1e6)} MB of that site's file are made`,
+  },
   {
     name: "changes-2000-pages-ms",
     value: large.changesMs,

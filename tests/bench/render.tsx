@@ -32,7 +32,7 @@ function Block({ node }: { node: PageNode }): ReactNode {
     case "section":
       return createElement(
         "section",
-        { className: classes(node, "b-section") },
+        { className: classes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section") },
         createElement("div", { className: "b-in" }, children),
       );
     case "columns":

@@ -5,8 +5,8 @@
 import { inTransaction } from "@/data/connection";
 import { hold } from "@/server/booking/deeds/holding";
 import { lockSite } from "@/server/booking/deeds/lock";
-import { postBooking, postHold } from "@/server/booking/public/making";
 import { publicCall } from "@/server/booking/public/call";
+import { postBooking, postHold } from "@/server/booking/public/making";
 import { onlineWish } from "@/server/booking/refusal";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";

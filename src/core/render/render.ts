@@ -86,6 +86,16 @@ const roomWithin = (around: Required<Room>, given: Room): Required<Room> => ({
   limitRem: given.limitRem === undefined ? around.limitRem : given.limitRem,
 });
 
+/** Where the block being rendered stands: asked only by those few that want to know their room. */
+interface Place {
+  readonly around: Place | null;
+  readonly given: (index: number) => Room;
+  index: number;
+}
+
+const roomAt = (place: Place | null): Required<Room> =>
+  place ? roomWithin(roomAt(place.around), place.given(place.index)) : wholeWidth;
+
 const share = (part: number) => `${Math.round(part * 1000) / 10}vw`;
 
 /** Of phones, of windows narrower than the grid, of wider ones. A rem is 16 px. */
@@ -143,7 +153,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let navigation: readonly NavigationItem[] = [];
   let eager = false;
   let firstTaken = false;
-  let room = wholeWidth;
+  let place: Place | null = null;
   const context: RenderContext = {
     get siteName() {
       note<Use>(uses, "name");
@@ -160,7 +170,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       firstTaken = true;
       return "first";
     },
-    sizes: () => sizesOf(room),
+    sizes: () => sizesOf(roomAt(place)),
     language: options.locale.tag,
     currency: site.settings.currency,
     attributes(node, kindClass) {
@@ -199,13 +209,17 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     part: (kind) => site[kind],
     newId: (stem) => `${stem}-${section}-${++ids}`,
     children(node, given) {
-      const around = room;
+      const { children } = node;
       let html = "";
-      for (const [index, child] of (node.children ?? []).entries()) {
-        if (given) room = roomWithin(around, given(index));
-        html += one(child);
+      if (!children) return html;
+      const around = place;
+      const here = given ? { around, given, index: 0 } : around;
+      if (given) place = here;
+      for (let index = 0; index < children.length; index++) {
+        if (given && here) here.index = index;
+        html += one(children[index] as PageNode);
       }
-      room = around;
+      place = around;
       return html;
     },
   };
@@ -239,7 +253,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     ids = 0;
     eager = first;
     firstTaken = false;
-    room = wholeWidth;
+    place = null;
     const html = one(node);
     const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses };
     kept.set(node, { page: page.id, eager: first, part });
@@ -314,14 +328,23 @@ export type Renderer = ReturnType<typeof createRenderer>;
 export const renderPage = (site: SiteFrame, page: PageMeta, body: PageNode, options: RenderOptions): RenderedPage =>
   createRenderer(site, options).render(page, body);
 
-/** CSS of the kinds of blocks and of placed widgets in use, in the order of their lists. */
+const sheets = new Map<string, string>();
+
+/** CSS of the kinds of blocks and of placed widgets in use, in the order of their lists; made once for each set of kinds. */
 function kindCss(used: Iterable<Kind>, placed: Iterable<WidgetKindName> = []): string {
   const wanted = new Set(used);
-  for (const kind of [...wanted]) for (const other of kinds[kind].cssOf ?? []) wanted.add(other);
   const shown = new Set(placed);
+  for (const kind of [...wanted]) for (const other of kinds[kind].cssOf ?? []) wanted.add(other);
+  let key = "";
+  for (const kind of kindNames) if (wanted.has(kind)) key += `${kind} `;
+  for (const kind of widgetKindNames) if (shown.has(kind)) key += `+${kind}`;
+  const made = sheets.get(key);
+  if (made !== undefined) return made;
   const ofBlocks = kindNames.filter((kind) => wanted.has(kind)).map((kind) => kinds[kind].css);
   const ofWidgets = widgetKindNames.filter((kind) => shown.has(kind)).map((kind) => widgetKinds[kind].css);
-  return [...ofBlocks, ...ofWidgets].join("");
+  const sheet = [...ofBlocks, ...ofWidgets].join("");
+  sheets.set(key, sheet);
+  return sheet;
 }
 
 /** The media that a use names, or null. */

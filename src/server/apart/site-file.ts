@@ -7,7 +7,7 @@ import type { MediaEntry, SiteFile } from "@/core/site/site";
 import type { Answer } from "./answer";
 
 /** Largest site file, zipped and unpacked, and its site.json, in bytes. */
-export const siteFileLimits = { zipped: 200 << 20, unpacked: 400 << 20, json: 48 << 20, entries: 6000 };
+export const siteFileLimits = { zipped: 200 << 20, unpacked: 400 << 20, json: 48 << 20, entries: 12_000 };
 
 const extensions: Readonly<Record<MediaEntry["type"], string>> = {
   "image/jpeg": "jpg",

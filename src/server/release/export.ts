@@ -1,9 +1,9 @@
 // A release as a zip of static files that any web server can answer.
-import { and, eq } from "drizzle-orm";
-import { type Zippable, zipSync } from "fflate";
+import { and, asc, eq } from "drizzle-orm";
 import { releaseFiles, releases } from "@/data/release/tables";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
+import { type ZipEntry, zipped } from "../zip";
 import { redirectType } from "./publisher";
 
 /** File name of a path: "/" is index.html, "/visit" is visit/index.html. */
@@ -57,28 +57,43 @@ const leadingOn = (from: string, to: string, types: ReadonlyMap<string, string>)
   return `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><title>Moved</title><meta http-equiv="refresh" content="0;url=${address}"></head><body><a href="${address}">This page has moved</a></body></html>`;
 };
 
-export async function exportRelease(call: SiteCall, releaseId: string): Promise<{ name: string; bytes: Uint8Array }> {
+/** A release as a zip of static files, part by part, and what it is called. */
+export async function exportRelease(
+  call: SiteCall,
+  releaseId: string,
+): Promise<{ name: string; parts: AsyncGenerator<Uint8Array> }> {
   const here = and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId), eq(releases.state, "complete"));
   const [release] = await call.context.db.select({ number: releases.number }).from(releases).where(here);
   if (!release) throw notFound("This release");
   const files = await call.context.db
     .select({ path: releaseFiles.path, type: releaseFiles.type, blob: releaseFiles.blob })
     .from(releaseFiles)
-    .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)));
-  const entries: Zippable = {};
+    .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)))
+    .orderBy(asc(releaseFiles.path));
   const types = new Map(files.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
-  const bytesOf = async ({ path, type, blob }: (typeof files)[number]): Promise<Uint8Array> => {
+  return { name: `${call.site.key}-release-${release.number}.zip`, parts: zipped(entriesOf(call, files, types)) };
+}
+
+async function* entriesOf(
+  call: SiteCall,
+  files: readonly { readonly path: string; readonly type: string; readonly blob: string }[],
+  types: ReadonlyMap<string, string>,
+): AsyncGenerator<ZipEntry> {
+  for (const { path, type, blob } of files) {
     const bytes = await call.context.bytes.get(blob);
     if (!bytes) throw new Error(`The bytes of ${path} are gone`);
-    if (type === redirectType) return Buffer.from(leadingOn(path, bytes.toString(), types));
-    // The not-found page is shown at any address, so its own are not of a folder.
-    if (path !== "/404" && /^text\/(html|css)/.test(type))
-      return Buffer.from(forFolder(path, type, bytes.toString(), types));
-    return bytes;
-  };
-  for (const file of files) entries[staticName(file.path, types.get(file.path) ?? "")] = await bytesOf(file);
-  return {
-    name: `${call.site.key}-release-${release.number}.zip`,
-    bytes: zipSync(entries, { mtime: new Date(1980, 0, 2) }),
-  };
+    const text = /^text\/(html|css|x-redirect)/.test(type);
+    yield {
+      name: staticName(path, types.get(path) ?? ""),
+      bytes: text ? Buffer.from(textOf(path, type, bytes.toString(), types)) : bytes,
+      deflate: text,
+    };
+  }
+}
+
+/** A page, style sheet or old address as it is answered from a folder. */
+function textOf(path: string, type: string, text: string, types: ReadonlyMap<string, string>): string {
+  if (type === redirectType) return leadingOn(path, text, types);
+  // The not-found page is shown at any address, so its own are not of a folder.
+  return path === "/404" ? text : forFolder(path, type, text, types);
 }

@@ -1,5 +1,4 @@
 // Site files in and out: site.json with its media, zipped.
-import { zipSync } from "fflate";
 import Joi from "joi";
 import type { Fault } from "@/core/page/validate";
 import { writeSiteFile } from "@/core/site/read";
@@ -16,6 +15,7 @@ import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
 import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
+import { wholeOf, type ZipEntry, zipped } from "../zip";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
 import { loadSite } from "./whole";
@@ -130,14 +130,18 @@ export async function copySite(
   });
 }
 
-/** The site as a zipped site file. Equal sites give equal bytes. */
-export async function exportSite(context: Context, row: SiteRow): Promise<Uint8Array> {
+async function* filesOf(context: Context, row: SiteRow): AsyncGenerator<ZipEntry> {
   const site = await loadSite(context.db, row);
-  const files: Record<string, Uint8Array> = { "site.json": new TextEncoder().encode(writeSiteFile(site)) };
+  yield { name: "site.json", bytes: new TextEncoder().encode(writeSiteFile(site)), deflate: true };
   for (const entry of site.media) {
-    const original = await context.bytes.get(entry.hash);
-    if (original) files[mediaFileName(entry)] = original;
+    const bytes = await context.bytes.get(entry.hash);
+    if (bytes) yield { name: mediaFileName(entry), bytes, deflate: false };
   }
-  // The zip format's earliest day, so that time does not change the bytes.
-  return zipSync(files, { mtime: new Date(1980, 0, 2), level: 6 });
 }
+
+/** The site as a zipped site file, part by part. Equal sites give equal bytes. */
+export const siteFileParts = (context: Context, row: SiteRow): AsyncGenerator<Uint8Array> =>
+  zipped(filesOf(context, row));
+
+/** The site as a zipped site file. */
+export const exportSite = (context: Context, row: SiteRow): Promise<Uint8Array> => wholeOf(siteFileParts(context, row));

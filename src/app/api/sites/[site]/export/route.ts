@@ -1,17 +1,16 @@
 // The site as a site file.
-import { download, onlyBy, respond } from "@/app/respond";
+import { downloadParts, onlyBy, respond } from "@/app/respond";
 import { takePoint } from "@/server/limit";
 import { onSite } from "@/server/operation";
 import { noteOn } from "@/server/security/events";
-import { exportSite } from "@/server/site/file";
+import { siteFileParts } from "@/server/site/file";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string }> }) {
   return respond(request, async (incoming) => {
     const call = await onSite(incoming, (await params).site, "site.export");
     await takePoint(call.context, "heavyMember", call.account.id);
-    const file = (await exportSite(call.context, call.site)) as Uint8Array<ArrayBuffer>;
     await noteOn(call, "siteExported");
-    return download(file, `${call.site.key}.site.zip`, "application/zip");
+    return downloadParts(siteFileParts(call.context, call.site), `${call.site.key}.site.zip`, "application/zip");
   });
 }
 

@@ -1,13 +1,13 @@
 // A release as a zip of static files.
-import { download, onlyBy, respond } from "@/app/respond";
+import { downloadParts, onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
 import { exportRelease } from "@/server/release/export";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; release: string }> }) {
   return respond(request, async (incoming) => {
     const { site, release } = await params;
-    const { name, bytes } = await exportRelease(await onSite(incoming, site, "releases.read"), release);
-    return download(bytes as Uint8Array<ArrayBuffer>, name, "application/zip");
+    const { name, parts } = await exportRelease(await onSite(incoming, site, "releases.read"), release);
+    return downloadParts(parts, name, "application/zip");
   });
 }
 
