@@ -28,7 +28,10 @@ export function cssAtWidth(css: string, widthPx: number): string {
     out += rest.slice(0, found.index) + (holds ? rest.slice(start, end) : "");
     rest = rest.slice(end + 1);
   }
-  return (out + rest).replace(/(\d*\.?\d+)vw\b/g, (_whole, share: string) => `${(Number(share) * widthPx) / 100}px`);
+  return (out + rest).replace(
+    /\b(\d{1,4}(?:\.\d{1,4})?)vw\b/g,
+    (_whole, share: string) => `${(Number(share) * widthPx) / 100}px`,
+  );
 }
 
 /** The SVG around a page that is XHTML already. */
