@@ -38,7 +38,10 @@ const frame = (name) => page.frameLocator(`iframe[title^="${name},"]`);
 try {
   await page.goto(studio("/sign-in"));
   await page.getByRole("button", { name: "Sign in" }).click();
-  await page.frameLocator('iframe[title="Home page of oddlane"]').getByRole("heading", { level: 1 }).waitFor();
+  await page.waitForFunction(() => {
+    const pictures = [...document.querySelectorAll("article img")];
+    return pictures.length > 1 && pictures.every((picture) => picture.naturalWidth > 0);
+  });
   await shot("sites");
   await page.goto(studio("/people"));
   await page.getByRole("region", { name: "What happened" }).getByText("signed in").first().waitFor();
@@ -63,6 +66,14 @@ try {
     .first()
     .waitFor();
   await shot("widgets");
+  await page.getByRole("button", { name: "New widget" }).click();
+  await page.getByRole("dialog", { name: "New widget" }).waitFor();
+  await shot("new-widget");
+  await page.keyboard.press("Escape");
+  await page.getByRole("link", { name: "Wheel classes" }).click();
+  await page.frameLocator('iframe[title="What a visitor gets"]').getByText("Open bench").first().waitFor();
+  await shot("calendar");
+  await page.goto(studio("/s/wrenfield/widgets"));
   await page.getByRole("link", { name: "Kiln-opening letter" }).click();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "When" }).click();
   await page.getByTestId("verdict").waitFor();
