@@ -203,7 +203,8 @@ test("a rehearsal judges a form as the live site does, is as wide as it says, an
   // The first Esc closes the popup, the second ends the walk.
   await page.keyboard.press("Escape");
   await expect(popup).toBeHidden();
-  await page.keyboard.press("Escape");
+  // The frame that hears the key goes away with the walk, and so may never say that it heard it.
+  page.keyboard.press("Escape").catch(() => {});
   await expect(walk).toBeHidden();
 });
 
