@@ -69,6 +69,17 @@ export async function changesWaiting(db: Executor, sites: readonly string[]): Pr
   return counts;
 }
 
+/** Of some sites those whose live release is from before units were kept. */
+export async function sitesWithoutUnits(db: Executor, sites: readonly string[]): Promise<readonly string[]> {
+  if (!sites.length) return [];
+  const rows = await rowsOf<readonly { readonly id: string }[]>(
+    db,
+    sql`select id from sites where id in ${sites} and live_release_id is not null
+      and not exists (select 1 from release_units where release_id = sites.live_release_id)`,
+  );
+  return rows.map(({ id }) => id);
+}
+
 const asUnits = (rows: readonly Record<string, unknown>[]): readonly Unit[] =>
   rows.map((row) => ({
     of: row.unit_of as ChangeOf,

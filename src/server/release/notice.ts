@@ -6,13 +6,13 @@ import { LRUCache } from "lru-cache";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { documentHtml, noticeHtml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
-import { createRenderer } from "@/core/render/render";
+import { createRenderer, usedFamilies } from "@/core/render/render";
 import { releases } from "@/data/release/tables";
 import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound } from "../problem";
 import { loadSite } from "../site/whole";
-import { fontAsset } from "./assets";
+import { fontAssets } from "./assets";
 
 type Notice = Parameters<typeof noticeHtml>[0];
 
@@ -33,21 +33,14 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, row.liveReleaseId))
     : [];
   const frame = frameOf(live?.snapshot ?? (await loadSite(context.db, row)));
-  const fonts = new Map<string, string>();
-  const rendererWith = (fontUrl: (file: string) => string) =>
-    createRenderer(frame, {
-      locale: sourceLocale(frame),
-      linkBase: "",
-      origin: null,
-      mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
-      fontUrl,
-    });
-  rendererWith((file) => {
-    fonts.set(file, "");
-    return "";
+  const fonts = await fontAssets(usedFamilies(frame));
+  const renderer = createRenderer(frame, {
+    locale: sourceLocale(frame),
+    linkBase: "",
+    origin: null,
+    mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+    fontUrl: (file) => fonts.get(file)?.path ?? "",
   });
-  for (const file of fonts.keys()) fonts.set(file, (await fontAsset(file))?.path ?? "");
-  const renderer = rendererWith((file) => fonts.get(file) ?? "");
   const made = {
     css: renderer.around("").css,
     html: (main: string) => renderer.around(main).html,

@@ -212,7 +212,9 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
     const [release] = await tx
       .select({ id: releases.id, number: releases.number, state: releases.state })
       .from(releases)
-      .where(and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId)));
+      .where(and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId)))
+      // The night, which lets go of old releases, waits or has been here.
+      .for("update");
     if (release?.state !== "complete") throw notFound("This release");
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
     return release.number;

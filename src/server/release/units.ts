@@ -4,7 +4,14 @@ import { type ChangeName, siteChanges } from "@/core/site/changes";
 import type { SiteFile } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
 import { releases } from "@/data/release/tables";
-import { changesWaiting, storeUnits, type Unit, unitsOfRelease, workingUnits } from "@/data/release/units";
+import {
+  changesWaiting,
+  sitesWithoutUnits,
+  storeUnits,
+  type Unit,
+  unitsOfRelease,
+  workingUnits,
+} from "@/data/release/units";
 import type { SiteRow } from "@/data/site/queries";
 import { loadSite } from "../site/whole";
 
@@ -61,20 +68,8 @@ async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
 
 /** How many changes wait on each of some sites, by their ids. */
 export async function countChanges(db: Executor, rows: readonly SiteRow[]): Promise<ReadonlyMap<string, number>> {
-  for (const row of rows) if (row.liveReleaseId && !(await hasUnits(db, row))) await liveUnits(db, row);
-  return changesWaiting(
-    db,
-    rows.map((row) => row.id),
-  );
-}
-
-/** Releases whose units are known to be kept: they never lose them while they are live. */
-const known = new Set<string>();
-
-async function hasUnits(db: Executor, { id, liveReleaseId }: SiteRow): Promise<boolean> {
-  const release = liveReleaseId ?? "";
-  if (known.has(release)) return true;
-  const kept = (await unitsOfRelease(db, id, release)).length > 0;
-  if (kept) known.add(release);
-  return kept;
+  const ids = rows.map((row) => row.id);
+  const old = new Set(await sitesWithoutUnits(db, ids));
+  for (const row of rows) if (old.has(row.id)) await liveUnits(db, row);
+  return changesWaiting(db, ids);
 }

@@ -46,11 +46,18 @@ export async function addPicture(
   return entry;
 }
 
-/** Key of a picture at a width, made once for all sites that have it. Whoever asks has been seen to have the picture. */
-async function variantKey(context: Context, hash: string, widthPx: number): Promise<string> {
+/** Key of a picture at a width, if it has been made: once for all sites that have the picture. */
+async function madeVariant(context: Context, hash: string, widthPx: number): Promise<string | undefined> {
   const at = and(eq(mediaVariants.hash, hash), eq(mediaVariants.widthPx, widthPx));
-  const [kept] = await context.db.select({ made: mediaVariants.made }).from(mediaVariants).where(at);
-  if (kept && (await context.bytes.touch([kept.made])).has(kept.made)) return kept.made;
+  return (await context.db.select({ made: mediaVariants.made }).from(mediaVariants).where(at))[0]?.made;
+}
+
+/** Makes a picture at a width; whoever asks has been seen to have the picture. */
+async function makeVariant(
+  context: Context,
+  hash: string,
+  widthPx: number,
+): Promise<{ readonly key: string; readonly bytes: Buffer }> {
   const original = await context.bytes.get(hash);
   if (!original) throw notFound("This picture", "hash");
   const bytes = await sharp(original, { limitInputPixels: pictureLimits.areaPx, sequentialRead: true })
@@ -62,7 +69,7 @@ async function variantKey(context: Context, hash: string, widthPx: number): Prom
   const made = sha256(bytes);
   await context.bytes.put(made, bytes);
   await context.db.insert(mediaVariants).values({ hash, widthPx, made }).onDuplicateKeyUpdate({ set: { made } });
-  return made;
+  return { key: made, bytes };
 }
 
 /** The width of pictures in lists of the studio. */
@@ -71,8 +78,8 @@ export const listWidthPx = 96;
 /** The widths a picture is made in: those that pages offer, and the small one of lists. Nothing else is made or kept. */
 const widthsOf = (entry: Pick<MediaEntry, "widthPx">): readonly number[] => [listWidthPx, ...usedWidths(entry)];
 
-/** Key of a site's picture as WebP, `widthPx` wide or its own width if that is less; made once. 422 for other widths. */
-export async function pictureKey(context: Context, siteId: string, hash: string, widthPx: number): Promise<string> {
+/** Refuses a picture that the site does not have (404), and a width that is not made of it (422). */
+async function checkWidth(context: Context, siteId: string, hash: string, widthPx: number): Promise<void> {
   const [entry] = await context.db
     .select({ widthPx: media.widthPx })
     .from(media)
@@ -80,12 +87,20 @@ export async function pictureKey(context: Context, siteId: string, hash: string,
   if (!entry) throw notFound("This picture", "hash");
   const widths = widthsOf(entry);
   if (!widths.includes(widthPx)) throw fieldProblem("w", `This picture is made ${widths.join(", ")} pixels wide.`);
-  return variantKey(context, hash, widthPx);
 }
 
-/** A picture as WebP, as `pictureKey` makes it. */
+/** Key of a site's picture at a width, for a row that will name it: it counts as put now. */
+export async function pictureKey(context: Context, siteId: string, hash: string, widthPx: number): Promise<string> {
+  await checkWidth(context, siteId, hash, widthPx);
+  const made = await madeVariant(context, hash, widthPx);
+  if (made && (await context.bytes.touch([made])).has(made)) return made;
+  return (await makeVariant(context, hash, widthPx)).key;
+}
+
+/** A site's picture as WebP, `widthPx` wide or its own width if that is less; made once. */
 export async function pictureVariant(context: Context, siteId: string, hash: string, widthPx: number): Promise<Buffer> {
-  const bytes = await context.bytes.get(await pictureKey(context, siteId, hash, widthPx));
-  if (!bytes) throw notFound("This picture", "hash");
-  return bytes;
+  await checkWidth(context, siteId, hash, widthPx);
+  const made = await madeVariant(context, hash, widthPx);
+  const kept = made ? await context.bytes.get(made) : null;
+  return kept ?? (await makeVariant(context, hash, widthPx)).bytes;
 }

@@ -6,7 +6,7 @@ import { sourceLocale } from "@/core/locale/site-locale";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { cssAtWidth, pictureSvg } from "@/core/render/picture";
-import { createRenderer, pictureWidths } from "@/core/render/render";
+import { createRenderer, pictureWidths, usedFamilies } from "@/core/render/render";
 import type { Executor } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { mediaEntry, type SiteRow, widgetsOf } from "@/data/site/queries";
@@ -14,7 +14,7 @@ import { media, sitePictures, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import { type Context, sha256 } from "../context";
 import { notFound } from "../problem";
-import { fontAsset } from "../release/assets";
+import { fontAssets } from "../release/assets";
 import { pictureVariant } from "./media";
 import { partsOf } from "./whole";
 
@@ -113,26 +113,20 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
     const width = Math.min(entry.widthPx, pictureWidths[0]);
     inside.set(entry.hash, dataUrl("image/webp", await pictureVariant(context, row.id, entry.hash, width)));
   }
-  const fonts = new Map<string, string>();
-  const rendererWith = (fontUrl: (file: string) => string) =>
-    createRenderer(frame, {
-      locale: sourceLocale(frame),
-      linkBase: "",
-      origin: null,
-      mediaUrl: (hash) => inside.get(hash) ?? "",
-      fontUrl,
-    });
-  rendererWith((file) => {
-    fonts.set(file, "");
-    return "";
+  const fonts = await fontAssets(usedFamilies(frame));
+  const renderer = createRenderer(frame, {
+    locale: sourceLocale(frame),
+    linkBase: "",
+    origin: null,
+    mediaUrl: (hash) => inside.get(hash) ?? "",
+    fontUrl: (file) => {
+      const font = file.includes("-latin-wght") ? fonts.get(file) : undefined;
+      return font ? dataUrl(font.type, font.bytes) : "";
+    },
   });
-  for (const file of fonts.keys()) {
-    const font = file.includes("-latin-wght") ? await fontAsset(file) : null;
-    if (font) fonts.set(file, dataUrl(font.type, font.bytes));
-  }
   const meta = frame.pages.find(({ slug }) => slug === "") ?? frame.pages[0];
   if (!meta) throw notFound("The home page");
-  const { parts, css } = rendererWith((file) => fonts.get(file) ?? "").render(meta, top);
+  const { parts, css } = renderer.render(meta, top);
   const html = (list: typeof parts.main) => list.map((part) => part.html).join("");
   const markup = `<header>${html(parts.header)}</header><main>${html(parts.main)}</main>`
     // One size is enough, and it is in there once.

@@ -126,6 +126,29 @@ test("a release that is being made while the night sweeps is whole", async () =>
   for (const { blob } of await filesOf(release)) expect(await context.bytes.get(blob)).not.toBeNull();
 });
 
+test("whoever goes back to a release that the night is letting go of gets it whole, or is told that it is gone", async () => {
+  for (let round = 0; round < 4; round++) {
+    const old = await publish();
+    for (let nth = 0; nth < 3; nth++) {
+      await say(`round ${round}, ${nth}`);
+      await publish();
+    }
+    const back = studio.as("owner", "publish.goBack", { site, release: old }).then(
+      () => true,
+      (error: { status?: number }) => {
+        expect(error.status).toBe(404);
+        return false;
+      },
+    );
+    const [went] = await Promise.all([back, sweep(context)]);
+    const { liveReleaseId } = await row();
+    if (went) expect(liveReleaseId).toBe(old);
+    const files = await filesOf(liveReleaseId ?? "");
+    expect(files.some(({ path }) => path === "/")).toBe(true);
+    for (const { blob } of files) expect(await context.bytes.get(blob)).not.toBeNull();
+  }
+});
+
 test("old edits are folded into the page: it stays as it is, and who still builds on them is told so", async () => {
   const before = (await studio.as("designer", "pages.open", { site, page: "home" })) as {
     documents: { kind: string; body: PageNode; revision: number }[];

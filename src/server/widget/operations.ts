@@ -84,7 +84,7 @@ export const widgetOperations = {
           .where(
             and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.revision, input.revision)),
           );
-        if (result.affectedRows === 1) await refreshShown(tx, call.site.id);
+        if (result.affectedRows === 1 && widgetKinds[row.kind].shown) await refreshShown(tx, call.site.id);
         return result.affectedRows === 1;
       });
       if (stored) return { revision: input.revision + 1 };

@@ -6,46 +6,15 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-
 import { CSS } from "@dnd-kit/utilities";
 import { Plus } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
-import { drawing, drawingHeight, drawingWidth } from "@/core/page/drawing";
+import { drawing } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/sample";
-import type { Shape } from "@/core/page/shapes";
+import { Drawn } from "@/studio/kit/drawn";
 import { words } from "./words";
 
-const fills: Readonly<Record<Shape["kind"], string>> = {
-  line: "var(--chakra-colors-drawn-line)",
-  bold: "var(--chakra-colors-drawn-bold)",
-  box: "var(--chakra-colors-drawn-box)",
-  key: "var(--chakra-colors-drawn-key)",
-};
-
 export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
-  return (
-    <svg
-      width={drawingWidth}
-      height={drawingHeight}
-      aria-hidden="true"
-      style={{
-        flex: "none",
-        background: "var(--chakra-colors-white)",
-        border: "1px solid var(--chakra-colors-line)",
-        borderRadius: 2,
-      }}
-    >
-      {drawing(section).map((shape, index) => (
-        <rect
-          key={index}
-          x={shape.x}
-          y={shape.y}
-          width={shape.width}
-          height={shape.height}
-          fill={fills[shape.kind]}
-          rx="0.6"
-        />
-      ))}
-    </svg>
-  );
+  return <Drawn shapes={drawing(section)} />;
 });
 
 /** "2 columns · 4 blocks", counted from what stands in a section: of what kinds say of themselves, each once. */

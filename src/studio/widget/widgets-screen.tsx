@@ -10,6 +10,7 @@ import { kindOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { Drawn } from "@/studio/kit/drawn";
 import {
   IconButton,
   MainButton,
@@ -22,7 +23,6 @@ import {
   useRefusal,
   Window,
 } from "@/studio/kit/kit";
-import { KindDrawing } from "./kind-drawing";
 import { studioOf } from "./kinds";
 import { resultsQuery } from "./results-panel";
 import { words } from "./words";
@@ -138,7 +138,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
               >
                 <RadioCard.ItemHiddenInput />
                 <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
-                  <KindDrawing shapes={widgetKinds[one].drawing} />
+                  <Drawn shapes={widgetKinds[one].drawing} scale={2} />
                   <RadioCard.ItemContent gap="2px">
                     <RadioCard.ItemText fontWeight="700" fontSize="ui">
                       {widgetKinds[one].label}

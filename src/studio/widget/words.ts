@@ -6,6 +6,8 @@ const placementWords: Readonly<Record<string, string>> = {
   over: "over the page by itself",
 };
 
+const either = new Intl.ListFormat("en", { type: "disjunction" });
+
 export const words = {
   widgetNotHereAny: "This widget is not here any more.",
   allWidgets: "To all widgets",
@@ -53,7 +55,8 @@ export const words = {
   takeTheirs: "Take theirs",
   recovered: "These settings were not saved when you left. They are here again.",
   thePlaces: "the places",
-  placements: (all: readonly string[]) => `It may stand ${all.map((one) => placementWords[one] ?? one).join(", ")}.`,
+  placements: (all: readonly string[]) =>
+    `It may stand ${either.format(all.map((one) => placementWords[one] ?? one))}.`,
   placedNowhere: "No page shows it yet.",
   showThere: "Show it there",
   placeIt: "Place it",

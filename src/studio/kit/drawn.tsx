@@ -1,26 +1,29 @@
-// The small drawing of a kind of widget.
+"use client";
+// Small drawings made of shapes: of sections in the running order, of the kinds of widgets.
+import { memo } from "react";
 import { drawingHeight, drawingWidth } from "@/core/page/drawing";
 import type { Shape } from "@/core/page/shapes";
 
 const fills: Readonly<Record<Shape["kind"], string>> = {
   line: "var(--chakra-colors-drawn-line)",
-  bold: "var(--chakra-colors-ink2)",
-  box: "var(--chakra-colors-wash)",
-  key: "var(--chakra-colors-mark)",
+  bold: "var(--chakra-colors-drawn-bold)",
+  box: "var(--chakra-colors-drawn-box)",
+  key: "var(--chakra-colors-drawn-key)",
 };
 
-export function KindDrawing({ shapes }: { shapes: readonly Shape[] }) {
+/** Shapes in the field of drawings, `scale` times as large. */
+export const Drawn = memo(function Drawn({ shapes, scale = 1 }: { shapes: readonly Shape[]; scale?: number }) {
   return (
     <svg
       viewBox={`0 0 ${drawingWidth} ${drawingHeight}`}
-      width="104"
-      height="68"
+      width={drawingWidth * scale}
+      height={drawingHeight * scale}
       aria-hidden="true"
       style={{
         flex: "none",
         background: "var(--chakra-colors-white)",
         border: "1px solid var(--chakra-colors-line)",
-        borderRadius: 3,
+        borderRadius: 2,
       }}
     >
       {shapes.map((shape, index) => (
@@ -30,12 +33,10 @@ export function KindDrawing({ shapes }: { shapes: readonly Shape[] }) {
           y={shape.y}
           width={shape.width}
           height={shape.height}
-          rx="0.6"
           fill={fills[shape.kind]}
-          stroke={shape.kind === "box" ? "var(--chakra-colors-edge)" : undefined}
-          strokeWidth="0.5"
+          rx="0.6"
         />
       ))}
     </svg>
   );
-}
+});
