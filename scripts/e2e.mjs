@@ -23,14 +23,22 @@ async function work(nth) {
     await database.restart();
     child = await startProcess(env);
   };
+  // A second process on the same database, for tests of several: its port is told to them.
+  let second = null;
+  const kill = async (one) => {
+    const gone = new Promise((resolve) => one.once("exit", resolve));
+    one.kill("SIGKILL");
+    await gone;
+  };
   const deeds = {
     "/restart": restart,
     // A process that is killed in the middle cleans nothing up.
-    "/kill": async () => {
-      const gone = new Promise((resolve) => child.once("exit", resolve));
-      child.kill("SIGKILL");
-      await gone;
+    "/kill": () => kill(child),
+    "/second/start": async () => {
+      second = await startProcess({ ...env, WEBITOR_PORT: String(port + 2) });
     },
+    "/second/kill": () => kill(second),
+    "/second/end": () => endProcess(second),
     "/start": async () => {
       child = await startProcess(env);
     },
@@ -55,6 +63,7 @@ async function work(nth) {
       ...process.env,
       WEBITOR_PORT: String(port),
       WEBITOR_CONTROL_PORT: String(port + 1),
+      WEBITOR_SECOND_PORT: String(port + 2),
       WEBITOR_DATABASE_URL: database.url,
       WEBITOR_E2E_REPORT: reportOf(nth),
       WEBITOR_E2E_RESULTS: `.webitor/test-results/${nth}`,
@@ -62,6 +71,7 @@ async function work(nth) {
   });
   const code = await new Promise((resolve) => tests.once("exit", resolve));
   control.close();
+  if (second) await endProcess(second);
   await endProcess(child);
   await database.end();
   return code ?? 1;

@@ -12,6 +12,7 @@ import { replaceSetUp } from "@/server/booking/set-up";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
 import { importSite, readWholeSite, siteFileParts } from "@/server/site/file";
+import { bytesOf } from "@/server/zip";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 const context = theContext();
@@ -43,7 +44,7 @@ program
     await owner();
     const site = await findSite(context.db, key);
     if (!site) throw new Error(`There is no site “${key}”.`);
-    await pipeline(siteFileParts(context, site), createWriteStream(file));
+    await pipeline(bytesOf(siteFileParts(context, site)), createWriteStream(file));
     console.log(`${key}: written to ${file}`);
   });
 

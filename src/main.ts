@@ -19,6 +19,7 @@ import {
   parserProblem,
   refusalOf,
   sendProblem,
+  tooSlow,
   unreadablePath,
   wrongMethod,
 } from "./server/process/refuse";
@@ -56,6 +57,25 @@ function callerAddress(request: IncomingMessage): string {
         ?.trim()
     : "";
   return forwarded || request.socket.remoteAddress || "unknown";
+}
+
+/** How long a body may take to come, in ms; a site file may be two thousand times as large as anything else. */
+const bodyMs = 120_000;
+const fileMs = 30 * 60_000;
+
+/** Cuts off who sends a body ever so slowly. */
+function endSlowBody(request: IncomingMessage, response: ServerResponse) {
+  const timer = setTimeout(
+    () => {
+      if (request.complete) return;
+      if (!response.headersSent) sendProblem(settings, response, tooSlow(), { head: false, reference: "" });
+      response.once("finish", () => request.socket.destroy());
+      setTimeout(() => request.socket.destroy(), 1000).unref();
+    },
+    request.url?.startsWith("/api/sites/import") ? fileMs : bodyMs,
+  );
+  timer.unref();
+  request.once("close", () => clearTimeout(timer));
 }
 
 async function health(response: ServerResponse) {
@@ -128,6 +148,7 @@ async function main() {
   }
 
   server.on("request", (request, response) => {
+    if (request.method === "POST") endSlowBody(request, response);
     handle(request, response).catch((error: unknown) => {
       const ours = error instanceof Problem ? "" : context.newId();
       if (ours) log.error({ err: error, reference: ours, path: request.url?.split("?", 1)[0] }, "request failed");
@@ -140,7 +161,8 @@ async function main() {
   );
   if (!dev) server.on("upgrade", (_request, socket) => closeWith(settings, socket, noUpgrade()));
   server.headersTimeout = 20_000;
-  server.requestTimeout = 120_000;
+  // Judged below, by what is sent: node knows only one limit for all.
+  server.requestTimeout = 0;
 
   const connections = new Set<Socket>();
   server.on("connection", (socket: Socket) => {

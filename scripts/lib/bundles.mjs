@@ -35,6 +35,18 @@ export const esbuildVisitor = (root) => [
   "--log-level=warning",
 ];
 
+/** The process beside, for what takes long; its packages stay where they are. */
+export const esbuildBeside = () => [
+  "src/server/beside/process.ts",
+  "--bundle",
+  "--platform=node",
+  "--format=esm",
+  "--target=node20",
+  "--packages=external",
+  `--outfile=${build}/beside.mjs`,
+  "--log-level=warning",
+];
+
 /** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
 export const esbuildApart = () => [
   "src/server/apart/worker.ts",

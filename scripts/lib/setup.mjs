@@ -6,7 +6,7 @@ import { connect } from "node:net";
 import { hostname } from "node:os";
 import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
-import { esbuildApart, esbuildMain, esbuildVisitor } from "./bundles.mjs";
+import { esbuildApart, esbuildBeside, esbuildMain, esbuildVisitor } from "./bundles.mjs";
 
 export const root = fileURLToPath(new URL("../..", import.meta.url));
 export const stateFolder = join(root, ".webitor");
@@ -231,7 +231,7 @@ export function build({ light = false } = {}) {
   onlyWhenChanged("process", ["src", "package-lock.json", "tsconfig.json", "scripts/lib/setup.mjs"], () => {
     // Scripts of an earlier build have other names and would stay.
     rmSync(join(stateFolder, "build/visitor"), { recursive: true, force: true });
-    if (![esbuildVisitor, esbuildApart, esbuildMain].every((args) => runTool("esbuild", args(root))))
+    if (![esbuildVisitor, esbuildApart, esbuildBeside, esbuildMain].every((args) => runTool("esbuild", args(root))))
       stop("The build of process and visitors' scripts failed.");
   });
   if (light) return;

@@ -1,5 +1,5 @@
 // What the command line does in the name of a studio's owner.
-import { readdirSync, readFileSync, statSync } from "node:fs";
+import { createReadStream, readdirSync, readFileSync, statSync } from "node:fs";
 import { join, relative } from "node:path";
 import { eq } from "drizzle-orm";
 import { members, users } from "@/data/account/tables";
@@ -30,13 +30,15 @@ export function callAs(context: Context, account: { id: string; name: string; em
     session: null,
     address: "command line",
     agent: "",
+    tab: "",
     setSession: () => {},
   };
 }
 
 /** A site file's bytes, or the files of an unpacked one by their names. */
-export function readSiteFiles(path: string): Uint8Array | Map<string, Uint8Array> {
-  if (!statSync(path).isDirectory()) return readFileSync(path);
+export function readSiteFiles(path: string): AsyncIterable<Uint8Array> | Map<string, Uint8Array> {
+  // A zip may be larger than what can be read at once.
+  if (!statSync(path).isDirectory()) return createReadStream(path, { highWaterMark: 1 << 20 });
   const files = new Map<string, Uint8Array>();
   const walk = (folder: string) => {
     for (const name of readdirSync(folder)) {

@@ -10,6 +10,8 @@ interface Answering {
   readonly background?: boolean;
 }
 
+const tabIn = (header: string | null): string => (header && /^[\w-]{1,40}$/.test(header) ? header : "");
+
 /** Runs a handler with its caller known, and answers problems as problem+json. */
 export async function respond(
   request: Request,
@@ -27,6 +29,7 @@ export async function respond(
       session: known?.session ?? null,
       address: request.headers.get("x-webitor-address") ?? "unknown",
       agent: request.headers.get("user-agent") ?? "",
+      tab: tabIn(request.headers.get("x-tab")),
       setSession: (token) => {
         cookie = cookieHeader(context.settings, token);
       },

@@ -6,6 +6,7 @@ import { connect, type Database } from "@/data/connection";
 import { databaseStore } from "./bytes/database";
 import { folderStore } from "./bytes/folder";
 import type { ByteStore } from "./bytes/store";
+import { EventHub } from "./event/hub";
 import { createLog } from "./log";
 import { readSettings, type Settings } from "./settings";
 
@@ -22,21 +23,25 @@ export interface Context {
   jobQueued(): void;
   /** Called when a site's live release changed. */
   liveChanged(site: string): void;
+  /** What happened on any site, in whichever process. */
+  readonly events: EventHub;
   readonly listeners: { jobs: Set<() => void>; live: Set<(site: string) => void> };
   close(): Promise<void>;
 }
 
-/** A context for these settings. */
-export function createContext(settings: Settings): Context {
-  const { db, pool } = connect(settings.databaseUrl);
+/** A context for these settings, with at most so many connections. */
+export function createContext(settings: Settings, connections?: number): Context {
+  const { db, pool } = connect(settings.databaseUrl, connections);
   const startedAt = Date.now();
   const clockStart = settings.now ? Date.parse(settings.now) : startedAt;
+  const log = createLog(settings);
+  const events = new EventHub(db, log);
   const listeners = { jobs: new Set<() => void>(), live: new Set<(site: string) => void>() };
   return {
     db,
     bytes: settings.bytesFolder ? folderStore(settings.bytesFolder) : databaseStore(db),
     settings,
-    log: createLog(settings),
+    log,
     now: () => new Date(clockStart + Date.now() - startedAt),
     newId: () => nanoid(16),
     jobQueued: () => {
@@ -45,8 +50,12 @@ export function createContext(settings: Settings): Context {
     liveChanged: (site) => {
       for (const listener of listeners.live) listener(site);
     },
+    events,
     listeners,
-    close: () => pool.end(),
+    close: async () => {
+      await events.close();
+      await pool.end();
+    },
   };
 }
 

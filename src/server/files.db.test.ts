@@ -28,6 +28,12 @@ const files: readonly {
   params?: object;
 }[] = [
   { path: "export", right: "site.export", load: () => import("@/app/api/sites/[site]/export/route") },
+  {
+    path: "export/none",
+    right: "releases.read",
+    load: () => import("@/app/api/sites/[site]/export/[job]/route"),
+    params: { job: "none" },
+  },
   { path: "signups.csv", right: "visitors.read", load: () => import("@/app/api/sites/[site]/signups.csv/route") },
   {
     path: "mail/none",
@@ -40,12 +46,6 @@ const files: readonly {
     right: "releases.read",
     load: () => import("@/app/api/sites/[site]/releases/[release]/route"),
     params: { release: "none" },
-  },
-  {
-    path: "jobs/none",
-    right: "jobs.read",
-    load: () => import("@/app/api/sites/[site]/jobs/[job]/route"),
-    params: { job: "none" },
   },
   {
     path: "media/none",
@@ -94,7 +94,7 @@ describe.each(files)("$path", (file) => {
 
 test("downloads and erasures are noted, with who did it and on which site", async () => {
   await studio.context.db.delete(securityEvents);
-  const [exported, signups] = files;
+  const [exported, , signups] = files;
   await (await ask(exported as never, "designer")).arrayBuffer();
   await (await ask(signups as never, "designer")).text();
   const { signups: table } = await import("@/data/popup/tables");

@@ -1,11 +1,14 @@
 // Operations: what the studio can ask the server for. Each says who may, what it takes, and does one thing.
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import Joi from "joi";
-import { mayAs, type Right, type Role, rights, tooSmall } from "@/core/account/rights";
+import { changesFrame, mayAs, type Right, type Role, rights, tooSmall } from "@/core/account/rights";
 import { formShape, type ShapeLimits, studioShape } from "@/core/input/shape";
 import { memberSites, members } from "@/data/account/tables";
+import { announce } from "@/data/event/outbox";
+import { documents } from "@/data/page/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Account, confirmedMinutes, type Session } from "./account/session";
+import { beside, besideVariable } from "./beside/beside";
 import type { Context } from "./context";
 import { notFound, Problem, validated } from "./problem";
 import { note } from "./security/events";
@@ -20,6 +23,8 @@ export interface Incoming {
   readonly address: string;
   /** The User-Agent header, for the list of one's sessions. */
   readonly agent: string;
+  /** The caller's tab, as it names itself; empty for none. */
+  readonly tab: string;
   /** Sets or (with null) clears the session cookie of the answer. */
   setSession(token: string | null): void;
 }
@@ -53,6 +58,8 @@ interface Options {
   readonly whileEnrolling?: boolean;
   /** How large its input may be. */
   readonly shape?: ShapeLimits;
+  /** It reads whole states of a site: of a large one beside the process that answers visitors. Its name among the operations. */
+  readonly whole?: string;
 }
 
 const schemaOf = <I>(fields: Fields<I>) => Joi.object<I>(fields as Joi.PartialSchemaMap<I>).required();
@@ -141,6 +148,30 @@ export async function onSite(incoming: Incoming, key: string, right: Right, what
   return { ...call, site, role };
 }
 
+/** From this many pages on what reads all of them is done beside, so that visitors do not wait for it. */
+export const manyPages = 40;
+
+async function isLarge({ context, site }: SiteCall): Promise<boolean> {
+  if (process.env[besideVariable]) return false;
+  const rows = await context.db
+    .select({ id: documents.id })
+    .from(documents)
+    .where(and(eq(documents.siteId, site.id), isNull(documents.removedAt)))
+    .limit(manyPages);
+  return rows.length === manyPages;
+}
+
+async function performBeside(call: SiteCall, name: string, input: unknown): Promise<unknown> {
+  const { context, account, session, address, agent, tab } = call;
+  const done = await beside(context, "operation", { name, input, account, session, address, agent, tab });
+  context.jobQueued();
+  return done;
+}
+
+/** Tells the site's other open tabs that what every screen knows of it has changed. */
+export const frameChanged = ({ context, site, tab }: SiteCall): Promise<void> =>
+  announce(context.db, site.id, "changed", { tab });
+
 export function siteOperation<I, O>(
   right: Right,
   fields: Fields<I>,
@@ -159,7 +190,10 @@ export function siteOperation<I, O>(
       const call = await onSite(incoming, typeof key === "string" ? key.slice(0, 60) : "", right, right);
       const { site: _site, ...values } = validated<I & { site: string }>(schema, input, options.shape ?? studioShape);
       if (options.sensitive) wantsConfirmation(call);
-      return run(call, values as unknown as I);
+      if (options.whole && (await isLarge(call))) return performBeside(call, options.whole, input) as Promise<O>;
+      const done = await run(call, values as unknown as I);
+      if (changesFrame.has(right)) await frameChanged(call);
+      return done;
     },
   };
 }

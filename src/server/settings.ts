@@ -142,13 +142,13 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
   },
   WEBITOR_STUDIO_PICTURES: {
     name: "studioPictures",
-    fallback: 10_000,
+    fallback: 50_000,
     schema: Joi.number().integer().min(1).max(10_000_000),
     says: "most pictures of a studio, over all sites",
   },
   WEBITOR_STUDIO_MIB: {
     name: "studioMiB",
-    fallback: 4096,
+    fallback: 20_480,
     schema: Joi.number().integer().min(1).max(10_000_000),
     says: "most MiB of a studio's pictures, as they came",
   },

@@ -3,7 +3,8 @@ import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 
 export interface ZipEntry {
   readonly name: string;
-  readonly bytes: Uint8Array;
+  /** Whole, or piece by piece where it is large. */
+  readonly bytes: Uint8Array | Iterable<Uint8Array>;
   /** Whether compressing pays; pictures are compressed already. */
   readonly deflate: boolean;
 }
@@ -11,8 +12,15 @@ export interface ZipEntry {
 /** The zip format's earliest day, so that time does not change the bytes. */
 const earliest = new Date(1980, 0, 2);
 
-/** The entries as the parts of a zip. Equal entries give equal bytes. */
-export async function* zipped(entries: AsyncIterable<ZipEntry>): AsyncGenerator<Uint8Array> {
+/** A part of a zip, and how much of the whole is made with it, in percent. */
+export interface ZipPart {
+  readonly part: Uint8Array;
+  readonly percent: number;
+}
+
+/** `all` entries as the parts of a zip. Equal entries give equal bytes. */
+export async function* zipped(entries: AsyncIterable<ZipEntry>, all: number): AsyncGenerator<ZipPart> {
+  let done = 0;
   let parts: Uint8Array[] = [];
   const zip = new Zip((error, part) => {
     if (error) throw error;
@@ -21,22 +29,36 @@ export async function* zipped(entries: AsyncIterable<ZipEntry>): AsyncGenerator<
   const taken = () => {
     const made = parts;
     parts = [];
-    return made;
+    const percent = Math.min(99, Math.floor((100 * done) / Math.max(1, all)));
+    return made.map((part) => ({ part, percent }));
   };
   for await (const { name, bytes, deflate } of entries) {
     const file = deflate ? new ZipDeflate(name, { level: 6 }) : new ZipPassThrough(name);
     file.mtime = earliest;
     zip.add(file);
-    file.push(bytes, true);
+    if (bytes instanceof Uint8Array) file.push(bytes, true);
+    else {
+      for (const piece of bytes) {
+        file.push(piece);
+        yield* taken();
+      }
+      file.push(new Uint8Array(), true);
+    }
+    done += 1;
     yield* taken();
   }
   zip.end();
   yield* taken();
 }
 
+/** The bytes alone. */
+export async function* bytesOf(parts: AsyncIterable<ZipPart>): AsyncGenerator<Uint8Array> {
+  for await (const { part } of parts) yield part;
+}
+
 /** All parts as one: for those who need the whole. */
-export async function wholeOf(parts: AsyncIterable<Uint8Array>): Promise<Uint8Array> {
+export async function wholeOf(parts: AsyncIterable<ZipPart>): Promise<Uint8Array> {
   const all: Uint8Array[] = [];
-  for await (const part of parts) all.push(part);
+  for await (const { part } of parts) all.push(part);
   return new Uint8Array(Buffer.concat(all));
 }

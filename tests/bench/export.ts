@@ -8,7 +8,7 @@ const export_ = async (key: string, watch: () => void): Promise<number> => {
   const row = await findSite(context.db, key);
   if (!row) throw new Error(`${key} is missing.`);
   let bytes = 0;
-  for await (const part of siteFileParts(context, row)) {
+  for await (const { part } of siteFileParts(context, row)) {
     bytes += part.length;
     watch();
   }

@@ -364,12 +364,11 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
 });
 
 test("a release that has done nothing yet shows an empty bar", async ({ page }) => {
-  await page.route("**/api/sites/oddlane/jobs/*", (route) =>
-    route.fulfill({
-      contentType: "text/event-stream",
-      body: `data: ${JSON.stringify({ state: "running", done: 0, total: 5, error: null })}\n\n`,
-    }),
-  );
+  await page.route("**/api/events?*", (route) => route.abort());
+  await page.route("**/api/do/jobs.read", async (route) => {
+    const { job: id } = route.request().postDataJSON() as { job: string };
+    await route.fulfill({ json: { id, kind: "publish", state: "running", done: 0, total: 5, error: null } });
+  });
   await page.goto("/s/oddlane/publish");
   await page
     .getByRole("main")
@@ -379,5 +378,5 @@ test("a release that has done nothing yet shows an empty bar", async ({ page }) 
   const bar = page.getByRole("progressbar", { name: "Publishing" });
   await expect(bar).toHaveAttribute("aria-valuenow", "0");
   expect(await bar.evaluate((outer) => outer.firstElementChild?.getBoundingClientRect().width)).toBe(0);
-  await page.unroute("**/api/sites/oddlane/jobs/*");
+  await page.unrouteAll();
 });

@@ -50,3 +50,13 @@ export type Right = keyof typeof rights;
 /** The sentence for somebody whose role is too small. */
 export const tooSmall = (role: Role, right: Right): string =>
   `You are ${role} here; this needs ${rights[right] === "owner" ? "an owner" : "a designer"}.`;
+
+/** The rights whose deeds change what every screen of a site knows: its pages, widgets, brand, settings and media. */
+export const changesFrame: ReadonlySet<Right> = new Set<Right>([
+  "pages.arrange",
+  "media.write",
+  "site.change",
+  "widgets.change",
+  "setUp.change",
+  "releases.make",
+]);

@@ -27,8 +27,8 @@ const gone: Readonly<Record<RefOf, { readonly code: string; told: (id: string) =
     service: { code: "check.serviceGone", told: () => ({}) },
   };
 
-/** Every finding of a site, in the order of its documents. */
-export function siteProblems(site: SiteFile): readonly Finding[] {
+/** Every finding of a site, in the order of its documents; or only those that stop a release, which are found sooner. */
+export function siteProblems(site: SiteFile, asked: "all" | "stops" = "all"): readonly Finding[] {
   const findings: Finding[] = [];
   const around = knownIn(site);
   const documents = [
@@ -41,14 +41,16 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
       const kind = kinds[node.kind];
       const found = (weight: Finding["weight"], code: string, values: Readonly<Record<string, string>> = {}) =>
         findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
-      const [sample] = samplesIn(node);
-      if (sample !== undefined) found("look", "check.sample", { words: sample });
-      for (const code of kind.nodeProblems?.(node) ?? []) found("look", code);
+      if (asked === "all") {
+        const [sample] = samplesIn(node);
+        if (sample !== undefined) found("look", "check.sample", { words: sample });
+        for (const code of kind.nodeProblems?.(node) ?? []) found("look", code);
+      }
       for (const ref of kind.refs?.(node.content) ?? [])
         if (!around.has(ref.of, ref.id)) found("stops", gone[ref.of].code, gone[ref.of].told(ref.id));
       for (const { weight, code, values } of kind.problems?.(node.content, around) ?? []) found(weight, code, values);
     }
-  for (const page of site.pages) {
+  for (const page of asked === "all" ? site.pages : []) {
     const onPage = (code: string) =>
       findings.push({ weight: "look", document: page.id, node: null, widget: null, reason: { code } });
     const titles = [...everyNode(page.body)].filter((node) => kinds[node.kind].headingLevel?.(node.content) === 1);
@@ -68,5 +70,5 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
     for (const { weight, code, values } of kind.problems?.(widget.settings as never, around) ?? [])
       found(weight, code, values);
   }
-  return findings;
+  return asked === "all" ? findings : findings.filter(({ weight }) => weight === "stops");
 }

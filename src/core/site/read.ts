@@ -105,5 +105,21 @@ export function readSiteFile(json: string): ReadSite {
   };
 }
 
+/** Where the pages go: no line inside of a value begins like one of the file's own keys. */
+const pagesMark = '\n "pages": []';
+
+/** The text of a site.json, page by page: of thousands only one is text at a time. */
+export function* siteFileTexts({ pages, ...rest }: SiteFile): Generator<string> {
+  const around = JSON.stringify(ordered({ ...rest, pages: [] }), null, 1);
+  const at = around.indexOf(pagesMark);
+  yield around.slice(0, at);
+  let opening = '\n "pages": [\n  ';
+  for (const page of pages) {
+    yield opening + JSON.stringify(ordered(page), null, 1).replaceAll("\n", "\n  ");
+    opening = ",\n  ";
+  }
+  yield `${pages.length ? "\n ]" : pagesMark}${around.slice(at + pagesMark.length)}\n`;
+}
+
 /** The text of a site.json. Equal sites give equal texts, so files can be compared and kept in version control. */
-export const writeSiteFile = (site: SiteFile): string => `${JSON.stringify(ordered(site), null, 1)}\n`;
+export const writeSiteFile = (site: SiteFile): string => [...siteFileTexts(site)].join("");

@@ -15,7 +15,7 @@ import {
   varchar,
 } from "drizzle-orm/mysql-core";
 import type { Answers } from "@/core/booking/answers";
-import type { Closure, DaySpan, Notice, PriceRule, Question, Screening, Service } from "@/core/booking/booking";
+import type { BookingSetUp } from "@/core/booking/booking";
 import type { Bill } from "@/core/booking/price";
 import { bookingStates } from "@/core/booking/state";
 import { instant, json, utcTime } from "../columns";
@@ -23,9 +23,9 @@ import { instant, json, utcTime } from "../columns";
 const siteId = () => varchar("site_id", { length: 24 }).notNull();
 const id = (name = "id") => varchar(name, { length: 40 }).notNull();
 const position = () => int("position").notNull();
-const date = (name: string) => varchar(name, { length: 10 });
-const wall = (name: string) => varchar(name, { length: 16 });
-const time = (name: string) => varchar(name, { length: 5 });
+const _date = (name: string) => varchar(name, { length: 10 });
+const _wall = (name: string) => varchar(name, { length: 16 });
+const _time = (name: string) => varchar(name, { length: 5 });
 
 /** One row a site: raised by every change, so that what was worked out from it can be told from what is true now. */
 export const bookingVersions = mysqlTable("booking_versions", {
@@ -36,220 +36,19 @@ export const bookingVersions = mysqlTable("booking_versions", {
   diary: int("diary").notNull().default(0),
 });
 
-export const bookingPlaces = mysqlTable(
-  "booking_places",
+/**
+ * The set-up of a site, a document a version: it is read whole and replaced whole, and no query asks for a part of it. The
+ * one that counts is that of `bookingVersions`; the ones before it are kept for a while.
+ */
+export const bookingSetUps = mysqlTable(
+  "booking_set_ups",
   {
     siteId: siteId(),
-    id: id(),
-    position: position(),
-    name: varchar("name", { length: 120 }).notNull(),
-    address: varchar("address", { length: 300 }).notNull(),
-    zone: varchar("zone", { length: 60 }).notNull(),
-    notify: varchar("notify", { length: 200 }).notNull(),
-    notice: varchar("notice", { length: 500 }).notNull(),
-    allowedSites: json<readonly string[]>("allowed_sites").notNull(),
+    version: int("version").notNull(),
+    document: json<BookingSetUp>("document").notNull(),
+    createdAt: instant("created_at").notNull(),
   },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
-);
-
-export const bookingClosures = mysqlTable(
-  "booking_closures",
-  {
-    siteId: siteId(),
-    placeId: id("place_id"),
-    position: position(),
-    kind: mysqlEnum("kind", ["date", "span", "yearly"]).$type<Closure["kind"]>().notNull(),
-    /** A date, a wall time or month and day, as the kind says; for a date both are it. */
-    from: wall("starts").notNull(),
-    to: wall("ends").notNull(),
-    words: varchar("words", { length: 200 }).notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.placeId, table.position] })],
-);
-
-export const bookingServices = mysqlTable(
-  "booking_services",
-  {
-    siteId: siteId(),
-    id: id(),
-    position: position(),
-    placeId: id("place_id"),
-    name: varchar("name", { length: 120 }).notNull(),
-    words: varchar("words", { length: 1000 }).notNull(),
-    category: varchar("category", { length: 80 }).notNull(),
-    durationMinutes: int("duration_minutes").notNull(),
-    beforeMinutes: int("before_minutes").notNull(),
-    afterMinutes: int("after_minutes").notNull(),
-    /** Minutes between starts, or null where `startsAt` lists them. */
-    startsEvery: int("starts_every"),
-    startsAt: json<readonly string[]>("starts_at"),
-    capacity: int("capacity").notNull(),
-    whereKind: mysqlEnum("where_kind", ["place", "online", "client"]).$type<Service["where"]["kind"]>().notNull(),
-    whereWords: varchar("where_words", { length: 300 }).notNull(),
-    online: boolean("online").notNull(),
-    soldFrom: date("sold_from"),
-    soldTo: date("sold_to"),
-    perDay: int("per_day"),
-    confirm: mysqlEnum("confirm", ["atOnce", "approval", "payment"]).$type<Service["confirm"]>().notNull(),
-    leads: json<readonly string[]>("leads").notNull(),
-    price: int("price"),
-    earlierPrice: int("earlier_price"),
-    /** Thousandths of a per cent; null is no tax. */
-    taxRate: int("tax_rate"),
-    taxIncluded: boolean("tax_included").notNull(),
-    terms: text("terms").notNull(),
-    screening: json<readonly Screening[]>("screening").notNull(),
-    reminderHours: int("reminder_hours"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
-);
-
-/** The dates of courses: one row a date of a run. */
-export const bookingCourseDates = mysqlTable(
-  "booking_course_dates",
-  {
-    siteId: siteId(),
-    serviceId: id("service_id"),
-    run: int("run").notNull(),
-    position: position(),
-    at: wall("at").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.serviceId, table.run, table.position] })],
-);
-
-/** Which resources can fill each set of a service. */
-export const bookingNeeds = mysqlTable(
-  "booking_needs",
-  {
-    siteId: siteId(),
-    serviceId: id("service_id"),
-    set: int("set_position").notNull(),
-    name: varchar("name", { length: 80 }).notNull(),
-    position: position(),
-    resourceId: id("resource_id"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.serviceId, table.set, table.position] })],
-);
-
-export const bookingQuestions = mysqlTable(
-  "booking_questions",
-  {
-    siteId: siteId(),
-    serviceId: id("service_id"),
-    position: position(),
-    key: varchar("question_key", { length: 31 }).notNull(),
-    kind: mysqlEnum("kind", ["words", "number", "choice", "several", "tick", "date"])
-      .$type<Question["kind"]>()
-      .notNull(),
-    label: varchar("label", { length: 200 }).notNull(),
-    required: boolean("required").notNull(),
-    /** What the kind has besides: options, or the least and most of a number. */
-    limits: json<Partial<Question>>("limits").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.serviceId, table.position] })],
-);
-
-export const bookingResources = mysqlTable(
-  "booking_resources",
-  {
-    siteId: siteId(),
-    id: id(),
-    position: position(),
-    placeId: id("place_id"),
-    kind: mysqlEnum("kind", ["person", "room", "thing"]).$type<"person" | "room" | "thing">().notNull(),
-    name: varchar("name", { length: 120 }).notNull(),
-    /** Open around the clock: no weekly spans. */
-    always: boolean("always").notNull(),
-    daysAhead: int("days_ahead"),
-    noticeKind: mysqlEnum("notice_kind", ["none", "hours", "nextDay"]).$type<Notice["kind"]>().notNull(),
-    noticeHours: int("notice_hours"),
-    shownPerHalfDay: int("shown_per_half_day"),
-    perDay: int("per_day"),
-    cancelHours: int("cancel_hours").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
-);
-
-/** Weekly spans, open or kept back. */
-export const bookingHours = mysqlTable(
-  "booking_hours",
-  {
-    siteId: siteId(),
-    resourceId: id("resource_id"),
-    kind: mysqlEnum("kind", ["open", "keptBack"]).$type<"open" | "keptBack">().notNull(),
-    position: position(),
-    weekdays: json<readonly number[]>("weekdays").notNull(),
-    from: time("starts").notNull(),
-    to: time("ends").notNull(),
-    validFrom: date("valid_from"),
-    validTo: date("valid_to"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.resourceId, table.kind, table.position] })],
-);
-
-export const bookingExceptions = mysqlTable(
-  "booking_exceptions",
-  {
-    siteId: siteId(),
-    resourceId: id("resource_id"),
-    position: position(),
-    date: date("date").notNull(),
-    spans: json<readonly DaySpan[]>("spans").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.resourceId, table.position] })],
-);
-
-export const bookingTimeOff = mysqlTable(
-  "booking_time_off",
-  {
-    siteId: siteId(),
-    resourceId: id("resource_id"),
-    position: position(),
-    from: wall("starts").notNull(),
-    to: wall("ends").notNull(),
-    words: varchar("words", { length: 200 }).notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.resourceId, table.position] })],
-);
-
-/** How a resource serves a service where it differs. */
-export const bookingOffers = mysqlTable(
-  "booking_offers",
-  {
-    siteId: siteId(),
-    resourceId: id("resource_id"),
-    serviceId: id("service_id"),
-    position: position(),
-    does: boolean("does").notNull(),
-    durationMinutes: int("duration_minutes"),
-    beforeMinutes: int("before_minutes"),
-    afterMinutes: int("after_minutes"),
-    price: int("price"),
-    earlierPrice: int("earlier_price"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.resourceId, table.serviceId] })],
-);
-
-export const bookingPrices = mysqlTable(
-  "booking_prices",
-  {
-    siteId: siteId(),
-    id: id(),
-    position: position(),
-    priority: int("priority").notNull(),
-    serviceId: varchar("service_id", { length: 40 }),
-    resourceId: varchar("resource_id", { length: 40 }),
-    weekdays: json<NonNullable<PriceRule["weekdays"]>>("weekdays"),
-    hoursFrom: time("hours_from"),
-    hoursTo: time("hours_to"),
-    datesFrom: date("dates_from"),
-    datesTo: date("dates_to"),
-    seatsFrom: int("seats_from"),
-    seatsTo: int("seats_to"),
-    price: int("price").notNull(),
-    earlierPrice: int("earlier_price"),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.id] })],
+  (table) => [primaryKey({ columns: [table.siteId, table.version] })],
 );
 
 /** Bookings of the same service, start and resources share a session and its seats. */

@@ -19,6 +19,8 @@ export const jobs = mysqlTable(
     heartbeatAt: instant("heartbeat_at"),
     worker: varchar("worker", { length: 40 }),
     error: varchar("error", { length: 1000 }),
+    /** What a job that makes something has made. */
+    result: json<Record<string, unknown>>("result"),
     /** While a job of a key is queued or running there is no second one: null once it has ended. */
     onlyOne: varchar("only_one", { length: 80 }).unique(),
     createdAt: instant("created_at").notNull(),

@@ -13,8 +13,31 @@ const small = { width: 900, height: 600, channels: 3 as const };
 const noise = () =>
   sharp({ create: { ...small, background: "#a55", noise: { type: "gaussian", mean: 120, sigma: 60 } } });
 
-async function read(given: Uint8Array | ReadonlyMap<string, Uint8Array>): Promise<Tasks["siteFile"]["gives"]> {
-  const found = await apart(settings, "siteFile", { given });
+/** Reads a file, its zip in parts of a few kB; what is found is kept by its hash in `kept`. */
+async function read(
+  given: Uint8Array | ReadonlyMap<string, Uint8Array>,
+  kept = new Map<string, number>(),
+): Promise<Tasks["siteFile"]["gives"]> {
+  const zip = given instanceof Uint8Array ? given : null;
+  const partBytes = Math.max(7000, Math.ceil((zip?.length ?? 0) / 400));
+  let at = 0;
+  const helpers = {
+    part: async () => {
+      const part = zip && at < zip.length ? zip.slice(at, at + partBytes) : null;
+      at += partBytes;
+      return part;
+    },
+    keep: async ({ hash, bytes }: { hash: string; bytes: Uint8Array }) => {
+      kept.set(hash, bytes.length);
+      return null;
+    },
+  };
+  const found = await apart(
+    settings,
+    "siteFile",
+    { given: zip ? null : (given as ReadonlyMap<string, Uint8Array>) },
+    helpers,
+  );
   if ("givenUp" in found) throw new Error(found.givenUp.message);
   return found.answer;
 }
@@ -40,7 +63,7 @@ async function longestPause(work: () => Promise<unknown>): Promise<number> {
 
 describe("pictures", () => {
   const take = async (file: Uint8Array) => {
-    const found = await apart(settings, "picture", { file });
+    const found = await apart(settings, "picture", { file }, {});
     if ("givenUp" in found) throw new Error(found.givenUp.message);
     return found.answer;
   };
@@ -86,8 +109,19 @@ describe("site files", () => {
       const name = `media/${hash}.${type === "image/jpeg" ? "jpg" : type.slice(6)}`;
       files.set(name, readFileSync(`demo/oddlane/${name}`));
     }
-    expect(await faultOf(files)).toBe("taken");
-    expect(await faultOf(zipSync(Object.fromEntries(files)))).toBe("taken");
+    const kept = new Map<string, number>();
+    expect(await read(files, kept)).toMatchObject({ ok: true });
+    // Every medium was handed over, and so it is from a zip, in whatever order its files stand.
+    const sizes = new Map([...files].slice(1).map(([name, bytes]) => [name.slice(6, 70), bytes.length]));
+    expect(kept).toEqual(sizes);
+    for (const entries of [[...files], [...files].reverse()]) {
+      const again = new Map<string, number>();
+      expect(await read(zipSync(Object.fromEntries(entries)), again)).toMatchObject({
+        ok: true,
+        value: { media: sizes },
+      });
+      expect(again).toEqual(sizes);
+    }
   });
 
   test("a zip that lies about its sizes is refused at once, whichever way", async () => {
@@ -137,6 +171,34 @@ describe("site files", () => {
   }, 240_000);
 });
 
+test("a medium that is another, that is none of the site's, or that is missing", async () => {
+  const site = siteJson();
+  const [entry] = site.media as { hash: string; type: string }[];
+  const name = `media/${entry?.hash}.${entry?.type === "image/jpeg" ? "jpg" : entry?.type.slice(6)}`;
+  const whole = readFileSync(`demo/oddlane/${name}`);
+  const with_ = (bytes: Uint8Array) => new Map([...json(site), [name, bytes]]);
+  expect(await faultOf(with_(whole.subarray(10)))).toMatch(/^media\[0\]: .*is not the one its name says/);
+  const other = `media/${"0".repeat(64)}.png`;
+  expect(await faultOf(new Map([...with_(whole), [other, strToU8("none of the site's")]]))).toMatch(
+    /^media\[1\]: .* is missing/,
+  );
+  expect(
+    await faultOf(zipSync({ [other]: strToU8("x"), "site.json": json(site).get("site.json") as Uint8Array })),
+  ).toMatch(/^media\/0+\.png: .*is not the one its name says/);
+}, 60_000);
+
+test("when the one who asked fails to keep what is found, so does the reading", async () => {
+  const site = siteJson();
+  const files = new Map(json(site));
+  for (const { hash, type } of site.media as { hash: string; type: string }[]) {
+    const name = `media/${hash}.${type === "image/jpeg" ? "jpg" : type.slice(6)}`;
+    files.set(name, readFileSync(`demo/oddlane/${name}`));
+  }
+  const keep = () => Promise.reject(new Error("no room on the disk"));
+  const asked = apart(settings, "siteFile", { given: files }, { part: async () => null, keep });
+  await expect(asked).rejects.toThrow("no room on the disk");
+});
+
 test("what takes too long or too much memory is given up, and the next is read", async () => {
   const endless = [
     "BEGIN:VCALENDAR",
@@ -152,6 +214,7 @@ test("what takes too long or too much memory is given up, and the next is read",
       settings,
       "calendar",
       { file: strToU8(file), asked: { from: 0, to: 86_400_000_000_000, zone: "UTC", owner: "" } },
+      {},
       { seconds, heapMiB: 64 },
     );
   expect(await calendar(endless.join("\r\n"), 2)).toMatchObject({ givenUp: { tooSlow: true } });
@@ -168,7 +231,7 @@ test("what takes too long or too much memory is given up, and the next is read",
 test("when too many wait already, further ones are asked to come again", async () => {
   const picture = await noise().jpeg().toBuffer();
   const asked = await Promise.allSettled(
-    Array.from({ length: 40 }, () => apart(settings, "picture", { file: picture })),
+    Array.from({ length: 40 }, () => apart(settings, "picture", { file: picture }, {})),
   );
   const refused = asked.filter((one) => one.status === "rejected");
   expect(refused).toHaveLength(14);

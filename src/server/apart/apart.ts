@@ -4,7 +4,7 @@ import { resolve as absolute } from "node:path";
 import { Worker } from "node:worker_threads";
 import { Problem } from "../problem";
 import type { Settings } from "../settings";
-import type { TaskName, Tasks } from "./tasks";
+import type { Helpers, TaskName, Tasks } from "./tasks";
 
 interface Limit {
   readonly seconds: number;
@@ -12,7 +12,7 @@ interface Limit {
   readonly heapMiB: number;
 }
 
-const limits: Readonly<Record<TaskName, Limit>> = {
+export const limits: Readonly<Record<TaskName, Limit>> = {
   calendar: { seconds: 30, heapMiB: 768 },
   siteFile: { seconds: 60, heapMiB: 1024 },
   picture: { seconds: 20, heapMiB: 256 },
@@ -48,16 +48,20 @@ export interface GivenUp {
   readonly message: string;
 }
 
-/** The task's answer, or why it was given up. Throws 503 when too many wait already. */
+/**
+ * The task's answer, or why it was given up. What it asks for meanwhile its helpers answer; where one fails, so does this.
+ * Throws 503 when too many wait already.
+ */
 export async function apart<N extends TaskName>(
   settings: Pick<Settings, "buildFolder">,
   task: N,
   given: Tasks[N]["takes"],
+  helpers: Helpers<N>,
   limit: Limit = limits[task],
 ): Promise<{ readonly answer: Tasks[N]["gives"] } | { readonly givenUp: GivenUp }> {
   await turn();
   try {
-    return await new Promise((resolve) => {
+    return await new Promise((resolve, reject) => {
       const script = absolute(settings.buildFolder, "apart", "worker.mjs");
       // Not written as `new Worker`: Next's bundler would look for the script among the sources, and it is built apart.
       const worker: Worker = Reflect.construct(Worker, [
@@ -78,7 +82,19 @@ export async function apart<N extends TaskName>(
         void worker.terminate();
         resolve(found);
       };
-      worker.once("message", (answer: Tasks[N]["gives"]) => end({ answer }));
+      worker.on("message", (said: { answer: Tasks[N]["gives"] } | { ask: string; id: number; value: never }) => {
+        if ("answer" in said) return end({ answer: said.answer });
+        const helper = helpers[said.ask as keyof Helpers<N>] as ((value: never) => Promise<unknown>) | undefined;
+        if (!helper) return giveUp(false, `it asked for ${said.ask}`);
+        helper(said.value).then(
+          (value) => worker.postMessage({ id: said.id, value }),
+          (error: unknown) => {
+            clearTimeout(timer);
+            void worker.terminate();
+            reject(error);
+          },
+        );
+      });
       worker.once("error", (error: NodeJS.ErrnoException) =>
         giveUp(
           false,

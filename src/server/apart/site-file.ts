@@ -1,13 +1,12 @@
-// A site file read whole: unzipped with every size counted, its site judged, its pictures decoded.
+// A site file read from end to end: unzipped with every size counted, its site judged, its pictures decoded one by one.
 import { createHash } from "node:crypto";
 import { Unzip, type UnzipFile, UnzipInflate } from "fflate";
 import type { Fault } from "@/core/page/validate";
+import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile } from "@/core/site/site";
 import type { Answer } from "./answer";
-
-/** Largest site file, zipped and unpacked, and its site.json, in bytes. */
-export const siteFileLimits = { zipped: 200 << 20, unpacked: 400 << 20, json: 48 << 20, entries: 12_000 };
+import type { Ask, Tasks } from "./tasks";
 
 const extensions: Readonly<Record<MediaEntry["type"], string>> = {
   "image/jpeg": "jpg",
@@ -22,8 +21,8 @@ export const mediaFileName = (entry: Pick<MediaEntry, "hash" | "type">): string 
 
 export interface WholeSite {
   readonly site: SiteFile;
-  /** Bytes of the media by their hashes. */
-  readonly media: ReadonlyMap<string, Uint8Array>;
+  /** Sizes of the media by their hashes, in bytes: each was handed over to be kept. */
+  readonly media: ReadonlyMap<string, number>;
 }
 
 class Faulty extends Error {
@@ -33,18 +32,24 @@ class Faulty extends Error {
 }
 const faulty = (path: string, message: string) => new Faulty({ path, message });
 
-const isWanted = (name: string) => name === "site.json" || /^media\/[0-9a-f]{64}\.[a-z]{3,4}$/.test(name);
+const mediaName = /^media\/([0-9a-f]{64})\.[a-z]{3,4}$/;
+const isWanted = (name: string) => name === "site.json" || mediaName.test(name);
 
 /** Unpacks in pieces this large, so that what comes out is counted while it comes. */
 const pieceBytes = 64 << 10;
+interface Entry {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
 
 /**
- * The files of a zip that a site file has. What really comes out is counted: a zip is refused the moment an entry
- * yields more than its header says, or all of them more than the limits.
+ * The files of a zip that a site file has, each as soon as it is whole. What really comes out is counted: a zip is refused
+ * the moment an entry yields more than its header says, or all of them more than the limits.
  */
-function unpack(bytes: Uint8Array): Map<string, Uint8Array> {
-  const files = new Map<string, Uint8Array>();
+async function* unpacked(parts: () => Promise<Uint8Array | null>): AsyncGenerator<Entry> {
+  const seen = new Set<string>();
   const open = new Map<string, Uint8Array[]>();
+  let whole: Entry[] = [];
   let entries = 0;
   let all = 0;
   const take = (file: UnzipFile) => {
@@ -52,14 +57,15 @@ function unpack(bytes: Uint8Array): Map<string, Uint8Array> {
     if (entries > siteFileLimits.entries)
       throw faulty("zip", `A site file holds at most ${siteFileLimits.entries} files.`);
     if (!isWanted(file.name)) return;
-    if (files.has(file.name) || open.has(file.name)) throw faulty("zip", `${file.name} stands in it twice.`);
-    const most = file.name === "site.json" ? siteFileLimits.json : siteFileLimits.unpacked;
+    if (seen.has(file.name)) throw faulty("zip", `${file.name} stands in it twice.`);
+    seen.add(file.name);
+    const most = file.name === "site.json" ? siteFileLimits.json : siteLimits.picture;
     const said = file.originalSize ?? most;
-    if (said > most || all + said > siteFileLimits.unpacked + most)
+    if (said > most || all + said > siteFileLimits.unpacked)
       throw faulty("zip", `${file.name} unpacks to more than a site file may hold.`);
-    const parts: Uint8Array[] = [];
+    const got: Uint8Array[] = [];
     let size = 0;
-    open.set(file.name, parts);
+    open.set(file.name, got);
     file.ondata = (error, part, final) => {
       // What is thrown below comes back here once more.
       if (error instanceof Faulty) throw error;
@@ -68,68 +74,118 @@ function unpack(bytes: Uint8Array): Map<string, Uint8Array> {
       all += part.length;
       if (size > said) throw faulty("zip", `${file.name} is larger than the zip says.`);
       if (all > siteFileLimits.unpacked)
-        throw faulty("zip", "This file unpacks to more than a site file may hold (400 MB).");
-      parts.push(part);
+        throw faulty(
+          "zip",
+          `This file unpacks to more than a site file may hold (${siteFileLimits.unpacked / 2 ** 20} MB).`,
+        );
+      got.push(part);
       if (!final) return;
       if (file.originalSize !== undefined && size !== file.originalSize)
         throw faulty("zip", `${file.name} is smaller than the zip says.`);
       open.delete(file.name);
-      files.set(file.name, parts.length === 1 ? part : Buffer.concat(parts));
+      whole.push({ name: file.name, bytes: Buffer.concat(got) });
     };
     file.start();
   };
   const unzip = new Unzip(take);
   unzip.register(UnzipInflate);
-  try {
-    for (let at = 0; at < bytes.length; at += pieceBytes)
-      unzip.push(bytes.subarray(at, at + pieceBytes), at + pieceBytes >= bytes.length);
-  } catch (error) {
-    if (error instanceof Faulty) throw error;
-    throw faulty("zip", `This is not a zip that can be read (${(error as Error).message.slice(0, 100)}).`);
-  }
+  const push = (piece: Uint8Array, last: boolean) => {
+    try {
+      unzip.push(piece, last);
+    } catch (error) {
+      if (error instanceof Faulty) throw error;
+      throw faulty("zip", `This is not a zip that can be read (${(error as Error).message.slice(0, 100)}).`);
+    }
+    const done = whole;
+    whole = [];
+    return done;
+  };
+  for (let part = await parts(); part; part = await parts())
+    for (let at = 0; at < part.length; at += pieceBytes) yield* push(part.subarray(at, at + pieceBytes), false);
+  yield* push(new Uint8Array(), true);
   if (!entries) throw faulty("zip", "This is not a zip that can be read.");
   const [unfinished] = open.keys();
   if (unfinished) throw faulty("zip", `The zip ends in the middle of ${unfinished}.`);
-  return files;
 }
 
-async function mediaOf(site: SiteFile, files: ReadonlyMap<string, Uint8Array>): Promise<Map<string, Uint8Array>> {
-  const media = new Map<string, Uint8Array>();
+/** Files by name in the order in which they are judged. */
+async function* listed(files: ReadonlyMap<string, Uint8Array>): AsyncGenerator<Entry> {
+  const json = files.get("site.json");
+  if (json) yield { name: "site.json", bytes: json };
+  for (const [name, bytes] of files) if (mediaName.test(name)) yield { name, bytes };
+}
+
+function siteIn(json: Uint8Array): SiteFile {
+  if (json.length > siteFileLimits.json)
+    throw faulty(
+      "site.json",
+      `This file has more than ${siteFileLimits.json / 2 ** 20} MB, which is more than a site has.`,
+    );
+  const read = readSiteFile(new TextDecoder().decode(json));
+  if (!read.ok) throw new FaultySite(read.faults);
+  return read.site;
+}
+
+class FaultySite extends Error {
+  constructor(readonly faults: readonly Fault[]) {
+    super("The site is faulty");
+  }
+}
+
+type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx"> & { readonly name: string; readonly size: number };
+
+/** A medium as it is, judged against its name. */
+async function judged({ name, bytes }: Entry, path: string): Promise<Found> {
+  if (createHash("sha256").update(bytes).digest("hex") !== mediaName.exec(name)?.[1])
+    throw faulty(path, `The file ${name} is not the one its name says.`);
+  // Loaded here: most files that are refused are refused before a picture is looked at.
+  const { pictureFrom } = await import("./picture");
+  const found = await pictureFrom(bytes);
+  if (!found.ok) throw faulty(path, found.faults[0]?.message ?? "This picture can't be read.");
+  return { ...found.value, name, size: bytes.length };
+}
+
+async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFile"]["asks"]>): Promise<WholeSite> {
+  let site: SiteFile | null = null;
+  let places: ReadonlyMap<string, number> = new Map();
+  const found = new Map<string, Found>();
+  const media = new Map<string, number>();
+  for await (const entry of entries) {
+    if (entry.name === "site.json") {
+      site = siteIn(entry.bytes);
+      places = new Map(site.media.map((one, index) => [one.hash, index]));
+      continue;
+    }
+    const hash = mediaName.exec(entry.name)?.[1] as string;
+    const place = places.get(hash);
+    // What the site does not name is not kept; before the site has come nobody knows.
+    if (site && place === undefined) continue;
+    found.set(hash, await judged(entry, place === undefined ? entry.name : `media[${place}]`));
+    const bytes = new Uint8Array(entry.bytes);
+    await ask("keep", { hash, bytes }, [bytes.buffer]);
+  }
+  if (!site) throw faulty("site.json", "This file is missing.");
   for (const [index, entry] of site.media.entries()) {
     const path = `media[${index}]`;
-    const name = mediaFileName(entry);
-    const bytes = files.get(name);
-    if (!bytes) throw faulty(path, `The file ${name} is missing.`);
-    if (createHash("sha256").update(bytes).digest("hex") !== entry.hash)
-      throw faulty(path, `The file ${name} is not the one its name says.`);
-    // Loaded here: most files that are refused are refused before a picture is looked at.
-    const { pictureFrom } = await import("./picture");
-    const found = await pictureFrom(bytes);
-    if (!found.ok) throw faulty(path, found.faults[0]?.message ?? "This picture can't be read.");
-    const { type, widthPx, heightPx } = found.value;
-    if (type !== entry.type || widthPx !== entry.widthPx || heightPx !== entry.heightPx)
+    const one = found.get(entry.hash);
+    if (one?.name !== mediaFileName(entry)) throw faulty(path, `The file ${mediaFileName(entry)} is missing.`);
+    if (one.type !== entry.type || one.widthPx !== entry.widthPx || one.heightPx !== entry.heightPx)
       throw faulty(path, "The picture is not of the type or size that the file says.");
-    media.set(entry.hash, bytes);
+    media.set(entry.hash, one.size);
   }
-  return media;
+  return { site, media };
 }
 
-/** A site and its media from a site file, zipped or as its files by name, every medium checked against its hash. */
-export async function readWhole(given: Uint8Array | ReadonlyMap<string, Uint8Array>): Promise<Answer<WholeSite>> {
+/** A site from a site file, as its files by name or (null) as a zip that is asked for; its media are handed over whole. */
+export async function readWhole(
+  given: ReadonlyMap<string, Uint8Array> | null,
+  ask: Ask<Tasks["siteFile"]["asks"]>,
+): Promise<Answer<WholeSite>> {
   try {
-    const files = given instanceof Uint8Array ? unpack(given) : given;
-    const json = files.get("site.json");
-    if (!json) throw faulty("site.json", "This file is missing.");
-    if (json.length > siteFileLimits.json)
-      throw faulty(
-        "site.json",
-        `This file has more than ${siteFileLimits.json >> 20} MB, which is more than a site has.`,
-      );
-    const read = readSiteFile(new TextDecoder().decode(json));
-    if (!read.ok) return read;
-    return { ok: true, value: { site: read.site, media: await mediaOf(read.site, files) } };
+    return { ok: true, value: await readEntries(given ? listed(given) : unpacked(() => ask("part", null)), ask) };
   } catch (error) {
     if (error instanceof Faulty) return { ok: false, faults: [error.fault] };
+    if (error instanceof FaultySite) return { ok: false, faults: error.faults };
     throw error;
   }
 }

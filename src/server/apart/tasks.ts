@@ -5,23 +5,54 @@ import type { Answer } from "./answer";
 import type { Picture } from "./picture";
 import type { WholeSite } from "./site-file";
 
+/** What a task may ask its maker for while it runs: by name, what is sent along and what comes back. */
+type Questions = Readonly<Record<string, { readonly sends: unknown; readonly gets: unknown }>>;
+
 export interface Tasks {
   readonly calendar: {
     readonly takes: { readonly file: Uint8Array; readonly asked: CalendarAsked };
     readonly gives: Outcome<CalendarRead>;
+    readonly asks: Record<never, never>;
   };
   readonly siteFile: {
-    readonly takes: { readonly given: Uint8Array | ReadonlyMap<string, Uint8Array> };
+    /** The files by name; null where the zip is asked for part by part. */
+    readonly takes: { readonly given: ReadonlyMap<string, Uint8Array> | null };
     readonly gives: Answer<WholeSite>;
+    readonly asks: {
+      /** The next part of the zip; null at its end. */
+      readonly part: { readonly sends: null; readonly gets: Uint8Array | null };
+      /** A medium that was found whole, to be kept. */
+      readonly keep: { readonly sends: { readonly hash: string; readonly bytes: Uint8Array }; readonly gets: null };
+    };
   };
-  readonly picture: { readonly takes: { readonly file: Uint8Array }; readonly gives: Answer<Picture> };
+  readonly picture: {
+    readonly takes: { readonly file: Uint8Array };
+    readonly gives: Answer<Picture>;
+    readonly asks: Record<never, never>;
+  };
 }
 
 export type TaskName = keyof Tasks;
 
+/** How a task asks; buffers that are transferred are gone on its side. */
+export type Ask<Q extends Questions> = <K extends keyof Q>(
+  name: K,
+  value: Q[K]["sends"],
+  transfer?: readonly ArrayBuffer[],
+) => Promise<Q[K]["gets"]>;
+
+/** Who answers a task's questions. */
+export type Helpers<N extends TaskName> = {
+  readonly [K in keyof Tasks[N]["asks"]]: (
+    value: Tasks[N]["asks"][K] extends { sends: infer S } ? S : never,
+  ) => Promise<Tasks[N]["asks"][K] extends { gets: infer G } ? G : never>;
+};
+
 /** Each loads what it needs itself: a thread is made for one task, and loading is most of what a small one costs. */
-export const tasks: { readonly [N in TaskName]: (given: Tasks[N]["takes"]) => Promise<Tasks[N]["gives"]> } = {
+export const tasks: {
+  readonly [N in TaskName]: (given: Tasks[N]["takes"], ask: Ask<Tasks[N]["asks"]>) => Promise<Tasks[N]["gives"]>;
+} = {
   calendar: async ({ file, asked }) => (await import("@/core/calendar/read")).readCalendar(file, asked),
-  siteFile: async ({ given }) => (await import("./site-file")).readWhole(given),
+  siteFile: async ({ given }, ask) => (await import("./site-file")).readWhole(given, ask),
   picture: async ({ file }) => (await import("./picture")).pictureFrom(file),
 };

@@ -45,7 +45,7 @@ export function checkedSetUp(value: unknown): BookingSetUp {
 export async function replaceSetUp(context: Context, siteId: string, setUp: BookingSetUp): Promise<void> {
   await inTransaction(context.db, async (tx) => {
     await lockDiary(tx, siteId);
-    await storeSetUp(tx, siteId, setUp);
+    await storeSetUp(tx, siteId, setUp, context.now());
     await refreshShown(tx, siteId);
   });
 }

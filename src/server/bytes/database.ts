@@ -4,6 +4,9 @@ import { storedBytes } from "@/data/bytes/tables";
 import type { Database } from "@/data/connection";
 import { type ByteStore, realNow } from "./store";
 
+/** Of many bytes so many are sent with one statement. */
+const bytesAtOnce = 256 << 10;
+
 export const databaseStore = (db: Database): ByteStore => ({
   async put(key, bytes) {
     // Bytes that are there already are not sent again.
@@ -13,6 +16,28 @@ export const databaseStore = (db: Database): ByteStore => ({
       .insert(storedBytes)
       .values({ key, bytes: Buffer.from(bytes), putAt: realNow() })
       .onDuplicateKeyUpdate({ set: { putAt: realNow() } });
+  },
+  async putAll(entries) {
+    const kept = await this.touch([...entries.keys()]);
+    let rows: (typeof storedBytes.$inferInsert)[] = [];
+    let size = 0;
+    const send = async () => {
+      if (rows.length)
+        await db
+          .insert(storedBytes)
+          .values(rows)
+          .onDuplicateKeyUpdate({ set: { putAt: realNow() } });
+      rows = [];
+      size = 0;
+    };
+    // In one order, so that two who put the same don't wait for each other.
+    for (const [key, bytes] of [...entries].sort(([one], [other]) => (one < other ? -1 : 1))) {
+      if (kept.has(key)) continue;
+      rows.push({ key, bytes: Buffer.from(bytes), putAt: realNow() });
+      size += bytes.length;
+      if (size >= bytesAtOnce) await send();
+    }
+    await send();
   },
   async get(key) {
     const [row] = await db.select({ bytes: storedBytes.bytes }).from(storedBytes).where(eq(storedBytes.key, key));

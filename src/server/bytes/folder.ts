@@ -32,6 +32,9 @@ export function folderStore(folder: string): ByteStore {
       await writeFile(beside, bytes, { flush: true });
       await rename(beside, path);
     },
+    async putAll(entries) {
+      for (const [key, bytes] of entries) await this.put(key, bytes);
+    },
     get: (key) => unlessMissing(readFile(pathOf(key))),
     async touch(keys) {
       const found = await Promise.all(keys.map(async (key) => ((await usedNow(key)) ? key : null)));

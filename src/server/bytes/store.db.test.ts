@@ -45,6 +45,16 @@ describe.each(kinds)("bytes in the %s", (_name, make, putLongAgo) => {
     expect(await store.touch([key("glaze"), key("slip")])).toEqual(new Set([key("glaze")]));
   });
 
+  test("many at once are as many one by one, also where two put the same", async () => {
+    const store = make();
+    const many = new Map(
+      Array.from({ length: 30 }, (_, nth) => [key(`many ${nth}`), Buffer.alloc(400_000, nth)] as const),
+    );
+    await store.put(key("many 3"), many.get(key("many 3")) as Buffer);
+    await Promise.all([store.putAll(many), store.putAll(new Map([...many].reverse())), store.putAll(new Map())]);
+    for (const [one, whole] of many) expect((await store.get(one))?.equals(whole)).toBe(true);
+  });
+
   test("are there once, whoever puts them at the same time", async () => {
     const store = make();
     const large = Buffer.alloc(300_000, "x");

@@ -3,6 +3,8 @@
 export interface ByteStore {
   /** Keeps bytes under a key. The same key always stands for the same bytes: putting them again only says they are used. */
   put(key: string, bytes: Uint8Array): Promise<void>;
+  /** As `put`, for many at once. */
+  putAll(entries: ReadonlyMap<string, Uint8Array>): Promise<void>;
   get(key: string): Promise<Buffer | null>;
   /** Which of these are kept; they count as put now, so that they are not swept away before somebody names them. */
   touch(keys: readonly string[]): Promise<ReadonlySet<string>>;

@@ -45,7 +45,7 @@ export async function readCalendarApart(
   file: Uint8Array,
   asked: CalendarAsked,
 ): Promise<Outcome<CalendarRead>> {
-  const found = await apart(context.settings, "calendar", { file, asked });
+  const found = await apart(context.settings, "calendar", { file, asked }, {});
   if ("answer" in found) return found.answer;
   const { tooSlow, seconds, message } = found.givenUp;
   return tooSlow ? refused("calendar.tooSlow", { seconds }) : refused("calendar.broken", { message });

@@ -10,9 +10,8 @@ export const largestForm = 64 << 10;
 const bodyProblem = (status: number, code: string, message: string) =>
   new Problem(status, code, message, [{ path: "body", message }]);
 
-/** The body of a request, refused with 413 beyond `most` bytes, whatever its length header says. */
-export async function readBody(request: Request, most: number): Promise<Uint8Array> {
-  const chunks: Uint8Array[] = [];
+/** The body of a request part by part, refused with 413 beyond `most` bytes, whatever its length header says. */
+export async function* bodyParts(request: Request, most: number): AsyncGenerator<Uint8Array> {
   let size = 0;
   const tooLarge = () => {
     const words = most >= 1 << 20 ? `${Math.floor(most / (1 << 20))} MB` : `${Math.floor(most / 1024)} kB`;
@@ -30,9 +29,20 @@ export async function readBody(request: Request, most: number): Promise<Uint8Arr
       await reader?.cancel();
       throw tooLarge();
     }
-    chunks.push(part.value);
+    yield part.value;
   }
+}
+
+/** The body of a request, refused with 413 beyond `most` bytes, whatever its length header says. */
+export async function readBody(request: Request, most: number): Promise<Uint8Array> {
+  const chunks: Uint8Array[] = [];
+  for await (const part of bodyParts(request, most)) chunks.push(part);
   return Buffer.concat(chunks);
+}
+
+/** Reads what is left of a body and lets go of it: a browser hears an answer only once it has sent everything. */
+export async function drain(parts: AsyncGenerator<Uint8Array>): Promise<void> {
+  for await (const _part of parts);
 }
 
 /** The media type of a Content-Type, without its parameters: types are compared without regard to case (RFC 9110, 8.3.1). */

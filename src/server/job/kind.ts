@@ -10,6 +10,8 @@ export interface JobKind {
   readonly lane: Lane;
   /** What its row carries. */
   readonly payload: Joi.ObjectSchema;
+  /** A screen waits for it: open studios hear how far it is. */
+  readonly shown?: true;
   run(context: Context, run: JobRun): Promise<void>;
 }
 

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { deliverByHttp } from "../booking/payments";
 import { mailJob } from "../mail/mail";
 import { publishJob } from "../release/publish";
+import { exportJob, exportPayload } from "../site/export";
 import { sweepJob } from "../site/retention";
 import type { Outside } from "../widget/half";
 import { widgetServers } from "../widget/kinds";
@@ -12,7 +13,8 @@ const id = Joi.string().max(24).required();
 
 /** The kinds of jobs; `outside` is how what they send gets there. */
 export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): JobKinds => ({
-  publish: { lane: "slow", payload: Joi.object({ release: id }), run: publishJob },
+  publish: { lane: "slow", shown: true, payload: Joi.object({ release: id }), run: publishJob },
+  export: { lane: "slow", shown: true, payload: exportPayload, run: exportJob },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
   ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),

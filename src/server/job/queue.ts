@@ -4,9 +4,10 @@ import Joi from "joi";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
 import { inTransaction } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
 import type { Context } from "../context";
-import { type JobKinds, lanes } from "./kind";
+import { type JobKind, type JobKinds, lanes } from "./kind";
 
 export type Job = typeof jobs.$inferSelect;
 
@@ -81,36 +82,47 @@ export interface JobRun {
   readonly job: Job;
   progress(done: number, total: number): Promise<void>;
   /** Ends the job in `tx`; throws when another process has taken it, so that nothing is done twice. */
-  finish(tx: Executor): Promise<void>;
+  finish(tx: Executor, result?: Record<string, unknown>): Promise<void>;
 }
 
 class JobLost extends Error {}
 
-function runOf(context: Context, job: Job, worker: string): JobRun {
+/** Tells open studios how a job stands that a screen waits for. */
+async function tellProgress(db: Executor, { shown }: JobKind, job: Job): Promise<void> {
+  const { id, kind, state, done, total, error } = job;
+  if (shown && job.siteId) await announce(db, job.siteId, "job", { id, kind, state, done, total, error });
+}
+
+function runOf(context: Context, kind: JobKind, job: Job, worker: string): JobRun {
   const mine = and(eq(jobs.id, job.id), eq(jobs.worker, worker), eq(jobs.state, "running"));
+  let now = job;
   const touch = async (db: Executor, values: Partial<Job>) => {
     const [result] = await db.update(jobs).set(values).where(mine);
     if (result.affectedRows === 0) throw new JobLost("Another process has taken this job");
+    now = { ...now, ...values };
+    await tellProgress(db, kind, now);
   };
   return {
     job,
     progress: (done, total) => touch(context.db, { done, total, heartbeatAt: new Date() }),
-    finish: (tx) => touch(tx, { state: "done", onlyOne: null, error: null }),
+    finish: (tx, result) => touch(tx, { state: "done", onlyOne: null, error: null, ...(result ? { result } : {}) }),
   };
 }
 
-async function fail(context: Context, job: Job, worker: string, error: unknown) {
+async function fail(context: Context, kind: JobKind | undefined, job: Job, worker: string, error: unknown) {
   const last = job.attempts >= mostAttempts;
   context.log.error({ err: error, job: job.id, kind: job.kind, attempt: job.attempts }, "job failed");
+  const after = {
+    state: last ? ("failed" as const) : ("queued" as const),
+    error: String((error as Error).message).slice(0, 1000),
+    availableAt: new Date(Date.now() + 500 * 2 ** job.attempts),
+    ...(last ? { onlyOne: null } : {}),
+  };
   await context.db
     .update(jobs)
-    .set({
-      state: last ? "failed" : "queued",
-      error: String((error as Error).message).slice(0, 1000),
-      availableAt: new Date(Date.now() + 500 * 2 ** job.attempts),
-      ...(last ? { onlyOne: null } : {}),
-    })
+    .set(after)
     .where(and(eq(jobs.id, job.id), eq(jobs.worker, worker)));
+  if (kind) await tellProgress(context.db, kind, { ...job, ...after });
 }
 
 /** Runs jobs in this process until stopped, one of each lane at a time; `stop` waits for those at hand. */
@@ -164,13 +176,13 @@ function startLane(
         .where(and(eq(jobs.id, job.id), eq(jobs.worker, worker)))
         .catch((error: unknown) => context.log.warn({ err: error }, "heartbeat failed"));
     }, heartbeatMs);
+    const kind = kinds[job.kind];
     try {
-      const kind = kinds[job.kind];
       if (!kind) throw new Error(`No process knows jobs of the kind ${job.kind}`);
       Joi.assert(job.payload, kind.payload);
-      await kind.run(context, runOf(context, job, worker));
+      await kind.run(context, runOf(context, kind, job, worker));
     } catch (error) {
-      if (!(error instanceof JobLost)) await fail(context, job, worker, error);
+      if (!(error instanceof JobLost)) await fail(context, kind, job, worker, error);
     } finally {
       clearInterval(heartbeat);
     }

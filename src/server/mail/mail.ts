@@ -2,6 +2,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { createTransport } from "nodemailer";
 import type { Executor } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { mails } from "@/data/mail/tables";
 import { outbox } from "@/standins/outbox";
 import type { Context } from "../context";
@@ -24,8 +25,13 @@ export interface Letter {
 export async function writeMail(context: Context, tx: Executor, letter: Letter): Promise<void> {
   const id = context.newId();
   await tx.insert(mails).values({ id, ...letter, state: "waiting", createdAt: context.now() });
+  await told(tx, letter.siteId);
   await queueJob(tx, { kind: "mail", siteId: letter.siteId, payload: { mail: id } });
 }
+
+const told = async (tx: Executor, siteId: string | null) => {
+  if (siteId) await announce(tx, siteId, "desk", { of: "letter", arrival: false });
+};
 
 type MailRow = typeof mails.$inferSelect;
 
@@ -81,5 +87,6 @@ export async function mailJob(context: Context, run: JobRun): Promise<void> {
       .update(mails)
       .set({ state, sentAt: context.now(), ...emptied })
       .where(eq(mails.id, mail.id));
+    await told(tx, mail.siteId);
   });
 }

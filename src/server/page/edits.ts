@@ -7,6 +7,7 @@ import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
 import type { Reason } from "@/core/visitor/decision";
 import { type Executor, inTransaction } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
 import { fieldProblem, forbidden, notFound, Problem } from "../problem";
@@ -108,6 +109,7 @@ export async function storeBatch(tx: Executor, call: SiteCall, batch: EditBatch)
     userId: call.account.id,
     createdAt: now,
   });
+  await announce(tx, call.site.id, "edits", { document: batch.document, revision });
   return true;
 }
 

@@ -13,7 +13,7 @@ import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch } from "./edits";
-import { othersAt } from "./presence";
+import { leavePage, othersAt } from "./presence";
 
 const page = idSchema.required();
 const revision = Joi.number().integer().min(0).required();
@@ -181,6 +181,11 @@ export const pageOperations = {
       return { lines, people };
     },
   ),
+  /** This tab shows the page no more. */
+  "pages.leave": siteOperation("site.read", { tab: idSchema.required() }, async (call, input: { tab: string }) => {
+    await leavePage(call, input.tab);
+    return {};
+  }),
   "pages.add": siteOperation(
     "pages.arrange",
     {

@@ -4,6 +4,7 @@ import { everyNode, findNode, type PageNode } from "@/core/page/node";
 import { documents, presences } from "@/data/page/tables";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import type { SavedBatch } from "./edits";
+import { fades, stillHere } from "./presence";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -101,8 +102,17 @@ test("people at one page see each other and the block they are in, until they ar
   expect(await follow("owner", "tabA", null)).toEqual([]);
   await studio.context.db.update(presences).set({ seenAt: ago(150) });
   await follow("editor", "tabB", null);
-  const left = await studio.context.db.select().from(presences);
-  expect(left.map((row) => row.tab)).toEqual(["tabB"]);
+  const here = async () => (await studio.context.db.select().from(presences)).map((row) => row.tab);
+  const { siteId = "" } = (await studio.context.db.select().from(presences))[0] ?? {};
+  await stillHere(studio.context, siteId, "tabB");
+  expect(await here()).toEqual(["tabB"]);
+  // A tab whose stream has ended stays for as long as a reload takes; one that leaves the page is gone at once.
+  await fades(studio.context, siteId, "tabB");
+  expect(await follow("owner", "tabA", null)).toMatchObject([{ tab: "tabB" }]);
+  await studio.as("editor", "pages.leave", { site, tab: "tabA" });
+  expect(await here()).toEqual(["tabA", "tabB"]);
+  await studio.as("owner", "pages.leave", { site, tab: "tabA" });
+  expect(await here()).toEqual(["tabB"]);
 });
 
 test("an open page learns what was stored in it, in the header and in the footer", async () => {

@@ -8,6 +8,7 @@ import type { PopupField } from "@/core/popup/popup";
 import { senderOf } from "@/core/site/site";
 import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
@@ -178,6 +179,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
     if (result.affectedRows === 1) {
       await countPopup(context, tx, site, widget.id, "signedUp");
       await sendLetter(context, tx, site, widget, signup);
+      await announce(tx, site.id, "desk", { of: "popup", arrival: true });
       return false;
     }
     return true;
@@ -246,6 +248,7 @@ export async function doSignupDeed(context: Context, siteKey: string, token: str
     .update(signups)
     .set(to === "confirmed" ? { state: to, confirmedAt: now, withdrawnAt: null } : { state: to, withdrawnAt: now })
     .where(and(eq(signups.siteId, site.id), eq(signups.id, signup.id), inArray(signups.state, [...from])));
+  await announce(context.db, site.id, "desk", { of: "popup", arrival: false });
   return (await byToken(context, siteKey, token, deed)).signup.state;
 }
 

@@ -67,9 +67,11 @@ export function closeWith(settings: Settings, socket: Duplex, problem: Problem):
 export function parserProblem(code: string | undefined): Problem {
   if (code === "HPE_HEADER_OVERFLOW")
     return refusal(431, "headerTooLong", "request", "The headers are longer than is read here.");
-  if (code === "ERR_HTTP_REQUEST_TIMEOUT") return refusal(408, "timeout", "request", "The request took too long.");
+  if (code === "ERR_HTTP_REQUEST_TIMEOUT") return tooSlow();
   return refusal(400, "notHttp", "request", "This is not an HTTP request that can be read.");
 }
+
+export const tooSlow = (): Problem => refusal(408, "timeout", "request", "The request took too long.");
 
 export const noUpgrade = (): Problem =>
   refusal(400, "noUpgrade", "Upgrade", "No other protocol is spoken here. Ask again without Upgrade.");

@@ -78,6 +78,13 @@ export function createSiteServer(context: Context) {
   const files = new LRUCache<string, File>({ maxSize: cacheBytes / 8, sizeCalculation: (file) => file.size });
   const headers = Object.entries(siteHeaders(context.settings, "'self'")).flat();
   context.listeners.live.add((key) => known.delete(key));
+  // Other processes move pointers too.
+  context.events.listen(null, {
+    heard: (event) => {
+      if (event.kind === "live") known.delete(event.payload.key);
+    },
+    missed: () => known.clear(),
+  });
 
   async function pointer(key: string): Promise<Live | null> {
     const before = known.get(key);

@@ -1,9 +1,10 @@
 // A release as a zip of static files that any web server can answer.
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, count, eq } from "drizzle-orm";
 import { releaseFiles, releases } from "@/data/release/tables";
+import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
-import { type ZipEntry, zipped } from "../zip";
+import { type ZipEntry, type ZipPart, zipped } from "../zip";
 import { redirectType } from "./publisher";
 
 /** File name of a path: "/" is index.html, "/visit" is visit/index.html. */
@@ -57,30 +58,51 @@ const leadingOn = (from: string, to: string, types: ReadonlyMap<string, string>)
   return `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><title>Moved</title><meta http-equiv="refresh" content="0;url=${address}"></head><body><a href="${address}">This page has moved</a></body></html>`;
 };
 
-/** A release as a zip of static files, part by part, and what it is called. */
-export async function exportRelease(
-  call: SiteCall,
-  releaseId: string,
-): Promise<{ name: string; parts: AsyncGenerator<Uint8Array> }> {
-  const here = and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId), eq(releases.state, "complete"));
-  const [release] = await call.context.db.select({ number: releases.number }).from(releases).where(here);
+const completeRelease = async ({ context, site }: Pick<SiteCall, "context" | "site">, releaseId: string) => {
+  const here = and(eq(releases.siteId, site.id), eq(releases.id, releaseId), eq(releases.state, "complete"));
+  const [release] = await context.db.select({ number: releases.number }).from(releases).where(here);
   if (!release) throw notFound("This release");
+  return release;
+};
+
+/** About how many bytes a release has: those of its pictures, as they came. */
+export async function releaseSize(call: SiteCall, releaseId: string): Promise<number> {
+  await completeRelease(call, releaseId);
+  const [row] = await call.context.db
+    .select({ files: count() })
+    .from(releaseFiles)
+    .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)));
+  return (row?.files ?? 0) * usualFileBytes;
+}
+
+/** A page, a picture in one width, a font: what a file of a release has on average. */
+const usualFileBytes = 48 * 2 ** 10;
+
+/** A release as a zip of static files, part by part, and what it is called. */
+export async function releaseParts(
+  call: Pick<SiteCall, "context" | "site">,
+  releaseId: string,
+): Promise<{ name: string; parts: AsyncGenerator<ZipPart> }> {
+  const release = await completeRelease(call, releaseId);
   const files = await call.context.db
     .select({ path: releaseFiles.path, type: releaseFiles.type, blob: releaseFiles.blob })
     .from(releaseFiles)
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)))
     .orderBy(asc(releaseFiles.path));
   const types = new Map(files.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
-  return { name: `${call.site.key}-release-${release.number}.zip`, parts: zipped(entriesOf(call, files, types)) };
+  return {
+    name: `${call.site.key}-release-${release.number}.zip`,
+    parts: zipped(entriesOf(call.context, files, types), files.length),
+  };
 }
 
 async function* entriesOf(
-  call: SiteCall,
+  context: Context,
   files: readonly { readonly path: string; readonly type: string; readonly blob: string }[],
   types: ReadonlyMap<string, string>,
 ): AsyncGenerator<ZipEntry> {
   for (const { path, type, blob } of files) {
-    const bytes = await call.context.bytes.get(blob);
+    const bytes = await context.bytes.get(blob);
     if (!bytes) throw new Error(`The bytes of ${path} are gone`);
     const text = /^text\/(html|css|x-redirect)/.test(type);
     yield {

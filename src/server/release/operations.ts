@@ -4,8 +4,10 @@ import Joi from "joi";
 import type { ChangeName } from "@/core/site/changes";
 import { users } from "@/data/account/tables";
 import { releases } from "@/data/release/tables";
+import { takePoint } from "../limit";
 import { siteOperation } from "../operation";
 import { conflict } from "../problem";
+import { beginExport } from "../site/export";
 import { loadSite } from "../site/whole";
 import { changesOf } from "./changes";
 import { goBackTo, startPublishing } from "./publish";
@@ -25,28 +27,41 @@ export const releaseOperations = {
     changed: (await countChanges(call.context.db, [call.site])).get(call.site.id) ?? 0,
   })),
   /** What waits, change by change, and what stands in the way. */
-  "publish.changes": siteOperation("releases.read", {}, (call) => changesOf(call.context, call.site)),
+  "publish.changes": siteOperation("releases.read", {}, (call) => changesOf(call.context, call.site), {
+    whole: "publish.changes",
+  }),
   /** A release of the working state, without the changes that are left out. */
   "publish.start": siteOperation(
     "releases.make",
     { leaveOut: Joi.array().items(changeName).max(500).default([]) },
     (call, input: { leaveOut?: readonly ChangeName[] }) => startPublishing(call, input.leaveOut ?? []),
+    { whole: "publish.start" },
   ),
   /** What a change does to a page: as visitors see it now, and as they will. */
-  "publish.compare": siteOperation("releases.read", { ...changeFields }, async (call, input: ChangeName) => {
-    const whole = input.of !== "page";
-    const id = whole ? "" : input.id;
-    return {
-      before: pageOf(await liveState(call), id, whole),
-      after: pageOf(await loadSite(call.context.db, call.site), id, whole),
-    };
-  }),
+  "publish.compare": siteOperation(
+    "releases.read",
+    { ...changeFields },
+    async (call, input: ChangeName) => {
+      const whole = input.of !== "page";
+      const id = whole ? "" : input.id;
+      return {
+        before: pageOf(await liveState(call), id, whole),
+        after: pageOf(await loadSite(call.context.db, call.site), id, whole),
+      };
+    },
+    { whole: "publish.compare" },
+  ),
   /** Brings one change of the working state back to what is live. */
-  "publish.takeBack": siteOperation("releases.make", { ...changeFields }, async (call, input: ChangeName) => {
-    const live = await liveState(call);
-    if (!live) throw conflict("neverPublished", "Nothing has been published yet, so there is nothing to go back to.");
-    return { taken: await takeBack(call, live, input) };
-  }),
+  "publish.takeBack": siteOperation(
+    "releases.make",
+    { ...changeFields },
+    async (call, input: ChangeName) => {
+      const live = await liveState(call);
+      if (!live) throw conflict("neverPublished", "Nothing has been published yet, so there is nothing to go back to.");
+      return { taken: await takeBack(call, live, input) };
+    },
+    { whole: "publish.takeBack" },
+  ),
   /** One page of a release, to be looked at. */
   "publish.look": siteOperation(
     "releases.read",
@@ -58,6 +73,7 @@ export const releaseOperations = {
         pages: state.pages.map(({ body: _body, ...page }) => page),
       };
     },
+    { whole: "publish.look" },
   ),
   /** Makes the working state what a release holds. What is live stays. */
   "publish.restore": siteOperation(
@@ -66,7 +82,13 @@ export const releaseOperations = {
     async (call, input: { release: string }) => ({
       taken: await takeBack(call, await snapshotOf(call, input.release), null),
     }),
+    { whole: "publish.restore" },
   ),
+  /** Begins to make a release's zip where it is large; otherwise it can be fetched at once. */
+  "publish.export": siteOperation("releases.read", { release: releaseId }, async (call, input: { release: string }) => {
+    await takePoint(call.context, "heavyMember", call.account.id);
+    return beginExport(call, input);
+  }),
   "publish.history": siteOperation("releases.read", {}, async (call) => {
     const rows = await call.context.db
       .select({

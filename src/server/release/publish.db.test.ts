@@ -9,7 +9,7 @@ import { exportSite, importSite } from "../site/file";
 import { loadSite } from "../site/whole";
 import { handlers, type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { wholeOf } from "../zip";
-import { exportRelease, staticName } from "./export";
+import { releaseParts, staticName } from "./export";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -131,7 +131,7 @@ test("a link to a page that was removed stops the release by name, and nothing i
 
 test("the export of a release is a site any web server can answer", async () => {
   const call = await onSite(studio.incoming("designer"), site, "releases.make");
-  const files = unzipSync(await wholeOf((await exportRelease(call, (await liveId()) ?? "")).parts));
+  const files = unzipSync(await wholeOf((await releaseParts(call, (await liveId()) ?? "")).parts));
   expect(Object.keys(files)).toEqual(
     expect.arrayContaining(["index.html", "classes/index.html", "404.html", "sitemap.xml"]),
   );

@@ -1,19 +1,21 @@
-// Publishing: renders what changed into the rows of one release, then flips the site's pointer in one transaction.
-import { and, eq, inArray, max, ne, sql } from "drizzle-orm";
+// Publishing: has what changed rendered into the rows of one release, then flips the site's pointer in one transaction.
+import { and, eq, inArray, max } from "drizzle-orm";
 import { siteProblems } from "@/core/check/problems";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
-import { pagePath, type SiteFile } from "@/core/site/site";
+import type { SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
-import { releaseFiles, releases } from "@/data/release/tables";
+import { releases } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { beside } from "../beside/beside";
 import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
-import type { SiteCall } from "../operation";
+import { manyPages, type SiteCall } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { loadSite } from "../site/whole";
-import { type FileRow, Publisher } from "./publisher";
+import { buildRelease } from "./build";
 import { keepUnits } from "./units";
 
 /**
@@ -31,7 +33,7 @@ export async function startPublishing(
       const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
       if (!locked) throw notFound("This site");
       const snapshot = await withoutLeft(tx, locked, await loadSite(tx, locked), leaveOut);
-      const stops = siteProblems(snapshot).filter((finding) => finding.weight === "stops");
+      const stops = siteProblems(snapshot, "stops");
       if (stops.length)
         throw new Problem(
           422,
@@ -103,41 +105,11 @@ async function withoutLeft(
   return site;
 }
 
-async function insertRows(context: Context, rows: readonly FileRow[]) {
-  for (let at = 0; at < rows.length; at += 200)
-    await context.db
-      .insert(releaseFiles)
-      .ignore()
-      .values(rows.slice(at, at + 200));
-}
-
-/** Takes pages, and the assets they refer to, from the live release into the new one: the rows never leave the database. */
-async function carryOver(context: Context, siteId: string, live: string, release: string, paths: readonly string[]) {
-  const columns = sql`site_id, release_id, path, type, \`blob\`, packed, input, uses, styles, locale, assets`;
-  const taken = sql`old.site_id, ${release}, old.path, old.type, old.\`blob\`, old.packed, old.input, old.uses, old.styles, old.locale, old.assets`;
-  for (let at = 0; at < paths.length; at += 500) {
-    const some = paths.slice(at, at + 500);
-    // The assets first: where a page's row stands, what it refers to does too.
-    await context.db.execute(
-      sql`insert ignore into release_files (${columns})
-        select distinct ${taken} from release_files page
-        join json_table(page.assets, '$[*]' columns (path varchar(240) path '$')) asset
-        join release_files old on old.site_id = page.site_id and old.release_id = page.release_id and old.path = asset.path
-        where page.site_id = ${siteId} and page.release_id = ${live} and page.path in ${some}`,
-    );
-    await context.db.execute(
-      sql`insert ignore into release_files (${columns})
-        select ${taken} from release_files old
-        where old.site_id = ${siteId} and old.release_id = ${live} and old.path in ${some}`,
-    );
-  }
-}
-
 /** The job: resumable, since pages that already have their row are passed over. */
 export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const { payload, siteId } = run.job;
   const [release] = await context.db
-    .select()
+    .select({ id: releases.id, number: releases.number, pages: releases.pages })
     .from(releases)
     .where(eq(releases.id, payload.release ?? ""));
   const [row] = await context.db
@@ -146,58 +118,20 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
     .where(eq(sites.id, siteId ?? ""));
   // The site was removed while the job waited: there is nothing left to do.
   if (!release || !row) return run.finish(context.db);
-  const publisher = await Publisher.of(context, row.id, release.id, release.snapshot);
-  const done = new Set(
-    (
-      await context.db
-        .select({ path: releaseFiles.path })
-        .from(releaseFiles)
-        .where(eq(releaseFiles.releaseId, release.id))
-    ).map((file) => file.path),
-  );
-  const live = row.liveReleaseId ?? "";
-  const before = new Map(
-    (
-      await context.db
-        .select({ path: releaseFiles.path, input: releaseFiles.input, uses: releaseFiles.uses })
-        .from(releaseFiles)
-        .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, live), ne(releaseFiles.input, "")))
-    ).map((file) => [file.path, file]),
-  );
-  const total = release.snapshot.pages.length + 1;
-  let rendered = release.rendered;
-  let finished = 0;
-  let lastSaid = 0;
-  const carried: string[] = [];
-  for (const page of release.snapshot.pages) {
-    finished += 1;
-    const path = pagePath(page);
-    if (done.has(path)) continue;
-    const earlier = before.get(path);
-    if (earlier && earlier.input === publisher.inputOf(page, earlier.uses)) {
-      carried.push(path);
-      continue;
-    }
-    const rows = await publisher.page(page);
-    // The page's own row comes last: where it stands, its assets do too.
-    await insertRows(context, rows.slice(1));
-    await insertRows(context, rows.slice(0, 1));
-    rendered += 1;
-    if (Date.now() - lastSaid > 200) {
-      lastSaid = Date.now();
-      await run.progress(finished, total);
-    }
-  }
-  await carryOver(context, row.id, live, release.id, carried);
-  await insertRows(context, await publisher.common());
-  await run.progress(total, total);
+  const { pages } = release;
+  const told = (done: number) => run.progress(done, pages + 1);
+  const rendered =
+    pages < manyPages
+      ? await buildRelease(context, release.id, told)
+      : await beside(context, "release", { release: release.id }, told);
   await inTransaction(context.db, async (tx) => {
     await run.finish(tx);
     await tx.update(releases).set({ state: "complete", rendered }).where(eq(releases.id, release.id));
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, row.id));
+    await announce(tx, row.id, "live", { key: row.key });
   });
   context.liveChanged(row.key);
-  context.log.info({ site: row.key, release: release.number, rendered, pages: total - 1 }, "released");
+  context.log.info({ site: row.key, release: release.number, rendered, pages }, "released");
 }
 
 /** Makes an earlier release the live one. */
@@ -217,6 +151,7 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
       .for("update");
     if (release?.state !== "complete") throw notFound("This release");
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
+    await announce(tx, call.site.id, "live", { key: call.site.key });
     return release.number;
   });
   call.context.liveChanged(call.site.key);

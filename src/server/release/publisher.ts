@@ -45,24 +45,42 @@ const compresses = (type: string) => /^(text\/|application\/(json|xml)|image\/sv
 
 const html = "text/html; charset=utf-8";
 
-/** Puts bytes and, where it pays, their compressed forms; answers their key. */
-async function putFile(context: Context, bytes: Buffer, type: string): Promise<{ blob: string; packed: boolean }> {
-  const blob = sha256(bytes);
-  const packed = compresses(type);
-  const keys = packed ? [`${blob}.gz`, `${blob}.br`, blob] : [blob];
-  const kept = await context.bytes.touch(keys);
-  if (kept.size === keys.length) return { blob, packed };
-  if (packed) {
-    await context.bytes.put(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
-    await context.bytes.put(
-      `${blob}.br`,
-      await brotli(bytes, {
-        params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
-      }),
-    );
+/** Files that are made and not kept yet: kept many at once, since each visit to the store costs visitors a moment. */
+class MadeFiles {
+  private files = new Map<string, { readonly bytes: Buffer; readonly packed: boolean }>();
+
+  constructor(private readonly context: Context) {}
+
+  /** Takes bytes in; answers their key. They are kept with the next `keep`. */
+  add(bytes: Buffer, type: string): { blob: string; packed: boolean } {
+    const blob = sha256(bytes);
+    const packed = compresses(type);
+    this.files.set(blob, { bytes, packed });
+    return { blob, packed };
   }
-  await context.bytes.put(blob, bytes);
-  return { blob, packed };
+
+  /** Keeps what was taken in and, where it pays, its compressed forms. Before this no row may name it. */
+  async keep(): Promise<void> {
+    const { files } = this;
+    this.files = new Map();
+    const keysOf = (blob: string, packed: boolean) => (packed ? [`${blob}.gz`, `${blob}.br`, blob] : [blob]);
+    const kept = await this.context.bytes.touch([...files].flatMap(([blob, { packed }]) => keysOf(blob, packed)));
+    const made = new Map<string, Uint8Array>();
+    for (const [blob, { bytes, packed }] of files) {
+      if (keysOf(blob, packed).every((key) => kept.has(key))) continue;
+      if (packed) {
+        made.set(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
+        made.set(
+          `${blob}.br`,
+          await brotli(bytes, {
+            params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+          }),
+        );
+      }
+      made.set(blob, bytes);
+    }
+    if (made.size) await this.context.bytes.putAll(made);
+  }
 }
 
 /** Makes the files of one release. */
@@ -86,6 +104,7 @@ export class Publisher {
     private readonly fonts: ReadonlyMap<string, Asset>,
     private readonly scripts: VisitorScripts,
   ) {
+    this.made = new MadeFiles(context);
     this.frame = frameOf(site);
     this.locale = sourceLocale(site);
     this.origin = siteOrigin(context.settings, site.key);
@@ -177,18 +196,20 @@ export class Publisher {
     };
   }
 
-  async file(path: string, type: string, bytes: Buffer | string, more: Partial<FileRow> = {}): Promise<FileRow> {
-    return this.row(path, type, await putFile(this.context, Buffer.from(bytes as Buffer), type), more);
+  private readonly made: MadeFiles;
+  private file(path: string, type: string, bytes: Buffer | string, more: Partial<FileRow> = {}): FileRow {
+    return this.row(path, type, this.made.add(Buffer.from(bytes as Buffer), type), more);
   }
 
+  /** Keeps the bytes of all files so far: to be done before their rows are stored. */
+  readonly keep = (): Promise<void> => this.made.keep();
+
   /** A style sheet inside its page, allowed there by its hash; or, where it is large, as an asset of its own. */
-  private async styles(
-    css: string,
-  ): Promise<{ css: { text: string } | { href: string }; styles: string; asset: FileRow[] }> {
+  private styles(css: string): { css: { text: string } | { href: string }; styles: string; asset: FileRow[] } {
     if (css.length <= inlineStyles && !css.includes("<"))
       return { css: { text: css }, styles: createHash("sha256").update(css).digest("base64"), asset: [] };
     const path = `/_a/${sha256(css).slice(0, 20)}.css`;
-    return { css: { href: path }, styles: "", asset: [await this.file(path, "text/css; charset=utf-8", css)] };
+    return { css: { href: path }, styles: "", asset: [this.file(path, "text/css; charset=utf-8", css)] };
   }
 
   private readonly picturesMade = new Map<string, Promise<readonly FileRow[]>>();
@@ -217,7 +238,7 @@ export class Publisher {
   async page(page: SitePage): Promise<FileRow[]> {
     const { body, ...meta } = page;
     const rendered = this.renderer.render(meta, body);
-    const { css, styles, asset } = await this.styles(rendered.css);
+    const { css, styles, asset } = this.styles(rendered.css);
     const widgets = releasedWidgets(this.frame, rendered.needs, {
       pageHref: (id) => this.paths.get(id) ?? null,
       picture: this.renderer.picture,
@@ -234,8 +255,8 @@ export class Publisher {
     const assets = [
       ...asset,
       ...(await this.pictures(pictures)),
-      ...(await this.fontRows()),
-      ...(await this.scriptRows(scripts?.files ?? [])),
+      ...this.fontRows(),
+      ...this.scriptRows(scripts?.files ?? []),
     ];
     const text = documentHtml({
       language: this.locale.tag,
@@ -244,7 +265,7 @@ export class Publisher {
       css,
       widgets: scripts,
     });
-    const own = await this.file(pagePath(page, this.locale), html, text, {
+    const own = this.file(pagePath(page, this.locale), html, text, {
       input: this.inputOf(page, rendered.uses),
       uses: rendered.uses,
       styles,
@@ -254,25 +275,21 @@ export class Publisher {
     return [own, ...assets];
   }
 
-  private fontRowsMade: Promise<FileRow[]> | null = null;
-  private fontRows(): Promise<FileRow[]> {
-    this.fontRowsMade ??= Promise.all(
-      [...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes)),
-    );
+  private fontRowsMade: FileRow[] | null = null;
+  private fontRows(): FileRow[] {
+    this.fontRowsMade ??= [...this.fonts.values()].map((font) => this.file(font.path, font.type, font.bytes));
     return this.fontRowsMade;
   }
 
-  private readonly scriptsMade = new Map<string, Promise<FileRow>>();
-  private scriptRows(names: readonly string[]): Promise<FileRow[]> {
-    return Promise.all(
-      names.map((name) => {
-        const file = this.scripts.files.get(name);
-        if (!file) throw new Error(`The build has no file ${name}`);
-        const made = this.scriptsMade.get(name) ?? this.file(file.path, file.type, file.bytes);
-        this.scriptsMade.set(name, made);
-        return made;
-      }),
-    );
+  private readonly scriptsMade = new Map<string, FileRow>();
+  private scriptRows(names: readonly string[]): FileRow[] {
+    return names.map((name) => {
+      const file = this.scripts.files.get(name);
+      if (!file) throw new Error(`The build has no file ${name}`);
+      const made = this.scriptsMade.get(name) ?? this.file(file.path, file.type, file.bytes);
+      this.scriptsMade.set(name, made);
+      return made;
+    });
   }
 
   /** Not-found page, old addresses, sitemap, robots and favicon. */
@@ -284,7 +301,7 @@ export class Publisher {
         then: { href: "/", words: "To the home page" },
       }),
     );
-    const { css, styles, asset } = await this.styles(around.css);
+    const { css, styles, asset } = this.styles(around.css);
     const notFoundPage = documentHtml({
       language: this.locale.tag,
       head: `<title>Not found · ${escapeHtml(this.site.name)}</title><meta name="robots" content="noindex">${this.renderer.icon}`,
@@ -296,19 +313,19 @@ export class Publisher {
     const led: FileRow[] = [];
     for (const { from, page } of this.site.redirects ?? []) {
       const to = this.paths.get(page);
-      if (to !== undefined && !taken.has(from)) led.push(await this.file(from, redirectType, to));
+      if (to !== undefined && !taken.has(from)) led.push(this.file(from, redirectType, to));
     }
     const pictures = [...around.pictures, this.site.settings.favicon, this.site.settings.sharing];
     const today = this.context.now().toISOString().slice(0, 10);
     return [
       ...asset,
-      ...(await this.fontRows()),
+      ...this.fontRows(),
       ...(await this.pictures(pictures.filter((hash): hash is string => Boolean(hash)))),
       ...led,
-      await this.file("/404", html, notFoundPage, { styles, locale: this.locale.tag }),
-      await this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
-      await this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
-      await this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, today)),
+      this.file("/404", html, notFoundPage, { styles, locale: this.locale.tag }),
+      this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
+      this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
+      this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, today)),
     ];
   }
 }

@@ -1,13 +1,14 @@
 // Site files in and out: site.json with its media, zipped.
 import Joi from "joi";
 import type { Fault } from "@/core/page/validate";
-import { writeSiteFile } from "@/core/site/read";
+import { siteFileLimits } from "@/core/site/limits";
+import { siteFileTexts } from "@/core/site/read";
 import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { copyMedia, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
 import { giveOwnSite } from "../account/members";
-import { apart } from "../apart/apart";
+import { apart, limits } from "../apart/apart";
 import { mediaFileName, type WholeSite } from "../apart/site-file";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
@@ -15,7 +16,7 @@ import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
 import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
-import { wholeOf, type ZipEntry, zipped } from "../zip";
+import { wholeOf, type ZipEntry, type ZipPart, zipped } from "../zip";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
 import { loadSite } from "./whole";
@@ -23,12 +24,51 @@ import { loadSite } from "./whole";
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
 
-/** A site and its media from a site file, read apart from the process's own thread; refusals name path and reason. */
+export const largestFile = siteFileLimits.zipped;
+
+/** A site file: its files by name, or its zip, whole or part by part. */
+export type GivenFile = ReadonlyMap<string, Uint8Array> | Uint8Array | AsyncIterable<Uint8Array>;
+
+/** Reading a site file takes longer the larger it may be: every picture is decoded. */
+const largeFileMinutes = 20;
+
+async function* inOne(whole: Uint8Array) {
+  yield whole;
+}
+
+/** The files by name, or the parts one by one. */
+function opened(given: GivenFile) {
+  if (given instanceof Map) return { files: given as ReadonlyMap<string, Uint8Array>, part: async () => null };
+  const parts = (given instanceof Uint8Array ? inOne(given) : (given as AsyncIterable<Uint8Array>))[
+    Symbol.asyncIterator
+  ]();
+  const part = async () => {
+    const { done, value } = await parts.next();
+    return done ? null : value;
+  };
+  return { files: null, part };
+}
+
+/**
+ * A site from a site file, read apart from the process's own thread; each of its media is handed to `keep` as it is found.
+ * Refusals name path and reason.
+ */
 export async function readWholeSite(
   settings: Pick<Settings, "buildFolder">,
-  given: Uint8Array | ReadonlyMap<string, Uint8Array>,
+  given: GivenFile,
+  keep: (hash: string, bytes: Uint8Array) => Promise<void> = async () => {},
 ): Promise<WholeSite> {
-  const found = await apart(settings, "siteFile", { given });
+  const { files, part } = opened(given);
+  const helpers = {
+    part,
+    keep: async ({ hash, bytes }: { hash: string; bytes: Uint8Array }) => {
+      await keep(hash, bytes);
+      return null;
+    },
+  };
+  const whole = files !== null || given instanceof Uint8Array;
+  const limit = whole ? limits.siteFile : { ...limits.siteFile, seconds: largeFileMinutes * 60 };
+  const found = await apart(settings, "siteFile", { given: files }, helpers, limit);
   if ("givenUp" in found)
     throw broken([{ path: "file", message: `This file was given up: ${found.givenUp.message}.` }]);
   if (!found.answer.ok) throw broken(found.answer.faults);
@@ -36,16 +76,17 @@ export async function readWholeSite(
 }
 
 /**
- * Stores the site of a site file for a studio. Everything is checked first and stored in one transaction; refusals
+ * Stores the site of a site file for a studio. Everything is checked before it is stored, in one transaction; refusals
  * name path and reason. A key that is taken is refused.
  */
 export async function importSite(
   context: Context,
   studioId: string,
-  given: Uint8Array | ReadonlyMap<string, Uint8Array>,
+  given: GivenFile,
   { key, by }: { readonly key?: string; readonly by?: string } = {},
 ): Promise<SiteFile> {
-  const { site, media } = await readWholeSite(context.settings, given);
+  // Bytes that no site names in the end are swept away.
+  const { site, media } = await readWholeSite(context.settings, given, (hash, bytes) => context.bytes.put(hash, bytes));
   return storeNewSite(context, studioId, key ? { ...site, key } : site, media, by);
 }
 
@@ -57,31 +98,26 @@ export const askedKey = (key: string): string =>
 interface NewPictures {
   readonly pictures: number;
   readonly bytes: number;
-  /** Done before the transaction: bytes that nobody names in the end are swept away. */
-  before?(): Promise<void>;
   store(tx: Executor, siteId: string, createdAt: Date): Promise<void>;
 }
 
-/** Stores a checked site as a new one, its pictures from a file; a taken key is refused at its field. */
+/** Stores a checked site as a new one, with media whose bytes are kept already, by their sizes; a taken key is refused at its field. */
 export const storeNewSite = (
   context: Context,
   studioId: string,
   site: SiteFile,
-  files: ReadonlyMap<string, Uint8Array>,
+  sizes: ReadonlyMap<string, number>,
   by?: string,
 ): Promise<SiteFile> =>
   storeWith(context, studioId, site, by, {
-    pictures: files.size,
-    bytes: [...files.values()].reduce((sum, one) => sum + one.length, 0),
-    before: async () => {
-      for (const [hash, bytes] of files) await context.bytes.put(hash, bytes);
-    },
+    pictures: sizes.size,
+    bytes: [...sizes.values()].reduce((sum, one) => sum + one, 0),
     store: (tx, siteId, createdAt) =>
       storeMedia(
         tx,
         siteId,
         createdAt,
-        site.media.map((entry) => ({ ...entry, bytes: files.get(entry.hash)?.length ?? 0 })),
+        site.media.map((entry) => ({ ...entry, bytes: sizes.get(entry.hash) ?? 0 })),
       ),
   });
 
@@ -91,11 +127,10 @@ async function storeWith(
   site: SiteFile,
   /** Who makes it: somebody who works on chosen sites works on this one too. */
   by: string | undefined,
-  { store, before, ...room }: NewPictures,
+  { store, ...room }: NewPictures,
 ): Promise<SiteFile> {
   if (await keyIsTaken({ context }, site.key)) throw keyTaken(site.key);
   try {
-    await before?.();
     await inTransaction(context.db, async (tx) => {
       const id = context.newId();
       const createdAt = context.now();
@@ -103,7 +138,7 @@ async function storeWith(
       await storeSite(tx, { id, studioId, createdAt }, site);
       for (const { name, part } of siteParts) {
         const own = site[name];
-        if (own) await part.store(tx, id, own);
+        if (own) await part.store(tx, id, own, createdAt);
       }
       await refreshShown(tx, id);
       await store(tx, id, createdAt);
@@ -130,9 +165,13 @@ export async function copySite(
   });
 }
 
-async function* filesOf(context: Context, row: SiteRow): AsyncGenerator<ZipEntry> {
-  const site = await loadSite(context.db, row);
-  yield { name: "site.json", bytes: new TextEncoder().encode(writeSiteFile(site)), deflate: true };
+function* encoded(texts: Iterable<string>): Generator<Uint8Array> {
+  const encoder = new TextEncoder();
+  for (const text of texts) yield encoder.encode(text);
+}
+
+async function* filesOf(context: Context, site: SiteFile): AsyncGenerator<ZipEntry> {
+  yield { name: "site.json", bytes: encoded(siteFileTexts(site)), deflate: true };
   for (const entry of site.media) {
     const bytes = await context.bytes.get(entry.hash);
     if (bytes) yield { name: mediaFileName(entry), bytes, deflate: false };
@@ -140,8 +179,10 @@ async function* filesOf(context: Context, row: SiteRow): AsyncGenerator<ZipEntry
 }
 
 /** The site as a zipped site file, part by part. Equal sites give equal bytes. */
-export const siteFileParts = (context: Context, row: SiteRow): AsyncGenerator<Uint8Array> =>
-  zipped(filesOf(context, row));
+export async function* siteFileParts(context: Context, row: SiteRow): AsyncGenerator<ZipPart> {
+  const site = await loadSite(context.db, row);
+  yield* zipped(filesOf(context, site), site.media.length + 1);
+}
 
 /** The site as a zipped site file. */
 export const exportSite = (context: Context, row: SiteRow): Promise<Uint8Array> => wholeOf(siteFileParts(context, row));

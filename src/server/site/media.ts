@@ -2,17 +2,19 @@
 import { and, eq } from "drizzle-orm";
 import sharp from "sharp";
 import { usedWidths } from "@/core/render/render";
+import { siteLimits } from "@/core/site/limits";
 import type { MediaEntry } from "@/core/site/site";
 import { mediaVariants } from "@/data/bytes/tables";
 import { inTransaction, isDuplicate } from "@/data/connection";
+import { mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
 import { pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
 import { fieldProblem, notFound, Problem } from "../problem";
-import { takeRoom } from "./quota";
+import { refuseBeyondSite, takeRoom } from "./quota";
 
-export const largestPicture = 20 << 20;
+export const largestPicture = siteLimits.picture;
 
 /** Keeps a picture, decoded whole first; the same picture again is the same medium. */
 export async function addPicture(
@@ -23,7 +25,7 @@ export async function addPicture(
 ): Promise<MediaEntry> {
   if (bytes.length > largestPicture)
     throw fieldProblem("file", "A picture has at most 20 MB. Make it smaller and send that.");
-  const found = await apart(context.settings, "picture", { file: bytes });
+  const found = await apart(context.settings, "picture", { file: bytes }, {});
   if ("givenUp" in found)
     throw fieldProblem("file", "This picture takes too long to be read. Save it anew and send that.");
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
@@ -38,12 +40,23 @@ export async function addPicture(
         .where(and(eq(media.siteId, site.id), eq(media.hash, hash)));
       if (known) return;
       await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: bytes.length }, "file");
+      refuseBeyondSite(await mediaRoom(tx, site.id), bytes.length);
       await tx.insert(media).values({ siteId: site.id, ...entry, bytes: bytes.length, createdAt: context.now() });
     });
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
+  // Pages will ask for its widths: made now, no release waits for them. What is not made in time is made when asked for.
+  makeVariants(context, entry).catch((error: unknown) =>
+    context.log.warn({ err: error, hash }, "widths of a picture were not made"),
+  );
   return entry;
+}
+
+/** Makes the widths of a picture that are not there yet, one by one. */
+async function makeVariants(context: Context, entry: MediaEntry): Promise<void> {
+  for (const widthPx of usedWidths(entry))
+    if (!(await madeVariant(context, entry.hash, widthPx))) await makeVariant(context, entry.hash, widthPx);
 }
 
 /** Key of a picture at a width, if it has been made: once for all sites that have the picture. */

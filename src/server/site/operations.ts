@@ -1,4 +1,5 @@
 // Sites of a studio: the list, new ones, removing, the frame the composer works in, settings and brand.
+
 import { and, count, desc, eq, gt, inArray, isNotNull, isNull, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
@@ -9,6 +10,7 @@ import type { SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
 import { memberSites, members } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { documents } from "@/data/page/tables";
 import { signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
@@ -21,6 +23,7 @@ import { siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { countChanges } from "../release/units";
 import { noteOn } from "../security/events";
+import { beginExport } from "./export";
 import { copySite, storeNewSite } from "./file";
 import { pictureStates } from "./picture";
 import { roomOf, usageOf, warningOf } from "./quota";
@@ -62,31 +65,33 @@ async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
   });
 }
 
+/** The sites somebody works on, newest first. */
+export async function visibleSites(call: UserCall): Promise<readonly SiteRow[]> {
+  const rows = await call.context.db
+    .select({ site: sites })
+    .from(sites)
+    .innerJoin(members, eq(members.studioId, sites.studioId))
+    .leftJoin(
+      memberSites,
+      and(
+        eq(memberSites.studioId, sites.studioId),
+        eq(memberSites.userId, members.userId),
+        eq(memberSites.siteId, sites.id),
+      ),
+    )
+    .where(
+      and(
+        eq(members.userId, call.account.id),
+        or(eq(members.role, "owner"), eq(members.sites, "all"), isNotNull(memberSites.siteId)),
+      ),
+    )
+    .orderBy(desc(sites.createdAt), sites.name);
+  return rows.map((row) => row.site);
+}
+
 export const siteOperations = {
   "sites.list": userOperation({}, async (call) => {
-    const rows = await call.context.db
-      .select({ site: sites })
-      .from(sites)
-      .innerJoin(members, eq(members.studioId, sites.studioId))
-      .leftJoin(
-        memberSites,
-        and(
-          eq(memberSites.studioId, sites.studioId),
-          eq(memberSites.userId, members.userId),
-          eq(memberSites.siteId, sites.id),
-        ),
-      )
-      .where(
-        and(
-          eq(members.userId, call.account.id),
-          or(eq(members.role, "owner"), eq(members.sites, "all"), isNotNull(memberSites.siteId)),
-        ),
-      )
-      .orderBy(desc(sites.createdAt), sites.name);
-    return cardsOf(
-      call,
-      rows.map((row) => row.site),
-    );
+    return cardsOf(call, await visibleSites(call));
   }),
   /** How much the studio keeps, and a sentence when it is nearly all it may. */
   "sites.room": userOperation({}, async (call) => {
@@ -121,6 +126,7 @@ export const siteOperations = {
       const { context, site } = call;
       await inTransaction(context.db, async (tx) => {
         await removeSite(tx, site.id);
+        await announce(tx, site.id, "live", { key: site.key });
         await noteOn(call, "siteRemoved", tx);
       });
       context.liveChanged(site.key);
@@ -172,6 +178,7 @@ export const siteOperations = {
       await copySite(call, studio.studioId, input);
       return { key: input.key };
     },
+    { whole: "sites.copy" },
   ),
   /** Gives the site another key; its old address leads to the new one. */
   "sites.rekey": siteOperation(
@@ -182,6 +189,11 @@ export const siteOperations = {
       return { key: input.key, address: siteOrigin(call.context.settings, input.key) };
     },
   ),
+  /** Begins to make the site file where it is large; otherwise it can be fetched at once. */
+  "sites.export": siteOperation("site.export", {}, async (call) => {
+    await takePoint(call.context, "heavyMember", call.account.id);
+    return beginExport(call, { release: "" });
+  }),
   "sites.settings": siteOperation(
     "site.change",
     { name: siteNameSchema.required(), settings: settingsSchema.required() },

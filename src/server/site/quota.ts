@@ -1,5 +1,6 @@
 // How much a studio may keep: sites, pictures, and the bytes of pictures as they came.
 import { and, count, eq, sql } from "drizzle-orm";
+import { siteLimits } from "@/core/site/limits";
 import { studios } from "@/data/account/tables";
 import type { Executor } from "@/data/connection";
 import { media, sites } from "@/data/site/tables";
@@ -45,6 +46,19 @@ export function warningOf(used: Room, room: Room): string | null {
   const near = kinds.filter((kind) => used[kind] >= room[kind] * nearly);
   if (!near.length) return null;
   return `Your studio's room is nearly used up: ${near.map((kind) => words[kind](used[kind], room[kind])).join(", ")}. Remove a site that is no longer needed, or ask whoever runs Webitor for more.`;
+}
+
+/** Refuses a picture that a site's file could not hold any more: what can't be taken out can't be moved elsewhere. */
+export function refuseBeyondSite(have: { readonly pictures: number; readonly bytes: number }, bytes: number): void {
+  const most =
+    have.pictures + 1 > siteLimits.pictures
+      ? `${siteLimits.pictures} pictures`
+      : have.bytes + bytes > siteLimits.bytes
+        ? `${megabytes(siteLimits.bytes)} of pictures`
+        : null;
+  if (!most) return;
+  const message = `A site has at most ${most}. Remove some that it does not show any more.`;
+  throw new Problem(422, "siteFull", message, [{ path: "file", message }]);
 }
 
 /**

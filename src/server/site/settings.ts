@@ -1,7 +1,9 @@
 // A site's own facts: pictures it names, and the key it is known by.
+
 import { and, eq, inArray } from "drizzle-orm";
 import type { SiteSettings } from "@/core/site/site";
 import { inTransaction, isDuplicate } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { findSite, keyAfter } from "@/data/site/queries";
 import { formerKeys, media, sites } from "@/data/site/tables";
 import type { SiteCall } from "../operation";
@@ -50,6 +52,7 @@ export async function rekeySite(call: SiteCall, key: string): Promise<void> {
       await tx.delete(formerKeys).where(and(eq(formerKeys.siteId, site.id), eq(formerKeys.key, key)));
       await tx.insert(formerKeys).values({ key: site.key, siteId: site.id, createdAt: context.now() });
       await tx.update(sites).set({ key }).where(eq(sites.id, site.id));
+      for (const changed of [site.key, key]) await announce(tx, site.id, "live", { key: changed });
     });
   } catch (error) {
     if (isDuplicate(error)) throw keyTaken(key);

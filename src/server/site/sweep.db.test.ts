@@ -112,7 +112,8 @@ test("a picture's bytes go when no site has it and no release shows it, and stay
   await sweepBytes(context);
   expect(await context.bytes.get(hash)).not.toBeNull();
   await long();
-  expect(await sweepBytes(context)).toBe(1);
+  // Its widths, which are made as soon as it comes, go with it or went before.
+  expect(await sweepBytes(context)).toBeGreaterThanOrEqual(1);
   expect(await context.bytes.get(hash)).toBeNull();
   expect(await sweepBytes(context)).toBe(0);
 });

@@ -95,6 +95,7 @@ export async function testStudio(): Promise<TestStudio> {
     session: person === "nobody" ? null : { tokenHash: "-", publicId: "-", confirmedAt: context.now() },
     address: "127.0.0.1",
     agent: "A test",
+    tab: "",
     setSession: () => {},
   });
   return {

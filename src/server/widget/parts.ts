@@ -6,7 +6,7 @@ import { bookingPart } from "../booking/part";
 /** A kind's part of the site file, in the database. */
 export interface SitePart<P> {
   load(db: Executor, siteId: string): Promise<P | null>;
-  store(tx: Executor, siteId: string, part: P): Promise<void>;
+  store(tx: Executor, siteId: string, part: P, now: Date): Promise<void>;
 }
 
 const parts: { readonly [K in keyof WidgetParts]: SitePart<WidgetParts[K]> } = {

@@ -23,6 +23,7 @@ import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
+import { useHeard, useMissed } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Window } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
@@ -73,11 +74,17 @@ export function ComposerScreen({ page }: { page: string }) {
     if (!data) return;
     const made = new Composer(site.key, page, data.documents, site.mayLayout);
     setComposer(made);
+    void made.follow();
     // A finding's "Show" names its block.
     const wanted = new URLSearchParams(location.search).get("select");
     if (wanted) made.select(wanted);
     return () => made.close();
   }, [data, site.key, page, site.mayLayout]);
+  useHeard("edits", ({ document, revision }) => composer?.stored(document, revision));
+  useHeard("here", (heard) => {
+    if (heard.page === page) void composer?.follow();
+  });
+  useMissed(() => void composer?.follow());
   if (error && !data)
     return (
       <Box p="24px">

@@ -1,11 +1,11 @@
 "use client";
 import { Box, Flex } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useRef, useState } from "react";
 import type { MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { PlainButton, State } from "@/studio/kit/kit";
+import { FileButton, State } from "@/studio/kit/kit";
 import { RoomWarning } from "@/studio/kit/room";
 import { words } from "./words";
 
@@ -13,20 +13,14 @@ import { words } from "./words";
 export function PictureChoice({ value, onChoose }: { value: string | null; onChoose: (media: string) => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const input = useRef<HTMLInputElement>(null);
-  const [state, setState] = useState<{ busy: boolean; error: string | null }>({ busy: false, error: null });
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    setState({ busy: true, error: null });
-    try {
+  const sending = useMutation({
+    mutationFn: async (file: File) => {
       const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, file);
       await refresh();
-      onChoose(entry.hash);
-      setState({ busy: false, error: null });
-    } catch (error) {
-      setState({ busy: false, error: error instanceof Refusal ? error.message : words.pictureNotSent });
-    }
-  };
+      return entry;
+    },
+    onSuccess: (entry) => onChoose(entry.hash),
+  });
   return (
     <Box>
       <Flex wrap="wrap" gap="5px" mb="8px" role="radiogroup" aria-label={words.picturesSite}>
@@ -56,18 +50,18 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
           </button>
         ))}
       </Flex>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        label={words.pictureFile}
         accept="image/jpeg,image/png,image/webp,image/avif"
-        hidden
-        aria-label={words.pictureFile}
-        onChange={(event) => void take(event.target.files?.[0])}
-      />
-      <PlainButton loading={state.busy} loadingText={words.sending} onClick={() => input.current?.click()}>
+        loading={sending.isPending}
+        loadingText={words.sending}
+        onFile={(file) => sending.mutate(file)}
+      >
         <Plus size={14} /> {words.newPicture}
-      </PlainButton>
-      {state.error ? <State tone="brick">{state.error}</State> : null}
+      </FileButton>
+      {sending.error ? (
+        <State tone="brick">{sending.error instanceof Refusal ? sending.error.message : words.pictureNotSent}</State>
+      ) : null}
       <RoomWarning />
     </Box>
   );

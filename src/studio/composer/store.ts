@@ -58,9 +58,8 @@ export interface ComposerView {
 
 /** How long the panels wait for more letters of words typed on the stage, in ms. */
 const panelDelayMs = 60;
-/** How often others' edits and whereabouts are asked for, alone and in company, in ms. */
-const aloneMs = 3000;
-const companyMs = 1200;
+/** How long a selection stands before others are told of it, in ms. */
+const whereMs = 300;
 
 export const newId = () => nanoid(10);
 
@@ -104,7 +103,6 @@ export class Composer {
         }),
     );
     this.view = this.look();
-    this.toFollow = setTimeout(() => void this.follow(), aloneMs / 2);
   }
 
   readonly subscribe = (listener: () => void) => {
@@ -126,27 +124,41 @@ export class Composer {
     clearTimeout(this.toTell);
     clearTimeout(this.toFollow);
     for (const sync of this.syncs) sync.close();
+    void tabName(newId).then((tab) => askQuietly("pages.leave", { site: this.site, tab }).catch(() => null));
   }
 
-  /** Asks what others did and where they are, and tells where this tab is. */
-  async follow(): Promise<void> {
+  /** Somebody stored edits up to `revision` of a document: they are asked for, if they are not here yet. */
+  stored(document: string, revision: number) {
+    const sync = this.syncs.find((one) => one.document === document);
+    if (sync && sync.revision < revision) void this.follow();
+  }
+
+  private following: Promise<void> | null = null;
+  private followAgain = false;
+  /** Asks what others did and where they are, and tells where this tab is; once more where it was asked for meanwhile. */
+  follow(): Promise<void> {
     clearTimeout(this.toFollow);
-    if (document.visibilityState !== "hidden") {
-      const answer = await askQuietly("pages.follow", {
-        site: this.site,
-        page: this.pageId,
-        known: this.syncs.map((sync) => ({ document: sync.document, revision: sync.revision })),
-        tab: await tabName(newId),
-        node: this.selection?.node ?? null,
-      }).catch(() => null);
-      if (this.closed) return;
-      for (const { document: id, line } of answer?.lines ?? []) this.sync(id).receive(line);
-      if (answer && JSON.stringify(answer.people) !== JSON.stringify(this.people)) {
-        this.people = answer.people;
-        this.changed();
-      }
-    }
-    if (!this.closed) this.toFollow = setTimeout(() => void this.follow(), this.people.length ? companyMs : aloneMs);
+    this.followAgain = this.following !== null;
+    this.following ??= this.followOnce().finally(() => {
+      this.following = null;
+      if (this.followAgain && !this.closed) void this.follow();
+    });
+    return this.following;
+  }
+
+  private async followOnce(): Promise<void> {
+    const answer = await askQuietly("pages.follow", {
+      site: this.site,
+      page: this.pageId,
+      known: this.syncs.map((sync) => ({ document: sync.document, revision: sync.revision })),
+      tab: await tabName(newId),
+      node: this.selection?.node ?? null,
+    }).catch(() => null);
+    if (this.closed || !answer) return;
+    for (const { document: id, line } of answer.lines) this.sync(id).receive(line);
+    if (JSON.stringify(answer.people) === JSON.stringify(this.people)) return;
+    this.people = answer.people;
+    this.changed();
   }
 
   private sync(document: string): DocumentSync {
@@ -249,8 +261,12 @@ export class Composer {
 
   select(node: string | null, width: Width = this.selection?.width ?? "base") {
     this.history = closeGroup(this.history);
+    const moved = (this.selection?.node ?? null) !== node;
     this.selection = node ? { node, width } : null;
     this.changed();
+    if (!moved) return;
+    clearTimeout(this.toFollow);
+    this.toFollow = setTimeout(() => void this.follow(), whereMs);
   }
 
   /** Makes edits to one document; answers why the first that can't be made can't. `group` joins typed letters. */

@@ -35,7 +35,6 @@ export function Outbox() {
   const { data, error } = useQuery({
     queryKey: ["mail", site.key],
     queryFn: () => ask("mail.list", { site: site.key }),
-    refetchInterval: 3000,
   });
   const mail = useQuery({
     queryKey: ["mail", site.key, open],

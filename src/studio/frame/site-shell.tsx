@@ -6,20 +6,23 @@ import { VisitorProvider } from "@/studio/rehearse/rehearse";
 import { SignInAgain } from "./sign-in-again";
 import { SiteProvider } from "./site-context";
 import { StatusProvider } from "./status";
+import { StreamProvider } from "./stream";
 import { TopBar } from "./top-bar";
 
 export function SiteShell({ site, children }: { site: string; children: ReactNode }) {
   return (
     <SiteProvider site={site}>
       <SignInAgain />
-      <StatusProvider>
-        <VisitorProvider>
-          <Flex direction="column" h="100dvh" overflow="hidden">
-            <TopBar />
-            {children}
-          </Flex>
-        </VisitorProvider>
-      </StatusProvider>
+      <StreamProvider site={site}>
+        <StatusProvider>
+          <VisitorProvider>
+            <Flex direction="column" h="100dvh" overflow="hidden">
+              <TopBar />
+              {children}
+            </Flex>
+          </VisitorProvider>
+        </StatusProvider>
+      </StreamProvider>
     </SiteProvider>
   );
 }

@@ -5,11 +5,13 @@ import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ask } from "@/studio/kit/api";
 import { useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
+import { useHeard } from "./stream";
+import { TakeOut } from "./take-out";
 import { words } from "./words";
 
 const tabs: readonly { readonly path: string; readonly name: string; readonly designer?: boolean }[] = [
@@ -49,8 +51,19 @@ const useWaiting = (site: string) =>
   useQuery({
     queryKey: ["changes", site, "number"],
     queryFn: () => ask("publish.waiting", { site }),
-    refetchInterval: 15_000,
   });
+
+/** How many signups and bookings arrived while other screens were open. */
+function useArrivals(atDesk: boolean): number {
+  const [arrived, setArrived] = useState(0);
+  useHeard("desk", ({ of, arrival }) => {
+    if (arrival && of !== "letter" && !atDesk) setArrived((before) => before + 1);
+  });
+  useEffect(() => {
+    if (atDesk) setArrived(0);
+  }, [atDesk]);
+  return arrived;
+}
 
 /** One index tab; the open one is cut out of the ink. */
 export function IndexTab({ href, current, children }: { href: string; current: boolean; children: ReactNode }) {
@@ -73,6 +86,25 @@ export function IndexTab({ href, current, children }: { href: string; current: b
   );
 }
 
+/** A small count on the Desk's tab. */
+const Arrivals = ({ count }: { count: number }) => (
+  <Box
+    as="span"
+    role="status"
+    ml="7px"
+    px="6px"
+    borderRadius="9px"
+    bg="markOnInk"
+    color="ink"
+    fontSize="12px"
+    lineHeight="18px"
+    fontWeight="700"
+    aria-label={words.arrived(count)}
+  >
+    {count}
+  </Box>
+);
+
 export function TopBar() {
   const site = useSite();
   const path = usePathname();
@@ -85,7 +117,9 @@ export function TopBar() {
     if (open) open.scrollIntoView({ block: "nearest", inline: "center" });
   }, [path]);
   const changes = useWaiting(site.key);
+  const [taking, setTaking] = useState(false);
   const changed = changes.data?.changed ?? 0;
+  const arrived = useArrivals(path.startsWith(`/s/${site.key}/desk`));
   return (
     <Flex
       ref={bar}
@@ -137,7 +171,7 @@ export function TopBar() {
                 </Menu.Item>
               ) : null}
               {site.mayLayout ? (
-                <Menu.Item value="export" onSelect={() => location.assign(`/api/sites/${site.key}/export`)}>
+                <Menu.Item value="export" onSelect={() => setTaking(true)}>
                   {words.downloadSiteFile}
                 </Menu.Item>
               ) : null}
@@ -152,6 +186,7 @@ export function TopBar() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {taking ? <TakeOut release={null} onClose={() => setTaking(false)} /> : null}
       <Flex as="nav" aria-label={words.screens} h="36px" gap="2px" ml="8px">
         {tabs
           .filter((tab) => !tab.designer || site.mayLayout)
@@ -160,6 +195,7 @@ export function TopBar() {
             return (
               <IndexTab key={tab.path} href={`/s/${site.key}/${tab.path}`} current={current}>
                 {tab.name}
+                {tab.path === "desk" && arrived ? <Arrivals count={arrived} /> : null}
               </IndexTab>
             );
           })}

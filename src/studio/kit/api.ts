@@ -1,4 +1,5 @@
 // Asking the server. The types come from the operations; no code of theirs does.
+import { nanoid } from "nanoid";
 import type { Gives, OperationName, Takes } from "@/server/operations";
 
 /** A refusal as the server sent it, or a lost connection (status 0). */
@@ -40,11 +41,14 @@ async function read<T>(asked: Promise<Response>): Promise<T> {
   );
 }
 
+/** Names what is done here, so that its own echo is known when it comes by the stream of events. */
+export const thisTab = nanoid(10);
+
 const perform = <N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> =>
   read(
     fetch(`/api/do/${name}`, {
       method: "POST",
-      headers: { "content-type": "application/json" },
+      headers: { "content-type": "application/json", "x-tab": thisTab },
       body: JSON.stringify(input),
     }),
   );
@@ -108,7 +112,11 @@ export const upload = <T>(path: string, file: File): Promise<T> =>
     read(
       fetch(path, {
         method: "POST",
-        headers: { "content-type": "application/octet-stream", "x-file-name": encodeURIComponent(file.name) },
+        headers: {
+          "content-type": "application/octet-stream",
+          "x-file-name": encodeURIComponent(file.name),
+          "x-tab": thisTab,
+        },
         body: file,
       }),
     ),

@@ -7,10 +7,12 @@ import {
   type ButtonProps,
   CloseButton,
   Dialog,
+  FileUpload,
   Flex,
   Input,
   NativeSelect,
   Portal,
+  SegmentGroup,
   Text,
   Textarea,
 } from "@chakra-ui/react";
@@ -292,7 +294,7 @@ export function Tick({
 }
 
 /** A few choices side by side, as a radio group. */
-export function Segments<T extends string>({
+export const Segments = <T extends string>({
   label,
   value,
   onChange,
@@ -302,43 +304,74 @@ export function Segments<T extends string>({
   value: T;
   onChange: (value: T) => void;
   options: readonly (readonly [T, string])[];
-}) {
-  const name = useId();
-  return (
-    <Flex
-      role="radiogroup"
-      aria-label={label}
-      borderWidth="1px"
-      borderColor="edge"
-      borderRadius="field"
-      overflow="hidden"
-      bg="white"
-      w="fit-content"
-    >
-      {options.map(([key, text]) => (
-        <label key={key} style={{ cursor: "pointer" }}>
-          <input
-            type="radio"
-            name={name}
-            className="segment"
-            checked={value === key}
-            onChange={() => onChange(key)}
-            style={{ position: "absolute", opacity: 0 }}
-          />
-          <Box
-            px="9px"
-            py="5px"
-            fontWeight={value === key ? "700" : "500"}
-            bg={value === key ? "ink" : "transparent"}
-            color={value === key ? "sheet" : "ink"}
-          >
-            {text}
-          </Box>
-        </label>
-      ))}
-    </Flex>
-  );
-}
+}) => (
+  <SegmentGroup.Root
+    aria-label={label}
+    value={value}
+    onValueChange={({ value: chosen }) => chosen && onChange(chosen as T)}
+    borderWidth="1px"
+    borderColor="edge"
+    borderRadius="field"
+    bg="white"
+    boxShadow="none"
+    w="fit-content"
+    h="auto"
+    p="0"
+    overflow="hidden"
+  >
+    {options.map(([key, text]) => (
+      <SegmentGroup.Item
+        key={key}
+        value={key}
+        h="auto"
+        px="9px"
+        py="5px"
+        fontSize="ui"
+        fontWeight="500"
+        color="ink"
+        cursor="pointer"
+        borderRadius="0"
+        _before={{ display: "none" }}
+        _checked={{ bg: "ink", color: "sheet", fontWeight: "700" }}
+        _focusVisible={{ outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "-2px" }}
+      >
+        <SegmentGroup.ItemText>{text}</SegmentGroup.ItemText>
+        <SegmentGroup.ItemHiddenInput />
+      </SegmentGroup.Item>
+    ))}
+  </SegmentGroup.Root>
+);
+
+/** Asks for a file. What is no such file is taken too: the server says why not. */
+export const FileButton = ({
+  label,
+  accept,
+  onFile,
+  children,
+  ...button
+}: Omit<ButtonProps, "onClick"> & {
+  /** Of the file, for whoever does not see the button. */
+  label: string;
+  /** What the window of the system offers, as in an input of type file. */
+  accept: string;
+  onFile: (file: File) => void;
+}) => (
+  <FileUpload.Root
+    w="auto"
+    maxFiles={1}
+    // Nothing is kept here, so that the same file can be chosen again.
+    acceptedFiles={[]}
+    onFileChange={({ acceptedFiles, rejectedFiles }) => {
+      const file = acceptedFiles[0] ?? rejectedFiles[0]?.file;
+      if (file) onFile(file);
+    }}
+  >
+    <FileUpload.HiddenInput accept={accept} aria-label={label} />
+    <FileUpload.Trigger asChild>
+      <PlainButton {...button}>{children}</PlainButton>
+    </FileUpload.Trigger>
+  </FileUpload.Root>
+);
 
 export const Group = ({ title, aside, children, ...rest }: BoxProps & { title: string; aside?: ReactNode }) => (
   <Box borderTopWidth="1px" borderColor="line" py="13px" {...rest}>
@@ -384,6 +417,28 @@ export const State = ({ tone, children }: { tone: keyof typeof tones; children: 
     <span>{children}</span>
   </Flex>
 );
+
+/** How far something is. */
+export function Progress({ label, done, total }: { label: string; done: number; total: number }) {
+  const share = total > 0 ? Math.min(1, done / total) : 0;
+  return (
+    <Box
+      role="progressbar"
+      aria-label={label}
+      aria-valuemin={0}
+      aria-valuemax={total}
+      aria-valuenow={done}
+      h="8px"
+      bg="white"
+      borderWidth="1px"
+      borderColor="edge"
+      borderRadius="field"
+      overflow="hidden"
+    >
+      <Box h="100%" w={`${share * 100}%`} bg="moss" />
+    </Box>
+  );
+}
 
 export function Window({
   title,

@@ -56,7 +56,6 @@ const config = defineConfig({
     "html, body": { bg: "paper", color: "ink", fontFamily: "body", fontSize: "ui", lineHeight: "1.35", height: "100%" },
     body: { fontVariantNumeric: "tabular-nums" },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "2px" },
-    ".segment:focus-visible + div": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "-2px" },
     "*, *::before, *::after": {
       _motionReduce: { animationDuration: "0s !important", transitionDuration: "0s !important" },
     },

@@ -15,5 +15,7 @@ export const words = {
     mostMegabytes: string,
   ) =>
     `Room used: ${sites} of ${mostSites} sites, ${pictures} of ${mostPictures} pictures, ${megabytes} of ${mostMegabytes} MB.`,
+  openCalendar: "Choose a day",
+  timeOfDay: "Time of day",
   locale: { language: "Language", zone: "Time zone", currency: "Currency" },
 } as const;

@@ -2,7 +2,8 @@
 // For whom something opens: visits, widths, languages, countries, where they came from, dates.
 import type { Conditions } from "@/core/opening/opening";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, Row, Segments, TextInput, Tick } from "@/studio/kit/kit";
+import { DayTime } from "@/studio/kit/day-time";
+import { Group, Row, Segments, Tick } from "@/studio/kit/kit";
 import { ListRow } from "./list-row";
 import { faultAt, type OpeningStepProps } from "./step";
 import { words as own } from "./words";
@@ -70,11 +71,11 @@ export function WhomStep({ settings: opening, faults, change }: OpeningStepProps
             error={faultAt(faults, edge) ?? (edge === "to" ? faults.conditions : undefined)}
           >
             {(ids) => (
-              <TextInput
+              <DayTime
                 {...ids}
-                type="datetime-local"
-                value={conditions[edge] ?? ""}
-                onChange={(time) => set({ [edge]: time || null })}
+                timeOfDay={edge === "from" ? "00:00" : "23:59"}
+                value={conditions[edge]}
+                onChange={(time) => set({ [edge]: time })}
               />
             )}
           </Row>

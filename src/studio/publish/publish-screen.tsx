@@ -4,12 +4,14 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { Finding } from "@/core/check/problems";
 import type { Gives } from "@/server/operations";
+import { useJob } from "@/studio/frame/job";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { TakeOut } from "@/studio/frame/take-out";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, PlainButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
+import { Loading, MainButton, PlainButton, Progress, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
 import { ChangeRow } from "./change-row";
 import { LookAtRelease } from "./look-at-release";
@@ -17,33 +19,6 @@ import { words } from "./words";
 
 const when = (iso: string) =>
   new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));
-
-interface JobProgress {
-  readonly state: "queued" | "running" | "done" | "failed";
-  readonly done: number;
-  readonly total: number;
-  readonly error: string | null;
-}
-
-/** Follows a job by server-sent events; the browser reconnects by itself after a restart. */
-function useJob(site: string, job: string | null, onEnd: () => void): JobProgress | null {
-  const [progress, setProgress] = useState<JobProgress | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the end is told once a job
-  useEffect(() => {
-    if (!job) return;
-    const events = new EventSource(`/api/sites/${site}/jobs/${job}`);
-    events.onmessage = (event) => {
-      const next = JSON.parse(event.data as string) as JobProgress;
-      setProgress(next);
-      if (next.state === "done" || next.state === "failed") {
-        events.close();
-        onEnd();
-      }
-    };
-    return () => events.close();
-  }, [site, job]);
-  return progress;
-}
 
 export function PublishScreen() {
   const site = useSite();
@@ -60,6 +35,7 @@ export function PublishScreen() {
   const [job, setJob] = useState<string | null>(null);
   const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
   const [lookedAt, setLookedAt] = useState<Release | null>(null);
+  const [taking, setTaking] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const { refusal, attempt } = useRefusal();
   const again = () =>
@@ -166,7 +142,7 @@ export function PublishScreen() {
                 ) : (
                   <>
                     <Text mb="4px">{progress ? words.progress(progress.done, progress.total) : words.beginning}</Text>
-                    <Progress done={progress?.done ?? 0} total={progress?.total ?? 1} />
+                    <Progress label={words.publishing} done={progress?.done ?? 0} total={progress?.total ?? 1} />
                   </>
                 )}
               </Box>
@@ -215,15 +191,15 @@ export function PublishScreen() {
                 </Box>
                 {release.state === "complete" ? (
                   <>
-                    <a
-                      href={`/api/sites/${site.key}/releases/${release.id}`}
-                      download
+                    <button
+                      type="button"
                       aria-label={words.download(release.number)}
                       title={words.downloadHint}
-                      style={{ padding: 6 }}
+                      style={{ padding: 6, cursor: "pointer" }}
+                      onClick={() => setTaking(release.id)}
                     >
                       <Download size={15} />
-                    </a>
+                    </button>
                     <PlainButton aria-label={words.lookAt(release.number)} onClick={() => setLookedAt(release)}>
                       {words.look}
                     </PlainButton>
@@ -234,6 +210,7 @@ export function PublishScreen() {
           </Box>
         </Box>
       </Flex>
+      {taking ? <TakeOut release={taking} onClose={() => setTaking(null)} /> : null}
       {lookedAt ? (
         <LookAtRelease
           release={lookedAt}
@@ -249,27 +226,6 @@ export function PublishScreen() {
 type Release = Gives<"publish.history">[number];
 
 /** How far a job is: an empty bar is empty. */
-function Progress({ done, total }: { done: number; total: number }) {
-  const share = total > 0 ? Math.min(1, done / total) : 0;
-  return (
-    <Box
-      role="progressbar"
-      aria-label={words.publishing}
-      aria-valuemin={0}
-      aria-valuemax={total}
-      aria-valuenow={done}
-      h="8px"
-      bg="white"
-      borderWidth="1px"
-      borderColor="edge"
-      borderRadius="field"
-      overflow="hidden"
-    >
-      <Box h="100%" w={`${share * 100}%`} bg="moss" />
-    </Box>
-  );
-}
-
 function Findings({ title, tone, findings }: { title: string; tone: "brick" | "amber"; findings: readonly Finding[] }) {
   const site = useSite();
   const placeOf = (finding: Finding) => {

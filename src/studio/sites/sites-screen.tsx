@@ -1,10 +1,10 @@
 "use client";
 // Sites: every site of the studio as a card with a small true picture of its home page.
 import { Box, Flex, Grid, Image, Menu, Portal, Text } from "@chakra-ui/react";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
 import Link from "next/link";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { siteStart } from "@/core/locale/country";
 import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
@@ -13,10 +13,10 @@ import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
 import {
   Choice,
+  FileButton,
   IconButton,
   Loading,
   MainButton,
-  PlainButton,
   RefusalNote,
   Row,
   State,
@@ -129,24 +129,19 @@ export function SitesScreen() {
   const [copying, setCopying] = useState<Card | null>(null);
   /** A site file whose key is taken, waiting for another. */
   const [taken, setTaken] = useState<File | null>(null);
-  const [imported, setImported] = useState<Refusal | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const refresh = () =>
     Promise.all([client.invalidateQueries({ queryKey: ["sites"] }), client.invalidateQueries({ queryKey: ["room"] })]);
   const mayMake = me.data && me.data.role !== "editor";
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    setImported(null);
-    try {
+  const bringing = useMutation({
+    mutationFn: async (chosen: File) => {
       await upload("/api/sites/import", chosen);
       await refresh();
-    } catch (refused) {
-      if (!(refused instanceof Refusal)) throw refused;
-      if (refused.code === "keyTaken") setTaken(chosen);
-      else setImported(refused);
-    }
-    if (file.current) file.current.value = "";
-  };
+    },
+    onError: (refused, chosen) => {
+      if (refused instanceof Refusal && refused.code === "keyTaken") setTaken(chosen);
+    },
+  });
+  const imported = bringing.error instanceof Refusal && bringing.error.code !== "keyTaken" ? bringing.error : null;
   return (
     <Flex minH="100vh" direction="column">
       <StudioBar />
@@ -160,17 +155,15 @@ export function SitesScreen() {
           </Box>
           {mayMake ? (
             <Flex gap="8px">
-              <input
-                ref={file}
-                type="file"
+              <FileButton
+                label={words.siteFile}
                 accept=".zip"
-                hidden
-                aria-label={words.siteFile}
-                onChange={(event) => void take(event.target.files?.[0])}
-              />
-              <PlainButton onClick={() => file.current?.click()}>
+                loading={bringing.isPending}
+                loadingText={words.readingSiteFile}
+                onFile={(chosen) => bringing.mutate(chosen)}
+              >
                 <Upload size={14} /> {words.fromSiteFile}
-              </PlainButton>
+              </FileButton>
               <MainButton onClick={() => setMaking(true)}>
                 <Plus size={14} /> {words.newSite}
               </MainButton>

@@ -18,6 +18,7 @@ export const words = {
   theStudio: "the studio",
   siteFile: "Site file",
   fromSiteFile: "From a site file",
+  readingSiteFile: "Reading the file…",
   newSite: "New site",
   siteFileWasNot: "The site file was not taken; nothing was changed.",
   theSites: "the sites",

@@ -3,6 +3,7 @@
 import { Editor, type Extensions } from "@tiptap/core";
 import { Link } from "@tiptap/extension-link";
 import { BulletList, ListItem as ItemExtension, OrderedList } from "@tiptap/extension-list";
+import { TextSelection } from "@tiptap/pm/state";
 import StarterKit from "@tiptap/starter-kit";
 import { kinds } from "@/core/page/kinds";
 import { isLink } from "@/core/page/link";
@@ -168,13 +169,20 @@ function rich(target: WordsTarget, at: Click | null): WordsSession {
       if (refusal) composer.say(refusal);
     },
   });
+  let placed = false;
   const place = () => {
-    const position = at ? editor.view.posAtCoords({ left: at.x, top: at.y })?.pos : null;
-    editor.commands.focus(position ?? "end");
+    if (placed || editor.isDestroyed) return;
+    placed = true;
+    const { view, state } = editor;
+    const position = (at && view.posAtCoords({ left: at.x, top: at.y })?.pos) ?? state.doc.content.size;
+    // Not by the editor's command, which waits for a frame: what is typed meanwhile would be lost.
+    view.focus();
+    view.dispatch(state.tr.setSelection(TextSelection.near(state.doc.resolve(position), -1)));
   };
-  // After the pressed button's own default, which would take the focus away again.
-  const frame = element.ownerDocument.defaultView;
-  frame?.requestAnimationFrame(() => !editor.isDestroyed && place());
+  // After the pressed button's own default, which would take the focus away again; and before the first key.
+  const page = element.ownerDocument;
+  page.defaultView?.requestAnimationFrame(place);
+  if (at) page.addEventListener("mouseup", place, { once: true, capture: true });
   let over = false;
   const end = () => {
     if (over) return;

@@ -3,6 +3,7 @@ import { and, eq, max } from "drizzle-orm";
 import { type BookingState, mayBecome } from "@/core/booking/state";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
+import { announce } from "@/data/event/outbox";
 import { conflict } from "../../problem";
 import type { LetterKind } from "../letters";
 import { freeTime } from "../take";
@@ -64,6 +65,8 @@ export async function writeHistory(
   await tx
     .insert(bookingHistory)
     .values({ siteId, bookingId, position: (last?.position ?? 0) + 1, at, by, what, before, after });
+  // A time that is kept while a visitor fills in a form is nothing for the Desk yet.
+  if (what !== "held") await announce(tx, siteId, "desk", { of: "booking", arrival: by === "client" });
 }
 
 /** Tells client and business; that a letter was held back stands in the booking's history. */

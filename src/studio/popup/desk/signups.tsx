@@ -1,12 +1,12 @@
 "use client";
-// Signups as a table that fetches just the rows in view, so that 50,000 are as quick as fifty.
+// Signups: what is fetched is the pages of rows in view.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueries, useQueryClient } from "@tanstack/react-query";
-import { useVirtualizer } from "@tanstack/react-virtual";
 import { Download } from "lucide-react";
-import { useDeferredValue, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
+import { type DeskColumn, DeskTable } from "@/studio/desk/desk-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Choice, MainButton, PlainButton, RefusalNote, State, TextInput, useRefusal, Window } from "@/studio/kit/kit";
@@ -14,16 +14,12 @@ import { words as own } from "./words";
 
 type Row = Gives<"desk.signups">["rows"][number];
 
-/** Rows fetched at once, and the height of one in px. */
+/** Rows fetched at once. */
 const pageSize = 100;
-const rowPx = 40;
 
 const stateNames = own.signupStates;
 const stateTones = { waiting: "amber", confirmed: "moss", withdrawn: "brick" } as const;
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
-const columns =
-  "minmax(150px,2fr) minmax(80px,1fr) minmax(170px,1.2fr) minmax(80px,1fr) minmax(120px,1.2fr) minmax(120px,1.4fr) 64px minmax(130px,1fr) 74px";
-
 const StateOf = ({ state }: { state: keyof typeof stateNames }) => (
   <Flex as="span" gap="6px" color={stateTones[state]} fontWeight="600">
     <span aria-hidden="true">{{ waiting: "…", confirmed: "✓", withdrawn: "×" }[state]}</span>
@@ -32,6 +28,53 @@ const StateOf = ({ state }: { state: keyof typeof stateNames }) => (
 );
 
 const answersOf = (row: Row) => row.answers.map(({ label, answer }) => `${label}: ${answer}`).join(" · ");
+
+const [address, name, stateWord, page, popup, answers, language, signedUp] = own.signupColumns;
+
+const columnsWith = (erase: (email: string) => void): readonly DeskColumn<Row>[] => [
+  {
+    id: "email",
+    header: address,
+    track: "minmax(150px,2fr)",
+    cell: ({ row }) => (
+      <Text as="span" fontWeight="650" title={row.original.email}>
+        {row.original.email}
+      </Text>
+    ),
+  },
+  { id: "name", header: name, track: "minmax(80px,1fr)", cell: ({ row }) => row.original.name },
+  {
+    id: "state",
+    header: stateWord,
+    track: "minmax(170px,1.2fr)",
+    cell: ({ row }) => <StateOf state={row.original.state} />,
+  },
+  { id: "page", header: page, track: "minmax(80px,1fr)", cell: ({ row }) => row.original.page },
+  { id: "popup", header: popup, track: "minmax(120px,1.2fr)", cell: ({ row }) => row.original.popup },
+  {
+    id: "answers",
+    header: answers,
+    track: "minmax(120px,1.4fr)",
+    cell: ({ row }) => <span title={answersOf(row.original)}>{answersOf(row.original)}</span>,
+  },
+  { id: "language", header: language, track: "64px", cell: ({ row }) => row.original.language },
+  {
+    id: "at",
+    header: signedUp,
+    track: "minmax(130px,1fr)",
+    cell: ({ row }) => when.format(new Date(row.original.at)),
+  },
+  {
+    id: "erase",
+    header: "",
+    track: "74px",
+    cell: ({ row }) => (
+      <PlainButton h="28px" aria-label={own.erase(row.original.email)} onClick={() => erase(row.original.email)}>
+        {own.eraseWord}
+      </PlainButton>
+    ),
+  },
+];
 
 export function Signups() {
   const site = useSite();
@@ -42,22 +85,19 @@ export function Signups() {
   const [widget, setWidget] = useState("");
   const [erasing, setErasing] = useState<string | null>(null);
   const { refusal, attempt } = useRefusal();
-  const scroller = useRef<HTMLDivElement>(null);
   const filter = {
     ...(state ? { state: state as keyof typeof stateNames } : {}),
     ...(widget ? { widget } : {}),
     ...(words ? { words } : {}),
   };
   const [all, setAll] = useState(0);
-  const virtual = useVirtualizer({
-    count: all,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowPx,
-    overscan: 8,
-  });
-  const items = virtual.getVirtualItems();
-  const first = Math.floor((items[0]?.index ?? 0) / pageSize);
-  const last = Math.floor((items.at(-1)?.index ?? 0) / pageSize);
+  const [view, setView] = useState({ first: 0, last: 0 });
+  const onView = useCallback((from: number, to: number) => {
+    const [first, last] = [Math.floor(from / pageSize), Math.floor(to / pageSize)];
+    setView((before) => (before.first === first && before.last === last ? before : { first, last }));
+  }, []);
+  const { first, last } = view;
+  const columns = useMemo(() => columnsWith(setErasing), []);
   const wanted = Array.from({ length: last - first + 1 }, (_, index) => first + index);
   const pages = useQueries({
     queries: wanted.map((page) => ({
@@ -122,102 +162,11 @@ export function Signups() {
         </a>
       </Flex>
       {error ? <State tone="brick">{error.message}</State> : null}
-      <Box
-        ref={scroller}
-        flex="1"
-        minH="200px"
-        overflow="auto"
-        bg="sheet"
-        borderWidth="1px"
-        borderColor="line"
-        role="table"
-        aria-label={own.signups}
-        aria-rowcount={all}
-        tabIndex={0}
-      >
-        <Box
-          role="row"
-          display="grid"
-          gridTemplateColumns={columns}
-          minW="1100px"
-          position="sticky"
-          top="0"
-          zIndex="1"
-          bg="wash"
-          px="12px"
-          h="34px"
-          alignItems="center"
-          gap="10px"
-          fontWeight="650"
-        >
-          {own.signupColumns.map((name) => (
-            <Text role="columnheader" key={name}>
-              {name}
-            </Text>
-          ))}
-        </Box>
-        <Box h={`${virtual.getTotalSize()}px`} position="relative" minW="1100px">
-          {items.map((item) => {
-            const row = rowAt(item.index);
-            return (
-              <Box
-                key={item.key}
-                role="row"
-                aria-rowindex={item.index + 1}
-                position="absolute"
-                left="0"
-                right="0"
-                top={`${item.start}px`}
-                h={`${rowPx}px`}
-                display="grid"
-                gridTemplateColumns={columns}
-                px="12px"
-                gap="10px"
-                alignItems="center"
-                borderBottomWidth="1px"
-                borderColor="line"
-              >
-                {row ? (
-                  <>
-                    <Text role="cell" fontWeight="650" truncate title={row.email}>
-                      {row.email}
-                    </Text>
-                    <Text role="cell" truncate>
-                      {row.name}
-                    </Text>
-                    <Box role="cell">
-                      <StateOf state={row.state} />
-                    </Box>
-                    <Text role="cell" truncate>
-                      {row.page}
-                    </Text>
-                    <Text role="cell" truncate>
-                      {row.popup}
-                    </Text>
-                    <Text role="cell" truncate title={answersOf(row)}>
-                      {answersOf(row)}
-                    </Text>
-                    <Text role="cell">{row.language}</Text>
-                    <Text role="cell">{when.format(new Date(row.at))}</Text>
-                    <Box role="cell">
-                      <PlainButton h="28px" aria-label={own.erase(row.email)} onClick={() => setErasing(row.email)}>
-                        {own.eraseWord}
-                      </PlainButton>
-                    </Box>
-                  </>
-                ) : (
-                  <Text role="cell" color="ink2">
-                    …
-                  </Text>
-                )}
-              </Box>
-            );
-          })}
-        </Box>
+      <DeskTable label={own.signups} columns={columns} all={all} leastPx={1100} rowAt={rowAt} onView={onView}>
         {loaded && all === 0 ? (
           <Text p="20px">{words || state || widget ? own.noSignupFitsTake : own.signupsThroughSitesPopups}</Text>
         ) : null}
-      </Box>
+      </DeskTable>
       <Window
         title={own.erasePerson}
         open={erasing !== null}

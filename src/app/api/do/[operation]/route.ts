@@ -6,8 +6,19 @@ import { type OperationName, operations } from "@/server/operations";
 import { notFound } from "@/server/problem";
 
 const largestInput = 4 << 20;
-/** What the studio asks by itself while a screen stands open. */
-const background: ReadonlySet<string> = new Set(["publish.changes", "pages.follow", "jobs.read", "mail.list"]);
+/** What the studio asks by itself while a screen stands open: because of what others did, not of what this person does. */
+const background: ReadonlySet<string> = new Set([
+  "publish.changes",
+  "publish.waiting",
+  "publish.history",
+  "pages.follow",
+  "pages.leave",
+  "jobs.read",
+  "mail.list",
+  "desk.signups",
+  "sites.frame",
+  "sites.list",
+]);
 
 export async function POST(request: Request, { params }: { params: Promise<{ operation: string }> }) {
   const { operation } = await params;

@@ -1,11 +1,11 @@
 // A site file comes in.
+
 import { json, onlyBy, respond } from "@/app/respond";
 import { ownStudio } from "@/server/account/members";
-import { siteFileLimits } from "@/server/apart/site-file";
-import { readBody } from "@/server/edge/request";
+import { bodyParts, drain } from "@/server/edge/request";
 import { takePoint } from "@/server/limit";
 import { signedIn } from "@/server/operation";
-import { askedKey, importSite } from "@/server/site/file";
+import { askedKey, importSite, largestFile } from "@/server/site/file";
 
 export async function POST(request: Request) {
   return respond(request, async (incoming) => {
@@ -15,12 +15,15 @@ export async function POST(request: Request) {
     // Another key than the file's own, where that one is taken.
     const wanted = new URL(request.url).searchParams.get("key");
     const key = wanted === null ? null : askedKey(wanted);
-    const file = await readBody(request, siteFileLimits.zipped);
-    const site = await importSite(call.context, studio.studioId, file, {
-      by: call.account.id,
-      ...(key === null ? {} : { key }),
-    });
-    return json({ key: site.key }, 201);
+    const parts = bodyParts(request, largestFile);
+    try {
+      const by = call.account.id;
+      const site = await importSite(call.context, studio.studioId, parts, key === null ? { by } : { by, key });
+      return json({ key: site.key }, 201);
+    } catch (error) {
+      await drain(parts);
+      throw error;
+    }
   });
 }
 

@@ -1,13 +1,14 @@
 // A release as a zip of static files.
 import { downloadParts, onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { exportRelease } from "@/server/release/export";
+import { releaseParts } from "@/server/release/export";
+import { bytesOf } from "@/server/zip";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; release: string }> }) {
   return respond(request, async (incoming) => {
     const { site, release } = await params;
-    const { name, parts } = await exportRelease(await onSite(incoming, site, "releases.read"), release);
-    return downloadParts(parts, name, "application/zip");
+    const { name, parts } = await releaseParts(await onSite(incoming, site, "releases.read"), release);
+    return downloadParts(bytesOf(parts), name, "application/zip");
   });
 }
 

@@ -1,0 +1,104 @@
+// A large site's heavy deeds are done by a process beside: the same answers, the same refusals, also when it dies.
+import { readdirSync, readFileSync } from "node:fs";
+import { and, eq } from "drizzle-orm";
+import { documents } from "@/data/page/tables";
+import { releaseFiles } from "@/data/release/tables";
+import { findSite } from "@/data/site/queries";
+import { largeSite } from "../../../tests/bench/sample";
+import { storeNewSite } from "../site/file";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { beside } from "./beside";
+
+let studio: TestStudio;
+beforeAll(async () => {
+  studio = await testStudio();
+  const site = { ...largeSite("many-pages", 60), widgets: [], media: [] };
+  await storeNewSite(studio.context, studio.studioId, site, new Map(), "owner");
+});
+afterAll(() => studio.close());
+
+/** What the system says of a process (proc_pid_stat(5)), from its state on. */
+const statOf = (pid: number | string): readonly string[] => {
+  const text = readFileSync(`/proc/${pid}/stat`, "utf8");
+  return text.slice(text.lastIndexOf(")") + 2).split(" ");
+};
+
+/** Processes beside that this one has started. */
+const children = (): readonly number[] =>
+  readdirSync("/proc").flatMap((name) => {
+    try {
+      const ours = /^\d+$/.test(name) && Number(statOf(name)[1]) === process.pid;
+      return ours && readFileSync(`/proc/${name}/cmdline`, "utf8").includes("beside.mjs") ? [Number(name)] : [];
+    } catch {
+      // Ended meanwhile.
+      return [];
+    }
+  });
+
+test("a release of many pages is begun and put together beside, and is whole", async () => {
+  const started = (await studio.as("designer", "publish.start", { site: "many-pages", leaveOut: [] })) as {
+    job: string;
+    release: string;
+  };
+  await studio.work();
+  expect(await studio.as("designer", "jobs.read", { site: "many-pages", job: started.job })).toMatchObject({
+    state: "done",
+    done: 61,
+    total: 61,
+  });
+  const pages = await studio.context.db
+    .select({ path: releaseFiles.path })
+    .from(releaseFiles)
+    .where(and(eq(releaseFiles.releaseId, started.release), eq(releaseFiles.type, "text/html; charset=utf-8")));
+  // Sixty, and the one for what is not there.
+  expect(pages).toHaveLength(61);
+  expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(started.release);
+  expect(children().length).toBeGreaterThan(0);
+  // They give way: nice ones, and of the idle class (5) where the system has it.
+  for (const pid of children())
+    expect([statOf(pid)[16], ["0", "5"].includes(statOf(pid)[38] ?? "")]).toEqual(["19", true]);
+}, 120_000);
+
+test("what changed is told, and what is refused is refused with the same words", async () => {
+  await studio.context.db.update(documents).set({ title: "Another title" }).where(eq(documents.id, "page7"));
+  const changes = (await studio.as("editor", "publish.changes", { site: "many-pages" })) as { changes: unknown[] };
+  expect(changes.changes).toHaveLength(1);
+  await expect(studio.as("editor", "publish.start", { site: "many-pages", leaveOut: [] })).rejects.toMatchObject({
+    status: 403,
+  });
+  await expect(studio.as("stranger", "publish.changes", { site: "many-pages" })).rejects.toMatchObject({ status: 404 });
+  await expect(studio.as("owner", "publish.look", { site: "many-pages", release: "none" })).rejects.toMatchObject({
+    status: 404,
+    fields: [{ path: "request", message: expect.stringContaining("not here") }],
+  });
+  await expect(
+    studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [{ of: "tune", id: "x" }] } as never),
+  ).rejects.toMatchObject({ status: 422 });
+}, 60_000);
+
+test("who waits for a process that is killed hears of it, and the next deed is done by another", async () => {
+  const { release } = (await studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [] })) as {
+    release: string;
+  };
+  const before = children();
+  const waits = beside(studio.context, "release", { release }, async () => {
+    for (const pid of children()) process.kill(pid, "SIGKILL");
+  });
+  await expect(waits).rejects.toThrow("SIGKILL");
+  expect(await studio.as("owner", "publish.changes", { site: "many-pages" })).toMatchObject({ changes: [{}] });
+  expect(children().some((pid) => before.includes(pid))).toBe(false);
+  await studio.work();
+  expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(release);
+}, 120_000);
+
+test("a release whose job another process has taken is not gone on with", async () => {
+  // It stands in the navigation, so that every page is to be rendered.
+  await studio.context.db.update(documents).set({ title: "In the navigation" }).where(eq(documents.id, "page2"));
+  const { release } = (await studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [] })) as {
+    release: string;
+  };
+  const taken = beside(studio.context, "release", { release }, () => Promise.reject(new Error("taken by another")));
+  await expect(taken).rejects.toThrow("taken by another");
+  await studio.work();
+  expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(release);
+}, 120_000);

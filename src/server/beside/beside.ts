@@ -1,0 +1,154 @@
+// What takes long on a large site is done by a process of its own, which gives way to the one that answers visitors. A
+// thread would share its memory's cleaners with them: those run at full speed on all cores, milliseconds at a time.
+import { type ChildProcess, fork, spawn } from "node:child_process";
+import { resolve as absolute } from "node:path";
+import type { Context } from "../context";
+import { Problem } from "../problem";
+import type { Settings } from "../settings";
+
+/** What can be done beside, by name: what is sent along and what comes back. */
+export interface BesideTasks {
+  /** Puts a release together; answers how many pages were rendered. */
+  readonly release: { readonly takes: { readonly release: string }; readonly gives: number };
+  /** Performs an operation of the studio for somebody. */
+  readonly operation: {
+    readonly takes: {
+      readonly name: string;
+      readonly input: unknown;
+      readonly account: unknown;
+      readonly session: unknown;
+      readonly address: string;
+      readonly agent: string;
+      readonly tab: string;
+    };
+    readonly gives: unknown;
+  };
+}
+
+export interface Asked {
+  readonly id: number;
+  readonly settings: Settings;
+  readonly task: keyof BesideTasks;
+  readonly given: never;
+}
+
+export type Said = { readonly id: number } & (
+  | { readonly done: number }
+  | { readonly gives: unknown }
+  | { readonly failed: string }
+  | { readonly problem: Pick<Problem, "status" | "code" | "title" | "fields" | "headers" | "more"> }
+);
+
+/** Set in the process beside: there things are done at once. */
+export const besideVariable = "WEBITOR_BESIDE";
+
+/** A process is kept for what comes next this long, in ms: to begin one takes most of a second. */
+const keptMs = 60_000;
+
+/**
+ * Starts a process. On Linux it is of the idle class (sched(7)), which leaves a core the moment a visitor wants it;
+ * elsewhere, or without the program that sets the class, it makes itself a nice one.
+ */
+function start(script: string): Promise<ChildProcess> {
+  const options = {
+    stdio: ["ignore", "inherit", "inherit", "ipc"] as ("ignore" | "inherit" | "ipc")[],
+    env: { ...process.env, [besideVariable]: "1" },
+  };
+  const source = "--enable-source-maps";
+  return new Promise((resolve) => {
+    const idle = spawn("chrt", ["--idle", "0", process.execPath, source, script], options);
+    idle.once("spawn", () => resolve(idle));
+    idle.once("error", () => resolve(fork(script, { ...options, execArgv: [source] })));
+  });
+}
+
+interface Waiting {
+  told(done: number): Promise<void>;
+  resolve(value: never): void;
+  reject(error: unknown): void;
+}
+
+/** One process and what is being done in it. */
+class Beside {
+  private readonly waiting = new Map<number, Waiting>();
+  private last = 0;
+  private toEnd: ReturnType<typeof setTimeout> | undefined;
+  over = false;
+
+  constructor(private readonly child: ChildProcess) {
+    child.on("message", (said: Said) => this.hear(said));
+    child.on("error", (error) => this.end(error));
+    child.on("exit", (code, signal) => this.end(new Error(`What was done beside ended with ${signal ?? code}`)));
+    // An idle one keeps nobody from ending.
+    child.unref();
+    child.channel?.unref();
+  }
+
+  private hear(said: Said) {
+    const one = this.waiting.get(said.id);
+    if (!one) return;
+    if ("done" in said) {
+      // Whoever asked wants it no more: another process has taken the job.
+      one.told(said.done).catch((error: unknown) => this.end(error));
+      return;
+    }
+    this.waiting.delete(said.id);
+    if ("gives" in said) one.resolve(said.gives as never);
+    else if ("problem" in said) {
+      const { status, code, title, fields, headers, more } = said.problem;
+      one.reject(new Problem(status, code, title, fields, headers, more));
+    } else one.reject(new Error(said.failed));
+    if (this.waiting.size) return;
+    this.child.channel?.unref();
+    this.toEnd = setTimeout(() => this.end(new Error("It was let go")), keptMs);
+    this.toEnd.unref();
+  }
+
+  /** Ends the process and with it all that is being done. */
+  end(error: unknown) {
+    if (this.over) return;
+    this.over = true;
+    clearTimeout(this.toEnd);
+    this.child.kill("SIGKILL");
+    for (const one of this.waiting.values()) one.reject(error);
+    this.waiting.clear();
+  }
+
+  ask<T extends keyof BesideTasks>(
+    context: Context,
+    task: T,
+    given: BesideTasks[T]["takes"],
+    told: (done: number) => Promise<void>,
+  ): Promise<BesideTasks[T]["gives"]> {
+    clearTimeout(this.toEnd);
+    this.child.channel?.ref();
+    this.last += 1;
+    const id = this.last;
+    const settings = { ...context.settings, now: context.now().toISOString() };
+    return new Promise((resolve, reject) => {
+      this.waiting.set(id, { told, resolve, reject });
+      this.child.send({ id, settings, task, given } as Asked, (error) => error && this.end(error));
+    });
+  }
+}
+
+/** A release that is given up ends its process; what people wait for goes on in another. */
+const kept = new Map<keyof BesideTasks, Promise<Beside>>();
+
+/** Does something beside. Throws what it throws there; an Error when its process dies. */
+export async function beside<T extends keyof BesideTasks>(
+  context: Context,
+  task: T,
+  given: BesideTasks[T]["takes"],
+  told: (done: number) => Promise<void> = async () => {},
+): Promise<BesideTasks[T]["gives"]> {
+  // Not awaited where there is none: two who ask at once are to get the same.
+  const known = kept.get(task);
+  let one = known && (await known);
+  if (!one || one.over) {
+    const begun = start(absolute(context.settings.buildFolder, "beside.mjs")).then((child) => new Beside(child));
+    kept.set(task, begun);
+    one = await begun;
+  }
+  return one.ask(context, task, given, told);
+}

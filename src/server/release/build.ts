@@ -1,0 +1,119 @@
+// Puts a release together: what changed is rendered into rows, the rest is carried over from the live one.
+import { and, eq, ne, sql } from "drizzle-orm";
+import { pagePath } from "@/core/site/site";
+import { releaseFiles, releases } from "@/data/release/tables";
+import { sites } from "@/data/site/tables";
+import type { Context } from "../context";
+import { type FileRow, Publisher } from "./publisher";
+
+/** How often it is told how far it is, in ms. */
+const toldEveryMs = 200;
+/** Rows of so many pages are stored at once. */
+const pagesAtOnce = 5;
+
+async function insertRows(context: Context, rows: readonly FileRow[]) {
+  for (let at = 0; at < rows.length; at += 200)
+    await context.db
+      .insert(releaseFiles)
+      .ignore()
+      .values(rows.slice(at, at + 200));
+}
+
+/** Takes pages, and the assets they refer to, from the live release into the new one: the rows never leave the database. */
+async function carryOver(context: Context, siteId: string, live: string, release: string, paths: readonly string[]) {
+  const columns = sql`site_id, release_id, path, type, \`blob\`, packed, input, uses, styles, locale, assets`;
+  const taken = sql`old.site_id, ${release}, old.path, old.type, old.\`blob\`, old.packed, old.input, old.uses, old.styles, old.locale, old.assets`;
+  for (let at = 0; at < paths.length; at += 500) {
+    const some = paths.slice(at, at + 500);
+    // The assets first: where a page's row stands, what it refers to does too.
+    await context.db.execute(
+      sql`insert ignore into release_files (${columns})
+        select distinct ${taken} from release_files page
+        join json_table(page.assets, '$[*]' columns (path varchar(240) path '$')) asset
+        join release_files old on old.site_id = page.site_id and old.release_id = page.release_id and old.path = asset.path
+        where page.site_id = ${siteId} and page.release_id = ${live} and page.path in ${some}`,
+    );
+    await context.db.execute(
+      sql`insert ignore into release_files (${columns})
+        select ${taken} from release_files old
+        where old.site_id = ${siteId} and old.release_id = ${live} and old.path in ${some}`,
+    );
+  }
+}
+
+/**
+ * Puts a release together and answers how many pages were rendered. It may be ended and begun again at any moment: pages
+ * that have their row are passed over. `told` hears how many steps are done, and may end it by throwing.
+ */
+export async function buildRelease(
+  context: Context,
+  releaseId: string,
+  told: (done: number) => Promise<void>,
+): Promise<number> {
+  const [release] = await context.db.select().from(releases).where(eq(releases.id, releaseId));
+  if (!release) throw new Error("The release is gone");
+  const [row] = await context.db
+    .select({ id: sites.id, live: sites.liveReleaseId })
+    .from(sites)
+    .where(eq(sites.id, release.siteId));
+  if (!row) throw new Error("The site is gone");
+  const publisher = await Publisher.of(context, row.id, release.id, release.snapshot);
+  const done = new Set(
+    (
+      await context.db
+        .select({ path: releaseFiles.path })
+        .from(releaseFiles)
+        .where(eq(releaseFiles.releaseId, release.id))
+    ).map((file) => file.path),
+  );
+  const live = row.live ?? "";
+  const before = new Map(
+    (
+      await context.db
+        .select({ path: releaseFiles.path, input: releaseFiles.input, uses: releaseFiles.uses })
+        .from(releaseFiles)
+        .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, live), ne(releaseFiles.input, "")))
+    ).map((file) => [file.path, file]),
+  );
+  let rendered = release.rendered;
+  let finished = 0;
+  let lastTold = 0;
+  const carried: string[] = [];
+  let made: (readonly FileRow[])[] = [];
+  /** Assets that have their row: most pages have the same fonts, scripts and pictures. */
+  const stored = new Set<string>();
+  const store = async () => {
+    await publisher.keep();
+    // The pages' own rows come last: where one stands, its assets do too.
+    const assets = made.flatMap((rows) => rows.slice(1)).filter(({ path }) => !stored.has(path) && stored.add(path));
+    await insertRows(context, assets);
+    await insertRows(
+      context,
+      made.flatMap((rows) => rows.slice(0, 1)),
+    );
+    made = [];
+  };
+  for (const page of release.snapshot.pages) {
+    finished += 1;
+    const path = pagePath(page);
+    if (done.has(path)) continue;
+    const earlier = before.get(path);
+    if (earlier && earlier.input === publisher.inputOf(page, earlier.uses)) {
+      carried.push(path);
+      continue;
+    }
+    made.push(await publisher.page(page));
+    rendered += 1;
+    if (made.length >= pagesAtOnce) await store();
+    if (Date.now() - lastTold < toldEveryMs) continue;
+    lastTold = Date.now();
+    await told(finished);
+  }
+  await store();
+  await carryOver(context, row.id, live, release.id, carried);
+  const common = await publisher.common();
+  await publisher.keep();
+  await insertRows(context, common);
+  await told(release.snapshot.pages.length + 1);
+  return rendered;
+}
