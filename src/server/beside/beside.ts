@@ -32,12 +32,16 @@ export interface Asked {
   readonly given: never;
 }
 
-export type Said = { readonly id: number } & (
-  | { readonly done: number }
+type Answer = { readonly id: number } & (
   | { readonly gives: unknown }
   | { readonly failed: string }
   | { readonly problem: Pick<Problem, "status" | "code" | "title" | "fields" | "headers" | "more"> }
 );
+
+export type Said =
+  | { readonly id: number; readonly begun: true }
+  | { readonly id: number; readonly done: number }
+  | Answer;
 
 /** Set in the process beside: there things are done at once. */
 export const besideVariable = "WEBITOR_BESIDE";
@@ -45,24 +49,32 @@ export const besideVariable = "WEBITOR_BESIDE";
 /** A process is kept for what comes next this long, in ms: to begin one takes most of a second. */
 const keptMs = 60_000;
 
+/** What was asked of a process that died before it had begun: another may be asked. */
+class NotBegun extends Error {}
+
 /**
  * Starts a process. On Linux it is of the idle class (sched(7)), which leaves a core the moment a visitor wants it;
- * elsewhere, or without the program that sets the class, it makes itself a nice one.
+ * elsewhere, without the program that sets the class, or when a `plain` one is asked for, it makes itself a nice one.
  */
-function start(script: string): Promise<ChildProcess> {
+function start(script: string, plain: boolean): Promise<ChildProcess> {
   const options = {
     stdio: ["ignore", "inherit", "inherit", "ipc"] as ("ignore" | "inherit" | "ipc")[],
     env: { ...process.env, [besideVariable]: "1" },
   };
   const source = "--enable-source-maps";
+  const nice = () => fork(script, { ...options, execArgv: [source] });
+  if (plain) return Promise.resolve(nice());
   return new Promise((resolve) => {
     const idle = spawn("chrt", ["--idle", "0", process.execPath, source, script], options);
     idle.once("spawn", () => resolve(idle));
-    idle.once("error", () => resolve(fork(script, { ...options, execArgv: [source] })));
+    idle.once("error", () => resolve(nice()));
   });
 }
 
 interface Waiting {
+  begun: boolean;
+  /** What has been told so far was heard: one after the other, and all of it before the answer. */
+  heard: Promise<unknown>;
   told(done: number): Promise<void>;
   resolve(value: never): void;
   reject(error: unknown): void;
@@ -78,7 +90,8 @@ class Beside {
   constructor(private readonly child: ChildProcess) {
     child.on("message", (said: Said) => this.hear(said));
     child.on("error", (error) => this.end(error));
-    child.on("exit", (code, signal) => this.end(new Error(`What was done beside ended with ${signal ?? code}`)));
+    // Not "exit": what it said before may still be on its way then.
+    child.on("disconnect", () => this.end(new Error("What was done beside ended before its end")));
     // An idle one keeps nobody from ending.
     child.unref();
     child.channel?.unref();
@@ -87,12 +100,20 @@ class Beside {
   private hear(said: Said) {
     const one = this.waiting.get(said.id);
     if (!one) return;
-    if ("done" in said) {
-      // Whoever asked wants it no more: another process has taken the job.
-      one.told(said.done).catch((error: unknown) => this.end(error));
+    if ("begun" in said) {
+      one.begun = true;
       return;
     }
-    this.waiting.delete(said.id);
+    if ("done" in said) {
+      // Whoever asked wants it no more: another process has taken the job.
+      one.heard = one.heard.then(() => one.told(said.done)).catch((error: unknown) => this.end(error));
+      return;
+    }
+    one.heard.then(() => this.answer(said, one));
+  }
+
+  private answer(said: Answer, one: Waiting) {
+    if (!this.waiting.delete(said.id)) return;
     if ("gives" in said) one.resolve(said.gives as never);
     else if ("problem" in said) {
       const { status, code, title, fields, headers, more } = said.problem;
@@ -110,7 +131,7 @@ class Beside {
     this.over = true;
     clearTimeout(this.toEnd);
     this.child.kill("SIGKILL");
-    for (const one of this.waiting.values()) one.reject(error);
+    for (const one of this.waiting.values()) one.reject(one.begun ? error : new NotBegun(String(error)));
     this.waiting.clear();
   }
 
@@ -126,7 +147,7 @@ class Beside {
     const id = this.last;
     const settings = { ...context.settings, now: context.now().toISOString() };
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { told, resolve, reject });
+      this.waiting.set(id, { begun: false, heard: Promise.resolve(), told, resolve, reject });
       this.child.send({ id, settings, task, given } as Asked, (error) => error && this.end(error));
     });
   }
@@ -135,20 +156,32 @@ class Beside {
 /** A release that is given up ends its process; what people wait for goes on in another. */
 const kept = new Map<keyof BesideTasks, Promise<Beside>>();
 
-/** Does something beside. Throws what it throws there; an Error when its process dies. */
+/** The process for a task; two who ask at once get the same. */
+async function processFor(context: Context, task: keyof BesideTasks, plain: boolean): Promise<Beside> {
+  const known = kept.get(task);
+  // Not awaited where there is none: two who ask at once are to get the same.
+  const one = known && (await known);
+  if (one && !one.over) return one;
+  const begun = start(absolute(context.settings.buildFolder, "beside.mjs"), plain).then((child) => new Beside(child));
+  kept.set(task, begun);
+  return begun;
+}
+
+/**
+ * Does something beside. Throws what it throws there; an Error when its process dies while it is at it. One that had
+ * died before it began is followed by another, once.
+ */
 export async function beside<T extends keyof BesideTasks>(
   context: Context,
   task: T,
   given: BesideTasks[T]["takes"],
   told: (done: number) => Promise<void> = async () => {},
 ): Promise<BesideTasks[T]["gives"]> {
-  // Not awaited where there is none: two who ask at once are to get the same.
-  const known = kept.get(task);
-  let one = known && (await known);
-  if (!one || one.over) {
-    const begun = start(absolute(context.settings.buildFolder, "beside.mjs")).then((child) => new Beside(child));
-    kept.set(task, begun);
-    one = await begun;
+  const ask = async (plain: boolean) => (await processFor(context, task, plain)).ask(context, task, given, told);
+  try {
+    return await ask(false);
+  } catch (error) {
+    if (error instanceof NotBegun) return await ask(true);
+    throw error;
   }
-  return one.ask(context, task, given, told);
 }

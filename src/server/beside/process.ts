@@ -40,6 +40,7 @@ let context: Context | null = null;
 
 process.on("message", async ({ id, settings, task, given }: Asked) => {
   context ??= createContext(settings, 4);
+  await say({ id, begun: true });
   const told = (done: number) => say({ id, done });
   try {
     await say({ id, gives: (await tasks[task](context, given, told)) ?? null });
