@@ -1,10 +1,10 @@
 // What would be broken on the live site: found without layout, each with its place.
-import type { Problem, RefOf } from "@/core/kind/holder";
+import type { Problem, RefOf, Surroundings } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
 import { knownIn } from "@/core/site/known";
-import type { SiteFile } from "@/core/site/site";
+import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
 import { kindOf, refsOf } from "@/core/widget/kinds";
 import type { WidgetKindName } from "@/core/widget/settings";
@@ -27,37 +27,58 @@ const gone: Readonly<Record<RefOf, { readonly code: string; told: (id: string) =
     service: { code: "check.serviceGone", told: () => ({}) },
   };
 
-/** Every finding of a site, in the order of its documents; or only those that stop a release, which are found sooner. */
-export function siteProblems(site: SiteFile, asked: "all" | "stops" = "all"): readonly Finding[] {
+/** Every finding, or only those that stop a release, which are found sooner. */
+export type Asked = "all" | "stops";
+
+const thatAre = (asked: Asked, findings: readonly Finding[]) =>
+  asked === "all" ? findings : findings.filter(({ weight }) => weight === "stops");
+
+/** What is wrong in one document: a page's id, "header" or "footer", and its tree. */
+export function documentProblems(
+  document: string,
+  root: PageNode,
+  around: Surroundings,
+  asked: Asked = "all",
+): readonly Finding[] {
   const findings: Finding[] = [];
-  const around = knownIn(site);
-  const documents = [
-    ["header", site.header],
-    ...site.pages.map((page) => [page.id, page.body]),
-    ["footer", site.footer],
-  ] as [string, PageNode][];
-  for (const [document, root] of documents)
-    for (const node of everyNode(root)) {
-      const kind = kinds[node.kind];
-      const found = (weight: Finding["weight"], code: string, values: Readonly<Record<string, string>> = {}) =>
-        findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
-      if (asked === "all") {
-        const [sample] = samplesIn(node);
-        if (sample !== undefined) found("look", "check.sample", { words: sample });
-        for (const code of kind.nodeProblems?.(node) ?? []) found("look", code);
-      }
-      for (const ref of kind.refs?.(node.content) ?? [])
-        if (!around.has(ref.of, ref.id)) found("stops", gone[ref.of].code, gone[ref.of].told(ref.id));
-      for (const { weight, code, values } of kind.problems?.(node.content, around) ?? []) found(weight, code, values);
+  for (const node of everyNode(root)) {
+    const kind = kinds[node.kind];
+    const found = (weight: Finding["weight"], code: string, values: Readonly<Record<string, string>> = {}) =>
+      findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
+    if (asked === "all") {
+      const [sample] = samplesIn(node);
+      if (sample !== undefined) found("look", "check.sample", { words: sample });
+      for (const code of kind.nodeProblems?.(node) ?? []) found("look", code);
     }
-  for (const page of asked === "all" ? site.pages : []) {
-    const onPage = (code: string) =>
-      findings.push({ weight: "look", document: page.id, node: null, widget: null, reason: { code } });
-    const titles = [...everyNode(page.body)].filter((node) => kinds[node.kind].headingLevel?.(node.content) === 1);
-    if (titles.length === 0) onPage("check.noPageTitle");
-    if (titles.length > 1) onPage("check.twoPageTitles");
-    if (!page.description && !site.settings.description) onPage("check.noPageDescription");
+    for (const ref of kind.refs?.(node.content) ?? [])
+      if (!around.has(ref.of, ref.id)) found("stops", gone[ref.of].code, gone[ref.of].told(ref.id));
+    for (const { weight, code, values } of kind.problems?.(node.content, around) ?? []) found(weight, code, values);
   }
+  return thatAre(asked, findings);
+}
+
+/** How pages are headed and described: worth a look. */
+function* pageProblems(page: SitePage, settings: SiteFile["settings"]): Generator<Finding> {
+  const onPage = (code: string): Finding => ({
+    weight: "look",
+    document: page.id,
+    node: null,
+    widget: null,
+    reason: { code },
+  });
+  const titles = [...everyNode(page.body)].filter((node) => kinds[node.kind].headingLevel?.(node.content) === 1);
+  if (titles.length === 0) yield onPage("check.noPageTitle");
+  if (titles.length > 1) yield onPage("check.twoPageTitles");
+  if (!page.description && !settings.description) yield onPage("check.noPageDescription");
+}
+
+/** What is wrong with a site besides its documents: no home page, and its widgets. */
+export function frameProblems(
+  site: Pick<KeptSite, "pages" | "widgets">,
+  around: Surroundings,
+  asked: Asked = "all",
+): readonly Finding[] {
+  const findings: Finding[] = [];
   if (!site.pages.some((page) => page.slug === ""))
     findings.push({ weight: "stops", document: null, node: null, widget: null, reason: { code: "check.noHome" } });
   for (const widget of site.widgets) {
@@ -70,5 +91,17 @@ export function siteProblems(site: SiteFile, asked: "all" | "stops" = "all"): re
     for (const { weight, code, values } of kind.problems?.(widget.settings as never, around) ?? [])
       found(weight, code, values);
   }
-  return asked === "all" ? findings : findings.filter(({ weight }) => weight === "stops");
+  return thatAre(asked, findings);
+}
+
+/** Every finding of a site, in the order of its documents. */
+export function siteProblems(site: SiteFile): readonly Finding[] {
+  const around = knownIn(site);
+  return [
+    ...documentProblems("header", site.header, around),
+    ...site.pages.flatMap((page) => documentProblems(page.id, page.body, around)),
+    ...documentProblems("footer", site.footer, around),
+    ...site.pages.flatMap((page) => [...pageProblems(page, site.settings)]),
+    ...frameProblems(site, around),
+  ];
 }

@@ -5,7 +5,7 @@ import type { PageNode } from "@/core/page/node";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { shownOf } from "@/core/widget/kinds";
 import { writeSiteFile } from "./read";
-import type { SiteFile, SitePage } from "./site";
+import type { KeptSite, SiteFile, SitePage } from "./site";
 
 export type ChangeOf = "page" | "header" | "footer" | "brand" | "settings" | "widget" | "redirect";
 
@@ -144,7 +144,8 @@ function readable(site: SiteFile): SiteFile {
 const shownWidgets = (site: SiteFile) =>
   site.widgets.map((widget) => ({ ...widget, shown: shownOf(widget, site) as object | null }));
 
-const redirectsOf = (site: SiteFile) => (site.redirects ?? []).map((redirect) => ({ ...redirect, id: redirect.from }));
+const redirectsOf = (site: Pick<SiteFile, "redirects">) =>
+  (site.redirects ?? []).map((redirect) => ({ ...redirect, id: redirect.from }));
 
 /** Every change from `before` to `now`; with no `before`, everything that goes live is new. */
 export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): readonly Change[] {
@@ -201,7 +202,7 @@ function listWithout<T extends Listed>(before: readonly T[], now: readonly T[], 
 }
 
 /** `now` with some changes left as they were in `before`. */
-export function withoutChanges(before: SiteFile, now: SiteFile, left: readonly ChangeName[]): SiteFile {
+export function withoutChanges<Site extends KeptSite>(before: Site, now: Site, left: readonly ChangeName[]): Site {
   const ids = (of: ChangeOf) => new Set(left.filter((change) => change.of === of).map((change) => change.id));
   const isLeft = (of: ChangeOf) => ids(of).size > 0;
   const redirects = listWithout(redirectsOf(before), redirectsOf(now), ids("redirect")).map(

@@ -2,7 +2,7 @@
 import type { RefOf, Surroundings } from "@/core/kind/holder";
 import type { PageNode } from "@/core/page/node";
 import { partKinds, widgetKinds } from "@/core/widget/kinds";
-import type { SiteFile } from "./site";
+import type { KeptSite, SiteFile } from "./site";
 
 /** Every tree of a site with its path in the site file. */
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
@@ -11,12 +11,12 @@ export const documentsOf = (site: SiteFile): readonly (readonly [path: string, r
   ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),
 ];
 
-/** The site as its blocks and widgets are judged in it. */
-export function knownIn(
-  site: Omit<SiteFile, "format" | "header" | "footer" | "pages"> & {
-    readonly pages: readonly { readonly id: string }[];
-  },
-): Surroundings {
+/** What of a site can be pointed at. */
+type Around = Omit<SiteFile, "format" | "header" | "footer" | "pages"> & {
+  readonly pages: readonly { readonly id: string }[];
+};
+
+function idsIn(site: Around): Readonly<Record<RefOf, ReadonlySet<string>>> {
   const ids: Record<RefOf, Set<string>> = {
     page: new Set(site.pages.map((page) => page.id)),
     media: new Set(site.media.map((entry) => entry.hash)),
@@ -27,6 +27,24 @@ export function knownIn(
     const own = site[name];
     if (own) for (const { of, id } of part.ids(own)) ids[of].add(id);
   }
+  return ids;
+}
+
+/**
+ * Whether what could be pointed at in one state of a site is there in another, and its widgets are as they were: a page
+ * that was sound in the one and has not changed is sound in the other.
+ */
+export function keepsAll(before: KeptSite, now: KeptSite): boolean {
+  const then = idsIn(before);
+  const ids = idsIn(now);
+  for (const of of Object.keys(then) as RefOf[]) for (const id of then[of]) if (!ids[of].has(id)) return false;
+  const [wasAround, isAround] = [knownIn(before), knownIn(now)];
+  return before.widgets.every(({ id }) => JSON.stringify(wasAround.widget(id)) === JSON.stringify(isAround.widget(id)));
+}
+
+/** The site as its blocks and widgets are judged in it. */
+export function knownIn(site: Around): Surroundings {
+  const ids = idsIn(site);
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {
     has: (of, id) => ids[of].has(id),

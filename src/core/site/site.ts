@@ -90,6 +90,26 @@ export interface SiteFile extends Omit<SiteFrame, "pages"> {
   readonly redirects?: readonly Redirect[];
 }
 
+/** What is said of a page, without its body or where that is. */
+export const metaOf = ({ id, title, slug, description, inNavigation }: PageMeta): PageMeta => ({
+  id,
+  title,
+  slug,
+  description,
+  inNavigation,
+});
+
+/**
+ * A page of a release: what is said of it, and the key of its body, which is kept once for all releases that have it.
+ * Releases from before bodies were kept apart hold them themselves.
+ */
+export type KeptPage = PageMeta & ({ readonly state: string } | { readonly body: PageNode });
+
+/** A site whose pages' bodies are kept apart: what a release is put together from. */
+export interface KeptSite extends Omit<SiteFile, "pages"> {
+  readonly pages: readonly KeptPage[];
+}
+
 /** Path of a page on its site: "/" or "/slug", below the part that its language has in addresses. */
 export const pagePath = (page: Pick<PageMeta, "slug">, locale?: SiteLocale): string =>
   `${locale?.prefix ?? ""}/${page.slug}`;

@@ -1,7 +1,8 @@
 // Releases: for every path of the site what is answered, and the answers themselves, compressed once.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import type { PageNode } from "@/core/page/node";
 import type { Use } from "@/core/render/render";
-import type { SiteFile } from "@/core/site/site";
+import type { KeptSite, SiteFile } from "@/core/site/site";
 import { instant, json, packedJson } from "../columns";
 
 export const releases = mysqlTable(
@@ -12,7 +13,7 @@ export const releases = mysqlTable(
     number: int("number").notNull(),
     state: mysqlEnum("state", ["building", "complete"]).notNull(),
     /** The site as it stood when publishing began: what a resumed job goes on with, and what changes are told from. */
-    snapshot: packedJson<SiteFile>("snapshot").notNull(),
+    snapshot: packedJson<KeptSite>("snapshot").notNull(),
     /** The snapshot's widgets: what visitors' calls are answered by, without unpacking the whole. */
     widgets: json<SiteFile["widgets"]>("widgets").notNull(),
     userId: varchar("user_id", { length: 24 }).notNull(),
@@ -39,8 +40,22 @@ export const releaseUnits = mysqlTable(
   },
   (table) => [
     primaryKey({ columns: [table.releaseId, table.of, table.id] }),
-    index("release_units_site").on(table.siteId),
+    // Whether any release still has a page's state.
+    index("release_units_hash").on(table.siteId, table.hash),
   ],
+);
+
+/** States of pages that releases have, each kept once: by the hash that the page's document and the release's unit have. */
+export const pageStates = mysqlTable(
+  "page_states",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    hash: varchar("hash", { length: 64 }).notNull(),
+    body: packedJson<PageNode>("body").notNull(),
+    /** Ids of its nodes: which pages hold a block is asked without unpacking them. */
+    nodes: json<readonly string[]>("nodes").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.hash] })],
 );
 
 export const releaseFiles = mysqlTable(

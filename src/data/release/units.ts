@@ -3,7 +3,6 @@
 import { sql } from "drizzle-orm";
 import type { ChangeOf } from "@/core/site/changes";
 import type { Executor } from "../connection";
-import { releaseUnits } from "./tables";
 
 export interface Unit {
   readonly of: ChangeOf;
@@ -175,9 +174,13 @@ export async function storeUnits(
   releaseId: string,
   units: readonly Unit[],
 ): Promise<void> {
-  for (let at = 0; at < units.length; at += 500)
-    await tx
-      .insert(releaseUnits)
-      .ignore()
-      .values(units.slice(at, at + 500).map((unit) => ({ siteId, releaseId, ...unit })));
+  if (!units.length) return;
+  // As one value: thousands of rows are a moment's work for the database, but not to be written out as values.
+  await tx.execute(
+    sql`insert ignore into release_units (site_id, release_id, unit_of, unit_id, hash, position)
+      select ${siteId}, ${releaseId}, unit.unit_of, unit.unit_id, unit.hash, unit.position
+      from json_table(${JSON.stringify(units)}, '$[*]' columns (
+        unit_of varchar(12) path '$.of', unit_id varchar(130) path '$.id',
+        hash varchar(64) path '$.hash', position int path '$.position')) unit`,
+  );
 }

@@ -1,8 +1,8 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
-import { and, asc, count, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, count, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
 import { withLineIds } from "@/core/page/words";
-import type { MediaEntry, Redirect, SiteFile, SiteFrame } from "@/core/site/site";
+import { type KeptSite, type MediaEntry, metaOf, type Redirect, type SiteFile, type SiteFrame } from "@/core/site/site";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
 import { documents } from "../page/tables";
@@ -61,48 +61,78 @@ export async function widgetsOf(db: Executor, siteId: string): Promise<readonly 
   );
 }
 
-/** The working state of a site without the parts that kinds of widgets keep. */
-export async function loadDocuments(db: Executor, site: SiteRow): Promise<SiteFile> {
-  const rows = await db
-    .select()
-    .from(documents)
-    .where(and(eq(documents.siteId, site.id), isNull(documents.removedAt)))
-    .orderBy(asc(documents.position), asc(documents.id));
-  const frame = (kind: "header" | "footer") => {
-    const row = rows.find((document) => document.kind === kind);
-    if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
-    return withLineIds(row.body);
-  };
-  const pages = rows.filter((row) => row.kind === "page");
+/** All of a site but its pages, header, footer and the parts that kinds of widgets keep. */
+async function loadAround(db: Executor, site: SiteRow, pages: readonly { readonly id: string }[]) {
   const known = new Set(pages.map((page) => page.id));
   // Those of removed pages lead nowhere, and are there again with their page.
   const leading = (await redirectsOf(db, site.id)).filter((redirect) => known.has(redirect.page));
   return {
-    format: 1,
+    format: 1 as const,
     key: site.key,
     name: site.name,
     settings: site.settings,
     brand: site.brand,
-    header: frame("header"),
-    footer: frame("footer"),
-    pages: pages.map(({ id, title, slug, description, inNavigation, body }) => ({
-      id,
-      title,
-      slug: slug ?? "",
-      description,
-      inNavigation,
-      body: withLineIds(body),
-    })),
     ...(leading.length ? { redirects: leading } : {}),
     widgets: (await widgetsOf(db, site.id)).map(({ revision: _revision, ...widget }) => widget),
     media: await mediaOf(db, site.id),
   };
 }
 
+type DocumentRow = typeof documents.$inferSelect;
+
+function around(rows: readonly Pick<DocumentRow, "kind" | "body">[], site: SiteRow) {
+  const body = (kind: "header" | "footer") => {
+    const row = rows.find((document) => document.kind === kind);
+    if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
+    return withLineIds(row.body);
+  };
+  return { header: body("header"), footer: body("footer") };
+}
+
+const ofSite = (site: SiteRow) => and(eq(documents.siteId, site.id), isNull(documents.removedAt));
+const inOrder = [asc(documents.position), asc(documents.id)];
+
+/** The working state of a site without the parts that kinds of widgets keep. */
+export async function loadDocuments(db: Executor, site: SiteRow): Promise<SiteFile> {
+  const rows = await db
+    .select()
+    .from(documents)
+    .where(ofSite(site))
+    .orderBy(...inOrder);
+  const pages = rows.filter((row) => row.kind === "page");
+  return {
+    ...(await loadAround(db, site, pages)),
+    ...around(rows, site),
+    pages: pages.map((row) => ({ ...metaOf({ ...row, slug: row.slug ?? "" }), body: withLineIds(row.body) })),
+  };
+}
+
+/** The same without the pages' bodies: each page names the state it is in. To be called in a transaction. */
+export async function loadKept(tx: Executor, site: SiteRow): Promise<KeptSite> {
+  const { id, title, slug, description, inNavigation, hash } = documents;
+  const pages = await tx
+    .select({ id, title, slug, description, inNavigation, hash })
+    .from(documents)
+    .where(and(ofSite(site), eq(documents.kind, "page")))
+    .orderBy(...inOrder);
+  const rows = await tx
+    .select({ kind: documents.kind, body: documents.body })
+    .from(documents)
+    .where(and(ofSite(site), inArray(documents.kind, ["header", "footer"])));
+  return {
+    ...(await loadAround(tx, site, pages)),
+    ...around(rows, site),
+    pages: pages.map((row) => ({ ...metaOf({ ...row, slug: row.slug ?? "" }), state: String(row.hash) })),
+  };
+}
+
 /** The frame of a loaded site: all but the pages' bodies. */
-export function frameOf(site: SiteFile): SiteFrame {
+export function frameOf(site: SiteFile | KeptSite): SiteFrame {
   const { format: _format, redirects: _redirects, locales: _locales, pages, ...rest } = site;
-  return { ...rest, pages: pages.map(({ body: _body, ...page }) => page) };
+  return {
+    ...rest,
+    pages: pages.map(metaOf),
+  };
 }
 
 /** Stores a new site but for its pictures. To be called in a transaction: a site is there whole or not at all. */

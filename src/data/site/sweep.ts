@@ -16,7 +16,7 @@ import { jobs, rateLimits } from "../job/tables";
 import { mails } from "../mail/tables";
 import { documentEdits, presences } from "../page/tables";
 import { signups } from "../popup/tables";
-import { releaseFiles, releases, releaseUnits } from "../release/tables";
+import { pageStates, releaseFiles, releases, releaseUnits } from "../release/tables";
 import { media, sites } from "./tables";
 
 const batch = 500;
@@ -207,6 +207,20 @@ export async function sweepReleases(db: Database, siteId: string, keep: number, 
   }
   return gone.length;
 }
+
+/** Forgets the states of pages that none of a site's releases has. A release that is being begun is waited for. */
+export const sweepStates = (db: Database, siteId: string): Promise<number> =>
+  inBatches(() =>
+    inTransaction(db, async (tx) => {
+      await tx.select({ id: sites.id }).from(sites).where(eq(sites.id, siteId)).for("update");
+      const held = sql`select 1 from release_units u where u.site_id = ${siteId} and u.hash = page_states.hash`;
+      const [result] = await tx
+        .delete(pageStates)
+        .where(and(eq(pageStates.siteId, siteId), sql`not exists (${held})`))
+        .limit(batch);
+      return result.affectedRows;
+    }),
+  );
 
 /** Of some hashes those that a release, a medium or a variant of one still names. */
 export async function namedBytes(db: Database, hashes: readonly string[]): Promise<ReadonlySet<string>> {

@@ -1,6 +1,7 @@
 // Puts a release together: what changed is rendered into rows, the rest is carried over from the live one.
 import { and, eq, ne, sql } from "drizzle-orm";
-import { pagePath } from "@/core/site/site";
+import { type KeptPage, pagePath } from "@/core/site/site";
+import { wholePages } from "@/data/release/page-states";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
 import type { Context } from "../context";
@@ -75,10 +76,18 @@ export async function buildRelease(
         .where(and(eq(releaseFiles.siteId, row.id), eq(releaseFiles.releaseId, live), ne(releaseFiles.input, "")))
     ).map((file) => [file.path, file]),
   );
-  let rendered = release.rendered;
-  let finished = 0;
-  let lastTold = 0;
   const carried: string[] = [];
+  const toRender = new Map<string, KeptPage>();
+  for (const page of release.snapshot.pages) {
+    const path = pagePath(page);
+    if (done.has(path)) continue;
+    const earlier = before.get(path);
+    if (earlier && earlier.input === publisher.inputOf(page, earlier.uses)) carried.push(path);
+    else toRender.set(page.id, page);
+  }
+  let rendered = release.rendered;
+  let finished = release.snapshot.pages.length - toRender.size;
+  let lastTold = 0;
   let made: (readonly FileRow[])[] = [];
   /** Assets that have their row: most pages have the same fonts, scripts and pictures. */
   const stored = new Set<string>();
@@ -93,17 +102,10 @@ export async function buildRelease(
     );
     made = [];
   };
-  for (const page of release.snapshot.pages) {
-    finished += 1;
-    const path = pagePath(page);
-    if (done.has(path)) continue;
-    const earlier = before.get(path);
-    if (earlier && earlier.input === publisher.inputOf(page, earlier.uses)) {
-      carried.push(path);
-      continue;
-    }
-    made.push(await publisher.page(page));
+  for await (const page of wholePages(context.db, row.id, [...toRender.values()])) {
+    made.push(await publisher.page(toRender.get(page.id) as KeptPage, page));
     rendered += 1;
+    finished += 1;
     if (made.length >= pagesAtOnce) await store();
     if (Date.now() - lastTold < toldEveryMs) continue;
     lastTold = Date.now();

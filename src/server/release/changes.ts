@@ -2,8 +2,10 @@
 import { and, eq } from "drizzle-orm";
 import { type Finding, siteProblems } from "@/core/check/problems";
 import { type Change, siteChanges } from "@/core/site/changes";
+import { inTransaction } from "@/data/connection";
+import { wholeSite } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
-import type { SiteRow } from "@/data/site/queries";
+import { loadKept, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { loadSite } from "../site/whole";
 
@@ -15,13 +17,26 @@ export interface Waiting {
 
 /** The working state of a site against its live release. */
 export async function changesOf(context: Context, row: SiteRow): Promise<Waiting> {
-  const site = await loadSite(context.db, row);
-  const [live] = row.liveReleaseId
-    ? await context.db
-        .select({ snapshot: releases.snapshot })
-        .from(releases)
-        .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)))
-    : [];
-  const changes = siteChanges(live?.snapshot ?? null, site);
+  // In one transaction: what is known of a page's state and its body are of the same moment.
+  const { site, before } = await inTransaction(context.db, async (tx) => {
+    const site = await loadSite(tx, row);
+    const [live] = row.liveReleaseId
+      ? await tx
+          .select({ snapshot: releases.snapshot })
+          .from(releases)
+          .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)))
+      : [];
+    if (!live) return { site, before: null };
+    const bodies = new Map(site.pages.map(({ id, body }) => [id, body]));
+    // Most are as they are live: those bodies are at hand.
+    const known = new Map(
+      (await loadKept(tx, row)).pages.flatMap((page) => {
+        const body = bodies.get(page.id);
+        return body && "state" in page ? [[page.state, body] as const] : [];
+      }),
+    );
+    return { site, before: await wholeSite(tx, row.id, live.snapshot, known) };
+  });
+  const changes = siteChanges(before, site);
   return { changes, changed: changes.length, findings: siteProblems(site) };
 }

@@ -8,10 +8,9 @@ import { takePoint } from "../limit";
 import { siteOperation } from "../operation";
 import { conflict } from "../problem";
 import { beginExport } from "../site/export";
-import { loadSite } from "../site/whole";
 import { changesOf } from "./changes";
 import { goBackTo, startPublishing } from "./publish";
-import { liveState, pageOf, snapshotOf, takeBack } from "./states";
+import { liveState, pageCompared, pageOfRelease, snapshotOf, takeBack } from "./states";
 import { countChanges } from "./units";
 
 const releaseId = Joi.string().max(24).required();
@@ -41,15 +40,8 @@ export const releaseOperations = {
   "publish.compare": siteOperation(
     "releases.read",
     { ...changeFields },
-    async (call, input: ChangeName) => {
-      const whole = input.of !== "page";
-      const id = whole ? "" : input.id;
-      return {
-        before: pageOf(await liveState(call), id, whole),
-        after: pageOf(await loadSite(call.context.db, call.site), id, whole),
-      };
-    },
-    { whole: "publish.compare" },
+    // What is no page is looked at on the home page.
+    (call, { of, id }: ChangeName) => pageCompared(call, of === "page" ? id : "", of !== "page"),
   ),
   /** Brings one change of the working state back to what is live. */
   "publish.takeBack": siteOperation(
@@ -66,14 +58,7 @@ export const releaseOperations = {
   "publish.look": siteOperation(
     "releases.read",
     { release: releaseId, page: Joi.string().max(40).allow("").default("") },
-    async (call, input: { release: string; page?: string }) => {
-      const state = await snapshotOf(call, input.release);
-      return {
-        shown: pageOf(state, input.page ?? "", true),
-        pages: state.pages.map(({ body: _body, ...page }) => page),
-      };
-    },
-    { whole: "publish.look" },
+    (call, input: { release: string; page?: string }) => pageOfRelease(call, input.release, input.page ?? ""),
   ),
   /** Makes the working state what a release holds. What is live stays. */
   "publish.restore": siteOperation(

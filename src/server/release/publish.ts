@@ -1,11 +1,13 @@
 // Publishing: has what changed rendered into the rows of one release, then flips the site's pointer in one transaction.
 import { and, eq, inArray, max } from "drizzle-orm";
-import { siteProblems } from "@/core/check/problems";
+import { documentProblems, type Finding, frameProblems } from "@/core/check/problems";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
-import type { SiteFile } from "@/core/site/site";
+import { keepsAll, knownIn } from "@/core/site/known";
+import type { KeptPage, KeptSite } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
+import { keepStates, wholePages } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
@@ -14,7 +16,7 @@ import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 import { manyPages, type SiteCall } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
-import { loadSite } from "../site/whole";
+import { loadKeptSite } from "../site/whole";
 import { buildRelease } from "./build";
 import { keepUnits } from "./units";
 
@@ -32,8 +34,9 @@ export async function startPublishing(
     const started = await inTransaction(context.db, async (tx) => {
       const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
       if (!locked) throw notFound("This site");
-      const snapshot = await withoutLeft(tx, locked, await loadSite(tx, locked), leaveOut);
-      const stops = siteProblems(snapshot, "stops");
+      const live = await liveOf(tx, locked);
+      const snapshot = withoutLeft(live, await loadKeptSite(tx, locked), leaveOut);
+      const stops = await stopsOf(tx, row.id, live, snapshot);
       if (stops.length)
         throw new Problem(
           422,
@@ -78,20 +81,21 @@ export async function startPublishing(
   }
 }
 
-/** The working state with what is left out as it is live. */
-async function withoutLeft(
-  tx: Executor,
-  row: SiteRow,
-  working: SiteFile,
-  leaveOut: readonly ChangeName[],
-): Promise<SiteFile> {
-  if (!leaveOut.length) return working;
+/** What is live, its pages' bodies apart; null before the first release. */
+async function liveOf(tx: Executor, row: SiteRow): Promise<KeptSite | null> {
+  if (row.liveReleaseId === null) return null;
   const [live] = await tx
     .select({ snapshot: releases.snapshot })
     .from(releases)
-    .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId ?? "")));
+    .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)));
+  return live?.snapshot ?? null;
+}
+
+/** The working state with what is left out as it is live. */
+function withoutLeft(live: KeptSite | null, working: KeptSite, leaveOut: readonly ChangeName[]): KeptSite {
+  if (!leaveOut.length) return working;
   if (!live) throw conflict("neverPublished", "The first release holds everything: nothing can be left out of it.");
-  const site = withoutChanges(live.snapshot, working, leaveOut);
+  const site = withoutChanges(live, working, leaveOut);
   const slugs = new Map<string, string>();
   for (const page of site.pages) {
     const other = slugs.get(page.slug);
@@ -103,6 +107,43 @@ async function withoutLeft(
     slugs.set(page.slug, page.title);
   }
   return site;
+}
+
+/**
+ * Keeps the states of pages that no release has had, and answers what stops one of `site`. A page that is live as it is
+ * was judged then: it is judged again only where something it could point at has gone or is another.
+ */
+async function stopsOf(
+  tx: Executor,
+  siteId: string,
+  live: KeptSite | null,
+  site: KeptSite,
+): Promise<readonly Finding[]> {
+  const around = knownIn(site);
+  const sound = new Set(
+    live && keepsAll(live, site) ? live.pages.flatMap((page) => ("state" in page ? [page.state] : [])) : [],
+  );
+  const toJudge = new Map(
+    site.pages.flatMap((page): [string, KeptPage][] =>
+      "state" in page && sound.has(page.state) ? [] : [[page.id, page]],
+    ),
+  );
+  const byPage = new Map<string, readonly Finding[]>();
+  for await (const { id, state, body } of keepStates(tx, siteId)) {
+    const page = toJudge.get(id);
+    // One that is left out is judged as it is live.
+    if (!page || !("state" in page) || page.state !== state) continue;
+    byPage.set(id, documentProblems(id, body, around, "stops"));
+    toJudge.delete(id);
+  }
+  for await (const { id, body } of wholePages(tx, siteId, [...toJudge.values()]))
+    byPage.set(id, documentProblems(id, body, around, "stops"));
+  return [
+    ...documentProblems("header", site.header, around, "stops"),
+    ...site.pages.flatMap(({ id }) => byPage.get(id) ?? []),
+    ...documentProblems("footer", site.footer, around, "stops"),
+    ...frameProblems(site, around, "stops"),
+  ];
 }
 
 /** The job: resumable, since pages that already have their row are passed over. */

@@ -15,10 +15,11 @@ import {
   usedFamilies,
   usedWidths,
 } from "@/core/render/render";
-import { pagePath, type SiteFile, type SiteFrame, type SitePage } from "@/core/site/site";
+import { type KeptPage, type KeptSite, pagePath, type SiteFrame, type SitePage } from "@/core/site/site";
 import { refsOf, shownOf } from "@/core/widget/kinds";
 import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
+import { statesHolding } from "@/data/release/page-states";
 import type { releaseFiles } from "@/data/release/tables";
 import { frameOf } from "@/data/site/queries";
 import { type Context, sha256, siteOrigin } from "../context";
@@ -30,7 +31,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "3";
+const rendererVersion = "4";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -89,7 +90,7 @@ export class Publisher {
   private readonly renderer: Renderer;
   private readonly locale: SiteLocale;
   private readonly widgets: ReadonlyMap<string, SiteWidget>;
-  private readonly media: ReadonlyMap<string, SiteFile["media"][number]>;
+  private readonly media: ReadonlyMap<string, KeptSite["media"][number]>;
   private readonly paths: ReadonlyMap<string, string>;
   private readonly base: string;
   private readonly targets: readonly string[];
@@ -100,7 +101,9 @@ export class Publisher {
     private readonly context: Context,
     private readonly siteId: string,
     private readonly releaseId: string,
-    readonly site: SiteFile,
+    readonly site: KeptSite,
+    /** Which states of pages hold a block whose click opens something. */
+    private readonly holding: ReadonlyMap<string, ReadonlySet<string>>,
     private readonly fonts: ReadonlyMap<string, Asset>,
     private readonly scripts: VisitorScripts,
   ) {
@@ -127,9 +130,10 @@ export class Publisher {
     );
   }
 
-  static async of(context: Context, siteId: string, releaseId: string, site: SiteFile): Promise<Publisher> {
+  static async of(context: Context, siteId: string, releaseId: string, site: KeptSite): Promise<Publisher> {
     const scripts = await visitorScripts(context.settings.buildFolder);
-    return new Publisher(context, siteId, releaseId, site, await fontAssets(usedFamilies(site)), scripts);
+    const holding = await statesHolding(context.db, siteId, releaseId, clickTargetsOf(site));
+    return new Publisher(context, siteId, releaseId, site, holding, await fontAssets(usedFamilies(site)), scripts);
   }
 
   /** What one thing that a page was made from is like now. */
@@ -165,15 +169,17 @@ export class Publisher {
    * Hash of all that a page's files are made from: the page, header and footer, brand and settings, and what of the site
    * it used when it was rendered. As long as that is the same, so are the files.
    */
-  inputOf(page: SitePage, uses: readonly Use[]): string {
-    const own = JSON.stringify(page);
+  inputOf(page: KeptPage, uses: readonly Use[]): string {
+    // Of one from before states were kept, its text.
+    const own = "state" in page ? page.state : JSON.stringify(page);
+    const holds = (target: string) =>
+      "state" in page ? this.holding.get(target)?.has(page.state) : own.includes(`"${target}"`);
     const hash = createHash("sha256").update(this.base).update(own);
     for (const use of uses) hash.update(use).update(this.valueOf(use));
     // What opens over it by itself, and which of its blocks open something, depend on the widgets' rules.
     for (const widget of this.site.widgets)
       if (widget.settings.enabled && opensOn(widget, page)) hash.update(widget.id);
-    for (const target of this.targets)
-      if (own.includes(`"${target}"`) || this.surround.includes(`"${target}"`)) hash.update(target);
+    for (const target of this.targets) if (holds(target) || this.surround.includes(`"${target}"`)) hash.update(target);
     return hash.digest("hex");
   }
 
@@ -234,8 +240,8 @@ export class Publisher {
     return rows;
   }
 
-  /** The page and every asset it refers to; the page's own row comes first. */
-  async page(page: SitePage): Promise<FileRow[]> {
+  /** A page, `kept` in the release, and every asset it refers to; the page's own row comes first. */
+  async page(kept: KeptPage, page: SitePage): Promise<FileRow[]> {
     const { body, ...meta } = page;
     const rendered = this.renderer.render(meta, body);
     const { css, styles, asset } = this.styles(rendered.css);
@@ -266,7 +272,7 @@ export class Publisher {
       widgets: scripts,
     });
     const own = this.file(pagePath(page, this.locale), html, text, {
-      input: this.inputOf(page, rendered.uses),
+      input: this.inputOf(kept, rendered.uses),
       uses: rendered.uses,
       styles,
       locale: this.locale.tag,

@@ -7,9 +7,11 @@ import { findNode, type PageNode } from "@/core/page/node";
 import type { Change } from "@/core/site/changes";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite, redirectsOf } from "@/data/site/queries";
+import { onSite } from "../operation";
 import { loadSite } from "../site/whole";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { redirectType } from "./publisher";
+import { snapshotOf } from "./states";
 
 let studio: TestStudio;
 const site = "wrenfield";
@@ -162,8 +164,8 @@ test("an older release is looked at, worked on from, and made live again", async
   expect(JSON.stringify(looked.shown.body)).not.toContain("Of the second release");
   expect(looked.pages.map((page) => page.slug)).not.toContain("later");
   await studio.as("designer", "publish.restore", { site, release: first });
-  const [snapshot] = await studio.context.db.select().from(releases).where(eq(releases.id, first));
-  expect((await working()).pages).toEqual(snapshot?.snapshot.pages);
+  const then = await snapshotOf(await onSite(studio.incoming("owner"), site, "releases.read"), first);
+  expect((await working()).pages).toEqual(then.pages);
   // What is live did not move.
   expect((await row()).liveReleaseId).not.toBe(first);
   await studio.as("designer", "publish.goBack", { site, release: first });

@@ -2,10 +2,12 @@
 import { and, eq, sql } from "drizzle-orm";
 import { editsBetween } from "@/core/page/between";
 import type { PageNode } from "@/core/page/node";
+import { withLineIds } from "@/core/page/words";
 import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core/site/changes";
-import type { SiteFile } from "@/core/site/site";
+import { type KeptSite, metaOf, type SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { documents } from "@/data/page/tables";
+import { wholePages, wholeSite } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
 import { frameOf } from "@/data/site/queries";
 import { redirects, sites } from "@/data/site/tables";
@@ -14,11 +16,11 @@ import type { SiteCall } from "../operation";
 import { takePath } from "../page/addresses";
 import { storeBatch } from "../page/edits";
 import { conflict, notFound } from "../problem";
-import { loadSite } from "../site/whole";
+import { loadKeptSite, loadSite } from "../site/whole";
 import { refreshShown } from "../widget/shown";
 
-/** The site as a release holds it. */
-export async function snapshotOf(call: SiteCall, release: string): Promise<SiteFile> {
+/** The site as a release holds it, its pages' bodies apart. */
+async function keptOf(call: SiteCall, release: string): Promise<KeptSite> {
   const [row] = await call.context.db
     .select({ snapshot: releases.snapshot })
     .from(releases)
@@ -26,6 +28,10 @@ export async function snapshotOf(call: SiteCall, release: string): Promise<SiteF
   if (!row) throw notFound("This release");
   return row.snapshot;
 }
+
+/** The site as a release holds it. */
+export const snapshotOf = async (call: SiteCall, release: string): Promise<SiteFile> =>
+  wholeSite(call.context.db, call.site.id, await keptOf(call, release));
 
 /** The site as visitors see it; null before the first release. */
 export const liveState = (call: SiteCall): Promise<SiteFile | null> =>
@@ -38,11 +44,40 @@ export interface ShownPage {
   readonly body: PageNode;
 }
 
-/** A page of a state, or the home page where it has none of this id and `orHome`; null otherwise. */
-export function pageOf(site: SiteFile | null, id: string, orHome: boolean): ShownPage | null {
-  const page =
-    site?.pages.find((one) => one.id === id) ?? (orHome ? site?.pages.find((one) => one.slug === "") : undefined);
-  return site && page ? { frame: frameOf(site), page: page.id, body: page.body } : null;
+/** A page of a state, or the home page where it has none of this id and `orHome`. */
+const pageIn = (site: KeptSite, id: string, orHome: boolean) =>
+  site.pages.find((one) => one.id === id) ?? (orHome ? site.pages.find((one) => one.slug === "") : undefined);
+
+async function pageOf(call: SiteCall, site: KeptSite, id: string, orHome: boolean): Promise<ShownPage | null> {
+  const kept = pageIn(site, id, orHome);
+  if (!kept) return null;
+  for await (const { body } of wholePages(call.context.db, call.site.id, [kept]))
+    return { frame: frameOf(site), page: kept.id, body };
+  return null;
+}
+
+/** A page as a release has it, and which pages that release has. */
+export async function pageOfRelease(call: SiteCall, release: string, id: string) {
+  const site = await keptOf(call, release);
+  return { shown: await pageOf(call, site, id, true), pages: site.pages.map(metaOf) };
+}
+
+/** A page as it is live and as it would be with the next release. */
+export async function pageCompared(call: SiteCall, id: string, orHome: boolean) {
+  const { context, site } = call;
+  const live = site.liveReleaseId === null ? null : await keptOf(call, site.liveReleaseId);
+  // In one transaction: the body belongs to what is said of the page.
+  const after = await inTransaction(context.db, async (tx) => {
+    const now = await loadKeptSite(tx, site);
+    const page = pageIn(now, id, orHome);
+    if (!page) return null;
+    const [row] = await tx
+      .select({ body: documents.body })
+      .from(documents)
+      .where(and(eq(documents.siteId, site.id), eq(documents.id, page.id)));
+    return row ? { frame: frameOf(now), page: page.id, body: withLineIds(row.body) } : null;
+  });
+  return { before: live && (await pageOf(call, live, id, orHome)), after };
 }
 
 type Taker = (tx: Executor, call: SiteCall, then: SiteFile, change: Change) => Promise<unknown>;

@@ -1,8 +1,9 @@
 // What a release took, by hashes: kept when it begins, and made for releases from before hashes were kept.
 import { and, eq } from "drizzle-orm";
 import { type ChangeName, siteChanges } from "@/core/site/changes";
-import type { SiteFile } from "@/core/site/site";
+import type { PageMeta } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
+import { wholeSite } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
 import {
   changesWaiting,
@@ -13,6 +14,7 @@ import {
   workingUnits,
 } from "@/data/release/units";
 import type { SiteRow } from "@/data/site/queries";
+import { sha256 } from "../context";
 import { loadSite } from "../site/whole";
 
 const nameOf = ({ of, id }: ChangeName) => `${of} ${id}`;
@@ -26,7 +28,7 @@ export async function keepUnits(
   row: SiteRow,
   release: string,
   left: readonly ChangeName[],
-  pages: SiteFile["pages"],
+  pages: readonly PageMeta[],
 ): Promise<void> {
   const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
   if (left.length) {
@@ -53,12 +55,16 @@ async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
     .from(releases)
     .where(and(eq(releases.siteId, row.id), eq(releases.id, release)));
   if (!live) return [];
-  const changes = siteChanges(live.snapshot, await loadSite(tx, row));
+  const before = await wholeSite(tx, row.id, live.snapshot);
+  const changes = siteChanges(before, await loadSite(tx, row));
   const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
   for (const change of changes) {
     if (change.what === "new") units.delete(nameOf(change));
-    // Of no hash that could be worked out: it differs from whatever there is.
-    else units.set(nameOf(change), { ...change, hash: "before", position: 0 });
+    // Not the hash that the database would work out: it differs from whatever there is, and is this state's alone.
+    else {
+      const page = change.of === "page" ? before.pages.find(({ id }) => id === change.id) : undefined;
+      units.set(nameOf(change), { ...change, hash: page ? sha256(JSON.stringify(page)) : "before", position: 0 });
+    }
   }
   const place = new Map(live.snapshot.pages.map((page, position) => [page.id, position]));
   const made = [...units.values()].map(({ of, id, hash }): Unit => ({ of, id, hash, position: place.get(id) ?? 0 }));

@@ -11,6 +11,7 @@ import {
   sweepLetters,
   sweepReleases,
   sweepSignups,
+  sweepStates,
   sweepVariants,
 } from "@/data/site/sweep";
 import { sites } from "@/data/site/tables";
@@ -68,6 +69,7 @@ export async function sweep(context: Context): Promise<void> {
       log: await sweepEvents(db, site.id, ago(kept.log)),
       edits: await foldEdits(db, site.id, ago(context.settings.keepEditsDays)),
       releases: await sweepReleases(db, site.id, context.settings.keepReleases, ago(1)),
+      states: await sweepStates(db, site.id),
     };
     if (Object.values(gone).some(Boolean)) context.log.info({ site: site.key, ...gone }, "cleared away");
   }

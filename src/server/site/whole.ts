@@ -1,8 +1,8 @@
 // A site whole: its documents, and the parts that kinds of widgets keep.
-import type { SiteFile } from "@/core/site/site";
+import type { KeptSite, SiteFile } from "@/core/site/site";
 import type { WidgetParts } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
-import { loadDocuments, type SiteRow } from "@/data/site/queries";
+import { loadDocuments, loadKept, type SiteRow } from "@/data/site/queries";
 import { siteParts } from "../widget/parts";
 
 /** What kinds of widgets keep for a site. */
@@ -19,4 +19,10 @@ export async function partsOf(db: Executor, siteId: string): Promise<Partial<Wid
 export const loadSite = async (db: Executor, site: SiteRow): Promise<SiteFile> => ({
   ...(await loadDocuments(db, site)),
   ...(await partsOf(db, site.id)),
+});
+
+/** The working state without the pages' bodies: each page names the state it is in. To be called in a transaction. */
+export const loadKeptSite = async (tx: Executor, site: SiteRow): Promise<KeptSite> => ({
+  ...(await loadKept(tx, site)),
+  ...(await partsOf(tx, site.id)),
 });
