@@ -51,30 +51,43 @@ export async function queueOnly(
 export const realTime = (context: Context, at: Date): Date =>
   new Date(Date.now() + at.getTime() - context.now().getTime());
 
-/** Takes the next job that is due, or one whose process has died; null when there is none. */
+/** Jobs that are looked at when one is to be taken: as many as may be taken by others meanwhile. */
+const candidates = 8;
+
+/**
+ * Takes the next job that is due, or one whose process has died; null when there is none. Rows are locked one by one, by
+ * their keys: a search that locks what it passes hides jobs from the searches of other lanes.
+ */
 async function takeJob(context: Context, worker: string, kinds: readonly string[]): Promise<Job | null> {
-  return inTransaction(context.db, async (tx) => {
-    const now = new Date();
-    const [job] = await tx
-      .select()
-      .from(jobs)
-      .where(
-        and(
-          inArray(jobs.kind, [...kinds]),
-          or(
-            and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
-            and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
-          ),
-        ),
-      )
-      .orderBy(jobs.availableAt)
-      .limit(1)
-      .for("update", { skipLocked: true });
-    if (!job) return null;
-    const taken = { state: "running" as const, worker, heartbeatAt: now, attempts: job.attempts + 1 };
-    await tx.update(jobs).set(taken).where(eq(jobs.id, job.id));
-    return { ...job, ...taken };
-  });
+  const now = new Date();
+  const due = and(
+    inArray(jobs.kind, [...kinds]),
+    or(
+      and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
+      and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
+    ),
+  );
+  const found = await context.db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(due)
+    .orderBy(jobs.availableAt)
+    .limit(candidates);
+  for (const { id } of found) {
+    const job = await inTransaction(context.db, async (tx) => {
+      const [job] = await tx
+        .select()
+        .from(jobs)
+        .where(and(eq(jobs.id, id), due))
+        .for("update", { skipLocked: true });
+      if (!job) return null;
+      const taken = { state: "running" as const, worker, heartbeatAt: now, attempts: job.attempts + 1 };
+      await tx.update(jobs).set(taken).where(eq(jobs.id, id));
+      return { ...job, ...taken };
+    });
+    if (job) return job;
+  }
+  return null;
 }
 
 /** What a running job may do: say how far it is, and learn whether it is still its process's to run. */

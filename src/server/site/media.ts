@@ -46,8 +46,9 @@ export async function addPicture(
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
-  // Pages will ask for its widths: made now, no release waits for them. What is not made in time is made when asked for.
-  makeVariants(context, entry).catch((error: unknown) =>
+  // The page under work asks for its widths at once, and the next release must not wait for them. What can't be made now
+  // is made when it is asked for.
+  await makeVariants(context, entry).catch((error: unknown) =>
     context.log.warn({ err: error, hash }, "widths of a picture were not made"),
   );
   return entry;
