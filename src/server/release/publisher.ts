@@ -46,6 +46,13 @@ const compresses = (type: string) => /^(text\/|application\/(json|xml)|image\/sv
 
 const html = "text/html; charset=utf-8";
 
+/** How a file of so many bytes is compressed: for most the smallest window sees all of them, and takes a third of the time. */
+const brotliOf = (bytes: number) => ({
+  [constants.BROTLI_PARAM_QUALITY]: 9,
+  [constants.BROTLI_PARAM_SIZE_HINT]: bytes,
+  ...(bytes < 65_000 ? { [constants.BROTLI_PARAM_LGWIN]: 16 } : {}),
+});
+
 /** Files that are made and not kept yet: kept many at once, since each visit to the store costs visitors a moment. */
 class MadeFiles {
   private files = new Map<string, { readonly bytes: Buffer; readonly packed: boolean }>();
@@ -71,12 +78,7 @@ class MadeFiles {
       if (keysOf(blob, packed).every((key) => kept.has(key))) continue;
       if (packed) {
         made.set(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
-        made.set(
-          `${blob}.br`,
-          await brotli(bytes, {
-            params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
-          }),
-        );
+        made.set(`${blob}.br`, await brotli(bytes, { params: brotliOf(bytes.length) }));
       }
       made.set(blob, bytes);
     }
