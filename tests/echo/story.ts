@@ -8,6 +8,7 @@ import { jobs } from "@/data/job/tables";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { publicApi } from "@/server/booking/api.test-kit";
+import { releasedBytes } from "@/server/bytes/released";
 import { openApi } from "@/server/edge/endpoints";
 import { exportSite, importSite } from "@/server/site/file";
 import { loadSite } from "@/server/site/whole";
@@ -41,11 +42,11 @@ async function place(studio: TestStudio, widget: string) {
 async function released(studio: TestStudio): Promise<string> {
   const row = await findSite(studio.context.db, site);
   const files = await studio.context.db
-    .select({ path: releaseFiles.path, blob: releaseFiles.blob })
+    .select({ path: releaseFiles.path, blob: releaseFiles.blob, packed: releaseFiles.packed })
     .from(releaseFiles)
     .where(eq(releaseFiles.releaseId, row?.liveReleaseId ?? ""));
   const home = files.find(({ path }) => path === "/");
-  return (await studio.context.bytes.get(home?.blob ?? ""))?.toString() ?? "";
+  return (home && (await releasedBytes(studio.context.bytes, home)))?.toString() ?? "";
 }
 
 const studio = await testStudio();

@@ -46,7 +46,8 @@ export const databaseStore = (db: Database): ByteStore => ({
   async touch(keys) {
     if (!keys.length) return new Set();
     const here = inArray(storedBytes.key, [...keys]);
-    await db.update(storedBytes).set({ putAt: realNow() }).where(here);
+    const [found] = await db.update(storedBytes).set({ putAt: realNow() }).where(here);
+    if (!found.affectedRows) return new Set();
     return new Set((await db.select({ key: storedBytes.key }).from(storedBytes).where(here)).map(({ key }) => key));
   },
   async putBefore(moment, after, limit) {

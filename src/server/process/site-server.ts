@@ -5,6 +5,7 @@ import { LRUCache } from "lru-cache";
 import { withoutSlashes } from "@/core/site/path";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter } from "@/data/site/queries";
+import { type ReleasedForms, releasedForms } from "../bytes/released";
 import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
 import { redirectType } from "../release/publisher";
@@ -35,9 +36,6 @@ interface File {
 }
 
 type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles">;
-
-/** Bytes in the forms they are kept in. */
-type Stored = { readonly identity: Buffer } & Readonly<Record<"br" | "gzip", Buffer | null>>;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -71,7 +69,7 @@ export function createSiteServer(context: Context) {
   const live = new Map<string, Promise<Live | null>>();
   const known = new Map<string, Live | null>();
   // Fonts, scripts and pictures that several sites have are in memory once.
-  const bytes = new LRUCache<string, Stored>({
+  const bytes = new LRUCache<string, ReleasedForms>({
     maxSize: cacheBytes,
     sizeCalculation: ({ identity, br, gzip }) => identity.length + (br?.length ?? 0) + (gzip?.length ?? 0) + 512,
   });
@@ -104,7 +102,7 @@ export function createSiteServer(context: Context) {
     return found;
   }
 
-  function fileOf(row: Row, stored: Stored, status: number, immutable: boolean): File {
+  function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
     const own = row.styles ? Object.entries(siteHeaders(context.settings, "'self'", row.styles)).flat() : headers;
     const answer = (encoding: Encoding): Answer => {
       const packed = encoding === "identity" ? null : stored[encoding];
@@ -134,15 +132,10 @@ export function createSiteServer(context: Context) {
     return { size: 2048, answers: { br: answer("br"), gzip: answer("gzip"), identity: answer("identity") } };
   }
 
-  async function storedOf({ blob, packed }: Row): Promise<Stored | null> {
+  async function storedOf({ blob, packed }: Row): Promise<ReleasedForms | null> {
     const kept = bytes.get(blob);
     if (kept) return kept;
-    const [identity, br, gzip] = await Promise.all([
-      context.bytes.get(blob),
-      packed ? context.bytes.get(`${blob}.br`) : null,
-      packed ? context.bytes.get(`${blob}.gz`) : null,
-    ]);
-    const stored = identity && { identity, br, gzip };
+    const stored = await releasedForms(context.bytes, { blob, packed });
     if (stored) bytes.set(blob, stored);
     return stored;
   }

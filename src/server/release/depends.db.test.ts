@@ -6,6 +6,7 @@ import type { PageNode } from "@/core/page/node";
 import type { Popup } from "@/core/popup/popup";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
+import { releasedBytes } from "../bytes/released";
 import { addPicture } from "../site/media";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
@@ -40,7 +41,7 @@ async function live(path: string) {
     .where(
       and(eq(releaseFiles.siteId, id), eq(releaseFiles.releaseId, liveReleaseId ?? ""), eq(releaseFiles.path, path)),
     );
-  return { ...file, html: (await studio.context.bytes.get(file?.blob ?? ""))?.toString() ?? "" };
+  return { ...file, html: (file && (await releasedBytes(studio.context.bytes, file)))?.toString() ?? "" };
 }
 
 let batch = 0;

@@ -1,6 +1,7 @@
 // A release as a zip of static files that any web server can answer.
 import { and, asc, count, eq } from "drizzle-orm";
 import { releaseFiles, releases } from "@/data/release/tables";
+import { type Released, releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
@@ -85,7 +86,12 @@ export async function releaseParts(
 ): Promise<{ name: string; parts: AsyncGenerator<ZipPart> }> {
   const release = await completeRelease(call, releaseId);
   const files = await call.context.db
-    .select({ path: releaseFiles.path, type: releaseFiles.type, blob: releaseFiles.blob })
+    .select({
+      path: releaseFiles.path,
+      type: releaseFiles.type,
+      blob: releaseFiles.blob,
+      packed: releaseFiles.packed,
+    })
     .from(releaseFiles)
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)))
     .orderBy(asc(releaseFiles.path));
@@ -98,11 +104,11 @@ export async function releaseParts(
 
 async function* entriesOf(
   context: Context,
-  files: readonly { readonly path: string; readonly type: string; readonly blob: string }[],
+  files: readonly (Released & { readonly path: string; readonly type: string })[],
   types: ReadonlyMap<string, string>,
 ): AsyncGenerator<ZipEntry> {
-  for (const { path, type, blob } of files) {
-    const bytes = await context.bytes.get(blob);
+  for (const { path, type, ...file } of files) {
+    const bytes = await releasedBytes(context.bytes, file);
     if (!bytes) throw new Error(`The bytes of ${path} are gone`);
     const text = /^text\/(html|css|x-redirect)/.test(type);
     yield {

@@ -3,6 +3,7 @@ import { unzipSync } from "fflate";
 import { jobs } from "@/data/job/tables";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
+import { releasedBytes } from "../bytes/released";
 import { leaseMs, startRunner } from "../job/queue";
 import { onSite } from "../operation";
 import { exportSite, importSite } from "../site/file";
@@ -23,10 +24,10 @@ const start = () =>
 const liveId = async () => (await findSite(studio.context.db, site))?.liveReleaseId ?? null;
 async function liveHtml(path: string): Promise<string> {
   const [row] = await studio.context.db
-    .select({ blob: releaseFiles.blob })
+    .select({ blob: releaseFiles.blob, packed: releaseFiles.packed })
     .from(releaseFiles)
     .where(and(eq(releaseFiles.releaseId, (await liveId()) ?? ""), eq(releaseFiles.path, path)));
-  return (await studio.context.bytes.get(row?.blob ?? ""))?.toString() ?? "";
+  return (row && (await releasedBytes(studio.context.bytes, row)))?.toString() ?? "";
 }
 async function rename(title: string) {
   const { documents } = (await studio.as("designer", "pages.open", { site, page: "home" })) as {

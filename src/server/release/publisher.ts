@@ -22,6 +22,7 @@ import type { SiteWidget } from "@/core/widget/settings";
 import { statesHolding } from "@/data/release/page-states";
 import type { releaseFiles } from "@/data/release/tables";
 import { frameOf } from "@/data/site/queries";
+import { keysOf } from "../bytes/released";
 import { type Context, sha256, siteOrigin } from "../context";
 import { pictureKey } from "../site/media";
 import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
@@ -71,16 +72,14 @@ class MadeFiles {
   async keep(): Promise<void> {
     const { files } = this;
     this.files = new Map();
-    const keysOf = (blob: string, packed: boolean) => (packed ? [`${blob}.gz`, `${blob}.br`, blob] : [blob]);
-    const kept = await this.context.bytes.touch([...files].flatMap(([blob, { packed }]) => keysOf(blob, packed)));
+    const kept = await this.context.bytes.touch([...files].flatMap(([blob, { packed }]) => keysOf({ blob, packed })));
     const made = new Map<string, Uint8Array>();
     for (const [blob, { bytes, packed }] of files) {
-      if (keysOf(blob, packed).every((key) => kept.has(key))) continue;
+      if (keysOf({ blob, packed }).every((key) => kept.has(key))) continue;
       if (packed) {
         made.set(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
         made.set(`${blob}.br`, await brotli(bytes, { params: brotliOf(bytes.length) }));
-      }
-      made.set(blob, bytes);
+      } else made.set(blob, bytes);
     }
     if (made.size) await this.context.bytes.putAll(made);
   }

@@ -5,8 +5,9 @@ import { readFileSync } from "node:fs";
 import { eq } from "drizzle-orm";
 import { findNode, type PageNode } from "@/core/page/node";
 import type { Change } from "@/core/site/changes";
-import { releaseFiles, releases } from "@/data/release/tables";
+import { releaseFiles } from "@/data/release/tables";
 import { findSite, redirectsOf } from "@/data/site/queries";
+import { releasedBytes } from "../bytes/released";
 import { onSite } from "../operation";
 import { loadSite } from "../site/whole";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
@@ -241,7 +242,7 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
 test("the not-found page stands between the site's header and footer", async () => {
   await publish();
   const file = await live("/404");
-  const html = (await studio.context.bytes.get(file?.blob ?? ""))?.toString() ?? "";
+  const html = (file && (await releasedBytes(studio.context.bytes, file)))?.toString() ?? "";
   expect(html).toContain("This page is not here");
   expect(html).toMatch(/<header>.*b-nav.*<\/header>/s);
   expect(html).toMatch(/<footer>.*mailto:hello@wrenfield\.example.*<\/footer>/s);

@@ -7,6 +7,7 @@ import { documentEdits } from "@/data/page/tables";
 import { releaseFiles, releases, releaseUnits } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
+import { type Released, releasedBytes, releasedForms } from "../bytes/released";
 import type { Context } from "../context";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { addPicture, pictureVariant } from "./media";
@@ -81,16 +82,13 @@ test("of many releases the last few and the live one stay, and each of them can 
         .where(eq(releaseUnits.releaseId, gone ?? "")),
     ).toEqual([]);
   }
-  expect(await context.bytes.get(oldPage?.blob ?? "")).toBeNull();
+  expect(await releasedBytes(context.bytes, oldPage as Released)).toBeNull();
   for (const kept of left) {
     await studio.as("owner", "publish.goBack", { site, release: kept });
     expect((await row()).liveReleaseId).toBe(kept);
     const files = await filesOf(kept);
     expect(files.length).toBeGreaterThan(20);
-    for (const { blob, packed } of files) {
-      expect((await context.bytes.get(blob))?.length).toBeGreaterThan(0);
-      if (packed) expect(await context.bytes.get(`${blob}.br`)).not.toBeNull();
-    }
+    for (const file of files) expect((await releasedForms(context.bytes, file))?.identity.length).toBeGreaterThan(0);
   }
   const history = (await studio.as("owner", "publish.history", { site })) as { id: string }[];
   expect(history.map(({ id }) => id).sort()).toEqual(left.sort());
@@ -124,7 +122,7 @@ test("a release that is being made while the night sweeps is whole", async () =>
   await long();
   await Promise.all([studio.work(), sweep(context), sweepBytes(context), sweepBytes(context)]);
   expect((await row()).liveReleaseId).toBe(release);
-  for (const { blob } of await filesOf(release)) expect(await context.bytes.get(blob)).not.toBeNull();
+  for (const file of await filesOf(release)) expect(await releasedForms(context.bytes, file)).not.toBeNull();
 });
 
 test("whoever goes back to a release that the night is letting go of gets it whole, or is told that it is gone", async () => {
@@ -146,7 +144,7 @@ test("whoever goes back to a release that the night is letting go of gets it who
     if (went) expect(liveReleaseId).toBe(old);
     const files = await filesOf(liveReleaseId ?? "");
     expect(files.some(({ path }) => path === "/")).toBe(true);
-    for (const { blob } of files) expect(await context.bytes.get(blob)).not.toBeNull();
+    for (const file of files) expect(await releasedForms(context.bytes, file)).not.toBeNull();
   }
 });
 
