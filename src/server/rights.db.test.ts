@@ -7,8 +7,11 @@ import { busyFeeds } from "@/data/calendar/tables";
 import { mails } from "@/data/mail/tables";
 import { signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
 import { type OperationName, operations, type Takes } from "./operations";
 import { Problem } from "./problem";
+import { loadSite } from "./site/whole";
+import { validInput } from "./testing/hostile.test-kit";
 import { type Person, type TestStudio, testStudio } from "./testing/studio.test-kit";
 
 let studio: TestStudio;
@@ -38,6 +41,14 @@ describe.each(onSites)("%s", (name) => {
 
   test("wants a session", async () => expect(await tried("nobody")).toBe(401));
 
+  test("says so also to input that is right in every field", async () => {
+    const input = validInput(name);
+    expect([await tried("stranger", input), await tried("nobody", input)]).toEqual([404, 401]);
+    const right = rights[operations[name].right as Right];
+    for (const role of ["editor", "designer"] as const)
+      if (!mayAs(role, right)) expect([role, await tried(role, input)]).toEqual([role, 403]);
+  });
+
   test("holds to its role", async () => {
     const right = rights[operations[name].right as Right];
     for (const role of ["editor", "designer", "owner"] as const)
@@ -45,6 +56,42 @@ describe.each(onSites)("%s", (name) => {
       else expect(await tried(role)).toBe(403);
   });
 });
+
+describe.each((Object.keys(operations) as OperationName[]).filter((name) => operations[name].scope === "user"))(
+  "%s",
+  (name) => {
+    test("wants a session, whatever is right in its fields", async () => {
+      expect(await statusOf(studio.as("nobody", name, validInput(name) as never))).toBe(401);
+    });
+  },
+);
+
+test("an owner reaches nothing of another studio's site by any operation on a site of their own", async () => {
+  const { db } = studio.context;
+  const settings = { language: "en", zone: "Europe/Paris", currency: "EUR", description: "", mailFrom: "a@b.example" };
+  await studio.as("stranger", "sites.create", { key: "reaching", name: "Reaching", starter: "workshop", settings });
+  const own = (await findSite(db, "reaching"))?.id ?? "";
+  const { release } = (await studio.as("owner", "publish.start", { site: "wrenfield" })) as { release: string };
+  await studio.work();
+  const other = async () => {
+    const row = await findSite(db, "wrenfield");
+    return row && { row, site: await loadSite(db, row), mails: (await db.select().from(mails)).length };
+  };
+  const before = await other();
+  // What the other site has, and the stranger's own has not.
+  const theirs = { site: "reaching", page: "classes", document: "classes", block: "classes", release };
+  for (const name of onSites) {
+    const valid = validInput(name);
+    const named = Object.fromEntries(Object.entries(theirs).filter(([key]) => Object.hasOwn(valid, key)));
+    // Whatever it is: an answer, or a refusal that was meant.
+    expect([200, 404, 409, 422]).toContain(
+      await statusOf(studio.as("stranger", name, { ...valid, ...named } as never)),
+    );
+    await db.update(sites).set({ key: "reaching" }).where(eq(sites.id, own));
+    expect([name, await other()]).toEqual([name, before]);
+  }
+  expect(await findSite(db, "reaching")).toBeDefined();
+}, 120_000);
 
 test("a page, widget, job, mail or release of another site can't be reached through one's own", async () => {
   await studio.as("stranger", "sites.create", {

@@ -1,6 +1,7 @@
 // What strangers and broken clients send, made from the API's own descriptions: every call of openapi.json, and every
 // operation by its schema, with one thing wrong at a time. Used by the tests (nothing may fail on our side) and by the
 // bench (nothing may take long).
+import { readFileSync } from "node:fs";
 import type Joi from "joi";
 import { openApi } from "@/server/edge/endpoints";
 import { type OperationName, operations } from "@/server/operations";
@@ -292,6 +293,21 @@ const known: Readonly<Record<string, unknown>> = {
   service: "first-throw",
   resource: "maren",
   password: "wheel-and-water",
+  widget: "letters",
+  settings: { language: "en", zone: "Europe/Dublin", currency: "EUR", description: "", mailFrom: "a@b.example" },
+  brand: JSON.parse(readFileSync("demo/wrenfield/site.json", "utf8")).brand,
+  edits: [{ type: "setContent", node: "x1", field: "text", value: "Somebody's" }],
+  visitor: {
+    widthPx: 390,
+    language: "en-IE",
+    country: "IE",
+    now: 1_790_000_000_000,
+    zone: "Europe/Dublin",
+    visit: 1,
+    cameFrom: null,
+    consent: "given",
+    signedUpWith: [],
+  },
 };
 
 /** A value that the schema may take, by its description: right in its type, and by name where we know one. */
@@ -314,6 +330,53 @@ function sample(name: string, described: Described): unknown {
       return Object.fromEntries(Object.entries(described.keys ?? {}).map(([key, of]) => [key, sample(key, of)]));
     default:
       return "x1";
+  }
+}
+
+/** What fields want whose name and type say too little. */
+const candidates: readonly unknown[] = [
+  "abcdefgh1234",
+  "2026-12-01",
+  "2026-12-01T09:30",
+  "2026-12-01T09:30:00Z",
+  "09:30",
+  "123456",
+  "a".repeat(64),
+  "https://calendars.example/team.ics",
+  "Europe/Dublin",
+  "EUR",
+  "IE",
+  {},
+  [],
+  ["x1"],
+  1,
+  100,
+  true,
+  null,
+  undefined,
+];
+
+function put(input: Record<string, unknown>, path: readonly (string | number)[], value: unknown): void {
+  let holder = input as Record<string | number, unknown>;
+  for (const step of path.slice(0, -1)) holder = holder[step] as Record<string | number, unknown>;
+  const last = path.at(-1) as string | number;
+  if (value === undefined) delete holder[last];
+  else holder[last] = value;
+}
+
+/** Input that an operation's schema takes, made from the schema; an Error where none is found. */
+export function validInput(name: OperationName): Readonly<Record<string, unknown>> {
+  const schema = operations[name].schema as Joi.ObjectSchema;
+  const input = structuredClone(sample("", schema.describe() as Described)) as Record<string, unknown>;
+  const tried = new Map<string, number>();
+  for (;;) {
+    const [wrong] = schema.validate(input).error?.details ?? [];
+    if (!wrong) return input;
+    const at = wrong.path.join(".");
+    const nth = tried.get(at) ?? 0;
+    tried.set(at, nth + 1);
+    if (nth >= candidates.length || !wrong.path.length) throw new Error(`No valid input for ${name}: ${wrong.message}`);
+    put(input, wrong.path, candidates[nth]);
   }
 }
 
