@@ -19,11 +19,11 @@ import {
   parserProblem,
   refusalOf,
   sendProblem,
-  tooSlow,
   unreadablePath,
   wrongMethod,
 } from "./server/process/refuse";
 import { createSiteServer } from "./server/process/site-server";
+import { endSlowBody } from "./server/process/slow";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { beginSweeping } from "./server/site/retention";
 
@@ -63,20 +63,7 @@ function callerAddress(request: IncomingMessage): string {
 const bodyMs = 120_000;
 const fileMs = 30 * 60_000;
 
-/** Cuts off who sends a body ever so slowly. */
-function endSlowBody(request: IncomingMessage, response: ServerResponse) {
-  const timer = setTimeout(
-    () => {
-      if (request.complete) return;
-      if (!response.headersSent) sendProblem(settings, response, tooSlow(), { head: false, reference: "" });
-      response.once("finish", () => request.socket.destroy());
-      setTimeout(() => request.socket.destroy(), 1000).unref();
-    },
-    request.url?.startsWith("/api/sites/import") ? fileMs : bodyMs,
-  );
-  timer.unref();
-  request.once("close", () => clearTimeout(timer));
-}
+const bodyTime = (request: IncomingMessage) => (request.url?.startsWith("/api/sites/import") ? fileMs : bodyMs);
 
 async function health(response: ServerResponse) {
   const fine = await context.db.execute(sql`select 1`).then(
@@ -148,7 +135,7 @@ async function main() {
   }
 
   server.on("request", (request, response) => {
-    if (request.method === "POST") endSlowBody(request, response);
+    if (request.method === "POST") endSlowBody(settings, request, response, bodyTime(request));
     handle(request, response).catch((error: unknown) => {
       const ours = error instanceof Problem ? "" : context.newId();
       if (ours) log.error({ err: error, reference: ours, path: request.url?.split("?", 1)[0] }, "request failed");
