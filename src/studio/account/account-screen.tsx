@@ -5,17 +5,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask } from "@/studio/kit/api";
-import {
-  Loading,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Title,
-  useRefusal,
-} from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Loading, PlainButton, QuietButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
 import { SecondFactor } from "./second-factor";
 import { words } from "./words";
 
@@ -62,56 +53,45 @@ const Sheet = ({ children }: { children: React.ReactNode }) => (
 );
 
 function OwnPassword() {
-  const [form, setForm] = useState({ current: "", password: "" });
   const [changed, setChanged] = useState(false);
-  const { refusal, attempt } = useRefusal();
-  const change = () =>
-    attempt(async () => {
-      setChanged(false);
-      await ask("account.changePassword", form);
-      setForm({ current: "", password: "" });
-      setChanged(true);
-    });
+  const form = useAsked({ current: "", password: "" }, async (given) => {
+    setChanged(false);
+    await ask("account.changePassword", given);
+    form.reset();
+    setChanged(true);
+  });
   return (
     <section aria-label={words.yourPassword}>
       <Title level={2}>{words.password}</Title>
       <Text color="ink2" mt="2px" mb="12px">
         {words.changingSignsOutYour}
       </Text>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void change();
-        }}
-      >
-        <Row label={words.currentPassword} stacked error={refusal?.at("current")}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="current-password"
-              value={form.current}
-              onChange={(current) => setForm({ ...form, current })}
-            />
-          )}
-        </Row>
-        <Row label={words.newPassword} stacked error={refusal?.at("password")} hint={words.passwordHint}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="new-password"
-              value={form.password}
-              onChange={(password) => setForm({ ...form, password })}
-            />
-          )}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["current", "password"]} />
+      <Form of={form}>
+        <TextRow
+          of={form}
+          name="current"
+          type="password"
+          autoComplete="current-password"
+          label={words.currentPassword}
+          stacked
+        />
+        <TextRow
+          of={form}
+          name="password"
+          type="password"
+          autoComplete="new-password"
+          label={words.newPassword}
+          hint={words.passwordHint}
+          stacked
+        />
+        <FormNote of={form} />
         <Flex align="center" gap="12px" mt="10px">
-          <PlainButton type="submit">{words.changePassword}</PlainButton>
+          <PlainButton type="submit" loading={form.busy}>
+            {words.changePassword}
+          </PlainButton>
           {changed ? <State tone="moss">{words.changed}</State> : null}
         </Flex>
-      </form>
+      </Form>
     </section>
   );
 }

@@ -2,9 +2,9 @@
 // The page behind a letter's link: an invitation is accepted, or a lost password replaced, by choosing a new one.
 import { Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, RefusalNote, Row, State, TextInput, useRefusal } from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Loading, MainButton, State } from "@/studio/kit/kit";
 import { Front } from "./front";
 import { words as own } from "./words";
 
@@ -14,18 +14,15 @@ const heads = {
 } as const;
 
 export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads; token: string }) {
-  const [password, setPassword] = useState("");
-  const { refusal, attempt } = useRefusal();
   const link = useQuery({
     queryKey: ["link", purpose, token],
     queryFn: () => ask("account.lookAtLink", { token, purpose }),
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const choose = () =>
-    attempt(async () => {
-      const { signedIn } = await ask("account.followLink", { token, purpose, password });
-      location.assign(signedIn ? "/" : "/sign-in");
-    });
+  const form = useAsked({ password: "" }, async ({ password }) => {
+    const { signedIn } = await ask("account.followLink", { token, purpose, password });
+    location.assign(signedIn ? "/" : "/sign-in");
+  });
   return (
     <Front {...(link.error ? { title: own.thisLink, words: own.cameLetterFromWebitor } : heads[purpose])}>
       {link.error ? (
@@ -40,27 +37,26 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
       ) : null}
       {link.isPending ? <Loading what={own.theLink} /> : null}
       {link.data ? (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void choose();
-          }}
-        >
+        <Form of={form}>
           <Text mb="12px">
             {link.data.name}, {link.data.email}
           </Text>
           {/* So that password keepers know whose it is. */}
           <input type="email" autoComplete="username" value={link.data.email} readOnly hidden />
-          <Row label={own.newPassword} stacked error={refusal?.at("password")} hint={own.passwordHint}>
-            {(ids) => (
-              <TextInput {...ids} type="password" autoComplete="new-password" value={password} onChange={setPassword} />
-            )}
-          </Row>
-          <RefusalNote refusal={refusal} shownAt={["password"]} />
-          <MainButton type="submit" w="100%" mt="8px">
+          <TextRow
+            of={form}
+            name="password"
+            type="password"
+            autoComplete="new-password"
+            label={own.newPassword}
+            hint={own.passwordHint}
+            stacked
+          />
+          <FormNote of={form} />
+          <MainButton type="submit" w="100%" mt="8px" loading={form.busy}>
             {purpose === "invitation" ? own.join : own.setPassword}
           </MainButton>
-        </form>
+        </Form>
       ) : null}
     </Front>
   );

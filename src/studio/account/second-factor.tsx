@@ -6,7 +6,8 @@ import { useMemo, useState } from "react";
 import { encode } from "uqr";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
-import { PlainButton, RefusalNote, Row, State, TextInput, Title, useRefusal, Window } from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { PlainButton, RefusalNote, State, Title, useRefusal, Window } from "@/studio/kit/kit";
 import { words } from "./words";
 
 type Me = Gives<"account.me">;
@@ -66,20 +67,18 @@ function RecoveryCodes({ codes, onClose }: { codes: readonly string[]; onClose: 
 export function SecondFactor({ me }: { me: Me }) {
   const client = useQueryClient();
   const [key, setKey] = useState<Gives<"account.newSecondFactor"> | null>(null);
-  const [code, setCode] = useState("");
   const [codes, setCodes] = useState<readonly string[] | null>(null);
   const { refusal, attempt } = useRefusal();
   const { on, duty, recoveryCodes } = me.secondFactor;
   const refresh = () => client.invalidateQueries({ queryKey: ["me"] });
   const begin = () => attempt(async () => setKey(await ask("account.newSecondFactor", {})));
-  const turnOn = () =>
-    attempt(async () => {
-      const made = await ask("account.turnOnSecondFactor", { key: key?.key ?? "", code });
-      setCodes(made.recoveryCodes);
-      setKey(null);
-      setCode("");
-      await refresh();
-    });
+  const form = useAsked({ code: "" }, async ({ code }) => {
+    const made = await ask("account.turnOnSecondFactor", { key: key?.key ?? "", code });
+    setCodes(made.recoveryCodes);
+    setKey(null);
+    form.reset();
+    await refresh();
+  });
   const renew = () =>
     attempt(async () => {
       setCodes((await ask("account.renewRecoveryCodes", {})).recoveryCodes);
@@ -122,25 +121,26 @@ export function SecondFactor({ me }: { me: Me }) {
             <Text fontFamily="mono" mb="12px" overflowWrap="anywhere">
               {key.key.match(/.{1,4}/g)?.join(" ")}
             </Text>
-            <form
-              onSubmit={(event) => {
-                event.preventDefault();
-                void turnOn();
-              }}
-            >
-              <Row label={words.itsCodeNow} stacked error={refusal?.at("code")}>
-                {(ids) => (
-                  <TextInput {...ids} autoComplete="one-time-code" maxLength={7} value={code} onChange={setCode} />
-                )}
-              </Row>
-              <PlainButton type="submit">{words.turnItOn}</PlainButton>
-            </form>
+            <Form of={form}>
+              <TextRow
+                of={form}
+                name="code"
+                autoComplete="one-time-code"
+                maxLength={7}
+                label={words.itsCodeNow}
+                stacked
+              />
+              <FormNote of={form} />
+              <PlainButton type="submit" loading={form.busy}>
+                {words.turnItOn}
+              </PlainButton>
+            </Form>
           </Box>
         </Flex>
       ) : (
         <PlainButton onClick={begin}>{words.setUp}</PlainButton>
       )}
-      <RefusalNote refusal={refusal} shownAt={key ? ["code"] : []} />
+      <RefusalNote refusal={refusal} />
       {codes ? <RecoveryCodes codes={codes} onClose={() => setCodes(null)} /> : null}
     </Box>
   );

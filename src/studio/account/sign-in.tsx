@@ -1,12 +1,11 @@
 "use client";
 // Signing in: address and password, then a code where there is a second factor; and the way back to a lost password.
 import { Flex, Text } from "@chakra-ui/react";
-import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
 import { ask } from "@/studio/kit/api";
-import { MainButton, QuietButton, RefusalNote, Row, State, TextInput, useRefusal } from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { MainButton, QuietButton, State } from "@/studio/kit/kit";
 import { Front } from "./front";
 import { words as own } from "./words";
 
@@ -17,7 +16,9 @@ const email = Joi.string().trim().email({ tlds: false }).required().messages({
 const schema = Joi.object({
   email,
   password: Joi.string().required().messages({ "string.empty": own.passwordWanted }),
+  code: Joi.string().allow(""),
 });
+const lostSchema = Joi.object({ email });
 
 type Step = "password" | "code" | "lost" | "asked";
 
@@ -30,98 +31,76 @@ const heads: Readonly<Record<Step, { title: string; words: string }>> = {
 
 export function SignIn({ then, filled }: { then: string; filled: { email: string; password: string } | null }) {
   const [step, setStep] = useState<Step>("password");
-  const [code, setCode] = useState("");
-  const { handleSubmit, setValue, trigger, watch, formState } = useForm({
-    resolver: joiResolver(schema),
-    defaultValues: filled ?? { email: "", password: "" },
-  });
-  const { refusal, attempt, clear } = useRefusal();
-  const values = watch();
+  const form = useAsked(
+    { email: filled?.email ?? "", password: filled?.password ?? "", code: "" },
+    async (given) => {
+      const { signedIn } = await ask("account.signIn", given);
+      if (!signedIn) return turnTo("code");
+      // Only a path of our own: "//host" and "/\\host" would lead elsewhere.
+      location.assign(/^\/(?![/\\])/.test(then) ? then : "/");
+    },
+    schema,
+  );
+  const lost = useAsked(
+    { email: filled?.email ?? "" },
+    async ({ email }) => {
+      await ask("account.askRecovery", { email });
+      setStep("asked");
+    },
+    lostSchema,
+  );
   const turnTo = (next: Step) => {
-    clear();
-    setCode("");
+    if (next === "lost") lost.reset({ email: form.values.email });
+    form.reset(next === "code" ? form.values : { ...form.values, code: "" });
     setStep(next);
   };
-  const enter = handleSubmit((input) =>
-    attempt(async () => {
-      const { signedIn } = await ask("account.signIn", { ...input, code });
-      if (!signedIn) return turnTo("code");
-      // Only a path of our own: "//host" and "/\host" would lead elsewhere.
-      location.assign(/^\/(?![/\\])/.test(then) ? then : "/");
-    }),
-  );
-  const askForLetter = async () => {
-    if (!(await trigger("email"))) return;
-    await attempt(async () => {
-      await ask("account.askRecovery", { email: values.email });
-      turnTo("asked");
-    });
-  };
-  const address = (
-    <Row label={own.eMail} stacked error={formState.errors.email?.message ?? refusal?.at("email")}>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          type="email"
-          autoComplete="username"
-          value={values.email}
-          onChange={(text) => setValue("email", text)}
-        />
-      )}
-    </Row>
-  );
   return (
     <Front {...heads[step]}>
       {step === "password" ? (
-        <form onSubmit={enter} noValidate>
-          {address}
-          <Row label={own.password} stacked error={formState.errors.password?.message ?? refusal?.at("password")}>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                type="password"
-                autoComplete="current-password"
-                value={values.password}
-                onChange={(password) => setValue("password", password)}
-              />
-            )}
-          </Row>
-          <RefusalNote refusal={refusal} shownAt={["password"]} />
-          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText={own.signingIn}>
+        <Form of={form}>
+          <TextRow of={form} name="email" type="email" autoComplete="username" label={own.eMail} stacked />
+          <TextRow
+            of={form}
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            label={own.password}
+            stacked
+          />
+          <FormNote of={form} />
+          <MainButton type="submit" w="100%" mt="8px" loading={form.busy} loadingText={own.signingIn}>
             {own.signIn}
           </MainButton>
           <QuietButton mt="10px" ml="-8px" onClick={() => turnTo("lost")}>
             {own.lostYourPassword}
           </QuietButton>
-        </form>
+        </Form>
       ) : null}
       {step === "code" ? (
-        <form onSubmit={enter} noValidate>
-          <Row label={own.code} stacked error={refusal?.at("code")} hint={own.withoutYourAuthenticatorTake}>
-            {(ids) => (
-              <TextInput {...ids} autoComplete="one-time-code" maxLength={20} value={code} onChange={setCode} />
-            )}
-          </Row>
-          <RefusalNote refusal={refusal} shownAt={["code"]} />
-          <MainButton type="submit" w="100%" mt="8px" loading={formState.isSubmitting} loadingText={own.signingIn}>
+        <Form of={form}>
+          <TextRow
+            of={form}
+            name="code"
+            autoComplete="one-time-code"
+            maxLength={20}
+            label={own.code}
+            hint={own.withoutYourAuthenticatorTake}
+            stacked
+          />
+          <FormNote of={form} shownAt={["code"]} />
+          <MainButton type="submit" w="100%" mt="8px" loading={form.busy} loadingText={own.signingIn}>
             {own.signIn}
           </MainButton>
-        </form>
+        </Form>
       ) : null}
       {step === "lost" ? (
-        <form
-          noValidate
-          onSubmit={(event) => {
-            event.preventDefault();
-            void askForLetter();
-          }}
-        >
-          {address}
-          <RefusalNote refusal={refusal} shownAt={["email"]} />
-          <MainButton type="submit" w="100%" mt="8px">
+        <Form of={lost}>
+          <TextRow of={lost} name="email" type="email" autoComplete="username" label={own.eMail} stacked />
+          <FormNote of={lost} />
+          <MainButton type="submit" w="100%" mt="8px" loading={lost.busy}>
             {own.writeMeLetter}
           </MainButton>
-        </form>
+        </Form>
       ) : null}
       {step === "asked" ? <State tone="moss">{own.itsLinkWorksOnce}</State> : null}
       {step === "password" ? null : (

@@ -11,6 +11,7 @@ import { pagePath } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import {
   Group,
   IconButton,
@@ -121,22 +122,15 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
 function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const [form, setForm] = useState({
-    title: page.title,
-    slug: page.slug,
-    description: page.description,
-    inNavigation: page.inNavigation,
-  });
   const [moved, setMoved] = useState<Moved | null>(null);
-  const { refusal, attempt } = useRefusal();
-  const save = () =>
-    attempt(async () => {
-      const { moved: told } = await ask("pages.change", { site: site.key, page: page.id, ...form });
-      await refresh();
-      // What follows from a new address is said before the window goes.
-      if (told && (told.redirect || told.followed.length || told.left.length)) setMoved(told);
-      else onClose();
-    });
+  const { title, slug, description, inNavigation } = page;
+  const form = useAsked({ title, slug, description, inNavigation }, async (values) => {
+    const { moved: told } = await ask("pages.change", { site: site.key, page: page.id, ...values });
+    await refresh();
+    // What follows from a new address is said before the window goes.
+    if (told && (told.redirect || told.followed.length || told.left.length)) setMoved(told);
+    else onClose();
+  });
   return (
     // One window throughout: a second one would be closed by the focus that the first gives back.
     <Window
@@ -147,46 +141,35 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
         moved ? (
           <MainButton onClick={onClose}>{words.done}</MainButton>
         ) : (
-          <MainButton onClick={save}>{words.saveSettings}</MainButton>
+          <MainButton loading={form.busy} onClick={form.send}>
+            {words.saveSettings}
+          </MainButton>
         )
       }
     >
       {moved ? (
         <MovedFacts site={site.key} moved={moved} />
       ) : (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save();
-          }}
-        >
-          <Row label={words.title} error={refusal?.at("title")}>
-            {(ids) => <TextInput {...ids} value={form.title} onChange={(title) => setForm({ ...form, title })} />}
-          </Row>
-          <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${form.slug}`}>
-            {(ids) => <TextInput {...ids} value={form.slug} onChange={(slug) => setForm({ ...form, slug })} />}
-          </Row>
+        <Form of={form}>
+          <TextRow of={form} name="title" label={words.title} />
+          <TextRow of={form} name="slug" label={words.slug} hint={`${site.address}/${form.values.slug}`} />
           <Row
             label={words.description}
             stacked
-            error={refusal?.at("description")}
-            hint={words.about155CharactersSearch(form.description.length)}
+            error={form.at("description")}
+            hint={words.about155CharactersSearch(form.values.description.length)}
           >
             {(ids) => (
-              <TextArea
-                {...ids}
-                value={form.description}
-                onChange={(description) => setForm({ ...form, description })}
-              />
+              <TextArea {...ids} value={form.values.description} onChange={(text) => form.set({ description: text })} />
             )}
           </Row>
           <Tick
             label={words.shownNavigation}
-            checked={form.inNavigation}
-            onChange={(inNavigation) => setForm({ ...form, inNavigation })}
+            checked={form.values.inNavigation}
+            onChange={(shown) => form.set({ inNavigation: shown })}
           />
-          <RefusalNote refusal={refusal} shownAt={["title", "slug", "description"]} />
-        </form>
+          <FormNote of={form} />
+        </Form>
       )}
     </Window>
   );
@@ -215,37 +198,31 @@ function MovedFacts({ site, moved }: { site: string; moved: Moved }) {
 function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string) => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const [title, setTitle] = useState("");
-  const [slug, setSlug] = useState<string | null>(null);
-  const { refusal, attempt } = useRefusal();
-  const make = () =>
-    attempt(async () => {
-      const { id } = await ask("pages.add", { site: site.key, title, slug: slug ?? slugOf(title) });
-      await refresh();
-      onClose();
-      onMade(id);
-    });
+  const form = useAsked({ title: "", slug: null as string | null }, async ({ title, slug }) => {
+    const { id } = await ask("pages.add", { site: site.key, title, slug: slug ?? slugOf(title) });
+    await refresh();
+    onClose();
+    onMade(id);
+  });
+  const slug = form.values.slug ?? slugOf(form.values.title);
   return (
     <Window
       title={words.newPageTitle}
       open
       onClose={onClose}
-      foot={<MainButton onClick={make}>{words.addPage}</MainButton>}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.addPage}
+        </MainButton>
+      }
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-      >
-        <Row label={words.title} error={refusal?.at("title")}>
-          {(ids) => <TextInput {...ids} value={title} onChange={setTitle} />}
+      <Form of={form}>
+        <TextRow of={form} name="title" label={words.title} />
+        <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
+          {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
         </Row>
-        <Row label={words.slug} error={refusal?.at("slug")} hint={`${site.address}/${slug ?? slugOf(title)}`}>
-          {(ids) => <TextInput {...ids} value={slug ?? slugOf(title)} onChange={setSlug} />}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["title", "slug"]} />
-      </form>
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }

@@ -2,11 +2,11 @@
 // How long the site keeps what visitors sent.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 import { type Retention, retentionBounds, unconfirmedDays } from "@/core/site/retention";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, NumberInput, RefusalNote, Row, State, useRefusal } from "@/studio/kit/kit";
+import { Form, FormNote, useAsked } from "@/studio/kit/form";
+import { Loading, MainButton, NumberInput, Row, State } from "@/studio/kit/kit";
 import { words as own } from "./words";
 
 const kinds: readonly { readonly key: keyof Retention; readonly label: string; readonly words: string }[] = [
@@ -36,22 +36,18 @@ export function RetentionPanel() {
   const client = useQueryClient();
   const key = ["retention", site.key];
   const { data, error } = useQuery({ queryKey: key, queryFn: () => ask("retention.read", { site: site.key }) });
-  const [form, setForm] = useState<Partial<Retention>>({});
-  const [saved, setSaved] = useState(false);
-  const { refusal, attempt } = useRefusal();
-  useEffect(() => {
-    if (data) setForm(data);
-  }, [data]);
   const owner = site.role === "owner";
-  const save = () =>
-    attempt(async () => {
-      setSaved(false);
-      await ask("retention.change", { site: site.key, retention: form as Retention });
-      await client.invalidateQueries({ queryKey: key });
-      setSaved(true);
-    });
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={own.theTimes} />;
+  return <KeptTimes data={data} owner={owner} onSaved={() => client.invalidateQueries({ queryKey: key })} />;
+}
+
+function KeptTimes({ data, owner, onSaved }: { data: Retention; owner: boolean; onSaved: () => Promise<unknown> }) {
+  const site = useSite();
+  const form = useAsked<Partial<Retention>>(data, async (retention) => {
+    await ask("retention.change", { site: site.key, retention: retention as Retention });
+    await onSaved();
+  });
   return (
     <Box
       as="section"
@@ -66,15 +62,9 @@ export function RetentionPanel() {
         {own.onceNightWebitorClears}
         {owner ? "" : own.ownerStudioSets}
       </Text>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <Form of={form}>
         {kinds.map(({ key: kind, label, words }) => (
-          <Row key={kind} label={label} error={refusal?.at(`retention.${kind}`)} hint={words}>
+          <Row key={kind} label={label} error={form.at(`retention.${kind}`)} hint={words}>
             {(ids) => (
               <Flex align="center" gap="10px">
                 <Box w="110px">
@@ -84,26 +74,25 @@ export function RetentionPanel() {
                     max={retentionBounds[kind].most}
                     step={1}
                     disabled={!owner}
-                    value={form[kind]}
-                    onChange={(days) => {
-                      setSaved(false);
-                      setForm({ ...form, [kind]: days });
-                    }}
+                    value={form.values[kind]}
+                    onChange={(days) => form.set({ [kind]: days })}
                   />
                 </Box>
-                <Text color="ink2">{["days", spoken(form[kind])].filter(Boolean).join(", ")}</Text>
+                <Text color="ink2">{["days", spoken(form.values[kind])].filter(Boolean).join(", ")}</Text>
               </Flex>
             )}
           </Row>
         ))}
-        <RefusalNote refusal={refusal} shownAt={kinds.map(({ key: kind }) => `retention.${kind}`)} />
+        <FormNote of={form} shownAt={kinds.map(({ key: kind }) => `retention.${kind}`)} />
         {owner ? (
           <Flex align="center" gap="12px" mt="14px">
-            <MainButton type="submit">{own.keepSo}</MainButton>
-            {saved ? <State tone="moss">{own.saved}</State> : null}
+            <MainButton type="submit" loading={form.busy}>
+              {own.keepSo}
+            </MainButton>
+            {form.done ? <State tone="moss">{own.saved}</State> : null}
           </Flex>
         ) : null}
-      </form>
+      </Form>
     </Box>
   );
 }

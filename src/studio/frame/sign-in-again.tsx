@@ -3,7 +3,8 @@
 import { Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { ask, signInWith } from "@/studio/kit/api";
-import { MainButton, RefusalNote, Row, TextInput, useRefusal, Window } from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { MainButton, Window } from "@/studio/kit/kit";
 import { useAsking } from "@/studio/kit/use-asking";
 import { words } from "./words";
 
@@ -11,75 +12,44 @@ const empty = { email: "", password: "", code: "" };
 
 export function SignInAgain() {
   const { open, end: answer } = useAsking(signInWith);
-  const [form, setForm] = useState(empty);
   const [codeWanted, setCodeWanted] = useState(false);
-  const { refusal, attempt, clear } = useRefusal();
-
+  const form = useAsked(empty, async (given) => {
+    const { signedIn } = await ask("account.signIn", given);
+    if (signedIn) end(true);
+    else setCodeWanted(true);
+  });
   const end = (done: boolean) => {
     answer(done);
     setCodeWanted(false);
-    setForm({ ...empty, email: form.email });
-    clear();
+    form.reset({ ...empty, email: form.values.email });
   };
-  const enter = () =>
-    attempt(async () => {
-      const { signedIn } = await ask("account.signIn", form);
-      if (signedIn) end(true);
-      else setCodeWanted(true);
-    });
   return (
     <Window
       title={words.signInAgain}
       open={open}
       onClose={() => end(false)}
-      foot={<MainButton onClick={enter}>{words.signIn}</MainButton>}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.signIn}
+        </MainButton>
+      }
     >
       <Text mb="12px">{words.sessionEnded}</Text>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void enter();
-        }}
-      >
-        <Row label={words.eMail} error={refusal?.at("email")}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="email"
-              autoComplete="username"
-              value={form.email}
-              onChange={(email) => setForm({ ...form, email })}
-            />
-          )}
-        </Row>
-        <Row label={words.password} error={refusal?.at("password")}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="password"
-              autoComplete="current-password"
-              value={form.password}
-              onChange={(password) => setForm({ ...form, password })}
-            />
-          )}
-        </Row>
+      <Form of={form}>
+        <TextRow of={form} name="email" type="email" autoComplete="username" label={words.eMail} />
+        <TextRow of={form} name="password" type="password" autoComplete="current-password" label={words.password} />
         {codeWanted ? (
-          <Row label={words.code} error={refusal?.at("code")} hint={words.codeHint}>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                autoComplete="one-time-code"
-                maxLength={20}
-                value={form.code}
-                onChange={(code) => setForm({ ...form, code })}
-              />
-            )}
-          </Row>
+          <TextRow
+            of={form}
+            name="code"
+            autoComplete="one-time-code"
+            maxLength={20}
+            label={words.code}
+            hint={words.codeHint}
+          />
         ) : null}
-        <input type="submit" hidden />
-        <RefusalNote refusal={refusal} shownAt={["email", "password", "code"]} />
-      </form>
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }

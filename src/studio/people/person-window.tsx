@@ -2,11 +2,11 @@
 // One person: inviting a new one, or changing role and sites of one who is here.
 import { Box, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import type { Role } from "@/core/account/rights";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
-import { Choice, MainButton, RefusalNote, Row, Segments, TextInput, Tick, useRefusal, Window } from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Choice, MainButton, RefusalNote, Row, Segments, Tick, useRefusal, Window } from "@/studio/kit/kit";
 import { roleOptions, roleWords } from "./roles";
 import { words } from "./words";
 
@@ -65,60 +65,53 @@ export function PersonWindow({
   onClose: () => void;
   onDone: () => Promise<unknown>;
 }) {
-  const [form, setForm] = useState<{ name: string; email: string; role: Role; sites: Person["sites"] }>(
-    person ?? { name: "", email: "", role: "designer", sites: "all" },
-  );
-  const { refusal, attempt } = useRefusal();
-  const change = (part: Partial<typeof form>) => setForm({ ...form, ...part });
-  const { name, email, role, sites } = form;
-  const save = () =>
-    attempt(async () => {
-      if (person) await ask("people.change", { id: person.id, role, sites });
-      else await ask("people.invite", { name, email, role, sites });
-      await onDone();
-      onClose();
-    });
-  const sitesFault = refusal?.fields.find(({ path }) => path.startsWith("sites"));
+  const start: { name: string; email: string; role: Role; sites: Person["sites"] } = person ?? {
+    name: "",
+    email: "",
+    role: "designer",
+    sites: "all",
+  };
+  const form = useAsked(start, async ({ name, email, role, sites }) => {
+    if (person) await ask("people.change", { id: person.id, role, sites });
+    else await ask("people.invite", { name, email, role, sites });
+    await onDone();
+    onClose();
+  });
+  const { role, sites } = form.values;
+  const sitesFault = form.refusal?.fields.find(({ path }) => path.startsWith("sites"));
   return (
     <Window
       title={person ? person.name : words.invitePerson}
       open
       onClose={onClose}
-      foot={<MainButton onClick={save}>{person ? words.save : words.sendInvitation}</MainButton>}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {person ? words.save : words.sendInvitation}
+        </MainButton>
+      }
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <Form of={form}>
         {person ? null : (
           <>
-            <Row label={words.name} error={refusal?.at("name")}>
-              {(ids) => <TextInput {...ids} value={name} onChange={(text) => change({ name: text })} />}
-            </Row>
-            <Row label={words.eMail} error={refusal?.at("email")} hint={words.letterGoesThereWith}>
-              {(ids) => <TextInput {...ids} type="email" value={email} onChange={(text) => change({ email: text })} />}
-            </Row>
+            <TextRow of={form} name="name" label={words.name} />
+            <TextRow of={form} name="email" label={words.eMail} type="email" hint={words.letterGoesThereWith} />
           </>
         )}
-        <Row label={words.role} error={refusal?.at("role")} hint={roleWords[role].may}>
+        <Row label={words.role} error={form.at("role")} hint={roleWords[role].may}>
           {(ids) => (
             <Choice
               {...ids}
               value={role}
               options={roleOptions}
-              onChange={(chosen) => change({ role: chosen as Role })}
+              onChange={(chosen) => form.set({ role: chosen as Role })}
             />
           )}
         </Row>
         {role === "owner" ? null : (
-          <ChosenSites value={sites} onChange={(chosen) => change({ sites: chosen })} error={sitesFault?.message} />
+          <ChosenSites value={sites} onChange={(chosen) => form.set({ sites: chosen })} error={sitesFault?.message} />
         )}
-        {/* Enter in a field does what the button does. */}
-        <input type="submit" hidden />
-        <RefusalNote refusal={refusal} shownAt={["name", "email", "role", sitesFault?.path ?? ""]} />
-      </form>
+        <FormNote of={form} shownAt={["name", "email", "role", sitesFault?.path ?? ""]} />
+      </Form>
     </Window>
   );
 }

@@ -8,19 +8,18 @@ import type { SiteSettings, WeekHours } from "@/core/site/site";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import {
   Group,
   MainButton,
   PlainButton,
   QuietButton,
-  RefusalNote,
   Row,
   State,
   TextArea,
   TextInput,
   Tick,
   Title,
-  useRefusal,
   Window,
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
@@ -41,18 +40,17 @@ function filled(settings: SiteSettings): SiteSettings {
 export function SettingsScreen() {
   const site = useSite();
   const refresh = useRefresh();
-  const [name, setName] = useState(site.name);
-  const [form, setForm] = useState<SiteSettings>(site.settings);
   const [hoursTyped, setHoursTyped] = useState<readonly string[]>(() =>
     words.days.map((_day, index) => spansText(site.settings.hours, index)),
   );
-  const [saved, setSaved] = useState(false);
   const [rekeying, setRekeying] = useState(false);
-  const { refusal, attempt } = useRefusal();
-  const change = (part: Partial<SiteSettings>) => {
-    setSaved(false);
-    setForm({ ...form, ...part });
-  };
+  const asked = useAsked({ name: site.name, settings: site.settings }, async ({ name, settings }) => {
+    await ask("sites.settings", { site: site.key, name, settings: filled(settings) });
+    await refresh();
+  });
+  const { name, settings: form } = asked.values;
+  const { refusal } = asked;
+  const change = (part: Partial<SiteSettings>) => asked.set({ settings: { ...form, ...part } });
   const hoursFault = (day: number) =>
     refusal?.fields.find((field) => field.path.startsWith(`settings.hours[${day}]`))?.message ??
     (form.hours && readSpans(hoursTyped[day] ?? "") === null ? words.noHours : undefined);
@@ -62,12 +60,6 @@ export function SettingsScreen() {
     change({ hours: typed.map((one) => readSpans(one) ?? []) });
   };
   const unreadable = form.hours && hoursTyped.some((text) => readSpans(text) === null);
-  const save = () =>
-    attempt(async () => {
-      await ask("sites.settings", { site: site.key, name, settings: filled(form) });
-      await refresh();
-      setSaved(true);
-    });
   const text = (field: "senderName" | "phone", label: string, hint?: string) => (
     <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
       {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
@@ -80,16 +72,9 @@ export function SettingsScreen() {
         <Text color="ink2" mt="2px" mb="16px">
           {words.intro}
         </Text>
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save();
-          }}
-        >
+        <Form of={asked}>
           <Card title={words.site}>
-            <Row label={words.name} error={refusal?.at("name")}>
-              {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
-            </Row>
+            <TextRow of={asked} name="name" label={words.name} />
             <Row label={words.key} hint={words.keyHint(site.address.replace(/^https?:\/\//, ""))}>
               {(ids) => (
                 <Flex gap="8px" align="center">
@@ -132,8 +117,9 @@ export function SettingsScreen() {
               checked={form.hours !== undefined}
               onChange={(tell) => {
                 const { hours: _hours, ...rest } = form;
-                setSaved(false);
-                setForm(tell ? { ...rest, hours: hoursTyped.map((one) => readSpans(one) ?? []) } : rest);
+                asked.set({
+                  settings: tell ? { ...rest, hours: hoursTyped.map((one) => readSpans(one) ?? []) } : rest,
+                });
               }}
             />
             {form.hours ? (
@@ -169,13 +155,13 @@ export function SettingsScreen() {
             ))}
           </Card>
           <Flex gap="14px" align="center" position="sticky" bottom="0" bg="paper" py="12px">
-            <MainButton type="submit" disabled={Boolean(unreadable)}>
+            <MainButton type="submit" disabled={Boolean(unreadable)} loading={asked.busy}>
               {words.save}
             </MainButton>
-            <Box role="status">{saved ? <State tone="moss">{words.saved}</State> : null}</Box>
-            <RefusalNote refusal={refusal} shownAt={shownAt} />
+            <Box role="status">{asked.done ? <State tone="moss">{words.saved}</State> : null}</Box>
+            <FormNote of={asked} shownAt={shownAt} />
           </Flex>
-        </form>
+        </Form>
       </Box>
       {rekeying ? <ChangeKey onClose={() => setRekeying(false)} /> : null}
     </Box>
@@ -216,33 +202,27 @@ function Card({ title, hint, children }: { title: string; hint?: string; childre
 function ChangeKey({ onClose }: { onClose: () => void }) {
   const site = useSite();
   const router = useRouter();
-  const [key, setKey] = useState(site.key);
-  const { refusal, attempt } = useRefusal();
-  const save = () =>
-    attempt(async () => {
-      const { key: now } = await ask("sites.rekey", { site: site.key, key });
-      onClose();
-      router.push(`/s/${now}/settings`);
-    });
+  const form = useAsked({ key: site.key }, async ({ key }) => {
+    const { key: now } = await ask("sites.rekey", { site: site.key, key });
+    onClose();
+    router.push(`/s/${now}/settings`);
+  });
   return (
     <Window
       title={words.keyWindow}
       open
       onClose={onClose}
-      foot={<PlainButton onClick={() => void save()}>{words.changeKey}</PlainButton>}
+      foot={
+        <PlainButton loading={form.busy} onClick={form.send}>
+          {words.changeKey}
+        </PlainButton>
+      }
     >
       <Text mb="12px">{words.keyText(site.address.replace(/^https?:\/\//, ""))}</Text>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
-        <Row label={words.newKey} error={refusal?.at("key")}>
-          {(ids) => <TextInput {...ids} value={key} onChange={setKey} />}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["key"]} />
-      </form>
+      <Form of={form}>
+        <TextRow of={form} name="key" label={words.newKey} />
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }

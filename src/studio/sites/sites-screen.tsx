@@ -11,18 +11,17 @@ import type { Gives } from "@/server/operations";
 import { slugOf } from "@/studio/composer/page-menu";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import {
   Choice,
   FileButton,
   IconButton,
   Loading,
   MainButton,
-  RefusalNote,
   Row,
   State,
   TextInput,
   Title,
-  useRefusal,
   Window,
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
@@ -246,130 +245,91 @@ function KeyWindow({
   onDone: () => Promise<unknown>;
   onClose: () => void;
 }) {
-  const [name, setName] = useState(first.name ?? "");
-  const [key, setKey] = useState(first.key);
-  const [busy, setBusy] = useState(false);
-  const { refusal, attempt } = useRefusal();
-  const go = () =>
-    attempt(async () => {
-      setBusy(true);
-      try {
-        await perform({ key, name });
-        await onDone();
-        onClose();
-      } finally {
-        setBusy(false);
-      }
-    });
+  const form = useAsked({ name: first.name ?? "", key: first.key }, async (given) => {
+    await perform(given);
+    await onDone();
+    onClose();
+  });
   return (
     <Window
       title={title}
       open
       onClose={onClose}
       foot={
-        <MainButton loading={busy} onClick={go}>
+        <MainButton loading={form.busy} onClick={form.send}>
           {deed}
         </MainButton>
       }
     >
       <Text mb="12px">{text}</Text>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void go();
-        }}
-      >
-        {first.name === null ? null : (
-          <Row label={words.name} error={refusal?.at("name")}>
-            {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
-          </Row>
-        )}
-        <Row label={words.key} error={refusal?.at("key")} hint={words.partItsAddress}>
-          {(ids) => <TextInput {...ids} value={key} onChange={setKey} />}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["name", "key"]} />
-      </form>
+      <Form of={form}>
+        {first.name === null ? null : <TextRow of={form} name="name" label={words.name} />}
+        <TextRow of={form} name="key" label={words.key} hint={words.partItsAddress} />
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }
 
 function NewSite({ onClose }: { onClose: () => void }) {
-  const [form, setForm] = useState({
+  const start = {
     name: "",
     key: null as string | null,
     starter: "workshop" as StarterKey,
     ...siteStart(Intl.DateTimeFormat().resolvedOptions().timeZone, navigator.language),
     mailFrom: "",
-  });
-  const { refusal, attempt } = useRefusal();
-  const [busy, setBusy] = useState(false);
-  const key = form.key ?? slugOf(form.name).slice(0, 40);
-  const make = () =>
-    attempt(async () => {
-      setBusy(true);
-      try {
-        const { key: made } = await ask("sites.create", {
-          key,
-          name: form.name,
-          starter: form.starter,
-          settings: {
-            language: form.language,
-            zone: form.zone,
-            currency: form.currency,
-            description: "",
-            mailFrom: form.mailFrom,
-          },
-        });
-        location.assign(`/s/${made}/pages`);
-      } finally {
-        setBusy(false);
-      }
+  };
+  const keyOf = ({ key, name }: typeof start) => key ?? slugOf(name).slice(0, 40);
+  const form = useAsked(start, async (values) => {
+    const { name, starter, language, zone, currency, mailFrom } = values;
+    const { key } = await ask("sites.create", {
+      key: keyOf(values),
+      name,
+      starter,
+      settings: { language, zone, currency, description: "", mailFrom },
     });
-  const change = (part: Partial<typeof form>) => setForm({ ...form, ...part });
+    location.assign(`/s/${key}/pages`);
+  });
   return (
     <Window
       title={words.newSite}
       open
       onClose={onClose}
       foot={
-        <MainButton loading={busy} onClick={make}>
+        <MainButton loading={form.busy} onClick={form.send}>
           {words.makeSite}
         </MainButton>
       }
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-      >
-        <Row label={words.name} error={refusal?.at("name")}>
-          {(ids) => <TextInput {...ids} value={form.name} onChange={(name) => change({ name })} />}
+      <Form of={form}>
+        <TextRow of={form} name="name" label={words.name} />
+        <Row label={words.key} error={form.at("key")} hint={words.partItsAddressHow}>
+          {(ids) => <TextInput {...ids} value={keyOf(form.values)} onChange={(key) => form.set({ key })} />}
         </Row>
-        <Row label={words.key} error={refusal?.at("key")} hint={words.partItsAddressHow}>
-          {(ids) => <TextInput {...ids} value={key} onChange={(typed) => change({ key: typed })} />}
-        </Row>
-        <Row label={words.startsAs} hint={starters[form.starter].note}>
+        <Row label={words.startsAs} hint={starters[form.values.starter].note}>
           {(ids) => (
             <Choice
               {...ids}
-              value={form.starter}
-              onChange={(starter) => change({ starter: starter as StarterKey })}
+              value={form.values.starter}
+              onChange={(starter) => form.set({ starter: starter as StarterKey })}
               options={Object.entries(starters).map(([id, one]) => [id, one.name] as const)}
             />
           )}
         </Row>
-        <LocaleRows value={form} errorAt={(path) => refusal?.at(path)} onChange={change} />
-        <Row label={words.mailFrom} error={refusal?.at("settings.mailFrom")} hint={words.lettersVisitorsComeFrom}>
-          {(ids) => (
-            <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />
-          )}
-        </Row>
-        <RefusalNote
-          refusal={refusal}
+        <LocaleRows value={form.values} errorAt={form.at} onChange={form.set} />
+        <TextRow
+          of={form}
+          name="mailFrom"
+          at="settings.mailFrom"
+          type="email"
+          label={words.mailFrom}
+          hint={words.lettersVisitorsComeFrom}
+        />
+        <FormNote
+          of={form}
           shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]}
         />
-      </form>
+      </Form>
     </Window>
   );
 }
@@ -383,37 +343,28 @@ function RemoveSite({
   onClose: () => void;
   onRemoved: () => Promise<unknown>;
 }) {
-  const [name, setName] = useState("");
-  const { refusal, attempt } = useRefusal();
-  const remove = () =>
-    attempt(async () => {
-      await ask("sites.remove", { site: card.key, name });
-      await onRemoved();
-      onClose();
-    });
+  const form = useAsked({ name: "" }, async ({ name }) => {
+    if (name !== card.name) return;
+    await ask("sites.remove", { site: card.key, name });
+    await onRemoved();
+    onClose();
+  });
   return (
     <Window
       title={words.remove(card.name)}
       open
       onClose={onClose}
       foot={
-        <MainButton bg="brick" disabled={name !== card.name} onClick={remove}>
+        <MainButton bg="brick" disabled={form.values.name !== card.name} loading={form.busy} onClick={form.send}>
           {words.removeSiteGood}
         </MainButton>
       }
     >
       <Text mb="10px">{words.itsPagesReleasesSignups(card.address.replace(/^https?:\/\//, ""))}</Text>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name === card.name) void remove();
-        }}
-      >
-        <Row label={words.type(card.name)} stacked error={refusal?.at("name")}>
-          {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
-        </Row>
-      </form>
-      <RefusalNote refusal={refusal} shownAt={["name"]} />
+      <Form of={form}>
+        <TextRow of={form} name="name" label={words.type(card.name)} stacked />
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }

@@ -11,18 +11,8 @@ import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Drawn } from "@/studio/kit/drawn";
-import {
-  IconButton,
-  MainButton,
-  PlainButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Title,
-  useRefusal,
-  Window,
-} from "@/studio/kit/kit";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { IconButton, MainButton, PlainButton, RefusalNote, State, Title, useRefusal, Window } from "@/studio/kit/kit";
 import { studioOf } from "./kinds";
 import { resultsQuery } from "./results-panel";
 import { words } from "./words";
@@ -95,33 +85,29 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
   const router = useRouter();
-  const { refusal, attempt } = useRefusal();
-  const [kind, setKind] = useState<WidgetKindName>(widgetKindNames[0] as WidgetKindName);
-  const [name, setName] = useState("");
-  const add = () =>
-    attempt(async () => {
-      const { id } = await ask("widgets.add", { site: site.key, kind, name });
-      await refresh();
-      router.push(`/s/${site.key}/widgets/${id}`);
-    });
+  const form = useAsked({ kind: widgetKindNames[0] as WidgetKindName, name: "" }, async ({ kind, name }) => {
+    const { id } = await ask("widgets.add", { site: site.key, kind, name });
+    await refresh();
+    router.push(`/s/${site.key}/widgets/${id}`);
+  });
+  const { kind } = form.values;
   return (
     <Window
       title={words.newWidget}
       open={open}
       onClose={onClose}
       wide
-      foot={<MainButton onClick={add}>{words.make(widgetKinds[kind].label)}</MainButton>}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.make(widgetKinds[kind].label)}
+        </MainButton>
+      }
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
+      <Form of={form}>
         <RadioCard.Root
           aria-label={words.kinds}
           value={kind}
-          onValueChange={({ value }) => value && setKind(value as WidgetKindName)}
+          onValueChange={({ value }) => value && form.set({ kind: value as WidgetKindName })}
           mb="14px"
         >
           <Flex gap="10px" wrap="wrap">
@@ -152,11 +138,9 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
             ))}
           </Flex>
         </RadioCard.Root>
-        <Row label={words.name} error={refusal?.at("name")} hint={words.youVisitorsDoNot}>
-          {(ids) => <TextInput {...ids} value={name} onChange={setName} />}
-        </Row>
-        <RefusalNote refusal={refusal} shownAt={["name"]} />
-      </form>
+        <TextRow of={form} name="name" label={words.name} hint={words.youVisitorsDoNot} />
+        <FormNote of={form} />
+      </Form>
     </Window>
   );
 }

@@ -1,0 +1,112 @@
+"use client";
+// The one way of making forms: values by react-hook-form, the deed as a mutation, what is refused at its field.
+import { joiResolver } from "@hookform/resolvers/joi";
+import { useMutation } from "@tanstack/react-query";
+import type Joi from "joi";
+import type { ComponentProps, ReactNode } from "react";
+import { type DefaultValues, type FieldValues, type Path, type PathValue, useForm } from "react-hook-form";
+import { Refusal } from "./api";
+import { RefusalNote, Row, TextInput } from "./kit";
+
+export interface Asked<V extends FieldValues> {
+  readonly values: V;
+  /** Changes some values; what was said of the last sending is no longer shown as done. */
+  set(part: Partial<V>): void;
+  /** What is wrong at a field: by the form's own schema, or as the server said it. */
+  at(path: string): string | undefined;
+  readonly refusal: Refusal | null;
+  /** Being sent: it can't be sent twice meanwhile. */
+  readonly busy: boolean;
+  /** Carried out, and nothing was changed since. */
+  readonly done: boolean;
+  send(): void;
+  /** Begins anew, by default with what it began with. */
+  reset(values?: V): void;
+  /** Whether a field is right by the form's schema; what is wrong is shown at it. */
+  check(field: keyof V & string): Promise<boolean>;
+}
+
+/**
+ * A form that begins with `start`. `send` does what it is for; a Refusal is shown at its fields, and what was typed stays.
+ * `schema` judges before anything is sent.
+ */
+export function useAsked<V extends FieldValues>(
+  start: V,
+  send: (values: V) => Promise<unknown>,
+  schema?: Joi.ObjectSchema,
+): Asked<V> {
+  const { handleSubmit, setValue, trigger, watch, reset, formState } = useForm<V>({
+    defaultValues: start as DefaultValues<V>,
+    ...(schema ? { resolver: joiResolver(schema) } : {}),
+  });
+  const sending = useMutation({ mutationFn: send });
+  const refusal = sending.error instanceof Refusal ? sending.error : null;
+  // What is no refusal is a defect, and for the screen's own boundary.
+  if (sending.error && !refusal) throw sending.error;
+  const values = watch() as V;
+  return {
+    values,
+    set: (part) => {
+      for (const [name, value] of Object.entries(part)) setValue(name as Path<V>, value as PathValue<V, Path<V>>);
+      if (sending.isSuccess) sending.reset();
+    },
+    at: (path) => (formState.errors[path]?.message as string | undefined) ?? refusal?.at(path),
+    refusal,
+    busy: sending.isPending,
+    done: sending.isSuccess,
+    send: () => {
+      if (!sending.isPending) void handleSubmit((input) => sending.mutate(input as unknown as V))();
+    },
+    reset: (given) => {
+      reset((given ?? start) as DefaultValues<V>);
+      sending.reset();
+    },
+    check: (field) => trigger(field as Path<V>),
+  };
+}
+
+/** The form itself: Enter in a field does what its button does. */
+export const Form = <V extends FieldValues>({ of, children }: { of: Asked<V>; children: ReactNode }) => (
+  <form
+    noValidate
+    onSubmit={(event) => {
+      event.preventDefault();
+      of.send();
+    }}
+  >
+    {children}
+    <input type="submit" hidden />
+  </form>
+);
+
+/** A field for a text, with its label; `at` is its path where the server calls it otherwise. */
+export function TextRow<V extends FieldValues>({
+  of,
+  name,
+  at,
+  label,
+  hint,
+  stacked,
+  ...input
+}: { of: Asked<V>; name: keyof V & string; at?: string; label: string; hint?: ReactNode; stacked?: boolean } & Omit<
+  ComponentProps<typeof TextInput>,
+  "value" | "onChange"
+>) {
+  return (
+    <Row label={label} error={of.at(at ?? name)} hint={hint} {...(stacked ? { stacked } : {})}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          {...input}
+          value={String(of.values[name] ?? "")}
+          onChange={(text) => of.set({ [name]: text } as unknown as Partial<V>)}
+        />
+      )}
+    </Row>
+  );
+}
+
+/** The refusal's own sentence, where no field shows it. */
+export const FormNote = <V extends FieldValues>({ of, shownAt }: { of: Asked<V>; shownAt?: readonly string[] }) => (
+  <RefusalNote refusal={of.refusal} shownAt={shownAt ?? Object.keys(of.values)} />
+);
