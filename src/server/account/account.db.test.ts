@@ -1,6 +1,6 @@
 // Signing in and out, sessions, passwords, second factors, letters, and the people of a studio.
 import { jest } from "@jest/globals";
-import { eq } from "drizzle-orm";
+import { eq, like } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { accountLinks, members, securityEvents, sessions, studios, users } from "@/data/account/tables";
 import { jobs, rateLimits } from "@/data/job/tables";
@@ -325,11 +325,9 @@ describe("people", () => {
   });
 
   test("what happened stands in the owners' list, with a reference, and in no other studio's", async () => {
-    const events = (await studio.as("owner", "people.events", { before: null })) as {
-      what: string;
-      who: string;
-      reference: string;
-    }[];
+    const { rows: events } = (await studio.as("owner", "people.events", { before: null })) as {
+      rows: { what: string; who: string; reference: string }[];
+    };
     const [stored] = await context.db.select().from(securityEvents).where(eq(securityEvents.kind, "memberInvited"));
     expect(events).toContainEqual(
       expect.objectContaining({ who: "Rowan", what: "invited Tobi as editor", reference: stored?.id }),
@@ -338,8 +336,35 @@ describe("people", () => {
       expect.arrayContaining(["signed in", "turned the second factor on", "removed Tobi"]),
     );
     expect((await refusal(studio.as("designer", "people.events", { before: null }))).status).toBe(403);
-    const theirs = (await studio.as("stranger", "people.events", { before: null })) as { what: string }[];
-    expect(theirs).toEqual([]);
+    expect(await studio.as("stranger", "people.events", { before: null })).toEqual({ rows: [], more: null });
+  });
+
+  test("the list goes on page by page, and none of many events of one moment is passed over or told twice", async () => {
+    const { studioId } = studio;
+    const at = context.now();
+    await context.db.insert(securityEvents).values(
+      Array.from({ length: 230 }, (_, nth) => ({
+        id: `paged${String(nth).padStart(3, "0")}`,
+        studioId,
+        kind: "signedIn" as const,
+        details: {},
+        network: "",
+        at,
+      })),
+    );
+    const seen: string[] = [];
+    for (let before: string | null = null; ; ) {
+      const page = (await studio.as("owner", "people.events", { before })) as {
+        rows: { reference: string }[];
+        more: string | null;
+      };
+      seen.push(...page.rows.map(({ reference }) => reference));
+      before = page.more;
+      if (before === null) break;
+    }
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.filter((reference) => reference.startsWith("paged"))).toHaveLength(230);
+    await context.db.delete(securityEvents).where(like(securityEvents.id, "paged%"));
   });
 
   test("invitations wait for their owner where no mail server is, and only those of the own studio", async () => {

@@ -8,6 +8,7 @@ import { instantSchema } from "@/core/time/schema";
 import { recoveryCodes, securityEvents, sessions, studios, users } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
+import { behind } from "@/data/paging";
 import { publicOperation, type UserCall, userOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { eventWords, note, type SecurityEvent } from "../security/events";
@@ -69,6 +70,9 @@ async function changeOwn<T>(
 }
 
 const enrolling = { whileEnrolling: true };
+
+/** Events on one page of the list. */
+const eventsAtOnce = 100;
 
 export const accountOperations = {
   /** With a second factor the first call answers that a code is needed; the second brings it. */
@@ -286,28 +290,35 @@ export const accountOperations = {
   ),
   /** What happened lately that concerns safety, the newest first. */
   "people.events": userOperation(
-    { before: instantSchema.allow(null).default(null) },
-    async (call, input: { before: string | null }) => {
+    { before: Joi.string().max(24).allow(null).default(null) },
+    async (call, { before }: { before: string | null }) => {
       const { studioId } = await ownStudio(call, "owner");
-      const rows = await call.context.db
+      const { db } = call.context;
+      const ofStudio = eq(securityEvents.studioId, studioId);
+      const [last] =
+        before === null
+          ? []
+          : await db
+              .select({ at: securityEvents.at, id: securityEvents.id })
+              .from(securityEvents)
+              .where(and(ofStudio, eq(securityEvents.id, before)));
+      const rows = await db
         .select({ event: securityEvents, name: users.name })
         .from(securityEvents)
         .leftJoin(users, eq(users.id, securityEvents.userId))
-        .where(
-          and(
-            eq(securityEvents.studioId, studioId),
-            input.before ? lt(securityEvents.at, new Date(input.before)) : undefined,
-          ),
-        )
-        .orderBy(desc(securityEvents.at))
-        .limit(100);
-      return rows.map(({ event, name }) => ({
-        reference: event.id,
-        at: event.at.toISOString(),
-        who: name ?? "Somebody",
-        what: sentence(event.kind, event.details),
-        network: event.network,
-      }));
+        .where(and(ofStudio, last && behind(securityEvents.at, securityEvents.id, last)))
+        .orderBy(desc(securityEvents.at), desc(securityEvents.id))
+        .limit(eventsAtOnce);
+      return {
+        rows: rows.map(({ event, name }) => ({
+          reference: event.id,
+          at: event.at.toISOString(),
+          who: name ?? "Somebody",
+          what: sentence(event.kind, event.details),
+          network: event.network,
+        })),
+        more: rows.length === eventsAtOnce ? (rows.at(-1)?.event.id ?? null) : null,
+      };
     },
   ),
   /** Letters about accounts that no mail server has taken: without one, owners hand invitations over themselves. */

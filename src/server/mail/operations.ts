@@ -2,6 +2,7 @@
 import { and, desc, eq } from "drizzle-orm";
 import Joi from "joi";
 import { mails } from "@/data/mail/tables";
+import { behind } from "@/data/paging";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 
@@ -15,22 +16,36 @@ export async function readMail(call: SiteCall, id: string) {
   return mail;
 }
 
+/** Letters on one page of the list. */
+const mailsAtOnce = 60;
+
 export const mailOperations = {
-  "mail.list": siteOperation("visitors.read", {}, async (call) => {
-    const rows = await call.context.db
-      .select({
-        id: mails.id,
-        recipient: mails.recipient,
-        subject: mails.subject,
-        state: mails.state,
-        createdAt: mails.createdAt,
-      })
-      .from(mails)
-      .where(eq(mails.siteId, call.site.id))
-      .orderBy(desc(mails.createdAt))
-      .limit(500);
-    return rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() }));
-  }),
+  /** A page of the letters, newest first; `before` is the last one of the page before it. */
+  "mail.list": siteOperation(
+    "visitors.read",
+    { before: Joi.string().max(24).allow(null).default(null) },
+    async (call, { before }: { before: string | null }) => {
+      const { id, recipient, subject, state, createdAt } = mails;
+      const ofSite = eq(mails.siteId, call.site.id);
+      const [last] =
+        before === null
+          ? []
+          : await call.context.db
+              .select({ at: createdAt, id })
+              .from(mails)
+              .where(and(ofSite, eq(id, before)));
+      const rows = await call.context.db
+        .select({ id, recipient, subject, state, createdAt })
+        .from(mails)
+        .where(and(ofSite, last && behind(createdAt, id, last)))
+        .orderBy(desc(createdAt), desc(id))
+        .limit(mailsAtOnce);
+      return {
+        rows: rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() })),
+        more: rows.length === mailsAtOnce ? (rows.at(-1)?.id ?? null) : null,
+      };
+    },
+  ),
   "mail.read": siteOperation(
     "visitors.read",
     { mail: Joi.string().max(24).required() },

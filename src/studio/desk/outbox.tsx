@@ -1,7 +1,7 @@
 "use client";
 // The outbox: every mail to a visitor, readable and to be downloaded.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
@@ -32,17 +32,20 @@ const linked = (text: string) =>
 export function Outbox() {
   const site = useSite();
   const [open, setOpen] = useState<string | null>(null);
-  const { data, error } = useQuery({
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: ["mail", site.key],
-    queryFn: () => ask("mail.list", { site: site.key }),
+    queryFn: ({ pageParam }) => ask("mail.list", { site: site.key, before: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.more,
   });
   const mail = useQuery({
-    queryKey: ["mail", site.key, open],
+    queryKey: ["letter", site.key, open],
     queryFn: () => ask("mail.read", { site: site.key, mail: open ?? "" }),
     enabled: open !== null,
   });
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.theOutbox} />;
+  const rows = data.pages.flatMap((page) => page.rows);
   return (
     <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
       <Box
@@ -54,8 +57,8 @@ export function Outbox() {
         borderColor="line"
         maxH={{ base: "40vh", md: "none" }}
       >
-        {data.length === 0 ? <Text p="18px">{words.mailsVisitorsStandHere}</Text> : null}
-        {data.map((row) => (
+        {rows.length === 0 ? <Text p="18px">{words.mailsVisitorsStandHere}</Text> : null}
+        {rows.map((row) => (
           <button
             key={row.id}
             type="button"
@@ -87,6 +90,13 @@ export function Outbox() {
             </Flex>
           </button>
         ))}
+        {hasNextPage ? (
+          <Box p="12px">
+            <PlainButton loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+              {words.earlierMails}
+            </PlainButton>
+          </Box>
+        ) : null}
       </Box>
       <Box flex="1" minW="0" overflowY="auto" bg="white" borderWidth="1px" borderColor="line" p="22px">
         {mail.data ? (

@@ -10,6 +10,7 @@ export const words = {
   mailsVisitorsStandHere: "Mails to visitors stand here. Nothing has been written yet.",
   eml: ".eml",
   fromTo: (sender: string, recipient: string) => `From ${sender} to ${recipient}`,
+  earlierMails: "Earlier letters",
   chooseMailRead: "Choose a mail to read it.",
   bookings: "Bookings",
   fromDayTheyEnded: "From the day they ended, with names, answers and history.",

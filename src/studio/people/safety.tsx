@@ -76,9 +76,9 @@ export function Events() {
     queryKey: ["people-events"],
     queryFn: ({ pageParam }) => ask("people.events", { before: pageParam }),
     initialPageParam: null as string | null,
-    getNextPageParam: (page) => (page.length === 100 ? (page.at(-1)?.at ?? null) : null),
+    getNextPageParam: (page) => page.more,
   });
-  const rows = data?.pages.flat() ?? [];
+  const rows = data?.pages.flatMap((page) => page.rows) ?? [];
   return (
     <Box as="section" aria-label={words.whatHappened} mt="30px">
       <Title level={2}>{words.whatHappened}</Title>
