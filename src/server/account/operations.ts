@@ -1,10 +1,9 @@
 // Account and people: signing in and out, securing one's account, who belongs to the studio and what they may.
-import { and, count, desc, eq, gt, inArray, isNull, lt } from "drizzle-orm";
+import { and, count, desc, eq, gt, inArray, isNull } from "drizzle-orm";
 import Joi from "joi";
 import { type Role, roles } from "@/core/account/rights";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { siteKeySchema } from "@/core/site/schema";
-import { instantSchema } from "@/core/time/schema";
 import { recoveryCodes, securityEvents, sessions, studios, users } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
@@ -36,7 +35,7 @@ import {
   signOutEverywhere,
 } from "./session";
 
-const email = mailSchema.required().messages({ "string.empty": "Please write your e-mail address." });
+const email = mailSchema.required().messages({ "string.empty": "Please write an e-mail address." });
 const role = Joi.string()
   .valid(...roles)
   .required();

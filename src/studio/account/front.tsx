@@ -2,7 +2,7 @@
 // The sheet of everything that is done before one is signed in.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { Brandmark } from "@/studio/frame/top-bar";
+import { Brandmark } from "@/studio/frame/brandmark";
 import { Title } from "@/studio/kit/kit";
 
 export function Front({ title, words, children }: { title: string; words: string; children: ReactNode }) {

@@ -7,8 +7,9 @@ import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
-import { ask } from "@/studio/kit/api";
-import { Loading, State } from "@/studio/kit/kit";
+import { ask, Refusal } from "@/studio/kit/api";
+import { Loading } from "@/studio/kit/kit";
+import { NotHere } from "./not-here";
 import { words } from "./words";
 
 export type OpenSite = Gives<"sites.frame">;
@@ -19,12 +20,10 @@ export function SiteProvider({ site, children }: { site: string; children: React
   const { data, error } = useQuery({ queryKey: ["frame", site], queryFn: () => ask("sites.frame", { site }) });
   if (error && !data)
     return (
-      <main style={{ padding: 32 }}>
-        <State tone="brick">{error.message}</State>
-        <p style={{ marginTop: 12 }}>
-          <a href="/">{words.allSites}</a>
-        </p>
-      </main>
+      <NotHere
+        {...(error instanceof Refusal && error.status === 404 ? {} : { title: words.notShown })}
+        why={error.message}
+      />
     );
   return data ? <SiteContext.Provider value={data}>{children}</SiteContext.Provider> : <Loading what={words.theSite} />;
 }

@@ -6,7 +6,8 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/kit";
-import { Brandmark, IndexTab, leave } from "./top-bar";
+import { Brandmark } from "./brandmark";
+import { IndexTab, leave } from "./top-bar";
 import { words } from "./words";
 
 const tabs = [

@@ -8,6 +8,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ask } from "@/studio/kit/api";
 import { useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { Brandmark } from "./brandmark";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
 import { useHeard } from "./stream";
@@ -21,25 +22,6 @@ const tabs: readonly { readonly path: string; readonly name: string; readonly de
   { path: "publish", name: words.publish },
   { path: "desk", name: words.desk, designer: true },
 ];
-
-/** The mark: a crop corner and a filled one, printed out of register. */
-export function Mark() {
-  return (
-    <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
-      <path d="M2 13V2h12" fill="none" stroke="var(--chakra-colors-mark-on-ink)" strokeWidth="2.4" />
-      <path d="M16 6v10H6" fill="none" stroke="var(--chakra-colors-sheet)" strokeWidth="2.4" />
-    </svg>
-  );
-}
-
-export const Brandmark = () => (
-  <Flex align="center" gap="8px" color="sheet">
-    <Mark />
-    <Text as="span" fontFamily="heading" fontWeight="700" fontSize="17px">
-      {words.webitor}
-    </Text>
-  </Flex>
-);
 
 export async function leave() {
   await ask("account.signOut", {});

@@ -4,6 +4,10 @@ import { counted } from "@/studio/kit/counted";
 const edits = (count: number) => `${counted(count, "edit is", "edits are")} kept here`;
 
 export const words = {
+  notHere: "Nothing is here",
+  notHereWhy: "The address may have changed, or the site is one you do not work on.",
+  notShown: "This can’t be shown now",
+  toSites: "To your sites",
   signInAgain: "Sign in again",
   signIn: "Sign in",
   sessionEnded: "Your session has ended. What you typed is kept; it is sent once you are signed in.",
@@ -16,7 +20,6 @@ export const words = {
   eMail: "E-mail",
   password: "Password",
   code: "Code",
-  allSites: "To all sites",
   theSite: "the site",
   sites: "Sites",
   people: "People",

@@ -149,6 +149,7 @@ const fieldLook = {
   fontSize: "ui",
   h: "32px",
   px: "9px",
+  _invalid: { borderColor: "brick", boxShadow: "inset 0 0 0 1px var(--chakra-colors-brick)" },
 } as const;
 
 type Ids = { id?: string; "aria-describedby"?: string; "aria-invalid"?: boolean; "aria-label"?: string };

@@ -122,7 +122,7 @@ function PersonRow({
     >
       <Box minW="0">
         <Text fontWeight="650">
-          {name}
+          {name}{" "}
           {own ? (
             <Text as="span" color="ink2" fontWeight="450">
               {words.you}

@@ -1,0 +1,16 @@
+"use client";
+// What stands at an address of the studio where nothing is, or nothing for this person.
+import { Text } from "@chakra-ui/react";
+import Link from "next/link";
+import { Front } from "@/studio/account/front";
+import { words } from "./words";
+
+export const NotHere = ({ title = words.notHere, why = words.notHereWhy }: { title?: string; why?: string }) => (
+  <Front title={title} words={why}>
+    <Text>
+      <Link href="/" style={{ textDecoration: "underline" }}>
+        {words.toSites}
+      </Link>
+    </Text>
+  </Front>
+);
