@@ -113,7 +113,7 @@ export function daysOfTheLargest(): number {
   return took.sort((one, other) => one - other)[2] as number;
 }
 
-/** 20,000 events, 2,000 of them repeating, read for 400 days: ms. */
+/** 20,000 events, 2,000 of them repeating, read for 400 days: ms, the median of three. */
 export function readLargeCalendar(): number {
   const pad = (value: number) => String(value).padStart(2, "0");
   const rules = [
@@ -137,10 +137,14 @@ export function readLargeCalendar(): number {
   });
   const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${events.join("\r\n")}\r\nEND:VCALENDAR\r\n`;
   const from = Date.parse("2026-03-05T00:00Z");
-  const at = performance.now();
-  const read = readCalendar(new TextEncoder().encode(text), { from, to: from + 400 * 86_400_000, zone, owner: "" });
-  if (!read.ok || read.value.events !== 20_000) throw new Error("The calendar was not read");
-  return performance.now() - at;
+  const file = new TextEncoder().encode(text);
+  const took = Array.from({ length: 3 }, () => {
+    const at = performance.now();
+    const read = readCalendar(file, { from, to: from + 400 * 86_400_000, zone, owner: "" });
+    if (!read.ok || read.value.events !== 20_000) throw new Error("The calendar was not read");
+    return performance.now() - at;
+  });
+  return took.sort((one, other) => one - other)[1] as number;
 }
 
 const port = Number(process.env.WEBITOR_PORT);
