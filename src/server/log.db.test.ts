@@ -74,6 +74,6 @@ test("a security event is a structured line with the reference that owners see, 
     { kind: "signInRefused", studioId: studio.studioId, userId: "owner", address: "198.51.100.77" },
   );
   expect(lines[0]).toMatchObject({ security: "signInRefused", reference, network: "198.51.100.0/24", msg: "security" });
-  const events = (await studio.as("owner", "people.events", { before: null })) as { reference: string }[];
-  expect(events.map((event) => event.reference)).toContain(reference);
+  const events = (await studio.as("owner", "people.events", { before: null })) as { rows: { reference: string }[] };
+  expect(events.rows.map((event) => event.reference)).toContain(reference);
 });

@@ -38,6 +38,49 @@ test("wrong password: one sentence at its field, and what was typed stays", asyn
   await page.close();
 });
 
+test("where nothing is, and where a screen can't be drawn, it is said, and there is a way on", async ({ page }) => {
+  await page.goto("/s/wrenfield/nothing");
+  await expect(page.getByRole("heading", { name: "Nothing is here" })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("link", { name: "To your sites" }).click();
+  await expect(page.getByRole("heading", { name: "Sites", exact: true })).toBeVisible();
+  // An answer that no screen knows what to do with.
+  await page.route("**/api/do/people.list", (route) => route.fulfill({ json: { nobody: true } }));
+  await page.goto("/people");
+  await expect(page.getByRole("heading", { name: "This screen stopped" })).toBeVisible();
+  await expectAccessible(page);
+  await page.unroute("**/api/do/people.list");
+  await page.getByRole("link", { name: "To your sites" }).click();
+  await expect(page.getByRole("heading", { name: "Sites", exact: true })).toBeVisible();
+});
+
+test("a form that is being sent is not sent twice, and what an answer without sense leaves is what was typed", async ({
+  page,
+}) => {
+  await page.goto("/people");
+  await page.getByRole("button", { name: "Invite a person" }).click();
+  const dialog = page.getByRole("dialog", { name: "Invite a person" });
+  await dialog.getByLabel("Name").fill("Twice");
+  await dialog.getByLabel("E-mail").fill("twice@marrowfield.example");
+  let sent = 0;
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route("**/api/do/people.invite", async (route) => {
+    sent += 1;
+    await held;
+    await route.fulfill({ status: 200, contentType: "application/json", body: "no JSON" });
+  });
+  await dialog.getByLabel("E-mail").press("Enter");
+  await dialog.getByLabel("E-mail").press("Enter");
+  await expect(dialog.getByRole("button", { name: "Send the invitation" })).toBeDisabled();
+  answer();
+  await expect(dialog.getByText(/Something went wrong here/)).toBeVisible();
+  expect(sent).toBe(1);
+  await expect(dialog.getByLabel("Name")).toHaveValue("Twice");
+});
+
 test("a new site from a starter, with a taken key refused first, and its removal by name", async ({ page }) => {
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });

@@ -69,7 +69,7 @@ function OwnPassword() {
       <Form of={form}>
         <TextRow
           of={form}
-          name="current"
+          field="current"
           type="password"
           autoComplete="current-password"
           label={words.currentPassword}
@@ -77,7 +77,7 @@ function OwnPassword() {
         />
         <TextRow
           of={form}
-          name="password"
+          field="password"
           type="password"
           autoComplete="new-password"
           label={words.newPassword}

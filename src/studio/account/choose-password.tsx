@@ -45,7 +45,7 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
           <input type="email" autoComplete="username" value={link.data.email} readOnly hidden />
           <TextRow
             of={form}
-            name="password"
+            field="password"
             type="password"
             autoComplete="new-password"
             label={own.newPassword}

@@ -124,7 +124,7 @@ export function SecondFactor({ me }: { me: Me }) {
             <Form of={form}>
               <TextRow
                 of={form}
-                name="code"
+                field="code"
                 autoComplete="one-time-code"
                 maxLength={7}
                 label={words.itsCodeNow}

@@ -58,10 +58,10 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
     <Front {...heads[step]}>
       {step === "password" ? (
         <Form of={form}>
-          <TextRow of={form} name="email" type="email" autoComplete="username" label={own.eMail} stacked />
+          <TextRow of={form} field="email" type="email" autoComplete="username" label={own.eMail} stacked />
           <TextRow
             of={form}
-            name="password"
+            field="password"
             type="password"
             autoComplete="current-password"
             label={own.password}
@@ -80,7 +80,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
         <Form of={form}>
           <TextRow
             of={form}
-            name="code"
+            field="code"
             autoComplete="one-time-code"
             maxLength={20}
             label={own.code}
@@ -95,7 +95,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
       ) : null}
       {step === "lost" ? (
         <Form of={lost}>
-          <TextRow of={lost} name="email" type="email" autoComplete="username" label={own.eMail} stacked />
+          <TextRow of={lost} field="email" type="email" autoComplete="username" label={own.eMail} stacked />
           <FormNote of={lost} />
           <MainButton type="submit" w="100%" mt="8px" loading={lost.busy}>
             {own.writeMeLetter}

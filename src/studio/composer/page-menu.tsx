@@ -151,8 +151,8 @@ function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }
         <MovedFacts site={site.key} moved={moved} />
       ) : (
         <Form of={form}>
-          <TextRow of={form} name="title" label={words.title} />
-          <TextRow of={form} name="slug" label={words.slug} hint={`${site.address}/${form.values.slug}`} />
+          <TextRow of={form} field="title" label={words.title} />
+          <TextRow of={form} field="slug" label={words.slug} hint={`${site.address}/${form.values.slug}`} />
           <Row
             label={words.description}
             stacked
@@ -217,7 +217,7 @@ function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string
       }
     >
       <Form of={form}>
-        <TextRow of={form} name="title" label={words.title} />
+        <TextRow of={form} field="title" label={words.title} />
         <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
           {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
         </Row>

@@ -36,12 +36,12 @@ export function SignInAgain() {
     >
       <Text mb="12px">{words.sessionEnded}</Text>
       <Form of={form}>
-        <TextRow of={form} name="email" type="email" autoComplete="username" label={words.eMail} />
-        <TextRow of={form} name="password" type="password" autoComplete="current-password" label={words.password} />
+        <TextRow of={form} field="email" type="email" autoComplete="username" label={words.eMail} />
+        <TextRow of={form} field="password" type="password" autoComplete="current-password" label={words.password} />
         {codeWanted ? (
           <TextRow
             of={form}
-            name="code"
+            field="code"
             autoComplete="one-time-code"
             maxLength={20}
             label={words.code}

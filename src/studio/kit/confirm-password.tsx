@@ -30,7 +30,7 @@ export function ConfirmPassword() {
     >
       <Text mb="12px">{words.changesWhoGetsOr}</Text>
       <Form of={form}>
-        <TextRow of={form} name="password" type="password" autoComplete="current-password" label={words.password} />
+        <TextRow of={form} field="password" type="password" autoComplete="current-password" label={words.password} />
         <FormNote of={form} />
       </Form>
     </Window>

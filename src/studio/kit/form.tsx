@@ -7,6 +7,7 @@ import type { ComponentProps, ReactNode } from "react";
 import { type DefaultValues, type FieldValues, type Path, type PathValue, useForm } from "react-hook-form";
 import { Refusal } from "./api";
 import { RefusalNote, Row, TextInput } from "./kit";
+import { words } from "./words";
 
 export interface Asked<V extends FieldValues> {
   readonly values: V;
@@ -26,6 +27,13 @@ export interface Asked<V extends FieldValues> {
   check(field: keyof V & string): Promise<boolean>;
 }
 
+/** What is no refusal is a defect of ours: it is told as one, and what was typed stays. */
+const asRefusal = (error: Error): Refusal =>
+  error instanceof Refusal ? error : new Refusal(0, "failed", words.wentWrongHere);
+const tell = (error: Error) => {
+  if (!(error instanceof Refusal)) reportError(error);
+};
+
 /**
  * A form that begins with `start`. `send` does what it is for; a Refusal is shown at its fields, and what was typed stays.
  * `schema` judges before anything is sent.
@@ -39,10 +47,8 @@ export function useAsked<V extends FieldValues>(
     defaultValues: start as DefaultValues<V>,
     ...(schema ? { resolver: joiResolver(schema) } : {}),
   });
-  const sending = useMutation({ mutationFn: send });
-  const refusal = sending.error instanceof Refusal ? sending.error : null;
-  // What is no refusal is a defect, and for the screen's own boundary.
-  if (sending.error && !refusal) throw sending.error;
+  const sending = useMutation({ mutationFn: send, onError: tell });
+  const refusal = sending.error && asRefusal(sending.error);
   const values = watch() as V;
   return {
     values,
@@ -82,24 +88,24 @@ export const Form = <V extends FieldValues>({ of, children }: { of: Asked<V>; ch
 /** A field for a text, with its label; `at` is its path where the server calls it otherwise. */
 export function TextRow<V extends FieldValues>({
   of,
-  name,
+  field,
   at,
   label,
   hint,
   stacked,
   ...input
-}: { of: Asked<V>; name: keyof V & string; at?: string; label: string; hint?: ReactNode; stacked?: boolean } & Omit<
+}: { of: Asked<V>; field: keyof V & string; at?: string; label: string; hint?: ReactNode; stacked?: boolean } & Omit<
   ComponentProps<typeof TextInput>,
   "value" | "onChange"
 >) {
   return (
-    <Row label={label} error={of.at(at ?? name)} hint={hint} {...(stacked ? { stacked } : {})}>
+    <Row label={label} error={of.at(at ?? field)} hint={hint} {...(stacked ? { stacked } : {})}>
       {(ids) => (
         <TextInput
           {...ids}
           {...input}
-          value={String(of.values[name] ?? "")}
-          onChange={(text) => of.set({ [name]: text } as unknown as Partial<V>)}
+          value={String(of.values[field] ?? "")}
+          onChange={(text) => of.set({ [field]: text } as unknown as Partial<V>)}
         />
       )}
     </Row>

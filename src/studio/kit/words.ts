@@ -1,5 +1,6 @@
 // Every word of the kit screens.
 export const words = {
+  wentWrongHere: "Something went wrong here, and nothing may have been done. What you typed is kept: please try again.",
   yourPasswordAgain: "Your password again",
   goOn: "Go on",
   changesWhoGetsOr: "This changes who gets in or what is kept, so please show that it is you.",

@@ -93,8 +93,8 @@ export function PersonWindow({
       <Form of={form}>
         {person ? null : (
           <>
-            <TextRow of={form} name="name" label={words.name} />
-            <TextRow of={form} name="email" label={words.eMail} type="email" hint={words.letterGoesThereWith} />
+            <TextRow of={form} field="name" label={words.name} />
+            <TextRow of={form} field="email" label={words.eMail} type="email" hint={words.letterGoesThereWith} />
           </>
         )}
         <Row label={words.role} error={form.at("role")} hint={roleWords[role].may}>

@@ -74,7 +74,7 @@ export function SettingsScreen() {
         </Text>
         <Form of={asked}>
           <Card title={words.site}>
-            <TextRow of={asked} name="name" label={words.name} />
+            <TextRow of={asked} field="name" label={words.name} />
             <Row label={words.key} hint={words.keyHint(site.address.replace(/^https?:\/\//, ""))}>
               {(ids) => (
                 <Flex gap="8px" align="center">
@@ -220,7 +220,7 @@ function ChangeKey({ onClose }: { onClose: () => void }) {
     >
       <Text mb="12px">{words.keyText(site.address.replace(/^https?:\/\//, ""))}</Text>
       <Form of={form}>
-        <TextRow of={form} name="key" label={words.newKey} />
+        <TextRow of={form} field="key" label={words.newKey} />
         <FormNote of={form} />
       </Form>
     </Window>

@@ -263,8 +263,8 @@ function KeyWindow({
     >
       <Text mb="12px">{text}</Text>
       <Form of={form}>
-        {first.name === null ? null : <TextRow of={form} name="name" label={words.name} />}
-        <TextRow of={form} name="key" label={words.key} hint={words.partItsAddress} />
+        {first.name === null ? null : <TextRow of={form} field="name" label={words.name} />}
+        <TextRow of={form} field="key" label={words.key} hint={words.partItsAddress} />
         <FormNote of={form} />
       </Form>
     </Window>
@@ -302,7 +302,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
       }
     >
       <Form of={form}>
-        <TextRow of={form} name="name" label={words.name} />
+        <TextRow of={form} field="name" label={words.name} />
         <Row label={words.key} error={form.at("key")} hint={words.partItsAddressHow}>
           {(ids) => <TextInput {...ids} value={keyOf(form.values)} onChange={(key) => form.set({ key })} />}
         </Row>
@@ -319,7 +319,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
         <LocaleRows value={form.values} errorAt={form.at} onChange={form.set} />
         <TextRow
           of={form}
-          name="mailFrom"
+          field="mailFrom"
           at="settings.mailFrom"
           type="email"
           label={words.mailFrom}
@@ -362,7 +362,7 @@ function RemoveSite({
     >
       <Text mb="10px">{words.itsPagesReleasesSignups(card.address.replace(/^https?:\/\//, ""))}</Text>
       <Form of={form}>
-        <TextRow of={form} name="name" label={words.type(card.name)} stacked />
+        <TextRow of={form} field="name" label={words.type(card.name)} stacked />
         <FormNote of={form} />
       </Form>
     </Window>

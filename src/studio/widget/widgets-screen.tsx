@@ -138,7 +138,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
             ))}
           </Flex>
         </RadioCard.Root>
-        <TextRow of={form} name="name" label={words.name} hint={words.youVisitorsDoNot} />
+        <TextRow of={form} field="name" label={words.name} hint={words.youVisitorsDoNot} />
         <FormNote of={form} />
       </Form>
     </Window>

@@ -1,0 +1,2 @@
+"use client";
+export { Broken as default } from "@/studio/frame/broken";

@@ -1,0 +1,22 @@
+"use client";
+// What stands where a screen could not be drawn: never an empty page, and a way to go on.
+import { Flex } from "@chakra-ui/react";
+import Link from "next/link";
+import { useEffect } from "react";
+import { Front } from "@/studio/account/front";
+import { MainButton } from "@/studio/kit/kit";
+import { words } from "./words";
+
+export function Broken({ error, reset }: { error: Error; reset: () => void }) {
+  useEffect(() => reportError(error), [error]);
+  return (
+    <Front title={words.broken} words={words.brokenWhy}>
+      <Flex align="center" gap="18px">
+        <MainButton onClick={reset}>{words.showAgain}</MainButton>
+        <Link href="/" style={{ textDecoration: "underline" }}>
+          {words.toSites}
+        </Link>
+      </Flex>
+    </Front>
+  );
+}
