@@ -233,7 +233,8 @@ type PageRow = { readonly page: PageMeta; readonly index: number } | { readonly 
 /** The pages, with what was removed here at the places it had. */
 function rowsOf(pages: readonly PageMeta[], gone: readonly Gone[]): readonly PageRow[] {
   const rows: PageRow[] = pages.map((page, index) => ({ page, index }));
-  for (const one of [...gone].reverse()) rows.splice(Math.min(one.at, rows.length), 0, { gone: one });
+  const away = gone.filter((one) => !pages.some(({ id }) => id === one.id));
+  for (const one of away.reverse()) rows.splice(Math.min(one.at, rows.length), 0, { gone: one });
   return rows;
 }
 
@@ -258,6 +259,8 @@ function AllPages({
     queryKey: ["removed", site.key],
     queryFn: () => ask("pages.removed", { site: site.key }),
   });
+  // A page that is here again is in one list, whichever of the two is asked for first.
+  const bin = (removed.data ?? []).filter((page) => !site.pages.some(({ id }) => id === page.id));
   const deed = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work();
@@ -363,9 +366,9 @@ function AllPages({
           );
         })}
       </Box>
-      {removed.data?.length ? (
+      {bin.length ? (
         <Group title={words.removedPages} mt="14px">
-          {removed.data.map((page) => (
+          {bin.map((page) => (
             <Flex key={page.id} align="center" justify="space-between">
               <Text>
                 {page.title}{" "}
