@@ -7,6 +7,7 @@ import { memberSites, members } from "@/data/account/tables";
 import { announce } from "@/data/event/outbox";
 import { documents } from "@/data/page/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
+import type { sites } from "@/data/site/tables";
 import { type Account, confirmedMinutes, type Session } from "./account/session";
 import { beside, besideVariable } from "./beside/beside";
 import type { Context } from "./context";
@@ -109,19 +110,16 @@ export function userOperation<I, O>(
   };
 }
 
+/** That a site is among those chosen for a member. */
+export const chosenFor = (site: string | typeof sites.id) =>
+  and(eq(memberSites.studioId, members.studioId), eq(memberSites.userId, members.userId), eq(memberSites.siteId, site));
+
 /** What somebody is on a site: a member of its studio with all sites, or with this one among the chosen; null for nobody. */
 export async function roleOn(context: Context, site: SiteRow, userId: string): Promise<Role | null> {
   const [row] = await context.db
     .select({ role: members.role, sites: members.sites, chosen: memberSites.siteId })
     .from(members)
-    .leftJoin(
-      memberSites,
-      and(
-        eq(memberSites.studioId, members.studioId),
-        eq(memberSites.userId, members.userId),
-        eq(memberSites.siteId, site.id),
-      ),
-    )
+    .leftJoin(memberSites, chosenFor(site.id))
     .where(and(eq(members.studioId, site.studioId), eq(members.userId, userId)));
   if (!row) return null;
   return row.role === "owner" || row.sites === "all" || row.chosen !== null ? row.role : null;

@@ -7,7 +7,7 @@ import { dayNumber, ZoneClock } from "./zone";
 
 /** Given to repeat a run; printed so that any run can be repeated. */
 const seed = Number(process.env.BOOKING_SEED ?? Date.now() % 2 ** 31);
-const runs = Number(process.env.BOOKING_RUNS ?? 3000);
+const runs = Number(process.env.BOOKING_RUNS ?? 1500);
 
 function engineFor(given: Case) {
   const zone = given.setUp.places[0]?.zone as string;

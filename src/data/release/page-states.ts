@@ -5,7 +5,7 @@ import { withLineIds } from "@/core/page/words";
 import { type KeptPage, type KeptSite, metaOf, type SiteFile, type SitePage } from "@/core/site/site";
 import type { Executor } from "../connection";
 import { documents } from "../page/tables";
-import { pageStates, releaseUnits } from "./tables";
+import { pageStates, releases, releaseUnits } from "./tables";
 
 /** So many bodies are in memory at once. */
 const atOnce = 50;
@@ -48,6 +48,16 @@ export async function* keepStates(
       );
     yield* kept;
   }
+}
+
+/** A site as one of its releases holds it, its pages' bodies apart; null where there is none of this id. */
+export async function keptSite(db: Executor, siteId: string, releaseId: string | null): Promise<KeptSite | null> {
+  if (releaseId === null) return null;
+  const [row] = await db
+    .select({ snapshot: releases.snapshot })
+    .from(releases)
+    .where(and(eq(releases.siteId, siteId), eq(releases.id, releaseId)));
+  return row?.snapshot ?? null;
 }
 
 /** Some pages of a site's releases with their bodies, a few in memory at a time. `known` has bodies that are at hand. */

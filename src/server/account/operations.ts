@@ -7,7 +7,7 @@ import { siteKeySchema } from "@/core/site/schema";
 import { recoveryCodes, securityEvents, sessions, studios, users } from "@/data/account/tables";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
-import { behind } from "@/data/paging";
+import { pageOf } from "@/data/paging";
 import { publicOperation, type UserCall, userOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { eventWords, note, type SecurityEvent } from "../security/events";
@@ -293,30 +293,26 @@ export const accountOperations = {
     async (call, { before }: { before: string | null }) => {
       const { studioId } = await ownStudio(call, "owner");
       const { db } = call.context;
-      const ofStudio = eq(securityEvents.studioId, studioId);
-      const [last] =
-        before === null
-          ? []
-          : await db
-              .select({ at: securityEvents.at, id: securityEvents.id })
-              .from(securityEvents)
-              .where(and(ofStudio, eq(securityEvents.id, before)));
-      const rows = await db
-        .select({ event: securityEvents, name: users.name })
-        .from(securityEvents)
-        .leftJoin(users, eq(users.id, securityEvents.userId))
-        .where(and(ofStudio, last && behind(securityEvents.at, securityEvents.id, last)))
-        .orderBy(desc(securityEvents.at), desc(securityEvents.id))
-        .limit(eventsAtOnce);
+      const { id, at, kind, details, network } = securityEvents;
+      const list = { table: securityEvents, at, id, mine: eq(securityEvents.studioId, studioId) };
+      const { rows, more } = await pageOf(db, list, before, eventsAtOnce, (where, order) =>
+        db
+          .select({ id, at, kind, details, network, name: users.name })
+          .from(securityEvents)
+          .leftJoin(users, eq(users.id, securityEvents.userId))
+          .where(where)
+          .orderBy(...order)
+          .limit(eventsAtOnce),
+      );
       return {
-        rows: rows.map(({ event, name }) => ({
-          reference: event.id,
-          at: event.at.toISOString(),
-          who: name ?? "Somebody",
-          what: sentence(event.kind, event.details),
-          network: event.network,
+        rows: rows.map((row) => ({
+          reference: row.id,
+          at: row.at.toISOString(),
+          who: row.name ?? "Somebody",
+          what: sentence(row.kind, row.details),
+          network: row.network,
         })),
-        more: rows.length === eventsAtOnce ? (rows.at(-1)?.event.id ?? null) : null,
+        more,
       };
     },
   ),

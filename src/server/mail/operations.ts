@@ -1,8 +1,8 @@
 // The outbox: every mail a site has written.
-import { and, desc, eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { mails } from "@/data/mail/tables";
-import { behind } from "@/data/paging";
+import { pageOf } from "@/data/paging";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 
@@ -25,25 +25,18 @@ export const mailOperations = {
     "visitors.read",
     { before: Joi.string().max(24).allow(null).default(null) },
     async (call, { before }: { before: string | null }) => {
+      const { db } = call.context;
       const { id, recipient, subject, state, createdAt } = mails;
-      const ofSite = eq(mails.siteId, call.site.id);
-      const [last] =
-        before === null
-          ? []
-          : await call.context.db
-              .select({ at: createdAt, id })
-              .from(mails)
-              .where(and(ofSite, eq(id, before)));
-      const rows = await call.context.db
-        .select({ id, recipient, subject, state, createdAt })
-        .from(mails)
-        .where(and(ofSite, last && behind(createdAt, id, last)))
-        .orderBy(desc(createdAt), desc(id))
-        .limit(mailsAtOnce);
-      return {
-        rows: rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() })),
-        more: rows.length === mailsAtOnce ? (rows.at(-1)?.id ?? null) : null,
-      };
+      const list = { table: mails, at: createdAt, id, mine: eq(mails.siteId, call.site.id) };
+      const { rows, more } = await pageOf(db, list, before, mailsAtOnce, (where, order) =>
+        db
+          .select({ id, recipient, subject, state, createdAt })
+          .from(mails)
+          .where(where)
+          .orderBy(...order)
+          .limit(mailsAtOnce),
+      );
+      return { rows: rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() })), more };
     },
   ),
   "mail.read": siteOperation(

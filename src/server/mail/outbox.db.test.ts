@@ -61,6 +61,10 @@ test("the place in another site's list is none in this one's", async () => {
     starter: "workshop",
     settings: { language: "en", zone: "Europe/Paris", currency: "EUR", description: "", mailFrom: "a@b.example" },
   });
+  await write(2, (await findSite(studio.context.db, "elsewhere"))?.id ?? "");
+  expect(((await studio.as("stranger", "mail.list", { site: "elsewhere", before: null })) as Page).rows).toHaveLength(
+    2,
+  );
   const theirs = (await studio.as("owner", "mail.list", { site, before: null })) as Page;
   expect(await studio.as("stranger", "mail.list", { site: "elsewhere", before: theirs.rows[0]?.id ?? "" })).toEqual({
     rows: [],

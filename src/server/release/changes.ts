@@ -1,10 +1,7 @@
-// What a release would change, and what stands in its way.
-import { and, eq } from "drizzle-orm";
 import { type Finding, siteProblems } from "@/core/check/problems";
 import { type Change, siteChanges } from "@/core/site/changes";
 import { inTransaction } from "@/data/connection";
-import { wholeSite } from "@/data/release/page-states";
-import { releases } from "@/data/release/tables";
+import { keptSite, wholeSite } from "@/data/release/page-states";
 import { loadKept, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { loadSite } from "../site/whole";
@@ -20,12 +17,7 @@ export async function changesOf(context: Context, row: SiteRow): Promise<Waiting
   // In one transaction: what is known of a page's state and its body are of the same moment.
   const { site, before } = await inTransaction(context.db, async (tx) => {
     const site = await loadSite(tx, row);
-    const [live] = row.liveReleaseId
-      ? await tx
-          .select({ snapshot: releases.snapshot })
-          .from(releases)
-          .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)))
-      : [];
+    const live = await keptSite(tx, row.id, row.liveReleaseId);
     if (!live) return { site, before: null };
     const bodies = new Map(site.pages.map(({ id, body }) => [id, body]));
     // Most are as they are live: those bodies are at hand.
@@ -35,7 +27,7 @@ export async function changesOf(context: Context, row: SiteRow): Promise<Waiting
         return body && "state" in page ? [[page.state, body] as const] : [];
       }),
     );
-    return { site, before: await wholeSite(tx, row.id, live.snapshot, known) };
+    return { site, before: await wholeSite(tx, row.id, live, known) };
   });
   const changes = siteChanges(before, site);
   return { changes, changed: changes.length, findings: siteProblems(site) };

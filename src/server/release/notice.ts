@@ -1,17 +1,17 @@
 // Pages that the server itself answers on a site's host (address confirmed, a booking cancelled): between the header
 // and footer that visitors know, in the site's brand.
 
-import { eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { documentHtml, noticeHtml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import { createRenderer, usedFamilies } from "@/core/render/render";
-import { releases } from "@/data/release/tables";
+import { inTransaction } from "@/data/connection";
+import { keptSite } from "@/data/release/page-states";
 import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound } from "../problem";
-import { loadSite } from "../site/whole";
+import { loadKeptSite } from "../site/whole";
 import { fontAssets } from "./assets";
 
 type Notice = Parameters<typeof noticeHtml>[0];
@@ -29,10 +29,10 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
   const key = `${row.id} ${row.liveReleaseId ?? `r${row.revision}`}`;
   const kept = surrounds.get(key);
   if (kept) return kept;
-  const [live] = row.liveReleaseId
-    ? await context.db.select({ snapshot: releases.snapshot }).from(releases).where(eq(releases.id, row.liveReleaseId))
-    : [];
-  const frame = frameOf(live?.snapshot ?? (await loadSite(context.db, row)));
+  const frame = frameOf(
+    (await keptSite(context.db, row.id, row.liveReleaseId)) ??
+      (await inTransaction(context.db, (tx) => loadKeptSite(tx, row))),
+  );
   const fonts = await fontAssets(usedFamilies(frame));
   const renderer = createRenderer(frame, {
     locale: sourceLocale(frame),

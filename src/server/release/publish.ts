@@ -7,9 +7,8 @@ import type { KeptPage, KeptSite } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
-import { keepStates, wholePages } from "@/data/release/page-states";
+import { keepStates, keptSite, wholePages } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
-import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { beside } from "../beside/beside";
 import type { Context } from "../context";
@@ -34,7 +33,7 @@ export async function startPublishing(
     const started = await inTransaction(context.db, async (tx) => {
       const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
       if (!locked) throw notFound("This site");
-      const live = await liveOf(tx, locked);
+      const live = await keptSite(tx, locked.id, locked.liveReleaseId);
       const snapshot = withoutLeft(live, await loadKeptSite(tx, locked), leaveOut);
       const stops = await stopsOf(tx, row.id, live, snapshot);
       if (stops.length)
@@ -79,16 +78,6 @@ export async function startPublishing(
     if (isDuplicate(error)) throw conflict("publishing", "A release of this site is being published already.");
     throw error;
   }
-}
-
-/** What is live, its pages' bodies apart; null before the first release. */
-async function liveOf(tx: Executor, row: SiteRow): Promise<KeptSite | null> {
-  if (row.liveReleaseId === null) return null;
-  const [live] = await tx
-    .select({ snapshot: releases.snapshot })
-    .from(releases)
-    .where(and(eq(releases.siteId, row.id), eq(releases.id, row.liveReleaseId)));
-  return live?.snapshot ?? null;
 }
 
 /** The working state with what is left out as it is live. */

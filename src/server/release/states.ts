@@ -7,8 +7,7 @@ import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core
 import { type KeptSite, metaOf, type SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { documents } from "@/data/page/tables";
-import { wholePages, wholeSite } from "@/data/release/page-states";
-import { releases } from "@/data/release/tables";
+import { keptSite, wholePages, wholeSite } from "@/data/release/page-states";
 import { frameOf } from "@/data/site/queries";
 import { redirects, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
@@ -21,12 +20,9 @@ import { refreshShown } from "../widget/shown";
 
 /** The site as a release holds it, its pages' bodies apart. */
 async function keptOf(call: SiteCall, release: string): Promise<KeptSite> {
-  const [row] = await call.context.db
-    .select({ snapshot: releases.snapshot })
-    .from(releases)
-    .where(and(eq(releases.siteId, call.site.id), eq(releases.id, release)));
-  if (!row) throw notFound("This release");
-  return row.snapshot;
+  const kept = await keptSite(call.context.db, call.site.id, release);
+  if (!kept) throw notFound("This release");
+  return kept;
 }
 
 /** The site as a release holds it. */

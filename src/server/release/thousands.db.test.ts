@@ -8,7 +8,7 @@ import { largeSite } from "../../../tests/bench/sample";
 import { storeNewSite } from "../site/file";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
-const many = 2500;
+const many = 2000;
 const site = "thousands";
 let studio: TestStudio;
 beforeAll(async () => {

@@ -1,10 +1,7 @@
-// What a release took, by hashes: kept when it begins, and made for releases from before hashes were kept.
-import { and, eq } from "drizzle-orm";
 import { type ChangeName, siteChanges } from "@/core/site/changes";
 import type { PageMeta } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
-import { wholeSite } from "@/data/release/page-states";
-import { releases } from "@/data/release/tables";
+import { keptSite, wholeSite } from "@/data/release/page-states";
 import {
   changesWaiting,
   sitesWithoutUnits,
@@ -50,12 +47,9 @@ async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
   if (release === null) return [];
   const kept = await unitsOfRelease(tx, row.id, release);
   if (kept.length) return kept;
-  const [live] = await tx
-    .select({ snapshot: releases.snapshot })
-    .from(releases)
-    .where(and(eq(releases.siteId, row.id), eq(releases.id, release)));
+  const live = await keptSite(tx, row.id, release);
   if (!live) return [];
-  const before = await wholeSite(tx, row.id, live.snapshot);
+  const before = await wholeSite(tx, row.id, live);
   const changes = siteChanges(before, await loadSite(tx, row));
   const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
   for (const change of changes) {
@@ -66,7 +60,7 @@ async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
       units.set(nameOf(change), { ...change, hash: page ? sha256(JSON.stringify(page)) : "before", position: 0 });
     }
   }
-  const place = new Map(live.snapshot.pages.map((page, position) => [page.id, position]));
+  const place = new Map(live.pages.map((page, position) => [page.id, position]));
   const made = [...units.values()].map(({ of, id, hash }): Unit => ({ of, id, hash, position: place.get(id) ?? 0 }));
   await storeUnits(tx, row.id, release, made);
   return made;

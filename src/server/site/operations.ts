@@ -19,7 +19,7 @@ import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
 import { siteOrigin } from "../context";
 import { takePoint } from "../limit";
-import { siteOperation, type UserCall, userOperation } from "../operation";
+import { chosenFor, siteOperation, type UserCall, userOperation } from "../operation";
 import { conflict, fieldProblem } from "../problem";
 import { countChanges } from "../release/units";
 import { noteOn } from "../security/events";
@@ -71,14 +71,7 @@ export async function visibleSites(call: UserCall): Promise<readonly SiteRow[]> 
     .select({ site: sites })
     .from(sites)
     .innerJoin(members, eq(members.studioId, sites.studioId))
-    .leftJoin(
-      memberSites,
-      and(
-        eq(memberSites.studioId, sites.studioId),
-        eq(memberSites.userId, members.userId),
-        eq(memberSites.siteId, sites.id),
-      ),
-    )
+    .leftJoin(memberSites, chosenFor(sites.id))
     .where(
       and(
         eq(members.userId, call.account.id),

@@ -67,19 +67,11 @@ function OwnPassword() {
         {words.changingSignsOutYour}
       </Text>
       <Form of={form}>
-        <TextRow
-          of={form}
-          field="current"
-          type="password"
-          autoComplete="current-password"
-          label={words.currentPassword}
-          stacked
-        />
+        <TextRow of={form} field="current" text="password" label={words.currentPassword} stacked />
         <TextRow
           of={form}
           field="password"
-          type="password"
-          autoComplete="new-password"
+          text="newPassword"
           label={words.newPassword}
           hint={words.passwordHint}
           stacked

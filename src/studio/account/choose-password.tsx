@@ -46,8 +46,7 @@ export function ChoosePassword({ purpose, token }: { purpose: keyof typeof heads
           <TextRow
             of={form}
             field="password"
-            type="password"
-            autoComplete="new-password"
+            text="newPassword"
             label={own.newPassword}
             hint={own.passwordHint}
             stacked

@@ -122,14 +122,7 @@ export function SecondFactor({ me }: { me: Me }) {
               {key.key.match(/.{1,4}/g)?.join(" ")}
             </Text>
             <Form of={form}>
-              <TextRow
-                of={form}
-                field="code"
-                autoComplete="one-time-code"
-                maxLength={7}
-                label={words.itsCodeNow}
-                stacked
-              />
+              <TextRow of={form} field="code" text="code" label={words.itsCodeNow} stacked />
               <FormNote of={form} />
               <PlainButton type="submit" loading={form.busy}>
                 {words.turnItOn}

@@ -58,15 +58,8 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
     <Front {...heads[step]}>
       {step === "password" ? (
         <Form of={form}>
-          <TextRow of={form} field="email" type="email" autoComplete="username" label={own.eMail} stacked />
-          <TextRow
-            of={form}
-            field="password"
-            type="password"
-            autoComplete="current-password"
-            label={own.password}
-            stacked
-          />
+          <TextRow of={form} field="email" text="account" label={own.eMail} stacked />
+          <TextRow of={form} field="password" text="password" label={own.password} stacked />
           <FormNote of={form} />
           <MainButton type="submit" w="100%" mt="8px" loading={form.busy} loadingText={own.signingIn}>
             {own.signIn}
@@ -81,8 +74,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
           <TextRow
             of={form}
             field="code"
-            autoComplete="one-time-code"
-            maxLength={20}
+            text="code"
             label={own.code}
             hint={own.withoutYourAuthenticatorTake}
             stacked
@@ -95,7 +87,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
       ) : null}
       {step === "lost" ? (
         <Form of={lost}>
-          <TextRow of={lost} field="email" type="email" autoComplete="username" label={own.eMail} stacked />
+          <TextRow of={lost} field="email" text="account" label={own.eMail} stacked />
           <FormNote of={lost} />
           <MainButton type="submit" w="100%" mt="8px" loading={lost.busy}>
             {own.writeMeLetter}

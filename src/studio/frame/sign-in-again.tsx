@@ -36,18 +36,9 @@ export function SignInAgain() {
     >
       <Text mb="12px">{words.sessionEnded}</Text>
       <Form of={form}>
-        <TextRow of={form} field="email" type="email" autoComplete="username" label={words.eMail} />
-        <TextRow of={form} field="password" type="password" autoComplete="current-password" label={words.password} />
-        {codeWanted ? (
-          <TextRow
-            of={form}
-            field="code"
-            autoComplete="one-time-code"
-            maxLength={20}
-            label={words.code}
-            hint={words.codeHint}
-          />
-        ) : null}
+        <TextRow of={form} field="email" text="account" label={words.eMail} />
+        <TextRow of={form} field="password" text="password" label={words.password} />
+        {codeWanted ? <TextRow of={form} field="code" text="code" label={words.code} hint={words.codeHint} /> : null}
         <FormNote of={form} />
       </Form>
     </Window>

@@ -30,7 +30,7 @@ export function ConfirmPassword() {
     >
       <Text mb="12px">{words.changesWhoGetsOr}</Text>
       <Form of={form}>
-        <TextRow of={form} field="password" type="password" autoComplete="current-password" label={words.password} />
+        <TextRow of={form} field="password" text="password" label={words.password} />
         <FormNote of={form} />
       </Form>
     </Window>

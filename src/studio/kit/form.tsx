@@ -23,8 +23,6 @@ export interface Asked<V extends FieldValues> {
   send(): void;
   /** Begins anew, by default with what it began with. */
   reset(values?: V): void;
-  /** Whether a field is right by the form's schema; what is wrong is shown at it. */
-  check(field: keyof V & string): Promise<boolean>;
 }
 
 /** What is no refusal is a defect of ours: it is told as one, and what was typed stays. */
@@ -43,7 +41,7 @@ export function useAsked<V extends FieldValues>(
   send: (values: V) => Promise<unknown>,
   schema?: Joi.ObjectSchema,
 ): Asked<V> {
-  const { handleSubmit, setValue, trigger, watch, reset, formState } = useForm<V>({
+  const { handleSubmit, setValue, watch, reset, formState } = useForm<V>({
     defaultValues: start as DefaultValues<V>,
     ...(schema ? { resolver: joiResolver(schema) } : {}),
   });
@@ -53,7 +51,10 @@ export function useAsked<V extends FieldValues>(
   return {
     values,
     set: (part) => {
-      for (const [name, value] of Object.entries(part)) setValue(name as Path<V>, value as PathValue<V, Path<V>>);
+      // What was found wrong once is judged anew with every letter.
+      const shouldValidate = formState.isSubmitted;
+      for (const [name, value] of Object.entries(part))
+        setValue(name as Path<V>, value as PathValue<V, Path<V>>, { shouldValidate });
       if (sending.isSuccess) sending.reset();
     },
     at: (path) => (formState.errors[path]?.message as string | undefined) ?? refusal?.at(path),
@@ -67,7 +68,6 @@ export function useAsked<V extends FieldValues>(
       reset((given ?? start) as DefaultValues<V>);
       sending.reset();
     },
-    check: (field) => trigger(field as Path<V>),
   };
 }
 
@@ -85,27 +85,37 @@ export const Form = <V extends FieldValues>({ of, children }: { of: Asked<V>; ch
   </form>
 );
 
-/** A field for a text, with its label; `at` is its path where the server calls it otherwise. */
+/** What a browser and a password keeper are to know of a field. */
+const texts = {
+  words: {},
+  mail: { type: "email" },
+  account: { type: "email", autoComplete: "username" },
+  password: { type: "password", autoComplete: "current-password" },
+  newPassword: { type: "password", autoComplete: "new-password" },
+  code: { autoComplete: "one-time-code", maxLength: 20 },
+} as const;
+
+/** A field for a text of some sort, with its label; `at` is its path where the server calls it otherwise. */
 export function TextRow<V extends FieldValues>({
   of,
   field,
   at,
-  label,
-  hint,
-  stacked,
-  ...input
-}: { of: Asked<V>; field: keyof V & string; at?: string; label: string; hint?: ReactNode; stacked?: boolean } & Omit<
-  ComponentProps<typeof TextInput>,
-  "value" | "onChange"
->) {
+  text = "words",
+  ...row
+}: {
+  of: Asked<V>;
+  field: keyof V & string;
+  at?: string;
+  text?: keyof typeof texts;
+} & Pick<ComponentProps<typeof Row>, "label" | "hint" | "stacked">) {
   return (
-    <Row label={label} error={of.at(at ?? field)} hint={hint} {...(stacked ? { stacked } : {})}>
+    <Row {...row} error={of.at(at ?? field)}>
       {(ids) => (
         <TextInput
           {...ids}
-          {...input}
+          {...texts[text]}
           value={String(of.values[field] ?? "")}
-          onChange={(text) => of.set({ [field]: text } as unknown as Partial<V>)}
+          onChange={(typed) => of.set({ [field]: typed } as unknown as Partial<V>)}
         />
       )}
     </Row>

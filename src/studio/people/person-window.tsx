@@ -94,7 +94,7 @@ export function PersonWindow({
         {person ? null : (
           <>
             <TextRow of={form} field="name" label={words.name} />
-            <TextRow of={form} field="email" label={words.eMail} type="email" hint={words.letterGoesThereWith} />
+            <TextRow of={form} field="email" label={words.eMail} text="mail" hint={words.letterGoesThereWith} />
           </>
         )}
         <Row label={words.role} error={form.at("role")} hint={roleWords[role].may}>

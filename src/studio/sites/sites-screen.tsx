@@ -321,7 +321,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
           of={form}
           field="mailFrom"
           at="settings.mailFrom"
-          type="email"
+          text="mail"
           label={words.mailFrom}
           hint={words.lettersVisitorsComeFrom}
         />
