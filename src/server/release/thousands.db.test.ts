@@ -70,9 +70,9 @@ test("all of it is published, and then just what changed", async () => {
 }, 300_000);
 
 test("a page that moves, goes or comes is one change among thousands", async () => {
-  await studio.as("designer", "pages.move", { site, page: "page2000", index: 10 });
+  await studio.as("designer", "pages.move", { site, page: "page1500", index: 10 });
   expect(await waiting()).toBe(1);
-  await studio.as("designer", "pages.remove", { site, page: "page2100" });
+  await studio.as("designer", "pages.remove", { site, page: "page1600" });
   expect(await waiting()).toBe(2);
   const added = (await studio.as("designer", "pages.add", { site, title: "Quite new", slug: "new" })) as { id: string };
   expect(await waiting()).toBe(3);
