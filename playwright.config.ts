@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { launchOptions } from "./scripts/lib/browser.mjs";
 
 export default defineConfig({
   testDir: "tests/e2e",
@@ -12,17 +13,6 @@ export default defineConfig({
     baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
-    launchOptions: {
-      executablePath: "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    },
+    launchOptions,
   },
 });

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
 import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd", "chromium");
+ensurePackages("mariadbd", "chromium-headless-shell");
 ensureModules();
 build();
 const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409));

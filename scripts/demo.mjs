@@ -4,8 +4,8 @@ import {
   build,
   ensureModules,
   ensurePackages,
+  loadDemo,
   migrate,
-  runTool,
   say,
   secret,
   startDatabase,
@@ -29,7 +29,7 @@ const env = {
   WEBITOR_PORT: port,
 };
 migrate(process.env.WEBITOR_MIGRATION_URL ?? process.env.WEBITOR_DATABASE_URL ?? database.migrationUrl);
-if (!runTool("tsx", ["scripts/demo-data.ts"], { ...env, WEBITOR_LOG_LEVEL: "warn" })) process.exit(1);
+loadDemo(env);
 
 await supervise({ start: () => startProcess(env), cleanUp: () => database.stop(), say });
 say("");

@@ -4,8 +4,8 @@ import {
   build,
   ensureModules,
   ensurePackages,
+  loadDemo,
   migrate,
-  runTool,
   secret,
   startDatabase,
   startProcess,
@@ -25,7 +25,7 @@ const env = {
   WEBITOR_SECRET: secret(),
   WEBITOR_DEMO: "1",
 };
-if (!runTool("tsx", ["scripts/demo-data.ts"], { ...env, WEBITOR_LOG_LEVEL: "warn" })) process.exit(1);
+loadDemo(env);
 const child = await startProcess(env, { args: ["--dev"] });
 const end = () => child.kill("SIGTERM");
 process.on("SIGINT", end);

@@ -1,10 +1,11 @@
 // npm run shots: one PNG of each main view at 1280x800, from the demo data, into docs/screenshots.
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
+import { launchOptions } from "./lib/browser.mjs";
 import { endProcess, playgroundNow, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
 import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd", "chromium");
+ensurePackages("mariadbd", "chromium-headless-shell");
 ensureModules();
 build();
 const { chromium } = await import("@playwright/test");
@@ -13,18 +14,7 @@ const database = await throwawayDatabase("shots", Number(process.env.WEBITOR_TES
 const { child } = await startPlayground(database, port, { WEBITOR_NOW: playgroundNow });
 const folder = join(root, "docs/screenshots");
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-  ],
-});
+const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
 const studio = (path) => `http://localhost:${port}${path}`;
 const live = (path) => `http://wrenfield.localhost:${port}${path}`;

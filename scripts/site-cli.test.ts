@@ -18,7 +18,7 @@ afterAll(async () => {
 });
 
 function site(...args: string[]): { code: number | null; said: string; wrong: string } {
-  const { status, stdout, stderr } = spawnSync("node_modules/.bin/tsx", ["scripts/site-cli.ts", ...args], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [".webitor/build/tools/site-cli.mjs", ...args], {
     env: {
       ...process.env,
       NODE_OPTIONS: "",

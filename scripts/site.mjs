@@ -1,12 +1,11 @@
 // npm run site -- import FILE | export KEY FILE | publish KEY | booking KEY FILE | list
-import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import {
   build,
   ensureModules,
   ensurePackages,
   migrate,
-  root,
+  runBuilt,
   secret,
   startDatabase,
   stateFolder,
@@ -23,19 +22,10 @@ const database = given
       port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),
     });
 if (database) migrate(database.migrationUrl);
-const done = spawnSync(
-  join(root, "node_modules/.bin/tsx"),
-  [join(root, "scripts/site-cli.ts"), ...process.argv.slice(2)],
-  {
-    cwd: root,
-    stdio: ["ignore", "inherit", "inherit"],
-    env: {
-      ...process.env,
-      WEBITOR_DATABASE_URL: given ?? database.url,
-      WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(),
-      WEBITOR_LOG_LEVEL: process.env.WEBITOR_LOG_LEVEL ?? "error",
-    },
-  },
-);
+const code = runBuilt("site-cli", process.argv.slice(2), {
+  WEBITOR_DATABASE_URL: given ?? database.url,
+  WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(),
+  WEBITOR_LOG_LEVEL: process.env.WEBITOR_LOG_LEVEL ?? "error",
+});
 await database?.stop();
-process.exit(done.status ?? 1);
+process.exit(code);

@@ -4,7 +4,7 @@ import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build, ensureModules, ensurePackages, root, runTool, say, stateFolder } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd", "chromium");
+ensurePackages("mariadbd", "chromium-headless-shell");
 ensureModules();
 
 let passed = 0;

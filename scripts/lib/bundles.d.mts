@@ -1,4 +1,6 @@
+export const forNode: string[];
 export function esbuildMain(root?: string): string[];
 export function esbuildBeside(): string[];
+export function esbuildTools(): string[];
 export function esbuildVisitor(root: string): string[];
 export function esbuildApart(root?: string): string[];

@@ -4,16 +4,26 @@ import { join } from "node:path";
 
 const build = ".webitor/build";
 
-/** The process; its packages stay where they are. */
-export const esbuildMain = () => [
-  "src/main.ts",
+/** For Node.js; its packages stay where they are. */
+export const forNode = [
   "--bundle",
   "--platform=node",
   "--format=esm",
   "--target=node20",
   "--packages=external",
-  `--outfile=${build}/main.mjs`,
   "--log-level=warning",
+];
+
+/** The process. */
+export const esbuildMain = () => ["src/main.ts", ...forNode, `--outfile=${build}/main.mjs`];
+
+/** What runs beside the process and ends: migrations, the demo's data, `npm run site`. */
+export const esbuildTools = () => [
+  ...["migrate", "demo-data", "site-cli"].map((tool) => `scripts/${tool}.ts`),
+  ...forNode,
+  "--splitting",
+  `--outdir=${build}/tools`,
+  "--out-extension:.js=.mjs",
 ];
 
 /** Visitors' scripts: the loader and one for each kind of widget, named by their content; what they share is a chunk. */
@@ -35,17 +45,8 @@ export const esbuildVisitor = (root) => [
   "--log-level=warning",
 ];
 
-/** The process beside, for what takes long; its packages stay where they are. */
-export const esbuildBeside = () => [
-  "src/server/beside/process.ts",
-  "--bundle",
-  "--platform=node",
-  "--format=esm",
-  "--target=node20",
-  "--packages=external",
-  `--outfile=${build}/beside.mjs`,
-  "--log-level=warning",
-];
+/** The process beside, for what takes long. */
+export const esbuildBeside = () => ["src/server/beside/process.ts", ...forNode, `--outfile=${build}/beside.mjs`];
 
 /** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
 export const esbuildApart = () => [

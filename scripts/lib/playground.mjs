@@ -1,7 +1,7 @@
 // A throwaway Webitor for tests, bench and pictures: its own MariaDB folder, database, port and demo data.
 import { rmSync } from "node:fs";
 import { join } from "node:path";
-import { migrate, runTool, startDatabase, startProcess, stateFolder, stop } from "./setup.mjs";
+import { loadDemo, migrate, startDatabase, startProcess, stateFolder } from "./setup.mjs";
 
 export { endProcess } from "./supervise.mjs";
 
@@ -42,7 +42,7 @@ export async function startPlayground(database, port, more = {}) {
     WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
     ...more,
   };
-  if (!runTool("tsx", ["scripts/demo-data.ts"], env)) stop("The demo data could not be loaded.");
+  loadDemo(env);
   const child = await startProcess(env).catch(async (error) => {
     await database.end();
     throw error;

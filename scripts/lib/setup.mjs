@@ -6,7 +6,7 @@ import { connect } from "node:net";
 import { hostname } from "node:os";
 import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
-import { esbuildApart, esbuildBeside, esbuildMain, esbuildVisitor } from "./bundles.mjs";
+import { esbuildApart, esbuildBeside, esbuildMain, esbuildTools, esbuildVisitor } from "./bundles.mjs";
 
 export const root = fileURLToPath(new URL("../..", import.meta.url));
 export const stateFolder = join(root, ".webitor");
@@ -21,7 +21,7 @@ export function stop(words) {
 }
 
 /** Debian packages by the program that shows they are there. */
-const programs = { mariadbd: "mariadb-server", chromium: "chromium" };
+const programs = { mariadbd: "mariadb-server", "chromium-headless-shell": "chromium-headless-shell" };
 
 export function ensurePackages(...wanted) {
   const missing = wanted
@@ -228,11 +228,13 @@ export function runTool(name, args, env = {}) {
 
 /** Builds the visitors' script and the process, and unless `light` the studio. */
 export function build({ light = false } = {}) {
-  onlyWhenChanged("process", ["src", "package-lock.json", "tsconfig.json", "scripts/lib/setup.mjs"], () => {
+  onlyWhenChanged("process", ["src", "scripts", "package-lock.json", "tsconfig.json"], () => {
     // Scripts of an earlier build have other names and would stay.
-    rmSync(join(stateFolder, "build/visitor"), { recursive: true, force: true });
-    if (![esbuildVisitor, esbuildApart, esbuildBeside, esbuildMain].every((args) => runTool("esbuild", args(root))))
-      stop("The build of process and visitors' scripts failed.");
+    for (const folder of ["visitor", "tools"])
+      rmSync(join(stateFolder, "build", folder), { recursive: true, force: true });
+    const bundles = [esbuildVisitor, esbuildApart, esbuildBeside, esbuildMain, esbuildTools];
+    if (!bundles.every((args) => runTool("esbuild", args(root))))
+      stop("The build of process, tools and visitors' scripts failed.");
   });
   if (light) return;
   onlyWhenChanged("studio", ["src", "package-lock.json", "next.config.ts", "tsconfig.json"], () => {
@@ -242,10 +244,30 @@ export function build({ light = false } = {}) {
   });
 }
 
+/** Runs a built tool (`scripts/lib/bundles.mjs`) to its end; answers its exit code. */
+export function runBuilt(tool, args, env) {
+  const done = spawnSync(
+    process.execPath,
+    ["--enable-source-maps", join(stateFolder, `build/tools/${tool}.mjs`), ...args],
+    {
+      cwd: root,
+      stdio: ["ignore", "inherit", "inherit"],
+      env: { ...process.env, ...env },
+    },
+  );
+  return done.status ?? 1;
+}
+
 /** Brings the database to the newest migration, as the user who may change its tables. */
 export function migrate(migrationUrl) {
-  if (!runTool("tsx", ["scripts/migrate.ts"], { WEBITOR_MIGRATION_URL: migrationUrl }))
+  if (runBuilt("migrate", [], { WEBITOR_MIGRATION_URL: migrationUrl }) !== 0)
     stop("The database could not be brought to the newest migration.");
+}
+
+/** Loads the demo's data where they are not yet. */
+export function loadDemo(env) {
+  if (runBuilt("demo-data", [], { WEBITOR_LOG_LEVEL: "warn", ...env }) !== 0)
+    stop("The demo data could not be loaded.");
 }
 
 /** The key of signatures: made once and kept in the project's state folder. */

@@ -4,6 +4,7 @@ import { createServer, request } from "node:http";
 import { brotliCompressSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
 import autocannon from "autocannon";
+import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { hostileOperations, hostileSet } from "./hostile";
 import { renderVsReact } from "./render";
@@ -64,19 +65,7 @@ async function siteServerVsNode(): Promise<number> {
   return ratios.sort((one, other) => one - other)[1] as number;
 }
 
-const launch = () =>
-  chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: [
-      "--no-sandbox",
-      "--disable-gpu",
-      "--disable-quic",
-      "--no-first-run",
-      "--disable-background-networking",
-      "--disable-component-update",
-      "--disable-sync",
-    ],
-  });
+const launch = () => chromium.launch(launchOptions);
 
 /** A window of somebody who is signed in. */
 async function signedIn(browser: Browser): Promise<Page> {

@@ -130,9 +130,19 @@ test("words typed while signed out are kept; signing in again in place sends the
   await expect(page.getByRole("heading", { name: "Sites" })).toBeVisible();
   await openPage(page, "wrenfield", "pages/journal");
   await context.clearCookies();
+  // No answer comes before the words are there: whatever is refused first opens the window, and takes the caret.
+  let typed = () => {};
+  const waiting = new Promise<void>((resolve) => {
+    typed = resolve;
+  });
+  await page.route("**/api/do/**", async (route) => {
+    await waiting;
+    await route.continue();
+  });
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
   await page.keyboard.press("End");
   await page.keyboard.type(" and notes");
+  typed();
   const dialog = page.getByRole("dialog", { name: "Sign in again" });
   await expect(dialog).toBeVisible();
   await expectAccessible(page);

@@ -14,7 +14,7 @@ import {
 import { join, relative } from "node:path";
 import { promisify } from "node:util";
 import ts from "typescript";
-import { esbuildApart, esbuildVisitor } from "../../scripts/lib/bundles.mjs";
+import { esbuildApart, esbuildVisitor, forNode } from "../../scripts/lib/bundles.mjs";
 import { addedLines } from "./lines";
 
 const root = process.cwd();
@@ -133,7 +133,7 @@ describe("the compiler", () => {
 test("what a kind does: settings, page, release, call, job, Desk, results, erasing, site file", async () => {
   const build = join(copy, ".webitor/build");
   const esbuild = join(root, "node_modules/.bin/esbuild");
-  const story = ["story.ts", "--bundle", "--platform=node", "--format=esm", "--target=node20", "--packages=external"];
+  const story = ["story.ts", ...forNode];
   for (const args of [esbuildVisitor(copy), esbuildApart(), [...story, `--outfile=${build}/story.mjs`]])
     await run(esbuild, args, { cwd: copy });
   const { stdout } = await run(process.execPath, [join(build, "story.mjs")], {

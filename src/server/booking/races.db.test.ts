@@ -1,9 +1,10 @@
 // Bookings under stress: several processes at once, killed ones, deadlocks. The database is real, and so are they.
-import { spawn } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import { isDuplicate } from "@/data/connection";
+import { forNode } from "../../../scripts/lib/bundles.mjs";
 import { publishNow } from "../../../scripts/lib/studio";
 import { anotherWaits, deadlocksSoFar } from "../testing/locks.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
@@ -12,9 +13,11 @@ import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 let studio: TestStudio;
 let context: ReturnType<typeof withClock>;
 let api: PublicApi;
+const racerFile = ".webitor/build/tests/racer.mjs";
 const thursday = "2026-03-05T18:40:00Z";
 
 beforeAll(async () => {
+  execFileSync("node_modules/.bin/esbuild", ["tests/booking/racer.ts", ...forNode, `--outfile=${racerFile}`]);
   studio = await testStudio();
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
   context = withClock(studio.context, thursday);
@@ -24,7 +27,7 @@ afterAll(() => studio.close());
 
 /** Another process on the same database, at the same moment of the clock. */
 function racer(...args: string[]): Promise<string> {
-  const child = spawn(process.execPath, ["--import", "tsx", "tests/booking/racer.ts", ...args], {
+  const child = spawn(process.execPath, [racerFile, ...args], {
     env: {
       ...process.env,
       NODE_OPTIONS: "",

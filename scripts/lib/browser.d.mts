@@ -1,0 +1,1 @@
+export const launchOptions: { readonly executablePath: string; readonly args: string[] };
