@@ -400,7 +400,7 @@ figures.push(
     unit: "s",
     wanted: null,
     better: "lower",
-    how: "the first release of that site, by the process that serves visitors",
+    how: "all pages of that site, by the process that serves visitors; the median of three",
   },
   {
     name: "visitor-p95-while-publishing-vs-idle",
@@ -408,7 +408,7 @@ figures.push(
     unit: "of the idle one",
     wanted: 2,
     better: "lower",
-    how: `100 visitors a second on another site: ${large.busyP95.toFixed(1)} ms meanwhile, ${large.idleP95.toFixed(1)} ms idle`,
+    how: `100 visitors a second on another site: ${large.busyP95.toFixed(1)} ms meanwhile, ${large.idleP95.toFixed(1)} ms just before; medians of three rounds`,
   },
 );
 

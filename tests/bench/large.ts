@@ -84,7 +84,8 @@ async function publish(): Promise<number> {
     const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));
     if (row?.state === "done") return (performance.now() - begin) / 1000;
     if (row?.state === "failed") throw new Error(row.error ?? "The release failed.");
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    // Seldom: this process counts what visitors wait.
+    await new Promise((resolve) => setTimeout(resolve, 500));
   }
 }
 
@@ -132,14 +133,27 @@ async function median(rounds: number, work: () => Promise<unknown>): Promise<num
 // A process that has just begun is slow by itself, and so is a database that still writes down what came.
 await perform("publish.waiting", { site: key });
 await visitorsP95((ms) => ms > 12_000);
-let over = false;
-const publishing = publish().finally(() => {
-  over = true;
-});
-const busyP95 = await visitorsP95(() => over);
-const publishS = await publishing;
-await visitorsP95((ms) => ms > 8000);
-const idleP95 = await visitorsP95((ms) => ms > 20_000);
+/** What visitors wait while all pages are published, beside what they wait just before: all pages have another colour each time. */
+const rounds: { idle: number; busy: number; seconds: number }[] = [];
+for (const accent of ["#7a3b12", "#1f4f7a", "#35642c"]) {
+  const { revision } = (await findSite(context.db, key)) ?? { revision: 0 };
+  const brand = { ...site.brand, colours: { ...site.brand.colours, accent } };
+  await perform("brand.save", { site: key, brand, revision });
+  await visitorsP95((ms) => ms > 8000);
+  const idle = await visitorsP95((ms) => ms > 15_000);
+  let over = false;
+  const publishing = publish().finally(() => {
+    over = true;
+  });
+  const busy = await visitorsP95(() => over);
+  rounds.push({ idle, busy, seconds: await publishing });
+}
+const middle = (values: readonly number[]) => [...values].sort((one, other) => one - other)[1] as number;
+const publishS = middle(rounds.map(({ seconds }) => seconds));
+const idleP95 = middle(rounds.map(({ idle }) => idle));
+const busyP95 = middle(rounds.map(({ busy }) => busy));
+const p95Ratio = middle(rounds.map(({ idle, busy }) => busy / idle));
+console.error(rounds.map(({ idle, busy, seconds }) => `${seconds} s, ${busy} ms beside ${idle} ms`).join("; "));
 
 const page = site.pages[700] as SiteFile["pages"][number];
 await operations["pages.edit"].perform(incoming, {
@@ -155,6 +169,6 @@ const changed = (await changesWaiting(context.db, [row.id])).get(row.id);
 if (changed !== 1) throw new Error(`One change waits, and ${changed} were counted.`);
 const changesMs = await median(25, () => operations["publish.waiting"].perform(incoming, { site: key }));
 const listMs = await median(9, () => operations["sites.list"].perform(incoming, {}));
-console.log(JSON.stringify({ changesMs, listMs, publishS, p95Ratio: busyP95 / idleP95, idleP95, busyP95 }));
+console.log(JSON.stringify({ changesMs, listMs, publishS, p95Ratio, idleP95, busyP95 }));
 agent.destroy();
 await context.close();

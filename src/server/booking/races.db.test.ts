@@ -1,5 +1,6 @@
 // Bookings under stress: several processes at once, killed ones, deadlocks. The database is real, and so are they.
 import { execFileSync, spawn } from "node:child_process";
+import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
@@ -13,11 +14,16 @@ import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 let studio: TestStudio;
 let context: ReturnType<typeof withClock>;
 let api: PublicApi;
-const racerFile = ".webitor/build/tests/racer.mjs";
+const folder = process.cwd();
+const racerFile = join(folder, ".webitor/build/tests/racer.mjs");
 const thursday = "2026-03-05T18:40:00Z";
 
 beforeAll(async () => {
-  execFileSync("node_modules/.bin/esbuild", ["tests/booking/racer.ts", ...forNode, `--outfile=${racerFile}`]);
+  execFileSync("node_modules/.bin/esbuild", [
+    join(folder, "tests/booking/racer.ts"),
+    ...forNode,
+    `--outfile=${racerFile}`,
+  ]);
   studio = await testStudio();
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
   context = withClock(studio.context, thursday);
