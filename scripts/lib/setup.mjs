@@ -217,7 +217,7 @@ function onlyWhenChanged(name, paths, work) {
 
 const bin = (name) => join(root, "node_modules/.bin", name);
 
-export function runTool(name, args, env = {}) {
+function runTool(name, args, env = {}) {
   const done = spawnSync(bin(name), args, {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit"],

@@ -18,6 +18,11 @@ export interface Page {
   keepMemory(memory: OpeningMemory): void;
   /** The visitor has done what a widget is there for: it does not open by itself again. */
   rememberDone(widget: string): void;
+  /**
+   * Whether what opens by itself may take the caret: on the live site always. A rehearsal is a frame in the studio, and
+   * takes it from nobody who writes outside of it.
+   */
+  mayTakeFocus(): boolean;
 }
 
 /** Something shown over the page, until it is taken away. */

@@ -55,6 +55,22 @@ test("the kinds are told apart by a sentence each; the settings of a new one go 
   await expectAccessible(page);
 });
 
+test("what opens in the view beside the steps takes the caret from nobody who writes", async ({ page }) => {
+  await make(page, "oddlane", "Signup popup", "Caret");
+  await page.reload();
+  await name(page).click();
+  const shown = page.frameLocator('iframe[title="What a visitor gets"]').getByRole("dialog");
+  await expect(shown).toBeVisible();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" stays");
+  await expect(name(page)).toHaveValue("Caret stays");
+  await expect(name(page)).toBeFocused();
+  // Whoever goes into it is in it.
+  await shown.getByRole("textbox").first().click();
+  await page.keyboard.type("n@post.example");
+  await expect(shown.getByRole("textbox").first()).toHaveValue("n@post.example");
+});
+
 test("two people change one widget: both sides are shown, and whoever is later chooses", async ({ page, browser }) => {
   await make(page, "oddlane", "Signup popup", "Two hands");
   const address = page.url();

@@ -6,7 +6,8 @@ import { useState } from "react";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Loading, PlainButton, QuietButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
+import { Loading, PlainButton, QuietButton, RefusalNote, State, Title } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { SecondFactor } from "./second-factor";
 import { words } from "./words";
 
@@ -91,7 +92,7 @@ function OwnPassword() {
 function Sessions() {
   const client = useQueryClient();
   const { data, error } = useQuery({ queryKey: ["sessions"], queryFn: () => ask("account.sessions", {}) });
-  const { refusal, attempt } = useRefusal();
+  const { refusal, attempt } = useDeed();
   const refresh = () => client.invalidateQueries({ queryKey: ["sessions"] });
   const end = (id: string) =>
     attempt(async () => {

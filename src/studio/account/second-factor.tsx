@@ -7,7 +7,8 @@ import { encode } from "uqr";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { PlainButton, RefusalNote, State, Title, useRefusal, Window } from "@/studio/kit/kit";
+import { PlainButton, RefusalNote, State, Title, Window } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 
 type Me = Gives<"account.me">;
@@ -68,7 +69,7 @@ export function SecondFactor({ me }: { me: Me }) {
   const client = useQueryClient();
   const [key, setKey] = useState<Gives<"account.newSecondFactor"> | null>(null);
   const [codes, setCodes] = useState<readonly string[] | null>(null);
-  const { refusal, attempt } = useRefusal();
+  const { refusal, attempt } = useDeed();
   const { on, duty, recoveryCodes } = me.secondFactor;
   const refresh = () => client.invalidateQueries({ queryKey: ["me"] });
   const begin = () => attempt(async () => setKey(await ask("account.newSecondFactor", {})));

@@ -24,9 +24,9 @@ import {
   TextArea,
   TextInput,
   Tick,
-  useRefusal,
   Window,
 } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 
 /** A title as a slug: "Kiln hire" is "kiln-hire". */
@@ -252,7 +252,7 @@ function AllPages({
   const site = useSite();
   const refresh = useRefresh();
   const client = useQueryClient();
-  const { refusal, attempt } = useRefusal();
+  const { refusal, attempt } = useDeed();
   // Where a page was removed its row stays until the window is closed: nothing moves under the pointer.
   const [gone, setGone] = useState<readonly Gone[]>([]);
   const removed = useQuery({

@@ -46,6 +46,12 @@ export function Outbox() {
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.theOutbox} />;
   const rows = data.pages.flatMap((page) => page.rows);
+  if (rows.length === 0)
+    return (
+      <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
+        {words.mailsVisitorsStandHere}
+      </Text>
+    );
   return (
     <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
       <Box
@@ -57,7 +63,6 @@ export function Outbox() {
         borderColor="line"
         maxH={{ base: "40vh", md: "none" }}
       >
-        {rows.length === 0 ? <Text p="18px">{words.mailsVisitorsStandHere}</Text> : null}
         {rows.map((row) => (
           <button
             key={row.id}
@@ -116,6 +121,8 @@ export function Outbox() {
               {linked(mail.data.text)}
             </Text>
           </>
+        ) : mail.error ? (
+          <State tone="brick">{mail.error.message}</State>
         ) : (
           <Text color="ink2">{open ? "" : words.chooseMailRead}</Text>
         )}

@@ -5,9 +5,9 @@ import { useMutation } from "@tanstack/react-query";
 import type Joi from "joi";
 import type { ComponentProps, ReactNode } from "react";
 import { type DefaultValues, type FieldValues, type Path, type PathValue, useForm } from "react-hook-form";
-import { Refusal } from "./api";
+import type { Refusal } from "./api";
 import { RefusalNote, Row, TextInput } from "./kit";
-import { words } from "./words";
+import { asRefusal, tell } from "./use-deed";
 
 export interface Asked<V extends FieldValues> {
   readonly values: V;
@@ -24,13 +24,6 @@ export interface Asked<V extends FieldValues> {
   /** Begins anew, by default with what it began with. */
   reset(values?: V): void;
 }
-
-/** What is no refusal is a defect of ours: it is told as one, and what was typed stays. */
-const asRefusal = (error: Error): Refusal =>
-  error instanceof Refusal ? error : new Refusal(0, "failed", words.wentWrongHere);
-const tell = (error: Error) => {
-  if (!(error instanceof Refusal)) reportError(error);
-};
 
 /**
  * A form that begins with `start`. `send` does what it is for; a Refusal is shown at its fields, and what was typed stays.

@@ -17,7 +17,7 @@ import {
   Textarea,
 } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useId, useState } from "react";
-import { Refusal } from "./api";
+import type { Refusal } from "./api";
 import { words } from "./words";
 
 export const MainButton = (props: ButtonProps) => (
@@ -489,21 +489,6 @@ export function Window({
       </Portal>
     </Dialog.Root>
   );
-}
-
-/** What went wrong with the last deed, and at which field. */
-export function useRefusal() {
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const attempt = async (work: () => Promise<void>) => {
-    setRefusal(null);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setRefusal(error);
-    }
-  };
-  return { refusal, attempt, clear: () => setRefusal(null) };
 }
 
 /** The refusal's own sentence, where no field shows it. */

@@ -6,7 +6,8 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, PlainButton, QuietButton, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
+import { Loading, MainButton, PlainButton, QuietButton, RefusalNote, State, Title } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { type Person, PersonWindow, RemovePerson } from "./person-window";
 import { roleWords } from "./roles";
 import { Duty, Events, WaitingInvitations } from "./safety";
@@ -19,7 +20,7 @@ export function PeopleScreen() {
   const me = useMe();
   const { data, error } = useQuery({ queryKey: ["people"], queryFn: () => ask("people.list", {}), retry: false });
   const [open, setOpen] = useState<Open | null>(null);
-  const { refusal, attempt } = useRefusal();
+  const { refusal, attempt } = useDeed();
   const owner = me.data?.role === "owner";
   const close = () => setOpen(null);
   const refresh = () =>

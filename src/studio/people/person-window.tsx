@@ -6,7 +6,8 @@ import type { Role } from "@/core/account/rights";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Choice, MainButton, RefusalNote, Row, Segments, Tick, useRefusal, Window } from "@/studio/kit/kit";
+import { Choice, MainButton, RefusalNote, Row, Segments, Tick, Window } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { roleOptions, roleWords } from "./roles";
 import { words } from "./words";
 
@@ -125,7 +126,7 @@ export function RemovePerson({
   onClose: () => void;
   onRemoved: () => Promise<unknown>;
 }) {
-  const { refusal, attempt } = useRefusal();
+  const { refusal, busy, attempt } = useDeed();
   const remove = () =>
     attempt(async () => {
       await ask("people.remove", { id: person.id });
@@ -138,7 +139,7 @@ export function RemovePerson({
       open
       onClose={onClose}
       foot={
-        <MainButton bg="brick" onClick={remove}>
+        <MainButton bg="brick" loading={busy} onClick={remove}>
           {words.remove(person.name)}
         </MainButton>
       }

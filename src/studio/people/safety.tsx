@@ -5,12 +5,13 @@ import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-quer
 import type { Gives } from "@/server/operations";
 import { moment } from "@/studio/account/account-screen";
 import { ask } from "@/studio/kit/api";
-import { PlainButton, RefusalNote, State, Tick, Title, useRefusal } from "@/studio/kit/kit";
+import { PlainButton, RefusalNote, State, Tick, Title } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 
 export function Duty({ me }: { me: Gives<"account.me"> }) {
   const client = useQueryClient();
-  const { refusal, attempt } = useRefusal();
+  const { refusal, attempt } = useDeed();
   const set = (duty: boolean) =>
     attempt(async () => {
       await ask("people.secondFactor", { duty });

@@ -44,7 +44,7 @@ export function ChangeRow({
   first: boolean;
   included: boolean;
   onInclude: (included: boolean) => void;
-  onTakeBack: () => Promise<void>;
+  onTakeBack: () => void;
 }) {
   const site = useSite();
   const [open, setOpen] = useState(false);
@@ -62,9 +62,9 @@ export function ChangeRow({
               width: 16,
               height: 16,
               accentColor: "var(--chakra-colors-ink)",
-              alignSelf: "flex-start",
-              marginTop: 3,
               flex: "none",
+              position: "relative",
+              top: 2,
             }}
           />
         )}
@@ -113,11 +113,10 @@ export function ChangeRow({
         onClose={() => setAsking(false)}
         foot={
           <MainButton
-            onClick={() =>
-              void onTakeBack().then(() => {
-                setAsking(false);
-              })
-            }
+            onClick={() => {
+              setAsking(false);
+              onTakeBack();
+            }}
           >
             {words.takeBack}
           </MainButton>

@@ -11,8 +11,9 @@ import { useJob } from "@/studio/frame/job";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { TakeOut } from "@/studio/frame/take-out";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, PlainButton, Progress, RefusalNote, State, Title, useRefusal } from "@/studio/kit/kit";
+import { Loading, MainButton, PlainButton, Progress, RefusalNote, State, Title } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
+import { useDeed } from "@/studio/kit/use-deed";
 import { ChangeRow } from "./change-row";
 import { LookAtRelease } from "./look-at-release";
 import { words } from "./words";
@@ -37,7 +38,7 @@ export function PublishScreen() {
   const [lookedAt, setLookedAt] = useState<Release | null>(null);
   const [taking, setTaking] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const { refusal, attempt } = useRefusal();
+  const { refusal, busy, attempt } = useDeed();
   const again = () =>
     Promise.all([
       refresh(),
@@ -118,7 +119,10 @@ export function PublishScreen() {
                 {stops.length ? <State tone="brick">{words.stops(stops.length)}</State> : null}
               </Box>
               {site.mayLayout ? (
-                <MainButton disabled={running || stops.length > 0 || (changed > 0 && going === 0)} onClick={publish}>
+                <MainButton
+                  disabled={busy || running || stops.length > 0 || (changed > 0 && going === 0)}
+                  onClick={publish}
+                >
                   {changed ? words.publish(going) : words.publishAgain}
                 </MainButton>
               ) : null}

@@ -410,6 +410,12 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
       removeEventListener("keydown", onKey);
     };
   }, [base, onClose]);
+  // Whoever walks is in the page at once; another visitor, chosen later, leaves the caret at the choice.
+  const frame = useRef<HTMLIFrameElement>(null);
+  const there = base !== null;
+  useEffect(() => {
+    if (there) frame.current?.focus();
+  }, [there]);
   const room = useRef<HTMLDivElement>(null);
   const [roomPx, setRoomPx] = useState(0);
   useEffect(() => {
@@ -460,6 +466,7 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
           {base ? (
             <iframe
               title={own.siteAsSeen}
+              ref={frame}
               src={`${base}${path}`}
               style={{
                 width: widthPx,

@@ -12,7 +12,8 @@ import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { IconButton, MainButton, PlainButton, RefusalNote, State, Title, useRefusal, Window } from "@/studio/kit/kit";
+import { IconButton, MainButton, PlainButton, RefusalNote, State, Title, Window } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { studioOf } from "./kinds";
 import { resultsQuery } from "./results-panel";
 import { words } from "./words";
@@ -148,7 +149,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
 function RemoveWidget({ widget, onClose }: { widget: SiteWidget | null; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const { refusal, attempt } = useRefusal();
+  const { refusal, busy, attempt } = useDeed();
   return (
     <Window
       title={words.removeTitle(widget?.name ?? "")}
@@ -157,6 +158,7 @@ function RemoveWidget({ widget, onClose }: { widget: SiteWidget | null; onClose:
       foot={
         <MainButton
           bg="brick"
+          loading={busy}
           onClick={() =>
             attempt(async () => {
               await ask("widgets.remove", { site: site.key, widget: widget?.id ?? "" });

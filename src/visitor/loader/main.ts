@@ -27,6 +27,7 @@ const page: Page = {
   memory: rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory(),
   keepMemory: rehearsal ? () => {} : keepMemory,
   rememberDone: rehearsal ? () => {} : rememberDone,
+  mayTakeFocus: () => !rehearsal || document.hasFocus(),
 };
 
 let opening: Promise<{ happened(event: Event): void }> | undefined;

@@ -21,6 +21,7 @@ export class SitePopup extends LitElement {
   declare wrong: Readonly<Record<string, string>>;
   language = "en";
   send: (fields: Record<string, unknown>, website: string) => Promise<Sent> = async () => ({ ok: true });
+  mayTakeFocus = () => true;
   private returnTo: Element | null = null;
 
   constructor() {
@@ -39,7 +40,7 @@ export class SitePopup extends LitElement {
     super.disconnectedCallback();
     document.removeEventListener("keydown", this.onKey);
     document.documentElement.style.overflow = "";
-    if (this.returnTo instanceof HTMLElement) this.returnTo.focus({ preventScroll: true });
+    if (this.returnTo instanceof HTMLElement && this.mayTakeFocus()) this.returnTo.focus({ preventScroll: true });
   }
 
   private get modal(): boolean {
@@ -49,7 +50,7 @@ export class SitePopup extends LitElement {
   override firstUpdated() {
     if (!this.modal) return;
     document.documentElement.style.overflow = "hidden";
-    this.box.focus({ preventScroll: true });
+    if (this.mayTakeFocus()) this.box.focus({ preventScroll: true });
   }
 
   private get box(): HTMLElement {

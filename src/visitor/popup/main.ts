@@ -52,6 +52,7 @@ const popup: VisitorKind = {
       element = new SitePopup();
       element.popup = released;
       element.language = page.data.language;
+      element.mayTakeFocus = page.mayTakeFocus;
       element.send = (fields, website) => send(page, id, openedAt, fields, website);
       element.addEventListener("popup-close", () => {
         count("closed");

@@ -9,7 +9,8 @@ import type { Gives } from "@/server/operations";
 import { type DeskColumn, DeskTable } from "@/studio/desk/desk-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, MainButton, PlainButton, RefusalNote, State, TextInput, useRefusal, Window } from "@/studio/kit/kit";
+import { Choice, MainButton, PlainButton, RefusalNote, State, TextInput, Window } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 
 type Row = Gives<"desk.signups">["rows"][number];
@@ -84,7 +85,7 @@ export function Signups() {
   const [state, setState] = useState("");
   const [widget, setWidget] = useState("");
   const [erasing, setErasing] = useState<string | null>(null);
-  const { refusal, attempt } = useRefusal();
+  const { refusal, busy, attempt } = useDeed();
   const filter = {
     ...(state ? { state: state as keyof typeof stateNames } : {}),
     ...(widget ? { widget } : {}),
@@ -174,6 +175,7 @@ export function Signups() {
         foot={
           <MainButton
             bg="brick"
+            loading={busy}
             onClick={() =>
               attempt(async () => {
                 await ask("desk.erase", { site: site.key, email: erasing ?? "" });

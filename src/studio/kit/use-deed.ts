@@ -1,0 +1,34 @@
+"use client";
+// The one way in which something is done by a button alone: a mutation, and what was refused of the last.
+import { useMutation } from "@tanstack/react-query";
+import { useId } from "react";
+import { Refusal } from "./api";
+import { words } from "./words";
+
+/** What is no refusal is a defect of ours: it is told as one, and what was typed stays. */
+export const asRefusal = (error: Error): Refusal =>
+  error instanceof Refusal ? error : new Refusal(0, "failed", words.wentWrongHere);
+
+/** For the console of whoever looks for the defect. */
+export const tell = (error: Error) => {
+  if (!(error instanceof Refusal)) reportError(error);
+};
+
+export interface Deeds {
+  /** What was refused of the last one; null once another is begun. */
+  readonly refusal: Refusal | null;
+  /** One is being done, or waits for its turn. */
+  readonly busy: boolean;
+  /** Does `work` when what was begun before is done: two presses one after the other are two deeds in their order. */
+  attempt(work: () => Promise<unknown>): void;
+}
+
+/** Deeds of one screen or window that need no form. */
+export function useDeed(): Deeds {
+  const { mutate, error, isPending } = useMutation({
+    mutationFn: (work: () => Promise<unknown>) => work(),
+    onError: tell,
+    scope: { id: useId() },
+  });
+  return { refusal: error && asRefusal(error), busy: isPending, attempt: mutate };
+}
