@@ -54,6 +54,31 @@ test("where nothing is, and where a screen can't be drawn, it is said, and there
   await expect(page.getByRole("heading", { name: "Sites", exact: true })).toBeVisible();
 });
 
+test("without a connection a form and a button are refused at once, and do nothing later", async ({
+  page,
+  context,
+}) => {
+  const lost = /The server can't be reached/;
+  await page.goto("/people");
+  await page.getByRole("button", { name: "Invite a person" }).click();
+  const dialog = page.getByRole("dialog", { name: "Invite a person" });
+  await dialog.getByLabel("Name").fill("Offline");
+  await dialog.getByLabel("E-mail").fill("offline@marrowfield.example");
+  await context.setOffline(true);
+  await dialog.getByLabel("E-mail").press("Enter");
+  await expect(dialog.getByText(lost)).toBeVisible();
+  await expect(dialog.getByLabel("E-mail")).toHaveValue("offline@marrowfield.example");
+  await context.setOffline(false);
+  await page.goto("/s/oddlane/publish");
+  const publish = page.getByRole("main").getByRole("button", { name: /^Publish/ });
+  await expect(publish).toBeEnabled();
+  await context.setOffline(true);
+  await publish.click();
+  await expect(page.getByText(lost)).toBeVisible();
+  await context.setOffline(false);
+  await expect(publish).toBeEnabled();
+});
+
 test("a form that is being sent is not sent twice, and what an answer without sense leaves is what was typed", async ({
   page,
 }) => {

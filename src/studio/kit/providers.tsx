@@ -54,6 +54,8 @@ export function Providers({ children }: { children: ReactNode }) {
             // A refusal is an answer; only a lost connection is tried again.
             retry: (count, error) => error instanceof Refusal && error.status === 0 && count < 3,
           },
+          // Without a connection a deed is refused at once: nobody wants it done when they have gone on to something else.
+          mutations: { networkMode: "always" },
         },
       }),
   );
