@@ -45,3 +45,6 @@ export interface VisitorKind {
   /** Brings a spot in the flow to life. */
   mount?(spot: HTMLElement, widget: ReleasedWidget, page: Page): void;
 }
+
+/** What the script of a block exports: it brings one block to life. */
+export type BlockScript = (block: HTMLElement, page: Page) => void;

@@ -59,6 +59,9 @@ test("a released page: brotli, gzip, plain, HEAD, ETag and 304", async () => {
   ]);
   const again = await ask(wrenfield, "/", { headers: { "if-none-match": plain.headers.etag ?? "" } });
   expect([again.status, again.body.length]).toEqual([304, 0]);
+  // A browser takes the policy from this answer: another one would forbid the styles that stand in the page.
+  for (const name of ["content-security-policy", "cache-control"])
+    expect(again.headers[name]).toBe(plain.headers[name]);
 });
 
 test("assets are immutable, small files are there, a missing page is the site's own", async () => {

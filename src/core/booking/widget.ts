@@ -1,9 +1,9 @@
 // The booking calendar as a kind of widget: where it stands, the services it offers, with their prices.
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
-import { escapeHtml } from "@/core/render/markup";
+import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { WidgetKind } from "@/core/widget/kind";
-import { openerHtml } from "@/core/widget/opener";
+import type { WidgetOf } from "@/core/widget/settings";
 import type { BookingSetUp, BookingWidgetSettings, Service } from "./booking";
 import { setUpFaults } from "./references";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
@@ -89,6 +89,9 @@ function servicesHtml(shown: readonly ShownService[], currency: string, language
   return `<ul role="list">${rows.join("")}</ul>`;
 }
 
+const listOf = (widget: WidgetOf<"booking">, context: RenderContext) =>
+  servicesHtml(shownServices(widget.settings, context.part("booking")), context.currency, context.language);
+
 export const booking: WidgetKind<"booking"> = {
   label: "Booking calendar",
   sentence: "Shows what can be booked, with times and prices, and takes bookings.",
@@ -121,19 +124,16 @@ export const booking: WidgetKind<"booking"> = {
     if (enabled && !services.some((id) => site.has("service", id)))
       yield { weight: "stops", code: "check.nothingToBook" };
   },
-  render: (placed, widget, context) => {
-    const list = servicesHtml(
-      shownServices(widget.settings, context.part("booking")),
-      context.currency,
-      context.language,
-    );
-    const words = inLanguage(languages, context.language);
-    const title = escapeHtml(widget.name);
-    if (placed.as === "flow") return `<div${placed.attributes("w-booking")}>${list}</div>`;
-    // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
-    const id = context.newId("booking");
-    return `${openerHtml(placed, `popovertarget="${id}"`)}<div class="w-booking w-over" id="${id}" popover role="dialog" aria-label="${title}"><div class="w-head"><strong>${title}</strong><button type="button" class="b-open" popovertarget="${id}" popovertargetaction="hide">${words.close}</button></div>${list}</div>`;
+  // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
+  opens: (widget, context) => {
+    const behind = context.putBehind(`widget-${widget.id}`, (id) => {
+      const words = inLanguage(languages, context.language);
+      const title = escapeHtml(widget.name);
+      return `<div class="w-booking w-over" id="${id}" popover role="dialog" aria-label="${title}"><div class="w-head"><strong>${title}</strong><button type="button" class="b-open" popovertarget="${id}" popovertargetaction="hide">${words.close}</button></div>${listOf(widget, context)}</div>`;
+    });
+    return `popovertarget="${behind}"`;
   },
+  flow: (placed, widget, context) => `<div${placed.attributes("w-booking")}>${listOf(widget, context)}</div>`,
   css: ".w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-booking ul{list-style:none;padding:0}.w-booking li{display:flex;justify-content:space-between;gap:1.5em;padding:.85em 0;border-bottom:1px solid var(--c-line)}.w-quiet{color:var(--quiet)}.w-words{display:block;color:var(--quiet);font-size:.92em;margin-top:.15em}.w-price{font-variant-numeric:tabular-nums;text-align:end;flex:none;font-weight:600}.w-price s{font-weight:400;color:var(--quiet)}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(34rem,calc(100vw - 32px));max-height:min(80vh,44rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;font-family:var(--f-head);font-size:1.15rem}",
   // Its element comes with the booking screens; until then no page carries anything for it but what it shows.
   released: () => null,

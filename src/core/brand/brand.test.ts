@@ -1,5 +1,6 @@
-import { brandCss, colourRoles, families, headingRem } from "./brand";
+import { colourRoles, families } from "./brand";
 import { contrastPairs, contrastRatio } from "./contrast";
+import { brandCss, headingRem } from "./css";
 import { benchBrand, clayBrand, plainBrand } from "./presets";
 import { brandSchema } from "./schema";
 

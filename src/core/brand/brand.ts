@@ -23,11 +23,19 @@ export const roleNames: Readonly<Record<ColourRole, string>> = {
   line: "Lines",
 };
 
-export const surfaceRoles: Readonly<Record<Surface, { ground: ColourRole; words: ColourRole; quiet: ColourRole }>> = {
-  paper: { ground: "paper", words: "ink", quiet: "quiet" },
-  soft: { ground: "soft", words: "ink", quiet: "quiet" },
-  accent: { ground: "accent", words: "onAccent", quiet: "onAccent" },
-  ink: { ground: "ink", words: "paper", quiet: "soft" },
+interface SurfaceRoles {
+  readonly ground: ColourRole;
+  readonly words: ColourRole;
+  readonly quiet: ColourRole;
+  /** What stands out: icons. */
+  readonly mark: ColourRole;
+}
+
+export const surfaceRoles: Readonly<Record<Surface, SurfaceRoles>> = {
+  paper: { ground: "paper", words: "ink", quiet: "quiet", mark: "accent" },
+  soft: { ground: "soft", words: "ink", quiet: "quiet", mark: "accent" },
+  accent: { ground: "accent", words: "onAccent", quiet: "onAccent", mark: "onAccent" },
+  ink: { ground: "ink", words: "paper", quiet: "soft", mark: "paper" },
 };
 
 export interface Family {
@@ -121,31 +129,4 @@ export interface Brand {
   };
   /** Factor on every space; 1 is normal. */
   readonly space: number;
-}
-
-/** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
-export function headingRem(brand: Brand, level: number, phone: boolean): number {
-  const scale = phone ? 1 + (brand.type.scale - 1) * 0.72 : brand.type.scale;
-  return Math.round(scale ** (5 - level) * 1000) / 1000;
-}
-
-/** The brand as CSS custom properties and root rules. */
-export function brandCss(brand: Brand): string {
-  const fallback = (key: FamilyKey) => `"${families[key].name}",${families[key].fallback}`;
-  const vars = [
-    ...colourRoles.map((role) => `--c-${role}:${brand.colours[role]}`),
-    ...surfaces.map((surface) => {
-      const roles = surfaceRoles[surface];
-      return `--s-${surface}:var(--c-${roles.ground});--on-${surface}:var(--c-${roles.words});--quiet-${surface}:var(--c-${roles.quiet})`;
-    }),
-    `--f-head:${fallback(brand.type.headings)}`,
-    `--f-text:${fallback(brand.type.text)}`,
-    `--head-weight:${brand.type.headingWeight}`,
-    `--radius:${brand.shape.radiusPx}px`,
-    `--button-radius:${brand.shape.buttonRadiusPx}px`,
-    `--space:${brand.space}`,
-    ...[1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, false)}rem`),
-  ];
-  const phone = [1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, true)}rem`);
-  return `:root{${vars.join(";")};font-size:${brand.type.basePx / 16}em}@media(max-width:600px){:root{${phone.join(";")}}}`;
 }

@@ -3,6 +3,7 @@ import type { Problem, RefOf, Surroundings } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
+import { nameOf } from "@/core/page/words";
 import { knownIn } from "@/core/site/known";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
@@ -48,7 +49,7 @@ export function documentProblems(
     if (asked === "all") {
       const [sample] = samplesIn(node);
       if (sample !== undefined) found("look", "check.sample", { words: sample });
-      for (const code of kind.nodeProblems?.(node) ?? []) found("look", code);
+      for (const code of kind.nodeProblems?.(node, nameOf) ?? []) found("look", code);
     }
     for (const ref of kind.refs?.(node.content) ?? [])
       if (!around.has(ref.of, ref.id)) found("stops", gone[ref.of].code, gone[ref.of].told(ref.id));

@@ -32,6 +32,8 @@ export interface Surroundings {
     id: string,
   ): { readonly name: string; readonly enabled: boolean; readonly placements: readonly string[] } | null;
   has(of: RefOf, id: string): boolean;
+  /** Whether the settings of the site say this. */
+  tells(what: "hours" | "address"): boolean;
 }
 
 export interface Holder<S> {

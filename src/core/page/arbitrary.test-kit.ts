@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import type { Edit } from "./edit";
 import { type StepsEdit, stepsBetween } from "./edits/steps";
+import { firstIcons } from "./icon";
 import { heldBy, kinds } from "./kinds";
 import type { LookField } from "./look";
 import { everyNode, type Kind, type PageNode } from "./node";
@@ -9,6 +10,9 @@ import { paragraphs } from "./richtext";
 import { withLineIds } from "./words";
 
 const word = fc.stringMatching(/^[A-Za-z <>&"'éß]{0,14}$/);
+
+const icon = fc.constantFrom(...Object.values(firstIcons));
+const link = fc.constantFrom("https://a.example", "page:home", "#up", "tel:+353123", "widget:letters");
 
 const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = {
   page: fc.constant({}),
@@ -25,6 +29,55 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
   }),
   divider: fc.constant({}),
   navigation: fc.constant({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu" }),
+  quote: fc.record({ text: word, who: word }, { requiredKeys: ["text"] }),
+  table: fc.record(
+    {
+      columns: fc.constant([{ id: "a" }, { id: "b" }]),
+      rows: fc.array(fc.record({ a: word, b: word }, { requiredKeys: [] }), { maxLength: 4 }),
+      headRow: fc.boolean(),
+      headColumn: fc.boolean(),
+      caption: word,
+      onPhones: fc.constantFrom("scroll", "pairs"),
+    },
+    { requiredKeys: ["columns", "rows", "onPhones"] },
+  ),
+  questions: fc.record({ oneOpen: fc.boolean(), told: fc.boolean() }, { requiredKeys: [] }),
+  question: fc.record({ title: word }),
+  notice: fc.record({ text: word, icon, link, linkWords: word }, { requiredKeys: ["text"] }),
+  icon: fc.record({ icon, label: word }, { requiredKeys: ["icon"] }),
+  logo: fc.constant({ media: null }),
+  gallery: fc.record({
+    as: fc.constantFrom("grid", "rows", "strip"),
+    items: fc.array(fc.record({ media: fc.constant(null), alt: word, caption: word }), { maxLength: 4 }),
+  }),
+  card: fc.record({ link, words: word }, { requiredKeys: [] }),
+  slider: fc.record({ label: fc.constantFrom("Slides", "Kilns"), seconds: fc.constantFrom(0, 5) }),
+  tabs: fc.constant({}),
+  tab: fc.record({ title: word }),
+  spacer: fc.constant({}),
+  links: fc.record({
+    as: fc.constantFrom("both", "icons", "column"),
+    items: fc.array(fc.record({ text: word, icon, link }, { requiredKeys: ["text"] }), { maxLength: 3 }),
+  }),
+  anchor: fc.record({ anchor: fc.constantFrom("here", "there") }),
+  hours: fc.record({ as: fc.constantFrom("grouped", "days"), now: fc.boolean(), exceptions: fc.boolean() }),
+  address: fc.record({
+    map: fc.boolean(),
+    phone: fc.boolean(),
+    mail: fc.boolean(),
+    metres: fc.integer({ min: 50, max: 50_000 }),
+    mark: fc.constant([300, 200]),
+    lines: fc.array(
+      fc.record({
+        sort: fc.constantFrom("street", "river", "rail"),
+        name: word,
+        points: fc.array(fc.tuple(fc.integer({ min: 0, max: 600 }), fc.integer({ min: 0, max: 400 })), {
+          maxLength: 4,
+        }),
+      }),
+      { maxLength: 3 },
+    ),
+  }),
   widget: fc.record({ widget: fc.constantFrom(null, "letters"), as: fc.constantFrom("button", "link"), text: word }),
 };
 

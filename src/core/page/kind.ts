@@ -1,5 +1,5 @@
 // What one block kind is: its content and how it is set, its looks, what it may hold, how it is drawn and rendered.
-import type { Option } from "@/core/kind/control";
+import type { Option, ValueControl } from "@/core/kind/control";
 import type { Holder } from "@/core/kind/holder";
 import type { RenderContext } from "@/core/render/markup";
 import type { LookField } from "./look";
@@ -7,8 +7,26 @@ import type { Content, Kind, PageNode } from "./node";
 import type { Drawn } from "./shapes";
 import type { ShelfFacts } from "./shelf";
 
-/** One line of text; running text; a list of lines; or a value that is taken as it is. */
-export type WordsForm = "line" | "rich" | "lines" | "value";
+/** A part of one line of a list: words, or a value (a picture, a tick) that is taken as it is. */
+export type PartForm = "line" | "value";
+
+/** Lines that come and go by their ids, with the form of each part that holds words or pictures; `parts` of "line": of any. */
+export interface LinesForm {
+  readonly parts: Readonly<Record<string, PartForm>> | "line";
+}
+
+/** One line of text; running text; a value that is taken as it is; or a list of lines. */
+export type WordsForm = "line" | "rich" | "value" | LinesForm;
+
+/** A part of the lines of a list, as the sheet offers it. */
+export interface LinePart {
+  readonly name: string;
+  readonly label: string;
+  readonly control: "line" | "picture" | "link" | "icon" | "flag";
+  readonly hint?: string;
+  /** Only for those who may lay out. */
+  readonly layout?: boolean;
+}
 
 /** How a content field is set on the sheet. */
 export type FieldControl<C> =
@@ -23,11 +41,30 @@ export type FieldControl<C> =
   | { readonly kind: "flag"; readonly says: string }
   /** Running text is written on the page; the sheet tells how much there is. */
   | { readonly kind: "onPage" }
-  | { readonly kind: "picture" }
+  /** `none` says what stands without one, where that may be; `clears` names fields that described the one before. */
+  | { readonly kind: "picture"; readonly none?: string; readonly clears?: Readonly<Record<string, unknown>> }
   | { readonly kind: "link" }
   | { readonly kind: "widget" }
   /** Lines that come, go and move; `aside` says whether they have something at their end. */
-  | { readonly kind: "lines"; readonly aside: (content: C) => boolean };
+  | { readonly kind: "lines"; readonly aside: (content: C) => boolean }
+  /** Lines of several parts, each folded open by itself: pictures of a gallery, links of a row. */
+  | {
+      readonly kind: "items";
+      readonly parts: readonly LinePart[];
+      /** The part that names a line where it is folded. */
+      readonly named: string;
+      /** What one is called: "picture". */
+      readonly one: string;
+      /** What a new one starts as. */
+      readonly fresh: Readonly<Record<string, unknown>>;
+      /** Several can be chosen at once, each as this part of a line of its own. */
+      readonly chosenAs?: string;
+    }
+  | { readonly kind: "value"; readonly of: ValueControl }
+  /** `none` says what stands without one, where that may be. */
+  | { readonly kind: "icon"; readonly none?: string }
+  | { readonly kind: "table" }
+  | { readonly kind: "map" };
 
 export type FieldControlKind = FieldControl<unknown>["kind"];
 
@@ -84,8 +121,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   headingLevel?(content: C): number;
   /** Words of it that would be samples if they are those of the shelf; all its words where it says nothing. */
   sampleLines?(content: C): readonly string[];
-  /** What is wrong with the block as it stands in its page. */
-  nodeProblems?(node: PageNode): Iterable<string>;
+  /** What is wrong with the block as it stands in its page; `nameOf` tells by which words one would call a block. */
+  nodeProblems?(node: PageNode, nameOf: (node: PageNode) => string): Iterable<string>;
   /** Its part of the small drawing. Absent: what it holds, from top to bottom. */
   readonly draw?: Draw;
   /** Its element's id is its own (an anchor), so the stage finds it by other means. */

@@ -1,16 +1,31 @@
 // The list of block kinds. Adding a kind adds one file in kinds/ and one line here.
 import type { KindDefinition } from "./kind";
+import { address } from "./kinds/address";
+import { anchor } from "./kinds/anchor";
 import { button } from "./kinds/button";
+import { card } from "./kinds/card";
 import { columns } from "./kinds/columns";
 import { divider } from "./kinds/divider";
+import { gallery } from "./kinds/gallery";
 import { heading } from "./kinds/heading";
+import { hours } from "./kinds/hours";
+import { icon } from "./kinds/icon";
+import { links } from "./kinds/links";
 import { list } from "./kinds/list";
+import { logo } from "./kinds/logo";
 import { navigation } from "./kinds/navigation";
+import { notice } from "./kinds/notice";
 import { page } from "./kinds/page";
 import { picture } from "./kinds/picture";
+import { question, questions } from "./kinds/questions";
+import { quote } from "./kinds/quote";
 import { richText } from "./kinds/rich-text";
 import { section } from "./kinds/section";
+import { slider } from "./kinds/slider";
+import { spacer } from "./kinds/spacer";
 import { stack } from "./kinds/stack";
+import { table } from "./kinds/table";
+import { tab, tabs } from "./kinds/tabs";
 import { widget } from "./kinds/widget";
 
 const all = {
@@ -26,6 +41,23 @@ const all = {
   divider,
   navigation,
   widget,
+  quote,
+  table,
+  questions,
+  question,
+  notice,
+  icon,
+  logo,
+  gallery,
+  card,
+  slider,
+  tabs,
+  tab,
+  spacer,
+  links,
+  anchor,
+  hours,
+  address,
 };
 
 export type KindName = keyof typeof all;

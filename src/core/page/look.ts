@@ -27,6 +27,10 @@ export interface Look {
   /** Where the contents of columns stand, vertically. */
   readonly place?: "start" | "center" | "end";
   readonly width?: "narrow" | "normal" | "wide" | "full";
+  /** How many stand beside each other. */
+  readonly columns?: number;
+  /** Height in px. */
+  readonly height?: number;
   /** Width to height of a picture. */
   readonly ratio?: "natural" | "1:1" | "4:3" | "3:2" | "16:9" | "3:4";
   readonly corners?: "brand" | "square" | "round";
@@ -83,7 +87,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     control: choice(["", "none"], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)),
     schema: oneOf(...surfaces),
     css: (value: Surface) =>
-      `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value})`,
+      `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value});--mark:var(--mark-${value});--for-dark:var(--dark-${value});--for-light:var(--light-${value})`,
   },
   colour: {
     label: "Colour",
@@ -173,6 +177,21 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     css: (value: string, width: Width) =>
       `--split${width === "phone" ? "-phone" : ""}:${value === "stacked" ? "minmax(0,1fr)" : value.replace(/\d+:?/g, (part) => `minmax(0,${Number.parseInt(part, 10)}fr) `).trim()}`,
   },
+  columns: {
+    label: "Beside each other",
+    group: "Arrangement",
+    control: { kind: "number", unit: "columns", step: 1, min: 1, max: 8 },
+    schema: Joi.number().integer().min(1).max(8),
+    // Phones have a number of their own, hence a name of its own.
+    css: (value: number, width: Width) => `--columns${width === "phone" ? "-phone" : ""}:${value}`,
+  },
+  height: {
+    label: "Height",
+    group: "Arrangement",
+    control: { kind: "number", unit: "px", step: 4, min: 0, max: 1200 },
+    schema: Joi.number().min(0).max(1200).precision(2),
+    css: (value: number) => `--height:${value}px`,
+  },
   place: {
     label: "Upright",
     group: "Arrangement",
@@ -208,7 +227,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     control: choice(["", "from Brand"], ["square", "square"], ["round", "round"]),
     fromBrand: true,
     schema: oneOf("brand", "square", "round"),
-    css: (value: keyof typeof cornerRadius) => `border-radius:${cornerRadius[value]}`,
+    css: (value: keyof typeof cornerRadius) => `border-radius:${cornerRadius[value]};--corners:${cornerRadius[value]}`,
   },
   edge: {
     label: "Edge",

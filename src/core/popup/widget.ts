@@ -1,6 +1,5 @@
 // The signup popup as a kind of widget.
 import type { WidgetKind } from "@/core/widget/kind";
-import { openerHtml } from "@/core/widget/opener";
 import { newPopup, popupDesigns } from "./popup";
 import { releasePopup } from "./released";
 import { popupSchema } from "./schema";
@@ -31,7 +30,7 @@ export const popup: WidgetKind<"popup"> = {
   },
   opening: ({ triggers, conditions, restraint, priority }) => ({ triggers, conditions, restraint, priority }),
   withOpening: (settings, opening) => ({ ...settings, ...opening }),
-  render: (placed, widget) => openerHtml(placed, `data-opens="${widget.id}"`),
+  opens: (widget) => `data-opens="${widget.id}"`,
   css: "",
   released: releasePopup,
   part: null,

@@ -1,5 +1,6 @@
 // What block kinds render with: escaping, and the context that knows links, pictures and style rules.
 import type { PageNode } from "@/core/page/node";
+import type { SiteSettings } from "@/core/site/site";
 import type { Placed } from "@/core/widget/kind";
 import type { WidgetParts } from "@/core/widget/settings";
 
@@ -16,6 +17,9 @@ const entities: Readonly<Record<string, string>> = {
 export function escapeHtml(text: string): string {
   return special.test(text) ? text.replace(/[&<>"']/g, (character) => entities[character] as string) : text;
 }
+
+/** The scripts that blocks may ask for, each a folder in src/visitor. */
+export type BlockScript = "gallery" | "slider" | "hours";
 
 export interface RenderedPicture {
   readonly src: string;
@@ -37,14 +41,30 @@ export interface RenderContext {
   readonly navigation: readonly NavigationItem[];
   /** How a picture here is loaded: the first of the page before others, those of its first section at once, the rest late. */
   loading(): "first" | "now" | "late";
-  /** How wide a picture here is shown, as the value of a `sizes` attribute: as the layout around it says. */
-  sizes(): string;
+  /** How wide a picture here is shown, as the value of a `sizes` attribute: as the layout around it says, and `room` within. */
+  sizes(room?: Room): string;
   /** Class, id for the stage and style rules of a node, as attributes with a leading space. */
   attributes(node: PageNode, kindClass: string): string;
   /** What names one line of a list for the stage, as an attribute with a leading space; "" elsewhere. */
   line(node: PageNode, line: string | undefined): string;
-  /** Address of a stored link, escaped; null when its page is gone. */
+  /** Marks the element that holds the words of a field, or of a part of a line: an attribute with a leading space; "" elsewhere. */
+  written(field: string): string;
+  /** A class that makes these declarations: for what is computed, since pages carry no style attributes. */
+  style(declarations: string): string;
+  /** The block that holds the one being rendered, and its place there. */
+  readonly holder: PageNode | null;
+  readonly index: number;
+  /** Every word of a block and of what stands in it, a line for each. */
+  words(node: PageNode): string;
+  /** By which words one would call a block. */
+  nameOf(node: PageNode): string;
+  /** Address of a stored link, escaped; null when its page is gone, and for what opens a widget. */
   href(link: string): string | null;
+  /**
+   * What is pressed to follow a stored link: a link, or a button where it opens a widget. `attributes` with a leading
+   * space, `inner` as markup. One that leads nowhere is a link without an address: it looks the same and takes no focus.
+   */
+  pressable(link: string | undefined, attributes: string, inner: string): string;
   picture(media: string): RenderedPicture | null;
   /** BCP 47 tag of the language the page is written in. */
   readonly language: string;
@@ -56,6 +76,18 @@ export interface RenderContext {
   part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
   /** An id that no other element of the page has. */
   newId(stem: string): string;
+  /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */
+  script(name: BlockScript): string;
+  /** What search engines are told: an object of schema.org, as JSON-LD 1.1, once a page. */
+  tell(data: object): void;
+  /** The business as search engines read it. */
+  business(): object;
+  /** Puts markup at the end of the section, once for each key: what a button opens over the page. Answers its id. */
+  putBehind(key: string, markup: (id: string) => string): string;
+  /** What was put there so far. */
+  takeBehind(): string;
+  /** The site's settings, for the few blocks that show them: noted as used. */
+  readonly settings: SiteSettings;
   /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
   children(node: PageNode, room?: (index: number) => Room): string;
 }

@@ -5,8 +5,12 @@ import { sourceLocale } from "@/core/locale/site-locale";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
 import { applyEdits } from "@/core/page/edit";
+import { everyBlock } from "@/core/page/every-block.test-kit";
+import { kindNames, kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
+import { everyNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
+import { pageFaults } from "@/core/page/validate";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile, SiteFrame } from "@/core/site/site";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
@@ -73,6 +77,59 @@ test("every page of both demo sites is valid HTML", async () => {
     const renderer = createRenderer(one, options);
     for (const { body, ...meta } of one.pages) await expectValid(whole(renderer.render(meta, body)));
   }
+});
+
+const weekHours = Array.from({ length: 7 }, (_day, day) => (day < 5 ? [{ from: "10:00", to: "17:00" }] : []));
+const every = everyBlock(
+  () => `every${++last}`,
+  site.media.map(({ hash }) => hash),
+  "letters",
+);
+const told = { ...site.settings, address: "The old net store\nWeir Lane", phone: "+353 1 555 0100", hours: weekHours };
+const toldFrame: SiteFrame = {
+  ...frame,
+  settings: { ...told, exceptions: [{ from: "2026-12-24", to: "2027-01-02", spans: [], words: "Christmas" }] },
+};
+
+test("a page with every block is valid HTML, as released", async () => {
+  expect(pageFaults(every)).toEqual([]);
+  const used = new Set([...everyNode(every)].map(({ kind }) => kind));
+  expect(kindNames.filter((kind) => kinds[kind].inFlow && kind !== "navigation" && !used.has(kind))).toEqual([]);
+  await expectValid(whole(renderPage(toldFrame, home, every, options)));
+});
+
+test("what blocks need comes with the page and nothing else: scripts, and what search engines are told once", () => {
+  const { scripts, head, needs } = renderPage(toldFrame, home, every, options);
+  expect(scripts).toEqual(["gallery", "hours", "slider"]);
+  expect(needs).toEqual(["letters"]);
+  const data = [...head.matchAll(/<script type="application\/ld\+json">(.*?)<\/script>/g)].map(
+    ([, json = ""]) => JSON.parse(json) as Record<string, unknown>,
+  );
+  expect(data.map((one) => one["@type"])).toEqual(["LocalBusiness", "FAQPage"]);
+  expect(data[0]).toMatchObject({
+    telephone: "+353 1 555 0100",
+    specialOpeningHoursSpecification: [{ validFrom: "2026-12-24", validThrough: "2027-01-02", opens: "00:00" }],
+  });
+  expect(data[1]).toMatchObject({
+    mainEntity: [
+      { name: "What should I wear?", acceptedAnswer: { text: "Something that may get muddy. Aprons are here." } },
+      {},
+    ],
+  });
+});
+
+test("a link that opens a widget is a button, wherever it stands; one to a widget that is gone is no trap", () => {
+  const { html } = render(b.page(b.section("x", {}, b.button("Letter", "widget:letters"))));
+  expect(html).toMatch(/<button type="button" class="b-button" data-opens="letters">Letter<\/button>/);
+  const gone = render(b.page(b.section("x", {}, b.button("Letter", "widget:gone"))));
+  expect(gone.html).toContain('<a class="b-button">Letter</a>');
+});
+
+test("a picture for dark grounds is shown there, by the ground it really stands on", () => {
+  const { css } = render(b.page(b.section("x", { surface: "ink" }, b.heading(2, "A"))));
+  expect(css).toContain("--dark-ink:block;--light-ink:none");
+  expect(css).toContain("--dark-paper:none;--light-paper:block");
+  expect(css).toContain("--for-dark:var(--dark-ink)");
 });
 
 test("any page renders to valid HTML, whatever was typed into it", async () => {

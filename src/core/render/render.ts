@@ -1,16 +1,21 @@
 // The one renderer: a page of a site as HTML and CSS. The stage, the rehearsal, releases and exports all use it.
-import { brandCss, type Family, families } from "@/core/brand/brand";
+import { type Family, families } from "@/core/brand/brand";
+import { brandCss } from "@/core/brand/css";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { pageReason } from "@/core/opening/rule";
 import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
+import { nameOf, nodeWords } from "@/core/page/words";
 import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { openerClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import { businessOf, tellsBusiness } from "./business";
 import {
+  type BlockScript,
   escapeHtml,
   type NavigationItem,
   type RenderContext,
@@ -18,7 +23,7 @@ import {
   type Room,
   scriptJson,
 } from "./markup";
-import { type StyleRule, styleRule, styleSheet } from "./style";
+import { ruleOf, type StyleRule, styleRule, styleSheet } from "./style";
 
 export interface RenderOptions {
   /** The language the pages are written in. */
@@ -48,6 +53,10 @@ export interface Part {
   readonly widgetKinds: readonly WidgetKindName[];
   /** What of the site it was made from, besides itself. */
   readonly uses: readonly Use[];
+  /** Scripts that its blocks need. */
+  readonly scripts: readonly BlockScript[];
+  /** What it tells search engines, each as JSON. */
+  readonly told: readonly string[];
 }
 
 /**
@@ -62,6 +71,8 @@ export interface RenderedPage {
   readonly head: string;
   /** Ids of the widgets whose run-time part this page uses. */
   readonly needs: readonly string[];
+  /** Scripts that its blocks need. */
+  readonly scripts: readonly BlockScript[];
   /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
   readonly uses: readonly Use[];
   readonly parts: {
@@ -76,7 +87,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 const wholeWidth: Required<Room> = { part: 1, phonePart: 1, limitRem: null };
 
@@ -144,6 +155,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let used: Kind[] = [];
   let placed: WidgetKindName[] = [];
   let uses: Use[] = [];
+  let scripts: BlockScript[] = [];
+  let told: string[] = [];
+  let behind = new Map<string, string>();
   let section = "";
   let ids = 0;
   const note = <Value>(list: Value[], value: Value) => {
@@ -154,6 +168,15 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let eager = false;
   let firstTaken = false;
   let place: Place | null = null;
+  let holder: PageNode | null = null;
+  let index = 0;
+  function usedWidget(id: string): SiteWidget | undefined {
+    note<Use>(uses, `widget:${id}`);
+    const widget = widgets.get(id);
+    if (widget) note(placed, widget.kind);
+    return widget;
+  }
+
   const context: RenderContext = {
     get siteName() {
       note<Use>(uses, "name");
@@ -170,7 +193,21 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       firstTaken = true;
       return "first";
     },
-    sizes: () => sizesOf(roomAt(place)),
+    sizes: (room) => sizesOf(room ? roomWithin(roomAt(place), room) : roomAt(place)),
+    written: (field) => (options.marks ? ` data-p="${field}"` : ""),
+    style(declared) {
+      const rule = ruleOf(declared);
+      note(rules, rule);
+      return rule.className;
+    },
+    get holder() {
+      return holder;
+    },
+    get index() {
+      return index;
+    },
+    words: nodeWords,
+    nameOf,
     language: options.locale.tag,
     currency: site.settings.currency,
     attributes(node, kindClass) {
@@ -190,21 +227,55 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     line: (node, line) => (options.marks && line ? ` data-l="${line}" id="n-${node.id}-${line}"` : ""),
     href(link) {
       const read = readLink(link);
-      if ("href" in read) return escapeHtml(read.href);
+      if (read.to === "widget") return null;
+      if (read.to !== "page") return escapeHtml(link);
       note<Use>(uses, `page:${read.page}`);
       const target = hrefs.get(read.page);
-      return target === undefined ? null : target + escapeHtml(read.anchor);
+      return target === undefined ? null : `${target}${read.anchor ? `#${escapeHtml(read.anchor)}` : ""}`;
     },
+    pressable(link, attributes, inner) {
+      const read = link === undefined ? null : readLink(link);
+      if (read?.to !== "widget") {
+        const href = link === undefined ? null : context.href(link);
+        return `<a${attributes}${href === null ? "" : ` href="${href}"`}>${inner}</a>`;
+      }
+      const widget = usedWidget(read.widget);
+      return widget
+        ? openerHtml(attributes, kindOf(widget as { kind: WidgetKindName }).opens(widget as never, context), inner)
+        : `<a${attributes}>${inner}</a>`;
+    },
+    script(name) {
+      note(scripts, name);
+      return ` data-s="${name}"`;
+    },
+    tell: (data) => note(told, scriptJson(data)),
+    business: () => businessOf(site, options.origin),
+    putBehind(key, markup) {
+      const id = `${key}-${section}`;
+      if (!behind.has(key)) behind.set(key, markup(id));
+      return id;
+    },
+    takeBehind() {
+      const html = [...behind.values()].join("");
+      behind.clear();
+      return html;
+    },
+    settings: site.settings,
     picture(hash) {
       note<Use>(uses, `media:${hash}`);
       return picture(hash);
     },
     placed(id, spot) {
-      note<Use>(uses, `widget:${id}`);
-      const widget = widgets.get(id);
+      const widget = usedWidget(id);
       if (!widget) return null;
-      note(placed, widget.kind);
-      return kindOf(widget as { kind: WidgetKindName }).render(spot, widget as never, context);
+      const kind = kindOf(widget as { kind: WidgetKindName });
+      return spot.as === "flow"
+        ? (kind.flow?.(spot, widget as never, context) ?? null)
+        : openerHtml(
+            spot.attributes(openerClass[spot.as]),
+            kind.opens(widget as never, context),
+            escapeHtml(spot.text),
+          );
     },
     part: (kind) => site[kind],
     newId: (stem) => `${stem}-${section}-${++ids}`,
@@ -213,13 +284,18 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       let html = "";
       if (!children) return html;
       const around = place;
+      const [aboveHolder, aboveIndex] = [holder, index];
       const here = given ? { around, given, index: 0 } : around;
       if (given) place = here;
-      for (let index = 0; index < children.length; index++) {
-        if (given && here) here.index = index;
-        html += one(children[index] as PageNode);
+      for (let at = 0; at < children.length; at++) {
+        if (given && here) here.index = at;
+        holder = node;
+        index = at;
+        html += one(children[at] as PageNode);
       }
       place = around;
+      holder = aboveHolder;
+      index = aboveIndex;
       return html;
     },
   };
@@ -249,13 +325,18 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     used = [];
     placed = [];
     uses = [];
+    scripts = [];
+    told = [];
+    behind = new Map();
     section = node.id;
     ids = 0;
     eager = first;
     firstTaken = false;
     place = null;
+    holder = null;
+    index = 0;
     const html = one(node);
-    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses };
+    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
     kept.set(node, { page: page.id, eager: first, part });
     return part;
   }
@@ -276,7 +357,11 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const used = new Set<Kind>();
       const shownKinds = new Set<WidgetKindName>();
       const usesOfAll = new Set<Use>();
+      const scriptsOfAll = new Set<BlockScript>();
+      const toldOfAll = new Set<string>();
       for (const part of all) {
+        for (const script of part.scripts) scriptsOfAll.add(script);
+        for (const data of part.told) toldOfAll.add(data);
         for (const rule of part.rules) rules.add(rule);
         for (const kind of part.kinds) used.add(kind);
         for (const kind of part.widgetKinds) shownKinds.add(kind);
@@ -295,8 +380,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       return {
         html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
         css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}`,
-        head: headOf(site, page, body, options, picture),
+        head: headOf(site, page, body, options, picture, toldOfAll),
         needs,
+        scripts: [...scriptsOfAll].sort(),
         uses: [...usesOfAll],
         parts,
       };
@@ -415,6 +501,7 @@ function headOf(
   body: PageNode,
   options: RenderOptions,
   picture: (hash: string) => RenderedPicture | null,
+  told: ReadonlySet<string>,
 ): string {
   const title = page.slug === "" ? `${site.name}: ${page.title}` : `${page.title} · ${site.name}`;
   const description = page.description || site.settings.description;
@@ -443,7 +530,10 @@ function headOf(
     if (usual) tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${usual.src}">`);
   }
   tags.push(iconTag(site, options, picture));
-  if (page.slug === "" && options.origin !== null) tags.push(businessData(site, options.origin));
+  // The home page tells of the business anyway; any page tells what its blocks do.
+  const home = page.slug === "" && options.origin !== null && tellsBusiness(site);
+  for (const data of new Set([...(home ? [scriptJson(businessOf(site, options.origin))] : []), ...told]))
+    tags.push(`<script type="application/ld+json">${data}</script>`);
   return tags.join("");
 }
 
@@ -453,34 +543,4 @@ function iconTag(site: SiteFrame, options: RenderOptions, picture: (hash: string
   return own
     ? `<link rel="icon" type="image/webp" href="${own.src}">`
     : `<link rel="icon" type="image/svg+xml" href="${escapeHtml(options.linkBase)}/favicon.svg">`;
-}
-
-const weekDays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-
-/** The business as search engines read it: schema.org's LocalBusiness, in JSON-LD 1.1. */
-function businessData(site: SiteFrame, origin: string): string {
-  const { address, phone, hours, mailFrom } = site.settings;
-  if (!address && !phone && !hours) return "";
-  const data = {
-    "@context": "https://schema.org",
-    "@type": "LocalBusiness",
-    name: site.name,
-    url: `${origin}/`,
-    email: mailFrom,
-    ...(phone ? { telephone: phone } : {}),
-    ...(address ? { address: address.split("\n").join(", ") } : {}),
-    ...(hours
-      ? {
-          openingHoursSpecification: hours.flatMap((spans, day) =>
-            spans.map(({ from, to }) => ({
-              "@type": "OpeningHoursSpecification",
-              dayOfWeek: weekDays[day],
-              opens: from,
-              closes: to,
-            })),
-          ),
-        }
-      : {}),
-  };
-  return `<script type="application/ld+json">${scriptJson(data)}</script>`;
 }

@@ -28,6 +28,14 @@ function hash(text: string): string {
 const rulesByText = new Map<string, StyleRule>();
 const rulesByLook = new WeakMap<Looks, StyleRule | null>();
 
+/** One rule for equal declarations. */
+function keptRule(base: string, tablet: string, phone: string): StyleRule {
+  const text = `${base}|${tablet}|${phone}`;
+  const rule = rulesByText.get(text) ?? { className: `l${hash(text)}`, base, tablet, phone };
+  rulesByText.set(text, rule);
+  return rule;
+}
+
 /** The rule for a look, or null where nothing is set. A phone's declarations include what the tablet's left open. */
 export function styleRule(look: Looks): StyleRule | null {
   const known = rulesByLook.get(look);
@@ -35,15 +43,13 @@ export function styleRule(look: Looks): StyleRule | null {
   const base = declarations(look.base, "base");
   const tablet = look.tablet ? declarations(look.tablet, "tablet") : "";
   const phone = look.phone ? declarations(look.phone, "phone") : "";
-  let rule: StyleRule | null = null;
-  if (base || tablet || phone) {
-    const text = `${base}|${tablet}|${phone}`;
-    rule = rulesByText.get(text) ?? { className: `l${hash(text)}`, base, tablet, phone };
-    rulesByText.set(text, rule);
-  }
+  const rule = base || tablet || phone ? keptRule(base, tablet, phone) : null;
   rulesByLook.set(look, rule);
   return rule;
 }
+
+/** The rule of declarations that hold at every width. */
+export const ruleOf = (base: string): StyleRule => keptRule(base, "", "");
 
 export const tabletQuery = `(max-width:${tabletMaxPx}px)`;
 export const phoneQuery = `(max-width:${phoneMaxPx}px)`;

@@ -1,32 +1,42 @@
 // A site's facts in the words a page uses: hours as rows, the address as lines.
 import type { ShelfFacts } from "@/core/page/shelf";
-import type { OpenSpan, SiteSettings, WeekHours } from "./site";
+import type { OpenSpan, WeekHours } from "./open-hours";
+import type { SiteSettings } from "./site";
 
 /** Name of a day of the week, 0 for Monday, in a language. 2024-01-01 was a Monday. */
 const dayName = (language: string, day: number): string =>
   new Intl.DateTimeFormat(language, { weekday: "long", timeZone: "UTC" }).format(new Date(Date.UTC(2024, 0, 1 + day)));
 
-const spanWords = (spans: readonly OpenSpan[], closed: string): string =>
+/** "9:00–12:30, 14:00–18:00", or the word for closed. */
+export const spanWords = (spans: readonly OpenSpan[], closed: string): string =>
   spans.length ? spans.map(({ from, to }) => `${from}–${to}`).join(", ") : closed;
 
-/** Opening hours as rows, days in a row with the same hours as one: "Tuesday – Friday", "10:00–18:00". */
-export function hoursRows(
-  hours: WeekHours,
-  language: string,
-  closed = "closed",
-): readonly (readonly [string, string])[] {
-  const rows: { first: number; last: number; words: string }[] = [];
+export interface WeekRow {
+  /** Days of the week, 0 for Monday. */
+  readonly first: number;
+  readonly last: number;
+  readonly label: string;
+  readonly says: string;
+}
+
+/** The week as rows; `grouped`: days in a row with the same hours as one: "Tuesday – Friday", "10:00–18:00". */
+export function weekRows(hours: WeekHours, language: string, closed: string, grouped: boolean): readonly WeekRow[] {
+  const rows: { first: number; last: number; says: string }[] = [];
   for (const [day, spans] of hours.entries()) {
-    const words = spanWords(spans, closed);
+    const says = spanWords(spans, closed);
     const before = rows.at(-1);
-    if (before?.words === words) before.last = day;
-    else rows.push({ first: day, last: day, words });
+    if (grouped && before?.says === says) before.last = day;
+    else rows.push({ first: day, last: day, says });
   }
-  return rows.map(({ first, last, words }) => {
-    const days = [first, ...(last > first ? [last] : [])].map((day) => dayName(language, day));
-    return [days.join(last === first + 1 ? ", " : " – "), words];
+  return rows.map((row) => {
+    const days = [row.first, ...(row.last > row.first ? [row.last] : [])].map((day) => dayName(language, day));
+    return { ...row, label: days.join(row.last === row.first + 1 ? ", " : " – ") };
   });
 }
+
+/** The week as a shelf's section has it. */
+const hoursRows = (hours: WeekHours, language: string): readonly (readonly [string, string])[] =>
+  weekRows(hours, language, "closed", true).map(({ label, says }) => [label, says]);
 
 /** What sections of the shelf take from a site's settings. */
 export function factsOf(settings: SiteSettings): ShelfFacts {

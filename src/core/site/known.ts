@@ -48,6 +48,7 @@ export function knownIn(site: Around): Surroundings {
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {
     has: (of, id) => ids[of].has(id),
+    tells: (what) => Boolean(site.settings[what]),
     widget: (id) => {
       const found = widgets.get(id);
       return found

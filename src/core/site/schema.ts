@@ -4,10 +4,11 @@ import { brandSchema } from "@/core/brand/schema";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { zoneSchema } from "@/core/time/schema";
+import { dateSchema, zoneSchema } from "@/core/time/schema";
 import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
 import type { SiteWidget } from "@/core/widget/settings";
-import type { MediaEntry, OpenSpan, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
+import type { HoursException, OpenSpan } from "./open-hours";
+import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
 
 export const idSchema = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
@@ -28,6 +29,15 @@ export const siteNameSchema = Joi.string().trim().min(1).max(80).messages({ "str
 const clockField = Joi.string()
   .pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
   .messages({ "string.pattern.base": "Write times as 09:00." });
+
+const spansSchema = Joi.array()
+  .items(
+    Joi.object({ from: clockField.required(), to: clockField.required() }).custom((span: OpenSpan, helpers) =>
+      span.from < span.to ? span : helpers.error("hours.order"),
+    ),
+  )
+  .max(4)
+  .messages({ "hours.order": "The end must be later than the beginning." });
 
 export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSettings>({
   language: languageSchema.required(),
@@ -50,21 +60,24 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
     .max(40)
     .pattern(/^\+?[\d ()/.-]{4,40}$/)
     .messages({ "string.pattern.base": "Write a phone number, such as +353 1 555 0100." }),
-  hours: Joi.array()
+  hours: Joi.array().items(spansSchema).length(7).messages({
+    "array.length": "A week has seven days, Monday first.",
+  }),
+  exceptions: Joi.array()
     .items(
-      Joi.array()
-        .items(
-          Joi.object({ from: clockField.required(), to: clockField.required() }).custom((span: OpenSpan, helpers) =>
-            span.from < span.to ? span : helpers.error("hours.order"),
-          ),
-        )
-        .max(4),
+      Joi.object<HoursException>({
+        from: dateSchema.required(),
+        to: dateSchema.required(),
+        spans: spansSchema.required(),
+        words: Joi.string().allow("").max(80),
+      }).custom((one: HoursException, helpers) => (one.from <= one.to ? one : helpers.error("exception.order"))),
     )
-    .length(7)
-    .messages({
-      "hours.order": "The end must be later than the beginning.",
-      "array.length": "A week has seven days, Monday first.",
-    }),
+    .max(60)
+    .messages({ "exception.order": "The last day must not be earlier than the first." }),
+  place: Joi.object({
+    latitude: Joi.number().min(-90).max(90).required(),
+    longitude: Joi.number().min(-180).max(180).required(),
+  }),
   favicon: mediaHash,
   sharing: mediaHash,
 });

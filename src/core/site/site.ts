@@ -3,6 +3,7 @@ import type { Brand } from "@/core/brand/brand";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import type { PageNode } from "@/core/page/node";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
+import type { HoursException, WeekHours } from "./open-hours";
 
 export interface SiteSettings {
   /** BCP 47 tag of the source language. */
@@ -22,19 +23,15 @@ export interface SiteSettings {
   readonly phone?: string;
   /** When it is open, Monday first: seven lists of spans, empty on closed days. */
   readonly hours?: WeekHours;
+  /** Days that depart from the week, and closures; the dates are both included. */
+  readonly exceptions?: readonly HoursException[];
+  /** Where on Earth it is, in degrees (WGS 84). */
+  readonly place?: { readonly latitude: number; readonly longitude: number };
   /** Media shown as the tab's icon; the site's initial where there is none. */
   readonly favicon?: string;
   /** Media shown where a page is shared that has no picture of its own. */
   readonly sharing?: string;
 }
-
-/** Local times, "09:00"; `to` is later than `from`. */
-export interface OpenSpan {
-  readonly from: string;
-  readonly to: string;
-}
-
-export type WeekHours = readonly (readonly OpenSpan[])[];
 
 /** An old address of a page: who asks for it is led to where the page is now. */
 export interface Redirect {

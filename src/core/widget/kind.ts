@@ -63,8 +63,10 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   /** When and for whom it opens over the page by itself; absent for kinds that never do. */
   opening?(settings: WidgetSettings[K]): Opening;
   withOpening?(settings: WidgetSettings[K], opening: Opening): WidgetSettings[K];
-  /** What stands at a spot before and without script. */
-  render(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
+  /** What makes a button open it: attributes. What it opens without script is put behind the section. */
+  opens(widget: WidgetOf<K>, context: RenderContext): string;
+  /** What stands in the flow before and without script; absent for kinds that never stand there. */
+  flow?(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
   /** Rules that a page with such a spot carries once. */
   readonly css: string;
   /** The form that a page carries for its script; null where the kind needs none. */

@@ -1,7 +1,8 @@
-// The button or text link behind which a widget stands.
-import { escapeHtml } from "@/core/render/markup";
-import type { Placed } from "./kind";
+// What opens a widget: a button, whether it looks like one or like a link among words.
 
-/** The opener, with what makes it open: `data-opens` for a script, `popovertarget` where none is needed. */
-export const openerHtml = (placed: Placed, opens: string): string =>
-  `<button type="button"${placed.attributes(placed.as === "link" ? "b-open" : "b-button")} ${opens}>${escapeHtml(placed.text)}</button>`;
+/** A button with attributes (a leading space each), what makes it open, and markup in it. */
+export const openerHtml = (attributes: string, opens: string, inner: string): string =>
+  `<button type="button"${attributes} ${opens}>${inner}</button>`;
+
+/** The class of the opener by how it was placed. */
+export const openerClass = { button: "b-button", link: "b-open" } as const;

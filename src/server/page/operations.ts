@@ -3,6 +3,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "dr
 import Joi from "joi";
 import type { Edit } from "@/core/page/edit";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
+import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { idSchema, pageMetaFields } from "@/core/site/schema";
@@ -107,6 +108,10 @@ export const pageOperations = {
       );
     return { documents: rows.map((row) => ({ ...row, body: withLineIds(row.body) })) };
   }),
+  /** Places of a page that a link can lead to. */
+  "pages.places": siteOperation("site.read", { page }, async (call, input: { page: string }) => ({
+    places: placesOn((await pageRow(call.context.db, call.site.id, input.page)).body),
+  })),
   "pages.edit": siteOperation(
     "words.write",
     {

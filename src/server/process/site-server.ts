@@ -20,6 +20,11 @@ interface Live {
 
 interface Answer {
   readonly status: number;
+  /**
+   * Headers of “not modified”: those of the whole answer that tell of the page (RFC 9110, 15.4.5). A browser takes its
+   * policy from them, and with another one it would not apply the styles that stand in the page.
+   */
+  readonly unchanged: readonly string[];
   readonly body: Buffer;
   readonly headers: readonly string[];
   readonly etag: string;
@@ -108,22 +113,26 @@ export function createSiteServer(context: Context) {
       const packed = encoding === "identity" ? null : stored[encoding];
       const body = packed ?? stored.identity;
       const etag = `"${row.blob.slice(0, 24)}${packed ? `-${encoding}` : ""}"`;
+      const unchanged = [
+        ...own,
+        "ETag",
+        etag,
+        "Cache-Control",
+        immutable ? "public, max-age=31536000, immutable" : "public, max-age=0, must-revalidate",
+        "Vary",
+        "Accept-Encoding",
+      ];
       return {
         status,
         body,
         etag,
+        unchanged,
         headers: [
-          ...own,
+          ...unchanged,
           "Content-Type",
           row.type,
           "Content-Length",
           String(body.length),
-          "ETag",
-          etag,
-          "Cache-Control",
-          immutable ? "public, max-age=31536000, immutable" : "public, max-age=0, must-revalidate",
-          "Vary",
-          "Accept-Encoding",
           ...(packed ? ["Content-Encoding", encoding] : []),
         ],
       };
@@ -178,7 +187,7 @@ export function createSiteServer(context: Context) {
   function send(request: IncomingMessage, response: ServerResponse, file: File) {
     const answer = file.answers[encodingFor(request.headers["accept-encoding"] as string | undefined)];
     if (answer.status === 200 && matches(request.headers["if-none-match"], answer.etag)) {
-      response.writeHead(304, [...headers, "ETag", answer.etag, "Vary", "Accept-Encoding"]);
+      response.writeHead(304, answer.unchanged as string[]);
       response.end();
       return;
     }

@@ -90,6 +90,7 @@ export function createRehearsalServer(context: Context) {
             picture: renderer.picture,
             language: locale.tag,
           }),
+          rendered.scripts,
           await visitorScripts(context.settings.buildFolder),
           `${base}/_s/`,
           { language: locale.tag, rehearsal: { visitor: claim.visitor, studio, path: pagePath(found, locale) } },

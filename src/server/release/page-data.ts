@@ -1,4 +1,5 @@
 // What a page with widgets carries for its scripts, and which scripts that is.
+import type { BlockScript } from "@/core/render/markup";
 import { loaderScript, openingScript, type PageData, type ReleasedWidget } from "@/core/widget/released";
 import type { VisitorScripts } from "./assets";
 
@@ -11,19 +12,20 @@ export interface PageScripts {
 }
 
 /**
- * The loader with its data for a page with these widgets; null for a page without. `base` is put before the loader's name. A rehearsal has everything at hand, since a draft of any kind may be sent to it.
+ * The loader with its data for a page with these widgets and scripts of blocks; null for a page without. `base` is put before the loader's name. A rehearsal has everything at hand, since a draft of any kind may be sent to it.
  */
 export function pageScripts(
   widgets: readonly ReleasedWidget[],
+  blocks: readonly BlockScript[],
   scripts: VisitorScripts,
   base: string,
   about: Pick<PageData, "language" | "rehearsal">,
 ): PageScripts | null {
-  if (!widgets.length && !about.rehearsal) return null;
+  if (!widgets.length && !blocks.length && !about.rehearsal) return null;
   const opens = about.rehearsal || widgets.some(({ rule }) => rule);
   const wanted = about.rehearsal
     ? Object.keys(scripts.entries).filter((name) => name !== loaderScript)
-    : [...new Set([...widgets.map(({ kind }) => kind), ...(opens ? [openingScript] : [])])].sort();
+    : [...new Set([...widgets.map(({ kind }) => kind), ...blocks, ...(opens ? [openingScript] : [])])].sort();
   const file = (name: string): string => {
     const found = scripts.entries[name];
     if (found === undefined) throw new Error(`The build has no script for ${name}`);

@@ -32,7 +32,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "4";
+const rendererVersion = "5";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -258,7 +258,7 @@ export class Publisher {
         return widget ? [...refsOf(widget)].flatMap((ref) => (ref.of === "media" ? [ref.id] : [])) : [];
       }),
     ];
-    const scripts = pageScripts(widgets, this.scripts, "/_a/", { language: this.locale.tag });
+    const scripts = pageScripts(widgets, rendered.scripts, this.scripts, "/_a/", { language: this.locale.tag });
     const assets = [
       ...asset,
       ...(await this.pictures(pictures)),

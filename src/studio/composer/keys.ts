@@ -147,3 +147,6 @@ export function handleKey(event: KeyboardEvent, composer: Composer, deeds: KeyDe
   else key.run(composer, deeds);
   return true;
 }
+
+/** Keys that take away what has the focus. */
+export const takesAway: ReadonlySet<string> = new Set(["Delete", "Backspace"]);

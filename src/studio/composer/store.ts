@@ -349,6 +349,17 @@ export class Composer {
     return refusal ? null : id;
   }
 
+  /** Adds lines at the end of a list, in one step. */
+  addLines(node: string, field: string, lines: readonly Record<string, unknown>[]): string | null {
+    const document = this.documentOf(node);
+    const there = (this.node(node)?.content[field] ?? []) as readonly unknown[];
+    if (!document) return words.blockGone;
+    const edits = lines.map(
+      (line, at): Edit => ({ type: "addLine", node, field, index: there.length + at, line: { ...line, id: newId() } }),
+    );
+    return edits.length ? this.edit(document, edits) : null;
+  }
+
   /** Parts a line in two at a letter: what stands behind it becomes a line of its own. Answers the new line's id. */
   splitLine(node: string, field: string, line: string, part: string, caret: number): string | null {
     const document = this.documentOf(node);
@@ -378,16 +389,14 @@ export class Composer {
       this.edit(document, [{ type: "moveLine", node, field, line, index }]);
   }
 
-  /** Puts another picture in place. What described the one before does not describe this one. */
-  choosePicture(node: string, media: string): string | null {
+  /** Sets several content fields in one step; undefined takes a field away. */
+  setContents(node: string, values: Readonly<Record<string, unknown>>): string | null {
     const document = this.documentOf(node);
-    const block = this.node(node);
-    if (!document || !block || block.content.media === media) return null;
-    return this.edit(document, [
-      { type: "setContent", node, field: "media", value: media },
-      { type: "setContent", node, field: "alt", value: "" },
-      { type: "setContent", node, field: "decorative" },
-    ]);
+    if (!document) return words.blockGone;
+    const edits = Object.entries(values).map(
+      ([field, value]): Edit => ({ type: "setContent", node, field, ...(value === undefined ? {} : { value }) }),
+    );
+    return this.edit(document, edits);
   }
 
   setLook(

@@ -4,7 +4,8 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { readSpans } from "@/core/site/facts";
-import type { SiteSettings, WeekHours } from "@/core/site/site";
+import type { WeekHours } from "@/core/site/open-hours";
+import type { SiteSettings } from "@/core/site/site";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -12,6 +13,7 @@ import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import {
   Group,
   MainButton,
+  NumberInput,
   PlainButton,
   QuietButton,
   Row,
@@ -23,6 +25,7 @@ import {
   Window,
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
+import { Exceptions } from "./exceptions";
 import { words } from "./words";
 
 const noHours: WeekHours = Array.from({ length: 7 }, () => []);
@@ -43,6 +46,7 @@ export function SettingsScreen() {
   const [hoursTyped, setHoursTyped] = useState<readonly string[]>(() =>
     words.days.map((_day, index) => spansText(site.settings.hours, index)),
   );
+  const [exceptionsReadable, setExceptionsReadable] = useState(true);
   const [rekeying, setRekeying] = useState(false);
   const asked = useAsked({ name: site.name, settings: site.settings }, async ({ name, settings }) => {
     await ask("sites.settings", { site: site.key, name, settings: filled(settings) });
@@ -59,7 +63,7 @@ export function SettingsScreen() {
     setHoursTyped(typed);
     change({ hours: typed.map((one) => readSpans(one) ?? []) });
   };
-  const unreadable = form.hours && hoursTyped.some((text) => readSpans(text) === null);
+  const unreadable = form.hours && (!exceptionsReadable || hoursTyped.some((text) => readSpans(text) === null));
   const text = (field: "senderName" | "phone", label: string, hint?: string) => (
     <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
       {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
@@ -112,6 +116,14 @@ export function SettingsScreen() {
               {(ids) => <TextArea {...ids} value={form.address ?? ""} onChange={(address) => change({ address })} />}
             </Row>
             {text("phone", words.phone)}
+            <Coordinates
+              value={form.place}
+              error={refusal?.fields.find(({ path }) => path.startsWith("settings.place"))?.message}
+              onChange={(place) => {
+                const { place: _place, ...rest } = form;
+                asked.set({ settings: place ? { ...rest, place } : rest });
+              }}
+            />
             <Tick
               label={words.tellHours}
               checked={form.hours !== undefined}
@@ -134,6 +146,14 @@ export function SettingsScreen() {
                     )}
                   </Row>
                 ))}
+                <Exceptions
+                  value={form.exceptions ?? []}
+                  onChange={(exceptions) => change({ exceptions })}
+                  faultAt={(index) =>
+                    refusal?.fields.find(({ path }) => path.startsWith(`settings.exceptions[${index}]`))?.message
+                  }
+                  onReadable={setExceptionsReadable}
+                />
               </Box>
             ) : null}
           </Card>
@@ -181,8 +201,50 @@ const shownAt = [
     "phone",
     "favicon",
     "sharing",
+    "place",
+    "exceptions",
   ].map((field) => `settings.${field}`),
 ];
+
+/** Where the business is, in degrees: both numbers, or none. */
+function Coordinates({
+  value,
+  error,
+  onChange,
+}: {
+  value: SiteSettings["place"];
+  error: string | undefined;
+  onChange: (place: SiteSettings["place"]) => void;
+}) {
+  const [typed, setTyped] = useState<Partial<NonNullable<SiteSettings["place"]>>>(value ?? {});
+  const set = (part: { latitude?: number | undefined } | { longitude?: number | undefined }) => {
+    const next = { ...typed, ...part } as typeof typed;
+    setTyped(next);
+    const { latitude, longitude } = next;
+    onChange(latitude === undefined || longitude === undefined ? undefined : { latitude, longitude });
+  };
+  const half = (typed.latitude === undefined) !== (typed.longitude === undefined);
+  return (
+    <>
+      <Row label={words.latitude}>
+        {(ids) => (
+          <NumberInput {...ids} min={-90} max={90} value={typed.latitude} onChange={(latitude) => set({ latitude })} />
+        )}
+      </Row>
+      <Row label={words.longitude} hint={words.coordinatesHint} error={half ? words.bothCoordinates : error}>
+        {(ids) => (
+          <NumberInput
+            {...ids}
+            min={-180}
+            max={180}
+            value={typed.longitude}
+            onChange={(longitude) => set({ longitude })}
+          />
+        )}
+      </Row>
+    </>
+  );
+}
 
 function Card({ title, hint, children }: { title: string; hint?: string; children: ReactNode }) {
   return (

@@ -8,10 +8,10 @@ import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { blockTitle } from "./names";
-import { patchStage, rewriteSection, type StageState } from "./patch";
+import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
-import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget } from "./words-session";
+import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget, wordsBeside } from "./words-session";
 import { WordsTools } from "./words-tools";
 
 interface Rect {
@@ -190,6 +190,7 @@ export function EditableFrame(props: EditableFrameProps) {
       setOthers((before) => (JSON.stringify(before) === JSON.stringify(places) ? before : places));
       const element = selected ? find(stage, selected) : null;
       if (!element) return setRect(null);
+      unfold(element);
       const place = tagPlace(stage.document, element, scale, tagLength);
       setTagAt((before) => (before.x === place.x && before.y === place.y ? before : { x: place.x, y: place.y }));
       const found = element.getBoundingClientRect();
@@ -266,7 +267,18 @@ export function EditableFrame(props: EditableFrameProps) {
     return started;
   };
 
-  const handlers = { begin, onKey, composer, scope };
+  // The end of the session before may have drawn the section anew: the words are found by their names.
+  const turnTo = (node: string, [line, part]: readonly [string | undefined, string | undefined]) => {
+    const block = stageRef.current && find(stageRef.current, node);
+    const within = line ? block?.querySelector(`[data-l="${CSS.escape(line)}"]`) : block;
+    const element = within?.querySelector<HTMLElement>(`[data-p="${CSS.escape(part ?? "")}"]`);
+    const started = element && begin(node, element);
+    if (!started) return;
+    started.element.focus();
+    putCaret(started.element, (started.element.textContent ?? "").length);
+  };
+
+  const handlers = { begin, turnTo, onKey, composer, scope };
   const latest = useRef(handlers);
   latest.current = handlers;
   if (editRef)
@@ -311,7 +323,17 @@ export function EditableFrame(props: EditableFrameProps) {
           else composer.undo();
           return;
         }
-        if (key === "tab") return session.end();
+        if (key === "tab") {
+          // From cell to cell of a table, from part to part of a line.
+          const block = find(stage, session.node);
+          const next = block && wordsBeside(block, session.element, event.shiftKey ? -1 : 1);
+          if (!next) return session.end();
+          event.preventDefault();
+          const path = [next.closest<HTMLElement>("[data-l]")?.dataset.l, next.dataset.p] as const;
+          session.end();
+          latest.current.turnTo(session.node, path);
+          return;
+        }
         if (key !== "escape") return;
         event.preventDefault();
         session.end();
@@ -396,7 +418,12 @@ export function EditableFrame(props: EditableFrameProps) {
             <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
           ))}
           {session?.editor && rect ? (
-            <WordsTools editor={session.editor} x={rect.x * scale} y={(rect.y + rect.height) * scale + 10} />
+            <WordsTools
+              composer={composer}
+              editor={session.editor}
+              x={rect.x * scale}
+              y={(rect.y + rect.height) * scale + 10}
+            />
           ) : null}
         </Box>
       </Box>

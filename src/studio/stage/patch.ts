@@ -47,6 +47,11 @@ function addRules(state: StageState, parts: readonly Part[]) {
     }
 }
 
+/** Folds open everything that an element lies in, so that it can be seen. */
+export function unfold(element: Element): void {
+  for (let at = element.closest("details"); at; at = at.parentElement?.closest("details") ?? null) at.open = true;
+}
+
 function elementOf(document: Document, html: string): Element {
   const template = document.createElement("template");
   template.innerHTML = html;
@@ -91,6 +96,8 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
                 `${(next as Element).className}${editing.classList.contains("ProseMirror") ? " ProseMirror" : ""}`;
               return false;
             },
+            // What was folded open to be worked on stays open.
+            beforeAttributeUpdated: (name: string, of: Element) => !(name === "open" && of.tagName === "DETAILS"),
             beforeNodeRemoved: (node: Node) => node !== editing,
           },
         });

@@ -207,13 +207,13 @@ function rich(target: WordsTarget, at: Click | null): WordsSession {
   return { node: node.id, element, editor, refresh, end };
 }
 
-/** The line of a list that `at` lies in, and the part of it: its words, or what stands at its end. */
-function lineAt(list: HTMLElement, at: Element): { line: string; part: "text" | "aside"; element: HTMLElement } | null {
-  const item = at.closest<HTMLElement>("li") ?? list.querySelector<HTMLElement>("li");
-  if (!item?.dataset.l || !list.contains(item)) return null;
-  const spans = [...item.querySelectorAll<HTMLElement>(":scope > span")];
-  const span = spans.find((one) => one.contains(at)) ?? spans[0];
-  return { line: item.dataset.l, part: span && spans.indexOf(span) === 1 ? "aside" : "text", element: span ?? item };
+/** The line of a list that `at` lies in, and the part of it that was meant. */
+function lineAt(block: HTMLElement, at: Element): { line: string; part: string; element: HTMLElement } | null {
+  const item = at.closest<HTMLElement>("[data-l]") ?? block.querySelector<HTMLElement>("[data-l]");
+  if (!item?.dataset.l || !block.contains(item)) return null;
+  const meant = at.closest<HTMLElement>("[data-p]");
+  const part = meant && item.contains(meant) ? meant : item.querySelector<HTMLElement>("[data-p]");
+  return { line: item.dataset.l, part: part?.dataset.p ?? "text", element: part ?? item };
 }
 
 function line(target: WordsTarget, field: string, at: Element): WordsSession | null {
@@ -221,7 +221,7 @@ function line(target: WordsTarget, field: string, at: Element): WordsSession | n
   const found = lineAt(element, at);
   if (!found) return null;
   const path = `${field}.${found.line}.${found.part}`;
-  if (found.part === "aside") return plain(target, found.element, path);
+  if (found.part !== "text") return plain(target, found.element, path);
   return plain(target, found.element, path, {
     // A new line takes what stood behind the caret.
     enter(caret) {
@@ -241,6 +241,12 @@ function line(target: WordsTarget, field: string, at: Element): WordsSession | n
   });
 }
 
+/** The words of a block beside those that are written now: the next, or the one before; null at its ends. */
+export function wordsBeside(block: HTMLElement, at: Element, by: 1 | -1): HTMLElement | null {
+  const own = [...block.querySelectorAll<HTMLElement>("[data-p]")].filter((one) => one.closest("[data-n]") === block);
+  return own[own.findIndex((one) => one === at) + by] ?? null;
+}
+
 /** Begins editing the words of a block; null for blocks without words on the page. `at` is what was clicked, and where. */
 export function beginWords(target: WordsTarget, at: Element, click: Click | null): WordsSession | null {
   const { node, element } = target;
@@ -248,5 +254,10 @@ export function beginWords(target: WordsTarget, at: Element, click: Click | null
   const form = field && wordsForm(node, field);
   if (!field || !form) return null;
   if (form === "rich") return rich(target, click);
-  return form === "lines" ? line(target, field, at) : plain(target, element, field);
+  if (form === "lines") return line(target, field, at);
+  // Words that are not the whole block stand in an element of their own.
+  const meant = at.closest<HTMLElement>("[data-p]");
+  const own = meant && element.contains(meant) ? meant : element.querySelector<HTMLElement>("[data-p]");
+  const inside = own?.closest("[data-n]") === element ? own : null;
+  return plain(target, inside ?? element, inside?.dataset.p ?? field);
 }

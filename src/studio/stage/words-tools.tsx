@@ -5,12 +5,12 @@ import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
 import { useEffect, useState } from "react";
 import { linkFromWords } from "@/core/page/link";
+import { LinkChoice } from "@/studio/composer/sheet/link-choice";
+import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
-import { useSite } from "@/studio/frame/site-context";
-import { Choice, IconButton, MainButton, State, TextInput } from "@/studio/kit/kit";
+import { IconButton, MainButton, State, TextInput } from "@/studio/kit/kit";
 
-export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: number }) {
-  const { pages } = useSite();
+export function WordsTools({ composer, editor, x, y }: { composer: Composer; editor: Editor; x: number; y: number }) {
   const [, redraw] = useState(0);
   const [linking, setLinking] = useState(false);
   const [typed, setTyped] = useState("");
@@ -91,18 +91,21 @@ export function WordsTools({ editor, x, y }: { editor: Editor; x: number; y: num
           gap="4px"
           p="4px"
           direction="column"
-          w="230px"
+          w="250px"
           onKeyDown={(event) => {
             if (event.key !== "Escape") return;
             event.stopPropagation();
             closeLink();
           }}
         >
-          <Choice
-            aria-label={words.pageLink}
-            value={/^page:([\w-]+)/.exec(link ?? "")?.[1] ?? ""}
-            onChange={(page) => page && setLink(`page:${page}`)}
-            options={[["", words.toAPage], ...pages.map((page) => [page.id, page.title] as const)]}
+          <LinkChoice
+            composer={composer}
+            label={words.link}
+            value={link}
+            onChange={(href) => {
+              if (href) editor.chain().extendMarkRange("link").setLink({ href }).run();
+              else editor.chain().extendMarkRange("link").unsetLink().run();
+            }}
           />
           <form
             onSubmit={(event) => {

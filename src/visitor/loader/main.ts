@@ -1,7 +1,7 @@
 // The one script every page with widgets loads: it knows the visitor, and loads what the page names: the opening rules
 // at once where something opens by itself, a spot's script when the spot is near, the rest when it is asked for.
 import { openingScript, type PageData } from "@/core/widget/released";
-import type { Page, VisitorKind } from "../kind";
+import type { BlockScript, Page, VisitorKind } from "../kind";
 import type { begin } from "../opening/main";
 import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
 
@@ -51,11 +51,13 @@ const near = new IntersectionObserver(
     for (const { isIntersecting, target } of entries) {
       const spot = target as HTMLElement;
       const widget = widgets.find(({ id }) => id === spot.dataset.w);
-      if (!isIntersecting || !widget) continue;
+      const script = spot.dataset.s;
+      if (!isIntersecting || !(widget || script)) continue;
       near.unobserve(spot);
-      page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
+      if (script) load<{ default: BlockScript }>(script).then(({ default: bring }) => bring(spot, page));
+      else if (widget) page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
     }
   },
   { rootMargin: "400px" },
 );
-for (const spot of document.querySelectorAll("[data-w]")) near.observe(spot);
+for (const spot of document.querySelectorAll("[data-w],[data-s]")) near.observe(spot);

@@ -4,7 +4,6 @@ import { freshOpening } from "@/core/opening/opening";
 import { oneOf, openingFields } from "@/core/opening/schema";
 import { escapeHtml } from "@/core/render/markup";
 import type { WidgetKind } from "@/core/widget/kind";
-import { openerHtml } from "@/core/widget/opener";
 import type { Echo, EchoPart } from "./echo";
 
 const text = Joi.string().trim().min(1).max(80).required();
@@ -20,12 +19,9 @@ export const echo: WidgetKind<"echo"> = {
   note: (settings) => settings.text,
   opening: ({ triggers, conditions, restraint, priority }) => ({ triggers, conditions, restraint, priority }),
   withOpening: (settings, opening) => ({ ...settings, ...opening }),
-  render: (placed, widget, context) => {
-    const before = context.part("echo")?.before ?? "";
-    return placed.as === "flow"
-      ? `<p${placed.attributes("w-echo")} data-w="${widget.id}">${escapeHtml(before + widget.settings.text)}</p>`
-      : openerHtml(placed, `data-opens="${widget.id}"`);
-  },
+  opens: (widget) => `data-opens="${widget.id}"`,
+  flow: (placed, widget, context) =>
+    `<p${placed.attributes("w-echo")} data-w="${widget.id}">${escapeHtml((context.part("echo")?.before ?? "") + widget.settings.text)}</p>`,
   css: ".w-echo{font-style:italic}",
   released: (settings) => ({ text: settings.text }),
   shown: (_settings, parts) => parts.echo?.before ?? "",

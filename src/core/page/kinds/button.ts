@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkSchema, pageRefs } from "../link";
+import { linkProblems, linkRefs, linkSchema } from "../link";
 import { drawn, keyShape } from "../shapes";
 
 export interface ButtonContent {
@@ -30,15 +30,14 @@ export const button: KindDefinition = defineKind<ButtonContent>({
     { name: "text", label: "Words", control: { kind: "line" } },
     { name: "link", label: "Leads to", control: { kind: "link" }, optional: true, layout: true },
   ],
-  refs: (content) => (content.link ? pageRefs(content.link, "link") : []),
-  problems: function* (content) {
+  refs: (content) => linkRefs(content.link, "link"),
+  problems: function* (content, site) {
     if (!content.link) yield { weight: "look", code: "check.buttonWithoutLink", values: { text: content.text } };
+    yield* linkProblems(content.link, site);
   },
   draw: (_node, width) => drawn([keyShape(width)], 4),
   css: buttonCss,
-  render: (node, content, context) => {
-    const href = content.link ? context.href(content.link) : null;
-    // A link without a target is still a link element, so the look stays; it takes no focus.
-    return `<a${context.attributes(node, "b-button")}${href === null ? "" : ` href="${href}"`}>${escapeHtml(content.text)}</a>`;
-  },
+  // A link without a target is still a link element, so the look stays; it takes no focus.
+  render: (node, content, context) =>
+    context.pressable(content.link, context.attributes(node, "b-button"), escapeHtml(content.text)),
 });

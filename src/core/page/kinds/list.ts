@@ -2,6 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
+import { lineId, linesSchema } from "../lines";
 import { drawn } from "../shapes";
 
 export interface ListItem {
@@ -30,17 +31,10 @@ export const list: KindDefinition = defineKind<ListContent>({
   label: "List",
   schema: Joi.object<ListContent>({
     style: Joi.string().valid("bullets", "numbers", "rows").required(),
-    items: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string().pattern(/^[\w-]{1,40}$/),
-          text: Joi.string().allow("").max(300).required(),
-          aside: Joi.string().allow("").max(80),
-        }),
-      )
-      .max(200)
-      .unique((one: ListItem, other: ListItem) => one.id !== undefined && one.id === other.id)
-      .required(),
+    items: linesSchema<ListItem>(
+      { id: lineId, text: Joi.string().allow("").max(300).required(), aside: Joi.string().allow("").max(80) },
+      200,
+    ),
   }),
   fresh: () => ({
     style: "bullets",
@@ -53,7 +47,7 @@ export const list: KindDefinition = defineKind<ListContent>({
   inFlow: true,
   pressed: true,
   looks: ["size", "colour", "measure", "gap", "above", "below", "hidden"],
-  words: { items: "lines" },
+  words: { items: { parts: { text: "line", aside: "line" } } },
   onPage: "items",
   fields: [
     { name: "style", label: "As", control: { kind: "choice", options: styles }, layout: true },
@@ -74,7 +68,7 @@ export const list: KindDefinition = defineKind<ListContent>({
     let items = "";
     for (const item of content.items) {
       items += rows
-        ? `<li${context.line(node, item.id)}><span>${escapeHtml(item.text)}</span>${item.aside ? `<span>${escapeHtml(item.aside)}</span>` : ""}</li>`
+        ? `<li${context.line(node, item.id)}><span${context.written("text")}>${escapeHtml(item.text)}</span>${item.aside ? `<span${context.written("aside")}>${escapeHtml(item.aside)}</span>` : ""}</li>`
         : `<li${context.line(node, item.id)}>${escapeHtml(item.text)}</li>`;
     }
     return `<${tag}${context.attributes(node, rows ? "b-list b-rows" : "b-list")}${rows ? ' role="list"' : ""}>${items}</${tag}>`;

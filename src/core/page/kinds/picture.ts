@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkSchema, pageRefs } from "../link";
+import { linkProblems, linkRefs, linkSchema } from "../link";
 import { drawn } from "../shapes";
 
 export interface PictureContent {
@@ -37,7 +37,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   looks: ["ratio", "corners", "above", "below", "hidden"],
   words: { media: "value", alt: "line", decorative: "value", caption: "line" },
   fields: [
-    { name: "media", label: "Picture", control: { kind: "picture" } },
+    { name: "media", label: "Picture", control: { kind: "picture", clears: { alt: "", decorative: undefined } } },
     {
       name: "alt",
       label: "Description",
@@ -48,25 +48,26 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     },
     { name: "decorative", label: "", control: { kind: "flag", says: "Only decoration" }, optional: true },
     { name: "caption", label: "Caption", control: { kind: "line" }, optional: true },
+    { name: "link", label: "Leads to", control: { kind: "link" }, optional: true, layout: true },
   ],
   refs: function* (content) {
     if (content.media) yield { of: "media", id: content.media, path: "media" };
-    if (content.link) yield* pageRefs(content.link, "link");
+    yield* linkRefs(content.link, "link");
   },
   problems: function* (content, site) {
     if (content.media === null) yield { weight: "look", code: "check.noPicture" };
     else if (site.has("media", content.media) && !content.alt && !content.decorative)
       yield { weight: "look", code: "check.noDescription" };
+    yield* linkProblems(content.link, site);
   },
   draw: (_node, width) => drawn([{ kind: "box", width, height: 14 }], 14),
-  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
+  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-pressed{display:block;padding:0;border:0;background:none;width:100%;cursor:pointer}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
   render: (node, content, context) => {
     const found = content.media ? context.picture(content.media) : null;
     const image = found
       ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt)}"${loadingOf[context.loading()]} decoding="async">`
       : '<div class="b-none"></div>';
-    const href = content.link ? context.href(content.link) : null;
-    const linked = href === null ? image : `<a href="${href}">${image}</a>`;
+    const linked = content.link ? context.pressable(content.link, ' class="b-pressed"', image) : image;
     const caption = content.caption ? `<figcaption>${escapeHtml(content.caption)}</figcaption>` : "";
     return caption
       ? `<figure${context.attributes(node, "b-picture")}>${linked}${caption}</figure>`

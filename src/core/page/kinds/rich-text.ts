@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { pageRefs } from "../link";
+import { linkProblems, linkRefs } from "../link";
 import {
   type Inline,
   linksIn,
@@ -22,8 +22,10 @@ export interface RichTextContent {
 function marked(html: string, mark: Mark, context: RenderContext): string {
   if (mark.type === "bold") return `<strong>${html}</strong>`;
   if (mark.type === "italic") return `<em>${html}</em>`;
-  const href = context.href(mark.attrs.href);
-  return href === null ? html : `<a href="${href}">${html}</a>`;
+  const { href } = mark.attrs;
+  if (href.startsWith("widget:")) return context.pressable(href, ' class="b-inline"', html);
+  const address = context.href(href);
+  return address === null ? html : `<a href="${address}">${html}</a>`;
 }
 
 const localLetter = /[\w.%+-]/;
@@ -102,7 +104,10 @@ export const richText: KindDefinition = defineKind<RichTextContent>({
   onPage: "doc",
   fields: [{ name: "doc", label: "Words", control: { kind: "onPage" } }],
   refs: function* ({ doc }) {
-    for (const href of linksIn(doc)) yield* pageRefs(href, "doc");
+    for (const href of linksIn(doc)) yield* linkRefs(href, "doc");
+  },
+  problems: function* ({ doc }, site) {
+    for (const href of linksIn(doc)) yield* linkProblems(href, site);
   },
   draw: (_node, width) =>
     drawn(
@@ -112,6 +117,6 @@ export const richText: KindDefinition = defineKind<RichTextContent>({
       ],
       5,
     ),
-  css: ".b-rich{line-height:1.6;text-wrap:pretty;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a{color:inherit;text-underline-offset:.18em}",
+  css: ".b-rich{line-height:1.6;text-wrap:pretty;overflow-wrap:break-word;margin-block:var(--above,0) var(--below,0)}.b-rich p+p,.b-rich ul,.b-rich ol,.b-rich ul+p,.b-rich ol+p{margin-top:.8em}.b-rich ul,.b-rich ol{padding-inline-start:1.3em}.b-rich a,.b-inline{color:inherit;text-decoration:underline;text-underline-offset:.18em}.b-inline{font:inherit;padding:0;border:0;background:none;cursor:pointer}",
   render: (node, content, context) => `<div${context.attributes(node, "b-rich")}>${blocks(content.doc, context)}</div>`,
 });

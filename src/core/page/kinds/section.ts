@@ -1,6 +1,7 @@
 // A band across the page: one entry of the running order.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
+import { anchorSchema } from "../anchor";
 import { defineKind, type KindDefinition } from "../kind";
 
 export interface SectionContent {
@@ -17,9 +18,7 @@ export const section: KindDefinition = defineKind<SectionContent>({
   label: "Section",
   schema: Joi.object<SectionContent>({
     name: Joi.string().trim().min(1).max(60).required().messages({ "string.empty": "A section needs a name." }),
-    anchor: Joi.string()
-      .pattern(/^[a-z][a-z0-9-]{0,58}$/)
-      .messages({ "string.pattern.base": "An anchor is written in small letters, digits and hyphens." }),
+    anchor: anchorSchema,
   }),
   fresh: () => ({ name: "Section" }),
   holds: "flow",
@@ -41,5 +40,5 @@ export const section: KindDefinition = defineKind<SectionContent>({
   ownsId: true,
   css: ".b-section{padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-in{--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}",
   render: (node, content, context) =>
-    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div></section>`,
+    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div>${context.takeBehind()}</section>`,
 });

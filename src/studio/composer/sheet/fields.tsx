@@ -2,20 +2,25 @@
 // What the selected block says: its kind's fields, each drawn by the control it names.
 import { Box, Text } from "@chakra-ui/react";
 import type { ComponentType } from "react";
+import type { Icon } from "@/core/page/icon";
 import type { FieldControlKind } from "@/core/page/kind";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
-import { OptionChoice } from "@/studio/forms/value-control";
-import { Group, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { OptionChoice, ValueField } from "@/studio/forms/value-control";
+import { Group, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { PictureChoice } from "../picture-choice";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
 import { type FieldProps, useField } from "./field";
+import { IconChoice } from "./icon-choice";
+import { ItemsField } from "./items-field";
 import { LinesField } from "./lines-field";
 import { LinkField } from "./link-field";
+import { MapField } from "./map-field";
+import { TableField } from "./table-field";
 import { WidgetField } from "./widget-field";
 
 function LineField({ composer, node, field, measured }: FieldProps<"line">) {
@@ -65,18 +70,57 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   onPage: ({ node, field }) => (
     <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content[field.name] as RichDoc).length)}</Text>
   ),
-  picture: ({ composer, node, field }) => (
-    <Box mb="10px">
-      <PictureChoice
-        value={node.content[field.name] as string | null}
-        onChoose={(media) => composer.choosePicture(node.id, media)}
-      />
-    </Box>
+  picture: ({ composer, node, field }) => {
+    const value = (node.content[field.name] as string | null | undefined) ?? null;
+    const { none, clears = {} } = field.control;
+    // What described the picture before does not describe this one.
+    const choose = (media: string | null) => composer.setContents(node.id, { ...clears, [field.name]: media });
+    return (
+      <Box mb="10px">
+        {field.label === pictureLabel ? null : (
+          <Text color="ink2" mb="4px">
+            {field.label}
+          </Text>
+        )}
+        <PictureChoice value={value} onChoose={(media) => media !== value && choose(media)} />
+        {none && value ? <QuietButton onClick={() => choose(null)}>{none}</QuietButton> : null}
+      </Box>
+    );
+  },
+  value: ({ composer, node, field }) => {
+    const { value, set, error } = useField(composer, node, field.name);
+    return (
+      <Row label={field.label} error={error} hint={field.hint?.(node.content)}>
+        {(ids) => (
+          <ValueField
+            control={field.control.of}
+            label={field.label}
+            value={value}
+            ids={ids}
+            onChange={(next) => next !== undefined && set(next)}
+          />
+        )}
+      </Row>
+    );
+  },
+  icon: ({ composer, node, field }) => (
+    <IconChoice
+      label={field.label}
+      value={node.content[field.name] as Icon | null | undefined}
+      none={field.control.none}
+      onChange={(icon) => composer.setContent(node.id, field.name, icon)}
+    />
   ),
+  items: ItemsField,
+  table: TableField,
+  map: MapField,
   link: LinkField,
   widget: WidgetField,
   lines: LinesField,
 };
+
+/** The one picture of a block needs no label above it. */
+const pictureLabel = own.picture;
 
 /** The fields of a block, and what it holds. */
 export function Fields({

@@ -1,0 +1,37 @@
+// The brand as a style sheet: custom properties that every block draws on.
+import { wcagLuminance } from "culori";
+import { type Brand, colourRoles, type FamilyKey, families, surfaceRoles, surfaces } from "./brand";
+
+/** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
+export function headingRem(brand: Brand, level: number, phone: boolean): number {
+  const scale = phone ? 1 + (brand.type.scale - 1) * 0.72 : brand.type.scale;
+  return Math.round(scale ** (5 - level) * 1000) / 1000;
+}
+
+/** Below this luminance white reads better than black (WCAG 2.2, SC 1.4.3: where both ratios are the same). */
+const darkBelow = Math.sqrt(1.05 * 0.05) - 0.05;
+
+/** Whether a ground is dark, so that a picture made for dark grounds fits it. */
+export const isDark = (colour: string): boolean => wcagLuminance(colour) < darkBelow;
+
+/** The brand as CSS custom properties and root rules. */
+export function brandCss(brand: Brand): string {
+  const fallback = (key: FamilyKey) => `"${families[key].name}",${families[key].fallback}`;
+  const vars = [
+    ...colourRoles.map((role) => `--c-${role}:${brand.colours[role]}`),
+    ...surfaces.map((surface) => {
+      const roles = surfaceRoles[surface];
+      const [dark, light] = isDark(brand.colours[roles.ground]) ? ["block", "none"] : ["none", "block"];
+      return `--s-${surface}:var(--c-${roles.ground});--on-${surface}:var(--c-${roles.words});--quiet-${surface}:var(--c-${roles.quiet});--mark-${surface}:var(--c-${roles.mark});--dark-${surface}:${dark};--light-${surface}:${light}`;
+    }),
+    `--f-head:${fallback(brand.type.headings)}`,
+    `--f-text:${fallback(brand.type.text)}`,
+    `--head-weight:${brand.type.headingWeight}`,
+    `--radius:${brand.shape.radiusPx}px`,
+    `--button-radius:${brand.shape.buttonRadiusPx}px`,
+    `--space:${brand.space}`,
+    ...[1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, false)}rem`),
+  ];
+  const phone = [1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, true)}rem`);
+  return `:root{${vars.join(";")};font-size:${brand.type.basePx / 16}em}@media(max-width:600px){:root{${phone.join(";")}}}`;
+}

@@ -1,0 +1,70 @@
+// An icon as a page keeps it: its name in the set and the line it is drawn with, so that a page needs no set to be shown.
+import Joi from "joi";
+
+export interface Icon {
+  /** Its name in the set it came from: "map-pin". */
+  readonly name: string;
+  /** SVG path data in a field of 24 by 24, drawn as a line. */
+  readonly path: string;
+}
+
+/** Path data after SVG 2, 9.3: commands, numbers, nothing else. */
+const pathData = /^[MmLlHhVvCcSsQqTtAaZz\d\s,.eE+-]{1,4000}$/;
+
+export const iconSchema: Joi.ObjectSchema<Icon> = Joi.object<Icon>({
+  name: Joi.string()
+    .pattern(/^[a-z0-9-]{1,60}$/)
+    .required(),
+  path: Joi.string().pattern(pathData).required(),
+}).messages({ "string.pattern.base": "This is not an icon of the set." });
+
+/** The icon as SVG in the colour around it; hidden from readers unless `label` says what it means. `label` is escaped. */
+export const iconSvg = ({ path }: Icon, label?: string): string =>
+  `<svg class="b-glyph" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.75" stroke-linecap="round" stroke-linejoin="round"${label ? ` role="img" aria-label="${label}"` : ' aria-hidden="true"'}><path d="${path}"/></svg>`;
+
+type Shape = readonly [tag: string, attributes: Readonly<Record<string, string>>];
+
+const arcs = (x: number, y: number, rx: number, ry: number) =>
+  `M${x - rx} ${y}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0`;
+
+function box(x: number, y: number, width: number, height: number, radius: number): string {
+  const r = Math.min(radius, width / 2, height / 2);
+  if (!r) return `M${x} ${y}h${width}v${height}h${-width}z`;
+  const corner = (dx: number, dy: number) => `a${r} ${r} 0 0 1 ${dx} ${dy}`;
+  return `M${x + r} ${y}h${width - 2 * r}${corner(r, r)}v${height - 2 * r}${corner(-r, r)}h${2 * r - width}${corner(-r, -r)}v${2 * r - height}${corner(r, -r)}z`;
+}
+
+const paths: Readonly<Record<string, (of: (name: string) => number, own: Readonly<Record<string, string>>) => string>> =
+  {
+    path: (_of, { d = "" }) => d,
+    circle: (of) => arcs(of("cx"), of("cy"), of("r"), of("r")),
+    ellipse: (of) => arcs(of("cx"), of("cy"), of("rx"), of("ry")),
+    rect: (of) => box(of("x"), of("y"), of("width"), of("height"), of("rx") || of("ry")),
+    line: (of) => `M${of("x1")} ${of("y1")}L${of("x2")} ${of("y2")}`,
+    polyline: (_of, { points = "" }) => `M${points}`,
+    polygon: (_of, { points = "" }) => `M${points}z`,
+  };
+
+/** The basic shapes of SVG 2 (chapter 10) as the data of one path; "" for any other element. */
+export const pathOfShapes = (shapes: readonly Shape[]): string =>
+  shapes.map(([tag, own]) => paths[tag]?.((name) => Number(own[name] ?? 0), own) ?? "").join("");
+
+/** Icons that blocks begin with. */
+export const firstIcons = {
+  star: {
+    name: "star",
+    path: "M11.525 2.295a.53.53 0 0 1 .95 0l2.31 4.679a2.123 2.123 0 0 0 1.595 1.16l5.166.756a.53.53 0 0 1 .294.904l-3.736 3.638a2.123 2.123 0 0 0-.611 1.878l.882 5.14a.53.53 0 0 1-.771.56l-4.618-2.428a2.122 2.122 0 0 0-1.973 0L6.396 21.01a.53.53 0 0 1-.77-.56l.881-5.139a2.122 2.122 0 0 0-.611-1.879L2.16 9.795a.53.53 0 0 1 .294-.906l5.165-.755a2.122 2.122 0 0 0 1.597-1.16z",
+  },
+  mail: {
+    name: "mail",
+    path: "m22 7-8.991 5.727a2 2 0 0 1-2.009 0L2 7M4 4h16a2 2 0 0 1 2 2v12a2 2 0 0 1 -2 2h-16a2 2 0 0 1 -2 -2v-12a2 2 0 0 1 2 -2z",
+  },
+  phone: {
+    name: "phone",
+    path: "M13.832 16.568a1 1 0 0 0 1.213-.303l.355-.465A2 2 0 0 1 17 15h3a2 2 0 0 1 2 2v3a2 2 0 0 1-2 2A18 18 0 0 1 2 4a2 2 0 0 1 2-2h3a2 2 0 0 1 2 2v3a2 2 0 0 1-.8 1.6l-.468.351a1 1 0 0 0-.292 1.233 14 14 0 0 0 6.392 6.384",
+  },
+  megaphone: {
+    name: "megaphone",
+    path: "M11 6a13 13 0 0 0 8.4-2.8A1 1 0 0 1 21 4v12a1 1 0 0 1-1.6.8A13 13 0 0 0 11 14H5a2 2 0 0 1-2-2V8a2 2 0 0 1 2-2zM6 14a12 12 0 0 0 2.4 7.2 2 2 0 0 0 3.2-2.4A8 8 0 0 1 10 14M8 6v8",
+  },
+} as const satisfies Record<string, Icon>;

@@ -1,0 +1,215 @@
+"use client";
+// Lines of several parts: pictures of a gallery, links of a row. One is folded open at a time.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
+import { type ComponentType, useState } from "react";
+import type { Icon } from "@/core/page/icon";
+import type { LinePart } from "@/core/page/kind";
+import { useSite } from "@/studio/frame/site-context";
+import { IconButton, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { PictureChoice } from "../picture-choice";
+import { words as own } from "../words";
+import { type FieldProps, useField } from "./field";
+import { IconChoice } from "./icon-choice";
+import { LinkChoice } from "./link-choice";
+
+type Line = Readonly<{ id: string } & Record<string, unknown>>;
+
+interface PartProps extends Pick<FieldProps<"items">, "composer" | "node"> {
+  readonly part: LinePart;
+  readonly line: Line;
+  /** Path of the part in the content: "items.l1.alt". */
+  readonly path: string;
+}
+
+const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
+  line: function LineOf({ composer, node, part, line, path }) {
+    const { set, error } = useField(composer, node, path);
+    return (
+      <Row label={part.label} error={error} hint={part.hint}>
+        {(ids) => <TextInput {...ids} value={String(line[part.name] ?? "")} onChange={set} />}
+      </Row>
+    );
+  },
+  picture: ({ composer, node, part, line, path }) => (
+    <Box mb="8px">
+      <PictureChoice
+        value={(line[part.name] as string | null) ?? null}
+        onChoose={(media) => composer.setContent(node.id, path, media)}
+      />
+    </Box>
+  ),
+  link: ({ composer, node, part, line, path }) => (
+    <LinkChoice
+      composer={composer}
+      label={part.label}
+      value={line[part.name] as string | undefined}
+      onChange={(link) => composer.setContent(node.id, path, link, path)}
+    />
+  ),
+  icon: ({ composer, node, part, line, path }) => (
+    <IconChoice
+      label={part.label}
+      value={line[part.name] as Icon | null | undefined}
+      none={own.noIcon}
+      onChange={(icon) => composer.setContent(node.id, path, icon)}
+    />
+  ),
+  flag: ({ composer, node, part, line, path }) => (
+    <Tick
+      label={part.label}
+      checked={line[part.name] === true}
+      onChange={(on) => composer.setContent(node.id, path, on)}
+    />
+  ),
+};
+
+export function ItemsField({ composer, node, field }: FieldProps<"items">) {
+  const { control, name } = field;
+  const site = useSite();
+  const lines = (node.content[name] ?? []) as readonly Line[];
+  const [open, setOpen] = useState<string | null>(null);
+  const { chosenAs } = control;
+  return (
+    <Box mb="8px">
+      <Text color="ink2" mb="4px">
+        {own.itemsCount(lines.length, control.one)}
+      </Text>
+      {lines.map((line, index) => (
+        <Item
+          key={line.id}
+          composer={composer}
+          node={node}
+          field={field}
+          line={line}
+          index={index}
+          of={lines.length}
+          open={open === line.id}
+          onFold={() => setOpen(open === line.id ? null : line.id)}
+        />
+      ))}
+      <Flex gap="6px" wrap="wrap">
+        <QuietButton onClick={() => setOpen(composer.addLine(node.id, name, { ...control.fresh }))}>
+          <Plus size={14} /> {own.addItem(control.one)}
+        </QuietButton>
+        {chosenAs && site.media.length ? (
+          <QuietButton
+            onClick={() => {
+              const there = new Set(lines.map((line) => line[chosenAs]));
+              const more = site.media.filter(({ hash }) => !there.has(hash));
+              const refusal = composer.addLines(
+                node.id,
+                name,
+                more.map(({ hash }) => ({ ...control.fresh, [chosenAs]: hash })),
+              );
+              if (refusal) composer.say(refusal);
+            }}
+          >
+            {own.allPictures}
+          </QuietButton>
+        ) : null}
+      </Flex>
+    </Box>
+  );
+}
+
+function Item({
+  composer,
+  node,
+  field,
+  line,
+  index,
+  of,
+  open,
+  onFold,
+}: FieldPropsOf & { line: Line; index: number; of: number; open: boolean; onFold: () => void }) {
+  const site = useSite();
+  const { control, name } = field;
+  const picture = control.chosenAs ? (line[control.chosenAs] as string | null) : null;
+  const title = String(line[control.named] || "") || own.itemNumber(control.one, index + 1);
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    composer.moveLine(node.id, name, line.id, event.key === "ArrowUp" ? -1 : 1);
+  };
+  return (
+    <Box borderBottomWidth="1px" borderColor="line" onKeyDown={onKeyDown}>
+      <Flex align="center" gap="4px" minH="34px">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={onFold}
+          style={{
+            display: "flex",
+            alignItems: "center",
+            gap: 6,
+            flex: 1,
+            minWidth: 0,
+            minHeight: 28,
+            cursor: "pointer",
+          }}
+        >
+          {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+          {picture ? (
+            // biome-ignore lint/performance/noImgElement: a small picture of our own media route
+            <img
+              alt=""
+              src={`/api/sites/${site.key}/media/${picture}?w=96`}
+              style={{ width: 34, height: 26, objectFit: "cover", flex: "none" }}
+            />
+          ) : null}
+          <Text as="span" truncate>
+            {title}
+          </Text>
+        </button>
+        <IconButton
+          name={own.moveItemUp(title)}
+          minW="24px"
+          w="24px"
+          disabled={index === 0}
+          onClick={() => composer.moveLine(node.id, name, line.id, -1)}
+        >
+          <ArrowUp size={13} />
+        </IconButton>
+        <IconButton
+          name={own.moveItemDown(title)}
+          minW="24px"
+          w="24px"
+          disabled={index === of - 1}
+          onClick={() => composer.moveLine(node.id, name, line.id, 1)}
+        >
+          <ArrowDown size={13} />
+        </IconButton>
+        <IconButton
+          name={own.removeItem(title)}
+          minW="24px"
+          w="24px"
+          onClick={() => composer.removeLine(node.id, name, line.id)}
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+      {open ? (
+        <Box pl="19px" pt="4px">
+          {control.parts
+            .filter((part) => composer.mayLayout || !part.layout)
+            .map((part) => {
+              const Part = parts[part.control];
+              return (
+                <Part
+                  key={part.name}
+                  composer={composer}
+                  node={node}
+                  part={part}
+                  line={line}
+                  path={`${name}.${line.id}.${part.name}`}
+                />
+              );
+            })}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+type FieldPropsOf = Pick<FieldProps<"items">, "composer" | "node" | "field">;

@@ -1,0 +1,160 @@
+"use client";
+// The rows and columns of a table: cells are typed on the page; here they come, go and move, and whole tables are pasted.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Plus, Trash2 } from "lucide-react";
+import Papa from "papaparse";
+import { useState } from "react";
+import { longestCell, mostColumns, mostRows, type TableContent } from "@/core/page/kinds/table";
+import { IconButton, MainButton, QuietButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
+import { newId } from "../store";
+import { words as own } from "../words";
+import type { FieldProps } from "./field";
+
+export function TableField({ composer, node }: FieldProps<"table">) {
+  const { columns, rows } = node.content as unknown as TableContent;
+  const [pasting, setPasting] = useState(false);
+  const say = (refusal: string | null) => refusal && composer.say(refusal);
+  const line = (
+    field: "columns" | "rows",
+    id: string,
+    index: number,
+    of: number,
+    name: string,
+    [Before, After]: readonly [typeof ArrowUp, typeof ArrowUp],
+  ) => (
+    <Flex key={id} align="center" gap="2px" minH="28px">
+      <Text as="span" flex="1" minW="0" truncate>
+        {name}
+      </Text>
+      <IconButton
+        name={own.moveBefore(name)}
+        minW="24px"
+        w="24px"
+        disabled={index === 0}
+        onClick={() => composer.moveLine(node.id, field, id, -1)}
+      >
+        <Before size={13} />
+      </IconButton>
+      <IconButton
+        name={own.moveBehind(name)}
+        minW="24px"
+        w="24px"
+        disabled={index === of - 1}
+        onClick={() => composer.moveLine(node.id, field, id, 1)}
+      >
+        <After size={13} />
+      </IconButton>
+      <IconButton
+        name={own.removeItem(name)}
+        minW="24px"
+        w="24px"
+        disabled={of === 1}
+        onClick={() => composer.removeLine(node.id, field, id)}
+      >
+        <Trash2 size={14} />
+      </IconButton>
+    </Flex>
+  );
+  const [first] = rows;
+  return (
+    <Box mb="8px">
+      <Text color="ink2" mb="6px">
+        {own.cellsTyped(rows.length, columns.length)}
+      </Text>
+      {composer.mayLayout ? (
+        <>
+          <Text fontWeight="650">{own.tableColumns}</Text>
+          {columns.map(({ id = "" }, index) =>
+            line("columns", id, index, columns.length, first?.[id] || own.columnNumber(index + 1), [
+              ArrowLeft,
+              ArrowRight,
+            ]),
+          )}
+          <QuietButton onClick={() => composer.addLine(node.id, "columns", {})}>
+            <Plus size={14} /> {own.addColumn}
+          </QuietButton>
+          <Text fontWeight="650" mt="6px">
+            {own.tableRows}
+          </Text>
+          <Box maxH="190px" overflowY="auto">
+            {rows.map((row, index) =>
+              line(
+                "rows",
+                row.id ?? "",
+                index,
+                rows.length,
+                columns.map(({ id = "" }) => row[id]).find(Boolean) || own.rowNumber(index + 1),
+                [ArrowUp, ArrowDown],
+              ),
+            )}
+          </Box>
+          <Flex gap="6px" wrap="wrap">
+            <QuietButton onClick={() => composer.addLine(node.id, "rows", {})}>
+              <Plus size={14} /> {own.addRow}
+            </QuietButton>
+            <QuietButton onClick={() => setPasting(true)}>{own.pasteTable}</QuietButton>
+          </Flex>
+        </>
+      ) : null}
+      {pasting ? (
+        <PasteTable
+          onClose={() => setPasting(false)}
+          onTable={(cells) => {
+            const ids = Array.from({ length: Math.max(...cells.map((row) => row.length)) }, () => newId());
+            say(
+              composer.setContents(node.id, {
+                columns: ids.map((id) => ({ id })),
+                rows: cells.map((row) => ({
+                  id: newId(),
+                  ...Object.fromEntries(row.map((cell, at) => [ids[at], cell]).filter(([, cell]) => cell)),
+                })),
+              }),
+            );
+            setPasting(false);
+          }}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+/** What is wrong with a table of this size, in a sentence; null for one that fits. */
+function tooLarge(cells: readonly (readonly string[])[]): string | null {
+  const columns = Math.max(0, ...cells.map((row) => row.length));
+  if (columns > mostColumns || cells.length > mostRows)
+    return own.tableTooLarge(cells.length, columns, mostRows, mostColumns);
+  const long = cells.flat().find((cell) => cell.length > longestCell);
+  return long === undefined ? null : own.cellTooLong(long.slice(0, 30), longestCell);
+}
+
+function PasteTable({
+  onClose,
+  onTable,
+}: {
+  onClose: () => void;
+  onTable: (cells: readonly (readonly string[])[]) => void;
+}) {
+  const [text, setText] = useState("");
+  const [fault, setFault] = useState<string | null>(null);
+  const read = () => {
+    // From a sheet by tabs, from a file by commas or semicolons: the library finds out which.
+    const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: "greedy" });
+    const cells = data.map((row) => row.map((cell) => cell.trim()));
+    const wrong = cells.length ? tooLarge(cells) : own.tableEmpty;
+    setFault(wrong);
+    if (!wrong) onTable(cells);
+  };
+  return (
+    <Window
+      title={own.pasteTable}
+      open
+      onClose={onClose}
+      foot={<MainButton onClick={read}>{own.replaceTable}</MainButton>}
+    >
+      <Row label={own.tableText} stacked hint={own.tableTextHint}>
+        {(ids) => <TextArea {...ids} rows={9} value={text} onChange={setText} />}
+      </Row>
+      {fault ? <State tone="brick">{fault}</State> : null}
+    </Window>
+  );
+}
