@@ -16,6 +16,7 @@ const options = {
   linkBase: "",
   origin: null,
   mediaUrl: (hash: string) => hash,
+  documentUrl: () => "",
   fontUrl: (file: string) => file,
 };
 

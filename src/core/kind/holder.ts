@@ -32,6 +32,8 @@ export interface Surroundings {
     id: string,
   ): { readonly name: string; readonly enabled: boolean; readonly placements: readonly string[] } | null;
   has(of: RefOf, id: string): boolean;
+  /** Whether a medium is a file to take home and no picture. */
+  isDocument(media: string): boolean;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
 }

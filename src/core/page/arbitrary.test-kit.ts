@@ -59,6 +59,7 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
     as: fc.constantFrom("both", "icons", "column"),
     items: fc.array(fc.record({ text: word, icon, link }, { requiredKeys: ["text"] }), { maxLength: 3 }),
   }),
+  file: fc.record({ media: fc.constant(null), text: word }),
   anchor: fc.record({ anchor: fc.constantFrom("here", "there") }),
   hours: fc.record({ as: fc.constantFrom("grouped", "days"), now: fc.boolean(), exceptions: fc.boolean() }),
   address: fc.record({

@@ -3,8 +3,16 @@ import { builder } from "./build";
 import { firstIcons } from "./icon";
 import type { PageNode } from "./node";
 
-/** `media` are hashes of pictures of the site, at least three; `widget` is one that opens over the page. */
-export function everyBlock(newId: () => string, media: readonly string[], widget: string): PageNode {
+export interface OfSite {
+  /** Hashes of pictures of the site, at least three. */
+  readonly media: readonly string[];
+  /** A file to take home, if it has one. */
+  readonly document: string | null;
+  /** A widget that opens over the page. */
+  readonly widget: string;
+}
+
+export function everyBlock(newId: () => string, { media, document, widget }: OfSite): PageNode {
   const b = builder(newId);
   const { node } = b;
   const item = (id: string, more: object) => ({ id, ...more });
@@ -182,6 +190,7 @@ export function everyBlock(newId: () => string, media: readonly string[], widget
           }),
         ),
       ),
+      node("file", { media: document, text: "Glaze recipes" }),
       node("widget", { widget, as: "link", text: "The letter" }),
     ),
   );

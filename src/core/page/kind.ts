@@ -64,6 +64,7 @@ export type FieldControl<C> =
   /** `none` says what stands without one, where that may be. */
   | { readonly kind: "icon"; readonly none?: string }
   | { readonly kind: "table" }
+  | { readonly kind: "file" }
   | { readonly kind: "map" };
 
 export type FieldControlKind = FieldControl<unknown>["kind"];

@@ -6,6 +6,7 @@ import { button } from "./kinds/button";
 import { card } from "./kinds/card";
 import { columns } from "./kinds/columns";
 import { divider } from "./kinds/divider";
+import { file } from "./kinds/file";
 import { gallery } from "./kinds/gallery";
 import { heading } from "./kinds/heading";
 import { hours } from "./kinds/hours";
@@ -55,6 +56,7 @@ const all = {
   tab,
   spacer,
   links,
+  file,
   anchor,
   hours,
   address,

@@ -3,12 +3,13 @@ import Joi from "joi";
 import type { Problem, Ref, Surroundings } from "@/core/kind/holder";
 
 /**
- * "page:<id>", "page:<id>#anchor", "#anchor", "https://…", "mailto:…" (with "?subject=…"), "tel:…", "sms:…" or
- * "widget:<id>", which opens a widget. Nothing else can be stored.
+ * "page:<id>", "page:<id>#anchor", "#anchor", "https://…", "mailto:…" (with "?subject=…"), "tel:…", "sms:…",
+ * "widget:<id>", which opens a widget, or "file:<SHA-256>", a file to take home. Nothing else can be stored.
  */
 const forms: readonly RegExp[] = [
   /^page:[\w-]{1,40}(?:#[\w-]{1,60})?$/,
   /^widget:[\w-]{1,40}$/,
+  /^file:[0-9a-f]{64}$/,
   /^#[\w-]{1,60}$/,
   /^https?:\/\/[^\s"<>\\]+$/,
   /^mailto:[^\s"<>:/\\@?]+@[^\s"<>:/\\@?]+(?:\?subject=[\w.~%!*'()-]{1,600})?$/,
@@ -44,6 +45,8 @@ export type ReadLink =
   | { readonly to: "phone"; readonly number: string }
   | { readonly to: "message"; readonly number: string }
   | { readonly to: "widget"; readonly widget: string }
+  /** A file to take home, by the SHA-256 of its bytes. */
+  | { readonly to: "file"; readonly media: string }
   | { readonly to: "web"; readonly address: string };
 
 /** Percent-encoded words as they were; as they stand where they are not encoded well. */
@@ -67,6 +70,7 @@ const readers: Readonly<Record<string, (rest: string) => ReadLink>> = {
   tel: (number) => ({ to: "phone", number }),
   sms: (number) => ({ to: "message", number }),
   widget: (widget) => ({ to: "widget", widget }),
+  file: (media) => ({ to: "file", media }),
 };
 
 /** A link taken apart. */
@@ -86,6 +90,7 @@ const writers: { readonly [To in ReadLink["to"]]: (link: Extract<ReadLink, { to:
   phone: ({ number }) => `tel:${number.replace(/\s/g, "")}`,
   message: ({ number }) => `sms:${number.replace(/\s/g, "")}`,
   widget: ({ widget }) => `widget:${widget}`,
+  file: ({ media }) => `file:${media}`,
   web: ({ address }) => linkFromWords(address) ?? address,
 };
 
@@ -101,6 +106,7 @@ export function* linkRefs(link: string | undefined, path: string): Generator<Ref
   const read = readLink(link);
   if (read.to === "page") yield { of: "page", id: read.page, path };
   if (read.to === "widget") yield { of: "widget", id: read.widget, path };
+  if (read.to === "file") yield { of: "media", id: read.media, path };
 }
 
 /** What would be wrong with a link besides what it names being gone: a widget that is off, or opens nothing. */

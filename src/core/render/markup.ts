@@ -28,6 +28,13 @@ export interface RenderedPicture {
   readonly height: number;
 }
 
+export interface RenderedFile {
+  /** Escaped. */
+  readonly href: string;
+  readonly name: string;
+  readonly about: string;
+}
+
 export interface NavigationItem {
   readonly title: string;
   readonly href: string;
@@ -66,6 +73,8 @@ export interface RenderContext {
    */
   pressable(link: string | undefined, attributes: string, inner: string): string;
   picture(media: string): RenderedPicture | null;
+  /** A file to take home: its address, name, and "PDF · 1.2 MB"; null for what is none. */
+  file(media: string): RenderedFile | null;
   /** BCP 47 tag of the language the page is written in. */
   readonly language: string;
   /** ISO 4217. */

@@ -12,7 +12,7 @@ import { everyNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
 import { pageFaults } from "@/core/page/validate";
 import { readSiteFile } from "@/core/site/read";
-import type { SiteFile, SiteFrame } from "@/core/site/site";
+import type { MediaEntry, SiteFile, SiteFrame } from "@/core/site/site";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
 import { escapeHtml, scriptJson } from "./markup";
 import { createRenderer, type RenderOptions, renderPage, usedWidths } from "./render";
@@ -31,6 +31,7 @@ const options: RenderOptions = {
   linkBase: "",
   origin: "https://wrenfield.example",
   mediaUrl: (hash, width) => `/_a/${hash.slice(0, 24)}-${width}.webp`,
+  documentUrl: ({ name }) => `/_a/${name}`,
   fontUrl: (file) => `/_a/${file}`,
 };
 let last = 0;
@@ -80,14 +81,23 @@ test("every page of both demo sites is valid HTML", async () => {
 });
 
 const weekHours = Array.from({ length: 7 }, (_day, day) => (day < 5 ? [{ from: "10:00", to: "17:00" }] : []));
-const every = everyBlock(
-  () => `every${++last}`,
-  site.media.map(({ hash }) => hash),
-  "letters",
-);
+const recipes: MediaEntry = {
+  hash: "d".repeat(64),
+  name: "Glaze recipes.pdf",
+  type: "application/pdf",
+  widthPx: 0,
+  heightPx: 0,
+  bytes: 1_234_000,
+};
+const every = everyBlock(() => `every${++last}`, {
+  media: site.media.map(({ hash }) => hash),
+  document: recipes.hash,
+  widget: "letters",
+});
 const told = { ...site.settings, address: "The old net store\nWeir Lane", phone: "+353 1 555 0100", hours: weekHours };
 const toldFrame: SiteFrame = {
   ...frame,
+  media: [...frame.media, recipes],
   settings: { ...told, exceptions: [{ from: "2026-12-24", to: "2027-01-02", spans: [], words: "Christmas" }] },
 };
 

@@ -2,13 +2,14 @@
 import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
 import type { SiteLocale } from "@/core/locale/site-locale";
+import { aboutDocument, type DocumentType } from "@/core/media/documents";
 import { pageReason } from "@/core/opening/rule";
 import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { nameOf, nodeWords } from "@/core/page/words";
-import { type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { openerClass, openerHtml } from "@/core/widget/opener";
@@ -36,6 +37,8 @@ export interface RenderOptions {
   readonly origin: string | null;
   /** Address of a media file scaled to `widthPx`. */
   mediaUrl(hash: string, widthPx: number): string;
+  /** Address of a file to take home. */
+  documentUrl(entry: Pick<MediaEntry, "hash" | "name">): string;
   /** Address of a bundled font file. */
   fontUrl(file: string): string;
 }
@@ -87,7 +90,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 const wholeWidth: Required<Room> = { part: 1, phonePart: 1, limitRem: null };
 
@@ -135,7 +138,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
 
   function picture(hash: string): RenderedPicture | null {
     const entry = media.get(hash);
-    if (!entry) return emptyMedia;
+    if (!entry || !isPicture(entry)) return emptyMedia;
     const widths = usedWidths(entry);
     const largest = widths.at(-1) as number;
     return {
@@ -228,6 +231,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     href(link) {
       const read = readLink(link);
       if (read.to === "widget") return null;
+      if (read.to === "file") return context.file(read.media)?.href ?? null;
       if (read.to !== "page") return escapeHtml(link);
       note<Use>(uses, `page:${read.page}`);
       const target = hrefs.get(read.page);
@@ -264,6 +268,17 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     picture(hash) {
       note<Use>(uses, `media:${hash}`);
       return picture(hash);
+    },
+    file(hash) {
+      note<Use>(uses, `media:${hash}`);
+      const entry = media.get(hash);
+      if (!entry || isPicture(entry)) return null;
+      const { type, name, bytes = 0 } = entry;
+      return {
+        href: escapeHtml(options.documentUrl(entry)),
+        name,
+        about: aboutDocument(type as DocumentType, bytes, options.locale.tag),
+      };
     },
     placed(id, spot) {
       const widget = usedWidget(id);

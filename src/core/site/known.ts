@@ -2,7 +2,7 @@
 import type { RefOf, Surroundings } from "@/core/kind/holder";
 import type { PageNode } from "@/core/page/node";
 import { partKinds, widgetKinds } from "@/core/widget/kinds";
-import type { KeptSite, SiteFile } from "./site";
+import { isPicture, type KeptSite, type SiteFile } from "./site";
 
 /** Every tree of a site with its path in the site file. */
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
@@ -48,6 +48,7 @@ export function knownIn(site: Around): Surroundings {
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {
     has: (of, id) => ids[of].has(id),
+    isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
     tells: (what) => Boolean(site.settings[what]),
     widget: (id) => {
       const found = widgets.get(id);

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { brandSchema } from "@/core/brand/schema";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
+import { documentTypes } from "@/core/media/documents";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
 import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
@@ -123,12 +124,28 @@ const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
   }),
 });
 
+const isDocument = Joi.valid(...documentTypes);
+
+/** A picture's side in px; a document has none. */
+const sideField = Joi.when("type", {
+  is: isDocument,
+  then: Joi.valid(0).required(),
+  otherwise: Joi.number().integer().min(1).max(20_000).required(),
+});
+
 const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
   hash: mediaHash.required(),
   name: Joi.string().min(1).max(200).required(),
-  type: Joi.string().valid("image/jpeg", "image/png", "image/webp", "image/avif").required(),
-  widthPx: Joi.number().integer().min(1).max(20_000).required(),
-  heightPx: Joi.number().integer().min(1).max(20_000).required(),
+  type: Joi.string()
+    .valid("image/jpeg", "image/png", "image/webp", "image/avif", ...documentTypes)
+    .required(),
+  widthPx: sideField,
+  heightPx: sideField,
+  bytes: Joi.when("type", {
+    is: isDocument,
+    then: Joi.number().integer().min(1).required(),
+    otherwise: Joi.forbidden(),
+  }),
 });
 
 /** Trees are only known to be objects here; reading a site file judges them with core/page. */

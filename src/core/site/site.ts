@@ -1,6 +1,7 @@
 // A site as the core knows it: what a site file holds, and what rendering needs.
 import type { Brand } from "@/core/brand/brand";
 import type { SiteLocale } from "@/core/locale/site-locale";
+import { type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { PageNode } from "@/core/page/node";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 import type { HoursException, WeekHours } from "./open-hours";
@@ -54,14 +55,22 @@ export interface SitePage extends PageMeta {
   readonly body: PageNode;
 }
 
+export type PictureType = "image/jpeg" | "image/png" | "image/webp" | "image/avif";
+
 export interface MediaEntry {
   /** SHA-256 of the bytes, in hex. */
   readonly hash: string;
   readonly name: string;
-  readonly type: "image/jpeg" | "image/png" | "image/webp" | "image/avif";
+  readonly type: PictureType | DocumentType;
+  /** Of a picture; 0 of a document. */
   readonly widthPx: number;
   readonly heightPx: number;
+  /** Size of a document: pages tell it. */
+  readonly bytes?: number;
 }
+
+/** Whether a medium is a picture, and so can be shown. */
+export const isPicture = (entry: Pick<MediaEntry, "type">): boolean => documentKindOf(entry.type) === null;
 
 /**
  * Everything rendering needs except the pages' bodies. What kinds of widgets keep for the whole site (what can be booked)

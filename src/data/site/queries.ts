@@ -2,7 +2,15 @@
 import { and, asc, count, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
 import { withLineIds } from "@/core/page/words";
-import { type KeptSite, type MediaEntry, metaOf, type Redirect, type SiteFile, type SiteFrame } from "@/core/site/site";
+import {
+  isPicture,
+  type KeptSite,
+  type MediaEntry,
+  metaOf,
+  type Redirect,
+  type SiteFile,
+  type SiteFrame,
+} from "@/core/site/site";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
 import { documents } from "../page/tables";
@@ -41,6 +49,7 @@ export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
   type: row.type,
   widthPx: row.widthPx,
   heightPx: row.heightPx,
+  ...(isPicture(row) ? {} : { bytes: row.bytes }),
 });
 
 export async function mediaOf(db: Executor, siteId: string): Promise<readonly MediaEntry[]> {

@@ -1,8 +1,8 @@
 // Sites and their media.
-import { index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
+import { index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { Brand } from "@/core/brand/brand";
 import type { Retention } from "@/core/site/retention";
-import type { SiteSettings } from "@/core/site/site";
+import type { MediaEntry, SiteSettings } from "@/core/site/site";
 import { hashOf, instant, json, longblob, orderedJson } from "../columns";
 
 export const sites = mysqlTable(
@@ -33,7 +33,8 @@ export const media = mysqlTable(
     siteId: varchar("site_id", { length: 24 }).notNull(),
     hash: varchar("hash", { length: 64 }).notNull(),
     name: varchar("name", { length: 200 }).notNull(),
-    type: mysqlEnum("type", ["image/jpeg", "image/png", "image/webp", "image/avif"]).notNull(),
+    type: varchar("type", { length: 80 }).$type<MediaEntry["type"]>().notNull(),
+    /** 0 of documents. */
     widthPx: int("width_px").notNull(),
     heightPx: int("height_px").notNull(),
     /** Size of the file as it came; variants are not counted. */

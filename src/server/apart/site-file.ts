@@ -1,14 +1,15 @@
 // A site file read from end to end: unzipped with every size counted, its site judged, its pictures decoded one by one.
 import { createHash } from "node:crypto";
 import { Unzip, type UnzipFile, UnzipInflate } from "fflate";
+import { documentKindOf, documentKinds, documentTypeOf } from "@/core/media/documents";
 import type { Fault } from "@/core/page/validate";
 import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
-import type { MediaEntry, SiteFile } from "@/core/site/site";
+import type { MediaEntry, PictureType, SiteFile } from "@/core/site/site";
 import type { Answer } from "./answer";
 import type { Ask, Tasks } from "./tasks";
 
-const extensions: Readonly<Record<MediaEntry["type"], string>> = {
+const pictureExtensions: Readonly<Record<PictureType, string>> = {
   "image/jpeg": "jpg",
   "image/png": "png",
   "image/webp": "webp",
@@ -17,7 +18,7 @@ const extensions: Readonly<Record<MediaEntry["type"], string>> = {
 
 /** Name of a medium inside the zip. */
 export const mediaFileName = (entry: Pick<MediaEntry, "hash" | "type">): string =>
-  `media/${entry.hash}.${extensions[entry.type]}`;
+  `media/${entry.hash}.${documentKindOf(entry.type)?.extension ?? pictureExtensions[entry.type as PictureType]}`;
 
 export interface WholeSite {
   readonly site: SiteFile;
@@ -138,6 +139,12 @@ type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx"> & { readonly name
 async function judged({ name, bytes }: Entry, path: string): Promise<Found> {
   if (createHash("sha256").update(bytes).digest("hex") !== mediaName.exec(name)?.[1])
     throw faulty(path, `The file ${name} is not the one its name says.`);
+  const document = documentTypeOf(name);
+  if (document) {
+    const fault = documentKinds[document].fault(bytes);
+    if (fault) throw faulty(path, fault);
+    return { type: document, widthPx: 0, heightPx: 0, name, size: bytes.length };
+  }
   // Loaded here: most files that are refused are refused before a picture is looked at.
   const { pictureFrom } = await import("./picture");
   const found = await pictureFrom(bytes);
@@ -171,6 +178,8 @@ async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFi
     if (one?.name !== mediaFileName(entry)) throw faulty(path, `The file ${mediaFileName(entry)} is missing.`);
     if (one.type !== entry.type || one.widthPx !== entry.widthPx || one.heightPx !== entry.heightPx)
       throw faulty(path, "The picture is not of the type or size that the file says.");
+    if (entry.bytes !== undefined && entry.bytes !== one.size)
+      throw faulty(path, "The file is not of the size that the site says.");
     media.set(entry.hash, one.size);
   }
   return { site, media };

@@ -2,6 +2,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { addressName } from "@/core/media/documents";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { withoutSlashes } from "@/core/site/path";
@@ -14,7 +15,7 @@ import { siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { fontAsset, visitorScripts } from "../release/assets";
 import { pageScripts } from "../release/page-data";
-import { pictureVariant } from "../site/media";
+import { documentBytes, pictureVariant } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
 import { type RehearsalClaim, readToken } from "./token";
@@ -69,6 +70,7 @@ export function createRehearsalServer(context: Context) {
       linkBase: base,
       origin: null,
       mediaUrl: (hash, widthPx) => `${base}/_m/${hash}-${widthPx}.webp`,
+      documentUrl: ({ hash, name }) => `${base}/_d/${hash}/${addressName(name)}`,
       fontUrl: (file) => `${base}/_f/${file}`,
     });
     const { body, ...meta } = found;
@@ -113,6 +115,8 @@ export function createRehearsalServer(context: Context) {
       const [hash = "", width = ""] = (file[2] as string).replace(".webp", "").split("-");
       return { type: "image/webp", body: await pictureVariant(context, claim.siteId, hash, Number(width)) };
     }
+    const document = /^\/_d\/([0-9a-f]{64})\/[\w.-]+$/.exec(path)?.[1];
+    if (document) return documentBytes(context, claim.siteId, document);
     if (path === "/favicon.svg") return { type: "image/svg+xml", body: '<svg xmlns="http://www.w3.org/2000/svg"/>' };
     return page(key, claim, `/${token}`, path);
   }

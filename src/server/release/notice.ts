@@ -39,6 +39,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     linkBase: "",
     origin: null,
     mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+    documentUrl: () => "",
     fontUrl: (file) => fonts.get(file)?.path ?? "",
   });
   const made = {

@@ -3,6 +3,7 @@ import { createHash } from "node:crypto";
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
+import { addressName } from "@/core/media/documents";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import {
@@ -15,7 +16,15 @@ import {
   usedFamilies,
   usedWidths,
 } from "@/core/render/render";
-import { type KeptPage, type KeptSite, pagePath, type SiteFrame, type SitePage } from "@/core/site/site";
+import {
+  isPicture,
+  type KeptPage,
+  type KeptSite,
+  type MediaEntry,
+  pagePath,
+  type SiteFrame,
+  type SitePage,
+} from "@/core/site/site";
 import { refsOf, shownOf } from "@/core/widget/kinds";
 import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
@@ -86,6 +95,10 @@ class MadeFiles {
 }
 
 /** Makes the files of one release. */
+/** Address of a file to take home, on the site: named by its bytes and called as it came. */
+const documentUrl = ({ hash, name }: Pick<MediaEntry, "hash" | "name">): string =>
+  `/_a/${hash.slice(0, 24)}-${addressName(name)}`;
+
 export class Publisher {
   private readonly frame: SiteFrame;
   private readonly renderer: Renderer;
@@ -117,6 +130,7 @@ export class Publisher {
       linkBase: "",
       origin: this.origin,
       mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+      documentUrl,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
     });
     this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
@@ -142,7 +156,7 @@ export class Publisher {
     page: (id) => this.paths.get(id) ?? null,
     media: (hash) => {
       const entry = this.media.get(hash);
-      return entry ? [entry.widthPx, entry.heightPx] : null;
+      return entry ? [entry.widthPx, entry.heightPx, ...(isPicture(entry) ? [] : [entry.name])] : null;
     },
     widget: (id) => {
       const widget = this.widgets.get(id);
@@ -233,6 +247,7 @@ export class Publisher {
   /** A picture in all its widths: the rows name bytes that are there already. */
   private async picture(hash: string): Promise<readonly FileRow[]> {
     const entry = this.media.get(hash);
+    if (entry && !isPicture(entry)) return [this.row(documentUrl(entry), entry.type, { blob: hash, packed: false })];
     const rows: FileRow[] = [];
     for (const widthPx of entry ? usedWidths(entry) : []) {
       const blob = await pictureKey(this.context, this.siteId, hash, widthPx);

@@ -1,12 +1,13 @@
 // Pictures: taking them in, and making the widths pages ask for.
 import { and, eq } from "drizzle-orm";
 import sharp from "sharp";
+import { documentKinds, documentTypeOf, documentTypes } from "@/core/media/documents";
 import { usedWidths } from "@/core/render/render";
 import { siteLimits } from "@/core/site/limits";
-import type { MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/site/site";
 import { mediaVariants } from "@/data/bytes/tables";
 import { inTransaction, isDuplicate } from "@/data/connection";
-import { mediaRoom } from "@/data/site/queries";
+import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
 import { pictureLimits } from "../apart/picture";
@@ -15,6 +16,72 @@ import { fieldProblem, notFound, Problem } from "../problem";
 import { refuseBeyondSite, takeRoom } from "./quota";
 
 export const largestPicture = siteLimits.picture;
+
+/** Largest file to take home. */
+export const largestDocument = siteLimits.picture;
+
+/** Keeps a file that visitors can take home, known by its own bytes to be what its name says. */
+export async function addDocument(
+  context: Context,
+  site: { readonly id: string; readonly studioId: string },
+  name: string,
+  bytes: Uint8Array,
+): Promise<MediaEntry> {
+  const type = documentTypeOf(name);
+  if (!type)
+    throw fieldProblem(
+      "file",
+      `This kind of file is not taken. Take ${documentTypes.map((one) => documentKinds[one].label).join(", ")}.`,
+    );
+  if (bytes.length > largestDocument)
+    throw fieldProblem("file", "A file has at most 20 MB. Make it smaller and send that.");
+  if (!bytes.length) throw fieldProblem("file", "This file is empty. Copy it again, and send that.");
+  const fault = documentKinds[type].fault(bytes);
+  if (fault) throw fieldProblem("file", fault);
+  const hash = sha256(bytes);
+  const entry: MediaEntry = { hash, name: name.trim().slice(-200), type, widthPx: 0, heightPx: 0, bytes: bytes.length };
+  await context.bytes.put(hash, bytes);
+  await keep(context, site, entry, bytes.length);
+  return entry;
+}
+
+/** A file of the site to take home: its bytes and type. */
+export async function documentBytes(
+  context: Context,
+  siteId: string,
+  hash: string,
+): Promise<MediaEntry & { body: Buffer }> {
+  const [row] = await context.db
+    .select()
+    .from(media)
+    .where(and(eq(media.siteId, siteId), eq(media.hash, hash)));
+  const body = row && !isPicture(row) ? await context.bytes.get(hash) : null;
+  if (!row || !body) throw notFound("This file", "hash");
+  return { ...mediaEntry(row), body };
+}
+
+/** Names a medium in the site, once, as far as there is room. */
+async function keep(
+  context: Context,
+  site: { readonly id: string; readonly studioId: string },
+  entry: MediaEntry,
+  size: number,
+): Promise<void> {
+  try {
+    await inTransaction(context.db, async (tx) => {
+      const [known] = await tx
+        .select({ hash: media.hash })
+        .from(media)
+        .where(and(eq(media.siteId, site.id), eq(media.hash, entry.hash)));
+      if (known) return;
+      await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: size }, "file");
+      refuseBeyondSite(await mediaRoom(tx, site.id), size);
+      await tx.insert(media).values({ siteId: site.id, ...entry, bytes: size, createdAt: context.now() });
+    });
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+  }
+}
 
 /** Keeps a picture, decoded whole first; the same picture again is the same medium. */
 export async function addPicture(
@@ -32,20 +99,7 @@ export async function addPicture(
   const hash = sha256(bytes);
   const entry: MediaEntry = { hash, name: name.trim().slice(0, 200) || "picture", ...found.answer.value };
   await context.bytes.put(hash, bytes);
-  try {
-    await inTransaction(context.db, async (tx) => {
-      const [known] = await tx
-        .select({ hash: media.hash })
-        .from(media)
-        .where(and(eq(media.siteId, site.id), eq(media.hash, hash)));
-      if (known) return;
-      await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: bytes.length }, "file");
-      refuseBeyondSite(await mediaRoom(tx, site.id), bytes.length);
-      await tx.insert(media).values({ siteId: site.id, ...entry, bytes: bytes.length, createdAt: context.now() });
-    });
-  } catch (error) {
-    if (!isDuplicate(error)) throw error;
-  }
+  await keep(context, site, entry, bytes.length);
   // The page under work asks for its widths at once, and the next release must not wait for them. What can't be made now
   // is made when it is asked for.
   await makeVariants(context, entry).catch((error: unknown) =>
@@ -95,10 +149,10 @@ const widthsOf = (entry: Pick<MediaEntry, "widthPx">): readonly number[] => [lis
 /** Refuses a picture that the site does not have (404), and a width that is not made of it (422). */
 async function checkWidth(context: Context, siteId: string, hash: string, widthPx: number): Promise<void> {
   const [entry] = await context.db
-    .select({ widthPx: media.widthPx })
+    .select({ widthPx: media.widthPx, type: media.type })
     .from(media)
     .where(and(eq(media.siteId, siteId), eq(media.hash, hash)));
-  if (!entry) throw notFound("This picture", "hash");
+  if (!entry || !isPicture(entry)) throw notFound("This picture", "hash");
   const widths = widthsOf(entry);
   if (!widths.includes(widthPx)) throw fieldProblem("w", `This picture is made ${widths.join(", ")} pixels wide.`);
 }

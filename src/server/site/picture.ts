@@ -119,6 +119,7 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
     linkBase: "",
     origin: null,
     mediaUrl: (hash) => inside.get(hash) ?? "",
+    documentUrl: () => "",
     fontUrl: (file) => {
       const font = file.includes("-latin-wght") ? fonts.get(file) : undefined;
       return font ? dataUrl(font.type, font.bytes) : "";

@@ -2,7 +2,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import type { MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { FileButton, State } from "@/studio/kit/kit";
@@ -24,7 +24,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
   return (
     <Box>
       <Flex wrap="wrap" gap="5px" mb="8px" role="radiogroup" aria-label={words.picturesSite}>
-        {site.media.map((entry) => (
+        {site.media.filter(isPicture).map((entry) => (
           <button
             key={entry.hash}
             type="button"

@@ -54,6 +54,7 @@ export function stageRenderer(site: SiteFrame): Renderer {
     linkBase: "",
     origin: null,
     mediaUrl: (hash, widthPx) => `/api/sites/${site.key}/media/${hash}?w=${widthPx}`,
+    documentUrl: ({ hash }) => `/api/sites/${site.key}/media/${hash}?document`,
     fontUrl: (file) => `/api/fonts/${file}`,
   });
 }

@@ -72,6 +72,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.sample": ({ words: text }: { words: string }) =>
     `Words that came with the section: “${text}”${/[.!?]$/.test(text) ? "" : "."}`,
   "check.noAddress": () => "The settings of the site tell no address yet.",
+  "check.noFile": () => "A file download has no file.",
   "check.noHours": () => "The settings of the site tell no opening hours yet.",
   "check.emptyMap": () => "Nothing is drawn on the map yet.",
   "check.emptyCard": () => "A card is empty.",

@@ -15,6 +15,7 @@ import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
 import { type FieldProps, useField } from "./field";
+import { FileField } from "./file-field";
 import { IconChoice } from "./icon-choice";
 import { ItemsField } from "./items-field";
 import { LinesField } from "./lines-field";
@@ -113,6 +114,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   ),
   items: ItemsField,
   table: TableField,
+  file: FileField,
   map: MapField,
   link: LinkField,
   widget: WidgetField,

@@ -5,6 +5,7 @@ import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Plus, Trash2 } from "luc
 import { type ComponentType, useState } from "react";
 import type { Icon } from "@/core/page/icon";
 import type { LinePart } from "@/core/page/kind";
+import { isPicture } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
 import { PictureChoice } from "../picture-choice";
@@ -92,11 +93,11 @@ export function ItemsField({ composer, node, field }: FieldProps<"items">) {
         <QuietButton onClick={() => setOpen(composer.addLine(node.id, name, { ...control.fresh }))}>
           <Plus size={14} /> {own.addItem(control.one)}
         </QuietButton>
-        {chosenAs && site.media.length ? (
+        {chosenAs && site.media.some(isPicture) ? (
           <QuietButton
             onClick={() => {
               const there = new Set(lines.map((line) => line[chosenAs]));
-              const more = site.media.filter(({ hash }) => !there.has(hash));
+              const more = site.media.filter((entry) => isPicture(entry) && !there.has(entry.hash));
               const refusal = composer.addLines(
                 node.id,
                 name,

@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { linkFromWords, type ReadLink, readLink, writeLink } from "@/core/page/link";
 import { anchorFor, placesOn } from "@/core/page/places";
+import { isPicture } from "@/core/site/site";
 import { widgetKinds } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -19,7 +20,7 @@ interface LinkChoiceProps {
 }
 
 type To = ReadLink["to"];
-type Typed = Exclude<To, "page" | "widget" | "place">;
+type Typed = Exclude<To, "page" | "widget" | "place" | "file">;
 
 const sortNames: Readonly<Record<Typed | "place", string>> = own.linkSorts;
 const sorts = Object.keys(sortNames) as readonly (Typed | "place")[];
@@ -48,7 +49,8 @@ const typed: { readonly [T in Typed]: { shown(link: ReadLink | null): string; ma
 };
 
 export function LinkChoice({ composer, label, value, onChange }: LinkChoiceProps) {
-  const { pages, widgets } = useSite();
+  const { pages, widgets, media } = useSite();
+  const files = media.filter((entry) => !isPicture(entry));
   const link = value ? readLink(value) : null;
   // A sort that was chosen, before what is typed makes a link of it.
   const [chosen, setChosen] = useState<To | null>(null);
@@ -57,15 +59,16 @@ export function LinkChoice({ composer, label, value, onChange }: LinkChoiceProps
   const shown =
     sort === "page" && link?.to === "page"
       ? link.page
-      : sort === "widget" && link?.to === "widget"
-        ? `w:${link.widget}`
+      : sort === link?.to && (link?.to === "widget" || link?.to === "file")
+        ? value
         : sort;
   const choose = (key: string) => {
     const page = pages.find(({ id }) => id === key);
-    const widget = widgetLinks.find(({ id }) => `w:${id}` === key);
-    setChosen(page || widget || !key ? null : (key as To));
+    // Of widgets and files the link itself names the choice.
+    const whole = /^(?:widget|file):/.test(key);
+    setChosen(page || whole || !key ? null : (key as To));
     if (page) onChange(`page:${page.id}`);
-    else if (widget) onChange(`widget:${widget.id}`);
+    else if (whole) onChange(key);
     else if (!key) onChange(undefined);
   };
   return (
@@ -80,13 +83,14 @@ export function LinkChoice({ composer, label, value, onChange }: LinkChoiceProps
               ["", own.nothingYet],
               ...pages.map((page) => [page.id, page.title] as const),
               ...sorts.map((one) => [one, sortNames[one]] as const),
-              ...widgetLinks.map((widget) => [`w:${widget.id}`, own.opensWidget(widget.name)] as const),
+              ...widgetLinks.map((widget) => [`widget:${widget.id}`, own.opensWidget(widget.name)] as const),
+              ...files.map((entry) => [`file:${entry.hash}`, own.fileLink(entry.name)] as const),
             ]}
           />
         )}
       </Row>
       {link?.to === "page" && sort === "page" ? <PlaceRow composer={composer} link={link} onChange={onChange} /> : null}
-      {sort !== null && sort !== "page" && sort !== "widget" ? (
+      {sort !== null && sort !== "page" && sort !== "widget" && sort !== "file" ? (
         sort === "place" ? (
           <PlaceHere composer={composer} link={link} onChange={onChange} />
         ) : (

@@ -1,0 +1,87 @@
+// Files that visitors take home: which kinds there are, how each is known by its own bytes, and what is said of it.
+
+export interface DocumentKind {
+  readonly extension: string;
+  /** What visitors read: "PDF". */
+  readonly label: string;
+  /** A sentence about bytes that are not of this kind; null for those that are. */
+  fault(bytes: Uint8Array): string | null;
+}
+
+const latin = (bytes: Uint8Array) => String.fromCharCode(...bytes);
+
+/** How far from its end a PDF says that it has ended (ISO 32000-1, 7.5.5, with what programs put behind it). */
+const pdfTail = 2048;
+
+function pdfFault(bytes: Uint8Array): string | null {
+  if (latin(bytes.subarray(0, 5)) !== "%PDF-")
+    return "This file is called a PDF and is none. Save it as PDF from the program it was made with, and send that.";
+  return latin(bytes.subarray(-pdfTail)).includes("%%EOF")
+    ? null
+    : "This PDF ends in the middle. Copy it again, and send that.";
+}
+
+/** A zip, or a document that is one inside (APPNOTE.TXT, 4.3.7). */
+const zipFault =
+  (label: string) =>
+  (bytes: Uint8Array): string | null =>
+    latin(bytes.subarray(0, 4)) === "PK\u0003\u0004"
+      ? null
+      : `This file is called ${label} and is none. Save it again, and send that.`;
+
+function textFault(bytes: Uint8Array): string | null {
+  try {
+    const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    return text.includes("\0") ? "This is no text. Save it as plain text, and send that." : null;
+  } catch {
+    return "This text is not written in UTF-8. Save it so, and send that.";
+  }
+}
+
+const calendarFault = (bytes: Uint8Array): string | null =>
+  textFault(bytes) ??
+  (/^\s{0,4}BEGIN:VCALENDAR/i.test(new TextDecoder().decode(bytes.subarray(0, 64)))
+    ? null
+    : "This file is called a calendar and is none. Export it again, and send that.");
+
+const packed = (extension: string, label: string): DocumentKind => ({ extension, label, fault: zipFault(label) });
+
+export const documentKinds = {
+  "application/pdf": { extension: "pdf", label: "PDF", fault: pdfFault },
+  "application/zip": packed("zip", "ZIP"),
+  "application/vnd.openxmlformats-officedocument.wordprocessingml.document": packed("docx", "DOCX"),
+  "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": packed("xlsx", "XLSX"),
+  "application/vnd.oasis.opendocument.text": packed("odt", "ODT"),
+  "application/vnd.oasis.opendocument.spreadsheet": packed("ods", "ODS"),
+  "text/csv": { extension: "csv", label: "CSV", fault: textFault },
+  "text/plain": { extension: "txt", label: "TXT", fault: textFault },
+  "text/calendar": { extension: "ics", label: "ICS", fault: calendarFault },
+} as const satisfies Readonly<Record<string, DocumentKind>>;
+
+export type DocumentType = keyof typeof documentKinds;
+export const documentTypes = Object.keys(documentKinds) as readonly DocumentType[];
+
+export const documentKindOf = (type: string): DocumentKind | null =>
+  Object.hasOwn(documentKinds, type) ? documentKinds[type as DocumentType] : null;
+
+/** Type of a document by the ending of its name; null for names of no kind that is taken. */
+export function documentTypeOf(name: string): DocumentType | null {
+  const ending = /\.([a-z]{3,4})$/i.exec(name)?.[1]?.toLowerCase();
+  return documentTypes.find((type) => documentKinds[type].extension === ending) ?? null;
+}
+
+/** "PDF · 1.2 MB" in a language; a kB is 1,000 bytes (IEC 80000-13). */
+export function aboutDocument(type: DocumentType, bytes: number, language: string): string {
+  const [unit, size] = bytes >= 1e6 ? ["megabyte", bytes / 1e6] : ["kilobyte", Math.max(1, Math.round(bytes / 1e3))];
+  const words = new Intl.NumberFormat(language, { style: "unit", unit, maximumFractionDigits: 1 }).format(size);
+  return `${documentKinds[type].label} · ${words}`;
+}
+
+/** A file's name as a part of an address: letters, digits, dots and hyphens of it. */
+export const addressName = (name: string): string =>
+  name
+    .normalize("NFD")
+    .replace(/\p{M}/gu, "")
+    .replace(/[^A-Za-z0-9.]+/g, "-")
+    .replace(/^[-.]+/, "")
+    .slice(-80) || "file";

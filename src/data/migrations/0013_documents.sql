@@ -1,0 +1,1 @@
+ALTER TABLE `media` MODIFY COLUMN `type` varchar(80) NOT NULL;
