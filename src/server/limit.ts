@@ -25,6 +25,8 @@ export const limits = {
   /** The same, asked from one network whatever the account. */
   recoveryNetwork: { points: 30, seconds: 3600 },
   signupAddress: { points: 60, seconds: 600 },
+  /** Forms sent from one address: each may write two letters and bring a file. */
+  formAddress: { points: 20, seconds: 600 },
   countAddress: { points: 600, seconds: 600 },
   bookingAddress: { points: 120, seconds: 600 },
   /** Letters that public forms write to one person, whatever the form. */

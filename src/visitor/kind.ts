@@ -9,6 +9,8 @@ export interface Page {
   readonly visitor: Visitor;
   /** Calls the site, below /_w/v1. A rehearsal judges as the live site does and keeps nothing. */
   post(path: string, body: unknown): Promise<Response>;
+  /** Sends a form with its files to the site, below /_w/v1. A rehearsal has no use for it. */
+  postForm(path: string, form: FormData): Promise<Response>;
   /** Tells the studio what happens; does nothing on the live site. */
   tell(message: Record<string, unknown>): void;
   /** The script of a kind. */

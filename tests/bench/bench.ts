@@ -1,5 +1,6 @@
 // npm run bench: a table of figures; with --json one JSON line per figure.
 import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
 import { createServer, request } from "node:http";
 import { brotliCompressSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
@@ -174,6 +175,22 @@ async function loaderBytes(): Promise<number> {
   return (await fetchFrom("wrenfield", source, { "accept-encoding": "br" })).body.length;
 }
 
+/** What the script of one sort adds to the loader, with what it shares with others, brotli as sent. */
+function scriptOf(name: string): number {
+  const { outputs } = JSON.parse(readFileSync(".webitor/build/visitor.json", "utf8")) as {
+    outputs: Record<string, { entryPoint?: string; imports: { path: string; kind: string }[] }>;
+  };
+  const wanted = Object.keys(outputs).find((path) => outputs[path]?.entryPoint === `src/visitor/${name}/main.ts`) ?? "";
+  const files = new Set<string>();
+  const add = (path: string) => {
+    if (files.has(path)) return;
+    files.add(path);
+    for (const one of outputs[path]?.imports ?? []) if (one.kind === "import-statement") add(one.path);
+  };
+  add(wanted);
+  return [...files].reduce((sum, path) => sum + brotliCompressSync(readFileSync(path)).length, 0);
+}
+
 /** What a script of its own measures, in a process of its own. */
 const measured = <T>(script: string, env: Record<string, string> = {}): T =>
   JSON.parse(
@@ -285,6 +302,14 @@ const figures: Figure[] = [
     better: "lower",
     how: "the one script that every page with widgets loads, brotli as sent",
   },
+  ...["slider", "gallery", "form"].map((name) => ({
+    name: `script-bytes-${name}`,
+    value: scriptOf(name),
+    unit: "B",
+    wanted: 6000,
+    better: "lower" as const,
+    how: "beyond the loader, brotli",
+  })),
   {
     name: "booking-engine-vs-oracle",
     value: engine.ratio,

@@ -40,6 +40,17 @@ export async function openPage(page: Page, site: string, path = "pages"): Promis
   await expect(frame(page, "Wide").locator("main > section").first()).toBeVisible();
 }
 
+/** Makes a widget and stands in its workspace. */
+export async function makeWidget(page: Page, site: string, kind: string, called: string) {
+  await page.goto(`/s/${site}/widgets`);
+  await page.getByRole("button", { name: "New widget" }).click();
+  const dialog = page.getByRole("dialog", { name: "New widget" });
+  await dialog.getByText(kind, { exact: true }).click();
+  await dialog.getByLabel("Name").fill(called);
+  await dialog.getByRole("button", { name: `Make the ${kind.toLowerCase()}` }).click();
+  await expect(page.getByLabel("Name of the widget")).toHaveValue(called);
+}
+
 export const saved = (page: Page) => expect(page.getByRole("banner").getByText(/^Saved · r\d+$/)).toBeVisible();
 
 const axeSource = readFileSync(createRequire(`${process.cwd()}/package.json`).resolve("axe-core/axe.min.js"), "utf8");

@@ -1,22 +1,11 @@
 // Widgets of every kind in their one workspace, and on the page that visitors see.
 import { expect, type Page, test } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, frame, makeWidget as make, openPage, saved, signIn, siteAddress } from "./studio";
 
 test.beforeEach(({ page }) => signIn(page));
 
 const steps = (page: Page) => page.getByRole("navigation", { name: "Steps" });
 const name = (page: Page) => page.getByLabel("Name of the widget");
-
-/** Makes a widget and stands in its workspace. */
-async function make(page: Page, site: string, kind: string, called: string) {
-  await page.goto(`/s/${site}/widgets`);
-  await page.getByRole("button", { name: "New widget" }).click();
-  const dialog = page.getByRole("dialog", { name: "New widget" });
-  await dialog.getByText(kind, { exact: true }).click();
-  await dialog.getByLabel("Name").fill(called);
-  await dialog.getByRole("button", { name: `Make the ${kind.toLowerCase()}` }).click();
-  await expect(name(page)).toHaveValue(called);
-}
 
 test("the kinds are told apart by a sentence each; the settings of a new one go back and forth", async ({ page }) => {
   await page.goto("/s/oddlane/widgets");

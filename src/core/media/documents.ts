@@ -85,3 +85,32 @@ export const addressName = (name: string): string =>
     .replace(/[^A-Za-z0-9.]+/g, "-")
     .replace(/^[-.]+/, "")
     .slice(-80) || "file";
+
+const pictureHeads: readonly (readonly [type: string, endings: readonly string[], is: (head: string) => boolean])[] = [
+  ["image/jpeg", ["jpg", "jpeg"], (head) => head.startsWith("\u00ff\u00d8\u00ff")],
+  ["image/png", ["png"], (head) => head.startsWith("\u0089PNG\r\n")],
+  ["image/webp", ["webp"], (head) => head.startsWith("RIFF") && head.slice(8, 12) === "WEBP"],
+];
+
+/**
+ * What a file that a stranger sent along is, by its name and its own bytes; a sentence about one that is not taken. It is
+ * only ever handed on as a file, so a picture is judged by its head.
+ */
+export function sentFile(name: string, bytes: Uint8Array): { readonly type: string } | { readonly fault: string } {
+  if (!bytes.length) return { fault: "This file is empty. Choose it again." };
+  const document = documentTypeOf(name);
+  if (document) {
+    const fault = documentKinds[document].fault(bytes);
+    return fault ? { fault } : { type: document };
+  }
+  const ending = /\.([a-z]{3,4})$/i.exec(name)?.[1]?.toLowerCase() ?? "";
+  const picture = pictureHeads.find(([, endings]) => endings.includes(ending));
+  if (!picture) {
+    const taken = ["JPEG", "PNG", "WebP", ...documentTypes.map((type) => documentKinds[type].label)];
+    return { fault: `This kind of file is not taken. Send ${taken.join(", ")}.` };
+  }
+  const [type, , is] = picture;
+  return is(latin(bytes.subarray(0, 16)))
+    ? { type }
+    : { fault: "This file is not the picture that its name says. Save it anew, and send that." };
+}

@@ -1,5 +1,6 @@
 // A signup popup: what it says, when and for whom it opens, how it looks.
 import type { ColourRole, Surface } from "@/core/brand/brand";
+import type { Field } from "@/core/field/field";
 import { freshOpening, type Opening } from "@/core/opening/opening";
 
 export type PopupDesign = "card" | "note" | "bar" | "sheet";
@@ -10,14 +11,11 @@ export const popupDesigns: Readonly<Record<PopupDesign, { readonly name: string;
   sheet: { name: "Side sheet", note: "full height, at one side" },
 };
 
-export interface PopupField {
-  /** Key in the signup and the CSV. */
-  readonly key: string;
-  readonly kind: "email" | "name" | "choice" | "tick";
-  readonly label: string;
-  readonly required: boolean;
-  /** The choices of a choice. */
-  readonly options?: readonly string[];
+/** What a popup may ask: little, since it stands in somebody's way. */
+export const popupFieldKinds = ["email", "name", "choice", "tick"] as const;
+
+export interface PopupField extends Field {
+  readonly kind: (typeof popupFieldKinds)[number];
 }
 
 export interface PopupWords {

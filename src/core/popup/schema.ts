@@ -1,30 +1,25 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
+import { fieldSchema } from "@/core/field/schema";
 import { oneOf, openingFields } from "@/core/opening/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { type Popup, type PopupField, popupDesigns } from "./popup";
+import { type Popup, type PopupField, popupDesigns, popupFieldKinds, type Thanks } from "./popup";
 
 const words = (most: number) =>
   Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
-const fieldSchema: Joi.ObjectSchema<PopupField> = Joi.object<PopupField>({
-  key: Joi.string()
-    .pattern(/^[a-z][a-z0-9_]{0,30}$/)
-    .required()
-    .messages({ "string.pattern.base": "A key has small letters, digits and _, such as glaze_colour." }),
-  kind: oneOf("email", "name", "choice", "tick"),
-  label: words(120),
-  required: Joi.boolean().required(),
-  options: Joi.array().items(Joi.string().trim().min(1).max(80)).min(2).max(20).unique(),
-}).when(Joi.object({ kind: Joi.valid("choice") }).unknown(), {
-  then: Joi.object({
-    options: Joi.required().messages({
-      "any.required": "A choice needs at least two options.",
-      "array.min": "A choice needs at least two options.",
+export const thanksSchema: Joi.ObjectSchema<Thanks> = Joi.object<Thanks>({ kind: oneOf("words", "page") })
+  .when(Joi.object({ kind: Joi.valid("words") }).unknown(), {
+    then: Joi.object({ title: words(120), text: Joi.string().allow("").max(600).required() }),
+  })
+  .when(Joi.object({ kind: Joi.valid("page") }).unknown(), {
+    then: Joi.object({
+      page: Joi.string()
+        .pattern(/^[\w-]{1,40}$/)
+        .required()
+        .messages({ "string.empty": "Choose the page that says thank you." }),
     }),
-  }),
-  otherwise: Joi.object({ options: Joi.forbidden() }),
-});
+  });
 
 export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
   enabled: Joi.boolean().required(),
@@ -40,7 +35,7 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
     .allow(null)
     .required(),
   fields: Joi.array()
-    .items(fieldSchema)
+    .items(fieldSchema(popupFieldKinds))
     .max(8)
     .unique("key")
     .custom((value: PopupField[], helpers) =>
@@ -53,19 +48,7 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
       "fields.email": "A signup needs exactly one required e-mail field.",
       "array.unique": "Two fields have the same key.",
     }),
-  thanks: Joi.object({ kind: oneOf("words", "page") })
-    .when(Joi.object({ kind: Joi.valid("words") }).unknown(), {
-      then: Joi.object({ title: words(120), text: Joi.string().allow("").max(600).required() }),
-    })
-    .when(Joi.object({ kind: Joi.valid("page") }).unknown(), {
-      then: Joi.object({
-        page: Joi.string()
-          .pattern(/^[\w-]{1,40}$/)
-          .required()
-          .messages({ "string.empty": "Choose the page that says thank you." }),
-      }),
-    })
-    .required(),
+  thanks: thanksSchema.required(),
   confirmByMail: Joi.boolean().required(),
   letter: Joi.object({ subject: words(120), text: words(2000), button: words(60) }),
   ...openingFields,

@@ -4,19 +4,7 @@ import type { SiteSettings } from "@/core/site/site";
 import type { Placed } from "@/core/widget/kind";
 import type { WidgetParts } from "@/core/widget/settings";
 
-const special = /[&<>"']/;
-const entities: Readonly<Record<string, string>> = {
-  "&": "&amp;",
-  "<": "&lt;",
-  ">": "&gt;",
-  '"': "&quot;",
-  "'": "&#39;",
-};
-
-/** Text made safe for element content and quoted attribute values. */
-export function escapeHtml(text: string): string {
-  return special.test(text) ? text.replace(/[&<>"']/g, (character) => entities[character] as string) : text;
-}
+export { escapeHtml } from "./escape";
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
 export type BlockScript = "gallery" | "slider" | "hours";

@@ -386,7 +386,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         .filter((widget) => widget.settings.enabled)
         .filter((widget) => usesOfAll.has(`widget:${widget.id}`) || opensOn(widget, page))
         .map((widget) => widget.id);
-      for (const id of needs) usesOfAll.add(`widget:${id}`);
+      for (const id of needs) {
+        usesOfAll.add(`widget:${id}`);
+        // What opens over the page is drawn by its rules, too.
+        const widget = widgets.get(id);
+        if (widget) shownKinds.add(widget.kind);
+      }
       const htmlOf = (list: readonly Part[]) => {
         let html = "";
         for (const part of list) html += part.html;

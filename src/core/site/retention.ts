@@ -4,6 +4,8 @@ import Joi from "joi";
 export interface Retention {
   /** Signups, from the day they came. Of one who withdrew the address alone is kept longer, so that nobody writes to it. */
   readonly signups: number;
+  /** Forms with their files, from the day they came. */
+  readonly forms: number;
   /** Bookings, from the day they ended. */
   readonly bookings: number;
   /** Letters, from the day they were written. */
@@ -14,6 +16,7 @@ export interface Retention {
 
 export const retentionBounds: Readonly<Record<keyof Retention, { least: number; most: number; usual: number }>> = {
   signups: { least: 30, most: 3650, usual: 1095 },
+  forms: { least: 30, most: 3650, usual: 1095 },
   bookings: { least: 30, most: 3650, usual: 1095 },
   letters: { least: 7, most: 3650, usual: 180 },
   log: { least: 90, most: 1825, usual: 365 },
@@ -24,6 +27,7 @@ export const unconfirmedDays = 30;
 
 export const usualRetention: Retention = {
   signups: retentionBounds.signups.usual,
+  forms: retentionBounds.forms.usual,
   bookings: retentionBounds.bookings.usual,
   letters: retentionBounds.letters.usual,
   log: retentionBounds.log.usual,
@@ -42,6 +46,8 @@ const days = (of: keyof Retention) => {
 
 export const retentionSchema: Joi.ObjectSchema<Retention> = Joi.object<Retention>({
   signups: days("signups"),
+  // Of settings from before there were forms.
+  forms: days("forms").optional().default(retentionBounds.forms.usual),
   bookings: days("bookings"),
   letters: days("letters"),
   log: days("log"),

@@ -1,5 +1,6 @@
 // The list of widget kinds. Adding a kind adds one folder and one line here, besides the line of its settings' type.
 import { booking } from "@/core/booking/widget";
+import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
 import type { Opening } from "@/core/opening/opening";
 import { popup } from "@/core/popup/widget";
@@ -9,6 +10,7 @@ import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
 export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
   popup,
   booking,
+  form,
 };
 
 export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];

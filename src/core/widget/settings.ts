@@ -1,11 +1,13 @@
 // The list of widget kinds as types: what each keeps, and the part of the site file that some have besides.
 import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
+import type { Form } from "@/core/form/form";
 import type { Popup } from "@/core/popup/popup";
 
 /** Settings by kind. Adding a kind adds one line here; the compiler then names every half that is missing. */
 export interface WidgetSettings {
   readonly popup: Popup;
   readonly booking: BookingWidgetSettings;
+  readonly form: Form;
 }
 
 /** What a kind keeps for the whole site, under its own name in the site file. */

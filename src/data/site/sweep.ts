@@ -12,6 +12,7 @@ import {
 } from "../booking/tables";
 import { mediaVariants } from "../bytes/tables";
 import { type Database, inTransaction } from "../connection";
+import { formAnswers, formFiles } from "../form/tables";
 import { jobs, rateLimits } from "../job/tables";
 import { mails } from "../mail/tables";
 import { documentEdits, presences } from "../page/tables";
@@ -109,6 +110,23 @@ export async function sweepBookings(db: Database, siteId: string, before: Date):
   );
   return gone;
 }
+
+/** Removes forms that came before `before`, with the names of their files: the bytes go when nothing names them. */
+export const sweepForms = (db: Database, siteId: string, before: Date): Promise<number> =>
+  inBatches(() =>
+    inTransaction(db, async (tx) => {
+      const rows = await tx
+        .select({ id: formAnswers.id })
+        .from(formAnswers)
+        .where(and(eq(formAnswers.siteId, siteId), lt(formAnswers.createdAt, before)))
+        .limit(batch);
+      const ids = rows.map(({ id }) => id);
+      if (!ids.length) return 0;
+      await tx.delete(formFiles).where(and(eq(formFiles.siteId, siteId), inArray(formFiles.answerId, ids)));
+      await tx.delete(formAnswers).where(and(eq(formAnswers.siteId, siteId), inArray(formAnswers.id, ids)));
+      return ids.length;
+    }),
+  );
 
 /** Removes letters written before `before`: of a site, or (with null) those about accounts. */
 export const sweepLetters = (db: Database, siteId: string | null, before: Date): Promise<number> =>
@@ -222,20 +240,21 @@ export const sweepStates = (db: Database, siteId: string): Promise<number> =>
     }),
   );
 
-/** Of some hashes those that a release, a medium or a variant of one still names. */
+/** Of some hashes those that a release, a medium, a variant of one or a visitor’s file still names. */
 export async function namedBytes(db: Database, hashes: readonly string[]): Promise<ReadonlySet<string>> {
   if (!hashes.length) return new Set();
   const some = [...hashes];
-  const [files, originals, variants] = await Promise.all([
+  const [files, originals, sent, variants] = await Promise.all([
     db.selectDistinct({ hash: releaseFiles.blob }).from(releaseFiles).where(inArray(releaseFiles.blob, some)),
     db.selectDistinct({ hash: media.hash }).from(media).where(inArray(media.hash, some)),
+    db.selectDistinct({ hash: formFiles.hash }).from(formFiles).where(inArray(formFiles.hash, some)),
     db
       .selectDistinct({ hash: mediaVariants.made })
       .from(mediaVariants)
       .innerJoin(media, eq(media.hash, mediaVariants.hash))
       .where(inArray(mediaVariants.made, some)),
   ]);
-  return new Set([...files, ...originals, ...variants].map(({ hash }) => hash));
+  return new Set([...files, ...originals, ...sent, ...variants].map(({ hash }) => hash));
 }
 
 /** Forgets variants of media that no site has any more. */

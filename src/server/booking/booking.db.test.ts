@@ -643,6 +643,7 @@ test("erasing a person leaves their bookings' time taken and their name nowhere,
   expect(await studio.as("designer", "desk.erase", { ...site, email: "vera@post.example" })).toEqual({
     signups: 0,
     mails: 2,
+    forms: 0,
     bookings: 1,
   });
   expect(await rowOf(idOf(booked))).toMatchObject({ name: "", email: "", phone: "", answers: {}, state: "confirmed" });

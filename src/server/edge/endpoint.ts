@@ -13,7 +13,7 @@ export interface VisitorCall {
   readonly language: string;
   readonly params: Readonly<Record<string, string>>;
   readonly query: Readonly<Record<string, string>>;
-  /** A JSON object, the text of a signed body, or null. */
+  /** A JSON object, the text of a signed body, a `FormBody`, or null. */
   readonly body: unknown;
   header(name: string): string | null;
 }
@@ -25,7 +25,7 @@ export interface Endpoint {
   /** The call as an OpenAPI operation: openapi.json is made of these. */
   readonly says: Json;
   /** What its body is read as; without one, no body is read. */
-  readonly body?: "json" | "signed";
+  readonly body?: "json" | "signed" | "form";
   /** Whose pages may call: only the site's own, or also those of other sites that a place allows. */
   readonly fromPages: "own" | "allowed";
   /** Headers it reads besides those of every call. */
@@ -33,6 +33,13 @@ export interface Endpoint {
   /** Its work depends on what is asked; the caller's limit pays for it. */
   readonly costly?: boolean;
   run(call: VisitorCall): Promise<Response>;
+}
+
+/** A form as a browser sends it, or as JSON without files. */
+export interface FormBody {
+  /** A name that comes several times has a list. */
+  readonly fields: Readonly<Record<string, unknown>>;
+  readonly files: Readonly<Record<string, { readonly name: string; readonly bytes: Uint8Array }>>;
 }
 
 export const fresh = (value: unknown, status = 200): Response =>

@@ -9,8 +9,9 @@ import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";
 import { siteHeaders } from "../process/headers";
-import type { Endpoint, VisitorCall } from "./endpoint";
+import type { Endpoint, FormBody, VisitorCall } from "./endpoint";
 import { endpoints } from "./endpoints";
+import { readMultipart } from "./multipart";
 import { isOwnOrigin, jsonOf, largestForm, mediaType, readBody, textOf } from "./request";
 
 interface Found {
@@ -95,6 +96,11 @@ function queryOf(url: URL): Record<string, string> {
 
 async function bodyOf(request: Request, endpoint: Endpoint): Promise<unknown> {
   if (endpoint.body === undefined) return null;
+  if (endpoint.body === "form") {
+    if (mediaType(request.headers.get("content-type")) === "multipart/form-data") return readMultipart(request);
+    const fields = (await bodyOf(request, { ...endpoint, body: "json" })) as Record<string, unknown>;
+    return { fields, files: {} } satisfies FormBody;
+  }
   if (endpoint.body === "json" && mediaType(request.headers.get("content-type")) !== "application/json") {
     const message = "Only application/json is read here.";
     throw new Problem(415, "notJson", message, [{ path: "Content-Type", message }]);

@@ -1,12 +1,12 @@
 // The server's half of the signup popup.
 import { and, count, eq, gte } from "drizzle-orm";
 import Joi from "joi";
+import { answersSchema } from "@/core/field/schema";
 import { popupCounts, signups } from "@/data/popup/tables";
 import { validated } from "../problem";
 import type { WidgetServer } from "../widget/half";
 import { signupOperations } from "./desk";
 import { popupEndpoints, popupSchemas } from "./endpoints";
-import { answersSchema } from "./signups";
 
 export const popupServer = {
   operations: signupOperations,

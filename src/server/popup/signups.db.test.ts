@@ -214,6 +214,7 @@ describe("on the Desk", () => {
     expect(await studio.as("designer", "desk.erase", { site: "wrenfield", email: "NUALA@post.example" })).toEqual({
       signups: 1,
       mails: 1,
+      forms: 0,
       bookings: 0,
     });
     expect((await window()).rows.map((row) => row.email)).toEqual(["bram@hill.example"]);

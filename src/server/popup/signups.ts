@@ -1,22 +1,22 @@
 // What visitors send through popups: signing up, confirming, withdrawing, and counts of what was seen.
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
-import { lineSchema, mailSchema } from "@/core/input/text";
+import { answersSchema } from "@/core/field/schema";
 import { languageSchema } from "@/core/locale/schema";
 import { letter } from "@/core/popup/letters";
 import type { PopupField } from "@/core/popup/popup";
 import { senderOf } from "@/core/site/site";
-import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
+import type { WidgetOf } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
-import { releases } from "@/data/release/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, isSigned, sign, siteOrigin } from "../context";
 import { dayIn } from "../day";
 import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
+import { liveWidget } from "../widget/live";
 
 /** A person needs at least this long from the opened popup to a sent form, in ms. */
 export const minimumMs = 1200;
@@ -42,45 +42,6 @@ const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
   website: Joi.string().allow("").max(2000),
   elapsedMs: Joi.number().min(0).required(),
 });
-
-const fieldSchemas: Readonly<Record<PopupField["kind"], (field: PopupField) => Joi.Schema>> = {
-  email: () => mailSchema,
-  name: () => lineSchema(120),
-  choice: (field) =>
-    Joi.string()
-      .valid(...(field.options ?? []))
-      .messages({ "any.only": "Please choose one of the list." }),
-  tick: (field) =>
-    field.required ? Joi.boolean().valid(true).messages({ "any.only": "Please tick this to go on." }) : Joi.boolean(),
-};
-
-/** The schema of what a popup's form sends, by its own fields. */
-export function answersSchema(fields: readonly PopupField[]): Joi.ObjectSchema<Record<string, string | boolean>> {
-  return Joi.object(
-    Object.fromEntries(
-      fields.map((field) => {
-        const schema = fieldSchemas[field.kind](field).messages({
-          "any.required": "This is needed.",
-          "string.empty": "This is needed.",
-        });
-        return [field.key, field.required ? schema.required() : field.kind === "tick" ? schema : schema.allow("")];
-      }),
-    ),
-  );
-}
-
-/** The widget as it stands in the live release: what the visitor really saw. */
-async function liveWidget(context: Context, site: SiteRow, id: string): Promise<WidgetOf<"popup">> {
-  const [row] = site.liveReleaseId
-    ? await context.db
-        .select({ widgets: releases.widgets })
-        .from(releases)
-        .where(and(eq(releases.siteId, site.id), eq(releases.id, site.liveReleaseId)))
-    : [];
-  const widget = widgetsOfKind(row?.widgets ?? [], "popup").find((one) => one.id === id && one.settings.enabled);
-  if (!widget) throw notFound("This form", "widget");
-  return widget;
-}
 
 export type Counted = "shown" | "closed" | "signedUp";
 
@@ -144,7 +105,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takePoint(context, "signupAddress", `${site.id}:${address}`);
-  const widget = await liveWidget(context, site, call.widget);
+  const widget = await liveWidget(context, site, "popup", call.widget);
   const { fields } = validated(
     Joi.object<{ fields: Record<string, string | boolean> }>({ fields: answersSchema(widget.settings.fields) }),
     { fields: call.fields },
@@ -264,6 +225,6 @@ export async function countSeen(context: Context, siteKey: string, body: unknown
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takePoint(context, "countAddress", `${site.id}:${address}`);
-  await liveWidget(context, site, input.widget);
+  await liveWidget(context, site, "popup", input.widget);
   await countPopup(context, context.db, site, input.widget, input.what);
 }

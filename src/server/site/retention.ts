@@ -8,6 +8,7 @@ import {
   sweepBookings,
   sweepEnded,
   sweepEvents,
+  sweepForms,
   sweepLetters,
   sweepReleases,
   sweepSignups,
@@ -27,7 +28,7 @@ const sweepKey = "sweep";
 const accountLettersDays = 30;
 
 export const retentionOperations = {
-  "retention.read": siteOperation("visitors.read", {}, async (call) => call.site.retention ?? usualRetention),
+  "retention.read": siteOperation("visitors.read", {}, async (call) => ({ ...usualRetention, ...call.site.retention })),
   "retention.change": siteOperation(
     "retention.change",
     { retention: retentionSchema.required() },
@@ -60,10 +61,11 @@ export async function sweep(context: Context): Promise<void> {
       .limit(1);
     if (!site) break;
     after = site.id;
-    const kept = site.retention ?? usualRetention;
+    const kept = { ...usualRetention, ...site.retention };
     const unconfirmed = ago(Math.min(kept.signups, unconfirmedDays));
     const gone = {
       signups: await sweepSignups(db, site.id, ago(kept.signups), unconfirmed),
+      forms: await sweepForms(db, site.id, ago(kept.forms)),
       bookings: await sweepBookings(db, site.id, ago(kept.bookings)),
       letters: await sweepLetters(db, site.id, ago(kept.letters)),
       log: await sweepEvents(db, site.id, ago(kept.log)),

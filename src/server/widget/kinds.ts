@@ -1,6 +1,7 @@
 // The list of the server's halves of widget kinds: one line a kind.
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingServer } from "../booking/server";
+import { formServer } from "../form/server";
 import type { Operation } from "../operation";
 import { popupServer } from "../popup/server";
 import type { WidgetServer } from "./half";
@@ -8,6 +9,7 @@ import type { WidgetServer } from "./half";
 export const widgetServers = {
   popup: popupServer,
   booking: bookingServer,
+  form: formServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -198,6 +198,7 @@ export const words = {
   newFile: "New file",
   fileToTake: "File to take home",
   fileNotSent: "The file could not be sent.",
+  content: "Content",
   subject: "Subject",
   place: "Place",
   topOfPage: "the top of the page",

@@ -15,6 +15,7 @@ const kinds: readonly { readonly key: keyof Retention; readonly label: string; r
     label: own.signups,
     words: own.fromDayTheyCame(unconfirmedDays),
   },
+  { key: "forms", label: own.forms, words: own.fromDayFormsCame },
   { key: "bookings", label: own.bookings, words: own.fromDayTheyEnded },
   {
     key: "letters",

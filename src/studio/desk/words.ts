@@ -1,6 +1,8 @@
 // Every word of the desk screens.
 export const words = {
   signups: "Signups",
+  forms: "Forms",
+  fromDayFormsCame: "From the day they came, with their files.",
   outbox: "Outbox",
   keeping: "Keeping",
   desk: "Desk",

@@ -11,7 +11,15 @@ import { blockTitle } from "./names";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
-import { beginWords, type Click, putCaret, type WordsSession, type WordsTarget, wordsBeside } from "./words-session";
+import {
+  beginWords,
+  type Click,
+  putCaret,
+  takeCaret,
+  type WordsSession,
+  type WordsTarget,
+  wordsBeside,
+} from "./words-session";
 import { WordsTools } from "./words-tools";
 
 interface Rect {
@@ -296,13 +304,18 @@ export function EditableFrame(props: EditableFrameProps) {
       const target = event.target as Element;
       const block = target.closest?.<HTMLElement>("[data-n]");
       if (sessionRef.current?.element.contains(target)) return;
-      sessionRef.current?.end();
+      const before = sessionRef.current;
+      before?.end();
       if (!block) return latest.current.composer.select(null);
       const node = block.dataset.n as string;
       latest.current.composer.select(node, latest.current.scope);
       // The end of the session before may have drawn the section anew.
       const now = document.elementFromPoint(event.clientX, event.clientY) ?? target;
-      latest.current.begin(node, now, { x: event.clientX, y: event.clientY });
+      const click = { x: event.clientX, y: event.clientY };
+      const started = latest.current.begin(node, now, click);
+      // Where the section was drawn anew under the pointer, the press goes to what is no longer there.
+      if (before && started && !started.editor)
+        document.addEventListener("mouseup", () => takeCaret(started.element, click), { once: true, capture: true });
     };
     const stop = (event: Event) => {
       event.preventDefault();

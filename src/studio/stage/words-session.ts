@@ -61,6 +61,14 @@ export function putCaret(element: HTMLElement, offset: number): void {
   selection?.addRange(range);
 }
 
+/** Gives an element with nothing but text the caret, where it was clicked. */
+export function takeCaret(element: HTMLElement, { x, y }: Click): void {
+  if (!element.isConnected || element.ownerDocument.activeElement === element) return;
+  element.focus();
+  const at = element.ownerDocument.caretPositionFromPoint(x, y);
+  putCaret(element, at && element.contains(at.offsetNode) ? at.offset : (element.textContent ?? "").length);
+}
+
 /** Where a caret stands once the text around it has become another. */
 function carriedCaret(before: string, after: string, caret: number): number {
   let start = 0;

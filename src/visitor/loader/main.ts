@@ -20,6 +20,7 @@ const page: Page = {
       body: JSON.stringify(body),
       keepalive: true,
     }),
+  postForm: (path, body) => fetch(`/_w/v1/${path}`, { method: "POST", body }),
   tell: (message) => {
     if (rehearsal && parent !== window) parent.postMessage({ from: "webitor-rehearsal", ...message }, rehearsal.studio);
   },

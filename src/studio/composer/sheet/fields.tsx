@@ -141,7 +141,7 @@ export function Fields({
   const adds = composer.mayLayout && kind.holds !== undefined;
   if (!fields.length && !adds) return null;
   return (
-    <Group title={kind.fieldsTitle ?? kind.label}>
+    <Group title={kind.fieldsTitle ?? own.content}>
       {kind.fieldsNote ? (
         <Text color="ink2" mb="8px">
           {kind.fieldsNote}

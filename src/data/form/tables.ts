@@ -1,0 +1,56 @@
+// What visitors sent through forms, and the files that came with it.
+import { index, int, mysqlEnum, mysqlTable, text, unique, varchar } from "drizzle-orm/mysql-core";
+import { type FormState, formStates } from "@/core/form/form";
+import { instant, json } from "../columns";
+
+/** One answer as the Desk shows it, whatever the form asks today. */
+export interface KeptAnswer {
+  readonly key: string;
+  readonly label: string;
+  readonly words: string;
+  /** Id of the file that came with it. */
+  readonly file?: string;
+}
+
+export const formAnswers = mysqlTable(
+  "form_answers",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    /** Names one sending: sent again, it is the same. */
+    once: varchar("once", { length: 40 }).notNull(),
+    state: mysqlEnum("state", formStates as unknown as [FormState, ...FormState[]]).notNull(),
+    /** Who is answered to, or "" where the form asked for no address. */
+    email: varchar("email", { length: 254 }).notNull(),
+    name: varchar("name", { length: 120 }).notNull(),
+    answers: json<readonly KeptAnswer[]>("answers").notNull(),
+    page: varchar("page", { length: 400 }).notNull(),
+    language: varchar("language", { length: 35 }).notNull(),
+    /** The wording agreed to, as it stood that day. */
+    consent: varchar("consent", { length: 600 }).notNull(),
+    /** What was answered from the Desk last. */
+    reply: text("reply"),
+    createdAt: instant("created_at").notNull(),
+    answeredAt: instant("answered_at"),
+  },
+  (table) => [
+    unique("form_answers_once").on(table.siteId, table.widgetId, table.once),
+    index("form_answers_time").on(table.siteId, table.createdAt),
+  ],
+);
+
+export const formFiles = mysqlTable(
+  "form_files",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    answerId: varchar("answer_id", { length: 24 }).notNull(),
+    /** SHA-256 of the bytes, which are kept once for all sites. */
+    hash: varchar("hash", { length: 64 }).notNull(),
+    name: varchar("name", { length: 200 }).notNull(),
+    type: varchar("type", { length: 80 }).notNull(),
+    bytes: int("bytes").notNull(),
+  },
+  (table) => [index("form_files_answer").on(table.siteId, table.answerId), index("form_files_hash").on(table.hash)],
+);

@@ -1,0 +1,67 @@
+// Forms as a browser sends them (RFC 7578), read whole up to a size, and only a few large ones at a time.
+import { largestAnswerFile } from "@/core/field/field";
+import { formShape, shapeFault } from "@/core/input/shape";
+import { Problem } from "../problem";
+import type { FormBody } from "./endpoint";
+import { largestForm, readBody } from "./request";
+
+/** One form may bring as many files as have room in this, in bytes. */
+const largestMultipart = 2 * largestAnswerFile + largestForm;
+/** Large forms that are read at once in a process: each lies in its memory. */
+const atOnce = 6;
+const retrySeconds = 5;
+
+let reading = 0;
+
+const refused = (status: number, code: string, message: string, headers: Record<string, string> = {}) =>
+  new Problem(status, code, message, [{ path: "body", message }], headers);
+
+/** A form with its files; 413 beyond the size, 503 while too many are being read, 400 and 422 for what is none. */
+export async function readMultipart(request: Request): Promise<FormBody> {
+  if (reading >= atOnce)
+    throw refused(503, "busy", "Too many forms come in at once. Please send it again in a moment.", {
+      "retry-after": String(retrySeconds),
+    });
+  reading += 1;
+  try {
+    return await parted(request);
+  } finally {
+    reading -= 1;
+  }
+}
+
+async function parted(request: Request): Promise<FormBody> {
+  const bytes = await readBody(request, largestMultipart);
+  let form: FormData;
+  try {
+    const type = request.headers.get("content-type") ?? "";
+    form = await new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { "content-type": type } }).formData();
+  } catch {
+    throw refused(400, "notForm", "The body is not a form that can be read.");
+  }
+  const fields: Record<string, unknown> = {};
+  const files: Record<string, { name: string; bytes: Uint8Array }> = {};
+  let parts = 0;
+  for (const [name, value] of form) {
+    parts += 1;
+    if (parts > formShape.keys) throw refused(422, "invalid", `A form has at most ${formShape.keys} parts.`);
+    if (typeof value !== "string") {
+      // A chooser that nothing was chosen in sends a file without name and bytes.
+      if (value.size || value.name)
+        files[name] = { name: value.name, bytes: new Uint8Array(await value.arrayBuffer()) };
+      continue;
+    }
+    const before = Object.hasOwn(fields, name) ? fields[name] : undefined;
+    // Line ends come as CRLF (RFC 7578, 4.4 by way of HTML's form submission).
+    const text = value.replaceAll("\r\n", "\n");
+    fields[name] = before === undefined ? text : [...(Array.isArray(before) ? before : [before]), text];
+  }
+  const fault =
+    shapeFault(fields, formShape) ??
+    shapeFault(
+      Object.values(files).map(({ name }) => name),
+      formShape,
+    );
+  if (fault) throw new Problem(422, "invalid", fault.message, [{ ...fault, path: fault.path || "body" }]);
+  return { fields, files };
+}

@@ -1,0 +1,271 @@
+"use client";
+// Forms on the Desk: a list of what came, and one of them to be read, answered and put aside.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Download } from "lucide-react";
+import { useDeferredValue, useState } from "react";
+import { type FormState, formStates } from "@/core/form/form";
+import { widgetsOfKind } from "@/core/widget/settings";
+import type { Gives } from "@/server/operations";
+import { useSite } from "@/studio/frame/site-context";
+import { useHeard } from "@/studio/frame/stream";
+import { ask } from "@/studio/kit/api";
+import {
+  Choice,
+  Loading,
+  MainButton,
+  PlainButton,
+  RefusalNote,
+  Row,
+  Segments,
+  State,
+  TextArea,
+  TextInput,
+  Title,
+} from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
+import { words as own } from "./words";
+
+const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+const tones = { new: "amber", answered: "moss", done: "moss" } as const;
+const size = (bytes: number) =>
+  new Intl.NumberFormat("en-GB", { style: "unit", unit: "kilobyte", maximumFractionDigits: 0 }).format(
+    Math.max(1, bytes / 1000),
+  );
+const stateOptions = formStates.map((state) => [state, own.states[state]] as const);
+
+type ListRow = Gives<"desk.forms">["rows"][number];
+
+export function Forms() {
+  const site = useSite();
+  const client = useQueryClient();
+  const [typed, setTyped] = useState("");
+  const words = useDeferredValue(typed.trim());
+  const [state, setState] = useState("");
+  const [widget, setWidget] = useState("");
+  const [open, setOpen] = useState<string | null>(null);
+  const filter = {
+    ...(state ? { state: state as FormState } : {}),
+    ...(widget ? { widget } : {}),
+    ...(words ? { words } : {}),
+  };
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ["forms", site.key, filter],
+    queryFn: ({ pageParam }) => ask("desk.forms", { site: site.key, ...filter, before: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.more,
+  });
+  useHeard("desk", ({ of }) => {
+    if (of === "form") void client.invalidateQueries({ queryKey: ["forms", site.key] });
+  });
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what={own.theForms} />;
+  const rows = data.pages.flatMap((page) => page.rows);
+  const filtered = Boolean(words || state || widget);
+  return (
+    <>
+      <Flex gap="8px" mb="10px" wrap="wrap" align="center">
+        <Box w="230px">
+          <TextInput aria-label={own.search} placeholder={own.search} value={typed} onChange={setTyped} />
+        </Box>
+        <Box w="150px">
+          <Choice
+            aria-label={own.state}
+            value={state}
+            onChange={setState}
+            options={[["", own.every], ...stateOptions]}
+          />
+        </Box>
+        <Box w="190px">
+          <Choice
+            aria-label={own.form}
+            value={widget}
+            onChange={setWidget}
+            options={[
+              ["", own.everyForm],
+              ...widgetsOfKind(site.widgets, "form").map((one) => [one.id, one.name] as const),
+            ]}
+          />
+        </Box>
+        <Text role="status" color="ink2">
+          {own.countsNew(data.pages[0]?.counts.new ?? 0)}
+        </Text>
+      </Flex>
+      {rows.length === 0 ? (
+        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
+          {filtered ? own.nothingFits : own.nothingYet}
+        </Text>
+      ) : (
+        <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
+          <Box
+            w={{ base: "100%", md: "400px" }}
+            flex="none"
+            overflowY="auto"
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="line"
+            maxH={{ base: "40vh", md: "none" }}
+          >
+            {rows.map((row) => (
+              <ListLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
+            ))}
+            {hasNextPage ? (
+              <Box p="12px">
+                <PlainButton loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                  {own.earlier}
+                </PlainButton>
+              </Box>
+            ) : null}
+          </Box>
+          <Box flex="1" minW="0" overflowY="auto" bg="white" borderWidth="1px" borderColor="line" p="22px">
+            {open ? <OneForm key={open} id={open} /> : <Text color="ink2">{own.choose}</Text>}
+          </Box>
+        </Flex>
+      )}
+    </>
+  );
+}
+
+function ListLine({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-current={open}
+      onClick={onOpen}
+      style={{
+        display: "block",
+        width: "100%",
+        textAlign: "left",
+        padding: "10px 14px",
+        borderBottom: "1px solid var(--chakra-colors-line)",
+        background: open ? "var(--chakra-colors-wash)" : "transparent",
+        cursor: "pointer",
+      }}
+    >
+      <Flex justify="space-between" gap="10px">
+        <Text fontWeight={row.state === "new" ? "700" : "500"} truncate>
+          {row.name || row.email || own.nobody}
+        </Text>
+        <Text color="ink2" whiteSpace="nowrap">
+          {when.format(new Date(row.at))}
+        </Text>
+      </Flex>
+      <Flex justify="space-between" gap="10px">
+        <Text truncate color="ink2">
+          {row.about}
+        </Text>
+        <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
+          {own.states[row.state]}
+        </Text>
+      </Flex>
+    </button>
+  );
+}
+
+function OneForm({ id }: { id: string }) {
+  const site = useSite();
+  const client = useQueryClient();
+  const { data, error } = useQuery({
+    queryKey: ["form", site.key, id],
+    queryFn: () => ask("desk.form", { site: site.key, answer: id }),
+  });
+  const [text, setText] = useState("");
+  const { refusal, busy, attempt } = useDeed();
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what={own.theForms} />;
+  const again = () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ["form", site.key, id] }),
+      client.invalidateQueries({ queryKey: ["forms", site.key] }),
+      client.invalidateQueries({ queryKey: ["mail", site.key] }),
+    ]);
+  const files = new Map(data.files.map((file) => [file.id, file]));
+  const formName = site.widgets.find((one) => one.id === data.widgetId)?.name ?? own.removedForm;
+  return (
+    <>
+      <Flex justify="space-between" gap="12px" align="flex-start" wrap="wrap">
+        <Box>
+          <Title level={2}>{data.name || data.email || own.nobody}</Title>
+          <Text color="ink2">{[data.email, formName].filter(Boolean).join(" · ")}</Text>
+          <Text color="ink2">{own.from(data.page, when.format(new Date(data.at)))}</Text>
+        </Box>
+        <Segments
+          label={own.markAs}
+          value={data.state}
+          onChange={(state) =>
+            attempt(async () => {
+              await ask("desk.formState", { site: site.key, answers: [id], state });
+              await again();
+            })
+          }
+          options={stateOptions}
+        />
+      </Flex>
+      <Box as="dl" mt="16px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="8px 16px">
+        {data.answers
+          .filter(({ words }) => words)
+          .map(({ key, label, words, file }) => {
+            const found = file ? files.get(file) : undefined;
+            return (
+              <Box key={key} display="contents">
+                <Text as="dt" color="ink2">
+                  {label}
+                </Text>
+                <Text as="dd" whiteSpace="pre-wrap" overflowWrap="anywhere">
+                  {found ? (
+                    <a href={`/api/sites/${site.key}/form-files/${found.id}`} download>
+                      <Flex as="span" align="center" gap="6px" textDecoration="underline">
+                        <Download size={14} /> {own.fileSize(found.name, size(found.bytes))}
+                      </Flex>
+                    </a>
+                  ) : (
+                    words
+                  )}
+                </Text>
+              </Box>
+            );
+          })}
+        {data.consent ? (
+          <>
+            <Text as="dt" color="ink2">
+              {own.agreed}
+            </Text>
+            <Text as="dd" color="ink2">
+              {data.consent}
+            </Text>
+          </>
+        ) : null}
+      </Box>
+      {data.reply ? (
+        <Box mt="16px" bg="sheet" borderWidth="1px" borderColor="line" p="12px">
+          <Text color="ink2">{own.sentAnswer(data.answeredAt ? when.format(new Date(data.answeredAt)) : "")}</Text>
+          <Text whiteSpace="pre-wrap">{data.reply}</Text>
+        </Box>
+      ) : null}
+      <Box mt="16px" borderTopWidth="1px" borderColor="line" pt="12px">
+        {data.email ? (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void attempt(async () => {
+                await ask("desk.answerForm", { site: site.key, answer: id, text });
+                setText("");
+                await again();
+              });
+            }}
+          >
+            <Row label={own.answer} stacked hint={own.answerHint(data.email)} error={refusal?.at("text")}>
+              {(ids) => <TextArea {...ids} rows={5} value={text} onChange={setText} />}
+            </Row>
+            <MainButton type="submit" loading={busy}>
+              {own.sendAnswer}
+            </MainButton>
+          </form>
+        ) : (
+          <Text color="ink2">{own.noAddress}</Text>
+        )}
+        <RefusalNote refusal={refusal} shownAt={["text"]} />
+      </Box>
+    </>
+  );
+}
