@@ -75,6 +75,47 @@ test("what is hidden stays in sight as a ghost that can be selected, and is hidd
   await saved(page);
 });
 
+test("what departs on phones is listed, for a block and for the page, and taken back in one step", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const heading = frame(page, "Phone").getByRole("heading", { level: 1 });
+  const before = await heading.evaluate((element) => getComputedStyle(element).fontSize);
+  await heading.click();
+  await page.keyboard.press("Escape");
+  await sheet(page).getByLabel("Size", { exact: true }).fill("1.5");
+  await sheet(page).getByLabel("Below", { exact: true }).fill("40");
+  await expect(heading).toHaveCSS("font-size", "25.5px");
+  await expect(sheet(page).getByRole("button", { name: /^Size: 1.5 rem$/ })).toBeVisible();
+  await sheet(page).getByRole("button", { name: "Take back: Below" }).click();
+  await expect(sheet(page).getByRole("button", { name: /^Below: / })).toHaveCount(0);
+  await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
+  await expect(sheet(page).getByRole("button", { name: "Heading · Size: 1.5 rem" })).toBeVisible();
+  await expectAccessible(page);
+  await sheet(page)
+    .getByRole("button", { name: /^Take (it|all \d+) back$/ })
+    .last()
+    .click();
+  await expect(heading).toHaveCSS("font-size", before);
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(heading).toHaveCSS("font-size", "25.5px");
+  await sheet(page).getByRole("button", { name: "Take back: Heading · Size" }).click();
+  await expect(heading).toHaveCSS("font-size", before);
+  await saved(page);
+});
+
+test("a phone number and an address in running text become links by one click, and one step back", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const words = frame(page, "Wide").locator("main .b-rich").first();
+  await words.click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type(" Ring +1 312 555 0100.");
+  await page.keyboard.press("Escape");
+  await sheet(page).getByRole("button", { name: "Link them" }).click();
+  await expect(words.getByRole("link", { name: "+1 312 555 0100" })).toHaveAttribute("href", "tel:+13125550100");
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(words.getByRole("link", { name: "+1 312 555 0100" })).toHaveCount(0);
+  await saved(page);
+});
+
 test("zoom, folded panels and the width are kept over pages; the frames scroll together", async ({ page }) => {
   await openPage(page, "wrenfield");
   await page.getByLabel("Zoom").selectOption("75");

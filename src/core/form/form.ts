@@ -51,6 +51,8 @@ export const newForm: Form = {
   thanks: { kind: "words", title: "Thank you", text: "It has arrived. We answer within two working days." },
   mailed: true,
   ...freshOpening,
+  // It stands in the page, or is asked for: nobody is stopped on their way by a form.
+  triggers: [],
   surface: "paper",
 };
 

@@ -1,5 +1,6 @@
 // The composer's state outside React: the documents in view, what is selected, undo and redo, who else is here.
 import { nanoid } from "nanoid";
+import { type Departure, takeBack } from "@/core/page/departures";
 import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
 import { spliceBetween } from "@/core/page/edits/line";
 import { stepsBetween } from "@/core/page/edits/steps";
@@ -18,7 +19,9 @@ import {
 } from "@/core/page/history";
 import { heldBy, kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
-import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import { countLoose, withLinks } from "@/core/page/loose";
+import { everyNode, findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import type { RichDoc } from "@/core/page/richtext";
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { askQuietly } from "@/studio/kit/api";
@@ -334,6 +337,43 @@ export class Composer {
     const fits = result && JSON.stringify(findNode(result.page, node)?.content[field]) === JSON.stringify(after);
     const edit = fits ? own : stepsBetween(node, field, block.content[field], after);
     return edit ? this.edit(document, [edit], typing) : null;
+  }
+
+  /** Takes departures back, as one step a document. */
+  takeBack(departures: readonly Departure[]) {
+    const documents = new Map<string, Departure[]>();
+    for (const one of departures) {
+      const document = this.documentOf(one.node);
+      if (document) documents.set(document, [...(documents.get(document) ?? []), one]);
+    }
+    for (const [document, list] of documents) this.edit(document, takeBack(list));
+  }
+
+  /** Running text of the open documents, with how many numbers and addresses in it are no links yet. */
+  loose(
+    node: string | null = null,
+  ): readonly { readonly node: string; readonly field: string; readonly count: number }[] {
+    return this.syncs.flatMap(({ page }) =>
+      [...everyNode(page)].flatMap((one) =>
+        Object.keys(kinds[one.kind].words).flatMap((field) => {
+          if ((node !== null && one.id !== node) || wordsForm(one, field) !== "rich") return [];
+          const count = countLoose(one.content[field] as RichDoc);
+          return count ? [{ node: one.id, field, count }] : [];
+        }),
+      ),
+    );
+  }
+
+  /** Links every loose number and address: of one block, or of the page with header and footer. One step a document. */
+  linkLoose(node: string | null = null) {
+    const edits = new Map<string, Edit[]>();
+    for (const { node: id, field } of this.loose(node)) {
+      const document = this.documentOf(id);
+      const doc = this.node(id)?.content[field] as RichDoc | undefined;
+      const edit = document && doc ? stepsBetween(id, field, doc, withLinks(doc)) : null;
+      if (document && edit) edits.set(document, [...(edits.get(document) ?? []), edit]);
+    }
+    for (const [document, list] of edits) this.edit(document, list);
   }
 
   /** Adds a line to a list behind `after` (null: at the front; undefined: at the end); answers its id. */

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
 import { linkProblems, linkRefs } from "../link";
+import { mailAround } from "../loose";
 import {
   type Inline,
   linksIn,
@@ -26,21 +27,6 @@ function marked(html: string, mark: Mark, context: RenderContext): string {
   if (href.startsWith("widget:")) return context.pressable(href, ' class="b-inline"', html);
   const address = context.href(href);
   return address === null ? html : `<a href="${address}">${html}</a>`;
-}
-
-const localLetter = /[\w.%+-]/;
-const domainLetter = /[a-zA-Z0-9.-]/;
-
-/** Where the mail address around an "@" begins and ends, or null when there is none. Lengths after RFC 5321, 4.5.3.1. */
-function mailAround(text: string, at: number): { from: number; to: number } | null {
-  let from = at;
-  while (from > 0 && at - from < 64 && localLetter.test(text[from - 1] as string)) from--;
-  let to = at + 1;
-  while (to < text.length && to - at < 254 && domainLetter.test(text[to] as string)) to++;
-  // A full stop or dash behind it is the sentence's.
-  while (to > at + 1 && /[.-]/.test(text[to - 1] as string)) to--;
-  const dot = text.indexOf(".", at + 1);
-  return from < at && dot > at + 1 && dot < to - 1 ? { from, to } : null;
 }
 
 /** Text with its mail addresses as links: a visitor expects to write by pressing one. */

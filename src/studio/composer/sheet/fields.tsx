@@ -1,14 +1,15 @@
 "use client";
 // What the selected block says: its kind's fields, each drawn by the control it names.
-import { Box, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ComponentType } from "react";
 import type { Icon } from "@/core/page/icon";
 import type { FieldControlKind } from "@/core/page/kind";
 import { kinds } from "@/core/page/kinds";
+import { countLoose } from "@/core/page/loose";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
-import { Group, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { Group, QuietButton, Row, State, TextInput, Tick } from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { PictureChoice } from "../picture-choice";
 import type { Composer } from "../store";
@@ -68,9 +69,15 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
       onChange={(on) => composer.setContent(node.id, field.name, on || !field.optional ? on : undefined)}
     />
   ),
-  onPage: ({ node, field }) => (
-    <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content[field.name] as RichDoc).length)}</Text>
-  ),
+  onPage: ({ composer, node, field }) => {
+    const loose = countLoose(node.content[field.name] as RichDoc);
+    return (
+      <>
+        <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content[field.name] as RichDoc).length)}</Text>
+        {loose ? <LooseLinks composer={composer} node={node.id} here={loose} /> : null}
+      </>
+    );
+  },
   picture: ({ composer, node, field }) => {
     const value = (node.content[field.name] as string | null | undefined) ?? null;
     const { none, clears = {} } = field.control;
@@ -120,6 +127,20 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   widget: WidgetField,
   lines: LinesField,
 };
+
+/** Numbers and addresses without a link: those of this block, or all of the page, by one click. */
+function LooseLinks({ composer, node, here }: { composer: Composer; node: string; here: number }) {
+  const all = composer.loose().reduce((sum, { count }) => sum + count, 0);
+  return (
+    <Box my="8px">
+      <State tone="amber">{own.looseHere(here)}</State>
+      <Flex gap="6px" wrap="wrap">
+        <QuietButton onClick={() => composer.linkLoose(node)}>{own.linkThem}</QuietButton>
+        {all > here ? <QuietButton onClick={() => composer.linkLoose()}>{own.linkAll(all)}</QuietButton> : null}
+      </Flex>
+    </Box>
+  );
+}
 
 /** The one picture of a block needs no label above it. */
 const pictureLabel = own.picture;

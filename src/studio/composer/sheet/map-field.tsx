@@ -129,8 +129,8 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
               key={id}
               d={pathData(points)}
               fill="none"
-              stroke={id === chosen ? "var(--chakra-colors-mark)" : "var(--chakra-colors-drawnBold)"}
-              strokeOpacity={id === chosen ? 0.9 : 0.5}
+              stroke={id === chosen ? "var(--chakra-colors-mark)" : "var(--chakra-colors-ink2)"}
+              strokeOpacity={id === chosen ? 0.55 : 0.28}
               strokeWidth={sort === "river" ? 26 : sort === "street" ? 12 : 5}
               strokeDasharray={sort === "rail" || sort === "path" ? "8 6" : undefined}
               strokeLinecap="round"

@@ -11,6 +11,7 @@ import type { Measured } from "@/studio/stage/editable-frame";
 import { blockTitle } from "@/studio/stage/names";
 import type { Composer, ComposerView } from "../store";
 import { words as own } from "../words";
+import { Departures } from "./departures";
 import { Fields } from "./fields";
 import { Looks } from "./looks";
 
@@ -42,9 +43,10 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         <Text mt="8px" color="ink2">
           {own.clickBlockPageOr}
         </Text>
-        <Text mt="8px" color="ink2">
+        <Text mt="8px" mb="16px" color="ink2">
           {own.pressKeys}
         </Text>
+        {composer.mayLayout ? <Departures composer={composer} root={view.page} /> : null}
       </Box>
     );
   const path = composer.path(node.id).slice(1, -1);
@@ -96,6 +98,7 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
             {own.lookBelowHoldsAt} <b>{scope.bold}</b>. {scope.rest}
           </Text>
           <Looks composer={composer} node={node} width={selection.width} />
+          <Departures composer={composer} root={node} />
         </>
       ) : (
         <Text mt="10px" color="ink2">
