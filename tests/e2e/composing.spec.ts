@@ -102,6 +102,38 @@ test("what departs on phones is listed, for a block and for the page, and taken 
   await saved(page);
 });
 
+test("a frame is made as wide as one wants, by its edge and by the arrow keys; the width says for whom a change holds", async ({
+  page,
+}) => {
+  await openPage(page, "wrenfield");
+  await page.keyboard.press("t");
+  await expect(frame(page, "Phone").locator("main")).toHaveCount(0);
+  const edge = page.getByRole("separator", { name: /^Width of the frame/ });
+  await edge.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByText(/^1200 px · shown at/)).toBeVisible();
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect(page.getByText(/^1199 px · shown at/)).toBeVisible();
+  const box = await edge.boundingBox();
+  if (!box) throw new Error("The edge has no place");
+  await page.mouse.move(box.x + 12, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + box.height / 2, { steps: 6 });
+  await expect(edge.getByText(/ px$/)).toBeVisible();
+  await page.mouse.move(5, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText(/^320 px · shown at/)).toBeVisible();
+  await expect(edge).toHaveAttribute("aria-valuenow", "320");
+  await frame(page, "Phone").locator("main h1").first().click();
+  await expect(sheet(page).getByText("phones only")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.reload();
+  await expect(page.getByText(/^320 px · shown at/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "1180" }).click();
+  await page.keyboard.press("t");
+});
+
 test("a phone number and an address in running text become links by one click, and one step back", async ({ page }) => {
   await openPage(page, "oddlane");
   const words = frame(page, "Wide").locator("main .b-rich").first();

@@ -91,6 +91,11 @@ const lookValues: Partial<Record<LookField, fc.Arbitrary<unknown>>> = {
   gap: fc.integer({ min: 0, max: 160 }),
   split: fc.constantFrom("1:1", "2:1", "stacked"),
   hidden: fc.boolean(),
+  tall: fc.boolean(),
+  sticky: fc.boolean(),
+  order: fc.constantFrom("first", "last"),
+  columns: fc.integer({ min: 1, max: 8 }),
+  height: fc.integer({ min: 0, max: 1200 }),
 };
 
 let nextId = 0;

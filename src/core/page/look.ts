@@ -31,6 +31,12 @@ export interface Look {
   readonly columns?: number;
   /** Height in px. */
   readonly height?: number;
+  /** At least as high as the window. */
+  readonly tall?: boolean;
+  /** Stays in view while what stands beside it scrolls by. */
+  readonly sticky?: boolean;
+  /** Before or behind what it stands beside, whatever its place. */
+  readonly order?: "first" | "last";
   /** Width to height of a picture. */
   readonly ratio?: "natural" | "1:1" | "4:3" | "3:2" | "16:9" | "3:4";
   readonly corners?: "brand" | "square" | "round";
@@ -191,6 +197,29 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     control: { kind: "number", unit: "px", step: 4, min: 0, max: 1200 },
     schema: Joi.number().min(0).max(1200).precision(2),
     css: (value: number) => `--height:${value}px`,
+  },
+  tall: {
+    label: "Window",
+    group: "Arrangement",
+    control: { kind: "flag", says: "At least as high as the window" },
+    schema: Joi.boolean(),
+    // The small viewport: what a phone's own bars cover does not count.
+    css: (value: boolean) => `--tall:${value ? "100svh" : "auto"}`,
+  },
+  sticky: {
+    label: "Scrolling",
+    group: "Arrangement",
+    control: { kind: "flag", says: "Stays in view beside what scrolls" },
+    schema: Joi.boolean(),
+    // Under each other a column has no room to stay in, and scrolls along.
+    css: (value: boolean) => (value ? "position:sticky;top:24px;align-self:start" : "position:static;align-self:auto"),
+  },
+  order: {
+    label: "Order",
+    group: "Arrangement",
+    control: choice(["", "as it stands"], ["first", "before the others"], ["last", "behind the others"]),
+    schema: oneOf("first", "last"),
+    css: (value: "first" | "last") => `order:${value === "first" ? -1 : 1}`,
   },
   place: {
     label: "Upright",

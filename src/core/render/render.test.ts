@@ -135,6 +135,26 @@ test("a link that opens a widget is a button, wherever it stands; one to a widge
   expect(gone.html).toContain('<a class="b-button">Letter</a>');
 });
 
+test("a section as high as the window, a column that stays in view, a picture that comes first on phones", () => {
+  const { css } = render(
+    b.page(
+      b.section(
+        "x",
+        { tall: true },
+        b.columns(
+          {},
+          b.stack({ sticky: true }, b.heading(1, "A")),
+          b.stack({ base: {}, phone: { order: "first" } }, b.picture(null, "")),
+        ),
+      ),
+    ),
+  );
+  const [wide, phone] = css.split(/@media\(max-width:600px\)\{(?=\.l)/);
+  expect(wide).toContain("{--tall:100svh}");
+  expect(wide).toContain("{position:sticky;top:24px;align-self:start}");
+  expect(phone).toContain("{order:-1}");
+});
+
 test("a picture for dark grounds is shown there, by the ground it really stands on", () => {
   const { css } = render(b.page(b.section("x", { surface: "ink" }, b.heading(2, "A"))));
   expect(css).toContain("--dark-ink:block;--light-ink:none");

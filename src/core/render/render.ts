@@ -90,7 +90,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 const wholeWidth: Required<Room> = { part: 1, phonePart: 1, limitRem: null };
 
@@ -118,6 +118,10 @@ function sizesOf({ part, phonePart, limitRem }: Required<Room>): string {
   if (limitRem === null) return `${phone}, ${share(part)}`;
   return `${phone}, (max-width:${limitRem * 16}px) ${share(part)}, ${Math.round(part * limitRem * 16)}px`;
 }
+
+/** A link without an address, which has no role and so takes no name. */
+const nowhere = (attributes: string, inner: string) =>
+  `<a${attributes.replace(/ aria-label="[^"]*"/, "")}>${inner}</a>`;
 
 const emptyMedia: RenderedPicture | null = null;
 
@@ -241,12 +245,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const read = link === undefined ? null : readLink(link);
       if (read?.to !== "widget") {
         const href = link === undefined ? null : context.href(link);
-        return `<a${attributes}${href === null ? "" : ` href="${href}"`}>${inner}</a>`;
+        return href === null ? nowhere(attributes, inner) : `<a${attributes} href="${href}">${inner}</a>`;
       }
       const widget = usedWidget(read.widget);
       return widget
         ? openerHtml(attributes, kindOf(widget as { kind: WidgetKindName }).opens(widget as never, context), inner)
-        : `<a${attributes}>${inner}</a>`;
+        : nowhere(attributes, inner);
     },
     script(name) {
       note(scripts, name);

@@ -248,6 +248,11 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const phoneRoom = sideBySide ? Math.min(390 * phoneScale, room * 0.45) : 0;
   const wideRoom = room - phoneRoom - (sideBySide ? 22 : 0);
   const mainScale = zoom === "fit" ? Math.min(1, wideRoom / mainWidth) : zoom / 100;
+  const edge = {
+    centred: !sideBySide,
+    // Two frames need the wide one to be one.
+    onWidth: (px: number) => choose({ widthPx: sideBySide ? Math.max(px, 820) : px }),
+  };
   const frame = { rendered: renderNow(), renderNow, renderer, composer, view, onKey, onMeasured: setMeasured };
 
   return (
@@ -413,7 +418,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             {stageSize.width > 0 ? (
               <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
                 <EditableFrame
-                  key={`main${mainWidth}`}
+                  key="main"
                   {...frame}
                   name={
                     mainWidth > 900
@@ -423,6 +428,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                         : words.frameNames.phone
                   }
                   widthPx={mainWidth}
+                  edge={edge}
                   roomPx={wideRoom}
                   scale={mainScale}
                   scope={mainScope}

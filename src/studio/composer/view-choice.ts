@@ -2,6 +2,12 @@
 import { useSyncExternalStore } from "react";
 
 export const frameWidths = [390, 560, 820, 1180, 1440] as const;
+/** The narrowest and the widest that a frame can be made. */
+export const narrowestPx = 320;
+export const widestPx = 1920;
+/** A width that a frame can have, nearest to the one that is asked for. */
+export const frameWidth = (px: number): number => Math.round(Math.max(narrowestPx, Math.min(widestPx, px)));
+
 export const zooms = ["fit", 50, 75, 100] as const;
 export type Zoom = (typeof zooms)[number];
 
@@ -23,7 +29,11 @@ function read(): ViewChoice {
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<ViewChoice>;
     const known =
-      frameWidths.includes(kept.widthPx as never) && zooms.includes(kept.zoom as never) ? { ...first, ...kept } : first;
+      typeof kept.widthPx === "number" &&
+      frameWidth(kept.widthPx) === kept.widthPx &&
+      zooms.includes(kept.zoom as never)
+        ? { ...first, ...kept }
+        : first;
     choice = known;
   } catch {
     choice = first;

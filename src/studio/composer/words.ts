@@ -208,6 +208,8 @@ export const words = {
   takeAllBack: (count: number) => (count === 1 ? "Take it back" : `Take all ${count} back`),
   takeBackOne: (name: string) => `Take back: ${name}`,
   moreDepartures: (count: number) => `and ${count} more`,
+  frameEdge: "Width of the frame (arrow keys)",
+  pixelsWide: (px: number) => `${px} px`,
   subject: "Subject",
   place: "Place",
   topOfPage: "the top of the page",

@@ -7,6 +7,7 @@ import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
+import { FrameEdge } from "./frame-edge";
 import { blockTitle } from "./names";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
@@ -50,6 +51,8 @@ export interface EditableFrameProps {
   readonly rounded?: boolean;
   /** How wide it may be on the screen, in px: a wider frame scrolls in it. */
   readonly roomPx: number;
+  /** How its edge is moved; absent for a frame of a fixed width. */
+  readonly edge?: { readonly centred: boolean; onWidth(widthPx: number): void };
   /** Given what scrolls once it is there, and null when it goes. */
   onPane?(pane: Pane | null): void;
   onScrolled?(): void;
@@ -171,6 +174,7 @@ export function EditableFrame(props: EditableFrameProps) {
     onPane,
     onScrolled,
     editRef,
+    edge,
   } = props;
   const paneRef = useRef<HTMLDivElement>(null);
   const stageRef = useRef<StageState | null>(null);
@@ -385,7 +389,7 @@ export function EditableFrame(props: EditableFrameProps) {
   const block = selected ? composer.node(selected) : null;
   const shownPx = Math.min(roomPx, widthPx * scale);
   return (
-    <Flex direction="column" flex="none" h="100%" minH="0" w={`${shownPx}px`}>
+    <Flex direction="column" flex="none" h="100%" minH="0" w={`${shownPx}px`} position="relative">
       <Flex fontSize="small" h="26px" flex="none" align="center" gap="8px" whiteSpace="nowrap">
         <Text fontWeight="700">{name}</Text>
         <Text color="ink2">{words.frameSize(widthPx, Math.round(scale * 100))}</Text>
@@ -440,6 +444,7 @@ export function EditableFrame(props: EditableFrameProps) {
           ) : null}
         </Box>
       </Box>
+      {edge ? <FrameEdge widthPx={widthPx} scale={scale} {...edge} /> : null}
     </Flex>
   );
 }

@@ -19,7 +19,7 @@ export const card: KindDefinition = defineKind<CardContent>({
   pressed: true,
   holds: "flow",
   startsWith: ["picture", "heading", "richText"],
-  looks: ["surface", "inset", "gap", "edge", "corners", "align", "above", "below", "hidden"],
+  looks: ["surface", "inset", "gap", "edge", "corners", "align", "order", "above", "below", "hidden"],
   words: { words: "line" },
   fieldsTitle: "The whole card",
   fields: [

@@ -76,7 +76,7 @@ export const gallery: KindDefinition = defineKind<GalleryContent>({
   }),
   group: "Pictures",
   inFlow: true,
-  looks: ["columns", "height", "ratio", "gap", "corners", "above", "below", "hidden"],
+  looks: ["columns", "height", "ratio", "gap", "corners", "order", "above", "below", "hidden"],
   words: { items: { parts: { media: "value", alt: "line", caption: "line" } } },
   fields: [
     {

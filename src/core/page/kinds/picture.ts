@@ -34,7 +34,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   group: "Pictures",
   inFlow: true,
   pressed: true,
-  looks: ["ratio", "corners", "above", "below", "hidden"],
+  looks: ["ratio", "corners", "order", "above", "below", "hidden"],
   words: { media: "value", alt: "line", decorative: "value", caption: "line" },
   fields: [
     { name: "media", label: "Picture", control: { kind: "picture", clears: { alt: "", decorative: undefined } } },

@@ -22,7 +22,7 @@ export const section: KindDefinition = defineKind<SectionContent>({
   }),
   fresh: () => ({ name: "Section" }),
   holds: "flow",
-  looks: ["surface", "above", "below", "width", "gap", "align", "hidden"],
+  looks: ["surface", "above", "below", "width", "gap", "align", "tall", "hidden"],
   words: {},
   fields: [
     { name: "name", label: "Name", control: { kind: "line" }, layout: true },
@@ -38,7 +38,7 @@ export const section: KindDefinition = defineKind<SectionContent>({
   title: (content) => content.name,
   // Its id is its anchor.
   ownsId: true,
-  css: ".b-section{padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-in{--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}",
+  css: ".b-section{padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:var(--tall,auto);display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}",
   render: (node, content, context) =>
     `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}><div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div>${context.takeBehind()}</section>`,
 });
