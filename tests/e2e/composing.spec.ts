@@ -134,6 +134,25 @@ test("a frame is made as wide as one wants, by its edge and by the arrow keys; t
   await page.keyboard.press("t");
 });
 
+test("the looks of one block are copied and put on another, in one step", async ({ page }) => {
+  await openPage(page, "oddlane");
+  const heading = frame(page, "Wide").locator("main h2").first();
+  await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
+  await page.keyboard.press("Escape");
+  await sheet(page).getByLabel("Size", { exact: true }).fill("4");
+  await page.getByRole("region", { name: "Wide frame" }).focus();
+  await page.keyboard.press("Control+Alt+c");
+  const before = await heading.evaluate((element) => getComputedStyle(element).fontSize);
+  await heading.click();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+Alt+v");
+  await expect(heading).toHaveCSS("font-size", "68px");
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await expect(heading).toHaveCSS("font-size", before);
+  await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  await saved(page);
+});
+
 test("a phone number and an address in running text become links by one click, and one step back", async ({ page }) => {
   await openPage(page, "oddlane");
   const words = frame(page, "Wide").locator("main .b-rich").first();

@@ -188,7 +188,7 @@ test("running text: bold, a list and a link, made on the page", async ({ page })
   await page.keyboard.press("Control+A");
   await page.getByRole("toolbar", { name: "Words" }).getByRole("button", { name: "Bold" }).click();
   await page.getByRole("toolbar", { name: "Words" }).getByRole("button", { name: "Link (Ctrl+K)" }).click();
-  await page.getByLabel("Page", { exact: true }).selectOption({ label: "Visit" });
+  await page.getByRole("toolbar", { name: "Words" }).getByLabel("Leads to").selectOption({ label: "Visit" });
   await page.keyboard.press("Escape");
   await expect(frame(page, "Phone").locator(".b-rich a strong, .b-rich strong a").first()).toHaveText("Ring the bell");
   await saved(page);

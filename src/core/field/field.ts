@@ -12,6 +12,17 @@ export interface Field {
   readonly options?: readonly string[];
 }
 
+/** What is said around the fields. */
+export interface SpokenWords {
+  readonly title: string;
+  readonly text: string;
+  readonly button: string;
+  /** Name of the close mark, read by screen readers and shown where the mark is a word. */
+  readonly close: string;
+  /** What one agrees to by sending it; shown under the fields and kept with what was sent. */
+  readonly consent: string;
+}
+
 interface FieldSort {
   /** Name in the interface. */
   readonly label: string;

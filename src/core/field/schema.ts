@@ -2,7 +2,20 @@
 import Joi from "joi";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { dateSchema } from "@/core/time/schema";
-import { chooses, type Field, type FieldKind } from "./field";
+import { chooses, type Field, type FieldKind, type SpokenWords } from "./field";
+
+/** A few words that have to be there. */
+export const neededWords = (most: number) =>
+  Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
+
+/** What is said around the fields. */
+export const spokenSchema: Joi.ObjectSchema<SpokenWords> = Joi.object<SpokenWords>({
+  title: neededWords(120),
+  text: Joi.string().allow("").max(1000).required(),
+  button: neededWords(40),
+  close: neededWords(40),
+  consent: Joi.string().allow("").max(600).required(),
+});
 
 /** Settings of one field, of these sorts. */
 export const fieldSchema = (kinds: readonly FieldKind[]): Joi.ObjectSchema<Field> =>
@@ -14,7 +27,7 @@ export const fieldSchema = (kinds: readonly FieldKind[]): Joi.ObjectSchema<Field
     kind: Joi.string()
       .valid(...kinds)
       .required(),
-    label: Joi.string().trim().min(1).max(120).required().messages({ "string.empty": "This needs a few words." }),
+    label: neededWords(120),
     hint: Joi.string().allow("").max(200),
     required: Joi.boolean().required(),
     options: Joi.array().items(Joi.string().trim().min(1).max(80)).min(2).max(20).unique(),

@@ -1,18 +1,8 @@
 // A form: what it says and asks, and what follows when somebody has sent it.
 import type { Surface } from "@/core/brand/brand";
-import type { Field } from "@/core/field/field";
+import type { Field, SpokenWords } from "@/core/field/field";
 import { freshOpening, type Opening } from "@/core/opening/opening";
 import type { Thanks } from "@/core/popup/popup";
-
-export interface FormWords {
-  readonly title: string;
-  readonly text: string;
-  readonly button: string;
-  /** Name of the mark that closes it where it opens over the page. */
-  readonly close: string;
-  /** What one agrees to by sending it; kept with every answer. */
-  readonly consent: string;
-}
 
 /** The letter that tells a sender that their form has arrived. */
 export interface FormLetter {
@@ -23,7 +13,7 @@ export interface FormLetter {
 
 export interface Form extends Opening {
   readonly enabled: boolean;
-  readonly words: FormWords;
+  readonly words: SpokenWords;
   readonly fields: readonly Field[];
   readonly thanks: Thanks;
   /** Whether each form is mailed to the site's own address. */

@@ -2,23 +2,14 @@
 import Joi from "joi";
 import { surfaces } from "@/core/brand/brand";
 import { type Field, fieldKinds } from "@/core/field/field";
-import { fieldSchema } from "@/core/field/schema";
+import { fieldSchema, neededWords, spokenSchema } from "@/core/field/schema";
 import { oneOf, openingFields } from "@/core/opening/schema";
 import { thanksSchema } from "@/core/popup/schema";
 import type { Form } from "./form";
 
-const words = (most: number) =>
-  Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
-
 export const formSchema: Joi.ObjectSchema<Form> = Joi.object<Form>({
   enabled: Joi.boolean().required(),
-  words: Joi.object({
-    title: words(120),
-    text: Joi.string().allow("").max(1000).required(),
-    button: words(40),
-    close: words(40),
-    consent: Joi.string().allow("").max(600).required(),
-  }).required(),
+  words: spokenSchema.required(),
   fields: Joi.array()
     .items(fieldSchema(fieldKinds))
     .min(1)
@@ -36,7 +27,7 @@ export const formSchema: Joi.ObjectSchema<Form> = Joi.object<Form>({
     }),
   thanks: thanksSchema.required(),
   mailed: Joi.boolean().required(),
-  confirmation: Joi.object({ subject: words(120), text: words(2000) }),
+  confirmation: Joi.object({ subject: neededWords(120), text: neededWords(2000) }),
   ...openingFields,
   surface: oneOf(...surfaces),
 })

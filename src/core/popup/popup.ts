@@ -1,6 +1,6 @@
 // A signup popup: what it says, when and for whom it opens, how it looks.
 import type { ColourRole, Surface } from "@/core/brand/brand";
-import type { Field } from "@/core/field/field";
+import type { Field, SpokenWords } from "@/core/field/field";
 import { freshOpening, type Opening } from "@/core/opening/opening";
 
 export type PopupDesign = "card" | "note" | "bar" | "sheet";
@@ -16,16 +16,6 @@ export const popupFieldKinds = ["email", "name", "choice", "tick"] as const;
 
 export interface PopupField extends Field {
   readonly kind: (typeof popupFieldKinds)[number];
-}
-
-export interface PopupWords {
-  readonly title: string;
-  readonly text: string;
-  readonly button: string;
-  /** Name of the close mark, read by screen readers and shown by the word shape. */
-  readonly close: string;
-  /** What the visitor agrees to by signing up; shown under the fields and kept with the signup. */
-  readonly consent: string;
 }
 
 export interface PopupLetter {
@@ -57,7 +47,7 @@ export interface PopupLook {
 export interface Popup extends Opening {
   readonly enabled: boolean;
   readonly design: PopupDesign;
-  readonly words: PopupWords;
+  readonly words: SpokenWords;
   readonly picture: { readonly media: string; readonly alt: string } | null;
   readonly fields: readonly PopupField[];
   readonly thanks: Thanks;

@@ -1,9 +1,10 @@
 // A popup as a released page carries it: links, pictures and zones resolved, nothing the studio alone needs.
-import type { PopupDesign, PopupField, PopupLook, PopupWords } from "./popup";
+import type { SpokenWords } from "@/core/field/field";
+import type { PopupDesign, PopupField, PopupLook } from "./popup";
 
 export interface ReleasedPopup {
   readonly design: PopupDesign;
-  readonly words: PopupWords;
+  readonly words: SpokenWords;
   readonly fields: readonly PopupField[];
   readonly look: PopupLook;
   readonly picture: {

@@ -1,16 +1,14 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
-import { fieldSchema } from "@/core/field/schema";
+import { fieldSchema, neededWords, spokenSchema } from "@/core/field/schema";
 import { oneOf, openingFields } from "@/core/opening/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { type Popup, type PopupField, popupDesigns, popupFieldKinds, type Thanks } from "./popup";
 
-const words = (most: number) =>
-  Joi.string().trim().min(1).max(most).required().messages({ "string.empty": "This needs a few words." });
 export const thanksSchema: Joi.ObjectSchema<Thanks> = Joi.object<Thanks>({ kind: oneOf("words", "page") })
   .when(Joi.object({ kind: Joi.valid("words") }).unknown(), {
-    then: Joi.object({ title: words(120), text: Joi.string().allow("").max(600).required() }),
+    then: Joi.object({ title: neededWords(120), text: Joi.string().allow("").max(600).required() }),
   })
   .when(Joi.object({ kind: Joi.valid("page") }).unknown(), {
     then: Joi.object({
@@ -24,13 +22,7 @@ export const thanksSchema: Joi.ObjectSchema<Thanks> = Joi.object<Thanks>({ kind:
 export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
   enabled: Joi.boolean().required(),
   design: oneOf(...Object.keys(popupDesigns)),
-  words: Joi.object({
-    title: words(120),
-    text: Joi.string().allow("").max(1000).required(),
-    button: words(40),
-    close: words(40),
-    consent: Joi.string().allow("").max(600).required(),
-  }).required(),
+  words: spokenSchema.required(),
   picture: Joi.object({ media: mediaHash.required(), alt: Joi.string().allow("").max(400).required() })
     .allow(null)
     .required(),
@@ -50,7 +42,7 @@ export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
     }),
   thanks: thanksSchema.required(),
   confirmByMail: Joi.boolean().required(),
-  letter: Joi.object({ subject: words(120), text: words(2000), button: words(60) }),
+  letter: Joi.object({ subject: neededWords(120), text: neededWords(2000), button: neededWords(60) }),
   ...openingFields,
   look: Joi.object({
     surface: oneOf(...surfaces),

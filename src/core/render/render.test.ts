@@ -1,6 +1,8 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { HtmlValidate } from "html-validate";
+import { chooses, type Field, fieldKinds } from "@/core/field/field";
+import { newForm } from "@/core/form/form";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
@@ -126,6 +128,32 @@ test("what blocks need comes with the page and nothing else: scripts, and what s
       {},
     ],
   });
+});
+
+test("a form with every sort of field is a valid form in the page, twice too, and its rules come with it", async () => {
+  const fields = fieldKinds.map(
+    (kind): Field => ({
+      key: `f_${kind}`,
+      kind,
+      label: `Say <${kind}>`,
+      hint: kind === "text" ? "As you like" : "",
+      required: kind === "email" || kind === "tick",
+      ...(chooses(kind) ? { options: ["ash & oak", "celadon"] } : {}),
+    }),
+  );
+  const asked = { id: "asked", kind: "form" as const, name: "Ask", settings: { ...newForm, fields } };
+  const placed = () => b.node("widget", { widget: "asked", as: "flow", text: "" });
+  const rendered = renderPage(
+    { ...frame, widgets: [...frame.widgets, asked] },
+    home,
+    b.page(b.section("x", {}, b.heading(1, "A"), placed(), placed())),
+    options,
+  );
+  await expectValid(whole(rendered));
+  expect(rendered.needs).toContain("asked");
+  expect(rendered.css).toContain(".w-form{");
+  expect(rendered.html.match(/<form class="w-form"/g)).toHaveLength(2);
+  expect(rendered.html).not.toContain("Say <text>");
 });
 
 test("a link that opens a widget is a button, wherever it stands; one to a widget that is gone is no trap", () => {

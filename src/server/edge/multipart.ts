@@ -5,8 +5,8 @@ import { Problem } from "../problem";
 import type { FormBody } from "./endpoint";
 import { largestForm, readBody } from "./request";
 
-/** One form may bring as many files as have room in this, in bytes. */
-const largestMultipart = 2 * largestAnswerFile + largestForm;
+/** What a form may bring in all, in bytes: one file of the largest, or several small ones. */
+const largestMultipart = largestAnswerFile + (2 << 20) + largestForm;
 /** Large forms that are read at once in a process: each lies in its memory. */
 const atOnce = 6;
 const retrySeconds = 5;

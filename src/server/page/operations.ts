@@ -2,6 +2,7 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Edit } from "@/core/page/edit";
+import { linkingEdits, looseOn } from "@/core/page/linking";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
@@ -13,7 +14,7 @@ import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { pageMoved, takePath } from "./addresses";
-import { type EditBatch, lineSince, saveBatch } from "./edits";
+import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
 import { leavePage, othersAt } from "./presence";
 
 const page = idSchema.required();
@@ -112,6 +113,34 @@ export const pageOperations = {
   "pages.places": siteOperation("site.read", { page }, async (call, input: { page: string }) => ({
     places: placesOn((await pageRow(call.context.db, call.site.id, input.page)).body),
   })),
+  /** Numbers and addresses in running text become links, on every page: by edits at the end of each line. */
+  "pages.linkLoose": siteOperation(
+    "words.write",
+    {},
+    async (call) => {
+      const { db } = call.context;
+      const mine = and(eq(documents.siteId, call.site.id), isNull(documents.removedAt));
+      const told = { links: 0, pages: 0 };
+      for (const { id } of await db.select({ id: documents.id }).from(documents).where(mine)) {
+        const links = await inTransaction(db, async (tx) => {
+          const [row] = await tx
+            .select({ body: documents.body, revision: documents.revision })
+            .from(documents)
+            .where(and(mine, eq(documents.id, id)))
+            .for("update");
+          const body = row && withLineIds(row.body);
+          const edits = body ? linkingEdits(body) : [];
+          if (!row || !body || !edits.length) return 0;
+          await storeBatch(tx, call, { document: id, batch: call.context.newId(), base: row.revision, edits });
+          return looseOn(body).reduce((sum, { count }) => sum + count, 0);
+        });
+        told.links += links;
+        if (links) told.pages += 1;
+      }
+      return told;
+    },
+    { whole: "pages.linkLoose" },
+  ),
   "pages.edit": siteOperation(
     "words.write",
     {

@@ -1,6 +1,7 @@
 import { eq } from "drizzle-orm";
 import type { Edit } from "@/core/page/edit";
 import { everyNode, findNode, type PageNode } from "@/core/page/node";
+import { linksIn, paragraphs, type RichDoc } from "@/core/page/richtext";
 import { documents, presences } from "@/data/page/tables";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import type { SavedBatch } from "./edits";
@@ -207,4 +208,27 @@ describe("pages", () => {
       ask("pages.change", { page: "home", title: "Home", slug: "start", description: "", inNavigation: true }),
     ).rejects.toMatchObject({ fields: [{ path: "slug" }] });
   });
+});
+
+test("numbers and addresses of every page become links by edits that open browsers follow; done again it changes nothing", async () => {
+  const { body, revision } = await home();
+  const words: PageNode = {
+    id: "loose1",
+    kind: "richText",
+    content: { doc: paragraphs("Ring +353 1 555 0100, or write to hello@wrenfield.example.") },
+    look: { base: {} },
+  };
+  const section = body.children?.[0]?.id ?? "";
+  await save([{ type: "insert", parent: section, index: 0, node: words }], revision);
+  const before = await home();
+  const { links, pages } = (await studio.as("editor", "pages.linkLoose", { site })) as { links: number; pages: number };
+  expect(links).toBeGreaterThanOrEqual(2);
+  expect(pages).toBeGreaterThanOrEqual(1);
+  const after = await home();
+  expect(after.revision).toBe(before.revision + 1);
+  const doc = findNode(after.body, "loose1")?.content.doc as RichDoc;
+  expect([...linksIn(doc)]).toEqual(["tel:+35315550100", "mailto:hello@wrenfield.example"]);
+  expect(await studio.as("editor", "pages.linkLoose", { site })).toEqual({ links: 0, pages: 0 });
+  const { body: same } = await home();
+  expect(same).toEqual(after.body);
 });

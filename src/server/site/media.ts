@@ -67,13 +67,14 @@ async function keep(
   entry: MediaEntry,
   size: number,
 ): Promise<void> {
+  const [known] = await context.db
+    .select({ hash: media.hash })
+    .from(media)
+    .where(and(eq(media.siteId, site.id), eq(media.hash, entry.hash)));
+  if (known) return;
   try {
     await inTransaction(context.db, async (tx) => {
-      const [known] = await tx
-        .select({ hash: media.hash })
-        .from(media)
-        .where(and(eq(media.siteId, site.id), eq(media.hash, entry.hash)));
-      if (known) return;
+      // Nothing is read before the lock that taking room begins with: what is counted after it has to be what stands now.
       await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: size }, "file");
       refuseBeyondSite(await mediaRoom(tx, site.id), size);
       await tx.insert(media).values({ siteId: site.id, ...entry, bytes: size, createdAt: context.now() });

@@ -1,5 +1,5 @@
 // The block that was copied or cut last: kept in the browser, so that it can be put on another page or in another tab.
-import type { PageNode } from "@/core/page/node";
+import type { Looks, PageNode } from "@/core/page/node";
 import { nodeWords } from "@/core/page/words";
 
 interface Copied {
@@ -20,6 +20,28 @@ export function keepCopied(site: string, node: PageNode): void {
   }
   const text = nodeWords(node);
   if (text) void navigator.clipboard?.writeText(text).catch(() => {});
+}
+
+const looksKey = "webitor.looks";
+let looksHere: Looks | null = null;
+
+/** Keeps the looks of a block, to be put on others: here, on another page, in another tab. */
+export function keepLooks(looks: Looks): void {
+  looksHere = looks;
+  try {
+    localStorage.setItem(looksKey, JSON.stringify(looks));
+  } catch {
+    // Forbidden storage: they can be put on in this tab.
+  }
+}
+
+/** The looks that were copied last; null when none were. */
+export function lastLooks(): Looks | null {
+  try {
+    return (JSON.parse(localStorage.getItem(looksKey) ?? "null") as Looks | null) ?? looksHere;
+  } catch {
+    return looksHere;
+  }
 }
 
 /** What was copied last in this browser; null when nothing was. */

@@ -29,7 +29,7 @@ import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Windo
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
-import { keepCopied, lastCopied } from "./clipboard";
+import { keepCopied, keepLooks, lastCopied, lastLooks } from "./clipboard";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
 import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
@@ -187,6 +187,17 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         if (copied.site !== site.key) return composer.say(words.copiedElsewhere);
         const refusal = composer.paste(copied.node);
         if (refusal) composer.say(refusal);
+      },
+      copyLooks: () => {
+        const { selection } = composer.view;
+        const block = selection && composer.node(selection.node);
+        if (block) keepLooks(block.look);
+      },
+      pasteLooks: () => {
+        const looks = lastLooks();
+        const { selection } = composer.view;
+        if (!looks) composer.say(words.noLooksCopied);
+        else if (selection && composer.mayLayout) composer.pasteLooks(selection.node, looks);
       },
     };
   }, [composer, openShelf, walk, choose, sideBySide, site.key]);

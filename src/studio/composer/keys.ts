@@ -10,6 +10,8 @@ export interface KeyDeeds {
   copy(): void;
   cut(): void;
   paste(): void;
+  copyLooks(): void;
+  pasteLooks(): void;
 }
 
 interface Key {
@@ -26,6 +28,9 @@ const withMeta =
   (key: string, shift = false) =>
   (event: KeyboardEvent) =>
     meta(event) && !event.altKey && event.shiftKey === shift && event.key.toLowerCase() === key;
+/** By the key itself: with Alt some keyboards write another letter. */
+const withMetaAlt = (key: string) => (event: KeyboardEvent) =>
+  meta(event) && event.altKey && !event.shiftKey && event.code === `Key${key.toUpperCase()}`;
 const alt = (key: string) => (event: KeyboardEvent) => event.altKey && !meta(event) && event.key === key;
 
 const selected = (composer: Composer, deed: (node: string) => void) => {
@@ -103,6 +108,13 @@ export const keyTable: readonly Key[] = [
   },
   { keys: "", says: "", fits: withMeta("x"), run: (_composer, deeds) => deeds.cut() },
   { keys: "", says: "", fits: withMeta("v"), run: (_composer, deeds) => deeds.paste() },
+  {
+    keys: "Ctrl+Alt+C, V",
+    says: "copy the looks of a block, put them on another",
+    fits: withMetaAlt("c"),
+    run: (_composer, deeds) => deeds.copyLooks(),
+  },
+  { keys: "", says: "", fits: withMetaAlt("v"), run: (_composer, deeds) => deeds.pasteLooks() },
   { keys: "Ctrl+Z", says: "undo", fits: withMeta("z"), run: (composer) => composer.undo() },
   {
     keys: "Ctrl+Shift+Z, Ctrl+Y",

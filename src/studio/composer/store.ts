@@ -18,10 +18,10 @@ import {
   undone,
 } from "@/core/page/history";
 import { heldBy, kinds } from "@/core/page/kinds";
+import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
-import { countLoose, withLinks } from "@/core/page/loose";
-import { everyNode, findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
-import type { RichDoc } from "@/core/page/richtext";
+import { lookLike } from "@/core/page/looks";
+import { findNode, type Looks, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { askQuietly } from "@/studio/kit/api";
@@ -339,6 +339,16 @@ export class Composer {
     return edit ? this.edit(document, [edit], typing) : null;
   }
 
+  /** Gives a block the looks of another, as one step. */
+  pasteLooks(node: string, looks: Looks) {
+    const document = this.documentOf(node);
+    const block = this.node(node);
+    if (!document || !block) return;
+    const edits = lookLike(block, looks);
+    const refusal = edits.length ? this.edit(document, edits) : words.looksAlready;
+    if (refusal) this.say(refusal);
+  }
+
   /** Takes departures back, as one step a document. */
   takeBack(departures: readonly Departure[]) {
     const documents = new Map<string, Departure[]>();
@@ -349,31 +359,17 @@ export class Composer {
     for (const [document, list] of documents) this.edit(document, takeBack(list));
   }
 
-  /** Running text of the open documents, with how many numbers and addresses in it are no links yet. */
-  loose(
-    node: string | null = null,
-  ): readonly { readonly node: string; readonly field: string; readonly count: number }[] {
-    return this.syncs.flatMap(({ page }) =>
-      [...everyNode(page)].flatMap((one) =>
-        Object.keys(kinds[one.kind].words).flatMap((field) => {
-          if ((node !== null && one.id !== node) || wordsForm(one, field) !== "rich") return [];
-          const count = countLoose(one.content[field] as RichDoc);
-          return count ? [{ node: one.id, field, count }] : [];
-        }),
-      ),
-    );
+  /** How many numbers and addresses in the open documents' running text are no links yet. */
+  get loose(): number {
+    return this.syncs.reduce((sum, { page }) => sum + looseOn(page).reduce((of, { count }) => of + count, 0), 0);
   }
 
   /** Links every loose number and address: of one block, or of the page with header and footer. One step a document. */
   linkLoose(node: string | null = null) {
-    const edits = new Map<string, Edit[]>();
-    for (const { node: id, field } of this.loose(node)) {
-      const document = this.documentOf(id);
-      const doc = this.node(id)?.content[field] as RichDoc | undefined;
-      const edit = document && doc ? stepsBetween(id, field, doc, withLinks(doc)) : null;
-      if (document && edit) edits.set(document, [...(edits.get(document) ?? []), edit]);
+    for (const { document, page } of this.syncs) {
+      const edits = linkingEdits(page, node);
+      if (edits.length) this.edit(document, edits);
     }
-    for (const [document, list] of edits) this.edit(document, list);
   }
 
   /** Adds a line to a list behind `after` (null: at the front; undefined: at the end); answers its id. */

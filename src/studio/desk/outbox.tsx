@@ -1,12 +1,13 @@
 "use client";
 // The outbox: every mail to a visitor, readable and to be downloaded.
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Loading, PlainButton, State, Title } from "@/studio/kit/kit";
+import { DeskLine, DeskPanes } from "./desk-panes";
 import { words } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -53,80 +54,47 @@ export function Outbox() {
       </Text>
     );
   return (
-    <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
-      <Box
-        w={{ base: "100%", md: "430px" }}
-        flex="none"
-        overflowY="auto"
-        bg="sheet"
-        borderWidth="1px"
-        borderColor="line"
-        maxH={{ base: "40vh", md: "none" }}
-      >
-        {rows.map((row) => (
-          <button
-            key={row.id}
-            type="button"
-            aria-current={row.id === open}
-            onClick={() => setOpen(row.id)}
-            style={{
-              display: "block",
-              width: "100%",
-              textAlign: "left",
-              padding: "10px 14px",
-              borderBottom: "1px solid var(--chakra-colors-line)",
-              background: row.id === open ? "var(--chakra-colors-wash)" : "transparent",
-              cursor: "pointer",
-            }}
-          >
-            <Flex justify="space-between" gap="10px">
-              <Text fontWeight="650" truncate>
-                {row.recipient}
-              </Text>
-              <Text color="ink2" whiteSpace="nowrap">
-                {when.format(new Date(row.createdAt))}
-              </Text>
-            </Flex>
-            <Flex justify="space-between" gap="10px">
-              <Text truncate>{row.subject}</Text>
-              <Text color="ink2" whiteSpace="nowrap">
-                {words.mailStates[row.state]}
-              </Text>
-            </Flex>
-          </button>
-        ))}
-        {hasNextPage ? (
-          <Box p="12px">
-            <PlainButton loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-              {words.earlierMails}
-            </PlainButton>
-          </Box>
-        ) : null}
-      </Box>
-      <Box flex="1" minW="0" overflowY="auto" bg="white" borderWidth="1px" borderColor="line" p="22px">
-        {mail.data ? (
-          <>
-            <Flex justify="space-between" gap="12px" align="flex-start">
-              <Title level={2}>{mail.data.subject}</Title>
-              <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
-                <PlainButton as="span">
-                  <Download size={14} /> {words.eml}
-                </PlainButton>
-              </a>
-            </Flex>
-            <Text color="ink2" mt="4px">
-              {words.fromTo(mail.data.sender, mail.data.recipient)}
-            </Text>
-            <Text mt="18px" whiteSpace="pre-wrap" lineHeight="1.6">
-              {linked(mail.data.text)}
-            </Text>
-          </>
-        ) : mail.error ? (
-          <State tone="brick">{mail.error.message}</State>
-        ) : (
-          <Text color="ink2">{open ? "" : words.chooseMailRead}</Text>
-        )}
-      </Box>
-    </Flex>
+    <DeskPanes
+      list={rows.map((row) => (
+        <DeskLine key={row.id} open={row.id === open} onOpen={() => setOpen(row.id)}>
+          <Text fontWeight="650" truncate>
+            {row.recipient}
+          </Text>
+          <Text color="ink2" whiteSpace="nowrap">
+            {when.format(new Date(row.createdAt))}
+          </Text>
+          <Text truncate>{row.subject}</Text>
+          <Text color="ink2" whiteSpace="nowrap">
+            {words.mailStates[row.state]}
+          </Text>
+        </DeskLine>
+      ))}
+      more={
+        hasNextPage ? { words: words.earlierMails, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
+      }
+    >
+      {mail.data ? (
+        <>
+          <Flex justify="space-between" gap="12px" align="flex-start">
+            <Title level={2}>{mail.data.subject}</Title>
+            <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
+              <PlainButton as="span">
+                <Download size={14} /> {words.eml}
+              </PlainButton>
+            </a>
+          </Flex>
+          <Text color="ink2" mt="4px">
+            {words.fromTo(mail.data.sender, mail.data.recipient)}
+          </Text>
+          <Text mt="18px" whiteSpace="pre-wrap" lineHeight="1.6">
+            {linked(mail.data.text)}
+          </Text>
+        </>
+      ) : mail.error ? (
+        <State tone="brick">{mail.error.message}</State>
+      ) : (
+        <Text color="ink2">{open ? "" : words.chooseMailRead}</Text>
+      )}
+    </DeskPanes>
   );
 }

@@ -7,6 +7,7 @@ import { useDeferredValue, useState } from "react";
 import { type FormState, formStates } from "@/core/form/form";
 import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
+import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
@@ -14,7 +15,6 @@ import {
   Choice,
   Loading,
   MainButton,
-  PlainButton,
   RefusalNote,
   Row,
   Segments,
@@ -96,71 +96,37 @@ export function Forms() {
           {filtered ? own.nothingFits : own.nothingYet}
         </Text>
       ) : (
-        <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
-          <Box
-            w={{ base: "100%", md: "400px" }}
-            flex="none"
-            overflowY="auto"
-            bg="sheet"
-            borderWidth="1px"
-            borderColor="line"
-            maxH={{ base: "40vh", md: "none" }}
-          >
-            {rows.map((row) => (
-              <ListLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
-            ))}
-            {hasNextPage ? (
-              <Box p="12px">
-                <PlainButton loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-                  {own.earlier}
-                </PlainButton>
-              </Box>
-            ) : null}
-          </Box>
-          <Box flex="1" minW="0" overflowY="auto" bg="white" borderWidth="1px" borderColor="line" p="22px">
-            {open ? <OneForm key={open} id={open} /> : <Text color="ink2">{own.choose}</Text>}
-          </Box>
-        </Flex>
+        <DeskPanes
+          list={rows.map((row) => (
+            <ListLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
+          ))}
+          more={
+            hasNextPage ? { words: own.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
+          }
+        >
+          {open ? <OneForm key={open} id={open} /> : <Text color="ink2">{own.choose}</Text>}
+        </DeskPanes>
       )}
     </>
   );
 }
 
-function ListLine({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-current={open}
-      onClick={onOpen}
-      style={{
-        display: "block",
-        width: "100%",
-        textAlign: "left",
-        padding: "10px 14px",
-        borderBottom: "1px solid var(--chakra-colors-line)",
-        background: open ? "var(--chakra-colors-wash)" : "transparent",
-        cursor: "pointer",
-      }}
-    >
-      <Flex justify="space-between" gap="10px">
-        <Text fontWeight={row.state === "new" ? "700" : "500"} truncate>
-          {row.name || row.email || own.nobody}
-        </Text>
-        <Text color="ink2" whiteSpace="nowrap">
-          {when.format(new Date(row.at))}
-        </Text>
-      </Flex>
-      <Flex justify="space-between" gap="10px">
-        <Text truncate color="ink2">
-          {row.about}
-        </Text>
-        <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
-          {own.states[row.state]}
-        </Text>
-      </Flex>
-    </button>
-  );
-}
+const ListLine = ({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) => (
+  <DeskLine open={open} onOpen={onOpen}>
+    <Text fontWeight={row.state === "new" ? "700" : "500"} truncate>
+      {row.name || row.email || own.nobody}
+    </Text>
+    <Text color="ink2" whiteSpace="nowrap">
+      {when.format(new Date(row.at))}
+    </Text>
+    <Text truncate color="ink2">
+      {row.about}
+    </Text>
+    <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
+      {own.states[row.state]}
+    </Text>
+  </DeskLine>
+);
 
 function OneForm({ id }: { id: string }) {
   const site = useSite();

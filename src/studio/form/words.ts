@@ -7,12 +7,8 @@ export const words = {
   afterwards: "Afterwards",
   afterNote: (mailed: boolean, confirmed: boolean) =>
     [mailed ? "mailed to you" : "on the Desk", confirmed ? "told to its sender" : ""].filter(Boolean).join(", "),
-  title: "Title",
   text: "Text",
-  button: "Button",
-  closeMark: "Close mark",
   closeHint: "Where it opens over the page.",
-  consent: "What one agrees to",
   consentHint: "Kept with every form as it stood that day.",
   mailed: (address: string) => `Mail each form to ${address}`,
   confirmed: "Tell its sender by mail that it has arrived",

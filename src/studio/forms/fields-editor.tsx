@@ -1,9 +1,9 @@
 "use client";
 // What a form asks: fields that come, go and move, each with its sort and words.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { Plus } from "lucide-react";
 import { chooses, type Field, type FieldKind, fieldSorts } from "@/core/field/field";
-import { Choice, Group, IconButton, QuietButton, Row, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { Choice, Group, LineDeeds, QuietButton, Row, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
 import { words as own } from "./words";
 
 interface FieldsEditorProps {
@@ -39,7 +39,6 @@ export function FieldsEditor({ fields, kinds, faults, onChange }: FieldsEditorPr
       {fields.map((field, index) => {
         const set = (part: Partial<Field>) => put(index, { ...field, ...part });
         return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a field's key may be typed anew
           <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
             <Flex gap="6px" align="center">
               <Box w="104px" flex="none">
@@ -55,30 +54,15 @@ export function FieldsEditor({ fields, kinds, faults, onChange }: FieldsEditorPr
                 value={field.label}
                 onChange={(label) => set({ label })}
               />
-              <IconButton
-                name={own.moveUp(field.label)}
-                minW="24px"
-                w="24px"
-                disabled={index === 0}
-                onClick={() => move(index, -1)}
-              >
-                <ArrowUp size={13} />
-              </IconButton>
-              <IconButton
-                name={own.moveDown(field.label)}
-                minW="24px"
-                w="24px"
-                disabled={index === fields.length - 1}
-                onClick={() => move(index, 1)}
-              >
-                <ArrowDown size={13} />
-              </IconButton>
-              <IconButton
-                name={own.remove(field.label)}
-                onClick={() => onChange(fields.filter((_field, at) => at !== index))}
-              >
-                <Trash2 size={14} />
-              </IconButton>
+              <LineDeeds
+                before={own.moveUp(field.label)}
+                behind={own.moveDown(field.label)}
+                remove={own.remove(field.label)}
+                first={index === 0}
+                last={index === fields.length - 1}
+                onMove={(by) => move(index, by)}
+                onRemove={() => onChange(fields.filter((_field, at) => at !== index))}
+              />
             </Flex>
             <Flex gap="14px" align="center" mt="4px">
               <Tick label={own.required} checked={field.required} onChange={(required) => set({ required })} />

@@ -25,4 +25,7 @@ export const words = {
   thanksPage: "Page",
   title: "Title",
   text: "Text",
+  button: "Button",
+  closeMark: "Close mark",
+  consent: "What one agrees to",
 } as const;

@@ -1,9 +1,10 @@
 "use client";
 // What the popup says and asks, and what follows.
-import { type Popup, type PopupField, popupFieldKinds } from "@/core/popup/popup";
+import { type PopupField, popupFieldKinds } from "@/core/popup/popup";
 import { FieldsEditor } from "@/studio/forms/fields-editor";
+import { SpokenEditor } from "@/studio/forms/spoken-editor";
 import { ThanksEditor } from "@/studio/forms/thanks-editor";
-import { Group, Row, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { Group, Tick } from "@/studio/kit/kit";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { LetterFields } from "./letter-fields";
 import { words as own } from "./words";
@@ -11,24 +12,15 @@ import { words as own } from "./words";
 type StepProps = PropsOf<"popup">;
 
 export function WordsStep({ settings: popup, faults, change }: StepProps) {
-  const words = (part: Partial<Popup["words"]>) => change({ words: { ...popup.words, ...part } });
   return (
     <>
-      <Row label={own.title} error={faults["words.title"]}>
-        {(ids) => <TextInput {...ids} value={popup.words.title} onChange={(title) => words({ title })} />}
-      </Row>
-      <Row label={own.text} stacked error={faults["words.text"]}>
-        {(ids) => <TextArea {...ids} value={popup.words.text} onChange={(text) => words({ text })} />}
-      </Row>
-      <Row label={own.button} error={faults["words.button"]}>
-        {(ids) => <TextInput {...ids} value={popup.words.button} onChange={(button) => words({ button })} />}
-      </Row>
-      <Row label={own.closeMark} error={faults["words.close"]} hint={own.readAloudScreenReaders}>
-        {(ids) => <TextInput {...ids} value={popup.words.close} onChange={(close) => words({ close })} />}
-      </Row>
-      <Row label={own.whatOneAgrees} stacked error={faults["words.consent"]} hint={own.keptWithEverySignup}>
-        {(ids) => <TextArea {...ids} value={popup.words.consent} onChange={(consent) => words({ consent })} />}
-      </Row>
+      <SpokenEditor
+        spoken={popup.words}
+        faults={faults}
+        closeHint={own.readAloudScreenReaders}
+        consentHint={own.keptWithEverySignup}
+        onChange={(words) => change({ words })}
+      />
       <FieldsEditor
         fields={popup.fields}
         kinds={popupFieldKinds}

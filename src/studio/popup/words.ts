@@ -27,7 +27,6 @@ export const words = {
   button: "Button",
   closeMark: "Close mark",
   readAloudScreenReaders: "Read aloud by screen readers, shown when the mark is a word.",
-  whatOneAgrees: "What one agrees to",
   keptWithEverySignup: "Kept with every signup as it stood that day.",
   afterwards: "Afterwards",
   confirmAddressMail: "Confirm the address by mail",

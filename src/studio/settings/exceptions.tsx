@@ -38,7 +38,6 @@ export function Exceptions({ value, onChange, faultAt, onReadable }: ExceptionsP
         const text = typed[index] ?? "";
         const wrong = readSpans(text) === null ? words.noHours : faultAt(index);
         return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: they have no name but their place
           <Box key={index} mb="8px">
             <Flex gap="6px" wrap={{ base: "wrap", md: "nowrap" }} align="center">
               <Box w="130px" flex="none">

@@ -252,7 +252,7 @@ function line(target: WordsTarget, field: string, at: Element): WordsSession | n
 /** The words of a block beside those that are written now: the next, or the one before; null at its ends. */
 export function wordsBeside(block: HTMLElement, at: Element, by: 1 | -1): HTMLElement | null {
   const own = [...block.querySelectorAll<HTMLElement>("[data-p]")].filter((one) => one.closest("[data-n]") === block);
-  return own[own.findIndex((one) => one === at) + by] ?? null;
+  return own[own.indexOf(at as HTMLElement) + by] ?? null;
 }
 
 /** Begins editing the words of a block; null for blocks without words on the page. `at` is what was clicked, and where. */

@@ -100,7 +100,7 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
         >
           <LinkChoice
             composer={composer}
-            label={words.link}
+            label={words.leadsTo}
             value={link}
             onChange={(href) => {
               if (href) editor.chain().extendMarkRange("link").setLink({ href }).run();

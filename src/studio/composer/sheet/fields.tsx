@@ -9,7 +9,10 @@ import { countLoose } from "@/core/page/loose";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
-import { Group, QuietButton, Row, State, TextInput, Tick } from "@/studio/kit/kit";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { PictureChoice } from "../picture-choice";
 import type { Composer } from "../store";
@@ -130,14 +133,27 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
 
 /** Numbers and addresses without a link: those of this block, or all of the page, by one click. */
 function LooseLinks({ composer, node, here }: { composer: Composer; node: string; here: number }) {
-  const all = composer.loose().reduce((sum, { count }) => sum + count, 0);
+  const { key } = useSite();
+  const { refusal, busy, attempt } = useDeed();
+  const all = composer.loose;
+  const linkSite = () =>
+    attempt(async () => {
+      // What was typed here belongs to it.
+      await composer.settled();
+      const { links, pages } = await ask("pages.linkLoose", { site: key });
+      composer.say(own.linkedOnSite(links, pages));
+    });
   return (
     <Box my="8px">
       <State tone="amber">{own.looseHere(here)}</State>
       <Flex gap="6px" wrap="wrap">
         <QuietButton onClick={() => composer.linkLoose(node)}>{own.linkThem}</QuietButton>
         {all > here ? <QuietButton onClick={() => composer.linkLoose()}>{own.linkAll(all)}</QuietButton> : null}
+        <QuietButton loading={busy} onClick={linkSite}>
+          {own.linkSite}
+        </QuietButton>
       </Flex>
+      <RefusalNote refusal={refusal} />
     </Box>
   );
 }

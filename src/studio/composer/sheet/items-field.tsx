@@ -1,13 +1,13 @@
 "use client";
 // Lines of several parts: pictures of a gallery, links of a row. One is folded open at a time.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
+import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import { type ComponentType, useState } from "react";
 import type { Icon } from "@/core/page/icon";
 import type { LinePart } from "@/core/page/kind";
 import { isPicture } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { LineDeeds, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
@@ -163,32 +163,15 @@ function Item({
             {title}
           </Text>
         </button>
-        <IconButton
-          name={own.moveItemUp(title)}
-          minW="24px"
-          w="24px"
-          disabled={index === 0}
-          onClick={() => composer.moveLine(node.id, name, line.id, -1)}
-        >
-          <ArrowUp size={13} />
-        </IconButton>
-        <IconButton
-          name={own.moveItemDown(title)}
-          minW="24px"
-          w="24px"
-          disabled={index === of - 1}
-          onClick={() => composer.moveLine(node.id, name, line.id, 1)}
-        >
-          <ArrowDown size={13} />
-        </IconButton>
-        <IconButton
-          name={own.removeItem(title)}
-          minW="24px"
-          w="24px"
-          onClick={() => composer.removeLine(node.id, name, line.id)}
-        >
-          <Trash2 size={14} />
-        </IconButton>
+        <LineDeeds
+          before={own.moveItemUp(title)}
+          behind={own.moveItemDown(title)}
+          remove={own.removeItem(title)}
+          first={index === 0}
+          last={index === of - 1}
+          onMove={(by) => composer.moveLine(node.id, name, line.id, by)}
+          onRemove={() => composer.removeLine(node.id, name, line.id)}
+        />
       </Flex>
       {open ? (
         <Box pl="19px" pt="4px">

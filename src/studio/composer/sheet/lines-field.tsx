@@ -1,10 +1,10 @@
 "use client";
 // Lines that come, go and move: those of a list, with something at their end where the kind says so.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { PageNode } from "@/core/page/node";
-import { IconButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import { LineDeeds, QuietButton, State, TextInput } from "@/studio/kit/kit";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
@@ -101,32 +101,15 @@ function ListLine({
             />
           </Box>
         ) : null}
-        <IconButton
-          name={own.moveLineUpAlt(number)}
-          minW="20px"
-          w="20px"
-          disabled={number === 1}
-          onClick={() => composer.moveLine(node.id, field, item.id, -1)}
-        >
-          <ArrowUp size={13} />
-        </IconButton>
-        <IconButton
-          name={own.moveLineDownAlt(number)}
-          minW="20px"
-          w="20px"
-          disabled={number === of}
-          onClick={() => composer.moveLine(node.id, field, item.id, 1)}
-        >
-          <ArrowDown size={13} />
-        </IconButton>
-        <IconButton
-          name={own.removeLine(number)}
-          minW="24px"
-          w="24px"
-          onClick={() => composer.removeLine(node.id, field, item.id)}
-        >
-          <Trash2 size={14} />
-        </IconButton>
+        <LineDeeds
+          before={own.moveLineUpAlt(number)}
+          behind={own.moveLineDownAlt(number)}
+          remove={own.removeLine(number)}
+          first={number === 1}
+          last={number === of}
+          onMove={(by) => composer.moveLine(node.id, field, item.id, by)}
+          onRemove={() => composer.removeLine(node.id, field, item.id)}
+        />
       </Flex>
       {fault ? <State tone="brick">{fault}</State> : null}
     </Box>

@@ -144,7 +144,6 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
           ))}
           {line?.points.map(([x, y], index) => (
             <circle
-              // biome-ignore lint/suspicious/noArrayIndexKey: a point has no name but its place in the line
               key={index}
               cx={x}
               cy={y}

@@ -1,11 +1,11 @@
 "use client";
 // The rows and columns of a table: cells are typed on the page; here they come, go and move, and whole tables are pasted.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { Plus } from "lucide-react";
 import Papa from "papaparse";
 import { useState } from "react";
 import { longestCell, mostColumns, mostRows, type TableContent } from "@/core/page/kinds/table";
-import { IconButton, MainButton, QuietButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
+import { LineDeeds, MainButton, QuietButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
 import { newId } from "../store";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
@@ -14,45 +14,22 @@ export function TableField({ composer, node }: FieldProps<"table">) {
   const { columns, rows } = node.content as unknown as TableContent;
   const [pasting, setPasting] = useState(false);
   const say = (refusal: string | null) => refusal && composer.say(refusal);
-  const line = (
-    field: "columns" | "rows",
-    id: string,
-    index: number,
-    of: number,
-    name: string,
-    [Before, After]: readonly [typeof ArrowUp, typeof ArrowUp],
-  ) => (
+  const line = (field: "columns" | "rows", id: string, index: number, of: number, name: string) => (
     <Flex key={id} align="center" gap="2px" minH="28px">
       <Text as="span" flex="1" minW="0" truncate>
         {name}
       </Text>
-      <IconButton
-        name={own.moveBefore(name)}
-        minW="24px"
-        w="24px"
-        disabled={index === 0}
-        onClick={() => composer.moveLine(node.id, field, id, -1)}
-      >
-        <Before size={13} />
-      </IconButton>
-      <IconButton
-        name={own.moveBehind(name)}
-        minW="24px"
-        w="24px"
-        disabled={index === of - 1}
-        onClick={() => composer.moveLine(node.id, field, id, 1)}
-      >
-        <After size={13} />
-      </IconButton>
-      <IconButton
-        name={own.removeItem(name)}
-        minW="24px"
-        w="24px"
-        disabled={of === 1}
-        onClick={() => composer.removeLine(node.id, field, id)}
-      >
-        <Trash2 size={14} />
-      </IconButton>
+      <LineDeeds
+        before={own.moveBefore(name)}
+        behind={own.moveBehind(name)}
+        remove={own.removeItem(name)}
+        first={index === 0}
+        last={index === of - 1}
+        sideways={field === "columns"}
+        kept={of === 1}
+        onMove={(by) => composer.moveLine(node.id, field, id, by)}
+        onRemove={() => composer.removeLine(node.id, field, id)}
+      />
     </Flex>
   );
   const [first] = rows;
@@ -65,10 +42,7 @@ export function TableField({ composer, node }: FieldProps<"table">) {
         <>
           <Text fontWeight="650">{own.tableColumns}</Text>
           {columns.map(({ id = "" }, index) =>
-            line("columns", id, index, columns.length, first?.[id] || own.columnNumber(index + 1), [
-              ArrowLeft,
-              ArrowRight,
-            ]),
+            line("columns", id, index, columns.length, first?.[id] || own.columnNumber(index + 1)),
           )}
           <QuietButton onClick={() => composer.addLine(node.id, "columns", {})}>
             <Plus size={14} /> {own.addColumn}
@@ -84,7 +58,6 @@ export function TableField({ composer, node }: FieldProps<"table">) {
                 index,
                 rows.length,
                 columns.map(({ id = "" }) => row[id]).find(Boolean) || own.rowNumber(index + 1),
-                [ArrowUp, ArrowDown],
               ),
             )}
           </Box>
