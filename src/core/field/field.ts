@@ -23,6 +23,18 @@ export interface SpokenWords {
   readonly consent: string;
 }
 
+/** What follows when it was sent: words in its place, or a page by its id. */
+export type Thanks =
+  | { readonly kind: "words"; readonly title: string; readonly text: string }
+  | { readonly kind: "page"; readonly page: string };
+
+/** The same as a page carries it. */
+export type ReleasedThanks = { readonly title: string; readonly text: string } | { readonly href: string };
+
+/** Thanks with the page's address; the home page's where the page is gone. */
+export const releaseThanks = (thanks: Thanks, pageHref: (page: string) => string | null): ReleasedThanks =>
+  thanks.kind === "words" ? { title: thanks.title, text: thanks.text } : { href: pageHref(thanks.page) ?? "/" };
+
 interface FieldSort {
   /** Name in the interface. */
   readonly label: string;

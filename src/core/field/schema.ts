@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { dateSchema } from "@/core/time/schema";
-import { chooses, type Field, type FieldKind, type SpokenWords } from "./field";
+import { chooses, type Field, type FieldKind, type SpokenWords, type Thanks } from "./field";
 
 /** A few words that have to be there. */
 export const neededWords = (most: number) =>
@@ -16,6 +16,22 @@ export const spokenSchema: Joi.ObjectSchema<SpokenWords> = Joi.object<SpokenWord
   close: neededWords(40),
   consent: Joi.string().allow("").max(600).required(),
 });
+
+/** What follows when it was sent. */
+export const thanksSchema: Joi.ObjectSchema<Thanks> = Joi.object<Thanks>({
+  kind: Joi.string().valid("words", "page").required(),
+})
+  .when(Joi.object({ kind: Joi.valid("words") }).unknown(), {
+    then: Joi.object({ title: neededWords(120), text: Joi.string().allow("").max(600).required() }),
+  })
+  .when(Joi.object({ kind: Joi.valid("page") }).unknown(), {
+    then: Joi.object({
+      page: Joi.string()
+        .pattern(/^[\w-]{1,40}$/)
+        .required()
+        .messages({ "string.empty": "Choose the page that says thank you." }),
+    }),
+  });
 
 /** Settings of one field, of these sorts. */
 export const fieldSchema = (kinds: readonly FieldKind[]): Joi.ObjectSchema<Field> =>

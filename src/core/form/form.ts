@@ -1,8 +1,6 @@
 // A form: what it says and asks, and what follows when somebody has sent it.
-import type { Surface } from "@/core/brand/brand";
-import type { Field, SpokenWords } from "@/core/field/field";
+import type { Field, SpokenWords, Thanks } from "@/core/field/field";
 import { freshOpening, type Opening } from "@/core/opening/opening";
-import type { Thanks } from "@/core/popup/popup";
 
 /** The letter that tells a sender that their form has arrived. */
 export interface FormLetter {
@@ -20,7 +18,6 @@ export interface Form extends Opening {
   readonly mailed: boolean;
   /** What its sender is told by mail; absent for nothing. It needs a required e-mail field. */
   readonly confirmation?: FormLetter;
-  readonly surface: Surface;
 }
 
 /** What a new form starts as. */
@@ -43,7 +40,6 @@ export const newForm: Form = {
   ...freshOpening,
   // It stands in the page, or is asked for: nobody is stopped on their way by a form.
   triggers: [],
-  surface: "paper",
 };
 
 /** The states of what was sent, as the Desk tells them. */

@@ -1,10 +1,8 @@
 // What a form's settings may be.
 import Joi from "joi";
-import { surfaces } from "@/core/brand/brand";
 import { type Field, fieldKinds } from "@/core/field/field";
-import { fieldSchema, neededWords, spokenSchema } from "@/core/field/schema";
-import { oneOf, openingFields } from "@/core/opening/schema";
-import { thanksSchema } from "@/core/popup/schema";
+import { fieldSchema, neededWords, spokenSchema, thanksSchema } from "@/core/field/schema";
+import { openingFields } from "@/core/opening/schema";
 import type { Form } from "./form";
 
 export const formSchema: Joi.ObjectSchema<Form> = Joi.object<Form>({
@@ -29,7 +27,6 @@ export const formSchema: Joi.ObjectSchema<Form> = Joi.object<Form>({
   mailed: Joi.boolean().required(),
   confirmation: Joi.object({ subject: neededWords(120), text: neededWords(2000) }),
   ...openingFields,
-  surface: oneOf(...surfaces),
 })
   .custom((form: Form, helpers) =>
     form.confirmation && !form.fields.some(({ kind, required }) => kind === "email" && required)

@@ -1,4 +1,7 @@
 // The form as a kind of widget.
+
+import { releaseThanks } from "@/core/field/field";
+import { openingIn } from "@/core/opening/opening";
 import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import { formCss } from "./css";
 import { type Form, newForm } from "./form";
@@ -6,15 +9,11 @@ import { formHead, formInside, formPath } from "./html";
 import type { ReleasedForm } from "./released";
 import { formSchema } from "./schema";
 
-function release({ words, fields, thanks, surface }: Form, pageHref: Resolve["pageHref"]): ReleasedForm {
-  return {
-    words,
-    fields,
-    surface,
-    thanks:
-      thanks.kind === "words" ? { title: thanks.title, text: thanks.text } : { href: pageHref(thanks.page) ?? "/" },
-  };
-}
+const release = ({ words, fields, thanks }: Form, pageHref: Resolve["pageHref"]): ReleasedForm => ({
+  words,
+  fields,
+  thanks: releaseThanks(thanks, pageHref),
+});
 
 export const form: WidgetKind<"form"> = {
   label: "Form",
@@ -37,7 +36,7 @@ export const form: WidgetKind<"form"> = {
     if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))
       yield { weight: "stops", code: "check.thanksGone" };
   },
-  opening: ({ triggers, conditions, restraint, priority }) => ({ triggers, conditions, restraint, priority }),
+  opening: openingIn,
   withOpening: (settings, opening) => ({ ...settings, ...opening }),
   opens: (widget) => `data-opens="${widget.id}"`,
   // A form on the page is a form: it is sent and answered without script, too.

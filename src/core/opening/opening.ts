@@ -47,6 +47,14 @@ export interface Opening {
 }
 
 /** What something new that opens over the page starts as: after eight seconds, once a visit. */
+/** The rules about opening among other settings. */
+export const openingIn = ({ triggers, conditions, restraint, priority }: Opening): Opening => ({
+  triggers,
+  conditions,
+  restraint,
+  priority,
+});
+
 export const freshOpening: Opening = {
   triggers: [{ on: "after", seconds: 8 }],
   conditions: {

@@ -1,6 +1,6 @@
 // A signup popup: what it says, when and for whom it opens, how it looks.
 import type { ColourRole, Surface } from "@/core/brand/brand";
-import type { Field, SpokenWords } from "@/core/field/field";
+import type { Field, SpokenWords, Thanks } from "@/core/field/field";
 import { freshOpening, type Opening } from "@/core/opening/opening";
 
 export type PopupDesign = "card" | "note" | "bar" | "sheet";
@@ -25,10 +25,6 @@ export interface PopupLetter {
   /** Words of the link that confirms. */
   readonly button: string;
 }
-
-export type Thanks =
-  | { readonly kind: "words"; readonly title: string; readonly text: string }
-  | { readonly kind: "page"; readonly page: string };
 
 export interface PopupLook {
   readonly surface: Surface;

@@ -1,5 +1,5 @@
 // A popup as a released page carries it: links, pictures and zones resolved, nothing the studio alone needs.
-import type { SpokenWords } from "@/core/field/field";
+import type { ReleasedThanks, SpokenWords } from "@/core/field/field";
 import type { PopupDesign, PopupField, PopupLook } from "./popup";
 
 export interface ReleasedPopup {
@@ -13,5 +13,5 @@ export interface ReleasedPopup {
     readonly width: number;
     readonly height: number;
   } | null;
-  readonly thanks: { readonly title: string; readonly text: string } | { readonly href: string };
+  readonly thanks: ReleasedThanks;
 }

@@ -1,4 +1,5 @@
 // From a popup to its released form: names become addresses.
+import { releaseThanks } from "@/core/field/field";
 import type { Resolve } from "@/core/widget/kind";
 import type { Popup } from "./popup";
 import type { ReleasedPopup } from "./released-form";
@@ -6,7 +7,6 @@ import type { ReleasedPopup } from "./released-form";
 /** The released form. */
 export function releasePopup(popup: Popup, resolve: Resolve): ReleasedPopup {
   const image = popup.picture && resolve.picture(popup.picture.media);
-  const href = popup.thanks.kind === "page" ? resolve.pageHref(popup.thanks.page) : null;
   return {
     design: popup.design,
     words: popup.words,
@@ -16,7 +16,6 @@ export function releasePopup(popup: Popup, resolve: Resolve): ReleasedPopup {
       image && popup.picture
         ? { src: image.src, width: image.width, height: image.height, alt: popup.picture.alt }
         : null,
-    thanks:
-      popup.thanks.kind === "words" ? { title: popup.thanks.title, text: popup.thanks.text } : { href: href ?? "/" },
+    thanks: releaseThanks(popup.thanks, resolve.pageHref),
   };
 }

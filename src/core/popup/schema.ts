@@ -1,23 +1,10 @@
 // What a popup's settings may be: used by its forms, by the server and by the site file.
 import Joi from "joi";
 import { colourRoles, surfaces } from "@/core/brand/brand";
-import { fieldSchema, neededWords, spokenSchema } from "@/core/field/schema";
+import { fieldSchema, neededWords, spokenSchema, thanksSchema } from "@/core/field/schema";
 import { oneOf, openingFields } from "@/core/opening/schema";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { type Popup, type PopupField, popupDesigns, popupFieldKinds, type Thanks } from "./popup";
-
-export const thanksSchema: Joi.ObjectSchema<Thanks> = Joi.object<Thanks>({ kind: oneOf("words", "page") })
-  .when(Joi.object({ kind: Joi.valid("words") }).unknown(), {
-    then: Joi.object({ title: neededWords(120), text: Joi.string().allow("").max(600).required() }),
-  })
-  .when(Joi.object({ kind: Joi.valid("page") }).unknown(), {
-    then: Joi.object({
-      page: Joi.string()
-        .pattern(/^[\w-]{1,40}$/)
-        .required()
-        .messages({ "string.empty": "Choose the page that says thank you." }),
-    }),
-  });
+import { type Popup, type PopupField, popupDesigns, popupFieldKinds } from "./popup";
 
 export const popupSchema: Joi.ObjectSchema<Popup> = Joi.object<Popup>({
   enabled: Joi.boolean().required(),

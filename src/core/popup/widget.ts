@@ -1,4 +1,5 @@
 // The signup popup as a kind of widget.
+import { openingIn } from "@/core/opening/opening";
 import type { WidgetKind } from "@/core/widget/kind";
 import { newPopup, popupDesigns } from "./popup";
 import { releasePopup } from "./released";
@@ -28,7 +29,7 @@ export const popup: WidgetKind<"popup"> = {
     if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))
       yield { weight: "stops", code: "check.thanksGone" };
   },
-  opening: ({ triggers, conditions, restraint, priority }) => ({ triggers, conditions, restraint, priority }),
+  opening: openingIn,
   withOpening: (settings, opening) => ({ ...settings, ...opening }),
   opens: (widget) => `data-opens="${widget.id}"`,
   css: "",

@@ -59,7 +59,7 @@ export interface RenderContext {
    * What is pressed to follow a stored link: a link, or a button where it opens a widget. `attributes` with a leading
    * space, `inner` as markup. One that leads nowhere is a link without an address: it looks the same and takes no focus.
    */
-  pressable(link: string | undefined, attributes: string, inner: string): string;
+  leadTo(link: string | undefined, attributes: string, inner: string): string;
   picture(media: string): RenderedPicture | null;
   /** A file to take home: its address, name, and "PDF · 1.2 MB"; null for what is none. */
   file(media: string): RenderedFile | null;
@@ -83,7 +83,7 @@ export interface RenderContext {
   putBehind(key: string, markup: (id: string) => string): string;
   /** What was put there so far. */
   takeBehind(): string;
-  /** The site's settings, for the few blocks that show them: noted as used. */
+  /** The site's settings, for the few blocks that show them: where they change, every page is rendered anew. */
   readonly settings: SiteSettings;
   /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
   children(node: PageNode, room?: (index: number) => Room): string;

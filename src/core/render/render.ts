@@ -241,7 +241,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const target = hrefs.get(read.page);
       return target === undefined ? null : `${target}${read.anchor ? `#${escapeHtml(read.anchor)}` : ""}`;
     },
-    pressable(link, attributes, inner) {
+    leadTo(link, attributes, inner) {
       const read = link === undefined ? null : readLink(link);
       if (read?.to !== "widget") {
         const href = link === undefined ? null : context.href(link);

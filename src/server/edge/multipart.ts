@@ -30,38 +30,54 @@ export async function readMultipart(request: Request): Promise<FormBody> {
   }
 }
 
+/** A parameter of multipart/form-data: at most 70 characters (RFC 2046, 5.1.1). */
+const boundaryIn = /;\s?boundary="?([^";\s]{1,70})/i;
+
+/** Refuses a body of more parts than a form has before it is taken apart: hundreds of thousands fit into a few megabytes. */
+function boundParts(bytes: Buffer, type: string): void {
+  const boundary = boundaryIn.exec(type)?.[1];
+  if (boundary === undefined) throw refused(400, "notForm", "The body is not a form that can be read.");
+  const mark = `--${boundary}`;
+  let parts = 0;
+  for (let at = bytes.indexOf(mark); at >= 0; at = bytes.indexOf(mark, at + mark.length)) {
+    parts += 1;
+    // The last mark ends the form.
+    if (parts > formShape.keys + 1) throw refused(422, "invalid", `A form has at most ${formShape.keys} parts.`);
+  }
+}
+
 async function parted(request: Request): Promise<FormBody> {
   const bytes = await readBody(request, largestMultipart);
+  const type = request.headers.get("content-type") ?? "";
+  boundParts(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), type);
   let form: FormData;
   try {
-    const type = request.headers.get("content-type") ?? "";
     form = await new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { "content-type": type } }).formData();
   } catch {
     throw refused(400, "notForm", "The body is not a form that can be read.");
   }
-  const fields: Record<string, unknown> = {};
-  const files: Record<string, { name: string; bytes: Uint8Array }> = {};
-  let parts = 0;
+  // Maps: a part may be called as it likes, “__proto__” too.
+  const values = new Map<string, string | readonly string[]>();
+  const files = new Map<string, { name: string; bytes: Uint8Array }>();
   for (const [name, value] of form) {
-    parts += 1;
-    if (parts > formShape.keys) throw refused(422, "invalid", `A form has at most ${formShape.keys} parts.`);
     if (typeof value !== "string") {
       // A chooser that nothing was chosen in sends a file without name and bytes.
       if (value.size || value.name)
-        files[name] = { name: value.name, bytes: new Uint8Array(await value.arrayBuffer()) };
+        files.set(name, { name: value.name, bytes: new Uint8Array(await value.arrayBuffer()) });
       continue;
     }
-    const before = Object.hasOwn(fields, name) ? fields[name] : undefined;
+    const before = values.get(name);
     // Line ends come as CRLF (RFC 7578, 4.4 by way of HTML's form submission).
     const text = value.replaceAll("\r\n", "\n");
-    fields[name] = before === undefined ? text : [...(Array.isArray(before) ? before : [before]), text];
+    values.set(name, before === undefined ? text : [before, text].flat());
   }
+  const fields = Object.fromEntries(values);
   const fault =
     shapeFault(fields, formShape) ??
     shapeFault(
-      Object.values(files).map(({ name }) => name),
+      [...files.values()].map(({ name }) => name),
       formShape,
     );
   if (fault) throw new Problem(422, "invalid", fault.message, [{ ...fault, path: fault.path || "body" }]);
-  return { fields, files };
+  return { fields, files: Object.fromEntries(files) };
 }

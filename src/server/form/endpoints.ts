@@ -31,7 +31,7 @@ export const formSchemas: Readonly<Record<string, Json>> = {
 /** Path of the page that a form was sent from, by its own address; "/" where the browser does not tell. */
 function pageOf(call: VisitorCall): string {
   const referrer = call.header("referer") ?? "";
-  return URL.canParse(referrer) ? new URL(referrer).pathname : "/";
+  return URL.canParse(referrer) ? new URL(referrer).pathname.slice(0, 399) : "/";
 }
 
 /** A form as a browser sends it, in the form that a script's has. */

@@ -136,6 +136,25 @@ test("bounds: a file over 10 MB, a body that is no form, a hundred and more part
   const many = multipart(filled());
   for (let at = 0; at < 120; at++) many.append(`k${at}`, "x");
   expect((await send(many)).status).toBe(422);
+  // Hundreds of thousands of parts in twelve megabytes are refused unparsed.
+  const tiny = '--x\r\nContent-Disposition: form-data; name="a"\r\n\r\n\r\n';
+  const swarm = `${tiny.repeat(200_000)}--x--\r\n`;
+  expect(await faults(await send(swarm, { "content-type": "multipart/form-data; boundary=x" }))).toEqual([
+    ["body", "A form has at most 100 parts."],
+  ]);
+  expect((await send("--x--", { "content-type": "multipart/form-data" })).status).toBe(400);
+  const said = JSON.stringify({
+    widget,
+    page: "/",
+    language: "en-IE",
+    fields: { name: "N", email: "n@post.example", message: "m", agree: true, sketch: "only said.pdf" },
+  });
+  expect((await send(said, { "content-type": "application/json" })).status).toBe(202);
+  expect(
+    (await rows()).flatMap(({ answers }) => answers.filter(({ key, words }) => key === "sketch" && words)),
+  ).toEqual([]);
+  await studio.context.db.delete(formAnswers);
+  await studio.context.db.delete(mails);
   expect((await send(multipart({ ...filled(), _website: "https://spam.example" }))).status).toBe(202);
   expect((await send(multipart({ ...filled(), _elapsed: "20" }))).status).toBe(202);
   expect(await rows()).toHaveLength(0);

@@ -3,7 +3,6 @@ import Joi from "joi";
 import { type Field, largestAnswerFile } from "@/core/field/field";
 import { type Answer, answersSchema, answerWords } from "@/core/field/schema";
 import type { Form } from "@/core/form/form";
-import { languageSchema } from "@/core/locale/schema";
 import { sentFile } from "@/core/media/documents";
 import type { Fault } from "@/core/page/validate";
 import { escapeHtml } from "@/core/render/markup";
@@ -16,52 +15,44 @@ import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, hostOrigin, sha256 } from "../context";
 import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
-import { minimumMs } from "../popup/signups";
 import { notFound, Problem, validated } from "../problem";
 import { liveWidget } from "../widget/live";
+import { minimumMs, type SentFrom, sentFrom } from "../widget/sent";
 
 export interface SentFile {
   readonly name: string;
   readonly bytes: Uint8Array;
 }
 
-export interface FormCall {
-  readonly widget: string;
+interface FormCall extends SentFrom {
   /** Names this sending; without a script there is none. */
   readonly once?: string;
-  readonly page: string;
-  readonly language: string;
-  readonly fields: Record<string, unknown>;
-  /** Must stay empty: only a machine fills a field nobody sees. */
-  readonly website?: string;
   /** How long the form was open; without a script nobody knows. */
   readonly elapsedMs?: number;
 }
 
 const callSchema: Joi.ObjectSchema<FormCall> = Joi.object<FormCall>({
-  widget: Joi.string().max(40).required(),
+  ...sentFrom,
   once: Joi.string().pattern(/^[\w-]{8,40}$/),
-  page: Joi.string()
-    .pattern(/^\/[^\s]{0,398}$/)
-    .required()
-    .messages({ "string.pattern.base": "A page is a path such as /visit." }),
-  language: languageSchema.required(),
-  fields: Joi.object().unknown().required(),
-  website: Joi.string().allow("").max(2000),
   elapsedMs: Joi.number().min(0),
 });
 
-/** What is answered, with the names of the files as the answers of their fields; refused as a whole, every wrong field named. */
+/**
+ * What is answered, with the names of the files as the answers of their fields; refused as a whole, every wrong field named.
+ * Without `files` (a rehearsal) their names are believed.
+ */
 export function judged(
   fields: readonly Field[],
   given: Readonly<Record<string, unknown>>,
-  files: Readonly<Record<string, SentFile>>,
+  files: Readonly<Record<string, SentFile>> | null,
 ): Record<string, Answer> {
   const withFiles: Record<string, unknown> = { ...given };
   const faults: Fault[] = [];
   for (const { key, kind } of fields) {
+    if (kind !== "file" || !files) continue;
+    delete withFiles[key];
     const file = files[key];
-    if (kind !== "file" || !file) continue;
+    if (!file) continue;
     withFiles[key] = file.name;
     const found =
       file.bytes.length > largestAnswerFile

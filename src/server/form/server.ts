@@ -60,6 +60,6 @@ export const formServer = {
     };
   },
   rehearse: (settings, fields) => {
-    judged(settings.fields, fields as Record<string, unknown>, {});
+    judged(settings.fields, fields as Record<string, unknown>, null);
   },
 } satisfies WidgetServer<"form">;

@@ -2,7 +2,6 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import { answersSchema } from "@/core/field/schema";
-import { languageSchema } from "@/core/locale/schema";
 import { letter } from "@/core/popup/letters";
 import type { PopupField } from "@/core/popup/popup";
 import { senderOf } from "@/core/site/site";
@@ -17,29 +16,14 @@ import { countPoint, takePoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
 import { liveWidget } from "../widget/live";
+import { minimumMs, type SentFrom, sentFrom } from "../widget/sent";
 
-/** A person needs at least this long from the opened popup to a sent form, in ms. */
-export const minimumMs = 1200;
-
-interface SignupCall {
-  readonly widget: string;
-  readonly page: string;
-  readonly language: string;
-  readonly fields: Record<string, unknown>;
-  /** Must stay empty: only a machine fills a field nobody sees. */
-  readonly website?: string;
+interface SignupCall extends SentFrom {
   readonly elapsedMs: number;
 }
 
 const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
-  widget: Joi.string().max(40).required(),
-  page: Joi.string()
-    .pattern(/^\/[^\s]{0,398}$/)
-    .required()
-    .messages({ "string.pattern.base": "A page is a path such as /visit." }),
-  language: languageSchema.required(),
-  fields: Joi.object().unknown().required(),
-  website: Joi.string().allow("").max(2000),
+  ...sentFrom,
   elapsedMs: Joi.number().min(0).required(),
 });
 

@@ -9,6 +9,21 @@ import { FileButton, State } from "@/studio/kit/kit";
 import { RoomWarning } from "@/studio/kit/room";
 import { words } from "./words";
 
+/** A picture of the site, small. */
+export function Thumb({ hash, widthPx, heightPx }: { hash: string; widthPx: number; heightPx: number }) {
+  const { key } = useSite();
+  return (
+    // biome-ignore lint/performance/noImgElement: a small picture of our own media route
+    <img
+      alt=""
+      src={`/api/sites/${key}/media/${hash}?w=96`}
+      width={widthPx}
+      height={heightPx}
+      style={{ width: widthPx, height: heightPx, objectFit: "cover", display: "block", flex: "none" }}
+    />
+  );
+}
+
 /** Choosing a picture: a new file, or one of the site's media. */
 export function PictureChoice({ value, onChoose }: { value: string | null; onChoose: (media: string) => void }) {
   const site = useSite();
@@ -39,14 +54,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
               cursor: "pointer",
             }}
           >
-            {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-            <img
-              alt=""
-              src={`/api/sites/${site.key}/media/${entry.hash}?w=96`}
-              width={44}
-              height={34}
-              style={{ width: 44, height: 34, objectFit: "cover", display: "block" }}
-            />
+            <Thumb hash={entry.hash} widthPx={44} heightPx={34} />
           </button>
         ))}
       </Flex>

@@ -1,7 +1,7 @@
 "use client";
 // What follows when a form was sent: words in its place, or a page.
 import { Box } from "@chakra-ui/react";
-import type { Thanks } from "@/core/popup/popup";
+import type { Thanks } from "@/core/field/field";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Row, Segments, TextArea, TextInput } from "@/studio/kit/kit";
 import { words as own } from "./words";

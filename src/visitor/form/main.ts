@@ -6,32 +6,15 @@ import type { ReleasedForm } from "@/core/form/released";
 import { ownWords } from "@/core/form/words";
 import type { ReleasedWidget } from "@/core/widget/released";
 import type { Page, VisitorKind } from "../kind";
+import { sendForm, type Wrong } from "../sending";
 
-/** A person needs at least this long to fill a form; a quicker sending waits for the rest of it. */
-const minimumMs = 1300;
-
-type Wrong = Readonly<Record<string, string>>;
-
-/** What is wrong by field, "" for the whole form; null where it was taken. */
-async function sent(page: Page, form: HTMLFormElement, openedAt: number, once: string): Promise<Wrong | null> {
-  const failed = { "": ownWords(page.data.language).failed };
-  await new Promise((resolve) => setTimeout(resolve, Math.max(0, minimumMs - (performance.now() - openedAt))));
-  const data = new FormData(form);
-  try {
-    const response = page.data.rehearsal
-      ? await page.post("forms", { widget: data.get(ownKeys.widget), fields: plain(data) })
-      : await page.postForm("forms", marked(data, openedAt, once));
-    if (response.ok) return null;
-    const problem = (await response.json()) as { title?: string; fields?: { path: string; message: string }[] };
-    const wrong = (problem.fields ?? []).map(
-      ({ path, message }) =>
-        [path.startsWith("fields.") ? (path.slice(7).split("[", 1)[0] ?? "") : "", message] as const,
-    );
-    return wrong.length ? Object.fromEntries(wrong) : { "": problem.title ?? failed[""] };
-  } catch {
-    return failed;
-  }
-}
+const sent = (page: Page, form: HTMLFormElement, openedAt: number, once: string): Promise<Wrong | null> =>
+  sendForm(openedAt, ownWords(page.data.language).failed, () => {
+    const data = new FormData(form);
+    return page.data.rehearsal
+      ? page.post("forms", { widget: data.get(ownKeys.widget), fields: plain(data) })
+      : page.postForm("forms", marked(data, openedAt, once));
+  });
 
 function marked(data: FormData, openedAt: number, once: string): FormData {
   data.set("_once", once);
@@ -89,7 +72,7 @@ function tooLarge(form: HTMLFormElement, language: string): Wrong | null {
 /** Brings a form to life: `done` is called once it was taken. */
 function enliven(form: HTMLFormElement, released: () => ReleasedForm, page: Page, done: () => void) {
   const openedAt = performance.now();
-  const once = crypto.randomUUID?.().slice(0, 36) ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
+  const once = crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
   // What is wrong is said in the language of the page and by the server's own rules.
   form.noValidate = true;
   const button = form.querySelector<HTMLButtonElement>("[type=submit]");

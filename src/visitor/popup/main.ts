@@ -2,11 +2,9 @@
 import type { ReleasedPopup } from "@/core/popup/released-form";
 import type { ReleasedWidget } from "@/core/widget/released";
 import type { Page, VisitorKind } from "../kind";
+import { sendForm } from "../sending";
 import { type Sent, SitePopup } from "./element";
 import { wordsFor } from "./words";
-
-/** A person needs at least this long to fill a form; a quicker sending waits for the rest of it. */
-const minimumMs = 1300;
 
 async function send(
   page: Page,
@@ -15,30 +13,19 @@ async function send(
   fields: Record<string, unknown>,
   website: string,
 ): Promise<Sent> {
-  await new Promise((resolve) => setTimeout(resolve, Math.max(0, minimumMs - (performance.now() - openedAt))));
-  const failed = { ok: false, wrong: { "": wordsFor(page.data.language).failed } } as const;
-  try {
-    const response = await page.post("signups", {
-      widget,
-      fields,
-      ...(page.data.rehearsal
-        ? {}
-        : {
-            page: location.pathname,
-            language: document.documentElement.lang,
-            website,
-            elapsedMs: Math.round(performance.now() - openedAt),
-          }),
-    });
-    if (response.ok) return { ok: true };
-    const problem = (await response.json()) as { title?: string; fields?: { path: string; message: string }[] };
-    const wrong = (problem.fields ?? []).map(({ path, message }) => [path.replace(/^fields\.?/, ""), message] as const);
-    return wrong.length
-      ? { ok: false, wrong: Object.fromEntries(wrong) }
-      : { ok: false, wrong: { "": problem.title ?? failed.wrong[""] } };
-  } catch {
-    return failed;
-  }
+  const about = () =>
+    page.data.rehearsal
+      ? {}
+      : {
+          page: location.pathname,
+          language: document.documentElement.lang,
+          website,
+          elapsedMs: Math.round(performance.now() - openedAt),
+        };
+  const wrong = await sendForm(openedAt, wordsFor(page.data.language).failed, () =>
+    page.post("signups", { widget, fields, ...about() }),
+  );
+  return wrong ? { ok: false, wrong } : { ok: true };
 }
 
 const popup: VisitorKind = {

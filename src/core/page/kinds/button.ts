@@ -39,5 +39,5 @@ export const button: KindDefinition = defineKind<ButtonContent>({
   css: buttonCss,
   // A link without a target is still a link element, so the look stays; it takes no focus.
   render: (node, content, context) =>
-    context.pressable(content.link, context.attributes(node, "b-button"), escapeHtml(content.text)),
+    context.leadTo(content.link, context.attributes(node, "b-button"), escapeHtml(content.text)),
 });

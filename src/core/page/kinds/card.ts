@@ -43,7 +43,7 @@ export const card: KindDefinition = defineKind<CardContent>({
   css: '.b-card{position:relative;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(14px*var(--space)));padding:calc(20px*var(--space));border:1px solid var(--c-line);border-radius:var(--radius);margin-block:var(--above,0) var(--below,0);min-width:0;height:100%}.b-card>*{max-width:100%}.b-over{color:inherit;font:inherit;font-weight:600;text-underline-offset:.2em;padding:0;border:0;background:none;text-align:start;cursor:pointer;margin-top:auto}.b-over:empty{position:absolute;inset:0}.b-over::after{content:"";position:absolute;inset:0;border-radius:inherit}.b-over:focus-visible{outline:0}.b-over:focus-visible::after{outline:3px solid currentColor;outline-offset:3px}.b-card :is(a,button,summary,input,select):not(.b-over){position:relative;z-index:1}.b-card:has(.b-over:hover){border-color:currentColor}',
   render: (node, { link, words }, context) => {
     const over = link
-      ? context.pressable(
+      ? context.leadTo(
           link,
           words ? ' class="b-over"' : ` class="b-over" aria-label="${escapeHtml(context.nameOf(node))}"`,
           escapeHtml(words ?? ""),

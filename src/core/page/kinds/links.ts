@@ -97,7 +97,7 @@ export const links: KindDefinition = defineKind<LinksContent>({
       `${icon ? iconSvg(icon) : ""}${alone && icon ? "" : `<span>${escapeHtml(text)}</span>`}`;
     const rows = items.map(
       (item) =>
-        `<li${context.line(node, item.id)}>${context.pressable(item.link, alone && item.icon ? ` aria-label="${escapeHtml(item.text)}"` : "", inner(item))}</li>`,
+        `<li${context.line(node, item.id)}>${context.leadTo(item.link, alone && item.icon ? ` aria-label="${escapeHtml(item.text)}"` : "", inner(item))}</li>`,
     );
     const kindClass = { both: "b-links", icons: "b-links icons-alone", column: "b-links in-column" }[as];
     return `<ul${context.attributes(node, kindClass)} role="list">${rows.join("")}</ul>`;

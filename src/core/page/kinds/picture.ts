@@ -67,7 +67,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     const image = found
       ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt)}"${loadingOf[context.loading()]} decoding="async">`
       : '<div class="b-none"></div>';
-    const linked = content.link ? context.pressable(content.link, ' class="b-pressed"', image) : image;
+    const linked = content.link ? context.leadTo(content.link, ' class="b-pressed"', image) : image;
     const caption = content.caption ? `<figcaption>${escapeHtml(content.caption)}</figcaption>` : "";
     return caption
       ? `<figure${context.attributes(node, "b-picture")}>${linked}${caption}</figure>`

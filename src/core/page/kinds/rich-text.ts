@@ -24,7 +24,7 @@ function marked(html: string, mark: Mark, context: RenderContext): string {
   if (mark.type === "bold") return `<strong>${html}</strong>`;
   if (mark.type === "italic") return `<em>${html}</em>`;
   const { href } = mark.attrs;
-  if (href.startsWith("widget:")) return context.pressable(href, ' class="b-inline"', html);
+  if (href.startsWith("widget:")) return context.leadTo(href, ' class="b-inline"', html);
   const address = context.href(href);
   return address === null ? html : `<a href="${address}">${html}</a>`;
 }

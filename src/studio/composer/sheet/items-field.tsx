@@ -8,7 +8,7 @@ import type { LinePart } from "@/core/page/kind";
 import { isPicture } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { LineDeeds, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
-import { PictureChoice } from "../picture-choice";
+import { PictureChoice, Thumb } from "../picture-choice";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
 import { IconChoice } from "./icon-choice";
@@ -124,7 +124,6 @@ function Item({
   open,
   onFold,
 }: FieldPropsOf & { line: Line; index: number; of: number; open: boolean; onFold: () => void }) {
-  const site = useSite();
   const { control, name } = field;
   const picture = control.chosenAs ? (line[control.chosenAs] as string | null) : null;
   const title = String(line[control.named] || "") || own.itemNumber(control.one, index + 1);
@@ -151,14 +150,7 @@ function Item({
           }}
         >
           {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
-          {picture ? (
-            // biome-ignore lint/performance/noImgElement: a small picture of our own media route
-            <img
-              alt=""
-              src={`/api/sites/${site.key}/media/${picture}?w=96`}
-              style={{ width: 34, height: 26, objectFit: "cover", flex: "none" }}
-            />
-          ) : null}
+          {picture ? <Thumb hash={picture} widthPx={34} heightPx={26} /> : null}
           <Text as="span" truncate>
             {title}
           </Text>
