@@ -74,6 +74,9 @@ test("sections come from the shelf by Enter in its search, and the new one is sc
   await place("Price list");
   await place("Opening hours");
   await expect(wide().getByText("07:00–13:00, 14:00–18:00")).toBeInViewport();
+  // The pane is scrolled, never the frame in its box: below the page there is nothing to be seen.
+  for (const stage of await page.locator("iframe[data-stage]").all())
+    expect(await stage.evaluate((one) => one.parentElement?.scrollTop)).toBe(0);
   await expect(wide().getByText("4 Mill Steps")).toBeVisible();
   await expect(wide().getByText("£24")).toBeVisible();
   await saved(page);

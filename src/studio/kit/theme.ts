@@ -54,6 +54,8 @@ const config = defineConfig({
   },
   globalCss: {
     "html, body": { bg: "paper", color: "ink", fontFamily: "body", fontSize: "ui", lineHeight: "1.35", height: "100%" },
+    // What is hidden for the eye alone stands in the part that scrolls, and does not make the window scroll.
+    main: { position: "relative" },
     body: { fontVariantNumeric: "tabular-nums" },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "2px" },
     "*, *::before, *::after": {

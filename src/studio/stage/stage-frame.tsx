@@ -76,8 +76,9 @@ export function StageFrame({
   }, [rendered]);
 
   const shown = clipPx === undefined ? heightPx * scale : Math.min(clipPx, Math.max(heightPx * scale, 40));
+  // Clipped, not hidden: what is brought into view from inside the frame must not scroll this box, only the pane around it.
   return (
-    <Box position="relative" w={`${widthPx * scale}px`} h={`${shown}px`} overflow="hidden" bg="white" flex="none">
+    <Box position="relative" w={`${widthPx * scale}px`} h={`${shown}px`} overflow="clip" bg="white" flex="none">
       <iframe
         ref={frame}
         title={title}

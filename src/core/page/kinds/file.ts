@@ -19,7 +19,7 @@ export const file: KindDefinition = defineKind<FileContent>({
     media: mediaHash.allow(null).required(),
     text: Joi.string().allow("").max(120).required(),
   }),
-  fresh: () => ({ media: null, text: "" }),
+  fresh: () => ({ media: null, text: "Download" }),
   group: "Ways on",
   inFlow: true,
   pressed: true,

@@ -53,7 +53,7 @@ export const notice: KindDefinition = defineKind<NoticeContent>({
       ],
       3,
     ),
-  css: ".b-notice{display:flex;align-items:baseline;justify-content:var(--place,flex-start);gap:.8em;padding:.8em 1.1em;background:var(--c-soft);color:var(--c-ink);border-radius:var(--radius);line-height:1.4;margin-block:var(--above,0) var(--below,0)}.b-notice .b-glyph{font-size:1.25em;align-self:flex-start}.b-notice a,.b-notice button{color:inherit;font:inherit;font-weight:600;padding:0;border:0;background:none;text-decoration:underline;text-underline-offset:.18em;cursor:pointer}",
+  css: ".b-notice{display:flex;align-items:baseline;justify-content:var(--place,flex-start);gap:.8em;padding:.8em 1.1em;border:1px solid color-mix(in srgb,currentColor 35%,transparent);background:color-mix(in srgb,currentColor 5%,transparent);border-radius:var(--radius);line-height:1.4;margin-block:var(--above,0) var(--below,0)}.b-notice .b-glyph{font-size:1.25em;align-self:flex-start}.b-notice a,.b-notice button{color:inherit;font:inherit;font-weight:600;padding:0;border:0;background:none;text-decoration:underline;text-underline-offset:.18em;cursor:pointer}",
   cssOf: ["icon"],
   render: (node, { text, icon, link, linkWords }, context) => {
     const further = link && linkWords ? context.leadTo(link, "", escapeHtml(linkWords)) : "";
