@@ -4,6 +4,7 @@ import { personOperations } from "./desk/person";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { pageOperations } from "./page/operations";
+import { sharedOperations } from "./page/shared";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
 import { siteOperations } from "./site/operations";
@@ -16,6 +17,7 @@ export const operations = {
   ...siteOperations,
   ...retentionOperations,
   ...pageOperations,
+  ...sharedOperations,
   ...widgetOperations,
   ...rehearseOperations,
   ...releaseOperations,

@@ -3,6 +3,7 @@ import type { Problem, RefOf, Surroundings } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
+import { type Definitions, definitionsOf, placesShown, resolved } from "@/core/page/shared";
 import { nameOf } from "@/core/page/words";
 import { knownIn } from "@/core/site/known";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
@@ -12,7 +13,7 @@ import type { WidgetKindName } from "@/core/widget/settings";
 
 export interface Finding {
   readonly weight: Problem["weight"];
-  /** Page id, "header", "footer", or null for a widget. */
+  /** Id of a page or shared section, "header", "footer", or null for a widget. */
   readonly document: string | null;
   readonly node: string | null;
   readonly widget: string | null;
@@ -26,6 +27,7 @@ const gone: Readonly<Record<RefOf, { readonly code: string; told: (id: string) =
     media: { code: "check.pictureGone", told: () => ({}) },
     widget: { code: "check.widgetGone", told: () => ({}) },
     service: { code: "check.serviceGone", told: () => ({}) },
+    shared: { code: "check.sharedGone", told: () => ({}) },
   };
 
 /** Every finding, or only those that stop a release, which are found sooner. */
@@ -34,7 +36,7 @@ export type Asked = "all" | "stops";
 const thatAre = (asked: Asked, findings: readonly Finding[]) =>
   asked === "all" ? findings : findings.filter(({ weight }) => weight === "stops");
 
-/** What is wrong in one document: a page's id, "header" or "footer", and its tree. */
+/** What is wrong in one document: the id of a page or shared section, "header" or "footer", and its tree. */
 export function documentProblems(
   document: string,
   root: PageNode,
@@ -59,7 +61,7 @@ export function documentProblems(
 }
 
 /** How pages are headed and described: worth a look. */
-function* pageProblems(page: SitePage, settings: SiteFile["settings"]): Generator<Finding> {
+function* pageProblems(page: SitePage, settings: SiteFile["settings"], shared: Definitions): Generator<Finding> {
   const onPage = (code: string): Finding => ({
     weight: "look",
     document: page.id,
@@ -67,7 +69,9 @@ function* pageProblems(page: SitePage, settings: SiteFile["settings"]): Generato
     widget: null,
     reason: { code },
   });
-  const titles = [...everyNode(page.body)].filter((node) => kinds[node.kind].headingLevel?.(node.content) === 1);
+  const titles = [...everyNode(resolved(page.body, shared))].filter(
+    (node) => kinds[node.kind].headingLevel?.(node.content) === 1,
+  );
   if (titles.length === 0) yield onPage("check.noPageTitle");
   if (titles.length > 1) yield onPage("check.twoPageTitles");
   if (!page.description && !settings.description) yield onPage("check.noPageDescription");
@@ -95,14 +99,39 @@ export function frameProblems(
   return thatAre(asked, findings);
 }
 
+/** What is wrong in the definitions of shared sections. */
+export const sharedProblems = (
+  site: Pick<KeptSite, "shared">,
+  around: Surroundings,
+  asked: Asked = "all",
+): readonly Finding[] => (site.shared ?? []).flatMap(({ id, body }) => documentProblems(id, body, around, asked));
+
+/** The same, each told at the first page that shows it; what stands nowhere troubles nobody. */
+function shownProblems(site: SiteFile, around: Surroundings, shared: Definitions): readonly Finding[] {
+  const first = new Map<string, { page: string; prefix: string }>();
+  const documents = [
+    ...site.pages.map(({ id, body }) => [id, body] as const),
+    ["header", site.header] as const,
+    ["footer", site.footer] as const,
+  ];
+  for (const [page, body] of documents)
+    for (const { id, prefix } of placesShown(body, shared)) if (!first.has(id)) first.set(id, { page, prefix });
+  return sharedProblems(site, around).flatMap((finding) => {
+    const at = first.get(finding.document ?? "");
+    return at ? [{ ...finding, document: at.page, node: finding.node && at.prefix + finding.node }] : [];
+  });
+}
+
 /** Every finding of a site, in the order of its documents. */
 export function siteProblems(site: SiteFile): readonly Finding[] {
   const around = knownIn(site);
+  const shared = definitionsOf(site);
   return [
     ...documentProblems("header", site.header, around),
     ...site.pages.flatMap((page) => documentProblems(page.id, page.body, around)),
     ...documentProblems("footer", site.footer, around),
-    ...site.pages.flatMap((page) => [...pageProblems(page, site.settings)]),
+    ...shownProblems(site, around, shared),
+    ...site.pages.flatMap((page) => [...pageProblems(page, site.settings, shared)]),
     ...frameProblems(site, around),
   ];
 }

@@ -2,7 +2,7 @@
 import type Joi from "joi";
 
 /** What settings can point at. */
-export type RefOf = "page" | "media" | "widget" | "service";
+export type RefOf = "page" | "media" | "widget" | "service" | "shared";
 
 /** One thing that settings point at, and where in them: "thanks.page". */
 export interface Ref {

@@ -28,6 +28,7 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
     items: fc.array(fc.record({ text: word, aside: word }), { maxLength: 4 }),
   }),
   divider: fc.constant({}),
+  shared: fc.record({ shared: fc.constantFrom("visit", "prices"), fills: fc.constant([]) }),
   navigation: fc.constant({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu" }),
   quote: fc.record({ text: word, who: word }, { requiredKeys: ["text"] }),
   table: fc.record(

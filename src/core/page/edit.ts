@@ -5,6 +5,7 @@ import { type InsertEdit, insert, type MoveEdit, move, type RemoveEdit, remove }
 import type { EditKind } from "./edits/kind";
 import { type SpliceEdit, splice } from "./edits/line";
 import { type AddLineEdit, addLine, type MoveLineEdit, moveLine, type RemoveLineEdit, removeLine } from "./edits/lines";
+import { type SetOpenEdit, setOpen } from "./edits/open";
 import { type StepsEdit, steps } from "./edits/steps";
 import { type SetContentEdit, type SetLookEdit, setContent, setLook } from "./edits/values";
 import { findNode, type PageNode } from "./node";
@@ -20,7 +21,8 @@ export type Edit =
   | StepsEdit
   | AddLineEdit
   | RemoveLineEdit
-  | MoveLineEdit;
+  | MoveLineEdit
+  | SetOpenEdit;
 
 type EditKinds = { readonly [T in Edit["type"]]: EditKind<Extract<Edit, { type: T }>> };
 
@@ -35,6 +37,7 @@ const table: EditKinds = {
   addLine,
   removeLine,
   moveLine,
+  setOpen,
 };
 
 /** Every kind of edit, by its type. */

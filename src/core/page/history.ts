@@ -128,3 +128,9 @@ export const redone = (
   edits: readonly Edit[],
   inverses: readonly Edit[],
 ): History => (edits.length ? { ...history, past: [...history.past, { document, edits, inverses }] } : history);
+
+/** The history without the steps of a document that is no longer worked on here. */
+export const forget = ({ past, future }: History, document: string): History => ({
+  past: past.filter((step) => step.document !== document),
+  future: future.filter((step) => step.document !== document),
+});

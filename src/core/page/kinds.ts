@@ -22,6 +22,7 @@ import { question, questions } from "./kinds/questions";
 import { quote } from "./kinds/quote";
 import { richText } from "./kinds/rich-text";
 import { section } from "./kinds/section";
+import { shared } from "./kinds/shared";
 import { slider } from "./kinds/slider";
 import { spacer } from "./kinds/spacer";
 import { stack } from "./kinds/stack";
@@ -60,6 +61,7 @@ const all = {
   anchor,
   hours,
   address,
+  shared,
 };
 
 export type KindName = keyof typeof all;

@@ -17,6 +17,8 @@ export interface PageNode {
   readonly look: Looks;
   /** Present exactly on the kinds that hold others. */
   readonly children?: readonly PageNode[];
+  /** In a shared section: the fields that each page may fill. */
+  readonly open?: readonly string[];
 }
 
 /** Nodes from the root down to the one with `id`, or null when it is not in the tree. */

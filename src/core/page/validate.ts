@@ -40,7 +40,7 @@ function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
     errors: { wrap: { label: false } },
   });
   return (error?.details ?? []).slice(0, mostFaults).map((detail) => ({
-    path: [at, pathOf(detail.path)].filter(Boolean).join("."),
+    path: [at, pathOf(detail.path)].filter(Boolean).join(".").replace(".[", "["),
     message: detail.message.replaceAll('"', "“").replace(/“([^“]*)“/g, "“$1”"),
   }));
 }
@@ -55,6 +55,28 @@ export function lookFault(kind: Kind, field: string, value: unknown): Fault | nu
   if (!(kinds[kind].looks as readonly string[]).includes(field))
     return { path: `look.${field}`, message: `A ${kinds[kind].label.toLowerCase()} has no “${field}”.` };
   return faultsOf(lookProperties[field as LookField].schema.required(), value, `look.${field}`)[0] ?? null;
+}
+
+const openControls: readonly string[] = ["picture", "link", "icon", "file"];
+
+/** Fields of a block that a shared section can open: words, pictures, links, lists, and whether it is shown. */
+export function openable({ kind }: { readonly kind: Kind }): readonly string[] {
+  const { fields, looks, words } = kinds[kind];
+  const named = fields.filter(({ name, control }) => openControls.includes(control.kind) || name in words);
+  const others = Object.keys(words).filter((name) => !named.some((field) => field.name === name));
+  // What a shared section in another one takes is filled there, as a whole.
+  const own = kind === "shared" ? [] : [...named.map(({ name }) => name), ...others];
+  return [...own, ...(looks.includes("hidden") ? ["hidden"] : [])];
+}
+
+/** The fault of the list of a block's open fields, or null. */
+export function openFault(node: { readonly kind: Kind }, open: unknown): Fault | null {
+  const may = openable(node);
+  const schema = Joi.array()
+    .items(Joi.string().valid(...may))
+    .unique()
+    .max(may.length);
+  return faultsOf(schema, open, "open")[0] ?? null;
 }
 
 /** What is left of what is looked at: a tree of a million wrong blocks is not gone through to its end. */
@@ -86,7 +108,7 @@ class Judging {
       this.add({ path: at, message: outside });
       return;
     }
-    const { id, kind, content, look, children, ...others } = node as Record<string, unknown>;
+    const { id, kind, content, look, children, open, ...others } = node as Record<string, unknown>;
     this.add(
       ...Object.keys(others)
         .slice(0, mostFaults)
@@ -107,6 +129,8 @@ class Judging {
     const definition = kinds[kind as Kind];
     this.add(...faultsOf(definition.schema.required(), content, here("content")));
     this.add(...looksFaults(kind as Kind, look, here("look")));
+    const openOnes = open === undefined ? null : openFault({ kind: kind as Kind }, open);
+    if (openOnes) this.add({ path: here(openOnes.path), message: openOnes.message });
     const holds = heldBy(kind as Kind);
     if (holds) {
       if (!Array.isArray(children))

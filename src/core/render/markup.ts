@@ -85,6 +85,8 @@ export interface RenderContext {
   takeBehind(): string;
   /** The site's settings, for the few blocks that show them: where they change, every page is rendered anew. */
   readonly settings: SiteSettings;
+  /** What stands in the place of a shared section. */
+  shared(placement: PageNode): string;
   /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
   children(node: PageNode, room?: (index: number) => Room): string;
 }

@@ -8,6 +8,7 @@ import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
+import { type Definitions, definitionsOf, resolved, sectionsOf, sharedContent, within } from "@/core/page/shared";
 import { nameOf, nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { phoneMaxPx } from "@/core/visitor/visitor";
@@ -64,9 +65,15 @@ export interface Part {
 
 /**
  * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "widget:<id>",
- * "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
+ * "shared:<id>", "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
  */
-export type Use = `page:${string}` | `media:${string}` | `widget:${string}` | "navigation" | "name";
+export type Use =
+  | `page:${string}`
+  | `media:${string}`
+  | `widget:${string}`
+  | `shared:${string}`
+  | "navigation"
+  | "name";
 
 export interface RenderedPage {
   readonly html: string;
@@ -91,6 +98,13 @@ export interface RenderedPage {
  */
 const groundCss =
   ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+
+/** How shared sections are shown: as they are being worked on, and which one is worked on in its place. */
+export interface Shown {
+  readonly shared?: Definitions;
+  /** The placement, below those it stands in: "a" or "a~b". */
+  readonly inPlace?: string;
+}
 
 const wholeWidth: Required<Room> = { part: 1, phonePart: 1, limitRem: null };
 
@@ -134,7 +148,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const inNavigation = site.pages.filter((page) => page.inNavigation);
   const clickTargets = new Set(clickTargetsOf(site));
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
-  const kept = new WeakMap<PageNode, { page: string; eager: boolean; part: Part }>();
+  const kept = new WeakMap<
+    PageNode,
+    { page: string; eager: boolean; part: Part; shown: Shown; bodies: ReadonlyMap<string, PageNode | undefined> }
+  >();
+  let definitions = definitionsOf(site);
+  let shown: Shown = {};
   const ground = `${fontFaces(site, options)}${brandCss(site.brand)}${groundCss}`;
   const hrefs = new Map(
     site.pages.map((page) => [page.id, escapeHtml(options.linkBase + pagePath(page, options.locale))]),
@@ -165,6 +184,11 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let scripts: BlockScript[] = [];
   let told: string[] = [];
   let behind = new Map<string, string>();
+  /** Definitions that the section being rendered shows, and those it stands in right now. */
+  let bodies = new Map<string, PageNode | undefined>();
+  let chain: readonly string[] = [];
+  /** Before the ids of blocks: where in which shared section they stand. */
+  let prefix = "";
   let section = "";
   let ids = 0;
   const note = <Value>(list: Value[], value: Value) => {
@@ -227,11 +251,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       text += '"';
       // With an id of its own each block is found again when the stage is patched, but for those whose id is their own.
       if (options.marks)
-        text += kinds[node.kind].ownsId ? ` data-n="${node.id}"` : ` data-n="${node.id}" id="n-${node.id}"`;
+        text += kinds[node.kind].ownsId
+          ? ` data-n="${prefix}${node.id}"`
+          : ` data-n="${prefix}${node.id}" id="n-${prefix}${node.id}"`;
       if (clickTargets.size && clickTargets.has(node.id)) text += ` data-c="${node.id}"`;
       return text;
     },
-    line: (node, line) => (options.marks && line ? ` data-l="${line}" id="n-${node.id}-${line}"` : ""),
+    line: (node, line) => (options.marks && line ? ` data-l="${line}" id="n-${prefix}${node.id}-${line}"` : ""),
     href(link) {
       const read = readLink(link);
       if (read.to === "widget") return null;
@@ -298,6 +324,31 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     },
     part: (kind) => site[kind],
     newId: (stem) => `${stem}-${section}-${++ids}`,
+    shared(placement) {
+      const id = sharedContent(placement).shared;
+      note<Use>(uses, `shared:${id}`);
+      const body = definitions.get(id);
+      const [around, before] = [chain, prefix];
+      let html = "";
+      bodies.set(id, body);
+      if (body && !chain.includes(id)) {
+        chain = [...chain, id];
+        prefix = `${prefix}${placement.id}${within}`;
+        // What is worked on in its place is named as it stands in its own document, and says what stands there.
+        const inPlace = prefix === `${shown.inPlace}${within}`;
+        if (inPlace) prefix = "";
+        holder = null;
+        const sections = inPlace ? (body.children ?? []) : sectionsOf(placement, body);
+        sections.forEach((each, at) => {
+          index = at;
+          html += rendered(each);
+        });
+        [chain, prefix] = [around, before];
+      }
+      return options.marks
+        ? `<div class="b-shared" data-n="${prefix}${placement.id}" id="n-${prefix}${placement.id}">${html}</div>`
+        : html;
+    },
     children(node, given) {
       const { children } = node;
       let html = "";
@@ -310,7 +361,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         if (given && here) here.index = at;
         holder = node;
         index = at;
-        html += one(children[at] as PageNode);
+        html += rendered(children[at] as PageNode);
       }
       place = around;
       holder = aboveHolder;
@@ -319,7 +370,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     },
   };
 
-  function one(node: PageNode): string {
+  function rendered(node: PageNode): string {
     note(used, node.kind);
     return kinds[node.kind].render(node, node.content, context);
   }
@@ -334,11 +385,22 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     }));
   }
 
+  /** Whether a section shows the shared sections as they are now. */
+  function showsSame(before: {
+    readonly shown: Shown;
+    readonly bodies: ReadonlyMap<string, PageNode | undefined>;
+  }): boolean {
+    if (!before.bodies.size) return true;
+    if (before.shown.inPlace !== shown.inPlace) return false;
+    for (const [id, body] of before.bodies) if (definitions.get(id) !== body) return false;
+    return true;
+  }
+
   function renderPart(node: PageNode, page: PageMeta, first: boolean): Part {
     const before = kept.get(node);
     // What lists no pages is the same on all of them.
     const same = before && (before.page === page.id || !before.part.uses.includes("navigation"));
-    if (same && before.eager === first) return before.part;
+    if (same && before.eager === first && showsSame(before)) return before.part;
     turnTo(page);
     rules = [];
     used = [];
@@ -347,6 +409,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     scripts = [];
     told = [];
     behind = new Map();
+    bodies = new Map();
+    chain = [];
+    prefix = "";
     section = node.id;
     ids = 0;
     eager = first;
@@ -354,9 +419,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     place = null;
     holder = null;
     index = 0;
-    const html = one(node);
+    const html = rendered(node);
     const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
-    kept.set(node, { page: page.id, eager: first, part });
+    kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
 
@@ -365,7 +430,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
 
   return {
     /** The page as HTML for `<body>`, its CSS, its part of `<head>`, and the widgets it needs. */
-    render(page: PageMeta, body: PageNode): RenderedPage {
+    render(page: PageMeta, body: PageNode, now: Shown = {}): RenderedPage {
+      shown = now;
+      if (now.shared) definitions = now.shared;
       const parts = {
         header: renderParts(site.header, page, false),
         main: renderParts(body, page, true),
@@ -404,7 +471,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       return {
         html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
         css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}`,
-        head: headOf(site, page, body, options, picture, toldOfAll),
+        head: headOf(site, page, resolved(body, definitions), options, picture, toldOfAll),
         needs,
         scripts: [...scriptsOfAll].sort(),
         uses: [...usesOfAll],

@@ -2,12 +2,14 @@
 // change can be left out of a release, or taken back in the working state.
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
+import type { SharedSection } from "@/core/page/shared";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { shownOf } from "@/core/widget/kinds";
 import { writeSiteFile } from "./read";
 import type { KeptSite, SiteFile, SitePage } from "./site";
 
-export type ChangeOf = "page" | "header" | "footer" | "brand" | "settings" | "widget" | "redirect";
+export const changeUnits = ["page", "header", "footer", "shared", "brand", "settings", "widget", "redirect"] as const;
+export type ChangeOf = (typeof changeUnits)[number];
 
 /** One thing about a change: the code of a sentence, with the values in it. */
 export interface ChangeDetail {
@@ -135,6 +137,7 @@ function readable(site: SiteFile): SiteFile {
     ...site,
     header: withLineIds(site.header),
     footer: withLineIds(site.footer),
+    ...(site.shared ? { shared: site.shared.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
     pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
   };
   return JSON.parse(writeSiteFile(named)) as SiteFile;
@@ -170,6 +173,16 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
     ...byId<SitePage>("page", before.pages, now.pages, (page) => page.title, pageDetails),
     ...frame("header", "Header"),
     ...frame("footer", "Footer"),
+    ...byId<SharedSection>(
+      "shared",
+      before.shared ?? [],
+      now.shared ?? [],
+      ({ name }) => name,
+      (old, one) => [
+        ...(old.name === one.name ? [] : [{ code: "title" as const, before: old.name, after: one.name }]),
+        ...bodyDetails(old.body, one.body),
+      ],
+    ),
     ...whole("brand", "Brand", before.brand, now.brand),
     ...whole("settings", "Site settings and order of pages", settings(before), settings(now)),
     ...byId(
@@ -217,6 +230,9 @@ export function withoutChanges<Site extends KeptSite>(before: Site, now: Site, l
     header: isLeft("header") ? before.header : now.header,
     footer: isLeft("footer") ? before.footer : now.footer,
     pages: orderedPages,
+    ...(before.shared || now.shared
+      ? { shared: listWithout(before.shared ?? [], now.shared ?? [], ids("shared")) }
+      : {}),
     widgets: listWithout(before.widgets, now.widgets, ids("widget")),
     // Pictures that only the old state shows are still among the media, or would be found missing.
     media: [...now.media, ...before.media.filter((entry) => !now.media.some((one) => one.hash === entry.hash))],

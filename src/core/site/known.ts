@@ -8,6 +8,7 @@ import { isPicture, type KeptSite, type SiteFile } from "./site";
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
   ["header", site.header],
   ["footer", site.footer],
+  ...(site.shared ?? []).map((one, index) => [`shared[${index}].body`, one.body] as const),
   ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),
 ];
 
@@ -22,6 +23,7 @@ function idsIn(site: Around): Readonly<Record<RefOf, ReadonlySet<string>>> {
     media: new Set(site.media.map((entry) => entry.hash)),
     widget: new Set(site.widgets.map((widget) => widget.id)),
     service: new Set(),
+    shared: new Set((site.shared ?? []).map((one) => one.id)),
   };
   for (const { name, part } of partKinds) {
     const own = site[name];

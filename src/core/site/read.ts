@@ -4,6 +4,7 @@ import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import type { Ref, RefOf } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode } from "@/core/page/node";
+import { circleIn, definitionsOf } from "@/core/page/shared";
 import { type Fault, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
 import { withLineIds } from "@/core/page/words";
 import { partKinds, refsOf } from "@/core/widget/kinds";
@@ -25,6 +26,7 @@ const gone: Readonly<Record<RefOf, string>> = {
   media: "This picture is not among the media.",
   widget: "There is no widget with this id.",
   service: "There is no service with this id.",
+  shared: "There is no shared section with this id.",
 };
 
 /** References to things that the file does not hold. */
@@ -92,6 +94,8 @@ export function readSiteFile(json: string): ReadSite {
   if (faults.length) return { ok: false, faults: faults.slice(0, mostFaults) };
   if (!site.pages.some((page) => page.slug === ""))
     return refuse("pages", "One page needs the empty slug: the home page.");
+  const circle = circleIn(definitionsOf(site));
+  if (circle) return refuse("shared", `Shared sections hold each other in a circle: ${circle.join(" › ")}.`);
   const dangling = danglingReferences(site);
   if (dangling.length) return { ok: false, faults: dangling.slice(0, mostFaults) };
   return {
@@ -100,6 +104,7 @@ export function readSiteFile(json: string): ReadSite {
       ...site,
       header: withLineIds(site.header),
       footer: withLineIds(site.footer),
+      ...(site.shared ? { shared: site.shared.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
       pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
     },
   };

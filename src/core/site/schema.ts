@@ -113,6 +113,15 @@ export const widgetNameSchema = Joi.string()
   .max(80)
   .messages({ "string.empty": "A widget needs a name." });
 
+export const sharedNameSchema = Joi.string()
+  .trim()
+  .min(1)
+  .max(60)
+  .messages({ "string.empty": "A shared section needs a name." });
+
+/** So many shared sections a site has at most. */
+export const mostShared = 200;
+
 const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
   id: idSchema.required(),
   kind: Joi.string()
@@ -176,6 +185,10 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
     .unique("slug")
     .required()
     .messages({ "array.unique": "Two pages have the same id or slug." }),
+  shared: Joi.array()
+    .items(Joi.object({ id: idSchema.required(), name: sharedNameSchema.required(), body: tree }))
+    .max(mostShared)
+    .unique("id"),
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(10_000).unique("hash").required(),
   ...Object.fromEntries(partKinds.map(({ name, part }) => [name, part.schema])),

@@ -3,6 +3,7 @@ import type { Brand } from "@/core/brand/brand";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { PageNode } from "@/core/page/node";
+import type { SharedSection } from "@/core/page/shared";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 import type { HoursException, WeekHours } from "./open-hours";
 
@@ -86,6 +87,8 @@ export interface SiteFrame extends Partial<WidgetParts> {
   readonly pages: readonly PageMeta[];
   readonly widgets: readonly SiteWidget[];
   readonly media: readonly MediaEntry[];
+  /** Sections that stand on several pages; a file may leave them out while there are none. */
+  readonly shared?: readonly SharedSection[];
 }
 
 export interface SiteFile extends Omit<SiteFrame, "pages"> {

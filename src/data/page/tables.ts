@@ -1,4 +1,4 @@
-// Documents of a site (pages, header, footer) and every edit made to them.
+// Documents of a site (pages, header, footer, shared sections) and every edit made to them.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { Edit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
@@ -10,7 +10,7 @@ export const documents = mysqlTable(
   {
     siteId: varchar("site_id", { length: 24 }).notNull(),
     id: varchar("id", { length: 40 }).notNull(),
-    kind: mysqlEnum("kind", ["page", "header", "footer"]).notNull(),
+    kind: mysqlEnum("kind", ["page", "header", "footer", "shared"]).notNull(),
     title: varchar("title", { length: 120 }).notNull(),
     /** Null for header, footer and removed pages, which hold no address. */
     slug: varchar("slug", { length: 120 }),
@@ -20,6 +20,8 @@ export const documents = mysqlTable(
     inNavigation: boolean("in_navigation").notNull(),
     position: int("position").notNull(),
     body: orderedJson<PageNode>("body").notNull(),
+    /** Shared sections that stand in it; null where there are none. See data/page/shared. */
+    shared: json<readonly string[]>("shared"),
     /** Of all that a release would take from it; see data/release/units. */
     hash: hashOf("hash", "title", "coalesce(slug, '')", "description", "in_navigation", "body"),
     revision: int("revision").notNull().default(0),

@@ -14,7 +14,7 @@ export interface Unit {
 const word = (text: string) => sql.raw(`cast('${text}' as char(12)) collate utf8mb4_bin`);
 
 /** What of a site is a document; there are thousands. */
-const documentUnits = sql.raw("('page', 'header', 'footer')");
+const documentUnits = sql.raw("('page', 'header', 'footer', 'shared')");
 /** What else is a unit; there are few. */
 const otherUnits = sql.raw("('widget', 'brand', 'settings', 'redirect')");
 

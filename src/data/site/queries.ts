@@ -13,6 +13,7 @@ import {
 } from "@/core/site/site";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
+import { bodyColumns } from "../page/shared";
 import { documents } from "../page/tables";
 import * as schema from "../schema";
 import { widgets } from "../widget/tables";
@@ -89,13 +90,20 @@ async function loadAround(db: Executor, site: SiteRow, pages: readonly { readonl
 
 type DocumentRow = typeof documents.$inferSelect;
 
-function around(rows: readonly Pick<DocumentRow, "kind" | "body">[], site: SiteRow) {
+function around(rows: readonly Pick<DocumentRow, "id" | "kind" | "title" | "body">[], site: SiteRow) {
   const body = (kind: "header" | "footer") => {
     const row = rows.find((document) => document.kind === kind);
     if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
     return withLineIds(row.body);
   };
-  return { header: body("header"), footer: body("footer") };
+  const shared = rows.filter((row) => row.kind === "shared");
+  return {
+    header: body("header"),
+    footer: body("footer"),
+    ...(shared.length
+      ? { shared: shared.map(({ id, title, body }) => ({ id, name: title, body: withLineIds(body) })) }
+      : {}),
+  };
 }
 
 const ofSite = (site: SiteRow) => and(eq(documents.siteId, site.id), isNull(documents.removedAt));
@@ -125,9 +133,10 @@ export async function loadKept(tx: Executor, site: SiteRow): Promise<KeptSite> {
     .where(and(ofSite(site), eq(documents.kind, "page")))
     .orderBy(...inOrder);
   const rows = await tx
-    .select({ kind: documents.kind, body: documents.body })
+    .select({ id: documents.id, kind: documents.kind, title: documents.title, body: documents.body })
     .from(documents)
-    .where(and(ofSite(site), inArray(documents.kind, ["header", "footer"])));
+    .where(and(ofSite(site), inArray(documents.kind, ["header", "footer", "shared"])))
+    .orderBy(...inOrder);
   return {
     ...(await loadAround(tx, site, pages)),
     ...around(rows, site),
@@ -162,9 +171,25 @@ export async function storeSite(
       description: "",
       inNavigation: false,
       position: -1,
-      body: site[kind],
+      ...bodyColumns(site[kind]),
     })),
-    ...site.pages.map((page, position) => ({ ...common, ...page, kind: "page" as const, position })),
+    ...(site.shared ?? []).map(({ id, name, body }, position) => ({
+      ...common,
+      id,
+      kind: "shared" as const,
+      title: name,
+      description: "",
+      inNavigation: false,
+      position,
+      ...bodyColumns(body),
+    })),
+    ...site.pages.map((page, position) => ({
+      ...common,
+      ...page,
+      ...bodyColumns(page.body),
+      kind: "page" as const,
+      position,
+    })),
   ];
   for (let at = 0; at < documentRows.length; at += 50)
     await tx.insert(documents).values(documentRows.slice(at, at + 50));

@@ -8,9 +8,11 @@ import { withLineIds } from "@/core/page/words";
 import type { Reason } from "@/core/visitor/decision";
 import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
+import { bodyColumns } from "@/data/page/shared";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
 import { fieldProblem, forbidden, notFound, Problem } from "../problem";
+import { checkCircle } from "./shared";
 
 export interface EditBatch {
   readonly document: string;
@@ -76,7 +78,7 @@ export async function saveBatch(call: SiteCall, batch: EditBatch): Promise<Saved
 /** Stores a batch inside a transaction of its caller; whether it is stored. */
 export async function storeBatch(tx: Executor, call: SiteCall, batch: EditBatch): Promise<boolean> {
   const [row] = await tx
-    .select({ body: documents.body, revision: documents.revision })
+    .select({ kind: documents.kind, body: documents.body, revision: documents.revision })
     .from(documents)
     .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document), isNull(documents.removedAt)))
     .for("update");
@@ -90,14 +92,17 @@ export async function storeBatch(tx: Executor, call: SiteCall, batch: EditBatch)
     throw new Problem(409, "unknownRevision", "This page is older than what the browser knows. Please load it again.");
   if (batch.base < row.revision) return false;
   const body = withLineIds(row.body);
+  if (row.kind === "shared" && !mayAs(call.role, "designer"))
+    throw forbidden("A shared section changes on every page it stands on: ask a designer of the studio.");
   checkRole(call, body, batch.edits);
   const { page, applied, refusals } = applyEdits(body, batch.edits);
   if (refusals[0]) throw refusedEdit(batch.edits.indexOf(refusals[0].edit), refusals[0].reason);
+  if (row.kind === "shared") await checkCircle(tx, call.site.id, batch.document, body, page);
   const revision = row.revision + 1;
   const now = call.context.now();
   await tx
     .update(documents)
-    .set({ body: page, revision, changedAt: now })
+    .set({ ...bodyColumns(page), revision, changedAt: now })
     .where(and(eq(documents.siteId, call.site.id), eq(documents.id, batch.document)));
   await tx.insert(documentEdits).values({
     siteId: call.site.id,

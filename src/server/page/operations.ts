@@ -1,21 +1,24 @@
 // Pages: opening, editing, and everything about a page that is not in its body.
 import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
 import Joi from "joi";
+import { mayAs } from "@/core/account/rights";
 import type { Edit } from "@/core/page/edit";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
 import { nodeWords, withLineIds } from "@/core/page/words";
-import { idSchema, pageMetaFields } from "@/core/site/schema";
+import { idSchema, mostShared, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
 import { leavePage, othersAt } from "./presence";
+import { type OpenedDocument, openShared } from "./shared";
 
 const page = idSchema.required();
 const revision = Joi.number().integer().min(0).required();
@@ -94,20 +97,29 @@ async function behindOf(call: SiteCall, known: readonly { document: string; revi
 }
 
 export const pageOperations = {
-  /** Bodies of a page and of the header and footer it stands between. */
+  /** Bodies of a page, of the header and footer it stands between, and of the shared sections that stand in them. */
   "pages.open": siteOperation("site.read", { page }, async (call, input: { page: string }) => {
     await pageRow(call.context.db, call.site.id, input.page);
     const rows = await call.context.db
-      .select({ id: documents.id, kind: documents.kind, body: documents.body, revision: documents.revision })
+      .select({
+        id: documents.id,
+        kind: documents.kind,
+        title: documents.title,
+        body: documents.body,
+        revision: documents.revision,
+        shared: documents.shared,
+      })
       .from(documents)
       .where(
         and(
           eq(documents.siteId, call.site.id),
           isNull(documents.removedAt),
-          sql`(${documents.id} = ${input.page} or ${documents.kind} <> 'page')`,
+          sql`(${documents.id} = ${input.page} or ${documents.kind} in ('header', 'footer'))`,
         ),
       );
-    return { documents: rows.map((row) => ({ ...row, body: withLineIds(row.body) })) };
+    const held = rows.flatMap((row) => row.shared ?? []);
+    const own = rows.map(({ shared: _shared, ...row }): OpenedDocument => ({ ...row, body: withLineIds(row.body) }));
+    return { documents: [...own, ...(await openShared(call.context.db, call.site.id, held))] };
   }),
   /** Places of a page that a link can lead to. */
   "pages.places": siteOperation("site.read", { page }, async (call, input: { page: string }) => ({
@@ -119,7 +131,12 @@ export const pageOperations = {
     {},
     async (call) => {
       const { db } = call.context;
-      const mine = and(eq(documents.siteId, call.site.id), isNull(documents.removedAt));
+      const mine = and(
+        eq(documents.siteId, call.site.id),
+        isNull(documents.removedAt),
+        // Those of shared sections are a designer's.
+        mayAs(call.role, "designer") ? undefined : ne(documents.kind, "shared"),
+      );
       const told = { links: 0, pages: 0 };
       for (const { id } of await db.select({ id: documents.id }).from(documents).where(mine)) {
         const links = await inTransaction(db, async (tx) => {
@@ -193,7 +210,7 @@ export const pageOperations = {
       page,
       known: Joi.array()
         .items(Joi.object({ document: idSchema.required(), revision }))
-        .max(3)
+        .max(3 + mostShared)
         .required(),
       tab: idSchema.required(),
       node: idSchema.allow(null).required(),
@@ -241,7 +258,7 @@ export const pageOperations = {
             description: "",
             inNavigation: true,
             position: await nextPosition(tx, site.id),
-            body: emptyPage(context.newId),
+            ...bodyColumns(emptyPage(context.newId)),
             changedAt: context.now(),
           });
         }),
@@ -284,7 +301,7 @@ export const pageOperations = {
       id,
       title: `${row.title} (copy)`.slice(0, 120),
       slug: await freeSlug(call, row.slug ?? ""),
-      body: withFreshIds(row.body, context.newId),
+      ...bodyColumns(withFreshIds(row.body, context.newId)),
       revision: 0,
       inNavigation: false,
       position: await nextPosition(context.db, site.id),
@@ -326,7 +343,7 @@ export const pageOperations = {
         removedAt: documents.removedAt,
       })
       .from(documents)
-      .where(and(eq(documents.siteId, call.site.id), isNotNull(documents.removedAt)))
+      .where(and(eq(documents.siteId, call.site.id), eq(documents.kind, "page"), isNotNull(documents.removedAt)))
       .orderBy(desc(documents.removedAt)),
   ),
   "pages.restore": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
@@ -334,7 +351,14 @@ export const pageOperations = {
     const [row] = await db
       .select()
       .from(documents)
-      .where(and(eq(documents.siteId, call.site.id), eq(documents.id, input.page), isNotNull(documents.removedAt)));
+      .where(
+        and(
+          eq(documents.siteId, call.site.id),
+          eq(documents.kind, "page"),
+          eq(documents.id, input.page),
+          isNotNull(documents.removedAt),
+        ),
+      );
     if (!row) throw notFound("This page");
     const [taken] = await db
       .select({ id: documents.id })

@@ -1,7 +1,7 @@
 // Publishing and the history of releases.
 import { desc, eq } from "drizzle-orm";
 import Joi from "joi";
-import type { ChangeName } from "@/core/site/changes";
+import { type ChangeName, changeUnits } from "@/core/site/changes";
 import { users } from "@/data/account/tables";
 import { releases } from "@/data/release/tables";
 import { takePoint } from "../limit";
@@ -15,7 +15,9 @@ import { countChanges } from "./units";
 
 const releaseId = Joi.string().max(24).required();
 const changeFields = {
-  of: Joi.string().valid("page", "header", "footer", "brand", "settings", "widget", "redirect").required(),
+  of: Joi.string()
+    .valid(...changeUnits)
+    .required(),
   id: Joi.string().max(130).required(),
 };
 const changeName = Joi.object(changeFields);

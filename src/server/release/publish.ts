@@ -1,6 +1,6 @@
 // Publishing: has what changed rendered into the rows of one release, then flips the site's pointer in one transaction.
 import { and, eq, inArray, max } from "drizzle-orm";
-import { documentProblems, type Finding, frameProblems } from "@/core/check/problems";
+import { documentProblems, type Finding, frameProblems, sharedProblems } from "@/core/check/problems";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
 import { keepsAll, knownIn } from "@/core/site/known";
 import type { KeptPage, KeptSite } from "@/core/site/site";
@@ -131,6 +131,7 @@ async function stopsOf(
     ...documentProblems("header", site.header, around, "stops"),
     ...site.pages.flatMap(({ id }) => byPage.get(id) ?? []),
     ...documentProblems("footer", site.footer, around, "stops"),
+    ...sharedProblems(site, around, "stops"),
     ...frameProblems(site, around, "stops"),
   ];
 }

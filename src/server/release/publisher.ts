@@ -4,6 +4,7 @@ import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
+import { type Definitions, definitionsOf } from "@/core/page/shared";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import {
@@ -107,6 +108,7 @@ export class Publisher {
   private readonly media: ReadonlyMap<string, KeptSite["media"][number]>;
   private readonly paths: ReadonlyMap<string, string>;
   private readonly base: string;
+  private readonly shared: Definitions;
   private readonly targets: readonly string[];
   private readonly surround: string;
   readonly origin: string;
@@ -136,6 +138,7 @@ export class Publisher {
     this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
     this.media = new Map(site.media.map((entry) => [entry.hash, entry]));
     this.paths = new Map(site.pages.map((page) => [page.id, pagePath(page, this.locale)]));
+    this.shared = definitionsOf(site);
     this.targets = clickTargetsOf(site);
     this.surround = JSON.stringify([site.header, site.footer]);
     // Of the settings, those that a page's files show; who letters come from is none of them.
@@ -167,6 +170,11 @@ export class Publisher {
     navigation: () =>
       this.site.pages.filter((page) => page.inNavigation).map((page) => [page.id, page.title, this.paths.get(page.id)]),
     name: () => this.site.name,
+    shared: (id) => {
+      const body = this.shared.get(id);
+      // Which of its blocks open something depends on the widgets' rules.
+      return body ? [body, this.targets.filter((target) => JSON.stringify(body).includes(`"${target}"`))] : null;
+    },
   };
 
   private readonly values = new Map<Use, string>();

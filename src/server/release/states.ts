@@ -6,6 +6,7 @@ import { withLineIds } from "@/core/page/words";
 import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core/site/changes";
 import { type KeptSite, metaOf, type SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
 import { keptSite, wholePages, wholeSite } from "@/data/release/page-states";
 import { frameOf } from "@/data/site/queries";
@@ -14,6 +15,7 @@ import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
 import { takePath } from "../page/addresses";
 import { storeBatch } from "../page/edits";
+import { newShared } from "../page/shared";
 import { conflict, notFound } from "../problem";
 import { loadKeptSite, loadSite } from "../site/whole";
 import { refreshShown } from "../widget/shown";
@@ -113,9 +115,30 @@ async function bringPage(tx: Executor, call: SiteCall, then: SiteFile, id: strin
       id,
       kind: "page",
       position: then.pages.indexOf(page),
-      body,
+      ...bodyColumns(body),
     });
   await bringBody(tx, call, id, body);
+}
+
+/** A shared section that came since goes where nothing shows it any more; otherwise it stays, and shows nothing. */
+async function bringShared(tx: Executor, call: SiteCall, then: SiteFile, id: string): Promise<void> {
+  const { context, site } = call;
+  const one = then.shared?.find((shared) => shared.id === id);
+  if (!one) {
+    await tx.update(documents).set({ removedAt: context.now() }).where(pageAt(call, id));
+    return;
+  }
+  const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
+  const set = { title: one.name, removedAt: null, changedAt: context.now() };
+  if (row) await tx.update(documents).set(set).where(pageAt(call, id));
+  else
+    await tx.insert(documents).values({
+      ...newShared(site.id, id, context.now()),
+      ...set,
+      position: (then.shared ?? []).indexOf(one),
+      ...bodyColumns(one.body),
+    });
+  await bringBody(tx, call, id, one.body);
 }
 
 async function bringWidget(tx: Executor, call: SiteCall, then: SiteFile, id: string): Promise<void> {
@@ -167,6 +190,7 @@ const takers: Readonly<Record<ChangeOf, Taker>> = {
   },
   widget: (tx, call, then, change) => bringWidget(tx, call, then, change.id),
   redirect: (tx, call, then, change) => bringRedirect(tx, call, then, change.id),
+  shared: (tx, call, then, change) => bringShared(tx, call, then, change.id),
 };
 
 /**

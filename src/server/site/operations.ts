@@ -156,6 +156,7 @@ export const siteOperations = {
       pages: rows
         .filter((row) => row.kind === "page")
         .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
+      shared: rows.filter((row) => row.kind === "shared").map(({ id, title }) => ({ id, name: title })),
       widgets,
       parts: await partsOf(db, call.site.id),
       media: await mediaOf(db, call.site.id),

@@ -5,6 +5,7 @@ import { parseDocument } from "htmlparser2";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
+import { definitionsOf, resolved } from "@/core/page/shared";
 import { cssAtWidth, pictureSvg } from "@/core/render/picture";
 import { createRenderer, pictureWidths, usedFamilies } from "@/core/render/render";
 import type { Executor } from "@/data/connection";
@@ -23,7 +24,7 @@ const heightPx = 590;
 /** The home page's sections that reach into the picture. */
 const sectionsShown = 3;
 
-const shownHere = or(inArray(documents.kind, ["header", "footer"]), eq(documents.slug, ""));
+const shownHere = or(inArray(documents.kind, ["header", "footer", "shared"]), eq(documents.slug, ""));
 
 /** Names of the states that pictures of some sites are made of, by the sites' ids. */
 export async function pictureStates(db: Executor, rows: readonly SiteRow[]): Promise<ReadonlyMap<string, string>> {
@@ -70,7 +71,10 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
   const [header, footer] = [bodyOf("header"), bodyOf("footer")];
   if (!home || !header || !footer) throw notFound("The home page");
   const top: PageNode = { ...home.body, children: (home.body.children ?? []).slice(0, sectionsShown) };
-  const hashes = [...new Set([...mediaIn(header), ...mediaIn(top)])];
+  const shared = shown
+    .filter(({ kind }) => kind === "shared")
+    .map(({ id, title, body }) => ({ id, name: title, body }));
+  const hashes = [...new Set([...mediaIn(header), ...mediaIn(resolved(top, definitionsOf({ shared })))])];
   const entries = hashes.length
     ? await db
         .select()
@@ -103,6 +107,7 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
     brand: row.brand,
     header,
     footer,
+    shared,
     pages: pages.map((page) => ({ ...page, slug: page.slug ?? "" })),
     widgets: await widgetsOf(db, row.id),
     media: entries.map(mediaEntry),

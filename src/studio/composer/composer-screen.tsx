@@ -16,6 +16,15 @@ import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
+import {
+  asSection,
+  type Definitions,
+  isPlacement,
+  sectionsOf,
+  sharedContent,
+  sharedIn,
+  within,
+} from "@/core/page/shared";
 import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import type { RenderedPage } from "@/core/render/render";
 import { factsOf } from "@/core/site/facts";
@@ -35,6 +44,8 @@ import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
+import { InPlaceBar } from "./shared/in-place-bar";
+import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
 import { Shelf } from "./shelf";
 import { Composer, type ComposerView, newId } from "./store";
@@ -112,6 +123,30 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
   return [ref, size];
 }
 
+/** Sections that shared ones look like in the running order, kept while what they show is the same. */
+const shownAs = new WeakMap<readonly PageNode[], PageNode>();
+
+/** The page as the running order draws it: shared sections by what they show here. */
+function useOrder(composer: Composer, { page, shared }: ComposerView) {
+  return useMemo(() => {
+    const stamped = new Set<string>();
+    const children = (page.children ?? []).map((section) => {
+      if (!isPlacement(section)) return section;
+      stamped.add(section.id);
+      const { shared: id } = sharedContent(section);
+      const body = shared.get(id);
+      const shows = body ? sectionsOf(section, body) : [];
+      const name = composer.nameOf(id);
+      const known = shownAs.get(shows);
+      if (known && known.id === section.id && known.content.name === name) return known;
+      const made = asSection(section.id, name, shows);
+      shownAs.set(shows, made);
+      return made;
+    });
+    return { page: stamped.size ? { ...page, children } : page, stamped };
+  }, [composer, page, shared]);
+}
+
 function Table({ composer, page }: { composer: Composer; page: string }) {
   const site = useSite();
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
@@ -119,10 +154,12 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const meta = site.pages.find((one) => one.id === page) ?? site.pages[0];
   const renderNow = useMemo(() => {
     if (!renderer || !meta) return null;
-    let last: { page: PageNode; rendered: RenderedPage } | null = null;
+    let last: { page: PageNode; shared: Definitions; at: string | undefined; rendered: RenderedPage } | null = null;
     return () => {
-      const { page } = composer.view;
-      if (last?.page !== page) last = { page, rendered: renderer.render(meta, page) };
+      const { page, shared, inPlace } = composer.view;
+      const at = inPlace?.at;
+      if (last?.page !== page || last.shared !== shared || last.at !== at)
+        last = { page, shared, at, rendered: renderer.render(meta, page, { shared, ...(at ? { inPlace: at } : {}) }) };
       return last.rendered;
     };
   }, [renderer, meta, composer]);
@@ -135,11 +172,14 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
   const { walk } = useChosenVisitor();
+  const sharedChanged = useSharedChanged();
   useStatus(view.sync, view.revision);
 
   const sections = view.page.children ?? [];
   const selectedPath = view.selection ? composer.path(view.selection.node) : [];
-  const selectedSection = selectedPath[1]?.id ?? null;
+  const inShared = view.inPlace && view.selection && composer.documentOf(view.selection.node) === view.inPlace.shared;
+  const selectedSection = (inShared ? view.inPlace?.at.split(within)[0] : selectedPath[1]?.id) ?? null;
+  const order = useOrder(composer, view);
 
   const place = useCallback(
     (entry: ShelfEntry, index: number) => {
@@ -149,6 +189,24 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     },
     [composer, site.settings],
   );
+
+  const placeShared = useCallback(
+    (shared: string, index: number) => {
+      setShelfAt(null);
+      composer
+        .placeShared(shared, composer.view.page.id, index)
+        .then((refusal) => refusal && composer.say(refusal))
+        .catch((error: Error) => composer.say(error.message));
+    },
+    [composer],
+  );
+
+  // On how many pages they stand is told anew once it is stored what came or went here.
+  const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew with what stands here
+  useEffect(() => {
+    void composer.settled().then(() => sharedChanged());
+  }, [composer, standing]);
 
   const openShelf = useCallback(
     (index?: number) => {
@@ -215,6 +273,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     if (!over) return;
     const index = Number(String(over.id).slice("insert:".length));
     const what = String(active.id);
+    if (what.startsWith("shared:")) return placeShared(what.slice("shared:".length), index);
     const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
     if (entry) return place(entry, index);
     const from = sections.findIndex((section) => section.id === what);
@@ -272,7 +331,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       collisionDetection={nearestInsertPoint}
       onDragStart={({ active }) =>
         setDragged(
-          sections.find((section) => section.id === active.id) ??
+          order.page.children?.find((section) => section.id === active.id) ??
             shelf.find((entry) => `shelf:${entry.key}` === active.id)?.make(newId) ??
             null,
         )
@@ -314,8 +373,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             <Box flex="1" overflowY="auto">
               <RunningOrder
                 header={view.header}
-                page={view.page}
+                page={order.page}
                 footer={view.footer}
+                stamped={order.stamped}
                 selectedSection={selectedSection}
                 movable={site.mayLayout}
                 folded={folded}
@@ -324,6 +384,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                 onInsert={openShelf}
                 onMove={(id, by) => composer.moveBy(id, by)}
                 onEnter={(id) => {
+                  if (order.stamped.has(id)) return composer.openInPlace(id);
                   const first = composer.node(id)?.children?.[0];
                   if (first) composer.select(first.id);
                 }}
@@ -338,7 +399,12 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             ) : null}
           </Flex>
           {shelfAt !== null ? (
-            <Shelf onAdd={(entry) => place(entry, shelfAt)} onClose={() => setShelfAt(null)} />
+            <Shelf
+              onAdd={(entry) => place(entry, shelfAt)}
+              onAddShared={(shared) => placeShared(shared, shelfAt)}
+              onRenamed={(shared, name) => composer.named(shared, name)}
+              onClose={() => setShelfAt(null)}
+            />
           ) : null}
         </Box>
         <Flex direction="column" flex="1" minW="0" as="main" position="relative">
@@ -416,6 +482,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               </Text>
             ) : null}
           </Flex>
+          {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
           <Box
             ref={stageRef}
             flex="1"

@@ -83,8 +83,10 @@ export const keyTable: readonly Key[] = [
     fits: bare("enter"),
     run: (composer, deeds) =>
       selected(composer, (node) => {
-        const first = composer.node(node)?.children?.[0];
+        const block = composer.node(node);
+        const first = block?.children?.[0];
         if (first) composer.select(first.id);
+        else if (block?.kind === "shared" && composer.mayLayout) composer.openInPlace(node);
         else deeds.enterWords();
       }),
   },

@@ -4,13 +4,14 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { Plus } from "lucide-react";
+import { Plus, Stamp } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
 import { drawing } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/sample";
 import { Drawn } from "@/studio/kit/drawn";
+import { words as sharedWords } from "./shared/words";
 import { words } from "./words";
 
 export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
@@ -34,13 +35,24 @@ interface EntryProps {
   readonly selected: boolean;
   readonly movable: boolean;
   readonly folded: boolean;
+  /** Whether it is a shared section. */
+  readonly stamped: boolean;
   /** Lifted by the keyboard, to be moved by the arrows. */
   readonly lifted: boolean;
   onSelect(id: string): void;
   onKey(id: string, event: React.KeyboardEvent): void;
 }
 
-const Entry = memo(function Entry({ section, selected, movable, folded, lifted, onSelect, onKey }: EntryProps) {
+const Entry = memo(function Entry({
+  section,
+  selected,
+  movable,
+  folded,
+  stamped,
+  lifted,
+  onSelect,
+  onKey,
+}: EntryProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: section.id,
     disabled: !movable,
@@ -83,9 +95,10 @@ const Entry = memo(function Entry({ section, selected, movable, folded, lifted, 
         <Drawing section={section} />
         {folded ? null : (
           <Box minW="0">
-            <Text fontWeight="650" truncate>
-              {String(section.content.name)}
-            </Text>
+            <Flex align="center" gap="4px" fontWeight="650">
+              {stamped ? <Stamp size={12} aria-label={sharedWords.kind} style={{ flex: "none" }} /> : null}
+              <Text truncate>{String(section.content.name)}</Text>
+            </Flex>
             {hasSamples(section) ? (
               <Text fontSize="small" color="amber" fontWeight="600" truncate title={words.samplesHere}>
                 <span aria-hidden="true">! </span>
@@ -177,6 +190,8 @@ export interface RunningOrderProps {
   readonly page: PageNode;
   readonly footer: PageNode;
   readonly selectedSection: string | null;
+  /** Ids of the shared sections among them. */
+  readonly stamped: ReadonlySet<string>;
   readonly movable: boolean;
   readonly folded: boolean;
   readonly dragging: boolean;
@@ -238,6 +253,7 @@ export function RunningOrder({
   page,
   footer,
   selectedSection,
+  stamped,
   movable,
   folded,
   dragging,
@@ -308,6 +324,7 @@ export function RunningOrder({
                 selected={section.id === selectedSection}
                 movable={movable}
                 folded={folded}
+                stamped={stamped.has(section.id)}
                 lifted={lifted?.id === section.id}
                 onSelect={onSelect}
                 onKey={onKey}

@@ -7,6 +7,7 @@ import { useMemo, useState } from "react";
 import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import { IconButton, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "./running-order";
+import { SharedOnShelf } from "./shared/shared-on-shelf";
 import { words as own } from "./words";
 
 let drawn = 0;
@@ -51,7 +52,17 @@ function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: () => void }) {
   );
 }
 
-export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; onClose: () => void }) {
+export function Shelf({
+  onAdd,
+  onAddShared,
+  onRenamed,
+  onClose,
+}: {
+  onAdd: (entry: ShelfEntry) => void;
+  onAddShared: (shared: string) => void;
+  onRenamed: (shared: string, name: string) => void;
+  onClose: () => void;
+}) {
   const [words, setWords] = useState("");
   const found = shelf.filter((entry) => `${entry.name} ${entry.note}`.toLowerCase().includes(words.toLowerCase()));
   return (
@@ -99,6 +110,7 @@ export function Shelf({ onAdd, onClose }: { onAdd: (entry: ShelfEntry) => void; 
       <Text fontSize="small" color="ink2" my="8px">
         {own.dragOneIntoRunning(found.length)}
       </Text>
+      <SharedOnShelf words={words} onAdd={onAddShared} onRenamed={onRenamed} />
       {found.map((entry) => (
         <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />
       ))}

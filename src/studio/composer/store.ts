@@ -4,10 +4,12 @@ import { type Departure, takeBack } from "@/core/page/departures";
 import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
 import { spliceBetween } from "@/core/page/edits/line";
 import { stepsBetween } from "@/core/page/edits/steps";
+import { asFills, fillEdit } from "@/core/page/fill-edits";
 import type { Lost } from "@/core/page/follow";
 import {
   closeGroup,
   emptyHistory,
+  forget,
   type History,
   notice,
   record,
@@ -22,10 +24,26 @@ import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
 import { lookLike } from "@/core/page/looks";
 import { findNode, type Looks, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import {
+  chainTo,
+  type Definitions,
+  type Fill,
+  isPlacement,
+  madeOwn,
+  placesShown,
+  sectionsOf,
+  sharedContent,
+  sharedIn,
+  swapped,
+  takes,
+  visibility,
+  within,
+} from "@/core/page/shared";
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
-import { askQuietly } from "@/studio/kit/api";
+import { ask, askQuietly } from "@/studio/kit/api";
 import { reasonWords } from "@/studio/kit/reasons";
+import { blockTitle } from "@/studio/stage/names";
 import { DocumentSync, type SyncState } from "./sync";
 import { tabName } from "./unsent";
 import { words } from "./words";
@@ -42,7 +60,19 @@ export interface LostWords {
   readonly words: string;
 }
 
+/** The shared section that is worked on in one of its places. */
+export interface InPlace {
+  /** The placement, below those it stands in. */
+  readonly at: string;
+  readonly shared: string;
+  /** Edits that are not kept yet. */
+  readonly edits: number;
+}
+
 export interface ComposerView {
+  /** Definitions of the shared sections that are shown, as they stand here. */
+  readonly shared: Definitions;
+  readonly inPlace: InPlace | null;
   readonly header: PageNode;
   readonly page: PageNode;
   readonly footer: PageNode;
@@ -68,13 +98,20 @@ export const newId = () => nanoid(10);
 
 type Opened = readonly {
   readonly id: string;
-  readonly kind: "page" | "header" | "footer";
+  readonly kind: "page" | "header" | "footer" | "shared";
+  readonly title: string;
   readonly body: PageNode;
   readonly revision: number;
 }[];
 
 export class Composer {
   private readonly syncs: readonly DocumentSync[];
+  /** Of the shared sections that are shown, by their ids. */
+  private readonly definitions = new Map<string, DocumentSync>();
+  private readonly asked = new Set<string>();
+  private readonly names = new Map<string, string>();
+  private shared: Definitions = new Map();
+  private inPlace: { readonly at: string; readonly shared: string } | null = null;
   private listeners = new Set<() => void>();
   private readonly stageListeners = new Set<() => void>();
   private typing = false;
@@ -97,15 +134,77 @@ export class Composer {
     opened: Opened,
     readonly mayLayout: boolean,
   ) {
-    this.syncs = opened.map(
-      (document) =>
-        new DocumentSync(site, document.id, document, newId, {
-          changed: () => this.changed(),
-          foreign: (id, edits) => this.othersDid(id, edits),
-          lost: (lost) => this.tellLost(lost),
-        }),
-    );
+    for (const document of opened) if (document.kind === "shared") this.define(document);
+    this.syncs = opened.filter(({ kind }) => kind !== "shared").map((document) => this.follows(document));
+    this.shared = this.definitionsNow();
     this.view = this.look();
+  }
+
+  private follows(document: Opened[number]): DocumentSync {
+    const listener = {
+      changed: () => this.changed(),
+      foreign: (id: string, edits: readonly Edit[]) => this.othersDid(id, edits),
+      lost: (lost: readonly Lost[]) => this.tellLost(lost),
+    };
+    return new DocumentSync(this.site, document.id, document, newId, listener, { held: document.kind === "shared" });
+  }
+
+  private define(document: Opened[number]) {
+    if (this.definitions.has(document.id)) return;
+    const sync = this.follows(document);
+    this.definitions.set(document.id, sync);
+    this.asked.add(document.id);
+    this.names.set(document.id, document.title);
+    // What an earlier visit did not keep is worked on again.
+    void sync.recovered.then(() => {
+      if (!sync.unsentEdits || this.inPlace || this.closed) return;
+      const place = [...placesShown(this.view.page, this.shared)].find(({ id }) => id === document.id);
+      if (place) this.openInPlace(place.prefix.slice(0, -within.length));
+    });
+  }
+
+  /** The same map as long as no definition has changed. */
+  private definitionsNow(): Definitions {
+    const now = [...this.definitions].map(([id, sync]) => [id, sync.page] as const);
+    const same = now.length === this.shared.size && now.every(([id, body]) => this.shared.get(id) === body);
+    return same ? this.shared : new Map(now);
+  }
+
+  /** Asks for definitions that stand somewhere and are not here yet. */
+  private fetchMissing() {
+    const shown = [...this.syncs, ...this.definitions.values()].flatMap(({ page }) => sharedIn(page));
+    const missing = shown.filter((id) => !this.asked.has(id));
+    if (missing.length) void this.ensure(missing).catch(() => {});
+  }
+
+  /** Brings definitions here with all that stand in them. */
+  async ensure(ids: readonly string[]): Promise<void> {
+    const missing = ids.filter((id) => !this.definitions.has(id));
+    if (!missing.length) return;
+    for (const id of missing) this.asked.add(id);
+    try {
+      const { documents } = await ask("shared.open", { site: this.site, shared: [...missing] });
+      for (const document of documents) this.define(document);
+    } catch (error) {
+      for (const id of missing) this.asked.delete(id);
+      throw error;
+    }
+    this.changed();
+  }
+
+  /** What a shared section is called. */
+  nameOf(shared: string): string {
+    return this.names.get(shared) ?? words.sharedSection;
+  }
+
+  /** What a block is called: a shared section by its own name. */
+  titleOf(node: PageNode): string {
+    return isPlacement(node) ? this.nameOf(sharedContent(node).shared) : blockTitle(node);
+  }
+
+  named(shared: string, name: string) {
+    this.names.set(shared, name);
+    this.changed();
   }
 
   readonly subscribe = (listener: () => void) => {
@@ -126,13 +225,13 @@ export class Composer {
     this.closed = true;
     clearTimeout(this.toTell);
     clearTimeout(this.toFollow);
-    for (const sync of this.syncs) sync.close();
+    for (const sync of this.all) sync.close();
     void tabName(newId).then((tab) => askQuietly("pages.leave", { site: this.site, tab }).catch(() => null));
   }
 
   /** Somebody stored edits up to `revision` of a document: they are asked for, if they are not here yet. */
   stored(document: string, revision: number) {
-    const sync = this.syncs.find((one) => one.document === document);
+    const sync = this.all.find((one) => one.document === document);
     if (sync && sync.revision < revision) void this.follow();
   }
 
@@ -153,27 +252,40 @@ export class Composer {
     const answer = await askQuietly("pages.follow", {
       site: this.site,
       page: this.pageId,
-      known: this.syncs.map((sync) => ({ document: sync.document, revision: sync.revision })),
+      known: this.all.map((sync) => ({ document: sync.document, revision: sync.revision })),
       tab: await tabName(newId),
-      node: this.selection?.node ?? null,
+      node: this.selection?.node.split(within)[0] ?? null,
     }).catch(() => null);
     if (this.closed || !answer) return;
-    for (const { document: id, line } of answer.lines) this.sync(id).receive(line);
+    for (const { document: id, line } of answer.lines) this.sync(id)?.receive(line);
     if (JSON.stringify(answer.people) === JSON.stringify(this.people)) return;
     this.people = answer.people;
     this.changed();
   }
 
+  private get all(): readonly DocumentSync[] {
+    return [...this.syncs, ...this.definitions.values()];
+  }
+
+  /** Those whose blocks are worked on: a shared section only in its place. */
+  private get worked(): readonly DocumentSync[] {
+    const own = this.inPlace && this.definitions.get(this.inPlace.shared);
+    return own ? [own, ...this.syncs] : this.syncs;
+  }
+
   private sync(document: string): DocumentSync {
-    return this.syncs.find((sync) => sync.document === document) as DocumentSync;
+    return (this.syncs.find((sync) => sync.document === document) ?? this.definitions.get(document)) as DocumentSync;
   }
 
   private look(): ComposerView {
-    const states = this.syncs.map((sync) => sync.state);
+    const states = this.all.map((sync) => sync.state);
     const worst = (["refused", "signedOut", "waiting", "saving"] as const).flatMap((kind) =>
       states.filter((state) => state.kind === kind),
     )[0];
+    const { inPlace } = this;
     return {
+      shared: this.shared,
+      inPlace: inPlace && { ...inPlace, edits: this.sync(inPlace.shared).unsentEdits },
       header: this.sync("header").page,
       page: this.sync(this.pageId).page,
       footer: this.sync("footer").page,
@@ -192,6 +304,10 @@ export class Composer {
   private changed() {
     // The first calls come while the documents are still being made.
     if (!this.syncs) return;
+    this.shared = this.definitionsNow();
+    this.fetchMissing();
+    // The place may have gone by somebody else's deed.
+    if (this.inPlace && !this.place(this.inPlace.at)) this.inPlace = null;
     if (this.selection && !this.documentOf(this.selection.node)) this.selection = null;
     this.view = this.look();
     for (const listener of this.stageListeners) listener();
@@ -219,6 +335,8 @@ export class Composer {
 
   /** The document as the screen still shows it while others' edits are taken in. */
   private documentBefore(document: string): PageNode {
+    const definition = this.view.shared.get(document);
+    if (definition) return definition;
     if (document === "header") return this.view.header;
     return document === "footer" ? this.view.footer : this.view.page;
   }
@@ -246,12 +364,47 @@ export class Composer {
 
   /** The document a node stands in, or null. */
   documentOf(node: string): string | null {
-    return this.syncs.find((sync) => findNode(sync.page, node))?.document ?? null;
+    const [first = ""] = node.split(within);
+    return this.worked.find((sync) => findNode(sync.page, first))?.document ?? null;
+  }
+
+  /** The placement that a block inside of a shared section stands in, and the block's id in the definition. */
+  private inside(id: string): { readonly placement: PageNode; readonly body: PageNode; readonly node: string } | null {
+    const at = id.lastIndexOf(within);
+    const placement = at < 0 ? null : this.node(id.slice(0, at));
+    const body = placement && isPlacement(placement) ? this.shared.get(sharedContent(placement).shared) : undefined;
+    return placement && body ? { placement, body, node: id.slice(at + 1) } : null;
+  }
+
+  /** Blocks as they stand in a place, under the names they have there: the same as long as nothing has changed. */
+  private readonly underNames = new WeakMap<PageNode, Map<string, PageNode>>();
+  private under(prefix: string, node: PageNode): PageNode {
+    const known = this.underNames.get(node) ?? new Map<string, PageNode>();
+    this.underNames.set(node, known);
+    const made = known.get(prefix) ?? {
+      ...node,
+      id: prefix + node.id,
+      ...(node.children ? { children: node.children.map((child) => this.under(prefix, child)) } : {}),
+    };
+    known.set(prefix, made);
+    return made;
   }
 
   /** Nodes from the document's root down to `node`; empty when it is gone. */
   path(node: string): readonly PageNode[] {
-    for (const sync of this.syncs) {
+    const at = node.lastIndexOf(within);
+    if (at >= 0) {
+      const inside = this.inside(node);
+      if (!inside) return [];
+      const { placement, body } = inside;
+      for (const section of sectionsOf(placement, body)) {
+        const path = pathTo(section, inside.node);
+        const prefix = node.slice(0, at + 1);
+        if (path) return [...this.path(node.slice(0, at)), ...path.map((one) => this.under(prefix, one))];
+      }
+      return [];
+    }
+    for (const sync of this.worked) {
       const path = pathTo(sync.page, node);
       if (path) return path;
     }
@@ -274,7 +427,12 @@ export class Composer {
 
   /** Makes edits to one document; answers why the first that can't be made can't. `group` joins typed letters. */
   edit(document: string, edits: readonly Edit[], group?: string): string | null {
+    const inside = this.throughPlace(edits);
+    if (typeof inside === "string") return inside;
+    if (inside) return inside.length ? this.edit(document, inside, group) : null;
     const sync = this.sync(document);
+    const circle = this.closes(document, edits);
+    if (circle) return circle;
     const result = applyEdits(sync.page, edits);
     const refusal = result.refusals[0];
     if (refusal) return reasonWords(refusal.reason);
@@ -290,6 +448,197 @@ export class Composer {
         this.noteWriting(edit.node);
     sync.made(result.applied, result.page);
     return null;
+  }
+
+  /** Edits of blocks in the place of a shared section, as what the page fills in; null for edits of its own blocks. */
+  private throughPlace(edits: readonly Edit[]): readonly Edit[] | string | null {
+    const idOf = (edit: Edit) => ("parent" in edit ? edit.parent : edit.node);
+    const first = edits.map(idOf).find((id) => id.includes(within));
+    if (first === undefined) return null;
+    const prefix = first.slice(0, first.lastIndexOf(within) + 1);
+    const place = this.inside(first);
+    // What a shared section fills into one that stands in it is set where that one is edited.
+    if (!place || place.placement.id.includes(within)) return reasonWords({ code: "page.notOpen" });
+    if (!edits.every((edit) => idOf(edit).startsWith(prefix))) return words.blockGone;
+    const plain = edits.map((edit) => {
+      const bare = (id: string) => id.slice(prefix.length);
+      return {
+        ...edit,
+        ...("parent" in edit ? { parent: bare(edit.parent) } : {}),
+        ...("node" in edit && typeof edit.node === "string" ? { node: bare(edit.node) } : {}),
+      } as Edit;
+    });
+    const outcome = asFills(place.placement, place.body, plain, newId);
+    return outcome.ok ? outcome.value : reasonWords(outcome.reason);
+  }
+
+  /** Why edits of a shared section can't be: they would let it hold itself. */
+  private closes(document: string, edits: readonly Edit[]): string | null {
+    if (!this.definitions.has(document)) return null;
+    for (const edit of edits) {
+      if (edit.type !== "insert" || !isPlacement(edit.node)) continue;
+      const chain = chainTo(sharedContent(edit.node).shared, document, this.shared);
+      if (chain) return words.holdsItself([document, ...chain].map((id) => this.nameOf(id)));
+    }
+    return null;
+  }
+
+  /** Whether a block stands in the place of a shared section, and so belongs to that. */
+  isInside(node: string): boolean {
+    return node.includes(within);
+  }
+
+  /** Whether a field of a block can be written here: of one in a shared section, whether it is open. */
+  mayWrite(node: string, field: string): boolean {
+    if (!this.isInside(node)) return true;
+    const [name = ""] = field.split(".");
+    return node.split(within).length === 2 && (this.node(node)?.open?.includes(name) ?? false);
+  }
+
+  private refusesInside(node: string): boolean {
+    if (!this.isInside(node)) return false;
+    this.say(reasonWords({ code: "page.notOpen" }));
+    return true;
+  }
+
+  /** Places a shared section, once its definition is here. */
+  async placeShared(shared: string, parent: string, index: number): Promise<string | null> {
+    await this.ensure([shared]);
+    return this.insert(parent, index, {
+      id: newId(),
+      kind: "shared",
+      content: { shared, fills: [] },
+      look: { base: {} },
+    });
+  }
+
+  /** Puts a shared section, which the server has, into the place of the section it was made from. */
+  async standFor(section: string, shared: string): Promise<string | null> {
+    await this.ensure([shared]);
+    const place = this.place(section);
+    if (!place) return words.placeGone;
+    const node: PageNode = { id: newId(), kind: "shared", content: { shared, fills: [] }, look: { base: {} } };
+    const refusal = this.edit(place.document, [
+      { type: "remove", node: section },
+      { type: "insert", parent: place.parent.id, index: place.index, node },
+    ]);
+    if (!refusal) this.select(node.id);
+    return refusal;
+  }
+
+  private placementOf(id: string) {
+    const placement = this.node(id);
+    const body = placement && isPlacement(placement) ? this.shared.get(sharedContent(placement).shared) : undefined;
+    const place = this.place(id);
+    return placement && body && place ? { placement, body, place } : null;
+  }
+
+  /** Takes what a page filled into a field out again. */
+  takeFillOut(placement: string, node: string, field: string) {
+    const document = this.documentOf(placement);
+    const found = this.node(placement);
+    if (document && found) this.edit(document, fillEdit(found, node, field, undefined, newId));
+  }
+
+  /** Whether an open field that nobody has filled here could take a value. */
+  wouldTake(node: PageNode, field: string, value: unknown): boolean {
+    return field !== visibility && typeof value !== "boolean" && takes(node, field, value);
+  }
+
+  /** Fills a field with what was put aside, in one step. */
+  refill(placement: string, fill: Fill, node: string, field: string) {
+    const document = this.documentOf(placement);
+    const found = this.node(placement);
+    if (!document || !found) return;
+    const refusal = this.edit(document, [
+      { type: "removeLine", node: placement, field: "fills", line: fill.id },
+      ...fillEdit(found, node, field, fill.value, newId),
+    ]);
+    if (refusal) this.say(refusal);
+  }
+
+  /** What a click on a block selects: a block of a shared section only where something of it is open. */
+  chosen(node: string): string {
+    if (!this.isInside(node) || (node.split(within).length === 2 && this.node(node)?.open?.length)) return node;
+    return node.split(within)[0] ?? node;
+  }
+
+  /** Lets a placement stand for another shared section: what was filled in goes on where it fits. */
+  async swap(id: string, shared: string): Promise<string | null> {
+    await this.ensure([shared]);
+    const found = this.placementOf(id);
+    const body = this.shared.get(shared);
+    if (!found || !body) return words.placeGone;
+    const { fills } = sharedContent(swapped(found.placement, found.body, { id: shared, body }, newId));
+    return this.edit(found.place.document, [
+      { type: "setContent", node: id, field: "shared", value: shared },
+      { type: "setContent", node: id, field: "fills", value: fills },
+    ]);
+  }
+
+  /** Makes sections of the page's own from what a placement shows, in one step. */
+  makeOwn(id: string): string | null {
+    const found = this.placementOf(id);
+    if (!found) return words.placeGone;
+    const { parent, index, document } = found.place;
+    const sections = madeOwn(found.placement, found.body, newId);
+    const refusal = this.edit(document, [
+      { type: "remove", node: id },
+      ...sections.map((node, at): Edit => ({ type: "insert", parent: parent.id, index: index + at, node })),
+    ]);
+    if (!refusal && sections[0]) this.select(sections[0].id);
+    return refusal;
+  }
+
+  /** Works on a shared section in one of its places. */
+  openInPlace(at: string) {
+    const placement = this.node(at);
+    if (!placement || !isPlacement(placement)) return;
+    const { shared } = sharedContent(placement);
+    const body = this.shared.get(shared);
+    if (!body) return;
+    if (this.inPlace && this.inPlace.shared !== shared && this.sync(this.inPlace.shared).unsentEdits) {
+      this.say(words.keepFirst(this.nameOf(this.inPlace.shared)));
+      return;
+    }
+    this.inPlace = { at, shared };
+    this.select(body.children?.[0]?.id ?? null);
+  }
+
+  /** What is worked on in its place, as it is kept and as it would be. */
+  get inPlaceStates(): { readonly before: PageNode; readonly after: PageNode } | null {
+    const sync = this.inPlace && this.sync(this.inPlace.shared);
+    return sync ? { before: sync.stored, after: sync.page } : null;
+  }
+
+  private leavePlace() {
+    if (!this.inPlace) return;
+    const { at, shared } = this.inPlace;
+    this.history = forget(this.history, shared);
+    this.inPlace = null;
+    this.select(at);
+  }
+
+  /** Keeps what was done to the shared section, on every page it stands on. Whether it is kept. */
+  async keepInPlace(): Promise<boolean> {
+    const sync = this.inPlace && this.sync(this.inPlace.shared);
+    if (!sync) return false;
+    const done = await sync.letGo();
+    if (done) this.leavePlace();
+    return done;
+  }
+
+  /** Puts aside what was done to it. */
+  putBackInPlace() {
+    if (!this.inPlace) return;
+    this.sync(this.inPlace.shared).putBack();
+    this.leavePlace();
+  }
+
+  /** Opens fields of a block in a shared section for the pages it stands on. */
+  setOpen(node: string, open: readonly string[]): string | null {
+    const document = this.documentOf(node);
+    return document ? this.edit(document, [{ type: "setOpen", node, open }]) : words.blockGone;
   }
 
   private noteWriting(node: string) {
@@ -332,6 +681,7 @@ export class Composer {
     const document = this.documentOf(node);
     const block = this.node(node);
     if (!document || !block) return words.blockGone;
+    if (this.isInside(node)) return this.edit(document, [{ type: "setContent", node, field, value: after }], typing);
     const own: Edit = { type: "steps", node, field, steps };
     const result = steps.length ? applyEdits(this.sync(document).page, [own]) : null;
     const fits = result && JSON.stringify(findNode(result.page, node)?.content[field]) === JSON.stringify(after);
@@ -361,12 +711,12 @@ export class Composer {
 
   /** How many numbers and addresses in the open documents' running text are no links yet. */
   get loose(): number {
-    return this.syncs.reduce((sum, { page }) => sum + looseOn(page).reduce((of, { count }) => of + count, 0), 0);
+    return this.worked.reduce((sum, { page }) => sum + looseOn(page).reduce((of, { count }) => of + count, 0), 0);
   }
 
   /** Links every loose number and address: of one block, or of the page with header and footer. One step a document. */
   linkLoose(node: string | null = null) {
-    for (const { document, page } of this.syncs) {
+    for (const { document, page } of this.worked) {
       const edits = linkingEdits(page, node);
       if (edits.length) this.edit(document, edits);
     }
@@ -476,6 +826,7 @@ export class Composer {
   }
 
   remove(node: string) {
+    if (this.refusesInside(node)) return;
     const place = this.place(node);
     if (!place) return;
     const siblings = place.parent.children ?? [];
@@ -486,6 +837,7 @@ export class Composer {
   }
 
   duplicate(node: string) {
+    if (this.refusesInside(node)) return;
     const place = this.place(node);
     const original = this.node(node);
     if (place && original) this.insert(place.parent.id, place.index + 1, withFreshIds(original, newId));
@@ -493,6 +845,7 @@ export class Composer {
 
   /** One place up (-1) or down (+1) among its siblings. */
   moveBy(node: string, by: -1 | 1) {
+    if (this.refusesInside(node)) return;
     const place = this.place(node);
     if (!place) return;
     const index = place.index + by;
@@ -506,7 +859,7 @@ export class Composer {
     const selected = this.selection ? this.path(this.selection.node) : [this.view.page];
     for (let depth = selected.length - 1; depth >= 0; depth--) {
       const holder = selected[depth] as PageNode;
-      if (!heldBy(holder.kind)?.includes(fresh.kind)) continue;
+      if (this.isInside(holder.id) || !heldBy(holder.kind)?.includes(fresh.kind)) continue;
       const after = selected[depth + 1];
       const index = after ? (holder.children ?? []).indexOf(after) + 1 : (holder.children ?? []).length;
       return this.insert(holder.id, index, fresh);
@@ -535,7 +888,7 @@ export class Composer {
 
   /** Resolves once everything has reached the server, or can't for now. */
   async settled(): Promise<boolean> {
-    await Promise.all(this.syncs.map((sync) => sync.recovered.then(() => sync.flush())));
-    return this.syncs.every((sync) => sync.state.kind === "saved");
+    await Promise.all(this.all.map((sync) => sync.recovered.then(() => sync.flush())));
+    return this.all.every((sync) => sync.state.kind === "saved");
   }
 }

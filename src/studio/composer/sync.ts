@@ -51,6 +51,8 @@ export class DocumentSync {
   private tab: string | null = null;
   private gatherTimer: ReturnType<typeof setTimeout> | undefined;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
+  /** Edits stay here until they are let go: of a shared section, which changes many pages at once. */
+  private held: boolean;
   private readonly online = () => this.flush();
   /** What earlier visits left has been taken in. */
   readonly recovered: Promise<void>;
@@ -61,7 +63,9 @@ export class DocumentSync {
     opened: { readonly body: PageNode; readonly revision: number },
     private readonly newId: () => string,
     private readonly listener: SyncListener,
+    { held = false }: { readonly held?: boolean } = {},
   ) {
+    this.held = held;
     this.copy = { stored: opened.body, revision: opened.revision, unsent: [], page: opened.body };
     addEventListener("online", this.online);
     this.recovered = this.recover();
@@ -137,9 +141,34 @@ export class DocumentSync {
     const unsent = gathers ? [...this.copy.unsent.slice(0, -1), grown] : [...this.copy.unsent, grown];
     this.copy = { ...this.copy, page, unsent };
     this.remember();
+    if (this.held) return this.listener.changed();
     this.setState(this.waits() ?? { kind: "saving" });
     clearTimeout(this.gatherTimer);
     this.gatherTimer = setTimeout(() => void this.flush(), gatherMs);
+  }
+
+  /** What the server has, without what is held back here. */
+  get stored(): PageNode {
+    return this.copy.stored;
+  }
+
+  /** Sends what was held back; once it is stored, edits are held back again. Whether it was. */
+  async letGo(): Promise<boolean> {
+    this.held = false;
+    try {
+      await this.flush();
+      return this.copy.unsent.length === 0;
+    } finally {
+      if (this.copy.unsent.length === 0) this.held = true;
+    }
+  }
+
+  /** Puts aside what was held back. */
+  putBack() {
+    this.copy = { ...this.copy, unsent: [], page: this.copy.stored };
+    this.open = null;
+    this.remember();
+    this.setState({ kind: "saved" });
   }
 
   private waits(): SyncState | null {
@@ -156,6 +185,7 @@ export class DocumentSync {
   async flush(): Promise<void> {
     clearTimeout(this.gatherTimer);
     this.open = null;
+    if (this.held) return;
     // Whoever waits for a flush waits for the one under way; it also takes what was just put in line.
     if (this.busy) return this.running;
     this.busy = true;

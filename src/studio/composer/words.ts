@@ -4,6 +4,10 @@ import { counted } from "@/studio/kit/counted";
 const changes = (count: number) => (count === 1 ? "One change was" : `${count} changes were`);
 
 export const words = {
+  sharedSection: "Shared section",
+  holdsItself: (names: readonly string[]) =>
+    `A shared section can’t hold itself: ${names.map((name) => `“${name}”`).join(" › ")}.`,
+  keepFirst: (name: string) => `Keep or put back what you changed in “${name}” first.`,
   samples: "sample words",
   samplesHere: "Still the words that came with the section.",
   blockGone: "This block is gone.",

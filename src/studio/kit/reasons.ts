@@ -39,6 +39,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "page.idTaken": () => "this block stands on the page already.",
   "page.tooMany": ({ most }: { most: number }) => `a page holds at most ${most} blocks.`,
   "page.tooDeep": ({ most }: { most: number }) => `blocks can stand at most ${most} levels deep.`,
+  "page.notOpen": () => "this belongs to the shared section. Open the field there, or edit the shared section.",
   "page.rootStays": () => "the page itself can't be moved or removed.",
   "page.intoItself": () => "a block can't be moved into itself.",
   "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) =>
@@ -92,6 +93,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.widgetOff": ({ name }: { name: string }) => `The widget “${name}” placed here is switched off.`,
   "check.widgetNotSo": ({ name }: { name: string }) => `The widget “${name}” can’t appear in this way.`,
   "check.serviceGone": () => "A service that it offers is no longer there.",
+  "check.sharedGone": () => "The shared section that stands here is no longer there.",
   "check.nothingToBook": () => "The calendar is on and offers no service.",
   "check.buttonWithoutLink": ({ text }: { text: string }) => `The button “${text}” leads nowhere.`,
   "check.noPicture": () => "A picture’s place is empty.",

@@ -4,7 +4,8 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
-import { everyNode, findNode, type PageNode } from "@/core/page/node";
+import { everyNode, type PageNode } from "@/core/page/node";
+import { within } from "@/core/page/shared";
 import { nodeWords } from "@/core/page/words";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -22,6 +23,9 @@ const widthPx = 1180;
 const roomPx = 718;
 
 /** The button that names the block and opens the picking. */
+/** A block wherever it stands: on the page, or in a shared section on it. */
+const markOf = (id: string) => `[data-n="${CSS.escape(id)}"],[data-n$="${within}${CSS.escape(id)}"]`;
+
 export function PickBlock({ block, onPick }: { block: string; onPick: (block: string) => void }) {
   const site = useSite();
   const [open, setOpen] = useState(false);
@@ -79,26 +83,38 @@ function Picking({
     queryFn: () => ask("pages.open", { site: site.key, page }),
   });
   const body = (id: string) => data?.documents.find((one) => one.id === id)?.body;
+  const shared = useMemo(
+    () => new Map((data?.documents ?? []).filter(({ kind }) => kind === "shared").map((one) => [one.id, one.body])),
+    [data],
+  );
   const renderer = useStageRenderer(site, body("header"), body("footer"));
   const meta = site.pages.find((one) => one.id === page);
   const root = body(page);
   const rendered = useMemo(
-    () => (renderer && meta && root ? renderer.render(meta, root) : null),
-    [renderer, meta, root],
+    () => (renderer && meta && root ? renderer.render(meta, root, { shared }) : null),
+    [renderer, meta, root, shared],
   );
-  const blocks = useMemo(() => (root ? [...everyNode(root)].filter((node) => kinds[node.kind].pressed) : []), [root]);
+  // Blocks of shared sections are named as they are there: pressed on any page, they are the same.
+  const blocks = useMemo(
+    () =>
+      [root, ...shared.values()].flatMap((tree) =>
+        tree ? [...everyNode(tree)].filter((node) => kinds[node.kind].pressed) : [],
+      ),
+    [root, shared],
+  );
   const stage = useRef<StageState | null>(null);
   const mark = (id: string) => {
     const document = stage.current?.document;
     const style = document?.getElementById("picked");
-    if (style) style.textContent = id ? `[data-n="${CSS.escape(id)}"]{${marked}}` : "";
+    if (style) style.textContent = id ? `${markOf(id)}{${marked}}` : "";
   };
   const open = (state: StageState) => {
     stage.current = state;
     const style = state.document.createElement("style");
     style.id = "picked";
     state.document.head.append(style);
-    const blockAt = (event: Event) => (event.target as Element).closest?.<HTMLElement>("[data-n]")?.dataset.n ?? "";
+    const blockAt = (event: Event) =>
+      (event.target as Element).closest?.<HTMLElement>("[data-n]")?.dataset.n?.split(within).at(-1) ?? "";
     const move = (event: Event) => mark(blockAt(event));
     const press = (event: Event) => {
       event.preventDefault();
@@ -114,7 +130,7 @@ function Picking({
       stage.current = null;
     };
   };
-  const found = root && at ? findNode(root, at) : null;
+  const found = at ? blocks.find((node) => node.id === at) : null;
   return (
     <Window
       title={words.pickTitle}
@@ -149,9 +165,7 @@ function Picking({
             onChange={(block) => {
               setAt(block);
               mark(block);
-              stage.current?.document
-                .querySelector(`[data-n="${CSS.escape(block)}"]`)
-                ?.scrollIntoView({ block: "center" });
+              stage.current?.document.querySelector(markOf(block))?.scrollIntoView({ block: "center" });
             }}
             options={[
               ["", words.orFromList],

@@ -68,6 +68,7 @@ const kinds: Readonly<Record<ChangeOf, string>> = {
   brand: "Every page",
   settings: "Site",
   widget: "Widget",
+  shared: "Shared section",
   redirect: "Old address",
 };
 

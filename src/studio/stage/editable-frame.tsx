@@ -2,13 +2,13 @@
 // A frame one works on: click to select, click into words to edit them, crop marks drawn above.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { FrameEdge } from "./frame-edge";
-import { blockTitle } from "./names";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
@@ -188,7 +188,7 @@ export function EditableFrame(props: EditableFrameProps) {
   const mine = view.selection?.width === scope;
   const { people } = view;
   const selectedBlock = selected ? composer.node(selected) : null;
-  const tag = selectedBlock ? blockTitle(selectedBlock) : "";
+  const tag = selectedBlock ? composer.titleOf(selectedBlock) : "";
   const tagLength = tag.length;
 
   const measure = useCallback(
@@ -250,6 +250,8 @@ export function EditableFrame(props: EditableFrameProps) {
     const element = stage && find(stage, node);
     const block = composer.node(node);
     if (!stage || !element || !block) return null;
+    const field = at?.closest<HTMLElement>("[data-p]")?.dataset.p ?? kinds[block.kind].onPage ?? "";
+    if (!composer.mayWrite(node, field)) return null;
     sessionRef.current?.end();
     const target: WordsTarget = {
       composer,
@@ -311,7 +313,7 @@ export function EditableFrame(props: EditableFrameProps) {
       const before = sessionRef.current;
       before?.end();
       if (!block) return latest.current.composer.select(null);
-      const node = block.dataset.n as string;
+      const node = latest.current.composer.chosen(block.dataset.n as string);
       latest.current.composer.select(node, latest.current.scope);
       // The end of the session before may have drawn the section anew.
       const now = document.elementFromPoint(event.clientX, event.clientY) ?? target;

@@ -6,7 +6,7 @@ export const page: KindDefinition = defineKind({
   label: "Page",
   schema: Joi.object({}),
   fresh: () => ({}),
-  holds: ["section"],
+  holds: ["section", "shared"],
   looks: [],
   words: {},
   fields: [],

@@ -8,6 +8,7 @@ import { kinds } from "@/core/page/kinds";
 import { countLoose } from "@/core/page/loose";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
+import { sharedContent, visibility, within } from "@/core/page/shared";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -15,6 +16,7 @@ import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { PictureChoice } from "../picture-choice";
+import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
@@ -160,6 +162,49 @@ function LooseLinks({ composer, node, here }: { composer: Composer; node: string
 
 /** The one picture of a block needs no label above it. */
 const pictureLabel = own.picture;
+
+/** Of a block in a shared section: the fields that this page fills, each with a way back to what the section says. */
+export function OpenFields({
+  composer,
+  node,
+  measured,
+}: {
+  composer: Composer;
+  node: PageNode;
+  measured: Measured | null;
+}) {
+  const [place = "", inner = ""] = node.id.split(within);
+  const placement = composer.node(place);
+  const filled = placement ? sharedContent(placement).fills.filter((fill) => fill.node === inner) : [];
+  return (
+    <>
+      {(node.open ?? []).map((name) => {
+        const field = kinds[node.kind].fields.find((one) => one.name === name);
+        const Control = field && (controls[field.control.kind] as ComponentType<FieldProps>);
+        return (
+          <Box key={name}>
+            {field && Control ? (
+              <Control composer={composer} node={node} field={field as FieldProps["field"]} measured={measured} />
+            ) : name === visibility ? (
+              <Tick
+                label={sharedWords.shown}
+                checked={!node.look.base.hidden}
+                onChange={(on) => composer.setLook(node.id, "base", "hidden", !on)}
+              />
+            ) : null}
+            {filled.some((fill) => fill.field === name) ? (
+              <Box borderLeftWidth="3px" borderColor="mark" pl="8px" mb="8px">
+                <QuietButton h="24px" onClick={() => composer.takeFillOut(place, inner, name)}>
+                  {sharedWords.backToShared}
+                </QuietButton>
+              </Box>
+            ) : null}
+          </Box>
+        );
+      })}
+    </>
+  );
+}
 
 /** The fields of a block, and what it holds. */
 export function Fields({

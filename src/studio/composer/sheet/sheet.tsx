@@ -6,9 +6,12 @@ import { memo } from "react";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
+import { isPlacement } from "@/core/page/shared";
 import { IconButton, State, Title } from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
-import { blockTitle } from "@/studio/stage/names";
+import { MakeShared } from "../shared/make-shared";
+import { OpenTicks } from "../shared/open-ticks";
+import { InsideSheet, PlacementSheet } from "../shared/placement-sheet";
 import type { Composer, ComposerView } from "../store";
 import { words as own } from "../words";
 import { Departures } from "./departures";
@@ -30,7 +33,9 @@ export const Sheet = memo(
     before.view.selection === now.view.selection &&
     before.view.page === now.view.page &&
     before.view.header === now.view.header &&
-    before.view.footer === now.view.footer,
+    before.view.footer === now.view.footer &&
+    before.view.shared === now.view.shared &&
+    before.view.inPlace?.at === now.view.inPlace?.at,
 );
 
 function OpenSheet({ composer, view, measured }: SheetProps) {
@@ -50,7 +55,8 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
       </Box>
     );
   const path = composer.path(node.id).slice(1, -1);
-  const scope = own.scopes[selection.width];
+  const inside = composer.isInside(node.id);
+  const inPlace = view.inPlace !== null && composer.documentOf(node.id) === view.inPlace.shared;
   return (
     <Box p="16px" pt="12px" key={node.id}>
       <Flex fontSize="small" color="ink2" minH="20px" wrap="wrap" align="center" pr="30px">
@@ -68,8 +74,8 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         ))}
       </Flex>
       <Flex justify="space-between" align="center">
-        <Title level={2}>{blockTitle(node)}</Title>
-        {composer.mayLayout ? (
+        <Title level={2}>{composer.titleOf(node)}</Title>
+        {composer.mayLayout && !inside ? (
           <Flex>
             <IconButton name={own.moveBlockUp} onClick={() => composer.moveBy(node.id, -1)}>
               <ArrowUp size={15} />
@@ -86,6 +92,30 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
           </Flex>
         ) : null}
       </Flex>
+      {isPlacement(node) ? (
+        <PlacementSheet composer={composer} view={view} node={node} />
+      ) : inside ? (
+        <InsideSheet composer={composer} measured={measured} node={node} />
+      ) : (
+        <OwnSheet composer={composer} view={view} measured={measured} node={node} inPlace={inPlace} />
+      )}
+    </Box>
+  );
+}
+
+/** The sheet of a block of the page's own, or of a shared section that is worked on. */
+function OwnSheet({
+  composer,
+  view,
+  measured,
+  node,
+  inPlace,
+}: SheetProps & { readonly node: PageNode; readonly inPlace: boolean }) {
+  const width = view.selection?.width ?? "base";
+  const scope = own.scopes[width];
+  const mayShare = node.kind === "section" && !inPlace && composer.mayLayout;
+  return (
+    <>
       {samplesIn(node).length ? (
         <Box my="8px">
           <State tone="amber">{own.samplesHere}</State>
@@ -97,19 +127,21 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
           <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
             {own.lookBelowHoldsAt} <b>{scope.bold}</b>. {scope.rest}
           </Text>
-          <Looks composer={composer} node={node} width={selection.width} />
+          <Looks composer={composer} node={node} width={width} />
           <Departures composer={composer} root={node} />
+          {inPlace ? <OpenTicks composer={composer} node={node} /> : null}
+          {mayShare ? <MakeShared composer={composer} section={node} /> : null}
         </>
       ) : (
         <Text mt="10px" color="ink2">
           {own.youChangeWordsPictures}
         </Text>
       )}
-    </Box>
+    </>
   );
 }
 
 function nameOf(composer: Composer, node: PageNode): string {
   const place = composer.place(node.id);
-  return (place && kinds[place.parent.kind].childTitle?.(place.index)) ?? blockTitle(node);
+  return (place && kinds[place.parent.kind].childTitle?.(place.index)) ?? composer.titleOf(node);
 }

@@ -1,0 +1,167 @@
+"use client";
+// Shared sections on the shelf: placed, renamed, and removed where they stand nowhere.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useDraggable } from "@dnd-kit/core";
+import Joi from "joi";
+import { Pencil, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { sharedNameSchema } from "@/core/site/schema";
+import type { Gives } from "@/server/operations";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Drawn } from "@/studio/kit/drawn";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { IconButton, MainButton, RefusalNote, Window } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
+import { useSharedChanged, useSharedSections } from "./use-shared";
+import { words as own } from "./words";
+
+type Listed = Gives<"shared.list">["sections"][number];
+
+export function SharedOnShelf({
+  words,
+  onAdd,
+  onRenamed,
+}: {
+  words: string;
+  onAdd: (shared: string) => void;
+  onRenamed: (shared: string, name: string) => void;
+}) {
+  const { data } = useSharedSections();
+  const { key } = useSite();
+  const refresh = useRefresh();
+  const changed = useSharedChanged();
+  const [renamed, setRenamed] = useState<Listed | null>(null);
+  const { attempt, refusal } = useDeed();
+  const found = (data?.sections ?? []).filter(({ name, words: said }) =>
+    `${name} ${said}`.toLowerCase().includes(words.toLowerCase()),
+  );
+  if (!found.length) return null;
+  const remove = (id: string) =>
+    attempt(async () => {
+      await ask("shared.remove", { site: key, shared: id });
+      await Promise.all([refresh(), changed()]);
+    });
+  return (
+    <Box as="section" aria-label={own.group} borderBottomWidth="1px" borderColor="line" pb="8px" mb="8px">
+      <Text as="h3" fontWeight="700">
+        {own.group}
+      </Text>
+      <Text fontSize="small" color="ink2" mb="4px">
+        {own.groupHint}
+      </Text>
+      {found.map((one) => (
+        <Line
+          key={one.id}
+          one={one}
+          onAdd={() => onAdd(one.id)}
+          onRename={() => setRenamed(one)}
+          onRemove={() => remove(one.id)}
+        />
+      ))}
+      <RefusalNote refusal={refusal} />
+      {renamed ? (
+        <RenameWindow
+          one={renamed}
+          onDone={(name) => {
+            onRenamed(renamed.id, name);
+            setRenamed(null);
+            void Promise.all([refresh(), changed()]);
+          }}
+          onClose={() => setRenamed(null)}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+function Line({
+  one,
+  onAdd,
+  onRename,
+  onRemove,
+}: {
+  one: Listed;
+  onAdd: () => void;
+  onRename: () => void;
+  onRemove: () => void;
+}) {
+  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shared:${one.id}` });
+  return (
+    <Flex align="center">
+      <button
+        ref={setNodeRef}
+        type="button"
+        {...attributes}
+        {...listeners}
+        onClick={onAdd}
+        onKeyDown={(event) => {
+          if (event.key !== "Enter") return;
+          event.preventDefault();
+          onAdd();
+        }}
+        style={{
+          display: "flex",
+          gap: 10,
+          alignItems: "center",
+          flex: 1,
+          minWidth: 0,
+          padding: 7,
+          textAlign: "left",
+          cursor: "grab",
+          borderRadius: 5,
+          touchAction: "none",
+        }}
+      >
+        <Drawn shapes={one.shapes} />
+        <Box minW="0">
+          <Text fontWeight="650" truncate>
+            {one.name}
+          </Text>
+          <Text fontSize="small" color="ink2">
+            {own.onPages(one.pages)}
+          </Text>
+        </Box>
+      </button>
+      <IconButton name={own.rename(one.name)} minW="24px" w="24px" onClick={onRename}>
+        <Pencil size={13} />
+      </IconButton>
+      {one.pages === 0 ? (
+        <IconButton name={own.remove(one.name)} minW="24px" w="24px" onClick={onRemove}>
+          <Trash2 size={13} />
+        </IconButton>
+      ) : null}
+    </Flex>
+  );
+}
+
+const schema = Joi.object({ name: sharedNameSchema.required() });
+
+function RenameWindow({ one, onDone, onClose }: { one: Listed; onDone: (name: string) => void; onClose: () => void }) {
+  const { key } = useSite();
+  const form = useAsked(
+    { name: one.name },
+    async ({ name }) => {
+      await ask("shared.rename", { site: key, shared: one.id, name });
+      onDone(name);
+    },
+    schema,
+  );
+  return (
+    <Window
+      title={own.renameTitle}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {own.keepName}
+        </MainButton>
+      }
+    >
+      <Form of={form}>
+        <TextRow of={form} field="name" label={own.name} />
+        <FormNote of={form} />
+      </Form>
+    </Window>
+  );
+}
