@@ -5,6 +5,7 @@ import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { pageOperations } from "./page/operations";
 import { sharedOperations } from "./page/shared";
+import { shelfOperations } from "./page/shelf";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
 import { siteOperations } from "./site/operations";
@@ -18,6 +19,7 @@ export const operations = {
   ...retentionOperations,
   ...pageOperations,
   ...sharedOperations,
+  ...shelfOperations,
   ...widgetOperations,
   ...rehearseOperations,
   ...releaseOperations,

@@ -29,3 +29,72 @@ export function contrastPairs(brand: Brand): readonly ContrastPair[] {
   }
   return [...pairs.values()];
 }
+
+/** The three channels of "#rrggbb", 0 to 255. */
+const channels = (colour: string): readonly [number, number, number] => {
+  const number = Number.parseInt(colour.slice(1), 16);
+  return [number >> 16, (number >> 8) & 255, number & 255];
+};
+
+const linear = Array.from({ length: 256 }, (_, value) => {
+  const part = value / 255;
+  return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
+});
+const luminance = (red: number, green: number, blue: number) =>
+  0.2126 * (linear[Math.round(red)] ?? 0) +
+  0.7152 * (linear[Math.round(green)] ?? 0) +
+  0.0722 * (linear[Math.round(blue)] ?? 0);
+
+const ratioOf = (one: number, other: number) => (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
+
+/** So much of a picture may be weaker than what is told: single pixels are nothing one reads on. */
+const ignoredShare = 0.02;
+
+/**
+ * Contrast of words on a picture with a veil of colour over it, at the picture's weakest place. `pixels` as a canvas
+ * gives them: RGBA, four bytes each. `veil` from 0 to 1. Mixed as browsers mix, in sRGB; measured as WCAG 2.2 does.
+ */
+export function contrastOnPicture(
+  pixels: ArrayLike<number>,
+  veilColour: string,
+  veil: number,
+  wordsColour: string,
+): number {
+  const [red, green, blue] = channels(veilColour);
+  const words = luminance(...channels(wordsColour));
+  const mixed = (value: number, over: number) => value * (1 - veil) + over * veil;
+  const ratios: number[] = [];
+  for (let at = 0; at + 3 < pixels.length; at += 4)
+    ratios.push(
+      ratioOf(
+        words,
+        luminance(
+          mixed(pixels[at] as number, red),
+          mixed(pixels[at + 1] as number, green),
+          mixed(pixels[at + 2] as number, blue),
+        ),
+      ),
+    );
+  ratios.sort((one, other) => one - other);
+  return ratios[Math.floor(ratios.length * ignoredShare)] ?? 1;
+}
+
+/** The weakest veil in % that leaves words enough contrast on a picture, in steps of 5; null where none does. */
+export function veilFor(pixels: ArrayLike<number>, veilColour: string, wordsColour: string): number | null {
+  for (let veil = 0; veil <= 100; veil += 5)
+    if (contrastOnPicture(pixels, veilColour, veil / 100, wordsColour) >= textRatio) return veil;
+  return null;
+}
+
+/** Contrast of words on a ground that runs from one colour to another, at its weakest. */
+export function contrastOnGradient(from: string, to: string, wordsColour: string): number {
+  const words = luminance(...channels(wordsColour));
+  const [start, end] = [channels(from), channels(to)];
+  const steps = 16;
+  let weakest = Number.POSITIVE_INFINITY;
+  for (let step = 0; step <= steps; step++) {
+    const [red, green, blue] = start.map((value, at) => value + (((end[at] as number) - value) * step) / steps);
+    weakest = Math.min(weakest, ratioOf(words, luminance(red as number, green as number, blue as number)));
+  }
+  return weakest;
+}

@@ -43,6 +43,12 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
         linkWords: "Other hours",
       }),
     ]),
+    node(
+      "section",
+      { name: "On a picture", ground: { media: picture(2) ?? "", x: 30, y: 60, veil: 80 } },
+      { surface: "ink", toward: "accent" },
+      [b.heading(2, "Over the river"), b.words("Words on a picture, with the surface over it.")],
+    ),
     b.section(
       "Opening",
       {},

@@ -65,7 +65,9 @@ export type FieldControl<C> =
   | { readonly kind: "icon"; readonly none?: string }
   | { readonly kind: "table" }
   | { readonly kind: "file" }
-  | { readonly kind: "map" };
+  | { readonly kind: "map" }
+  /** A picture behind, with its focal point and the surface over it. */
+  | { readonly kind: "ground" };
 
 export type FieldControlKind = FieldControl<unknown>["kind"];
 

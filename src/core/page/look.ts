@@ -9,6 +9,8 @@ export const widths: readonly Width[] = ["base", "tablet", "phone"];
 export interface Look {
   /** Ground of the node; words inside take the role that reads on it. */
   readonly surface?: Surface;
+  /** The ground runs from its surface to this one, from top to bottom. */
+  readonly toward?: Surface;
   readonly colour?: ColourRole;
   /** Type size in rem. */
   readonly size?: number;
@@ -93,7 +95,14 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     control: choice(["", "none"], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)),
     schema: oneOf(...surfaces),
     css: (value: Surface) =>
-      `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value});--mark:var(--mark-${value});--for-dark:var(--dark-${value});--for-light:var(--light-${value})`,
+      `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value});--mark:var(--mark-${value});--for-dark:var(--dark-${value});--for-light:var(--light-${value});--ground:var(--s-${value});${value === "accent" ? "--key:var(--c-onAccent);--on-key:var(--c-accent)" : "--key:initial;--on-key:initial"}`,
+  },
+  toward: {
+    label: "Runs into",
+    group: "Surface",
+    control: choice(["", "one colour"], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)),
+    schema: oneOf(...surfaces),
+    css: (value: Surface) => `background-image:linear-gradient(transparent,var(--s-${value}))`,
   },
   colour: {
     label: "Colour",
@@ -272,7 +281,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     schema: oneOf("solid", "outline", "quiet"),
     css: (value: string) =>
       value === "solid"
-        ? "background:var(--c-accent);color:var(--on-accent);border-color:var(--c-accent);text-decoration:none"
+        ? "background:var(--key,var(--c-accent));color:var(--on-key,var(--on-accent));border-color:var(--key,var(--c-accent));text-decoration:none"
         : value === "outline"
           ? "background:transparent;color:inherit;border-color:currentColor;text-decoration:none"
           : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",

@@ -74,3 +74,24 @@ export const presences = mysqlTable(
     index("presences_page").on(table.siteId, table.page, table.seenAt),
   ],
 );
+
+/** Sections and groups of blocks that a studio keeps for its own sites. */
+export const ownShelf = mysqlTable(
+  "own_shelf",
+  {
+    id: varchar("id", { length: 40 }).notNull(),
+    studioId: varchar("studio_id", { length: 24 }).notNull(),
+    /** The one site it is for; null for all of the studio's. */
+    siteId: varchar("site_id", { length: 24 }),
+    /** The site it was made on, whose pictures it shows. */
+    originId: varchar("origin_id", { length: 24 }).notNull(),
+    name: varchar("name", { length: 60 }).notNull(),
+    tags: json<readonly string[]>("tags").notNull(),
+    /** Of the node; see core/page/carry. */
+    format: int("format").notNull(),
+    node: json<PageNode>("node").notNull(),
+    userId: varchar("user_id", { length: 24 }).notNull(),
+    changedAt: instant("changed_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.studioId, table.id] })],
+);

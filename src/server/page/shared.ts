@@ -151,7 +151,7 @@ export const sharedOperations = {
   /** Some shared sections with all that stand in them. */
   "shared.open": siteOperation(
     "site.read",
-    { shared: Joi.array().items(idSchema.required()).max(mostShared).required() },
+    { shared: Joi.array().items(idSchema).max(mostShared).required() },
     async (call, input: { shared: readonly string[] }) => ({
       documents: await openShared(call.context.db, call.site.id, input.shared),
     }),

@@ -1,26 +1,16 @@
-// The block that was copied or cut last: kept in the browser, so that it can be put on another page or in another tab.
+// Copying and pasting blocks through the system's clipboard: over pages, sites and tabs, and what other programs put there.
+
+import { builder } from "@/core/page/build";
+import { blocksOfPieces, type Clip, clipType, type Piece, piecesOfText, readClip, writeClip } from "@/core/page/clip";
 import type { Looks, PageNode } from "@/core/page/node";
+import { isPlacement, madeOwn, sharedContent } from "@/core/page/shared";
 import { nodeWords } from "@/core/page/words";
-
-interface Copied {
-  readonly site: string;
-  readonly node: PageNode;
-}
-
-const key = "webitor.copied";
-let here: Copied | null = null;
-
-/** Keeps a block to be pasted, and hands its words to the system's clipboard for other programs. */
-export function keepCopied(site: string, node: PageNode): void {
-  here = { site, node };
-  try {
-    localStorage.setItem(key, JSON.stringify(here));
-  } catch {
-    // Forbidden storage: it can be pasted in this tab.
-  }
-  const text = nodeWords(node);
-  if (text) void navigator.clipboard?.writeText(text).catch(() => {});
-}
+import { isPicture, type MediaEntry } from "@/core/site/site";
+import { ask, upload } from "@/studio/kit/api";
+import { reasonWords } from "@/studio/kit/reasons";
+import { piecesOfHtml } from "./clip-html";
+import { type Composer, newId } from "./store";
+import { words } from "./words";
 
 const looksKey = "webitor.looks";
 let looksHere: Looks | null = null;
@@ -44,11 +34,96 @@ export function lastLooks(): Looks | null {
   }
 }
 
-/** What was copied last in this browser; null when nothing was. */
-export function lastCopied(): Copied | null {
-  try {
-    return (JSON.parse(localStorage.getItem(key) ?? "null") as Copied | null) ?? here;
-  } catch {
-    return here;
+/** Whether a copy or paste is about something else on the screen: a field, words that are marked or being written. */
+function isElsewhere(event: ClipboardEvent): boolean {
+  const target = event.target instanceof Node ? event.target : null;
+  const element = target instanceof Element ? target : (target?.parentElement ?? null);
+  if (element?.closest("input,textarea,select,[contenteditable],[role=dialog],[role=menu]")) return true;
+  const marked = element?.ownerDocument.getSelection();
+  return event.type !== "paste" && marked !== null && marked !== undefined && !marked.isCollapsed;
+}
+
+function clipOf(composer: Composer, site: string, nodes: readonly PageNode[]): Clip {
+  const own: Record<string, readonly PageNode[]> = {};
+  for (const node of nodes) {
+    const body = isPlacement(node) ? composer.view.shared.get(sharedContent(node).shared) : undefined;
+    // One that holds others in turn is made of its own sections alone.
+    if (body) own[node.id] = madeOwn(node, body, newId).filter((section) => !isPlacement(section));
   }
+  return { site, nodes, own };
+}
+
+/** Copies or cuts the selected blocks. */
+export function copyBlocks(event: ClipboardEvent, composer: Composer, site: string): void {
+  if (isElsewhere(event) || !event.clipboardData) return;
+  const nodes = composer.selected();
+  if (!nodes.length) return;
+  event.preventDefault();
+  event.clipboardData.setData(clipType, writeClip(clipOf(composer, site, nodes)));
+  event.clipboardData.setData("text/plain", nodes.map(nodeWords).join("\n\n"));
+  if (event.type === "cut" && composer.mayLayout) composer.removeSelected();
+}
+
+/** What is told after blocks of another site were pasted. */
+export const leftWords = ({ links, pictures }: { links: number; pictures: number }): string | null =>
+  links || pictures ? words.leftOut(links, pictures) : null;
+
+/** Pastes, and says why it can't be, or else what there is to say. */
+function put(composer: Composer, nodes: readonly PageNode[], told: string | null = null): void {
+  const said = composer.pasteAll(nodes) ?? told;
+  if (said) composer.say(said);
+}
+
+async function pasteClip(text: string, composer: Composer, site: string, refresh: () => Promise<unknown>) {
+  const read = readClip(text);
+  if (!read.ok) return composer.say(reasonWords(read.reason));
+  const { nodes, own } = read.value;
+  if (read.value.site === site) return put(composer, nodes);
+  const plain = nodes.flatMap((node) => (isPlacement(node) ? (own[node.id] ?? []) : [node]));
+  if (!plain.length) return composer.say(words.nothingToPaste);
+  const { nodes: here, left } = await ask("shelf.carry", { site, from: read.value.site, nodes: [...plain] });
+  await refresh();
+  put(composer, here, leftWords(left));
+}
+
+async function pastePictures(
+  files: readonly File[],
+  composer: Composer,
+  site: string,
+  refresh: () => Promise<unknown>,
+) {
+  const entries: MediaEntry[] = [];
+  for (const file of files) entries.push(await upload<MediaEntry>(`/api/sites/${site}/media`, file));
+  await refresh();
+  const b = builder(newId);
+  put(
+    composer,
+    entries.filter(isPicture).map(({ hash }) => b.picture(hash, "")),
+  );
+}
+
+/** Takes what is on the clipboard: our blocks, pictures, words with or without a form. */
+export function pasteBlocks(
+  event: ClipboardEvent,
+  composer: Composer,
+  site: string,
+  refresh: () => Promise<unknown>,
+): void {
+  const { clipboardData } = event;
+  if (isElsewhere(event) || !clipboardData || !composer.mayLayout) return;
+  event.preventDefault();
+  const told = (work: Promise<unknown>) => work.catch((error: Error) => composer.say(error.message));
+  const own = clipboardData.getData(clipType);
+  if (own) return void told(pasteClip(own, composer, site, refresh));
+  const pictures = [...clipboardData.files].filter((file) => file.type.startsWith("image/"));
+  if (pictures.length) return void told(pastePictures(pictures, composer, site, refresh));
+  const text = clipboardData.getData("text/plain");
+  // Our own form as text, as it comes by mail or from a file.
+  if (text.trimStart().startsWith('{"webitor"')) return void told(pasteClip(text, composer, site, refresh));
+  const html = clipboardData.getData("text/html");
+  const formed = html ? piecesOfHtml(html) : [];
+  const pieces: readonly Piece[] = formed.length ? formed : piecesOfText(text);
+  const blocks = blocksOfPieces(pieces, newId);
+  if (blocks.length) put(composer, blocks);
+  else composer.say(words.nothingToPaste);
 }

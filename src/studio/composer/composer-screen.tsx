@@ -15,7 +15,7 @@ import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus, R
 import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
-import type { PageNode } from "@/core/page/node";
+import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
   asSection,
   type Definitions,
@@ -30,15 +30,15 @@ import type { RenderedPage } from "@/core/render/render";
 import { factsOf } from "@/core/site/facts";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
-import { useSite, useStageRenderer } from "@/studio/frame/site-context";
+import { useRefresh, useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { useHeard, useMissed } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Window } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
-import { EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
-import { keepCopied, keepLooks, lastCopied, lastLooks } from "./clipboard";
+import { clipboardEvents, EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
+import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
 import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
@@ -47,7 +47,8 @@ import { useScrollTogether } from "./scroll-together";
 import { InPlaceBar } from "./shared/in-place-bar";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
-import { Shelf } from "./shelf";
+import type { OwnEntry } from "./shelf/own";
+import { Shelf } from "./shelf/shelf";
 import { Composer, type ComposerView, newId } from "./store";
 import { frameWidths, useViewChoice, zooms } from "./view-choice";
 import { words } from "./words";
@@ -173,6 +174,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const editRef = useRef<((node: string) => void) | null>(null);
   const { walk } = useChosenVisitor();
   const sharedChanged = useSharedChanged();
+  const refresh = useRefresh();
+  const latestRefresh = useRef(refresh);
+  latestRefresh.current = refresh;
   useStatus(view.sync, view.revision);
 
   const sections = view.page.children ?? [];
@@ -201,6 +205,24 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     [composer],
   );
 
+  const placeOwn = useCallback(
+    (entry: OwnEntry["id"], index: number) => {
+      setShelfAt(null);
+      const taken = async () => {
+        const { node, left } = await ask("shelf.take", { site: site.key, entry });
+        await latestRefresh.current();
+        const refusal =
+          node.kind === "section"
+            ? composer.insert(composer.view.page.id, index, withFreshIds(node, newId))
+            : composer.pasteAll([node]);
+        const told = refusal ?? leftWords(left);
+        if (told) composer.say(told);
+      };
+      taken().catch((error: Error) => composer.say(error.message));
+    },
+    [composer, site.key],
+  );
+
   // On how many pages they stand is told anew once it is stored what came or went here.
   const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew with what stands here
@@ -221,31 +243,12 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   );
 
   const deeds = useMemo<KeyDeeds>(() => {
-    const copy = () => {
-      const { selection } = composer.view;
-      const block = selection && composer.node(selection.node);
-      if (block) keepCopied(site.key, block);
-      return block;
-    };
     return {
       sideBySide: () => choose({ sideBySide: !sideBySide }),
       rehearse: () => walk(),
       find: () => openShelf(),
       help: () => setHelp(true),
       enterWords: () => composer.view.selection && editRef.current?.(composer.view.selection.node),
-      copy,
-      cut: () => {
-        const block = copy();
-        if (block && composer.mayLayout) composer.remove(block.id);
-      },
-      paste: () => {
-        if (!composer.mayLayout) return;
-        const copied = lastCopied();
-        if (!copied) return composer.say(words.nothingCopied);
-        if (copied.site !== site.key) return composer.say(words.copiedElsewhere);
-        const refusal = composer.paste(copied.node);
-        if (refusal) composer.say(refusal);
-      },
       copyLooks: () => {
         const { selection } = composer.view;
         const block = selection && composer.node(selection.node);
@@ -253,18 +256,31 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       },
       pasteLooks: () => {
         const looks = lastLooks();
-        const { selection } = composer.view;
         if (!looks) composer.say(words.noLooksCopied);
-        else if (selection && composer.mayLayout) composer.pasteLooks(selection.node, looks);
+        else if (composer.mayLayout) composer.pasteLooks(looks);
       },
     };
-  }, [composer, openShelf, walk, choose, sideBySide, site.key]);
+  }, [composer, openShelf, walk, choose, sideBySide]);
 
   const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, deeds), [composer, deeds]);
   useEffect(() => {
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);
+
+  const onClipboard = useCallback(
+    (event: ClipboardEvent) =>
+      event.type === "paste"
+        ? pasteBlocks(event, composer, site.key, () => latestRefresh.current())
+        : copyBlocks(event, composer, site.key),
+    [composer, site.key],
+  );
+  useEffect(() => {
+    for (const type of clipboardEvents) document.addEventListener(type, onClipboard);
+    return () => {
+      for (const type of clipboardEvents) document.removeEventListener(type, onClipboard);
+    };
+  }, [onClipboard]);
 
   const sensors = useSensors(useSensor(PointerSensor, pointerOptions));
 
@@ -274,6 +290,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     const index = Number(String(over.id).slice("insert:".length));
     const what = String(active.id);
     if (what.startsWith("shared:")) return placeShared(what.slice("shared:".length), index);
+    if (what.startsWith("own:")) return placeOwn(what.slice("own:".length), index);
     const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
     if (entry) return place(entry, index);
     const from = sections.findIndex((section) => section.id === what);
@@ -323,7 +340,16 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     // Two frames need the wide one to be one.
     onWidth: (px: number) => choose({ widthPx: sideBySide ? Math.max(px, 820) : px }),
   };
-  const frame = { rendered: renderNow(), renderNow, renderer, composer, view, onKey, onMeasured: setMeasured };
+  const frame = {
+    rendered: renderNow(),
+    renderNow,
+    renderer,
+    composer,
+    view,
+    onKey,
+    onClipboard,
+    onMeasured: setMeasured,
+  };
 
   return (
     <DndContext
@@ -333,7 +359,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         setDragged(
           order.page.children?.find((section) => section.id === active.id) ??
             shelf.find((entry) => `shelf:${entry.key}` === active.id)?.make(newId) ??
-            null,
+            asSection(String(active.id), String(active.data.current?.name ?? ""), []),
         )
       }
       onDragEnd={dropped}
@@ -401,6 +427,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           {shelfAt !== null ? (
             <Shelf
               onAdd={(entry) => place(entry, shelfAt)}
+              onAddOwn={(entry) => placeOwn(entry.id, shelfAt)}
               onAddShared={(shared) => placeShared(shared, shelfAt)}
               onRenamed={(shared, name) => composer.named(shared, name)}
               onClose={() => setShelfAt(null)}

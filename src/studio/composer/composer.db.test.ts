@@ -140,7 +140,7 @@ test("sections are added, copied, moved, pasted and removed, and the selection g
   composer.remove(copy);
   expect(composer.view.selection?.node).toBe(sections()[2] ?? sections()[1]);
   composer.select(one);
-  expect(composer.paste(composer.node(two) as PageNode)).toBeNull();
+  expect(composer.pasteAll([composer.node(two) as PageNode])).toBeNull();
   expect(sections()).toHaveLength(count + 1);
   await settled(composer);
   expect(await onServer("visit")).toEqual(composer.view.page);

@@ -7,9 +7,6 @@ export interface KeyDeeds {
   find(): void;
   help(): void;
   enterWords(): void;
-  copy(): void;
-  cut(): void;
-  paste(): void;
   copyLooks(): void;
   pasteLooks(): void;
 }
@@ -94,22 +91,27 @@ export const keyTable: readonly Key[] = [
     keys: "Delete",
     says: "remove the block",
     fits: (event) => event.key === "Delete" || event.key === "Backspace",
-    run: (composer) => layout(composer, (node) => composer.remove(node)),
+    run: (composer) => layout(composer, () => composer.removeSelected()),
   },
   {
     keys: "Ctrl+D",
     says: "duplicate",
     fits: withMeta("d"),
-    run: (composer) => layout(composer, (node) => composer.duplicate(node)),
+    run: (composer) => layout(composer, () => composer.duplicateSelected()),
   },
   {
     keys: "Ctrl+C, X, V",
-    says: "copy, cut, paste a block",
-    fits: withMeta("c"),
-    run: (_composer, deeds) => deeds.copy(),
+    says: "copy, cut, paste blocks; words and pictures from elsewhere are pasted, too",
+    // The browser's own deeds: see clipboard.ts.
+    fits: () => false,
+    run: () => {},
   },
-  { keys: "", says: "", fits: withMeta("x"), run: (_composer, deeds) => deeds.cut() },
-  { keys: "", says: "", fits: withMeta("v"), run: (_composer, deeds) => deeds.paste() },
+  {
+    keys: "Shift+click",
+    says: "select several blocks; Shift and a drag select all inside a frame",
+    fits: () => false,
+    run: () => {},
+  },
   {
     keys: "Ctrl+Alt+C, V",
     says: "copy the looks of a block, put them on another",

@@ -52,6 +52,8 @@ export interface Selection {
   readonly node: string;
   /** For which width a change holds. */
   readonly width: Width;
+  /** Further blocks that are selected with it. */
+  readonly more?: readonly string[];
 }
 
 /** Words that could not be kept, with why: shown until they are put aside. */
@@ -425,6 +427,95 @@ export class Composer {
     this.toFollow = setTimeout(() => void this.follow(), whereMs);
   }
 
+  /** Adds a block to those that are selected, or takes it out. */
+  toggle(node: string, width: Width) {
+    const { selection } = this;
+    if (!selection) return this.select(node, width);
+    const all = [selection.node, ...(selection.more ?? [])];
+    const next = all.includes(node) ? all.filter((one) => one !== node) : [...all, node];
+    this.selectAll(next, selection.width);
+  }
+
+  /** Selects several blocks: the first is the one whose width counts. */
+  selectAll(nodes: readonly string[], width: Width) {
+    const [first, ...more] = nodes;
+    this.select(first ?? null, width);
+    if (this.selection && more.length) {
+      this.selection = { ...this.selection, more };
+      this.changed();
+    }
+  }
+
+  /** The selected blocks in the order of the page; of one that holds another only the outer. */
+  selected(): readonly PageNode[] {
+    const { selection } = this;
+    if (!selection) return [];
+    const chosen = new Set([selection.node, ...(selection.more ?? [])]);
+    if (chosen.size === 1) return [this.node(selection.node)].filter((node) => node !== null);
+    const found: PageNode[] = [];
+    const walk = (node: PageNode) => {
+      if (chosen.has(node.id)) found.push(node);
+      else for (const child of node.children ?? []) walk(child);
+    };
+    const place = ({ document }: DocumentSync) => ["header", this.pageId, "footer"].indexOf(document);
+    for (const { page } of [...this.worked].sort((one, other) => place(one) - place(other))) walk(page);
+    return found;
+  }
+
+  /** Edits of several documents, each as one step; answers the first refusal. */
+  private editEach(edits: readonly { readonly document: string; readonly edit: Edit }[]): string | null {
+    const documents = [...new Set(edits.map(({ document }) => document))];
+    const refusals = documents.map((document) =>
+      this.edit(
+        document,
+        edits.filter((one) => one.document === document).map(({ edit }) => edit),
+      ),
+    );
+    return refusals.find((refusal) => refusal !== null) ?? null;
+  }
+
+  removeSelected() {
+    const nodes = this.selected();
+    const [only] = nodes;
+    if (only && nodes.length === 1) return this.remove(only.id);
+    const edits = nodes.flatMap(({ id }) => {
+      const document = this.documentOf(id);
+      return document ? [{ document, edit: { type: "remove", node: id } as Edit }] : [];
+    });
+    this.select(null);
+    const refusal = this.editEach(edits);
+    if (refusal) this.say(refusal);
+  }
+
+  duplicateSelected() {
+    const nodes = this.selected();
+    const [only] = nodes;
+    if (only && nodes.length === 1) return this.duplicate(only.id);
+    const made: string[] = [];
+    // Behind the last of them, so that the copies stand together where the blocks do.
+    const counts = new Map<string, number>();
+    const lasts = new Map<string, number>();
+    for (const { id } of nodes) {
+      const place = this.place(id);
+      if (place) lasts.set(place.parent.id, Math.max(lasts.get(place.parent.id) ?? 0, place.index));
+    }
+    const edits = nodes.flatMap((node) => {
+      const place = this.place(node.id);
+      if (!place) return [];
+      const copy = withFreshIds(node, newId);
+      made.push(copy.id);
+      const nth = (counts.get(place.parent.id) ?? 0) + 1;
+      counts.set(place.parent.id, nth);
+      const index = (lasts.get(place.parent.id) ?? place.index) + nth;
+      return [
+        { document: place.document, edit: { type: "insert", parent: place.parent.id, index, node: copy } as Edit },
+      ];
+    });
+    const refusal = this.editEach(edits);
+    if (refusal) this.say(refusal);
+    else this.selectAll(made, this.selection?.width ?? "base");
+  }
+
   /** Makes edits to one document; answers why the first that can't be made can't. `group` joins typed letters. */
   edit(document: string, edits: readonly Edit[], group?: string): string | null {
     const inside = this.throughPlace(edits);
@@ -689,13 +780,13 @@ export class Composer {
     return edit ? this.edit(document, [edit], typing) : null;
   }
 
-  /** Gives a block the looks of another, as one step. */
-  pasteLooks(node: string, looks: Looks) {
-    const document = this.documentOf(node);
-    const block = this.node(node);
-    if (!document || !block) return;
-    const edits = lookLike(block, looks);
-    const refusal = edits.length ? this.edit(document, edits) : words.looksAlready;
+  /** Gives the selected blocks the looks of another, as one step. */
+  pasteLooks(looks: Looks) {
+    const edits = this.selected().flatMap((block) => {
+      const document = this.documentOf(block.id);
+      return document ? lookLike(block, looks).map((edit) => ({ document, edit })) : [];
+    });
+    const refusal = edits.length ? this.editEach(edits) : words.looksAlready;
     if (refusal) this.say(refusal);
   }
 
@@ -853,18 +944,70 @@ export class Composer {
     this.edit(place.document, [{ type: "move", node, parent: place.parent.id, index }]);
   }
 
-  /** A copy of `copied` after the selection, or in it where it fits only there. */
-  paste(copied: PageNode): string | null {
-    const fresh = withFreshIds(copied, newId);
+  /** Where blocks of this kind would be pasted: after the selection, or in it where they fit only there. */
+  private placeFor(kind: PageNode["kind"]): { readonly parent: string; readonly index: number } | null {
     const selected = this.selection ? this.path(this.selection.node) : [this.view.page];
     for (let depth = selected.length - 1; depth >= 0; depth--) {
       const holder = selected[depth] as PageNode;
-      if (this.isInside(holder.id) || !heldBy(holder.kind)?.includes(fresh.kind)) continue;
+      if (this.isInside(holder.id) || !heldBy(holder.kind)?.includes(kind)) continue;
       const after = selected[depth + 1];
-      const index = after ? (holder.children ?? []).indexOf(after) + 1 : (holder.children ?? []).length;
-      return this.insert(holder.id, index, fresh);
+      const children = holder.children ?? [];
+      return { parent: holder.id, index: after ? children.indexOf(after) + 1 : children.length };
     }
-    return words.noPlace(kinds[fresh.kind].label.toLowerCase());
+    return null;
+  }
+
+  /** Copies of blocks after the selection, as one step. Those that have no place there stand in a section of their own. */
+  pasteAll(copied: readonly PageNode[]): string | null {
+    const fresh = copied.map((node) => withFreshIds(node, newId));
+    const [first] = fresh;
+    if (!first) return null;
+    const alike = fresh.every(
+      (node) => (node.kind === "section" || isPlacement(node)) === (first.kind === "section" || isPlacement(first)),
+    );
+    const place = alike ? this.placeFor(first.kind) : null;
+    const wrapped: readonly PageNode[] = place
+      ? fresh
+      : fresh.map((node) =>
+          node.kind === "section" || isPlacement(node)
+            ? node
+            : {
+                id: newId(),
+                kind: "section",
+                content: { name: words.pastedSection },
+                look: { base: {} },
+                children: [node],
+              },
+        );
+    const joined = place ? wrapped : this.joinedSections(wrapped);
+    const at = place ?? this.placeFor("section");
+    const document = at && this.documentOf(at.parent);
+    if (!at || !document) return words.noPlace(kinds[first.kind].label.toLowerCase());
+    const refusal = this.edit(
+      document,
+      joined.map((node, nth): Edit => ({ type: "insert", parent: at.parent, index: at.index + nth, node })),
+    );
+    if (refusal) return refusal;
+    const [shown] = joined;
+    if (shown) this.show(shown.id);
+    this.selectAll(
+      joined.map(({ id }) => id),
+      this.selection?.width ?? "base",
+    );
+    return null;
+  }
+
+  /** Sections made for single blocks, neighbours as one. */
+  private joinedSections(sections: readonly PageNode[]): readonly PageNode[] {
+    const joined: PageNode[] = [];
+    for (const section of sections) {
+      const last = joined.at(-1);
+      const made = (one: PageNode | undefined) => one?.content.name === words.pastedSection;
+      if (last && made(last) && made(section))
+        joined[joined.length - 1] = { ...last, children: [...(last.children ?? []), ...(section.children ?? [])] };
+      else joined.push(section);
+    }
+    return joined;
   }
 
   private step(take: typeof undo, done: typeof undone, failed: (reason: string) => string) {

@@ -39,6 +39,11 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "page.idTaken": () => "this block stands on the page already.",
   "page.tooMany": ({ most }: { most: number }) => `a page holds at most ${most} blocks.`,
   "page.tooDeep": ({ most }: { most: number }) => `blocks can stand at most ${most} levels deep.`,
+  "clip.foreign": () => "What is on the clipboard is not what Webitor copied. Copy the blocks again, and paste them.",
+  "clip.tooLarge": () => "This is too much to be pasted at once. Copy fewer blocks.",
+  "clip.newer": ({ format, reads }: { format: number; reads: number }) =>
+    `These blocks were copied with a newer Webitor (format ${format}); this one reads format ${reads}. Update it, then paste them.`,
+  "clip.invalid": ({ message }: { message: string }) => `These blocks can’t be used: ${message}`,
   "page.notOpen": () => "this belongs to the shared section. Open the field there, or edit the shared section.",
   "page.rootStays": () => "the page itself can't be moved or removed.",
   "page.intoItself": () => "a block can't be moved into itself.",

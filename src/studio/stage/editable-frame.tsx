@@ -57,6 +57,8 @@ export interface EditableFrameProps {
   onPane?(pane: Pane | null): void;
   onScrolled?(): void;
   onKey(event: KeyboardEvent): void;
+  /** Copy, cut and paste while no words are written. */
+  onClipboard(event: ClipboardEvent): void;
   onMeasured?(measured: Measured): void;
   /** Handed a way to begin editing the words of the selected block from outside. */
   readonly editRef?: { current: ((node: string) => void) | null };
@@ -99,7 +101,7 @@ function CropMarks({
           fill="none"
         />
       </svg>
-      {faint ? null : (
+      {faint || !tag ? null : (
         <Box
           position="absolute"
           left={`${tagAt.x * scale}px`}
@@ -152,6 +154,33 @@ function PersonMark({ rect, scale, name }: { rect: Rect; scale: number; name: st
   );
 }
 
+export const clipboardEvents = ["copy", "cut", "paste"] as const;
+
+/** A pointer that moved less than this was not dragged, in px. */
+const dragPx = 6;
+
+const rectOf = ({ x, y, width, height }: DOMRect): Rect => ({ x, y, width, height });
+
+/** Blocks that stand inside of a frame whole, the outermost of each. */
+function blocksInside(document: Document, area: Rect): readonly string[] {
+  const found: string[] = [];
+  const walk = (within: Element) => {
+    for (const element of within.children) {
+      const id = (element as HTMLElement).dataset.n;
+      const box = element.getBoundingClientRect();
+      const inside =
+        box.left >= area.x &&
+        box.top >= area.y &&
+        box.right <= area.x + area.width &&
+        box.bottom <= area.y + area.height;
+      if (id && inside && box.width > 0) found.push(id);
+      else walk(element);
+    }
+  };
+  walk(document.body);
+  return found;
+}
+
 /** How another person is called here. */
 export const personName = (person: { readonly name: string; readonly self: boolean }): string =>
   person.self ? words.youElsewhere : person.name;
@@ -169,6 +198,7 @@ export function EditableFrame(props: EditableFrameProps) {
     view,
     rounded,
     onKey,
+    onClipboard,
     onMeasured,
     roomPx,
     onPane,
@@ -183,8 +213,11 @@ export function EditableFrame(props: EditableFrameProps) {
   const sessionRef = useRef<WordsSession | null>(null);
   const [rect, setRect] = useState<Rect | null>(null);
   const [tagAt, setTagAt] = useState({ x: 0, y: 0 });
+  const [marquee, setMarquee] = useState<Rect | null>(null);
+  const [further, setFurther] = useState<readonly Rect[]>([]);
   const [others, setOthers] = useState<readonly { tab: string; name: string; rect: Rect }[]>([]);
   const selected = view.selection?.node ?? null;
+  const more = view.selection?.more;
   const mine = view.selection?.width === scope;
   const { people } = view;
   const selectedBlock = selected ? composer.node(selected) : null;
@@ -200,6 +233,8 @@ export function EditableFrame(props: EditableFrameProps) {
         return [{ tab: person.tab, name: personName(person), rect: { x, y, width, height } }];
       });
       setOthers((before) => (JSON.stringify(before) === JSON.stringify(places) ? before : places));
+      const along = (more ?? []).flatMap((id) => find(stage, id)?.getBoundingClientRect() ?? []).map(rectOf);
+      setFurther((before) => (JSON.stringify(before) === JSON.stringify(along) ? before : along));
       const element = selected ? find(stage, selected) : null;
       if (!element) return setRect(null);
       unfold(element);
@@ -221,7 +256,7 @@ export function EditableFrame(props: EditableFrameProps) {
         onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
       }
     },
-    [selected, mine, onMeasured, widthPx, people, scale, tagLength],
+    [selected, more, mine, onMeasured, widthPx, people, scale, tagLength],
   );
 
   useEffect(() => {
@@ -292,7 +327,7 @@ export function EditableFrame(props: EditableFrameProps) {
     putCaret(started.element, (started.element.textContent ?? "").length);
   };
 
-  const handlers = { begin, turnTo, onKey, composer, scope };
+  const handlers = { begin, turnTo, onKey, onClipboard, composer, scope };
   const latest = useRef(handlers);
   latest.current = handlers;
   if (editRef)
@@ -306,14 +341,45 @@ export function EditableFrame(props: EditableFrameProps) {
   const open = (stage: StageState) => {
     stageRef.current = stage;
     const { document } = stage;
+    // With Shift: a click adds a block, a drag draws a frame around those that are chosen.
+    const drawFrame = (down: PointerEvent, node: string | null) => {
+      const from = { x: down.clientX, y: down.clientY };
+      const area = (event: PointerEvent): Rect => ({
+        x: Math.min(from.x, event.clientX),
+        y: Math.min(from.y, event.clientY),
+        width: Math.abs(event.clientX - from.x),
+        height: Math.abs(event.clientY - from.y),
+      });
+      const move = (event: PointerEvent) => setMarquee(area(event));
+      const up = (event: PointerEvent) => {
+        document.removeEventListener("pointermove", move);
+        document.removeEventListener("pointerup", up);
+        setMarquee(null);
+        const drawn = area(event);
+        const { composer, scope } = latest.current;
+        if (drawn.width < dragPx && drawn.height < dragPx) {
+          if (node) composer.toggle(node, scope);
+          return;
+        }
+        const inside = blocksInside(document, drawn).map((one) => composer.chosen(one));
+        if (inside.length) composer.selectAll([...new Set(inside)], scope);
+      };
+      document.addEventListener("pointermove", move);
+      document.addEventListener("pointerup", up);
+    };
     const onDown = (event: PointerEvent) => {
       const target = event.target as Element;
       const block = target.closest?.<HTMLElement>("[data-n]");
       if (sessionRef.current?.element.contains(target)) return;
       const before = sessionRef.current;
       before?.end();
-      if (!block) return latest.current.composer.select(null);
+      if (!block) return event.shiftKey ? drawFrame(event, null) : latest.current.composer.select(null);
       const node = latest.current.composer.chosen(block.dataset.n as string);
+      if (event.shiftKey) {
+        event.preventDefault();
+        drawFrame(event, node);
+        return;
+      }
       latest.current.composer.select(node, latest.current.scope);
       // The end of the session before may have drawn the section anew.
       const now = document.elementFromPoint(event.clientX, event.clientY) ?? target;
@@ -370,6 +436,10 @@ export function EditableFrame(props: EditableFrameProps) {
     document.addEventListener("pointerdown", onDown);
     document.addEventListener("click", stop);
     document.addEventListener("keydown", onFrameKey, true);
+    const onClip = (event: ClipboardEvent) => {
+      if (!sessionRef.current) latest.current.onClipboard(event);
+    };
+    for (const type of clipboardEvents) document.addEventListener(type, onClip);
     return () => {
       sessionRef.current?.end();
       removeEventListener("pointerdown", onLeft);
@@ -377,6 +447,7 @@ export function EditableFrame(props: EditableFrameProps) {
       document.removeEventListener("pointerdown", onDown);
       document.removeEventListener("click", stop);
       document.removeEventListener("keydown", onFrameKey, true);
+      for (const type of clipboardEvents) document.removeEventListener(type, onClip);
       stageRef.current = null;
     };
   };
@@ -433,6 +504,28 @@ export function EditableFrame(props: EditableFrameProps) {
             onLaidOut={measure}
           />
           {rect && block ? <CropMarks rect={rect} scale={scale} faint={!mine} tag={tag} tagAt={tagAt} /> : null}
+          {further.map((one) => (
+            <CropMarks
+              key={`${one.x} ${one.y} ${one.width}`}
+              rect={one}
+              scale={scale}
+              faint={!mine}
+              tag=""
+              tagAt={one}
+            />
+          ))}
+          {marquee ? (
+            <Box
+              position="absolute"
+              pointerEvents="none"
+              left={`${marquee.x * scale}px`}
+              top={`${marquee.y * scale}px`}
+              w={`${marquee.width * scale}px`}
+              h={`${marquee.height * scale}px`}
+              borderWidth="1.5px"
+              borderColor="mark"
+            />
+          ) : null}
           {others.map((other) => (
             <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
           ))}

@@ -11,7 +11,7 @@ export interface ButtonContent {
 }
 
 const buttonCss =
-  ".b-button{display:inline-block;align-self:var(--place,flex-start);font:inherit;font-weight:600;line-height:1.2;padding:.8em 1.3em;border:1.5px solid var(--c-accent);border-radius:var(--button-radius);background:var(--c-accent);color:var(--on-accent);text-decoration:none;cursor:pointer;margin-block:var(--above,0) var(--below,0)}.b-button:hover{filter:brightness(1.08)}";
+  ".b-button{display:inline-block;align-self:var(--place,flex-start);font:inherit;font-weight:600;line-height:1.2;padding:.8em 1.3em;border:1.5px solid var(--key,var(--c-accent));border-radius:var(--button-radius);background:var(--key,var(--c-accent));color:var(--on-key,var(--on-accent));text-decoration:none;cursor:pointer;margin-block:var(--above,0) var(--below,0)}.b-button:hover{filter:brightness(1.08)}";
 
 export const button: KindDefinition = defineKind<ButtonContent>({
   label: "Button",

@@ -13,30 +13,30 @@ import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { IconButton, MainButton, RefusalNote, Window } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
-import { useSharedChanged, useSharedSections } from "./use-shared";
+import { EntryButton } from "../shelf/entry-button";
+import { useSharedChanged } from "./use-shared";
 import { words as own } from "./words";
 
 type Listed = Gives<"shared.list">["sections"][number];
 
+export const matchesShared = ({ name, words: said }: Listed, asked: string): boolean =>
+  `${name} ${said}`.toLowerCase().includes(asked.toLowerCase());
+
 export function SharedOnShelf({
-  words,
+  sections,
   onAdd,
   onRenamed,
 }: {
-  words: string;
+  sections: readonly Listed[];
   onAdd: (shared: string) => void;
   onRenamed: (shared: string, name: string) => void;
 }) {
-  const { data } = useSharedSections();
   const { key } = useSite();
   const refresh = useRefresh();
   const changed = useSharedChanged();
   const [renamed, setRenamed] = useState<Listed | null>(null);
   const { attempt, refusal } = useDeed();
-  const found = (data?.sections ?? []).filter(({ name, words: said }) =>
-    `${name} ${said}`.toLowerCase().includes(words.toLowerCase()),
-  );
-  if (!found.length) return null;
+  if (!sections.length) return null;
   const remove = (id: string) =>
     attempt(async () => {
       await ask("shared.remove", { site: key, shared: id });
@@ -50,7 +50,7 @@ export function SharedOnShelf({
       <Text fontSize="small" color="ink2" mb="4px">
         {own.groupHint}
       </Text>
-      {found.map((one) => (
+      {sections.map((one) => (
         <Line
           key={one.id}
           one={one}
@@ -86,33 +86,10 @@ function Line({
   onRename: () => void;
   onRemove: () => void;
 }) {
-  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shared:${one.id}` });
+  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shared:${one.id}`, data: { name: one.name } });
   return (
     <Flex align="center">
-      <button
-        ref={setNodeRef}
-        type="button"
-        {...attributes}
-        {...listeners}
-        onClick={onAdd}
-        onKeyDown={(event) => {
-          if (event.key !== "Enter") return;
-          event.preventDefault();
-          onAdd();
-        }}
-        style={{
-          display: "flex",
-          gap: 10,
-          alignItems: "center",
-          flex: 1,
-          minWidth: 0,
-          padding: 7,
-          textAlign: "left",
-          cursor: "grab",
-          borderRadius: 5,
-          touchAction: "none",
-        }}
-      >
+      <EntryButton innerRef={setNodeRef} drag={{ ...attributes, ...listeners }} onAdd={onAdd}>
         <Drawn shapes={one.shapes} />
         <Box minW="0">
           <Text fontWeight="650" truncate>
@@ -122,7 +99,7 @@ function Line({
             {own.onPages(one.pages)}
           </Text>
         </Box>
-      </button>
+      </EntryButton>
       <IconButton name={own.rename(one.name)} minW="24px" w="24px" onClick={onRename}>
         <Pencil size={13} />
       </IconButton>

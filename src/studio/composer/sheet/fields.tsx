@@ -22,6 +22,7 @@ import { words as own } from "../words";
 import { AddBlock } from "./add-block";
 import { type FieldProps, useField } from "./field";
 import { FileField } from "./file-field";
+import { GroundField } from "./ground-field";
 import { IconChoice } from "./icon-choice";
 import { ItemsField } from "./items-field";
 import { LinesField } from "./lines-field";
@@ -128,6 +129,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   table: TableField,
   file: FileField,
   map: MapField,
+  ground: GroundField,
   link: LinkField,
   widget: WidgetField,
   lines: LinesField,

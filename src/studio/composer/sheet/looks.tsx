@@ -2,7 +2,7 @@
 // Looks of the selected block at one width: each property's control from its own entry in the core's table.
 import { useState } from "react";
 import { type Surface, surfaceRoles } from "@/core/brand/brand";
-import { contrastRatio, textRatio } from "@/core/brand/contrast";
+import { contrastOnGradient, contrastRatio, textRatio } from "@/core/brand/contrast";
 import { kinds } from "@/core/page/kinds";
 import { type LookField, lookAt, lookGroups, lookProperties, type Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
@@ -24,6 +24,7 @@ export function Looks({ composer, node, width }: { composer: Composer; node: Pag
         {fields.map((field) => (
           <LookRow key={field} composer={composer} node={node} width={width} field={field} />
         ))}
+        {fields.includes("toward") ? <GradientContrast node={node} width={width} /> : null}
         {fields.includes("colour") ? <Contrast composer={composer} node={node} width={width} /> : null}
       </Group>
     );
@@ -72,6 +73,19 @@ function LookRow({ composer, node, width, field }: LookRowProps) {
   );
 }
 
+/** What a ground that runs from one surface into another leaves for the words on it. */
+function GradientContrast({ node, width }: { node: PageNode; width: Width }) {
+  const { brand } = useSite();
+  const { surface = "paper", toward } = lookAt(node.look, width).values;
+  if (!toward) return null;
+  const roles = surfaceRoles[surface];
+  const [from, to] = [brand.colours[roles.ground], brand.colours[surfaceRoles[toward].ground]];
+  const ratio = Math.min(
+    ...[roles.words, roles.quiet].map((role) => contrastOnGradient(from, to, brand.colours[role])),
+  );
+  return <State tone={ratio >= textRatio ? "moss" : "brick"}>{own.contrastOver(ratio.toFixed(1))}</State>;
+}
+
 /** The contrast of the words on the ground they stand on at this width. */
 function Contrast({ composer, node, width }: { composer: Composer; node: PageNode; width: Width }) {
   const { brand } = useSite();
@@ -84,6 +98,13 @@ function Contrast({ composer, node, width }: { composer: Composer; node: PageNod
   // Ink and quiet words are those of the surface.
   const words =
     chosen === "ink" ? surfaceRoles[surface].words : chosen === "quiet" ? surfaceRoles[surface].quiet : chosen;
-  const ratio = contrastRatio(brand.colours[words], brand.colours[surfaceRoles[surface].ground]);
+  const ground = brand.colours[surfaceRoles[surface].ground];
+  const holder = composer.path(node.id).findLast((above) => lookAt(above.look, width).values.surface !== undefined);
+  // On a picture it is measured where the picture is chosen.
+  if (holder?.content.ground) return null;
+  const toward = holder && lookAt(holder.look, width).values.toward;
+  const ratio = toward
+    ? contrastOnGradient(ground, brand.colours[surfaceRoles[toward].ground], brand.colours[words])
+    : contrastRatio(brand.colours[words], ground);
   return <State tone={ratio >= textRatio ? "moss" : "brick"}>{own.contrast1Surface(ratio.toFixed(1))}</State>;
 }

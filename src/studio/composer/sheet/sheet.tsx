@@ -7,11 +7,12 @@ import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
 import { isPlacement } from "@/core/page/shared";
-import { IconButton, State, Title } from "@/studio/kit/kit";
+import { IconButton, PlainButton, State, Title } from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { MakeShared } from "../shared/make-shared";
 import { OpenTicks } from "../shared/open-ticks";
 import { InsideSheet, PlacementSheet } from "../shared/placement-sheet";
+import { PutOnShelf } from "../shelf/own";
 import type { Composer, ComposerView } from "../store";
 import { words as own } from "../words";
 import { Departures } from "./departures";
@@ -54,6 +55,7 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         {composer.mayLayout ? <Departures composer={composer} root={view.page} /> : null}
       </Box>
     );
+  if (selection.more?.length) return <SeveralSheet composer={composer} count={selection.more.length + 1} />;
   const path = composer.path(node.id).slice(1, -1);
   const inside = composer.isInside(node.id);
   const inPlace = view.inPlace !== null && composer.documentOf(node.id) === view.inPlace.shared;
@@ -103,6 +105,24 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
   );
 }
 
+/** The sheet of several blocks: what can be done to all of them at once. */
+function SeveralSheet({ composer, count }: { composer: Composer; count: number }) {
+  return (
+    <Box p="16px">
+      <Title level={2}>{own.severalSelected(count)}</Title>
+      <Text mt="8px" mb="14px" color="ink2">
+        {own.severalHint}
+      </Text>
+      {composer.mayLayout ? (
+        <Flex gap="8px" wrap="wrap">
+          <PlainButton onClick={() => composer.duplicateSelected()}>{own.duplicateAll(count)}</PlainButton>
+          <PlainButton onClick={() => composer.removeSelected()}>{own.removeAll(count)}</PlainButton>
+        </Flex>
+      ) : null}
+    </Box>
+  );
+}
+
 /** The sheet of a block of the page's own, or of a shared section that is worked on. */
 function OwnSheet({
   composer,
@@ -130,6 +150,7 @@ function OwnSheet({
           <Looks composer={composer} node={node} width={width} />
           <Departures composer={composer} root={node} />
           {inPlace ? <OpenTicks composer={composer} node={node} /> : null}
+          <PutOnShelf composer={composer} node={node} />
           {mayShare ? <MakeShared composer={composer} section={node} /> : null}
         </>
       ) : (

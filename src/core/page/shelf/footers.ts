@@ -1,0 +1,41 @@
+// How a page ends: for the footer, or above it.
+import { addressLines, entries, links, openHours } from "./entry";
+
+export const footers = entries(
+  "Footers",
+  [
+    "foot",
+    "Foot in three parts",
+    "address, hours and ways to reach you",
+    (b, facts) =>
+      b.section(
+        "Foot in three parts",
+        { surface: "ink", above: 48, below: 48 },
+        b.columns(
+          { split: "1:1:1", gap: 48 },
+          b.stack({ gap: 10 }, b.heading(3, "Find us"), addressLines(b, facts)),
+          b.stack({ gap: 10 }, b.heading(3, "Open"), openHours(b, facts)),
+          b.stack(
+            { gap: 10 },
+            b.heading(3, "Get in touch"),
+            links(b, "column", ["phone", "Call us"], ["mail", "Write to us"]),
+          ),
+        ),
+      ),
+  ],
+  [
+    "foot-line",
+    "Foot in one line",
+    "a name and the ways to reach you",
+    (b) =>
+      b.section(
+        "Foot in one line",
+        { surface: "soft", above: 24, below: 24 },
+        b.columns(
+          { split: "1:1", place: "center", gap: 24 },
+          b.stack({}, b.node("logo", { media: null })),
+          b.stack({ align: "end" }, links(b, "both", ["phone", "Call us"], ["mail", "Write to us"])),
+        ),
+      ),
+  ],
+);
