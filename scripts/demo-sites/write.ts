@@ -9,7 +9,9 @@ import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile } from "@/core/site/site";
 import { oddlaneBooking, wrenfieldBooking } from "./booking";
+import * as oddlanePages from "./oddlane-pages";
 import { type DrawingName, jpeg } from "./pictures";
+import * as pages from "./wrenfield-pages";
 
 type Drawn = Readonly<Record<string, MediaEntry>>;
 
@@ -65,7 +67,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
         b.stack(
           {},
           b.heading(3, "Write or ring", { size: 1 }),
-          b.words(["hello@wrenfield.example", "Monday to Saturday, 10 to 6"]),
+          b.words(["hello@wrenfield.example", "Tuesday to Saturday"]),
         ),
       ),
       b.words("© Wrenfield Clayworks. Clay under the fingernails since the flood of the lower quay.", { size: 0.85 }),
@@ -181,6 +183,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
       ),
     ),
   );
+  const call = pages.comeBy(b);
   const page = (
     id: string,
     title: string,
@@ -199,6 +202,18 @@ async function wrenfield(folder: string): Promise<SiteFile> {
       currency: "EUR",
       description: "A riverside pottery workshop: wheel classes, open benches and kiln hire.",
       mailFrom: "hello@wrenfield.example",
+      address: "The net store, Lower Quay\nWrenfield",
+      phone: "+353 1 555 0117",
+      hours: [
+        [],
+        [{ from: "14:00", to: "21:00" }],
+        [{ from: "10:00", to: "18:00" }],
+        [{ from: "14:00", to: "21:00" }],
+        [{ from: "10:00", to: "18:00" }],
+        [{ from: "10:00", to: "14:00" }],
+        [],
+      ],
+      place: { latitude: 52.6391, longitude: -6.2267 },
     },
     brand: clayBrand,
     header,
@@ -210,179 +225,30 @@ async function wrenfield(folder: string): Promise<SiteFile> {
         "Classes",
         "classes",
         "First throw, the six-week wheel and glaze nights.",
-        b.page(
-          b.section(
-            "Opening",
-            { surface: "soft", width: "wide", below: 56 },
-            b.heading(1, "Classes"),
-            b.words("Never more than six at the wheels, with a tutor for every three.", { size: 1.15 }),
-          ),
-          b.section(
-            "Classes and prices",
-            { width: "normal" },
-            b.rows([
-              ["First throw, 2 hours, with Maren, Tobi or Ilse", "from €38"],
-              ["Six-week wheel, a course of six evenings", "€216"],
-              ["Glaze night, 90 minutes, a group of eight", "€24 each"],
-              ["Open bench, by the hour, for those who have thrown before", "€9"],
-            ]),
-            b.words("Clay, tools, two firings and a shelf for drying are in the price.", { colour: "quiet" }),
-          ),
-          b.section(
-            "How it goes",
-            { surface: "soft", width: "wide" },
-            b.columns(
-              { split: "1:1:1", gap: 40 },
-              b.stack(
-                {},
-                b.heading(2, "Come as you are", { size: 1.5 }),
-                b.words("Short nails help. Aprons hang by the door."),
-              ),
-              b.stack(
-                {},
-                b.heading(2, "Make three, keep one", { size: 1.5 }),
-                b.words("The others go back into the clay bin; that is how it is learned."),
-              ),
-              b.stack(
-                {},
-                b.heading(2, "Fetch it in three weeks", { size: 1.5 }),
-                b.words("Drying, first firing, glaze, second firing. We write when it is ready."),
-              ),
-            ),
-          ),
-        ),
+        pages.classes(b, shows),
       ),
       page(
         "kiln-hire",
         "Kiln hire",
         "kiln-hire",
         "Fire your own work in our kiln.",
-        b.page(
-          b.section(
-            "Opening",
-            { width: "wide" },
-            b.columns(
-              { split: "1:1", place: "center", gap: 56 },
-              b.stack(
-                {},
-                b.heading(1, "Your pots, our kiln"),
-                b.words("A 250-litre front loader. We load, watch and unload; you say the temperature."),
-              ),
-              b.stack({}, b.picture(shows("kiln"), "The brick kiln with its door open", { ratio: "4:3" })),
-            ),
-          ),
-          b.section(
-            "Firing prices",
-            { surface: "soft", width: "normal" },
-            b.heading(2, "Firing"),
-            b.rows([
-              ["Earthenware, 1,060 °C, 14 hours", "€62"],
-              ["Stoneware, 1,240 °C, 14 hours", "€78"],
-              ["One shelf of a shared firing", "€16"],
-            ]),
-          ),
-        ),
+        pages.kilnHire(b, shows, call.place()),
       ),
       page(
         "shop",
         "Shop",
         "shop",
         "Mugs, bowls and planters from the workshop.",
-        b.page(
-          b.section(
-            "Opening",
-            { width: "wide" },
-            b.heading(1, "From the shelf by the door"),
-            b.words("What is here today. Ask at the bench, or have it put aside for a week."),
-          ),
-          b.section(
-            "Pots",
-            { surface: "soft", width: "wide" },
-            b.columns(
-              { split: "1:1:1", gap: 24 },
-              ...(
-                [
-                  ["mugs", "Three glazed mugs", "Mugs", "€22 · celadon, oat, iron"],
-                  ["bowls", "Three glazed bowls", "Bowls", "€28 to €54"],
-                  ["planters", "Three planters with leaves", "Planters", "€36 to €70"],
-                ] as const
-              ).map(([picture, alt, title, price]) =>
-                b.stack(
-                  {},
-                  b.picture(shows(picture), alt, { ratio: "1:1" }),
-                  b.heading(2, title, { size: 1.3 }),
-                  b.words(price),
-                ),
-              ),
-            ),
-          ),
-        ),
+        pages.shop(b, shows, call.place("Rather make your own?", "Two hours at the wheel, and the mug is yours.")),
       ),
       page(
         "visit",
         "Visit",
         "visit",
         "Where the workshop is and when it is open.",
-        b.page(
-          b.section(
-            "Opening",
-            { width: "wide" },
-            b.columns(
-              { split: "1:1", place: "center", gap: 56 },
-              b.stack(
-                {},
-                b.heading(1, "Down by the water"),
-                b.words([
-                  "The net store, Lower Quay, Wrenfield.",
-                  "The green door. If it is shut, knock: someone has wet hands.",
-                ]),
-              ),
-              b.stack(
-                {},
-                b.picture(shows("river"), "The workshop by the river in the evening, its windows lit", {
-                  ratio: "4:3",
-                }),
-              ),
-            ),
-          ),
-          b.section(
-            "Opening hours",
-            { surface: "soft", width: "normal" },
-            b.heading(2, "Open"),
-            b.rows([
-              ["Tuesday, Thursday", "14:00–21:00"],
-              ["Wednesday, Friday", "10:00–18:00"],
-              ["Saturday", "10:00–14:00"],
-              ["Sunday, Monday", "closed"],
-            ]),
-          ),
-        ),
+        pages.visit(b, shows, call.place()),
       ),
-      page(
-        "journal",
-        "Journal",
-        "journal",
-        "Notes from the workshop.",
-        b.page(
-          b.section("Opening", { width: "normal" }, b.heading(1, "Journal")),
-          b.section(
-            "A blue that took a year",
-            { width: "normal", above: 0 },
-            b.columns(
-              { split: "2:3", gap: 40 },
-              b.stack({}, b.picture(shows("jug"), "A tall jug in cobalt blue", { ratio: "3:4" })),
-              b.stack(
-                {},
-                b.heading(2, "A blue that took a year"),
-                b.words([
-                  "Forty-one test tiles, three kiln furniture accidents and one very patient jug.",
-                  "The recipe is two parts ash from the beech that fell in the storm, one part feldspar, and less cobalt than anyone believes.",
-                ]),
-              ),
-            ),
-          ),
-        ),
-      ),
+      page("journal", "Journal", "journal", "Notes from the workshop.", pages.journal(b, shows, call.place())),
       page(
         "thanks",
         "Thank you",
@@ -398,25 +264,9 @@ async function wrenfield(folder: string): Promise<SiteFile> {
         ),
         false,
       ),
-      page(
-        "privacy",
-        "Privacy",
-        "privacy",
-        "What we keep and for how long.",
-        b.page(
-          b.section(
-            "Privacy",
-            { width: "narrow" },
-            b.heading(1, "Privacy"),
-            b.words([
-              "We keep your address to write to you about kiln-opening days, and nothing else.",
-              "Every letter has a link that takes you off the list at once.",
-            ]),
-          ),
-        ),
-        false,
-      ),
+      page("privacy", "Privacy", "privacy", "What we keep and for how long.", pages.privacy(b), false),
     ],
+    shared: [call.section],
     widgets: [
       {
         id: "letters",
@@ -479,6 +329,14 @@ async function oddlane(folder: string): Promise<SiteFile> {
       currency: "USD",
       description: "One bench, two mechanics, your bicycle back by Friday.",
       mailFrom: "bench@oddlane.example",
+      address: "Behind the bakery\n412 Oddlane",
+      phone: "+1 312 555 0142",
+      hours: [
+        ...Array.from({ length: 5 }, () => [{ from: "08:00", to: "18:00" }]),
+        [{ from: "09:00", to: "13:00" }],
+        [],
+      ],
+      place: { latitude: 41.9101, longitude: -87.6773 },
     },
     brand: benchBrand,
     header: b.page(b.section("Header", { above: 18, below: 18, width: "wide" }, b.navigation("bar", "Main", true))),
@@ -504,57 +362,7 @@ async function oddlane(folder: string): Promise<SiteFile> {
         slug: "",
         description: "Bicycle repairs at one bench by two mechanics.",
         inNavigation: false,
-        body: b.page(
-          b.section(
-            "Opening",
-            { base: { width: "wide", above: 40 }, phone: { above: 20 } },
-            b.columns(
-              { split: "1:1", place: "center", gap: 48 },
-              b.stack(
-                {},
-                b.picture(shows("bikeAtWall"), "A green bicycle leaning against a pale wall", { ratio: "4:3" }),
-              ),
-              b.stack(
-                { gap: 22 },
-                b.heading(1, "Back on two wheels by Friday."),
-                b.words("One bench, two mechanics, and a price before we touch a bolt.", { size: 1.15 }),
-                b.button("What it costs", "page:prices"),
-              ),
-            ),
-          ),
-          b.section(
-            "How it goes",
-            { surface: "soft", width: "wide" },
-            b.heading(2, "How it goes"),
-            b.columns(
-              { split: "1:1:1", gap: 32 },
-              ...[
-                ["Roll it in", "We look it over with you, five minutes, no charge."],
-                ["Hear the price", "Written down, parts and hours apart."],
-                ["Ride it home", "Most days it is one day. We ring when it is done."],
-              ].map(([title, text]) =>
-                b.stack(
-                  { surface: "paper", inset: 22, corners: "brand" },
-                  b.heading(3, title as string),
-                  b.words(text as string),
-                ),
-              ),
-            ),
-          ),
-          b.section(
-            "The bench",
-            { width: "wide" },
-            b.columns(
-              { split: "1:1", place: "center", gap: 48 },
-              b.stack(
-                {},
-                b.heading(2, "One bench, on purpose"),
-                b.words("With one bench there is one bicycle at a time, and the one on it is yours."),
-              ),
-              b.stack({}, b.picture(shows("bench"), "Tools on a pegboard above the workbench", { ratio: "3:2" })),
-            ),
-          ),
-        ),
+        body: oddlanePages.home(b, shows),
       },
       {
         id: "prices",
@@ -562,20 +370,7 @@ async function oddlane(folder: string): Promise<SiteFile> {
         slug: "prices",
         description: "What repairs cost.",
         inNavigation: true,
-        body: b.page(
-          b.section(
-            "Prices",
-            { width: "normal" },
-            b.heading(1, "Prices"),
-            b.rows([
-              ["Flat tire, tube included", "$18"],
-              ["Brakes set, both wheels", "$35"],
-              ["Gears set", "$40"],
-              ["The whole bicycle, cleaned and trued", "$120"],
-            ]),
-            b.words("Parts at what they cost us and a tenth.", { colour: "quiet" }),
-          ),
-        ),
+        body: oddlanePages.prices(b),
       },
       {
         id: "visit",
@@ -583,27 +378,7 @@ async function oddlane(folder: string): Promise<SiteFile> {
         slug: "visit",
         description: "Where the bench is.",
         inNavigation: true,
-        body: b.page(
-          b.section(
-            "Visit",
-            { surface: "soft", width: "wide" },
-            b.columns(
-              { split: "1:1", place: "center", gap: 48 },
-              b.stack(
-                {},
-                b.heading(1, "Behind the bakery"),
-                b.rows([
-                  ["Monday to Friday", "8–6"],
-                  ["Saturday", "9–1"],
-                ]),
-              ),
-              b.stack(
-                {},
-                b.picture(shows("street"), "The shop front in the evening, a bicycle outside", { ratio: "4:3" }),
-              ),
-            ),
-          ),
-        ),
+        body: oddlanePages.visit(b, shows),
       },
     ],
     widgets: [

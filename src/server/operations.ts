@@ -3,6 +3,7 @@ import { accountOperations } from "./account/operations";
 import { personOperations } from "./desk/person";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
+import { findOperations } from "./page/find";
 import { pageOperations } from "./page/operations";
 import { sharedOperations } from "./page/shared";
 import { shelfOperations } from "./page/shelf";
@@ -20,6 +21,7 @@ export const operations = {
   ...pageOperations,
   ...sharedOperations,
   ...shelfOperations,
+  ...findOperations,
   ...widgetOperations,
   ...rehearseOperations,
   ...releaseOperations,

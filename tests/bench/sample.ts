@@ -6,6 +6,9 @@ import { shelf } from "@/core/page/shelf";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile } from "@/core/site/site";
 
+/** Those that can be published as they are: a file to take home has to be chosen first. */
+const ready = shelf.filter(({ key }) => key !== "take-home");
+
 let last = 0;
 const newId = () => `m${++last}`;
 
@@ -13,7 +16,7 @@ const newId = () => `m${++last}`;
 export function largePage(sections: number): PageNode {
   return builder(newId).page(
     ...Array.from({ length: sections }, (_, index) =>
-      (shelf[index % shelf.length] as (typeof shelf)[number]).make(newId),
+      (ready[index % ready.length] as (typeof shelf)[number]).make(newId),
     ),
   );
 }

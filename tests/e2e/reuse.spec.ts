@@ -200,3 +200,39 @@ test("a shared section is pasted as one on its site, and as the other site's own
   await page.goto(siteAddress("oddlane"));
   await expect(page.getByRole("heading", { name: "Open bench hours" })).toHaveCount(0);
 });
+
+test("words are found on the page and the site, each place shown; replaced, and taken back in one step", async ({
+  page,
+}) => {
+  await openPage(page, "wrenfield");
+  await page.keyboard.press("f");
+  const dialog = page.getByRole("dialog", { name: "Find and replace words" });
+  await dialog.getByLabel("Find", { exact: true }).fill("wheel");
+  await dialog.getByLabel("Replace with").fill("turntable");
+  const places = dialog.getByRole("checkbox").filter({ hasNot: page.getByText("nothing") });
+  await expect(dialog.getByRole("button", { name: /^Replace in \d+ places$/ })).toBeEnabled();
+  await expectAccessible(page);
+  const count = await places.count();
+  // The two ticks of the search itself are among them.
+  await places.nth(2).uncheck();
+  await dialog.getByRole("button", { name: `Replace in ${count - 3} of ${count - 2} places` }).click();
+  await expect(dialog.getByText(`Replaced in ${count - 3} places on 1 page.`)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(wide(page).getByText("turntable").first()).toBeVisible();
+  await page.keyboard.press("Control+Z");
+  await expect(wide(page).getByText("turntable")).toHaveCount(0);
+  await saved(page);
+
+  await page.getByRole("button", { name: "Find words (F)" }).click();
+  await dialog.getByText("The whole site").click();
+  await dialog.getByLabel("Find", { exact: true }).fill("wheel");
+  await dialog.getByLabel("Replace with").fill("turntable");
+  await expect(dialog.getByRole("heading", { name: "Classes" })).toBeVisible();
+  await dialog.getByRole("button", { name: /^Replace in \d+ places$/ }).click();
+  await expect(dialog.getByText(/^Replaced in \d+ places on \d+ pages\.$/)).toBeVisible();
+  // The open page follows.
+  await expect(wide(page).getByText("turntable").first()).toBeAttached();
+  await dialog.getByRole("button", { name: "Take it back" }).click();
+  await expect(dialog.getByText("Taken back.")).toBeVisible();
+  await expect(wide(page).getByText("turntable")).toHaveCount(0);
+});

@@ -68,7 +68,7 @@ test("an edit that can't be made on the newest page is told at its place, and it
 
 test("lines of lists have ids however old the page is, and the same ones for everybody", async () => {
   const items = async () => {
-    const { documents: opened } = (await studio.as("designer", "pages.open", { site, page: "kiln-hire" })) as {
+    const { documents: opened } = (await studio.as("designer", "pages.open", { site, page: "classes" })) as {
       documents: { body: PageNode }[];
     };
     return opened
@@ -79,9 +79,9 @@ test("lines of lists have ids however old the page is, and the same ones for eve
   const [row] = await studio.context.db
     .select({ body: documents.body })
     .from(documents)
-    .where(eq(documents.id, "kiln-hire"));
+    .where(eq(documents.id, "classes"));
   const old = JSON.parse(JSON.stringify(row?.body).replaceAll(/"id":"l\d+",/g, "")) as PageNode;
-  await studio.context.db.update(documents).set({ body: old }).where(eq(documents.id, "kiln-hire"));
+  await studio.context.db.update(documents).set({ body: old }).where(eq(documents.id, "classes"));
   const ids = await items();
   expect(ids.length).toBeGreaterThan(0);
   expect(ids).not.toContain(undefined);

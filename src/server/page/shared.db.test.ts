@@ -71,7 +71,7 @@ test("it stands on pages with their own words, and a change of it renders just t
   await place("classes", placement("call"));
   expect(await publish()).toBe(2);
   const listed = (await studio.as("editor", "shared.list", { site })) as { sections: object[] };
-  expect(listed.sections).toMatchObject([{ id: "call", name: "Call", pages: 2, holds: [] }]);
+  expect(listed.sections).toContainEqual(expect.objectContaining({ id: "call", name: "Call", pages: 2, holds: [] }));
   const call = await sharedNow("call");
   await edit(call, [{ type: "setContent", node: heading.id, field: "level", value: 3 }]);
   const changes = (await studio.as("owner", "publish.changes", { site })) as { changes: object[] };

@@ -297,6 +297,13 @@ const known: Readonly<Record<string, unknown>> = {
   settings: { language: "en", zone: "Europe/Dublin", currency: "EUR", description: "", mailFrom: "a@b.example" },
   brand: JSON.parse(readFileSync("demo/wrenfield/site.json", "utf8")).brand,
   edits: [{ type: "setContent", node: "x1", field: "text", value: "Somebody's" }],
+  documents: [
+    {
+      document: "home",
+      revision: 0,
+      edits: [{ type: "setContent", node: "x1", field: "text", value: "Somebody's" }],
+    },
+  ],
   visitor: {
     widthPx: 390,
     language: "en-IE",

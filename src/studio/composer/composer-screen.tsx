@@ -11,7 +11,17 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { useQuery } from "@tanstack/react-query";
-import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus, Redo2, Undo2, X } from "lucide-react";
+import {
+  PanelLeftClose,
+  PanelLeftOpen,
+  PanelRightClose,
+  PanelRightOpen,
+  Plus,
+  Redo2,
+  TextSearch,
+  Undo2,
+  X,
+} from "lucide-react";
 import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
@@ -39,6 +49,8 @@ import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { clipboardEvents, EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
+import { FindWords } from "./find-words";
+import { findWords as findingWords } from "./find-words-words";
 import { handleKey, type KeyDeeds, keyTable } from "./keys";
 import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
@@ -169,6 +181,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [shelfAt, setShelfAt] = useState<number | null>(null);
   const [dragged, setDragged] = useState<PageNode | null>(null);
   const [help, setHelp] = useState(false);
+  const [finding, setFinding] = useState(false);
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
@@ -247,6 +260,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       sideBySide: () => choose({ sideBySide: !sideBySide }),
       rehearse: () => walk(),
       find: () => openShelf(),
+      findWords: () => setFinding(true),
       help: () => setHelp(true),
       enterWords: () => composer.view.selection && editRef.current?.(composer.view.selection.node),
       copyLooks: () => {
@@ -500,6 +514,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                 ))}
               </select>
             </label>
+            <IconButton name={findingWords.open} h="24px" onClick={() => setFinding(true)}>
+              <TextSearch size={15} />
+            </IconButton>
             <IconButton name={words.keysButton} h="24px" onClick={() => setHelp(true)}>
               ?
             </IconButton>
@@ -586,6 +603,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           {sheetFolded ? null : <Sheet composer={composer} view={view} measured={measured} />}
         </Flex>
       </Flex>
+      {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
       <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} />
       <DragOverlay dropAnimation={null}>
         {dragged ? (

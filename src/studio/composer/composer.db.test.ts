@@ -83,7 +83,7 @@ async function onServer(page: string): Promise<PageNode> {
 }
 
 /** A page with a list on it, for tests of lists. */
-const listed = "visit";
+const listed = "home";
 
 const first = (root: PageNode, kind: string): PageNode => {
   const walk = (node: PageNode): PageNode | undefined =>

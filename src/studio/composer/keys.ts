@@ -5,6 +5,7 @@ export interface KeyDeeds {
   sideBySide(): void;
   rehearse(): void;
   find(): void;
+  findWords(): void;
   help(): void;
   enterWords(): void;
   copyLooks(): void;
@@ -46,6 +47,7 @@ export const keyTable: readonly Key[] = [
     fits: (event) => !meta(event) && event.key === "+",
     run: (_composer, deeds) => deeds.find(),
   },
+  { keys: "F", says: "find and replace words", fits: bare("f"), run: (_composer, deeds) => deeds.findWords() },
   {
     keys: "Alt+Up",
     says: "move up in the running order",

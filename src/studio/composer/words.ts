@@ -153,6 +153,7 @@ export const words = {
   fromBrand: "from Brand",
   brand: "Brand",
   contrastOver: (ratio: string) => `Contrast ${ratio} : 1 where the ground is weakest`,
+  putGround: "Choose a picture…",
   noGround: "No picture",
   groundPoint: "What stays in view: click, or arrow keys",
   groundAcross: "Across",

@@ -12,7 +12,7 @@ import { prices } from "./prices";
 import { proof } from "./proof";
 import { questions } from "./questions";
 
-export { plainFacts, type ShelfEntry, type ShelfFacts, type ShelfGroup, shelfGroups } from "./entry";
+export { type ShelfEntry, type ShelfFacts, shelfGroups } from "./entry";
 
 export const shelf: readonly ShelfEntry[] = [
   openings,

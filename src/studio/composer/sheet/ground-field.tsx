@@ -6,7 +6,7 @@ import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
 import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
-import { NumberInput, QuietButton, Row, State } from "@/studio/kit/kit";
+import { NumberInput, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
@@ -39,6 +39,7 @@ function usePixels(address: string): Uint8ClampedArray | null {
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
+  const [choosing, setChoosing] = useState(false);
   const put = (next: Ground | undefined) => {
     const refusal = composer.setContent(node.id, field.name, next, `${node.id}.${field.name}`);
     if (refusal) composer.say(refusal);
@@ -48,13 +49,24 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
       <Text color="ink2" mb="4px">
         {field.label}
       </Text>
-      <PictureChoice
-        value={ground?.media ?? null}
-        onChoose={(media) => put(ground ? { ...ground, media } : freshGround(media))}
-      />
+      {ground || choosing ? (
+        <PictureChoice
+          value={ground?.media ?? null}
+          onChoose={(media) => put(ground ? { ...ground, media } : freshGround(media))}
+        />
+      ) : (
+        <PlainButton onClick={() => setChoosing(true)}>{own.putGround}</PlainButton>
+      )}
       {ground ? (
         <>
-          <QuietButton onClick={() => put(undefined)}>{own.noGround}</QuietButton>
+          <QuietButton
+            onClick={() => {
+              setChoosing(false);
+              put(undefined);
+            }}
+          >
+            {own.noGround}
+          </QuietButton>
           <Focus ground={ground} onChange={put} />
           <Veil ground={ground} surface={node.look.base.surface ?? "paper"} onChange={put} />
         </>
