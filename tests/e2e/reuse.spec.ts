@@ -56,6 +56,8 @@ test("a section goes on the shelf of all sites, and takes the other site's brand
   await page.getByRole("button", { name: "Close this note" }).click();
   const picture = wide(page).locator("section", { hasText: "Kiln-opening days" }).locator("img");
   await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
+  await page.keyboard.press("Control+Z");
+  await saved(page);
 });
 
 test("on the shelf it is named anew, replaced and removed", async ({ page }) => {

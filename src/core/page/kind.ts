@@ -105,6 +105,10 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   /** Whether visitors would press it, so that something may open by that. */
   readonly pressed?: boolean;
   readonly looks: readonly LookField[];
+  /** Its space above and below lies inside its edge, and not around it. */
+  readonly spaceInside?: boolean;
+  /** Its height is that of its own box, and can be dragged. */
+  readonly dragsHeight?: boolean;
   /** Content fields that hold words or pictures, which an editor may change, with the form they have. */
   readonly words: Readonly<Partial<Record<keyof C & string, WordsForm>>>;
   /** The field whose words one sees on the page, and writes there. */

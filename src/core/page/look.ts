@@ -213,7 +213,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     control: { kind: "flag", says: "At least as high as the window" },
     schema: Joi.boolean(),
     // The small viewport: what a phone's own bars cover does not count.
-    css: (value: boolean) => `--tall:${value ? "100svh" : "auto"}`,
+    css: (value: boolean) => `--tall:${value ? "100svh" : "0px"}`,
   },
   sticky: {
     label: "Scrolling",

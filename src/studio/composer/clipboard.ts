@@ -9,6 +9,7 @@ import { isPicture, type MediaEntry } from "@/core/site/site";
 import { ask, upload } from "@/studio/kit/api";
 import { reasonWords } from "@/studio/kit/reasons";
 import { piecesOfHtml } from "./clip-html";
+import { pasteAll, removeSelected } from "./several";
 import { type Composer, newId } from "./store";
 import { words } from "./words";
 
@@ -61,7 +62,7 @@ export function copyBlocks(event: ClipboardEvent, composer: Composer, site: stri
   event.preventDefault();
   event.clipboardData.setData(clipType, writeClip(clipOf(composer, site, nodes)));
   event.clipboardData.setData("text/plain", nodes.map(nodeWords).join("\n\n"));
-  if (event.type === "cut" && composer.mayLayout) composer.removeSelected();
+  if (event.type === "cut" && composer.mayLayout) removeSelected(composer);
 }
 
 /** What is told after blocks of another site were pasted. */
@@ -70,7 +71,7 @@ export const leftWords = ({ links, pictures }: { links: number; pictures: number
 
 /** Pastes, and says why it can't be, or else what there is to say. */
 function put(composer: Composer, nodes: readonly PageNode[], told: string | null = null): void {
-  const said = composer.pasteAll(nodes) ?? told;
+  const said = pasteAll(composer, nodes) ?? told;
   if (said) composer.say(said);
 }
 

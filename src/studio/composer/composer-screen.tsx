@@ -56,6 +56,8 @@ import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
+import { pasteAll, pasteLooks } from "./several";
+import { placeShared } from "./shared/deeds";
 import { InPlaceBar } from "./shared/in-place-bar";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
@@ -207,11 +209,10 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     [composer, site.settings],
   );
 
-  const placeShared = useCallback(
+  const putShared = useCallback(
     (shared: string, index: number) => {
       setShelfAt(null);
-      composer
-        .placeShared(shared, composer.view.page.id, index)
+      placeShared(composer, shared, composer.view.page.id, index)
         .then((refusal) => refusal && composer.say(refusal))
         .catch((error: Error) => composer.say(error.message));
     },
@@ -227,7 +228,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         const refusal =
           node.kind === "section"
             ? composer.insert(composer.view.page.id, index, withFreshIds(node, newId))
-            : composer.pasteAll([node]);
+            : pasteAll(composer, [node]);
         const told = refusal ?? leftWords(left);
         if (told) composer.say(told);
       };
@@ -271,7 +272,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       pasteLooks: () => {
         const looks = lastLooks();
         if (!looks) composer.say(words.noLooksCopied);
-        else if (composer.mayLayout) composer.pasteLooks(looks);
+        else if (composer.mayLayout) pasteLooks(composer, looks);
       },
     };
   }, [composer, openShelf, walk, choose, sideBySide]);
@@ -303,7 +304,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     if (!over) return;
     const index = Number(String(over.id).slice("insert:".length));
     const what = String(active.id);
-    if (what.startsWith("shared:")) return placeShared(what.slice("shared:".length), index);
+    if (what.startsWith("shared:")) return putShared(what.slice("shared:".length), index);
     if (what.startsWith("own:")) return placeOwn(what.slice("own:".length), index);
     const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
     if (entry) return place(entry, index);
@@ -442,7 +443,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             <Shelf
               onAdd={(entry) => place(entry, shelfAt)}
               onAddOwn={(entry) => placeOwn(entry.id, shelfAt)}
-              onAddShared={(shared) => placeShared(shared, shelfAt)}
+              onAddShared={(shared) => putShared(shared, shelfAt)}
               onRenamed={(shared, name) => composer.named(shared, name)}
               onClose={() => setShelfAt(null)}
             />

@@ -3,6 +3,7 @@ import { findNode, type PageNode } from "@/core/page/node";
 import { operations } from "@/server/operations";
 import { problemResponse } from "@/server/problem";
 import { type Person, type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
+import { pasteAll } from "./several";
 import { Composer } from "./store";
 
 let studio: TestStudio;
@@ -140,7 +141,7 @@ test("sections are added, copied, moved, pasted and removed, and the selection g
   composer.remove(copy);
   expect(composer.view.selection?.node).toBe(sections()[2] ?? sections()[1]);
   composer.select(one);
-  expect(composer.pasteAll([composer.node(two) as PageNode])).toBeNull();
+  expect(pasteAll(composer, [composer.node(two) as PageNode])).toBeNull();
   expect(sections()).toHaveLength(count + 1);
   await settled(composer);
   expect(await onServer("visit")).toEqual(composer.view.page);

@@ -1,4 +1,6 @@
 // The composer's keys: one table, read by the handler and shown under "?".
+
+import { duplicateSelected, removeSelected } from "./several";
 import type { Composer } from "./store";
 
 export interface KeyDeeds {
@@ -93,13 +95,13 @@ export const keyTable: readonly Key[] = [
     keys: "Delete",
     says: "remove the block",
     fits: (event) => event.key === "Delete" || event.key === "Backspace",
-    run: (composer) => layout(composer, () => composer.removeSelected()),
+    run: (composer) => layout(composer, () => removeSelected(composer)),
   },
   {
     keys: "Ctrl+D",
     says: "duplicate",
     fits: withMeta("d"),
-    run: (composer) => layout(composer, () => composer.duplicateSelected()),
+    run: (composer) => layout(composer, () => duplicateSelected(composer)),
   },
   {
     keys: "Ctrl+C, X, V",

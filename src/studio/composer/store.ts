@@ -4,7 +4,7 @@ import { type Departure, takeBack } from "@/core/page/departures";
 import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
 import { spliceBetween } from "@/core/page/edits/line";
 import { stepsBetween } from "@/core/page/edits/steps";
-import { asFills, fillEdit } from "@/core/page/fill-edits";
+import { asFills } from "@/core/page/fill-edits";
 import type { Lost } from "@/core/page/follow";
 import {
   closeGroup,
@@ -19,24 +19,18 @@ import {
   undo,
   undone,
 } from "@/core/page/history";
-import { heldBy, kinds } from "@/core/page/kinds";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
-import { lookLike } from "@/core/page/looks";
-import { findNode, type Looks, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import {
   chainTo,
   type Definitions,
-  type Fill,
+  fillWords,
   isPlacement,
-  madeOwn,
   placesShown,
   sectionsOf,
   sharedContent,
   sharedIn,
-  swapped,
-  takes,
-  visibility,
   within,
 } from "@/core/page/shared";
 import { nodeWords, wordsForm } from "@/core/page/words";
@@ -97,6 +91,10 @@ const panelDelayMs = 60;
 const whereMs = 300;
 
 export const newId = () => nanoid(10);
+
+/** What was written in a block, or in the place of a shared section. */
+const wordsOf = (node: PageNode): string =>
+  isPlacement(node) ? sharedContent(node).fills.map(fillWords).filter(Boolean).join("\n") : nodeWords(node);
 
 type Opened = readonly {
   readonly id: string;
@@ -331,7 +329,7 @@ export class Composer {
       const taken = editKinds[edit.type].takesBlock?.(edit);
       if (taken === undefined || !this.wroteIn.has(taken)) continue;
       const before = findNode(this.documentBefore(document), taken);
-      if (before) this.lost = [...this.lost, { reason: words.blockRemoved, words: nodeWords(before) }];
+      if (before) this.lost = [...this.lost, { reason: words.blockRemoved, words: wordsOf(before) }];
     }
   }
 
@@ -462,60 +460,6 @@ export class Composer {
     return found;
   }
 
-  /** Edits of several documents, each as one step; answers the first refusal. */
-  private editEach(edits: readonly { readonly document: string; readonly edit: Edit }[]): string | null {
-    const documents = [...new Set(edits.map(({ document }) => document))];
-    const refusals = documents.map((document) =>
-      this.edit(
-        document,
-        edits.filter((one) => one.document === document).map(({ edit }) => edit),
-      ),
-    );
-    return refusals.find((refusal) => refusal !== null) ?? null;
-  }
-
-  removeSelected() {
-    const nodes = this.selected();
-    const [only] = nodes;
-    if (only && nodes.length === 1) return this.remove(only.id);
-    const edits = nodes.flatMap(({ id }) => {
-      const document = this.documentOf(id);
-      return document ? [{ document, edit: { type: "remove", node: id } as Edit }] : [];
-    });
-    this.select(null);
-    const refusal = this.editEach(edits);
-    if (refusal) this.say(refusal);
-  }
-
-  duplicateSelected() {
-    const nodes = this.selected();
-    const [only] = nodes;
-    if (only && nodes.length === 1) return this.duplicate(only.id);
-    const made: string[] = [];
-    // Behind the last of them, so that the copies stand together where the blocks do.
-    const counts = new Map<string, number>();
-    const lasts = new Map<string, number>();
-    for (const { id } of nodes) {
-      const place = this.place(id);
-      if (place) lasts.set(place.parent.id, Math.max(lasts.get(place.parent.id) ?? 0, place.index));
-    }
-    const edits = nodes.flatMap((node) => {
-      const place = this.place(node.id);
-      if (!place) return [];
-      const copy = withFreshIds(node, newId);
-      made.push(copy.id);
-      const nth = (counts.get(place.parent.id) ?? 0) + 1;
-      counts.set(place.parent.id, nth);
-      const index = (lasts.get(place.parent.id) ?? place.index) + nth;
-      return [
-        { document: place.document, edit: { type: "insert", parent: place.parent.id, index, node: copy } as Edit },
-      ];
-    });
-    const refusal = this.editEach(edits);
-    if (refusal) this.say(refusal);
-    else this.selectAll(made, this.selection?.width ?? "base");
-  }
-
   /** Makes edits to one document; answers why the first that can't be made can't. `group` joins typed letters. */
   edit(document: string, edits: readonly Edit[], group?: string): string | null {
     const inside = this.throughPlace(edits);
@@ -592,93 +536,10 @@ export class Composer {
     return true;
   }
 
-  /** Places a shared section, once its definition is here. */
-  async placeShared(shared: string, parent: string, index: number): Promise<string | null> {
-    await this.ensure([shared]);
-    return this.insert(parent, index, {
-      id: newId(),
-      kind: "shared",
-      content: { shared, fills: [] },
-      look: { base: {} },
-    });
-  }
-
-  /** Puts a shared section, which the server has, into the place of the section it was made from. */
-  async standFor(section: string, shared: string): Promise<string | null> {
-    await this.ensure([shared]);
-    const place = this.place(section);
-    if (!place) return words.placeGone;
-    const node: PageNode = { id: newId(), kind: "shared", content: { shared, fills: [] }, look: { base: {} } };
-    const refusal = this.edit(place.document, [
-      { type: "remove", node: section },
-      { type: "insert", parent: place.parent.id, index: place.index, node },
-    ]);
-    if (!refusal) this.select(node.id);
-    return refusal;
-  }
-
-  private placementOf(id: string) {
-    const placement = this.node(id);
-    const body = placement && isPlacement(placement) ? this.shared.get(sharedContent(placement).shared) : undefined;
-    const place = this.place(id);
-    return placement && body && place ? { placement, body, place } : null;
-  }
-
-  /** Takes what a page filled into a field out again. */
-  takeFillOut(placement: string, node: string, field: string) {
-    const document = this.documentOf(placement);
-    const found = this.node(placement);
-    if (document && found) this.edit(document, fillEdit(found, node, field, undefined, newId));
-  }
-
-  /** Whether an open field that nobody has filled here could take a value. */
-  wouldTake(node: PageNode, field: string, value: unknown): boolean {
-    return field !== visibility && typeof value !== "boolean" && takes(node, field, value);
-  }
-
-  /** Fills a field with what was put aside, in one step. */
-  refill(placement: string, fill: Fill, node: string, field: string) {
-    const document = this.documentOf(placement);
-    const found = this.node(placement);
-    if (!document || !found) return;
-    const refusal = this.edit(document, [
-      { type: "removeLine", node: placement, field: "fills", line: fill.id },
-      ...fillEdit(found, node, field, fill.value, newId),
-    ]);
-    if (refusal) this.say(refusal);
-  }
-
   /** What a click on a block selects: a block of a shared section only where something of it is open. */
   chosen(node: string): string {
     if (!this.isInside(node) || (node.split(within).length === 2 && this.node(node)?.open?.length)) return node;
     return node.split(within)[0] ?? node;
-  }
-
-  /** Lets a placement stand for another shared section: what was filled in goes on where it fits. */
-  async swap(id: string, shared: string): Promise<string | null> {
-    await this.ensure([shared]);
-    const found = this.placementOf(id);
-    const body = this.shared.get(shared);
-    if (!found || !body) return words.placeGone;
-    const { fills } = sharedContent(swapped(found.placement, found.body, { id: shared, body }, newId));
-    return this.edit(found.place.document, [
-      { type: "setContent", node: id, field: "shared", value: shared },
-      { type: "setContent", node: id, field: "fills", value: fills },
-    ]);
-  }
-
-  /** Makes sections of the page's own from what a placement shows, in one step. */
-  makeOwn(id: string): string | null {
-    const found = this.placementOf(id);
-    if (!found) return words.placeGone;
-    const { parent, index, document } = found.place;
-    const sections = madeOwn(found.placement, found.body, newId);
-    const refusal = this.edit(document, [
-      { type: "remove", node: id },
-      ...sections.map((node, at): Edit => ({ type: "insert", parent: parent.id, index: index + at, node })),
-    ]);
-    if (!refusal && sections[0]) this.select(sections[0].id);
-    return refusal;
   }
 
   /** Works on a shared section in one of its places. */
@@ -724,12 +585,6 @@ export class Composer {
     if (!this.inPlace) return;
     this.sync(this.inPlace.shared).putBack();
     this.leavePlace();
-  }
-
-  /** Opens fields of a block in a shared section for the pages it stands on. */
-  setOpen(node: string, open: readonly string[]): string | null {
-    const document = this.documentOf(node);
-    return document ? this.edit(document, [{ type: "setOpen", node, open }]) : words.blockGone;
   }
 
   private noteWriting(node: string) {
@@ -778,16 +633,6 @@ export class Composer {
     const fits = result && JSON.stringify(findNode(result.page, node)?.content[field]) === JSON.stringify(after);
     const edit = fits ? own : stepsBetween(node, field, block.content[field], after);
     return edit ? this.edit(document, [edit], typing) : null;
-  }
-
-  /** Gives the selected blocks the looks of another, as one step. */
-  pasteLooks(looks: Looks) {
-    const edits = this.selected().flatMap((block) => {
-      const document = this.documentOf(block.id);
-      return document ? lookLike(block, looks).map((edit) => ({ document, edit })) : [];
-    });
-    const refusal = edits.length ? this.editEach(edits) : words.looksAlready;
-    if (refusal) this.say(refusal);
   }
 
   /** Takes departures back, as one step a document. */
@@ -891,6 +736,18 @@ export class Composer {
     );
   }
 
+  /** Ends the step that is being made: what follows is another. */
+  closeStep() {
+    this.history = closeGroup(this.history);
+  }
+
+  /** Takes the last step back as if it had not been. */
+  takeStepBack() {
+    this.undo();
+    this.history = { ...this.history, future: this.history.future.slice(1) };
+    this.changed();
+  }
+
   /** Inserts a tree and selects it. */
   insert(parent: string, index: number, node: PageNode): string | null {
     const document = this.documentOf(parent);
@@ -942,72 +799,6 @@ export class Composer {
     const index = place.index + by;
     if (index < 0 || index >= (place.parent.children ?? []).length) return;
     this.edit(place.document, [{ type: "move", node, parent: place.parent.id, index }]);
-  }
-
-  /** Where blocks of this kind would be pasted: after the selection, or in it where they fit only there. */
-  private placeFor(kind: PageNode["kind"]): { readonly parent: string; readonly index: number } | null {
-    const selected = this.selection ? this.path(this.selection.node) : [this.view.page];
-    for (let depth = selected.length - 1; depth >= 0; depth--) {
-      const holder = selected[depth] as PageNode;
-      if (this.isInside(holder.id) || !heldBy(holder.kind)?.includes(kind)) continue;
-      const after = selected[depth + 1];
-      const children = holder.children ?? [];
-      return { parent: holder.id, index: after ? children.indexOf(after) + 1 : children.length };
-    }
-    return null;
-  }
-
-  /** Copies of blocks after the selection, as one step. Those that have no place there stand in a section of their own. */
-  pasteAll(copied: readonly PageNode[]): string | null {
-    const fresh = copied.map((node) => withFreshIds(node, newId));
-    const [first] = fresh;
-    if (!first) return null;
-    const alike = fresh.every(
-      (node) => (node.kind === "section" || isPlacement(node)) === (first.kind === "section" || isPlacement(first)),
-    );
-    const place = alike ? this.placeFor(first.kind) : null;
-    const wrapped: readonly PageNode[] = place
-      ? fresh
-      : fresh.map((node) =>
-          node.kind === "section" || isPlacement(node)
-            ? node
-            : {
-                id: newId(),
-                kind: "section",
-                content: { name: words.pastedSection },
-                look: { base: {} },
-                children: [node],
-              },
-        );
-    const joined = place ? wrapped : this.joinedSections(wrapped);
-    const at = place ?? this.placeFor("section");
-    const document = at && this.documentOf(at.parent);
-    if (!at || !document) return words.noPlace(kinds[first.kind].label.toLowerCase());
-    const refusal = this.edit(
-      document,
-      joined.map((node, nth): Edit => ({ type: "insert", parent: at.parent, index: at.index + nth, node })),
-    );
-    if (refusal) return refusal;
-    const [shown] = joined;
-    if (shown) this.show(shown.id);
-    this.selectAll(
-      joined.map(({ id }) => id),
-      this.selection?.width ?? "base",
-    );
-    return null;
-  }
-
-  /** Sections made for single blocks, neighbours as one. */
-  private joinedSections(sections: readonly PageNode[]): readonly PageNode[] {
-    const joined: PageNode[] = [];
-    for (const section of sections) {
-      const last = joined.at(-1);
-      const made = (one: PageNode | undefined) => one?.content.name === words.pastedSection;
-      if (last && made(last) && made(section))
-        joined[joined.length - 1] = { ...last, children: [...(last.children ?? []), ...(section.children ?? [])] };
-      else joined.push(section);
-    }
-    return joined;
   }
 
   private step(take: typeof undo, done: typeof undone, failed: (reason: string) => string) {

@@ -8,6 +8,9 @@ import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
+import { useSite } from "@/studio/frame/site-context";
+import { BlockGrip } from "./block-grip";
+import { DragHandles, type Edges, edgesOf } from "./drag-handles";
 import { FrameEdge } from "./frame-edge";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
@@ -206,6 +209,7 @@ export function EditableFrame(props: EditableFrameProps) {
     editRef,
     edge,
   } = props;
+  const { brand } = useSite();
   const paneRef = useRef<HTMLDivElement>(null);
   const stageRef = useRef<StageState | null>(null);
   const editing = useRef<Element | null>(null);
@@ -213,6 +217,7 @@ export function EditableFrame(props: EditableFrameProps) {
   const sessionRef = useRef<WordsSession | null>(null);
   const [rect, setRect] = useState<Rect | null>(null);
   const [tagAt, setTagAt] = useState({ x: 0, y: 0 });
+  const [edges, setEdges] = useState<Edges | null>(null);
   const [marquee, setMarquee] = useState<Rect | null>(null);
   const [further, setFurther] = useState<readonly Rect[]>([]);
   const [others, setOthers] = useState<readonly { tab: string; name: string; rect: Rect }[]>([]);
@@ -236,6 +241,9 @@ export function EditableFrame(props: EditableFrameProps) {
       const along = (more ?? []).flatMap((id) => find(stage, id)?.getBoundingClientRect() ?? []).map(rectOf);
       setFurther((before) => (JSON.stringify(before) === JSON.stringify(along) ? before : along));
       const element = selected ? find(stage, selected) : null;
+      const own = selected && mine && element ? composer.node(selected) : null;
+      const around = element && own ? edgesOf(element, own) : null;
+      setEdges((before) => (JSON.stringify(before) === JSON.stringify(around) ? before : around));
       if (!element) return setRect(null);
       unfold(element);
       const place = tagPlace(stage.document, element, scale, tagLength);
@@ -256,7 +264,7 @@ export function EditableFrame(props: EditableFrameProps) {
         onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
       }
     },
-    [selected, more, mine, onMeasured, widthPx, people, scale, tagLength],
+    [selected, more, mine, onMeasured, widthPx, people, scale, tagLength, composer],
   );
 
   useEffect(() => {
@@ -460,6 +468,7 @@ export function EditableFrame(props: EditableFrameProps) {
   }, [onPane, scale]);
 
   const block = selected ? composer.node(selected) : null;
+  const movable = block !== null && composer.mayLayout && !composer.isInside(block.id);
   const shownPx = Math.min(roomPx, widthPx * scale);
   return (
     <Flex direction="column" flex="none" h="100%" minH="0" w={`${shownPx}px`} position="relative">
@@ -503,7 +512,22 @@ export function EditableFrame(props: EditableFrameProps) {
             onOpen={open}
             onLaidOut={measure}
           />
-          {rect && block ? <CropMarks rect={rect} scale={scale} faint={!mine} tag={tag} tagAt={tagAt} /> : null}
+          {rect && block ? (
+            <CropMarks rect={rect} scale={scale} faint={!mine} tag={movable ? "" : tag} tagAt={tagAt} />
+          ) : null}
+          {rect && block && mine && movable ? (
+            <BlockGrip
+              key={block.id}
+              composer={composer}
+              node={block}
+              stage={() => stageRef.current}
+              pane={() => paneRef.current}
+              scale={scale}
+              x={tagAt.x * scale}
+              y={tagAt.y * scale}
+              tag={tag}
+            />
+          ) : null}
           {further.map((one) => (
             <CropMarks
               key={`${one.x} ${one.y} ${one.width}`}
@@ -514,6 +538,16 @@ export function EditableFrame(props: EditableFrameProps) {
               tagAt={one}
             />
           ))}
+          {edges && block && movable && !more && !session ? (
+            <DragHandles
+              composer={composer}
+              node={block}
+              width={scope}
+              edges={edges}
+              scale={scale}
+              spacing={brand.space}
+            />
+          ) : null}
           {marquee ? (
             <Box
               position="absolute"

@@ -36,7 +36,9 @@ export const section: KindDefinition = defineKind<SectionContent>({
   }),
   fresh: () => ({ name: "Section" }),
   holds: "flow",
-  looks: ["surface", "toward", "above", "below", "width", "gap", "align", "tall", "hidden"],
+  looks: ["surface", "toward", "above", "below", "width", "gap", "align", "tall", "height", "hidden"],
+  spaceInside: true,
+  dragsHeight: true,
   words: {},
   fields: [
     { name: "name", label: "Name", control: { kind: "line" }, layout: true },
@@ -54,7 +56,7 @@ export const section: KindDefinition = defineKind<SectionContent>({
   title: (content) => content.name,
   // Its id is its anchor.
   ownsId: true,
-  css: '.b-section{position:relative;padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:var(--tall,auto);display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-section:has(>.b-ground){isolation:isolate;overflow:clip}.b-ground{position:absolute;inset:0;z-index:-1}.b-ground img{display:block;width:100%;height:100%;object-fit:cover;object-position:var(--at,50% 50%)}.b-ground::after{content:"";position:absolute;inset:0;background:var(--ground);opacity:var(--veil,.6)}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}',
+  css: '.b-section{position:relative;padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:max(var(--tall,0px),var(--height,0px));display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-section:has(>.b-ground){isolation:isolate;overflow:clip}.b-ground{position:absolute;inset:0;z-index:-1}.b-ground img{display:block;width:100%;height:100%;object-fit:cover;object-position:var(--at,50% 50%)}.b-ground::after{content:"";position:absolute;inset:0;background:var(--ground);opacity:var(--veil,.6)}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}',
   render: (node, content, context) =>
     `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}>${behind(content.ground, context)}<div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div>${context.takeBehind()}</section>`,
 });

@@ -10,6 +10,7 @@ export const spacer: KindDefinition = defineKind({
   group: "Arrangement",
   inFlow: true,
   looks: ["height", "hidden"],
+  dragsHeight: true,
   words: {},
   fields: [],
   draw: () => drawn([], 4),

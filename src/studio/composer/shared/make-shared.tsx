@@ -10,6 +10,7 @@ import { ask, Refusal } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { MainButton, QuietButton, Window } from "@/studio/kit/kit";
 import { type Composer, newId } from "../store";
+import { standFor } from "./deeds";
 import { useSharedChanged } from "./use-shared";
 import { words } from "./words";
 
@@ -36,7 +37,7 @@ function MakeWindow({ composer, section, onClose }: { composer: Composer; sectio
     async ({ name }) => {
       const body: PageNode = { id: newId(), kind: "page", content: {}, look: { base: {} }, children: [section] };
       await ask("shared.add", { site: key, shared: id, name, body });
-      const refusal = await composer.standFor(section.id, id);
+      const refusal = await standFor(composer, section.id, id);
       if (refusal) throw new Refusal(409, "notPlaced", refusal);
       onClose();
       await Promise.all([refresh(), changed()]);

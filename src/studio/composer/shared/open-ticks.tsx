@@ -7,6 +7,7 @@ import { visibility } from "@/core/page/shared";
 import { openable } from "@/core/page/validate";
 import { Group, Tick } from "@/studio/kit/kit";
 import type { Composer } from "../store";
+import { setOpen } from "./deeds";
 import { words } from "./words";
 
 /** What a field that can be opened is called. */
@@ -31,7 +32,7 @@ export function OpenTicks({ composer, node }: { composer: Composer; node: PageNo
           checked={open.includes(field)}
           onChange={(on) => {
             const next = may.filter((one) => (one === field ? on : open.includes(one)));
-            const refusal = composer.setOpen(node.id, next);
+            const refusal = setOpen(composer, node.id, next);
             if (refusal) composer.say(refusal);
           }}
         />

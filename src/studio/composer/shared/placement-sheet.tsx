@@ -10,6 +10,7 @@ import type { Measured } from "@/studio/stage/editable-frame";
 import { blockTitle } from "@/studio/stage/names";
 import { OpenFields } from "../sheet/fields";
 import type { Composer, ComposerView } from "../store";
+import { makeOwn, refill, swap, wouldTake } from "./deeds";
 import { useSharedSections } from "./use-shared";
 import { words } from "./words";
 
@@ -77,7 +78,7 @@ export function PlacementSheet({ composer, view, node }: Omit<SheetProps, "measu
                   onChange={(other) =>
                     other &&
                     attempt(async () => {
-                      const refusal = await composer.swap(node.id, other);
+                      const refusal = await swap(composer, node.id, other);
                       if (refusal) composer.say(refusal);
                     })
                   }
@@ -88,7 +89,7 @@ export function PlacementSheet({ composer, view, node }: Omit<SheetProps, "measu
           ) : null}
           <PlainButton
             onClick={() => {
-              const refusal = composer.makeOwn(node.id);
+              const refusal = makeOwn(composer, node.id);
               if (refusal) composer.say(refusal);
             }}
           >
@@ -121,7 +122,7 @@ function Aside({
       <State tone="amber">{words.asideHint}</State>
       {fills.map((fill) => {
         const said = fillWords(fill).slice(0, 80) || words.noWords;
-        const fits = open.filter((one) => composer.wouldTake(one.node, one.field, fill.value));
+        const fits = open.filter((one) => wouldTake(one.node, one.field, fill.value));
         return (
           <Box key={fill.id} mt="8px">
             <Flex align="center" gap="4px">
@@ -140,7 +141,7 @@ function Aside({
                     value=""
                     onChange={(at) => {
                       const target = fits[Number(at)];
-                      if (at && target) composer.refill(node.id, fill, target.node.id, target.field);
+                      if (at && target) refill(composer, node.id, fill, target.node.id, target.field);
                     }}
                     options={[
                       ["", words.choose],

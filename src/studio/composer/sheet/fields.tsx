@@ -16,6 +16,7 @@ import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Measured } from "@/studio/stage/editable-frame";
 import { PictureChoice } from "../picture-choice";
+import { takeFillOut } from "../shared/deeds";
 import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
@@ -196,7 +197,7 @@ export function OpenFields({
             ) : null}
             {filled.some((fill) => fill.field === name) ? (
               <Box borderLeftWidth="3px" borderColor="mark" pl="8px" mb="8px">
-                <QuietButton h="24px" onClick={() => composer.takeFillOut(place, inner, name)}>
+                <QuietButton h="24px" onClick={() => takeFillOut(composer, place, inner, name)}>
                   {sharedWords.backToShared}
                 </QuietButton>
               </Box>

@@ -9,6 +9,7 @@ import { samplesIn } from "@/core/page/sample";
 import { isPlacement } from "@/core/page/shared";
 import { IconButton, PlainButton, State, Title } from "@/studio/kit/kit";
 import type { Measured } from "@/studio/stage/editable-frame";
+import { duplicateSelected, removeSelected } from "../several";
 import { MakeShared } from "../shared/make-shared";
 import { OpenTicks } from "../shared/open-ticks";
 import { InsideSheet, PlacementSheet } from "../shared/placement-sheet";
@@ -115,8 +116,8 @@ function SeveralSheet({ composer, count }: { composer: Composer; count: number }
       </Text>
       {composer.mayLayout ? (
         <Flex gap="8px" wrap="wrap">
-          <PlainButton onClick={() => composer.duplicateSelected()}>{own.duplicateAll(count)}</PlainButton>
-          <PlainButton onClick={() => composer.removeSelected()}>{own.removeAll(count)}</PlainButton>
+          <PlainButton onClick={() => duplicateSelected(composer)}>{own.duplicateAll(count)}</PlainButton>
+          <PlainButton onClick={() => removeSelected(composer)}>{own.removeAll(count)}</PlainButton>
         </Flex>
       ) : null}
     </Box>

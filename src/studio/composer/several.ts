@@ -1,0 +1,142 @@
+// What is done with all selected blocks at once, and where blocks that come from elsewhere are put.
+import type { Edit } from "@/core/page/edit";
+import { heldBy, kinds } from "@/core/page/kinds";
+import { lookLike } from "@/core/page/looks";
+import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
+import { isPlacement } from "@/core/page/shared";
+import { type Composer, newId } from "./store";
+import { words } from "./words";
+
+/** Edits of several documents, each as one step; answers the first refusal. */
+function editEach(
+  composer: Composer,
+  edits: readonly { readonly document: string; readonly edit: Edit }[],
+): string | null {
+  const documents = [...new Set(edits.map(({ document }) => document))];
+  const refusals = documents.map((document) =>
+    composer.edit(
+      document,
+      edits.filter((one) => one.document === document).map(({ edit }) => edit),
+    ),
+  );
+  return refusals.find((refusal) => refusal !== null) ?? null;
+}
+
+/** Where blocks of this kind would be pasted: after the selection, or in it where they fit only there. */
+function placeFor(
+  composer: Composer,
+  kind: PageNode["kind"],
+): { readonly parent: string; readonly index: number } | null {
+  const selected = composer.view.selection ? composer.path(composer.view.selection.node) : [composer.view.page];
+  for (let depth = selected.length - 1; depth >= 0; depth--) {
+    const holder = selected[depth] as PageNode;
+    if (composer.isInside(holder.id) || !heldBy(holder.kind)?.includes(kind)) continue;
+    const after = selected[depth + 1];
+    const children = holder.children ?? [];
+    return { parent: holder.id, index: after ? children.indexOf(after) + 1 : children.length };
+  }
+  return null;
+}
+
+/** Sections made for single blocks, neighbours as one. */
+function joinedSections(sections: readonly PageNode[]): readonly PageNode[] {
+  const joined: PageNode[] = [];
+  for (const section of sections) {
+    const last = joined.at(-1);
+    const made = (one: PageNode | undefined) => one?.content.name === words.pastedSection;
+    if (last && made(last) && made(section))
+      joined[joined.length - 1] = { ...last, children: [...(last.children ?? []), ...(section.children ?? [])] };
+    else joined.push(section);
+  }
+  return joined;
+}
+
+export function removeSelected(composer: Composer) {
+  const nodes = composer.selected();
+  const [only] = nodes;
+  if (only && nodes.length === 1) return composer.remove(only.id);
+  const edits = nodes.flatMap(({ id }) => {
+    const document = composer.documentOf(id);
+    return document ? [{ document, edit: { type: "remove", node: id } as Edit }] : [];
+  });
+  composer.select(null);
+  const refusal = editEach(composer, edits);
+  if (refusal) composer.say(refusal);
+}
+
+export function duplicateSelected(composer: Composer) {
+  const nodes = composer.selected();
+  const [only] = nodes;
+  if (only && nodes.length === 1) return composer.duplicate(only.id);
+  const made: string[] = [];
+  // Behind the last of them, so that the copies stand together where the blocks do.
+  const counts = new Map<string, number>();
+  const lasts = new Map<string, number>();
+  for (const { id } of nodes) {
+    const place = composer.place(id);
+    if (place) lasts.set(place.parent.id, Math.max(lasts.get(place.parent.id) ?? 0, place.index));
+  }
+  const edits = nodes.flatMap((node) => {
+    const place = composer.place(node.id);
+    if (!place) return [];
+    const copy = withFreshIds(node, newId);
+    made.push(copy.id);
+    const nth = (counts.get(place.parent.id) ?? 0) + 1;
+    counts.set(place.parent.id, nth);
+    const index = (lasts.get(place.parent.id) ?? place.index) + nth;
+    return [{ document: place.document, edit: { type: "insert", parent: place.parent.id, index, node: copy } as Edit }];
+  });
+  const refusal = editEach(composer, edits);
+  if (refusal) composer.say(refusal);
+  else composer.selectAll(made, composer.view.selection?.width ?? "base");
+}
+
+/** Gives the selected blocks the looks of another, as one step. */
+export function pasteLooks(composer: Composer, looks: Looks) {
+  const edits = composer.selected().flatMap((block) => {
+    const document = composer.documentOf(block.id);
+    return document ? lookLike(block, looks).map((edit) => ({ document, edit })) : [];
+  });
+  const refusal = edits.length ? editEach(composer, edits) : words.looksAlready;
+  if (refusal) composer.say(refusal);
+}
+
+/** Copies of blocks after the selection, as one step. Those that have no place there stand in a section of their own. */
+export function pasteAll(composer: Composer, copied: readonly PageNode[]): string | null {
+  const fresh = copied.map((node) => withFreshIds(node, newId));
+  const [first] = fresh;
+  if (!first) return null;
+  const alike = fresh.every(
+    (node) => (node.kind === "section" || isPlacement(node)) === (first.kind === "section" || isPlacement(first)),
+  );
+  const place = alike ? placeFor(composer, first.kind) : null;
+  const wrapped: readonly PageNode[] = place
+    ? fresh
+    : fresh.map((node) =>
+        node.kind === "section" || isPlacement(node)
+          ? node
+          : {
+              id: newId(),
+              kind: "section",
+              content: { name: words.pastedSection },
+              look: { base: {} },
+              children: [node],
+            },
+      );
+  const joined = place ? wrapped : joinedSections(wrapped);
+  const at = place ?? placeFor(composer, "section");
+  const document = at && composer.documentOf(at.parent);
+  if (!at || !document) return words.noPlace(kinds[first.kind].label.toLowerCase());
+  const refusal = composer.edit(
+    document,
+    joined.map((node, nth): Edit => ({ type: "insert", parent: at.parent, index: at.index + nth, node })),
+  );
+  if (refusal) return refusal;
+  const [shown] = joined;
+  if (shown) composer.show(shown.id);
+  composer.selectAll(
+    joined.map(({ id }) => id),
+    composer.view.selection?.width ?? "base",
+  );
+  return null;
+}
