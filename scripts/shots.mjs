@@ -36,10 +36,6 @@ try {
   await page.goto(studio("/people"));
   await page.getByRole("region", { name: "What happened" }).getByText("signed in").first().waitFor();
   await shot("people");
-  await page.goto(studio("/account"));
-  await page.getByRole("button", { name: "Set it up" }).click();
-  await page.getByRole("img", { name: "Picture for your authenticator" }).waitFor();
-  await shot("account");
   await page.goto(studio("/s/wrenfield/pages"));
   await frame("Phone").getByRole("heading", { level: 1 }).click();
   await frame("Wide").getByRole("heading", { level: 1 }).click();
@@ -47,6 +43,16 @@ try {
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   await shot("shelf");
+  await page.goto(studio("/s/wrenfield/pages/visit"));
+  await page.locator('[data-section][title="Come by"]').click();
+  await page.getByRole("button", { name: "Edit it in its place" }).click();
+  await frame("Wide").getByRole("heading", { name: "Come and get muddy" }).click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" with us");
+  await page.keyboard.press("Escape");
+  await page.getByText("1 change not kept yet").waitFor();
+  await shot("shared");
+  await page.getByRole("button", { name: "Put back" }).click();
   await page.goto(studio("/s/wrenfield/brand"));
   await page.frameLocator('iframe[title="Home in this brand"]').getByRole("heading", { level: 1 }).waitFor();
   await shot("brand");
@@ -86,8 +92,9 @@ try {
     .evaluate((image) => image.decode());
   await shot("walk-through");
   const visitor = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
-  await visitor.goto(live("/"));
+  await visitor.goto(live("/visit"));
   await shot("live-wide", visitor);
+  await visitor.goto(live("/"));
   await visitor.evaluate(() => scrollTo(0, document.body.scrollHeight));
   const dialog = visitor.getByRole("dialog");
   await dialog.getByLabel("E-mail").fill("orla@post.example");

@@ -3,6 +3,7 @@ import { siteFromStarter } from "@/core/site/starter";
 import { theContext } from "@/server/context";
 import { storeNewSite } from "@/server/site/file";
 import { publishNow, theOwner } from "../../scripts/lib/studio";
+import { editedSizes, largeSite, pageOfSmall } from "./sample";
 
 const context = theContext();
 const owner = await theOwner(context);
@@ -15,4 +16,12 @@ await storeNewSite(
   new Map(),
 );
 await publishNow(context, owner, "bench-plain", () => {});
+// Pages of so many small sections, to be edited.
+for (const sections of editedSizes) {
+  const site = largeSite(`bench-edit-${sections}`, 1);
+  const [home] = site.pages;
+  if (!home) throw new Error("no page");
+  const pages = [{ ...home, body: pageOfSmall(sections) }];
+  await storeNewSite(context, owner.studioId, { ...site, pages, widgets: [], media: [] }, new Map());
+}
 await context.close();

@@ -3,14 +3,19 @@ import { createElement, Fragment, type ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { sourceLocale } from "@/core/locale/site-locale";
 import type { ListItem } from "@/core/page/kinds/list";
-import type { PageNode } from "@/core/page/node";
+import { everyNode, type PageNode } from "@/core/page/node";
 import type { RichDoc } from "@/core/page/richtext";
+import { definitionsOf, resolved } from "@/core/page/shared";
+import { openable } from "@/core/page/validate";
 import { createRenderer } from "@/core/render/render";
 import { styleRule } from "@/core/render/style";
-import { largeSite } from "./sample";
+import { largePage, largeSite, madeOf } from "./sample";
 
 const site = largeSite("bench-render", 1);
-const page = site.pages[0] as (typeof site.pages)[number];
+const covered = madeOf("section", "columns", "stack", "heading", "richText", "picture", "button", "list").filter(
+  ({ key }) => key !== "price-cards",
+);
+const page = { ...(site.pages[0] as (typeof site.pages)[number]), body: largePage(200, covered) };
 const options = {
   locale: sourceLocale(site),
   linkBase: "",
@@ -19,6 +24,8 @@ const options = {
   documentUrl: () => "",
   fontUrl: (file: string) => file,
 };
+
+let made = 0;
 
 const classes = (node: PageNode, kind: string) => {
   const rule = styleRule(node.look);
@@ -108,5 +115,54 @@ export function renderVsReact(): number {
     reacts();
   }
   const ratios = Array.from({ length: 15 }, () => time(reacts) / time(ours)).sort((one, other) => one - other);
+  return ratios[7] as number;
+}
+
+/** How many times as long a page of 100 shared sections with fills takes as the same page resolved, the median of rounds in turns. */
+export function sharedVsPlain(): number {
+  const opened = (node: PageNode): PageNode => ({
+    ...node,
+    ...(openable(node).length ? { open: openable(node) } : {}),
+    ...(node.children ? { children: node.children.map(opened) } : {}),
+  });
+  const shared = covered.slice(0, 10).map((entry, nth) => ({
+    id: `shared${nth}`,
+    name: entry.name,
+    body: {
+      id: `root${nth}`,
+      kind: "page",
+      content: {},
+      look: { base: {} },
+      children: [opened(entry.make(() => `d${nth}-${++made}`))],
+    } as PageNode,
+  }));
+  const placements = Array.from({ length: 100 }, (_, nth): PageNode => {
+    const definition = shared[nth % shared.length] as (typeof shared)[number];
+    const heading = [...everyNode(definition.body)].find(({ kind }) => kind === "heading");
+    return {
+      id: `place${nth}`,
+      kind: "shared",
+      content: {
+        shared: definition.id,
+        fills: heading ? [{ id: "f1", node: heading.id, field: "text", value: `Filled ${nth}` }] : [],
+      },
+      look: { base: {} },
+    };
+  });
+  const whole: PageNode = { id: "root", kind: "page", content: {}, look: { base: {} }, children: placements };
+  const withShared = { ...site, shared };
+  const plain = resolved(whole, definitionsOf(withShared));
+  // Copies of their own for each rendering: nothing may be at hand from the one before.
+  const time = (body: PageNode) => {
+    const copies = Array.from({ length: 8 }, () => structuredClone(body));
+    const from = performance.now();
+    for (const copy of copies) createRenderer(withShared, options).render(page, copy);
+    return performance.now() - from;
+  };
+  for (let round = 0; round < 5; round++) {
+    time(whole);
+    time(plain);
+  }
+  const ratios = Array.from({ length: 15 }, () => time(whole) / time(plain)).sort((one, other) => one - other);
   return ratios[7] as number;
 }

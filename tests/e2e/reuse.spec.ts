@@ -238,3 +238,44 @@ test("words are found on the page and the site, each place shown; replaced, and 
   await expect(dialog.getByText("Taken back.")).toBeVisible();
   await expect(wide(page).getByText("turntable")).toHaveCount(0);
 });
+
+test("“+” finds anything: a block, a widget, a page, a deed", async ({ page }) => {
+  await openPage(page, "wrenfield");
+  const find = async (what: string) => {
+    await page.keyboard.press("+");
+    await shelf(page).getByLabel("Find a section").fill(what);
+  };
+  await wide(page).getByRole("heading", { name: "Three ways to start" }).click();
+  await page.keyboard.press("Escape");
+  await find("spacer");
+  await expect(shelf(page).getByRole("region", { name: "Blocks" })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("Enter");
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Spacer");
+  await page.keyboard.press("Control+Z");
+
+  await wide(page).getByRole("heading", { name: "First throw" }).click();
+  await page.keyboard.press("Escape");
+  await find("beside each other on");
+  await page.keyboard.press("Enter");
+  const tops = () =>
+    frame(page, "Phone")
+      .locator("section", { hasText: "Three ways to start" })
+      .locator(".b-columns > *")
+      .evaluateAll((columns) => new Set(columns.slice(0, 2).map((one) => one.getBoundingClientRect().top)).size);
+  await expect.poll(tops).toBe(1);
+  await find("stack on");
+  await page.keyboard.press("Enter");
+  await expect.poll(tops).toBe(2);
+  await page.keyboard.press("Control+Z");
+  await page.keyboard.press("Control+Z");
+
+  await find("wheel classes");
+  await shelf(page).getByRole("region", { name: "Widgets" }).getByRole("button").first().click();
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Widget");
+  await page.keyboard.press("Control+Z");
+  await saved(page);
+  await find("journal");
+  await shelf(page).getByRole("region", { name: "Pages" }).getByRole("button", { name: "Journal" }).click();
+  await expect(wide(page).getByRole("heading", { level: 1, name: "Journal" })).toBeVisible();
+});

@@ -114,9 +114,9 @@ export function* findIn(root: PageNode, query: Query): Generator<Found> {
           node: node.id,
           field,
           nth,
-          before: text.slice(Math.max(0, at - around), at),
+          before: (at > around ? "…" : "") + text.slice(Math.max(0, at - around), at),
           match: text.slice(at, end),
-          after: text.slice(end, end + around),
+          after: text.slice(end, end + around) + (end + around < text.length ? "…" : ""),
         };
       }
   }

@@ -441,6 +441,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           </Flex>
           {shelfAt !== null ? (
             <Shelf
+              composer={composer}
+              screen={deeds}
               onAdd={(entry) => place(entry, shelfAt)}
               onAddOwn={(entry) => placeOwn(entry.id, shelfAt)}
               onAddShared={(shared) => putShared(shared, shelfAt)}

@@ -45,7 +45,7 @@ export const keyTable: readonly Key[] = [
   { keys: "R", says: "rehearse: walk through the site", fits: bare("r"), run: (_composer, deeds) => deeds.rehearse() },
   {
     keys: "+",
-    says: "find a section to add",
+    says: "find a section, block, widget, page or deed",
     fits: (event) => !meta(event) && event.key === "+",
     run: (_composer, deeds) => deeds.find(),
   },

@@ -38,6 +38,9 @@ function placeFor(
   return null;
 }
 
+/** Whether a block of this kind has a place at the selection. */
+export const takesHere = (composer: Composer, kind: PageNode["kind"]): boolean => placeFor(composer, kind) !== null;
+
 /** Sections made for single blocks, neighbours as one. */
 function joinedSections(sections: readonly PageNode[]): readonly PageNode[] {
   const joined: PageNode[] = [];

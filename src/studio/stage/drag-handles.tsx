@@ -62,7 +62,10 @@ interface Handle {
   stepped(by: 1 | -1): unknown;
 }
 
-function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number): readonly Handle[] {
+/** How far the two handles of space stand from the middle, in px of the screen. */
+const apartPx = 26;
+
+function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, scale: number): readonly Handle[] {
   const kind = kinds[node.kind];
   const { values } = lookAt(node.look, width);
   const has = (field: LookField) => kind.looks.includes(field);
@@ -75,7 +78,8 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number):
       key: field,
       label: field === "above" ? words.dragAbove : words.dragBelow,
       field,
-      x: middle,
+      // Side by side, so that those of a small block do not lie on each other.
+      x: middle + (kind.spaceInside ? 0 : (field === "above" ? -apartPx : apartPx) / scale),
       y,
       upright: false,
       now,
@@ -140,7 +144,7 @@ export function DragHandles({
   /** The brand's factor on every space. */
   spacing: number;
 }) {
-  return handlesOf(node, width, edges, spacing).map((handle) => (
+  return handlesOf(node, width, edges, spacing, scale).map((handle) => (
     <OneHandle key={handle.key} composer={composer} node={node.id} width={width} handle={handle} scale={scale} />
   ));
 }

@@ -12,7 +12,7 @@ import { words as own } from "../words";
 const newId = () => crypto.randomUUID().slice(0, 12);
 
 /** A new block as its kind starts, drawn from the site. */
-function blockOf(kind: Kind, facts: ReturnType<typeof factsOf>): PageNode {
+export function blockOf(kind: Kind, facts: ReturnType<typeof factsOf>): PageNode {
   const { fresh, startsWith = [], holds } = kinds[kind];
   return {
     id: newId(),

@@ -9,6 +9,8 @@ import { IconButton, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "../running-order";
 import { matchesShared, SharedOnShelf } from "../shared/shared-on-shelf";
 import { useSharedSections } from "../shared/use-shared";
+import type { Composer } from "../store";
+import { type ScreenDeeds, type Thing, useAnything } from "./anything";
 import { EntryButton } from "./entry-button";
 import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
 import { words as own } from "./words";
@@ -41,7 +43,39 @@ function readyMade(asked: string): readonly ShelfEntry[] {
   return wanted ? [...found].sort((one, other) => begins(one) - begins(other)) : found;
 }
 
+/** What is found besides sections; nothing before something is looked for. */
+function thingsFound(things: readonly Thing[], asked: string): readonly Thing[] {
+  const wanted = asked.trim().toLowerCase();
+  return wanted ? things.filter(({ name, note }) => `${name} ${note}`.toLowerCase().includes(wanted)) : [];
+}
+
+const thingGroups = ["blocks", "widgets", "pages", "deeds"] as const;
+
+function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onRun}
+      style={{
+        display: "block",
+        width: "100%",
+        padding: "6px 7px",
+        textAlign: "left",
+        cursor: "pointer",
+        borderRadius: 5,
+      }}
+    >
+      <Text fontWeight="650">{thing.name}</Text>
+      <Text fontSize="small" color="ink2">
+        {thing.note}
+      </Text>
+    </button>
+  );
+}
+
 export interface ShelfDeeds {
+  readonly composer: Composer;
+  readonly screen: ScreenDeeds;
   onAdd(entry: ShelfEntry): void;
   onAddOwn(entry: OwnEntry): void;
   onAddShared(shared: string): void;
@@ -49,15 +83,25 @@ export interface ShelfDeeds {
   onClose(): void;
 }
 
-export function Shelf({ onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfDeeds) {
+export function Shelf({ composer, screen, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfDeeds) {
   const [words, setWords] = useState("");
   const { data: ownOnes } = useOwnShelf();
   const { data: sharedOnes } = useSharedSections();
   const kept = (ownOnes?.entries ?? []).filter((entry) => matchesOwn(entry, words));
   const shared = (sharedOnes?.sections ?? []).filter((one) => matchesShared(one, words));
   const found = readyMade(words);
+  const things = thingsFound(useAnything(composer, screen), words);
+  const run = (thing: Thing) => {
+    onClose();
+    thing.run();
+  };
   const addFirst = () => {
-    if (kept[0]) onAddOwn(kept[0]);
+    const wanted = words.trim().toLowerCase();
+    const begins = ({ name }: { readonly name: string }) => name.toLowerCase().startsWith(wanted);
+    const thing = things.find(begins) ?? things[0];
+    const section = [...kept, ...shared, ...found].some(begins);
+    if (thing && !section && (begins(thing) || kept.length + shared.length + found.length === 0)) run(thing);
+    else if (kept[0]) onAddOwn(kept[0]);
     else if (shared[0]) onAddShared(shared[0].id);
     else if (found[0]) onAdd(found[0]);
   };
@@ -100,7 +144,7 @@ export function Shelf({ onAdd, onAddOwn, onAddShared, onRenamed, onClose }: Shel
         <TextInput
           {...{ autoFocus: true }}
           aria-label={own.find}
-          placeholder={own.find}
+          placeholder={own.findAnything}
           value={words}
           onChange={setWords}
         />
@@ -120,7 +164,20 @@ export function Shelf({ onAdd, onAddOwn, onAddShared, onRenamed, onClose }: Shel
               {found.filter((entry) => entry.group === group).map(line)}
             </Box>
           ))}
-      {count === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
+      {thingGroups.map((group) => {
+        const list = things.filter((thing) => thing.group === group);
+        return list.length ? (
+          <Box as="section" aria-label={own.groups[group]} key={group} borderTopWidth="1px" borderColor="line" py="8px">
+            <Text as="h3" fontWeight="700" mb="2px">
+              {own.groups[group]}
+            </Text>
+            {list.map((thing) => (
+              <ThingLine key={thing.key} thing={thing} onRun={() => run(thing)} />
+            ))}
+          </Box>
+        ) : null;
+      })}
+      {count + things.length === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
     </Box>
   );
 }

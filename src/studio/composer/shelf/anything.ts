@@ -1,0 +1,128 @@
+// What "+" finds besides sections: blocks that have a place here, widgets, pages, and deeds.
+import { useRouter } from "next/navigation";
+import { useMemo } from "react";
+import { blockGroups } from "@/core/page/kind";
+import { kindNames, kinds } from "@/core/page/kinds";
+import type { PageNode } from "@/core/page/node";
+import { factsOf } from "@/core/site/facts";
+import { widgetKinds } from "@/core/widget/kinds";
+import { type OpenSite, useSite } from "@/studio/frame/site-context";
+import { pasteAll, takesHere } from "../several";
+import { blockOf } from "../sheet/add-block";
+import { type Composer, newId } from "../store";
+import { words } from "./words";
+
+export interface Thing {
+  readonly key: string;
+  readonly group: "blocks" | "widgets" | "pages" | "deeds";
+  readonly name: string;
+  readonly note: string;
+  run(): void;
+}
+
+/** Deeds of the screen itself. */
+export interface ScreenDeeds {
+  sideBySide(): void;
+  rehearse(): void;
+  findWords(): void;
+  help(): void;
+}
+
+const put = (composer: Composer, node: PageNode) => {
+  const refusal = pasteAll(composer, [node]);
+  if (refusal) composer.say(refusal);
+};
+
+const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
+  blockGroups
+    .flatMap((group) => kindNames.filter((kind) => kinds[kind].group === group))
+    .filter((kind) => takesHere(composer, kind) || takesHere(composer, "section"))
+    .map((kind) => ({
+      key: `block:${kind}`,
+      group: "blocks",
+      name: kinds[kind].label,
+      note: words.aBlock(kinds[kind].group ?? ""),
+      run: () => put(composer, blockOf(kind, factsOf(site.settings))),
+    }));
+
+const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
+  site.widgets.flatMap((widget): readonly Thing[] => {
+    const kind = widgetKinds[widget.kind];
+    const as = kind.placements.find((placement) => placement !== "over");
+    if (!as) return [];
+    const node = (): PageNode => ({
+      id: newId(),
+      kind: "widget",
+      content: { widget: widget.id, as, text: kind.callWords },
+      look: { base: {} },
+    });
+    return [
+      {
+        key: `widget:${widget.id}`,
+        group: "widgets",
+        name: widget.name,
+        note: words.aWidget(kind.label),
+        run: () => put(composer, node()),
+      },
+    ];
+  });
+
+/** The row of columns that the selection is, or stands in. */
+function columnsHere(composer: Composer): PageNode | null {
+  const { selection } = composer.view;
+  return selection
+    ? (composer.path(selection.node).findLast(({ kind }) => kinds[kind].looks.includes("split")) ?? null)
+    : null;
+}
+
+function deedsHere(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
+  const deed = (key: string, name: string, note: string, run: () => void): Thing => ({
+    key: `deed:${key}`,
+    group: "deeds",
+    name,
+    note,
+    run,
+  });
+  const row = columnsHere(composer);
+  const split = (value: string) => () => {
+    const refusal = row && composer.setLook(row.id, "phone", "split", value);
+    if (refusal) composer.say(refusal);
+  };
+  return [
+    ...(row
+      ? [
+          deed("stack", words.stack, words.stackNote, split("stacked")),
+          deed("beside", words.beside, words.besideNote, split("1:1")),
+        ]
+      : []),
+    deed("side", words.sideBySide, "T", screen.sideBySide),
+    deed("rehearse", words.rehearse, "R", screen.rehearse),
+    deed("words", words.findWords, "F", screen.findWords),
+    deed("keys", words.keys, "?", screen.help),
+  ];
+}
+
+/** Everything there is, as it stands with this selection. */
+export function useAnything(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
+  const site = useSite();
+  const router = useRouter();
+  const { selection } = composer.view;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what has a place depends on what is selected
+  return useMemo(
+    () => [
+      ...blocks(composer, site),
+      ...placedWidgets(composer, site),
+      ...site.pages.map(
+        (page): Thing => ({
+          key: `page:${page.id}`,
+          group: "pages",
+          name: page.title,
+          note: words.aPage,
+          run: () => router.push(`/s/${site.key}/pages/${page.id}`),
+        }),
+      ),
+      ...deedsHere(composer, screen),
+    ],
+    [composer, site, router, screen, selection],
+  );
+}
