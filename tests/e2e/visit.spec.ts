@@ -84,7 +84,7 @@ test("by keyboard alone: the same page, without the mouse", async ({ page }) => 
   await page.keyboard.press("Enter");
   await expect(page.getByRole("menuitem", { name: "New page…" })).toBeVisible();
   await page.keyboard.type("New");
-  await expect(page.getByRole("menuitem", { name: "New page…" })).toBeFocused();
+  await expect(page.getByRole("menuitem", { name: "New page…" })).toHaveAttribute("data-highlighted", "");
   await page.keyboard.press("Enter");
   const dialog = page.getByRole("dialog", { name: "New page" });
   await tabTo(page, dialog.getByLabel("Title"));

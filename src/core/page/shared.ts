@@ -2,8 +2,8 @@
 import type { Ref } from "@/core/kind/holder";
 import { linkRefs, readLink } from "./link";
 import { type Look, type Width, widths } from "./look";
-import { type Content, everyNode, findNode, type Looks, type PageNode, withFreshIds } from "./node";
-import { contentFault } from "./validate";
+import { everyNode, findNode, type Looks, type PageNode, withFreshIds } from "./node";
+import { contentFault, withField } from "./validate";
 import { wordsForm } from "./words";
 
 /** A definition: a root that holds sections, and perhaps other shared sections. */
@@ -65,12 +65,12 @@ const withLook = (look: Looks, width: Width, values: Look): Looks => ({
 function withFill(node: PageNode, field: string, value: unknown): PageNode | null {
   if (field === visibility)
     return typeof value === "boolean" ? { ...node, look: withLook(node.look, "base", { hidden: value }) } : null;
-  const put = (content: Content) => (contentFault(node.kind, content) ? null : { ...node, content });
-  const filled = put({ ...node.content, [field]: value });
-  if (filled || value !== null) return filled;
+  const filled = withField(node.kind, node.content, field, value);
+  if (filled) return { ...node, content: filled };
+  if (value !== null) return null;
   // Nothing, where the field can be left out.
   const { [field]: _left, ...others } = node.content;
-  return put(others);
+  return contentFault(node.kind, others) ? null : { ...node, content: others };
 }
 
 /** Whether a value can stand in a field of a block. */
@@ -82,15 +82,44 @@ const isOpen = (node: PageNode, field: string) => node.open?.includes(field) ?? 
 const lastOf = (fills: readonly Fill[]): ReadonlyMap<string, Fill> =>
   new Map(fills.map((fill) => [`${fill.node} ${fill.field}`, fill]));
 
-function filledNode(node: PageNode, byField: ReadonlyMap<string, Fill>): PageNode {
-  let own = node;
-  for (const field of node.open ?? []) {
-    const fill = byField.get(`${node.id} ${field}`);
-    if (fill) own = withFill(own, field, fill.value) ?? own;
+const paths = new WeakMap<PageNode, ReadonlyMap<string, readonly number[]>>();
+
+/** The way to every block of a definition, as places among the children; found once for a state of it. */
+function pathsIn(body: PageNode): ReadonlyMap<string, readonly number[]> {
+  const known = paths.get(body);
+  if (known) return known;
+  const found = new Map<string, readonly number[]>();
+  const walk = (node: PageNode, path: readonly number[]) => {
+    found.set(node.id, path);
+    for (const [at, child] of (node.children ?? []).entries()) walk(child, [...path, at]);
+  };
+  walk(body, []);
+  paths.set(body, found);
+  return found;
+}
+
+/** The tree with the block at the end of a path changed; what is off the path keeps its identity. */
+function changedAt(node: PageNode, path: readonly number[], change: (node: PageNode) => PageNode, depth = 0): PageNode {
+  const at = path[depth];
+  if (at === undefined) return change(node);
+  const child = node.children?.[at];
+  const next = child && changedAt(child, path, change, depth + 1);
+  return next && next !== child ? { ...node, children: (node.children ?? []).with(at, next) } : node;
+}
+
+/** The definition with what is filled in. Of two fills of one field the later counts. */
+function filledBody(body: PageNode, fills: readonly Fill[]): PageNode {
+  if (!fills.length) return body;
+  const ways = pathsIn(body);
+  let filled = body;
+  for (const { node, field, value } of fills) {
+    const path = ways.get(node);
+    if (path)
+      filled = changedAt(filled, path, (block) =>
+        isOpen(block, field) ? (withFill(block, field, value) ?? block) : block,
+      );
   }
-  const children = node.children?.map((child) => filledNode(child, byField));
-  const same = own === node && (children ?? []).every((child, index) => child === node.children?.[index]);
-  return same ? node : { ...own, ...(children ? { children } : {}) };
+  return filled;
 }
 
 /** A placement that is hidden at a width hides its sections there. */
@@ -114,8 +143,8 @@ export function sectionsOf(placement: PageNode, body: PageNode): readonly PageNo
   kept.set(body, ofBody);
   const known = ofBody.get(placement);
   if (known) return known;
-  const byField = lastOf(sharedContent(placement).fills);
-  const sections = (body.children ?? []).map((section) => hiddenAs(placement, filledNode(section, byField)));
+  const filled = filledBody(body, sharedContent(placement).fills).children ?? [];
+  const sections = filled.map((section) => hiddenAs(placement, section));
   ofBody.set(placement, sections);
   return sections;
 }
@@ -150,6 +179,24 @@ export function resolved(root: PageNode, shared: Definitions, chain: readonly st
     return (inner.children ?? []).map((section) => prefixed(section, `${node.id}${within}`));
   });
   return { ...root, children };
+}
+
+/** The sections that a page shows, in their order, those of shared sections as they are filled. */
+export function* sectionsShown(
+  root: PageNode,
+  shared: Definitions,
+  chain: readonly string[] = [],
+): Generator<PageNode> {
+  for (const node of root.children ?? []) {
+    if (!isPlacement(node)) {
+      yield node;
+      continue;
+    }
+    const id = sharedContent(node).shared;
+    const body = shared.get(id);
+    if (body && !chain.includes(id))
+      yield* sectionsShown({ ...body, children: sectionsOf(node, body) }, shared, [...chain, id]);
+  }
 }
 
 /** Every place of a tree where a shared section stands, be it in another one: its id, and the ids that lead there. */

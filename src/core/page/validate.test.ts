@@ -1,11 +1,12 @@
 import { builder } from "./build";
 import { drawing, drawingHeight, drawingWidth } from "./drawing";
+import { kindNames, kinds } from "./kinds";
 import { isLink, linkFromWords } from "./link";
 import { lookAt } from "./look";
 import type { PageNode } from "./node";
 import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
 import { shelf } from "./shelf";
-import { maxDepth, maxNodes, mostFaults, pageFaults } from "./validate";
+import { maxDepth, maxNodes, mostFaults, pageFaults, withField } from "./validate";
 
 let last = 0;
 const newId = () => `v${++last}`;
@@ -256,4 +257,23 @@ describe("links", () => {
     expect(linkFromWords("a@b")).toBeNull();
     expect(linkFromWords(`${"a@".repeat(20_000)}x.`)).toBeNull();
   });
+});
+
+test("no kind judges its fields by each other: what is filled into one of them is judged by itself", () => {
+  for (const kind of kindNames) {
+    const described = kinds[kind].schema.describe() as { rules?: unknown; dependencies?: unknown; keys?: object };
+    expect([kind, described.rules, described.dependencies]).toEqual([kind, undefined, undefined]);
+    // What is named of itself, as lists in lists, comes along with its field.
+    const refs = JSON.stringify(described.keys ?? {}).replaceAll(/"ref":\{"path":\["\w+"\],"type":"local"\}/g, "");
+    expect(refs).not.toContain('"ref":');
+  }
+  const item = (text: string, ...inner: object[]) => ({
+    type: "listItem",
+    content: [{ type: "paragraph", content: [{ type: "text", text }] }, ...inner],
+  });
+  const nested = { type: "bulletList", content: [item("one", { type: "orderedList", content: [item("two")] })] };
+  const content = { doc: paragraphs("x") };
+  expect(withField("richText", content, "doc", { type: "doc", content: [nested] })).not.toBeNull();
+  expect(withField("richText", content, "doc", { type: "doc", content: [{ type: "script" }] })).toBeNull();
+  expect(withField("richText", content, "nothing", "x")).toBeNull();
 });

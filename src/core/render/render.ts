@@ -8,7 +8,7 @@ import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
-import { type Definitions, definitionsOf, resolved, sectionsOf, sharedContent, within } from "@/core/page/shared";
+import { type Definitions, definitionsOf, sectionsOf, sectionsShown, sharedContent, within } from "@/core/page/shared";
 import { nameOf, nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { phoneMaxPx } from "@/core/visitor/visitor";
@@ -471,7 +471,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       return {
         html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
         css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}`,
-        head: headOf(site, page, resolved(body, definitions), options, picture, toldOfAll),
+        head: headOf(site, page, mediaOf(body, definitions), options, picture, toldOfAll),
         needs,
         scripts: [...scriptsOfAll].sort(),
         uses: [...usesOfAll],
@@ -581,15 +581,16 @@ const skipWords = (language: string) =>
   skipWordsByLanguage[language.split("-")[0] as string] ?? (skipWordsByLanguage.en as string);
 
 /** Media shown in a page, in its order. */
-function* mediaOf(body: PageNode): Generator<string> {
-  for (const node of everyNode(body))
-    for (const ref of kinds[node.kind].refs?.(node.content) ?? []) if (ref.of === "media") yield ref.id;
+function* mediaOf(body: PageNode, definitions: Definitions): Generator<string> {
+  for (const section of sectionsShown(body, definitions))
+    for (const node of everyNode(section))
+      for (const ref of kinds[node.kind].refs?.(node.content) ?? []) if (ref.of === "media") yield ref.id;
 }
 
 function headOf(
   site: SiteFrame,
   page: PageMeta,
-  body: PageNode,
+  shows: Iterable<string>,
   options: RenderOptions,
   picture: (hash: string) => RenderedPicture | null,
   told: ReadonlySet<string>,
@@ -610,7 +611,7 @@ function headOf(
     tags.push(`<link rel="canonical" href="${escapeHtml(address)}">`);
     property("url", address);
     let shared = false;
-    for (const hash of mediaOf(body)) {
+    for (const hash of shows) {
       const image = picture(hash);
       if (!image) continue;
       tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${image.src}">`);

@@ -18,7 +18,7 @@ import { fieldProblem, notFound } from "../problem";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
 import { leavePage, othersAt } from "./presence";
-import { type OpenedDocument, openShared } from "./shared";
+import { type OpenedDocument, openedColumns, openShared } from "./shared";
 
 const page = idSchema.required();
 const revision = Joi.number().integer().min(0).required();
@@ -101,14 +101,7 @@ export const pageOperations = {
   "pages.open": siteOperation("site.read", { page }, async (call, input: { page: string }) => {
     await pageRow(call.context.db, call.site.id, input.page);
     const rows = await call.context.db
-      .select({
-        id: documents.id,
-        kind: documents.kind,
-        title: documents.title,
-        body: documents.body,
-        revision: documents.revision,
-        shared: documents.shared,
-      })
+      .select(openedColumns)
       .from(documents)
       .where(
         and(

@@ -34,6 +34,16 @@ export interface OpenedDocument {
   readonly revision: number;
 }
 
+/** What is read of a document that is opened. */
+export const openedColumns = {
+  id: documents.id,
+  kind: documents.kind,
+  title: documents.title,
+  body: documents.body,
+  revision: documents.revision,
+  shared: documents.shared,
+};
+
 /** Some shared sections with all that stand in them. */
 export async function openShared(
   db: Executor,
@@ -44,14 +54,7 @@ export async function openShared(
   let wanted = [...new Set(ids)];
   while (wanted.length && found.size < mostShared) {
     const rows = await db
-      .select({
-        id: documents.id,
-        kind: documents.kind,
-        title: documents.title,
-        body: documents.body,
-        revision: documents.revision,
-        shared: documents.shared,
-      })
+      .select(openedColumns)
       .from(documents)
       .where(and(sharedOf(siteId), inArray(documents.id, wanted)));
     for (const { shared: _shared, ...row } of rows) found.set(row.id, { ...row, body: withLineIds(row.body) });

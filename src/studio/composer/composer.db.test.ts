@@ -341,3 +341,69 @@ test("a line parted in two is one step, and the words stay in their order", asyn
   expect(items()[0]?.text).toBe(words);
   await settled(composer);
 });
+
+describe("shared sections", () => {
+  /** The placement of the demo's shared section on a page, and the ids of its heading there and in the definition. */
+  async function place(page: string, again?: Storage) {
+    const { composer, session } = await tab(page, again);
+    const placement = (composer.view.page.children ?? []).find(({ kind }) => kind === "shared") as PageNode;
+    const body = composer.view.shared.get("come-by") as PageNode;
+    return { composer, session, placement: placement.id, heading: first(body, "heading").id };
+  }
+  const shownAs = (composer: Composer, id: string) => composer.node(id)?.content.text;
+
+  test("words typed where it stands are this page's alone, letter by letter one step back", async () => {
+    const { composer, placement, heading } = await place("journal");
+    const here = `${placement}~${heading}`;
+    const before = shownAs(composer, here);
+    for (const text of ["R", "Re", "Read on"]) expect(composer.setContent(here, "text", text, "one")).toBeNull();
+    expect(shownAs(composer, here)).toBe("Read on");
+    await settled(composer);
+    const { composer: other } = await place("visit");
+    const there = (other.view.page.children ?? []).find(({ kind }) => kind === "shared")?.id;
+    expect(shownAs(other, `${there}~${heading}`)).toBe(before);
+    composer.undo();
+    expect(shownAs(composer, here)).toBe(before);
+    expect(composer.setContent(here, "level", 4)).toContain("belongs to the shared section");
+    await settled(composer);
+  });
+
+  test("worked on in its place nothing is sent until it is kept; it outlives a reload, and another tab follows", async () => {
+    const { composer, session, placement, heading } = await place("journal");
+    const { composer: other, placement: elsewhere } = await place("visit");
+    composer.openInPlace(placement);
+    expect(composer.setContent(heading, "text", "Come at last")).toBeNull();
+    await settled(composer);
+    await other.follow();
+    expect(shownAs(other, `${elsewhere}~${heading}`)).not.toBe("Come at last");
+    expect(composer.view.inPlace?.edits).toBeGreaterThan(0);
+    composer.close();
+    const { composer: again } = await tab("journal", session);
+    await settled(again);
+    expect(again.view.inPlace).toMatchObject({ at: placement, shared: "come-by" });
+    expect(again.inPlaceStates?.after).not.toEqual(again.inPlaceStates?.before);
+    expect(await again.keepInPlace()).toBe(true);
+    expect(again.view.inPlace).toBeNull();
+    await other.follow();
+    expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Come at last");
+  });
+
+  test("put back it is as it was; while it is changed no other is opened; it never gets into itself", async () => {
+    const { composer, placement, heading } = await place("journal");
+    const body = composer.view.shared.get("come-by") as PageNode;
+    composer.openInPlace(placement);
+    expect(composer.setContent(heading, "text", "Not for long")).toBeNull();
+    const itself: PageNode = {
+      id: "itself",
+      kind: "shared",
+      content: { shared: "come-by", fills: [] },
+      look: { base: {} },
+    };
+    expect(composer.insert(body.id, 1, itself)).toContain("“Come by” › “Come by”");
+    composer.putBackInPlace();
+    expect(composer.view.shared.get("come-by")).toEqual(body);
+    expect(composer.view.selection?.node).toBe(placement);
+    composer.undo();
+    expect(composer.view.shared.get("come-by")).toEqual(body);
+  });
+});

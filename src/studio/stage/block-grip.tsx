@@ -7,6 +7,7 @@ import type { PageNode } from "@/core/page/node";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { reasonWords } from "@/studio/kit/reasons";
+import { MarkTag } from "./mark-tag";
 import type { StageState } from "./patch";
 
 /** A pointer that moved less than this did not drag, in px. */
@@ -102,20 +103,11 @@ export function BlockGrip({
   };
   return (
     <>
-      <Box
+      <MarkTag
         data-grip=""
         title={words.dragBlock}
-        position="absolute"
         left={`${x}px`}
         top={`${y}px`}
-        bg="mark"
-        color="white"
-        fontSize="11px"
-        fontWeight="650"
-        px="6px"
-        py="1px"
-        borderRadius="2px"
-        whiteSpace="nowrap"
         zIndex="2"
         cursor={at ? "grabbing" : "grab"}
         css={{ touchAction: "none" }}
@@ -131,7 +123,7 @@ export function BlockGrip({
         onPointerCancel={stop}
       >
         {tag}
-      </Box>
+      </MarkTag>
       {found?.ok ? (
         <Box
           data-drop-line=""

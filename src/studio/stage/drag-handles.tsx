@@ -8,6 +8,7 @@ import { type LookField, lookAt, type Width } from "@/core/page/look";
 import type { PageNode } from "@/core/page/node";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
+import { MarkTag } from "./mark-tag";
 
 /** What is measured of the selected block, in px of the frame. */
 export interface Edges {
@@ -62,14 +63,16 @@ interface Handle {
   stepped(by: 1 | -1): unknown;
 }
 
-/** How far the two handles of space stand from the middle, in px of the screen. */
-const apartPx = 26;
+/** How far the handles stand from the right end, where words seldom are, in px of the screen. */
+const firstPx = 26;
+const secondPx = 74;
+const thirdPx = 122;
 
 function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, scale: number): readonly Handle[] {
   const kind = kinds[node.kind];
   const { values } = lookAt(node.look, width);
   const has = (field: LookField) => kind.looks.includes(field);
-  const middle = edges.x + edges.width / 2;
+  const right = edges.x + edges.width;
   const bottom = edges.y + edges.height;
   const handles: Handle[] = [];
   const space = (field: "above" | "below", y: number) => {
@@ -78,8 +81,7 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, 
       key: field,
       label: field === "above" ? words.dragAbove : words.dragBelow,
       field,
-      // Side by side, so that those of a small block do not lie on each other.
-      x: middle + (kind.spaceInside ? 0 : (field === "above" ? -apartPx : apartPx) / scale),
+      x: right - (field === "above" ? firstPx : secondPx) / scale,
       y,
       upright: false,
       now,
@@ -97,7 +99,7 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, 
       key: "height",
       label: words.dragHeight,
       field: "height",
-      x: edges.x + edges.width * 0.25,
+      x: right - thirdPx / scale,
       y: bottom,
       upright: false,
       now: Math.min(1200, now),
@@ -257,24 +259,15 @@ function OneHandle({
         borderWidth="1.5px"
         borderColor="mark"
       />
-      <Box
+      <MarkTag
         className="drag-says"
         visibility={dragging ? "visible" : "hidden"}
-        position="absolute"
         left={upright ? "26px" : "48px"}
-        bg="mark"
-        color="white"
-        fontSize="11px"
-        fontWeight="650"
-        px="6px"
-        py="1px"
-        borderRadius="2px"
-        whiteSpace="nowrap"
         pointerEvents="none"
         aria-hidden="true"
       >
         {label} {says}
-      </Box>
+      </MarkTag>
     </Box>
   );
 }

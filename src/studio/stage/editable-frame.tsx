@@ -12,6 +12,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { BlockGrip } from "./block-grip";
 import { DragHandles, type Edges, edgesOf } from "./drag-handles";
 import { FrameEdge } from "./frame-edge";
+import { MarkTag } from "./mark-tag";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
@@ -105,21 +106,9 @@ function CropMarks({
         />
       </svg>
       {faint || !tag ? null : (
-        <Box
-          position="absolute"
-          left={`${tagAt.x * scale}px`}
-          top={`${tagAt.y * scale}px`}
-          bg="mark"
-          color="white"
-          fontSize="11px"
-          fontWeight="650"
-          px="6px"
-          py="1px"
-          borderRadius="2px"
-          whiteSpace="nowrap"
-        >
+        <MarkTag left={`${tagAt.x * scale}px`} top={`${tagAt.y * scale}px`}>
           {tag}
-        </Box>
+        </MarkTag>
       )}
     </Box>
   );

@@ -58,6 +58,25 @@ function elementOf(document: Document, html: string): Element {
   return template.content.firstElementChild as Element;
 }
 
+/** Brings one section to its markup. `editing` is left alone. */
+function morph(element: Element, html: string, editing: Element | null): void {
+  Idiomorph.morph(element, html, {
+    morphStyle: "outerHTML",
+    callbacks: {
+      // Its words are the typist's; its look still follows the sheet.
+      beforeNodeMorphed: (node: Node, next: Node) => {
+        if (node !== editing) return true;
+        (node as Element).className =
+          `${(next as Element).className}${editing.classList.contains("ProseMirror") ? " ProseMirror" : ""}`;
+        return false;
+      },
+      // What was folded open to be worked on stays open.
+      beforeAttributeUpdated: (name: string, of: Element) => !(name === "open" && of.tagName === "DETAILS"),
+      beforeNodeRemoved: (node: Node) => node !== editing,
+    },
+  });
+}
+
 /**
  * Brings the frame to `page`. `editing` is the element whose words are being typed: it is left alone.
  */
@@ -74,6 +93,19 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
     if (before === now) continue;
     addRules(state, now);
     const holder = state.document.querySelector(`body > ${region}`) as Element;
+    // Where the same sections stand in the same order, as after a letter, those that differ are all there is to do.
+    if (before.length === now.length && now.every((part, index) => part.id === before[index]?.id)) {
+      const changed = now.flatMap((part, index) => {
+        const old = before[index];
+        const element = old && old !== part && old.html !== part.html ? holder.children[index] : undefined;
+        return element ? [{ part, element }] : [];
+      });
+      if (changed.every(({ part, element }) => (element as HTMLElement).dataset.n === part.id)) {
+        state.shown.set(region, now);
+        for (const { part, element } of changed) if (element.isConnected) morph(element, part.html, editing);
+        continue;
+      }
+    }
     // By their ids: a patch may be called for while another one moves the focus, and so ends an edit.
     const elements = new Map([...holder.children].map((child) => [(child as HTMLElement).dataset.n, child]));
     const parts = new Map(before.map((part) => [part.id, part]));
@@ -85,22 +117,7 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
       const element = drawn?.isConnected ? drawn : elementOf(state.document, part.html);
       const old = drawn?.isConnected ? parts.get(part.id) : undefined;
       if (holder.children[index] !== element) holder.insertBefore(element, holder.children[index] ?? null);
-      if (old && old !== part && old.html !== part.html)
-        Idiomorph.morph(element, part.html, {
-          morphStyle: "outerHTML",
-          callbacks: {
-            // Its words are the typist's; its look still follows the sheet.
-            beforeNodeMorphed: (node: Node, next: Node) => {
-              if (node !== editing) return true;
-              (node as Element).className =
-                `${(next as Element).className}${editing.classList.contains("ProseMirror") ? " ProseMirror" : ""}`;
-              return false;
-            },
-            // What was folded open to be worked on stays open.
-            beforeAttributeUpdated: (name: string, of: Element) => !(name === "open" && of.tagName === "DETAILS"),
-            beforeNodeRemoved: (node: Node) => node !== editing,
-          },
-        });
+      if (old && old !== part && old.html !== part.html) morph(element, part.html, editing);
     });
   }
 }
