@@ -91,9 +91,11 @@ test("by keyboard alone: the same page, without the mouse", async ({ page }) => 
   await page.keyboard.type("Visit by keys");
   await tabTo(page, dialog.getByRole("button", { name: "Add page" }));
   await page.keyboard.press("Enter");
+  await expect(dialog).toBeHidden();
   await expect(page.getByText("This page is empty.")).toBeVisible();
   for (const [nth, name] of wanted.entries()) {
     await page.keyboard.press("+");
+    await expect(shelf(page).getByLabel("Find a section")).toBeFocused();
     await page.keyboard.type(name);
     await expect(shelf(page).getByText(name).first()).toBeVisible();
     await page.keyboard.press("Enter");
@@ -113,7 +115,7 @@ test("by keyboard alone: the same page, without the mouse", async ({ page }) => 
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Heading");
-  await tabTo(page, sheet(page).getByLabel("Words"));
+  await tabTo(page, sheet(page).getByRole("textbox", { name: "Words" }));
   await page.keyboard.press("Control+A");
   await page.keyboard.type(opening.title);
   await expect(wide(page).getByRole("heading", { level: 1, name: opening.title })).toBeVisible();

@@ -18,6 +18,8 @@ export interface Edges {
   readonly height: number;
   readonly above: number;
   readonly below: number;
+  /** Room to its right in the frame. */
+  readonly beside: number;
   /** Boundaries between columns beside each other: where each stands, and the columns at its sides. */
   readonly between: readonly {
     readonly at: number;
@@ -42,7 +44,8 @@ export function edgesOf(element: HTMLElement, node: PageNode): Edges {
     if (!next || next.left < box.right - 1) return [];
     return [{ at, x: (box.right + next.left) / 2, left: box.left, right: next.right }];
   });
-  return { x, y, width, height, above: of("Top"), below: of("Bottom"), between };
+  const beside = element.ownerDocument.documentElement.clientWidth - (x + width);
+  return { x, y, width, height, above: of("Top"), below: of("Bottom"), beside, between };
 }
 
 interface Handle {
@@ -63,7 +66,7 @@ interface Handle {
   stepped(by: 1 | -1): unknown;
 }
 
-/** How far the handles stand from the right end, where words seldom are, in px of the screen. */
+/** How far the handles stand from the right end, in px of the screen. */
 const firstPx = 26;
 const secondPx = 74;
 const thirdPx = 122;
@@ -73,6 +76,9 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, 
   const { values } = lookAt(node.look, width);
   const has = (field: LookField) => kind.looks.includes(field);
   const right = edges.x + edges.width;
+  // Beside the block where there is room, so that they lie on no words; else at its right end, where words seldom are.
+  const outwards = edges.beside * scale > secondPx + firstPx ? 1 : -1;
+  const at = (px: number) => right + (outwards * px) / scale;
   const bottom = edges.y + edges.height;
   const handles: Handle[] = [];
   const space = (field: "above" | "below", y: number) => {
@@ -81,7 +87,7 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, 
       key: field,
       label: field === "above" ? words.dragAbove : words.dragBelow,
       field,
-      x: right - (field === "above" ? firstPx : secondPx) / scale,
+      x: at(field === "above" || edges.height * scale > secondPx ? firstPx : secondPx),
       y,
       upright: false,
       now,
@@ -99,7 +105,7 @@ function handlesOf(node: PageNode, width: Width, edges: Edges, spacing: number, 
       key: "height",
       label: words.dragHeight,
       field: "height",
-      x: right - thirdPx / scale,
+      x: at(thirdPx),
       y: bottom,
       upright: false,
       now: Math.min(1200, now),
