@@ -92,6 +92,10 @@ const whereMs = 300;
 
 export const newId = () => nanoid(10);
 
+/** What letters typed into one field of a block are grouped by. */
+const fieldOf = ([edit]: readonly Edit[]): string =>
+  edit && "node" in edit && "field" in edit ? `${String(edit.node)}.${edit.field}` : "";
+
 /** What was written in a block, or in the place of a shared section. */
 const wordsOf = (node: PageNode): string =>
   isPlacement(node) ? sharedContent(node).fills.map(fillWords).filter(Boolean).join("\n") : nodeWords(node);
@@ -464,7 +468,8 @@ export class Composer {
   edit(document: string, edits: readonly Edit[], group?: string): string | null {
     const inside = this.throughPlace(edits);
     if (typeof inside === "string") return inside;
-    if (inside) return inside.length ? this.edit(document, inside, group) : null;
+    // Letters of one field are one step, whether they make a fill or change it.
+    if (inside) return inside.length ? this.edit(document, inside, group && fieldOf(edits)) : null;
     const sync = this.sync(document);
     const circle = this.closes(document, edits);
     if (circle) return circle;

@@ -33,8 +33,10 @@ export interface Edges {
 export function edgesOf(element: HTMLElement, node: PageNode): Edges {
   const { x, y, width, height } = element.getBoundingClientRect();
   const style = element.ownerDocument.defaultView?.getComputedStyle(element);
-  const of = (side: "Top" | "Bottom") =>
-    Number.parseFloat((kinds[node.kind].spaceInside ? style?.[`padding${side}`] : style?.[`margin${side}`]) ?? "") || 0;
+  const px = (value: string | undefined) => Number.parseFloat(value ?? "") || 0;
+  const { spaceInside } = kinds[node.kind];
+  const above = px(spaceInside ? style?.paddingTop : style?.marginTop);
+  const below = px(spaceInside ? style?.paddingBottom : style?.marginBottom);
   const boxes = kinds[node.kind].looks.includes("split")
     ? [...element.children].map((child) => child.getBoundingClientRect())
     : [];
@@ -45,7 +47,7 @@ export function edgesOf(element: HTMLElement, node: PageNode): Edges {
     return [{ at, x: (box.right + next.left) / 2, left: box.left, right: next.right }];
   });
   const beside = element.ownerDocument.documentElement.clientWidth - (x + width);
-  return { x, y, width, height, above: of("Top"), below: of("Bottom"), beside, between };
+  return { x, y, width, height, above, below, beside, between };
 }
 
 interface Handle {
