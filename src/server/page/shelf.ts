@@ -47,12 +47,12 @@ async function entryOf(call: SiteCall, id: string) {
   return row;
 }
 
-function checked(node: PageNode): PageNode {
+function checked(node: PageNode, path = "node"): PageNode {
   const fault = faultOfCarried(node);
-  if (fault) throw fieldProblem("node", fault);
-  // A shared section is its site's: on the shelf its sections would have to be somebody's own.
+  if (fault) throw fieldProblem(path, fault);
+  // A shared section is its site's: elsewhere its sections would have to be somebody's own.
   if ([...everyNode(node)].some(isPlacement))
-    throw fieldProblem("node", "A shared section stays with its site. Make it independent, then put it on the shelf.");
+    throw fieldProblem(path, "A shared section stays with its site. Make it independent, then take it along.");
   return withLineIds(node);
 }
 
@@ -159,14 +159,11 @@ export const shelfOperations = {
     },
     async (call, input: { from: string; nodes: PageNode[] }) => {
       const { context, site, account } = call;
-      for (const [index, node] of input.nodes.entries()) {
-        const fault = faultOfCarried(node);
-        if (fault) throw fieldProblem(`nodes[${index}]`, fault);
-      }
+      const nodes = input.nodes.map((node, index) => checked(node, `nodes[${index}]`));
       const from = await findSite(context.db, input.from);
       const mine = from && from.studioId === site.studioId && (await roleOn(context, from, account.id));
       // Of a site that is not theirs to see the blocks come without its pictures.
-      return carryHere(call, mine ? from.id : site.id, input.nodes.map(withLineIds));
+      return carryHere(call, mine ? from.id : site.id, nodes);
     },
   ),
 };

@@ -2,7 +2,7 @@
 
 import { builder } from "@/core/page/build";
 import { blocksOfPieces, type Clip, clipType, type Piece, piecesOfText, readClip, writeClip } from "@/core/page/clip";
-import type { Looks, PageNode } from "@/core/page/node";
+import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
 import { isPlacement, madeOwn, sharedContent } from "@/core/page/shared";
 import { nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry } from "@/core/site/site";
@@ -57,7 +57,8 @@ function clipOf(composer: Composer, site: string, nodes: readonly PageNode[]): C
 /** Copies or cuts the selected blocks. */
 export function copyBlocks(event: ClipboardEvent, composer: Composer, site: string): void {
   if (isElsewhere(event) || !event.clipboardData) return;
-  const nodes = composer.selected();
+  // Blocks in a shared section have names of their place, which no page takes.
+  const nodes = composer.selected().map((node) => (composer.isInside(node.id) ? withFreshIds(node, newId) : node));
   if (!nodes.length) return;
   event.preventDefault();
   event.clipboardData.setData(clipType, writeClip(clipOf(composer, site, nodes)));

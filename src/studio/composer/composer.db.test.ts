@@ -406,4 +406,43 @@ describe("shared sections", () => {
     composer.undo();
     expect(composer.view.shared.get("come-by")).toEqual(body);
   });
+
+  test("kept while the line is broken it goes once it is fine, and what is done then is held back again", async () => {
+    const { composer, placement, heading } = await place("journal");
+    const { composer: other, placement: elsewhere } = await place("visit");
+    composer.openInPlace(placement);
+    expect(composer.setContent(heading, "text", "Sent late")).toBeNull();
+    line = "broken";
+    expect(await composer.keepInPlace()).toBe(false);
+    expect(composer.view.inPlace).not.toBeNull();
+    line = "fine";
+    await settled(composer);
+    await other.follow();
+    expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Sent late");
+    expect(composer.setContent(heading, "text", "Held again")).toBeNull();
+    await settled(composer);
+    await other.follow();
+    expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Sent late");
+    composer.putBackInPlace();
+  });
+});
+
+test("a deed of more edits than travel at once reaches the server whole, and is one step back", async () => {
+  const { composer } = await tab("privacy");
+  const [section] = composer.view.page.children ?? [];
+  if (!section) throw new Error("no section");
+  const edits = Array.from({ length: 700 }, (_, nth) => ({
+    type: "insert" as const,
+    parent: section.id,
+    index: 0,
+    node: { id: `many${nth}`, kind: "divider" as const, content: {}, look: { base: {} } },
+  }));
+  expect(composer.edit("privacy", edits)).toBeNull();
+  await settled(composer);
+  expect(await onServer("privacy")).toEqual(composer.view.page);
+  expect(composer.view.lost).toEqual([]);
+  composer.undo();
+  await settled(composer);
+  expect(await onServer("privacy")).toEqual(composer.view.page);
+  expect(composer.node("many0")).toBeNull();
 });

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { type Found, findIn, placeName, type Query, replaceEdits } from "@/core/page/find";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
+import { ask, Refusal } from "@/studio/kit/api";
 import {
   Loading,
   MainButton,
@@ -71,8 +71,8 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
       if (scope === "page") {
         const stay = new Set(places.filter((place) => left.has(leftName(place))).map(placeName));
         const refused = composer.edit(composer.pageId, replaceEdits(composer.view.page, query, put, stay));
-        setTold({ text: refused ?? words.replaced(chosen, 1), back: null });
-        return;
+        if (refused) throw new Refusal(409, "notReplaced", refused);
+        return setTold({ text: words.replaced(chosen, 1), back: null });
       }
       await composer.settled();
       const stay = places.filter((place) => left.has(leftName(place)));

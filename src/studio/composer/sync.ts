@@ -52,6 +52,8 @@ export class DocumentSync {
   private gatherTimer: ReturnType<typeof setTimeout> | undefined;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   /** Edits stay here until they are let go: of a shared section, which changes many pages at once. */
+  private readonly holds: boolean;
+  /** Whether they do now. */
   private held: boolean;
   private readonly online = () => this.flush();
   /** What earlier visits left has been taken in. */
@@ -65,6 +67,7 @@ export class DocumentSync {
     private readonly listener: SyncListener,
     { held = false }: { readonly held?: boolean } = {},
   ) {
+    this.holds = held;
     this.held = held;
     this.copy = { stored: opened.body, revision: opened.revision, unsent: [], page: opened.body };
     addEventListener("online", this.online);
@@ -133,13 +136,9 @@ export class DocumentSync {
 
   /** Takes edits that were made on `page` as it was, and `page` as it is with them. */
   made(edits: readonly Edit[], page: PageNode) {
-    const last = this.copy.unsent.at(-1);
-    const gathers = last !== undefined && last.batch === this.open && last.edits.length < mostInBatch;
-    const batch = gathers ? last : { batch: this.newId(), edits: [] };
-    this.open = batch.batch;
-    const grown = { ...batch, edits: edits.reduce<readonly Edit[]>(joined, batch.edits) };
-    const unsent = gathers ? [...this.copy.unsent.slice(0, -1), grown] : [...this.copy.unsent, grown];
-    this.copy = { ...this.copy, page, unsent };
+    // A batch takes no more than the server does at once: what is more goes into the next.
+    for (let at = 0; at < edits.length; at += mostInBatch) this.gather(edits.slice(at, at + mostInBatch));
+    this.copy = { ...this.copy, page };
     this.remember();
     if (this.held) return this.listener.changed();
     this.setState(this.waits() ?? { kind: "saving" });
@@ -147,20 +146,26 @@ export class DocumentSync {
     this.gatherTimer = setTimeout(() => void this.flush(), gatherMs);
   }
 
+  private gather(edits: readonly Edit[]) {
+    const last = this.copy.unsent.at(-1);
+    const gathers = last !== undefined && last.batch === this.open && last.edits.length + edits.length <= mostInBatch;
+    const batch = gathers ? last : { batch: this.newId(), edits: [] };
+    this.open = batch.batch;
+    const grown = { ...batch, edits: edits.reduce<readonly Edit[]>(joined, batch.edits) };
+    const unsent = gathers ? [...this.copy.unsent.slice(0, -1), grown] : [...this.copy.unsent, grown];
+    this.copy = { ...this.copy, unsent };
+  }
+
   /** What the server has, without what is held back here. */
   get stored(): PageNode {
     return this.copy.stored;
   }
 
-  /** Sends what was held back; once it is stored, edits are held back again. Whether it was. */
+  /** Sends what was held back. Whether it is stored: where the server can't be reached it goes as soon as it can be. */
   async letGo(): Promise<boolean> {
     this.held = false;
-    try {
-      await this.flush();
-      return this.copy.unsent.length === 0;
-    } finally {
-      if (this.copy.unsent.length === 0) this.held = true;
-    }
+    await this.flush();
+    return this.copy.unsent.length === 0 && this.state.kind !== "refused";
   }
 
   /** Puts aside what was held back. */
@@ -198,6 +203,7 @@ export class DocumentSync {
     try {
       while (this.copy.unsent.length) await this.send();
       this.failures = 0;
+      this.held = this.holds;
       if (this.state.kind !== "refused" && this.state.kind !== "saved") this.setState({ kind: "saved" });
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
