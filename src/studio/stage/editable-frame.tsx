@@ -477,7 +477,8 @@ export function EditableFrame(props: EditableFrameProps) {
         tabIndex={0}
         role="region"
         aria-label={words.framePane(name)}
-        css={{ scrollbarWidth: "none" }}
+        // What is brought into view comes to stand above the strip at the foot.
+        css={{ scrollbarWidth: "none", scrollPaddingBlock: "8px 84px" }}
         onScroll={() => onScrolled?.()}
         onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
       >
