@@ -105,6 +105,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   /** Whether visitors would press it, so that something may open by that. */
   readonly pressed?: boolean;
   readonly looks: readonly LookField[];
+  /** So many of them stand beside each other at most; any number where it says nothing. */
+  readonly mostBeside?: number;
   /** Its space above and below lies inside its edge, and not around it. */
   readonly spaceInside?: boolean;
   /** Its height is that of its own box, and can be dragged. */

@@ -23,6 +23,7 @@ import {
   sharedContent,
   sortFills,
   swapped,
+  tooLarge,
 } from "./shared";
 import { openable, pageFaults } from "./validate";
 
@@ -107,6 +108,30 @@ describe("shared sections in shared sections", () => {
     expect(circleIn(ring)).toEqual(["a", "b", "a"]);
     expect(chainTo("a", "b", ring)).toEqual(["a", "b"]);
     expect(circleIn(shared)).toBeNull();
+  });
+});
+
+describe("how much is shown", () => {
+  it("is bounded: what doubles with every level is found without being drawn", () => {
+    const levels = new Map([["s0", b.page(b.section("S", {}, b.words("x")))]]);
+    for (let level = 1; level <= 60; level++)
+      levels.set(`s${level}`, b.page(placement(`s${level - 1}`), placement(`s${level - 1}`)));
+    expect(tooLarge(levels)).not.toBeNull();
+    expect(tooLarge(new Map([...levels].slice(0, 8)))).toBeNull();
+    const ring = new Map([["a", b.page(placement("a"), placement("gone"))]]);
+    expect(tooLarge(ring)).toBeNull();
+  });
+
+  it("no more than a hundred stand on one page, as a whole or one by one", () => {
+    const many = Array.from({ length: 100 }, () => placement("call"));
+    expect(pageFaults(b.page(...many))).toEqual([]);
+    expect(pageFaults(b.page(...many, placement("call")))).toMatchObject([{ path: "children" }]);
+    const page = b.page(...many);
+    const node = placement("call");
+    expect(applyEdit(page, { type: "insert", parent: page.id, index: 0, node })).toMatchObject({ ok: false });
+    expect(applyEdit(page, { type: "insert", parent: page.id, index: 0, node: b.section("S", {}) })).toMatchObject({
+      ok: true,
+    });
   });
 });
 

@@ -3,7 +3,7 @@ import type { Ref } from "@/core/kind/holder";
 import { linkRefs, readLink } from "./link";
 import { type Look, type Width, widths } from "./look";
 import { everyNode, findNode, type Looks, type PageNode, withFreshIds } from "./node";
-import { contentFault, withField } from "./validate";
+import { contentFault, maxNodes, withField } from "./validate";
 import { wordsForm } from "./words";
 
 /** A definition: a root that holds sections, and perhaps other shared sections. */
@@ -345,3 +345,27 @@ export function circleIn(shared: Definitions): readonly string[] | null {
     }
   return null;
 }
+
+/**
+ * The first definition that would show more than `maxNodes` blocks with all that stands in it; null where none does. Each of
+ * them is counted once, however often it stands: what doubles with every level is found without being drawn. Definitions in
+ * a circle count for nothing.
+ */
+export function tooLarge(shared: Definitions): string | null {
+  const counted = new Map<string, number>();
+  const count = (id: string): number => {
+    const known = counted.get(id);
+    const body = shared.get(id);
+    if (known !== undefined || !body) return known ?? 0;
+    counted.set(id, 0);
+    let all = 0;
+    for (const section of body.children ?? [])
+      all += 1 + (isPlacement(section) ? count(sharedContent(section).shared) : countNodes(section));
+    counted.set(id, Math.min(all, maxNodes + 1));
+    return Math.min(all, maxNodes + 1);
+  };
+  for (const id of shared.keys()) if (count(id) > maxNodes) return id;
+  return null;
+}
+
+const countNodes = (node: PageNode): number => (node.children ?? []).reduce((sum, child) => sum + countNodes(child), 1);

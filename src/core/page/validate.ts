@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
-import { heldBy, kinds } from "./kinds";
+import { heldBy, kindNames, kinds } from "./kinds";
 import { type LookField, lookProperties, type Width, widths } from "./look";
 import type { Kind } from "./node";
 
@@ -109,6 +109,16 @@ export function openFault(node: { readonly kind: Kind }, open: unknown): Fault |
   return faultsOf(schema, open, "open")[0] ?? null;
 }
 
+/** Why so many blocks can't stand beside each other, as their kinds say; null where they can. */
+export function crowdedFault(children: readonly { readonly kind?: unknown }[]): Fault | null {
+  for (const kind of kindNames) {
+    const { label, mostBeside } = kinds[kind];
+    if (mostBeside !== undefined && children.filter((child) => child?.kind === kind).length > mostBeside)
+      return { path: "children", message: `At most ${mostBeside} of the kind “${label}” stand in one place.` };
+  }
+  return null;
+}
+
 /** What is left of what is looked at: a tree of a million wrong blocks is not gone through to its end. */
 class Judging {
   readonly faults: Fault[] = [];
@@ -163,13 +173,14 @@ class Judging {
     if (openOnes) this.add({ path: here(openOnes.path), message: openOnes.message });
     const holds = heldBy(kind as Kind);
     if (holds) {
-      if (!Array.isArray(children))
-        this.add({ path: here("children"), message: "Here a list of blocks was expected." });
-      else
+      if (Array.isArray(children)) {
+        const crowded = crowdedFault(children);
+        if (crowded) this.add({ path: here(crowded.path), message: crowded.message });
         for (const [index, child] of children.entries()) {
           if (this.ended) return;
           this.node(child, here(`children[${index}]`), holds, depth + 1);
         }
+      } else this.add({ path: here("children"), message: "Here a list of blocks was expected." });
     } else if (children !== undefined)
       this.add({ path: here("children"), message: `A ${definition.label.toLowerCase()} holds no other blocks.` });
   }

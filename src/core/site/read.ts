@@ -4,8 +4,8 @@ import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import type { Ref, RefOf } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode } from "@/core/page/node";
-import { circleIn, definitionsOf } from "@/core/page/shared";
-import { type Fault, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
+import { circleIn, definitionsOf, tooLarge } from "@/core/page/shared";
+import { type Fault, maxNodes, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
 import { withLineIds } from "@/core/page/words";
 import { partKinds, refsOf } from "@/core/widget/kinds";
 import { documentsOf, knownIn } from "./known";
@@ -20,6 +20,9 @@ export type ReadSite =
 export const siteFileShape: ShapeLimits = { depth: 60, keys: 2000, items: 20_000, values: 2_000_000 };
 
 const refuse = (path: string, message: string): ReadSite => ({ ok: false, faults: [{ path, message }] });
+
+const tooLargeWords = (id: string) =>
+  `The shared section “${id}” shows more than ${maxNodes} blocks with all that stands in it.`;
 
 const gone: Readonly<Record<RefOf, string>> = {
   page: "There is no page with this id.",
@@ -96,6 +99,8 @@ export function readSiteFile(json: string): ReadSite {
     return refuse("pages", "One page needs the empty slug: the home page.");
   const circle = circleIn(definitionsOf(site));
   if (circle) return refuse("shared", `Shared sections hold each other in a circle: ${circle.join(" › ")}.`);
+  const large = tooLarge(definitionsOf(site));
+  if (large) return refuse("shared", tooLargeWords(large));
   const dangling = danglingReferences(site);
   if (dangling.length) return { ok: false, faults: dangling.slice(0, mostFaults) };
   return {

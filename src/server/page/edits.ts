@@ -12,7 +12,7 @@ import { bodyColumns } from "@/data/page/shared";
 import { documentEdits, documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
 import { fieldProblem, forbidden, notFound, Problem } from "../problem";
-import { checkCircle } from "./shared";
+import { checkNesting } from "./shared";
 
 export interface EditBatch {
   readonly document: string;
@@ -97,7 +97,7 @@ export async function storeBatch(tx: Executor, call: SiteCall, batch: EditBatch)
   checkRole(call, body, batch.edits);
   const { page, applied, refusals } = applyEdits(body, batch.edits);
   if (refusals[0]) throw refusedEdit(batch.edits.indexOf(refusals[0].edit), refusals[0].reason);
-  if (row.kind === "shared") await checkCircle(tx, call.site.id, batch.document, body, page);
+  if (row.kind === "shared") await checkNesting(tx, call.site.id, batch.document, body, page);
   const revision = row.revision + 1;
   const now = call.context.now();
   await tx

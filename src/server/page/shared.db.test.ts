@@ -125,6 +125,24 @@ test("two people who would close a circle from both sides: one of them is refuse
   ).rejects.toMatchObject({ status: 422 });
 });
 
+test("what stands in others in turn is bounded, however it grows", async () => {
+  const add = (id: string, tree: PageNode) =>
+    studio.as("designer", "shared.add", { site, shared: id, name: id, body: tree });
+  const last = "deep7";
+  await add("deep0", b.page(b.section("Deep", {})));
+  for (let level = 1; level <= 7; level++)
+    await add(`deep${level}`, b.page(placement(`deep${level - 1}`), placement(`deep${level - 1}`), b.section("S", {})));
+  const many = Array.from({ length: 60 }, () => placement(last));
+  await expect(add("wide", b.page(...many))).rejects.toMatchObject({ status: 409, code: "sharedTooLarge" });
+  const leaf = await sharedNow("deep0");
+  const section = leaf.body.children?.[0]?.id ?? "";
+  const grow = Array.from(
+    { length: 60 },
+    (_, index): Edit => ({ type: "insert", parent: section, index, node: b.words("x") }),
+  );
+  await expect(edit(leaf, grow)).rejects.toMatchObject({ status: 409, code: "sharedTooLarge" });
+});
+
 test("what stands somewhere is not removed; what stands nowhere is, and sent twice is made once", async () => {
   await expect(studio.as("designer", "shared.remove", { site, shared: "call" })).rejects.toMatchObject({
     status: 409,

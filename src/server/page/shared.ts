@@ -2,9 +2,19 @@
 import { and, asc, eq, inArray, isNull, max } from "drizzle-orm";
 import Joi from "joi";
 import { drawing } from "@/core/page/drawing";
-import type { PageNode } from "@/core/page/node";
-import { asSection, chainTo, circleIn, type Fill, placementsIn, sharedContent, sharedIn } from "@/core/page/shared";
-import { pageFaults } from "@/core/page/validate";
+import { everyNode, type PageNode } from "@/core/page/node";
+import {
+  asSection,
+  chainTo,
+  circleIn,
+  type Definitions,
+  type Fill,
+  placementsIn,
+  sharedContent,
+  sharedIn,
+  tooLarge,
+} from "@/core/page/shared";
+import { maxNodes, pageFaults } from "@/core/page/validate";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { idSchema, mostShared, sharedNameSchema } from "@/core/site/schema";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
@@ -63,11 +73,20 @@ export async function openShared(
   return [...found.values()];
 }
 
+/** Refuses definitions of which one would show more blocks than a page holds, with all that stands in it. */
+function refuseTooLarge(bodies: Definitions): void {
+  if (tooLarge(bodies))
+    throw conflict(
+      "sharedTooLarge",
+      `With what stands in it a shared section would show more than ${maxNodes} blocks. Take something out of it first.`,
+    );
+}
+
 /**
- * Refuses a change by which shared sections would hold each other in a circle. All of the site's are locked: of two
+ * Refuses a change by which shared sections would hold each other in a circle, or show far too much. All of the site's are locked: of two
  * people who would close it from both sides, the second is refused.
  */
-export async function checkCircle(
+export async function checkNesting(
   tx: Executor,
   siteId: string,
   id: string,
@@ -75,7 +94,8 @@ export async function checkCircle(
   after: PageNode,
 ): Promise<void> {
   const had = new Set(sharedIn(before));
-  if (sharedIn(after).every((inner) => had.has(inner))) return;
+  const grows = Array.from(everyNode(after)).length > Array.from(everyNode(before)).length;
+  if (!grows && sharedIn(after).every((inner) => had.has(inner))) return;
   const rows = await tx
     .select({ id: documents.id, title: documents.title, body: documents.body })
     .from(documents)
@@ -86,7 +106,7 @@ export async function checkCircle(
   const circle = sharedIn(after)
     .map((inner) => chainTo(inner, id, bodies))
     .find(Boolean);
-  if (!circle) return;
+  if (!circle) return refuseTooLarge(bodies);
   const names = new Map(rows.map((row) => [row.id, row.title]));
   const chain = [id, ...circle].map((one) => `“${names.get(one) ?? one}”`).join(" › ");
   throw conflict("sharedCircle", `A shared section can’t hold itself: ${chain}.`);
@@ -106,13 +126,11 @@ const placesIn = (root: PageNode, id: string): readonly Place[] =>
 /** Documents that show each shared section, be it inside of others: their ids by its id. */
 async function shownIn(db: Executor, siteId: string) {
   const holding = await documentsHolding(db, siteId);
-  const showing = (id: string, seen: ReadonlySet<string> = new Set()): ReadonlySet<string> => {
-    const found = new Set<string>();
-    for (const holder of holding) {
-      if (!holder.shared.includes(id) || seen.has(holder.id)) continue;
-      if (holder.kind !== "shared") found.add(holder.id);
-      else for (const one of showing(holder.id, new Set([...seen, id]))) found.add(one);
-    }
+  const showing = (id: string): ReadonlySet<string> => {
+    const [found, seen] = [new Set<string>(), new Set([id])];
+    for (const one of seen)
+      for (const holder of holding)
+        if (holder.shared.includes(one)) (holder.kind === "shared" ? seen : found).add(holder.id);
     return found;
   };
   return { holding, showing };
@@ -206,6 +224,7 @@ export const sharedOperations = {
           const body = withLineIds(input.body);
           const bodies = new Map([...rows.map((row) => [row.id, row.body] as const), [input.shared, body]]);
           if (circleIn(bodies)) throw fieldProblem("body", "A shared section can’t hold itself.");
+          refuseTooLarge(bodies);
           const [last] = await tx
             .select({ at: max(documents.position) })
             .from(documents)

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { StepMap } from "prosemirror-transform";
 import { heldBy } from "@/core/page/kinds";
 import { everyNode, findNode, type PageNode, pathTo } from "@/core/page/node";
-import { maxDepth, maxNodes, subtreeFaults } from "@/core/page/validate";
+import { crowdedFault, maxDepth, maxNodes, subtreeFaults } from "@/core/page/validate";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { done, refused } from "@/core/visitor/decision";
 import { type EditKind, movedMap, type PlaceMap, placeOf } from "./kind";
@@ -57,6 +57,8 @@ export const insert: EditKind<InsertEdit> = {
     const before = parent.children ?? [];
     const index = within(edit.index, before.length);
     const next = { ...parent, children: [...before.slice(0, index), node, ...before.slice(index)] };
+    const crowded = crowdedFault(next.children);
+    if (crowded) return refused("page.invalid", { path: crowded.path, message: crowded.message });
     return done({
       page: replaceNode(page, path, next),
       edit: { ...edit, index, node },

@@ -31,6 +31,8 @@ export const shared: KindDefinition = defineKind<SharedContent>({
       .messages({ "array.max": `A shared section takes at most ${mostFills} fills on one page.` }),
   }),
   fresh: () => ({ shared: "none", fills: [] }),
+  // Each shows as many blocks as a page may hold.
+  mostBeside: 100,
   looks: ["hidden"],
   words: { fills: { parts: { value: "value" } } },
   fields: [],
