@@ -209,6 +209,48 @@ test("a picture opens large: arrows, its words, Escape, and the focus on the pic
   await expect(pictures.nth(1)).toBeFocused();
 });
 
+test("on a phone a finger turns the pictures and the slides; a touch that hardly moves turns nothing", async ({
+  browser,
+}) => {
+  const phone = await browser.newPage({ viewport: { width: 390, height: 800 }, hasTouch: true, isMobile: true });
+  await rested(phone);
+  await phone.goto(siteAddress(site, "/every-block"));
+  const finger = await phone.context().newCDPSession(phone);
+  const swipe = async (x: number, y: number, by: number) => {
+    const at = (left: number) => ({ touchPoints: [{ x: left, y }] });
+    await finger.send("Input.dispatchTouchEvent", { type: "touchStart", ...at(x) });
+    for (const part of [0.25, 0.5, 0.75, 1])
+      await finger.send("Input.dispatchTouchEvent", { type: "touchMove", ...at(x + by * part) });
+    await finger.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  };
+  const pictures = phone.locator(".as-grid a.b-large");
+  await pictures.first().scrollIntoViewIfNeeded();
+  await expect(phone.locator("dialog.b-lightbox").first()).toBeAttached();
+  await pictures.first().tap();
+  const says = phone.locator("dialog.b-lightbox[open] figcaption");
+  await expect(says).toHaveText("The first one · 1 of 5");
+  const shown = await phone.locator("dialog.b-lightbox[open] figure img").boundingBox();
+  if (!shown) throw new Error("not to be seen");
+  const [x, y] = [shown.x + shown.width / 2, shown.y + shown.height / 2];
+  await swipe(x, y, -120);
+  await expect(says).toHaveText("Picture 2 · 2 of 5");
+  await swipe(x, y, -20);
+  await swipe(x, y, 120);
+  await expect(says).toHaveText("The first one · 1 of 5");
+  await phone.keyboard.press("Escape");
+
+  const slider = phone.locator(".b-slider");
+  await slider.scrollIntoViewIfNeeded();
+  await expect(slider.locator(".b-steer")).toBeVisible();
+  const current = slider.locator(".b-dots [aria-current]");
+  await expect(current).toHaveAttribute("aria-label", "Slide 1");
+  const track = await slider.locator(".b-track").boundingBox();
+  if (!track) throw new Error("not to be seen");
+  await swipe(track.x + track.width * 0.8, track.y + track.height / 2, -track.width * 0.6);
+  await expect(current).toHaveAttribute("aria-label", "Slide 2");
+  await phone.close();
+});
+
 test("slides go on by arrow, dot and key; time stops while one is in it, and never runs for those who want less motion", async ({
   browser,
 }) => {

@@ -130,3 +130,119 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   await page.getByRole("button", { name: "Side by side" }).click();
   await saved(page);
 });
+
+/** Carries something of the shelf to a point of the screen; it is still held then. */
+async function carry(page: Page, part: "Sections" | "Blocks", name: string, to: { x: number; y: number }) {
+  const shelf = page.getByRole("region", { name: "Shelf" });
+  if (!(await shelf.isVisible())) await page.getByRole("button", { name: "Add a section (+)" }).click();
+  await shelf.getByText(part, { exact: true }).click();
+  const entry = shelf.getByRole("button", { name }).first();
+  await entry.scrollIntoViewIfNeeded();
+  const thing = await entry.boundingBox();
+  if (!thing) throw new Error("not to be seen");
+  await page.mouse.move(thing.x + 20, thing.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y + 40, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 3 });
+}
+
+const middleOf = async (element: ReturnType<Page["locator"]>, down = 0.5) => {
+  const box = await element.boundingBox();
+  if (!box) throw new Error("not to be seen");
+  return { x: box.x + box.width / 2, y: box.y + box.height * down };
+};
+
+test("from the list of blocks one is dragged between two others, on either frame; Esc leaves the page as it was", async ({
+  page,
+}) => {
+  await openPage(page, "oddlane");
+  const line = page.locator("[data-drop-line]");
+  const opening = wide(page).locator("main > section").first();
+  const quotes = opening.getByText("What somebody said, in their own words.");
+  const heading = opening.getByRole("heading", { level: 1 });
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  await page.getByRole("region", { name: "Shelf" }).getByText("Blocks", { exact: true }).click();
+  await expectAccessible(page);
+
+  await carry(page, "Blocks", "Quote", await middleOf(heading, 0.8));
+  await expect(line).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.mouse.up();
+  await expect(line).toHaveCount(0);
+  await expect(quotes).toHaveCount(0);
+
+  // The shelf is still open: the next one is dragged at once.
+  await carry(page, "Blocks", "Quote", await middleOf(heading, 0.8));
+  await page.mouse.up();
+  await expect(quotes).toHaveCount(1);
+  await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Quote");
+  const order = await opening.locator("[data-n]").evaluateAll((blocks) => blocks.map(({ className }) => className));
+  const nth = order.findIndex((name) => name.includes("b-quote"));
+  expect(order[nth - 1]).toContain("b-heading");
+  await page.keyboard.press("Control+Z");
+  await expect(quotes).toHaveCount(0);
+
+  const onPhone = frame(page, "Phone").getByRole("heading", { level: 1 });
+  await carry(page, "Blocks", "Quote", await middleOf(onPhone, 0.8));
+  await expect(line).toBeVisible();
+  await page.mouse.up();
+  await expect(quotes).toHaveCount(1);
+  await page.keyboard.press("Control+Z");
+  await expect(quotes).toHaveCount(0);
+  await saved(page);
+});
+
+test("a section is dragged between two others on the frame, and in the running order; a lone block gets a section of its own", async ({
+  page,
+}) => {
+  await openPage(page, "oddlane");
+  const names = () =>
+    page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title") ?? ""));
+  const before = await names();
+  const counts = wide(page).locator("main > section").nth(1);
+  await carry(page, "Sections", "Plain words", await middleOf(counts, 0.8));
+  await expect(page.locator("[data-drop-line]")).toBeVisible();
+  await page.mouse.up();
+  await expect.poll(names).toEqual([...before.slice(0, 2), "Plain words", ...before.slice(2)]);
+  await page.keyboard.press("Control+Z");
+  await expect.poll(names).toEqual(before);
+
+  // From its place in the running order onto the frame.
+  const entry = await middleOf(page.locator(`[data-section][title="${before[0]}"]`));
+  const below = await middleOf(counts, 0.8);
+  await page.mouse.move(entry.x, entry.y);
+  await page.mouse.down();
+  await page.mouse.move(entry.x + 20, entry.y + 20, { steps: 3 });
+  await page.mouse.move(below.x, below.y, { steps: 4 });
+  await expect(page.locator("[data-drop-line]")).toBeVisible();
+  await page.mouse.up();
+  await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
+  await page.keyboard.press("Control+Z");
+  await expect.poll(names).toEqual(before);
+
+  const first = await middleOf(page.locator(`[data-section][title="${before[0]}"]`), 0);
+  await carry(page, "Blocks", "Quote", { x: first.x, y: first.y - 4 });
+  await page.mouse.up();
+  await expect.poll(names).toEqual(["New section", ...before]);
+  await page.keyboard.press("Control+Z");
+  await expect.poll(names).toEqual(before);
+  await saved(page);
+});
+
+test("on a page without anything the first block is dropped anywhere", async ({ page }) => {
+  await openPage(page, "oddlane");
+  await page.getByRole("button", { name: "Home" }).click();
+  await page.getByRole("menuitem", { name: "New page…" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Title").fill("Dropped");
+  await dialog.getByRole("button", { name: "Add page" }).click();
+  await expect(page.getByText("This page is empty")).toBeVisible();
+  await carry(page, "Blocks", "Quote", await middleOf(wide(page).getByRole("main")));
+  await expect(page.locator("[data-drop-line]")).toBeVisible();
+  await page.mouse.up();
+  await expect(wide(page).locator("main").getByText("What somebody said, in their own words.")).toBeVisible();
+  await saved(page);
+  const made = new URL(page.url()).pathname.split("/").at(-1);
+  const removed = await page.request.post("/api/do/pages.remove", { data: { site: "oddlane", page: made } });
+  expect(removed.ok()).toBe(true);
+});

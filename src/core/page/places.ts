@@ -1,6 +1,7 @@
 // Places on a page that links can lead to: sections with an anchor, and anchors within them.
 import { kinds } from "./kinds";
 import { everyNode, type PageNode } from "./node";
+import { type Definitions, resolved, within } from "./shared";
 import { nameOf } from "./words";
 
 export interface Place {
@@ -11,13 +12,16 @@ export interface Place {
   readonly name: string;
 }
 
-/** The places of a page, in its order; `all`: with the sections that have no anchor yet. */
-export function placesOn(page: PageNode, all = false): readonly Place[] {
+/**
+ * The places of a page, in its order, those in its shared sections too; `all`: with the sections that have no anchor yet
+ * and can be given one here.
+ */
+export function placesOn(page: PageNode, shared: Definitions, all = false): readonly Place[] {
   const places: Place[] = [];
-  for (const node of everyNode(page)) {
+  for (const node of everyNode(resolved(page, shared))) {
     if (!kinds[node.kind].ownsId) continue;
     const anchor = (node.content.anchor as string | undefined) ?? null;
-    if (anchor === null && !all) continue;
+    if (anchor === null && (!all || node.id.includes(within))) continue;
     places.push({ anchor, node: node.id, name: kinds[node.kind].title?.(node.content) ?? nameOf(node) });
   }
   return places;

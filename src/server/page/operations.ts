@@ -7,6 +7,7 @@ import { linkingEdits, looseOn } from "@/core/page/linking";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
+import { sharedIn } from "@/core/page/shared";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { idSchema, mostShared, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
@@ -115,9 +116,11 @@ export const pageOperations = {
     return { documents: [...own, ...(await openShared(call.context.db, call.site.id, held))] };
   }),
   /** Places of a page that a link can lead to. */
-  "pages.places": siteOperation("site.read", { page }, async (call, input: { page: string }) => ({
-    places: placesOn((await pageRow(call.context.db, call.site.id, input.page)).body),
-  })),
+  "pages.places": siteOperation("site.read", { page }, async ({ context, site }, input: { page: string }) => {
+    const { body } = await pageRow(context.db, site.id, input.page);
+    const shared = await openShared(context.db, site.id, sharedIn(body));
+    return { places: placesOn(body, new Map(shared.map((one) => [one.id, one.body]))) };
+  }),
   /** Numbers and addresses in running text become links, on every page: by edits at the end of each line. */
   "pages.linkLoose": siteOperation(
     "words.write",

@@ -72,8 +72,9 @@ export const leftWords = ({ links, pictures }: { links: number; pictures: number
 
 /** Pastes, and says why it can't be, or else what there is to say. */
 function put(composer: Composer, nodes: readonly PageNode[], told: string | null = null): void {
-  const said = pasteAll(composer, nodes) ?? told;
-  if (said) composer.say(said);
+  const refusal = pasteAll(composer, nodes);
+  if (refusal) composer.say(refusal);
+  else if (told) composer.say(told, "amber");
 }
 
 async function pasteClip(text: string, composer: Composer, site: string, refresh: () => Promise<unknown>) {

@@ -35,9 +35,7 @@ import {
   sharedIn,
   within,
 } from "@/core/page/shared";
-import { type ShelfEntry, shelf } from "@/core/page/shelf";
 import type { RenderedPage } from "@/core/render/render";
-import { factsOf } from "@/core/site/facts";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
 import { useRefresh, useSite, useStageRenderer } from "@/studio/frame/site-context";
@@ -48,6 +46,7 @@ import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Windo
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { clipboardEvents, EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
+import { type Found, OverFrame } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { FindWords } from "./find-words";
 import { findWords as findingWords } from "./find-words-words";
@@ -56,14 +55,15 @@ import { LostWordsWindow } from "./lost-words";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
-import { pasteAll, pasteLooks } from "./several";
+import { inSection, moveTo, type Place, pasteAll, pasteLooks, putAt } from "./several";
 import { placeShared } from "./shared/deeds";
 import { InPlaceBar } from "./shared/in-place-bar";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
+import { carriedBy } from "./shelf/carried";
 import type { OwnEntry } from "./shelf/own";
 import { Shelf } from "./shelf/shelf";
-import { Composer, type ComposerView, newId } from "./store";
+import { Composer, type ComposerView, newId, type Notice as Said } from "./store";
 import { frameWidths, useViewChoice, zooms } from "./view-choice";
 import { words } from "./words";
 
@@ -162,6 +162,15 @@ function useOrder(composer: Composer, { page, shared }: ComposerView) {
   }, [composer, page, shared]);
 }
 
+/** What is dragged in the running order, or from the shelf. */
+interface Dragged {
+  readonly node: PageNode;
+  readonly name: string;
+  /** As the running order draws it. */
+  readonly shown: PageNode;
+  readonly from: { readonly x: number; readonly y: number };
+}
+
 function Table({ composer, page }: { composer: Composer; page: string }) {
   const site = useSite();
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
@@ -181,7 +190,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
   const { tell, scrolled } = useScrollTogether();
   const [shelfAt, setShelfAt] = useState<number | null>(null);
-  const [dragged, setDragged] = useState<PageNode | null>(null);
+  const [dragged, setDragged] = useState<Dragged | null>(null);
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
   const [measured, setMeasured] = useState<Measured | null>(null);
@@ -194,47 +203,48 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   latestRefresh.current = refresh;
   useStatus(view.sync, view.revision);
 
-  const sections = view.page.children ?? [];
   const selectedPath = view.selection ? composer.path(view.selection.node) : [];
   const inShared = view.inPlace && view.selection && composer.documentOf(view.selection.node) === view.inPlace.shared;
   const selectedSection = (inShared ? view.inPlace?.at.split(within)[0] : selectedPath[1]?.id) ?? null;
   const order = useOrder(composer, view);
 
-  const place = useCallback(
-    (entry: ShelfEntry, index: number) => {
-      const refusal = composer.insert(composer.view.page.id, index, entry.make(newId, factsOf(site.settings)));
-      if (refusal) composer.say(refusal);
+  const shelfPlace = useMemo<Place>(
+    () => ({ parent: view.page.id, index: shelfAt ?? (view.page.children ?? []).length }),
+    [view.page, shelfAt],
+  );
+  const add = useCallback(
+    (node: PageNode, place: Place) => {
       setShelfAt(null);
+      const refusal = putAt(composer, place, node);
+      if (refusal) composer.say(refusal);
     },
-    [composer, site.settings],
+    [composer],
   );
 
   const putShared = useCallback(
-    (shared: string, index: number) => {
+    (shared: string, { parent, index }: Place) => {
       setShelfAt(null);
-      placeShared(composer, shared, composer.view.page.id, index)
+      placeShared(composer, shared, parent, index)
         .then((refusal) => refusal && composer.say(refusal))
         .catch((error: Error) => composer.say(error.message));
     },
     [composer],
   );
 
-  const placeOwn = useCallback(
-    (entry: OwnEntry["id"], index: number) => {
+  const putOwn = useCallback(
+    (entry: OwnEntry, place: Place | undefined) => {
       setShelfAt(null);
       const taken = async () => {
-        const { node, left } = await ask("shelf.take", { site: site.key, entry });
+        const { node, left } = await ask("shelf.take", { site: site.key, entry: entry.id });
         await latestRefresh.current();
-        const refusal =
-          node.kind === "section"
-            ? composer.insert(composer.view.page.id, index, withFreshIds(node, newId))
-            : pasteAll(composer, [node]);
-        const told = refusal ?? leftWords(left);
-        if (told) composer.say(told);
+        const at = place ?? (node.kind === "section" ? shelfPlace : null);
+        const refusal = at ? putAt(composer, at, withFreshIds(node, newId)) : pasteAll(composer, [node]);
+        if (refusal) composer.say(refusal);
+        else composer.say(leftWords(left), "amber");
       };
       taken().catch((error: Error) => composer.say(error.message));
     },
-    [composer, site.key],
+    [composer, site.key, shelfPlace],
   );
 
   // On how many pages they stand is told anew once it is stored what came or went here.
@@ -299,20 +309,19 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   const sensors = useSensors(useSensor(PointerSensor, pointerOptions));
 
+  const overFrame = useRef<Found | null>(null);
+  const [overStage, setOverStage] = useState(false);
   const dropped = ({ active, over }: DragEndEvent) => {
+    const there = overFrame.current;
     setDragged(null);
-    if (!over) return;
-    const index = Number(String(over.id).slice("insert:".length));
-    const what = String(active.id);
-    if (what.startsWith("shared:")) return putShared(what.slice("shared:".length), index);
-    if (what.startsWith("own:")) return placeOwn(what.slice("own:".length), index);
-    const entry = what.startsWith("shelf:") ? shelf.find((one) => `shelf:${one.key}` === what) : undefined;
-    if (entry) return place(entry, index);
-    const from = sections.findIndex((section) => section.id === what);
-    // An insert point counts the section that leaves.
-    const to = index > from ? index - 1 : index;
-    if (from >= 0 && from !== to)
-      composer.edit(composer.pageId, [{ type: "move", node: what, parent: view.page.id, index: to }]);
+    if (there && !there.ok) return composer.say(there.why);
+    const place =
+      there?.place ?? (over && { parent: view.page.id, index: Number(String(over.id).slice("insert:".length)) });
+    if (!place) return;
+    const carried = carriedBy(active);
+    if (carried) return carried.put(place);
+    const refusal = moveTo(composer, String(active.id), place);
+    if (refusal) composer.say(refusal);
   };
 
   const show = useCallback((id: string, block: ScrollLogicalPosition) => {
@@ -370,13 +379,14 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     <DndContext
       sensors={sensors}
       collisionDetection={nearestInsertPoint}
-      onDragStart={({ active }) =>
-        setDragged(
-          order.page.children?.find((section) => section.id === active.id) ??
-            shelf.find((entry) => `shelf:${entry.key}` === active.id)?.make(newId) ??
-            asSection(String(active.id), String(active.data.current?.name ?? ""), []),
-        )
-      }
+      onDragStart={({ active, activatorEvent }) => {
+        const carried = carriedBy(active);
+        const node = carried ? carried.shown() : composer.node(String(active.id));
+        const shown = order.page.children?.find((section) => section.id === active.id) ?? node;
+        const { clientX: x, clientY: y } = activatorEvent as PointerEvent;
+        const name = carried?.name ?? (node ? composer.titleOf(node) : "");
+        setDragged(node && shown ? { node, name, shown: inSection(shown), from: { x, y } } : null);
+      }}
       onDragEnd={dropped}
       onDragCancel={() => setDragged(null)}
     >
@@ -443,9 +453,10 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             <Shelf
               composer={composer}
               screen={deeds}
-              onAdd={(entry) => place(entry, shelfAt)}
-              onAddOwn={(entry) => placeOwn(entry.id, shelfAt)}
-              onAddShared={(shared) => putShared(shared, shelfAt)}
+              carrying={dragged !== null}
+              onAdd={(node, place = shelfPlace) => add(node, place)}
+              onAddOwn={putOwn}
+              onAddShared={(shared, place = shelfPlace) => putShared(shared, place)}
               onRenamed={(shared, name) => composer.named(shared, name)}
               onClose={() => setShelfAt(null)}
             />
@@ -608,8 +619,18 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
       <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} />
+      {dragged ? (
+        <OverFrame
+          composer={composer}
+          dragged={dragged.node}
+          found={overFrame}
+          tag={dragged.name}
+          from={dragged.from}
+          onOver={setOverStage}
+        />
+      ) : null}
       <DragOverlay dropAnimation={null}>
-        {dragged ? (
+        {dragged && !overStage ? (
           <Flex
             gap="10px"
             align="center"
@@ -621,8 +642,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             p="6px"
             w="200px"
           >
-            <Drawing section={dragged} />
-            <Text fontWeight="650">{String(dragged.content.name)}</Text>
+            <Drawing section={dragged.shown} />
+            <Text fontWeight="650">{dragged.name}</Text>
           </Flex>
         ) : null}
       </DragOverlay>
@@ -644,18 +665,20 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   );
 }
 
-/** What went wrong, above the strip: until the next edit, or until it is put aside. */
+/** What went wrong or what came of a deed, above the strip: until the next edit, or until it is put aside. */
 function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSignIn: () => void; onClose: () => void }) {
   const { sync } = view;
-  const said = sync.kind === "refused" ? sync.message : sync.kind === "signedOut" ? words.signedOut : view.notice;
+  const wrong = sync.kind === "refused" ? sync.message : sync.kind === "signedOut" ? words.signedOut : null;
+  const said: Said | null = wrong === null ? view.notice : { text: wrong, tone: "brick" };
   if (!said) return null;
   return (
     <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
       <Flex
         bg="sheet"
         borderWidth="1px"
-        borderColor="brick"
+        borderColor={said.tone}
         borderRadius="panel"
+        role={said.tone === "brick" ? undefined : "status"}
         px="12px"
         py="8px"
         gap="10px"
@@ -663,7 +686,7 @@ function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSignIn: () 
         boxShadow="lifted"
         pointerEvents="auto"
       >
-        <State tone="brick">{said}</State>
+        <State tone={said.tone}>{said.text}</State>
         {sync.kind === "signedOut" ? (
           <MainButton onClick={onSignIn}>{words.signIn}</MainButton>
         ) : sync.kind === "refused" ? null : (

@@ -7,6 +7,12 @@ import { isPlacement } from "@/core/page/shared";
 import { type Composer, newId } from "./store";
 import { words } from "./words";
 
+/** A spot among the children of a block. */
+export interface Place {
+  readonly parent: string;
+  readonly index: number;
+}
+
 /** Edits of several documents, each as one step; answers the first refusal. */
 function editEach(
   composer: Composer,
@@ -23,10 +29,7 @@ function editEach(
 }
 
 /** Where blocks of this kind would be pasted: after the selection, or in it where they fit only there. */
-function placeFor(
-  composer: Composer,
-  kind: PageNode["kind"],
-): { readonly parent: string; readonly index: number } | null {
+function placeFor(composer: Composer, kind: PageNode["kind"]): Place | null {
   const selected = composer.view.selection ? composer.path(composer.view.selection.node) : [composer.view.page];
   for (let depth = selected.length - 1; depth >= 0; depth--) {
     const holder = selected[depth] as PageNode;
@@ -104,28 +107,37 @@ export function pasteLooks(composer: Composer, looks: Looks) {
   if (refusal) composer.say(refusal);
 }
 
+const isSection = (node: PageNode): boolean => node.kind === "section" || isPlacement(node);
+
+/** The block in a section of its own; a section as it is. */
+export const inSection = (node: PageNode, name: string = words.newSection): PageNode =>
+  isSection(node) ? node : { id: newId(), kind: "section", content: { name }, look: { base: {} }, children: [node] };
+
+/** Puts a new block at a place, in a section of its own where only sections stand. */
+export function putAt(composer: Composer, place: Place, node: PageNode): string | null {
+  const holder = composer.node(place.parent);
+  const fits = holder && heldBy(holder.kind)?.includes(node.kind);
+  return composer.insert(place.parent, place.index, fits ? node : inSection(node));
+}
+
+/** Moves a block to a place, which is counted while it still stands at its old one. */
+export function moveTo(composer: Composer, node: string, place: Place): string | null {
+  const now = composer.place(node);
+  if (!now) return words.placeGone;
+  const same = now.parent.id === place.parent;
+  const index = same && now.index < place.index ? place.index - 1 : place.index;
+  if (same && index === now.index) return null;
+  return composer.edit(now.document, [{ type: "move", node, parent: place.parent, index }]);
+}
+
 /** Copies of blocks after the selection, as one step. Those that have no place there stand in a section of their own. */
 export function pasteAll(composer: Composer, copied: readonly PageNode[]): string | null {
   const fresh = copied.map((node) => withFreshIds(node, newId));
   const [first] = fresh;
   if (!first) return null;
-  const alike = fresh.every(
-    (node) => (node.kind === "section" || isPlacement(node)) === (first.kind === "section" || isPlacement(first)),
-  );
+  const alike = fresh.every((node) => isSection(node) === isSection(first));
   const place = alike ? placeFor(composer, first.kind) : null;
-  const wrapped: readonly PageNode[] = place
-    ? fresh
-    : fresh.map((node) =>
-        node.kind === "section" || isPlacement(node)
-          ? node
-          : {
-              id: newId(),
-              kind: "section",
-              content: { name: words.pastedSection },
-              look: { base: {} },
-              children: [node],
-            },
-      );
+  const wrapped = place ? fresh : fresh.map((node) => inSection(node, words.pastedSection));
   const joined = place ? wrapped : joinedSections(wrapped);
   const at = place ?? placeFor(composer, "section");
   const document = at && composer.documentOf(at.parent);

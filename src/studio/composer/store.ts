@@ -65,6 +65,14 @@ export interface InPlace {
   readonly edits: number;
 }
 
+/** One sentence to the designer, until the next edit. */
+export interface Notice {
+  readonly text: string;
+  readonly tone: "moss" | "amber" | "brick";
+}
+
+const wrong = (text: string): Notice => ({ text, tone: "brick" });
+
 export interface ComposerView {
   /** Definitions of the shared sections that are shown, as they stand here. */
   readonly shared: Definitions;
@@ -78,7 +86,7 @@ export interface ComposerView {
   readonly sync: SyncState;
   /** Of the page. */
   readonly revision: number;
-  readonly notice: string | null;
+  readonly notice: Notice | null;
   readonly lost: readonly LostWords[];
   readonly people: readonly OtherPerson[];
   /** A block to be brought into view: the one that was just placed. Counted, so that the same one can be shown again. */
@@ -123,7 +131,7 @@ export class Composer {
   private toFollow: ReturnType<typeof setTimeout> | undefined;
   private history: History = emptyHistory;
   private selection: Selection | null = null;
-  private notice: string | null = null;
+  private notice: Notice | null = null;
   private lost: readonly LostWords[] = [];
   private people: readonly OtherPerson[] = [];
   private reveal: ComposerView["reveal"] = null;
@@ -352,7 +360,7 @@ export class Composer {
       return typed ? [{ reason: reasonWords(reason), words: typed }] : [];
     });
     if (told.length) this.lost = [...this.lost, ...told];
-    else if (!this.lost.length) this.notice = words.notKept(lost.length, reasonWords((lost[0] as Lost).reason));
+    else if (!this.lost.length) this.notice = wrong(words.notKept(lost.length, reasonWords((lost[0] as Lost).reason)));
   }
 
   /** Puts the words aside that could not be kept. */
@@ -361,8 +369,9 @@ export class Composer {
     this.changed();
   }
 
-  say(text: string | null) {
-    this.notice = text;
+  /** Tells the designer something: why a deed cannot be, or in a milder tone what came of one. */
+  say(text: string | null, tone: Notice["tone"] = "brick") {
+    this.notice = text === null ? null : { text, tone };
     this.changed();
   }
 
@@ -812,7 +821,7 @@ export class Composer {
     const sync = this.sync(taken.document);
     const result = applyEdits(sync.page, taken.edits);
     this.history = done(taken.history, taken.document, result.applied, result.inverses);
-    this.notice = result.refusals[0] ? failed(reasonWords(result.refusals[0].reason)) : null;
+    this.notice = result.refusals[0] ? wrong(failed(reasonWords(result.refusals[0].reason))) : null;
     if (result.applied.length) sync.made(result.applied, result.page);
     else this.changed();
   }

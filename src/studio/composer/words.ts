@@ -43,6 +43,7 @@ export const words = {
       ...(pictures ? [counted(pictures, "picture", "pictures")] : []),
     ].join(" and ")}.`,
   pastedSection: "Pasted",
+  newSection: "New section",
   dragBlock: "Drag to another place",
   dragOtherPart: "Header, page, footer and shared sections keep their own blocks: cut it here, and paste it there.",
   dragAbove: "Space above",

@@ -474,6 +474,7 @@ export function EditableFrame(props: EditableFrameProps) {
         px="8px"
         pt="8px"
         pb="84px"
+        data-pane=""
         tabIndex={0}
         role="region"
         aria-label={words.framePane(name)}
@@ -510,9 +511,6 @@ export function EditableFrame(props: EditableFrameProps) {
               key={block.id}
               composer={composer}
               node={block}
-              stage={() => stageRef.current}
-              pane={() => paneRef.current}
-              scale={scale}
               x={tagAt.x * scale}
               y={tagAt.y * scale}
               tag={tag}

@@ -19,11 +19,14 @@ export interface StageState {
 /** What is hidden at a width stays in sight for those who work on it, faintly: how else would one find it again. */
 const ghost = "opacity:.32!important;outline:1px dashed currentColor!important;outline-offset:-1px!important";
 
+/** Where nothing stands yet there is room to drop something. */
+const emptyMain = "#main:empty{min-height:320px}";
+
 /** A frame's document with nothing in it yet. `ghosts` shows what is hidden there. */
 export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
-    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
   return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };

@@ -1,10 +1,10 @@
 "use client";
 // Shared sections on the shelf: placed, renamed, and removed where they stand nowhere.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useDraggable } from "@dnd-kit/core";
 import Joi from "joi";
 import { Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
+import { asSection } from "@/core/page/shared";
 import { sharedNameSchema } from "@/core/site/schema";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -13,7 +13,10 @@ import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { IconButton, MainButton, RefusalNote, Window } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
+import type { Place } from "../several";
+import { useCarried } from "../shelf/carried";
 import { EntryButton } from "../shelf/entry-button";
+import { newId } from "../store";
 import { useSharedChanged } from "./use-shared";
 import { words as own } from "./words";
 
@@ -28,7 +31,7 @@ export function SharedOnShelf({
   onRenamed,
 }: {
   sections: readonly Listed[];
-  onAdd: (shared: string) => void;
+  onAdd: (shared: string, place?: Place) => void;
   onRenamed: (shared: string, name: string) => void;
 }) {
   const { key } = useSite();
@@ -54,7 +57,7 @@ export function SharedOnShelf({
         <Line
           key={one.id}
           one={one}
-          onAdd={() => onAdd(one.id)}
+          onAdd={(place) => onAdd(one.id, place)}
           onRename={() => setRenamed(one)}
           onRemove={() => remove(one.id)}
         />
@@ -82,14 +85,18 @@ function Line({
   onRemove,
 }: {
   one: Listed;
-  onAdd: () => void;
+  onAdd: (place?: Place) => void;
   onRename: () => void;
   onRemove: () => void;
 }) {
-  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shared:${one.id}`, data: { name: one.name } });
+  const carried = useCarried(`shared:${one.id}`, {
+    name: one.name,
+    shown: () => asSection(newId(), one.name, []),
+    put: onAdd,
+  });
   return (
     <Flex align="center">
-      <EntryButton innerRef={setNodeRef} drag={{ ...attributes, ...listeners }} onAdd={onAdd}>
+      <EntryButton {...carried} onAdd={() => onAdd()}>
         <Drawn shapes={one.shapes} />
         <Box minW="0">
           <Text fontWeight="650" truncate>

@@ -146,7 +146,7 @@ function LooseLinks({ composer, node, here }: { composer: Composer; node: string
       // What was typed here belongs to it.
       await composer.settled();
       const { links, pages } = await ask("pages.linkLoose", { site: key });
-      composer.say(own.linkedOnSite(links, pages));
+      composer.say(own.linkedOnSite(links, pages), "moss");
     });
   return (
     <Box my="8px">

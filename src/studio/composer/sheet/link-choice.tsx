@@ -155,7 +155,7 @@ function PlaceRow({
     queryFn: () => ask("pages.places", { site: site.key, page: link.page }),
     enabled: !here,
   });
-  const places = here ? placesOn(composer.view.page) : (data?.places ?? []);
+  const places = here ? placesOn(composer.view.page, composer.view.shared) : (data?.places ?? []);
   if (!places.length && !link.anchor) return null;
   const known = places.some(({ anchor }) => anchor === link.anchor);
   return (
@@ -186,7 +186,7 @@ function PlaceHere({
   link: ReadLink | null;
   onChange: (link: string) => void;
 }) {
-  const places = placesOn(composer.view.page, true);
+  const places = placesOn(composer.view.page, composer.view.shared, true);
   const anchor = link?.to === "place" ? link.anchor : "";
   return (
     <Row label={own.place}>

@@ -17,6 +17,10 @@ export interface Thing {
   readonly group: "blocks" | "widgets" | "pages" | "deeds";
   readonly name: string;
   readonly note: string;
+  /** The group of its kind, for blocks. */
+  readonly of?: (typeof blockGroups)[number];
+  /** A new block for it, where it is something to put on the page. */
+  make?(): PageNode;
   run(): void;
 }
 
@@ -37,13 +41,18 @@ const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
   blockGroups
     .flatMap((group) => kindNames.filter((kind) => kinds[kind].group === group))
     .filter((kind) => takesHere(composer, kind) || takesHere(composer, "section"))
-    .map((kind) => ({
-      key: `block:${kind}`,
-      group: "blocks",
-      name: kinds[kind].label,
-      note: words.aBlock(kinds[kind].group ?? ""),
-      run: () => put(composer, blockOf(kind, factsOf(site.settings))),
-    }));
+    .map((kind) => {
+      const make = () => blockOf(kind, factsOf(site.settings));
+      return {
+        key: `block:${kind}`,
+        group: "blocks",
+        name: kinds[kind].label,
+        note: words.aBlock(kinds[kind].group ?? ""),
+        of: kinds[kind].group,
+        make,
+        run: () => put(composer, make()),
+      };
+    });
 
 const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
   site.widgets.flatMap((widget): readonly Thing[] => {
@@ -62,6 +71,7 @@ const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
         group: "widgets",
         name: widget.name,
         note: words.aWidget(kind.label),
+        make: node,
         run: () => put(composer, node()),
       },
     ];

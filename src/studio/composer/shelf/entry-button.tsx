@@ -1,16 +1,19 @@
 "use client";
-// One section of the shelf: dragged into the running order, or added by a click or Enter.
+// One thing of the shelf: dragged onto the page or into the running order, or added by a click or Enter.
 import type { HTMLAttributes, ReactNode } from "react";
 
 export function EntryButton({
   innerRef,
   drag,
   onAdd,
+  upright = false,
   children,
 }: {
   innerRef: (element: HTMLElement | null) => void;
   drag: HTMLAttributes<HTMLElement>;
   onAdd: () => void;
+  /** Its name stands below its drawing. */
+  upright?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -26,7 +29,8 @@ export function EntryButton({
       }}
       style={{
         display: "flex",
-        gap: 10,
+        flexDirection: upright ? "column" : "row",
+        gap: upright ? 3 : 10,
         alignItems: "center",
         flex: 1,
         width: "100%",

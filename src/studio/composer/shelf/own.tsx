@@ -1,11 +1,11 @@
 "use client";
 // The studio's own sections on the shelf: placed, named anew, removed; and how a block gets there.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useDraggable } from "@dnd-kit/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { PageNode } from "@/core/page/node";
+import { asSection } from "@/core/page/shared";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -13,7 +13,9 @@ import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Choice, IconButton, MainButton, QuietButton, RefusalNote, Row, Tick, Window } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
+import type { Place } from "../several";
 import { type Composer, newId } from "../store";
+import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 import { words } from "./words";
 
@@ -42,7 +44,13 @@ const tagsOf = (text: string) => [
   ),
 ];
 
-export function OwnOnShelf({ entries, onAdd }: { entries: readonly OwnEntry[]; onAdd: (entry: OwnEntry) => void }) {
+export function OwnOnShelf({
+  entries,
+  onAdd,
+}: {
+  entries: readonly OwnEntry[];
+  onAdd: (entry: OwnEntry, place?: Place) => void;
+}) {
   const { key } = useSite();
   const changed = useShelfChanged();
   const { attempt, refusal } = useDeed();
@@ -62,7 +70,7 @@ export function OwnOnShelf({ entries, onAdd }: { entries: readonly OwnEntry[]; o
         <Line
           key={entry.id}
           entry={entry}
-          onAdd={() => onAdd(entry)}
+          onAdd={(place) => onAdd(entry, place)}
           onChange={() => setEdited(entry)}
           onRemove={() => remove(entry)}
         />
@@ -80,15 +88,19 @@ function Line({
   onRemove,
 }: {
   entry: OwnEntry;
-  onAdd: () => void;
+  onAdd: (place?: Place) => void;
   onChange: () => void;
   onRemove: () => void;
 }) {
-  const { attributes, listeners, setNodeRef } = useDraggable({ id: `own:${entry.id}`, data: { name: entry.name } });
+  const carried = useCarried(`own:${entry.id}`, {
+    name: entry.name,
+    shown: () => ({ ...asSection(newId(), entry.name, []), kind: entry.kind }),
+    put: onAdd,
+  });
   const note = entry.newer ? words.newer : entry.everywhere ? words.everywhere : words.onlyHere;
   return (
     <Flex align="center">
-      <EntryButton innerRef={setNodeRef} drag={{ ...attributes, ...listeners }} onAdd={onAdd}>
+      <EntryButton {...carried} onAdd={() => onAdd()}>
         <Drawn shapes={entry.shapes} />
         <Box minW="0">
           <Text fontWeight="650" truncate>

@@ -1,16 +1,23 @@
 "use client";
 // The shelf beside the running order: the studio's own sections, shared ones, and ready-made ones by their groups.
-import { Box, Flex, Text } from "@chakra-ui/react";
-import { useDraggable } from "@dnd-kit/core";
+import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
-import { IconButton, TextInput, Title } from "@/studio/kit/kit";
+import { blockGroups } from "@/core/page/kind";
+import { heldBy } from "@/core/page/kinds";
+import type { PageNode } from "@/core/page/node";
+import { type ShelfEntry, type ShelfFacts, shelf, shelfGroups } from "@/core/page/shelf";
+import { factsOf } from "@/core/site/facts";
+import { useSite } from "@/studio/frame/site-context";
+import { IconButton, Segments, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "../running-order";
+import { inSection, type Place } from "../several";
 import { matchesShared, SharedOnShelf } from "../shared/shared-on-shelf";
 import { useSharedSections } from "../shared/use-shared";
-import type { Composer } from "../store";
+import { blockOf } from "../sheet/add-block";
+import { type Composer, newId } from "../store";
 import { type ScreenDeeds, type Thing, useAnything } from "./anything";
+import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
 import { words as own } from "./words";
@@ -19,11 +26,17 @@ let drawn = 0;
 /** The entry as a section to draw; its ids are never placed on a page. */
 const sample = (entry: ShelfEntry) => entry.make(() => `drawn${++drawn}`);
 
-function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: () => void }) {
-  const { attributes, listeners, setNodeRef } = useDraggable({ id: `shelf:${entry.key}` });
+function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: (node: PageNode, place?: Place) => void }) {
+  const { settings } = useSite();
+  const make = () => entry.make(newId, factsOf(settings));
+  const carried = useCarried(`shelf:${entry.key}`, {
+    name: entry.name,
+    shown: make,
+    put: (place) => onAdd(make(), place),
+  });
   const section = useMemo(() => sample(entry), [entry]);
   return (
-    <EntryButton innerRef={setNodeRef} drag={{ ...attributes, ...listeners }} onAdd={onAdd}>
+    <EntryButton {...carried} onAdd={() => onAdd(make())}>
       <Drawing section={section} />
       <Box minW="0">
         <Text fontWeight="650">{entry.name}</Text>
@@ -50,21 +63,20 @@ function thingsFound(things: readonly Thing[], asked: string): readonly Thing[] 
 }
 
 const thingGroups = ["blocks", "widgets", "pages", "deeds"] as const;
+type ThingGroup = (typeof thingGroups)[number];
+
+const lineStyle = {
+  display: "block",
+  width: "100%",
+  padding: "6px 7px",
+  textAlign: "left",
+  cursor: "pointer",
+  borderRadius: 5,
+} as const;
 
 function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
   return (
-    <button
-      type="button"
-      onClick={onRun}
-      style={{
-        display: "block",
-        width: "100%",
-        padding: "6px 7px",
-        textAlign: "left",
-        cursor: "pointer",
-        borderRadius: 5,
-      }}
-    >
+    <button type="button" onClick={onRun} style={lineStyle}>
       <Text fontWeight="650">{thing.name}</Text>
       <Text fontSize="small" color="ink2">
         {thing.note}
@@ -73,29 +85,85 @@ function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
   );
 }
 
+interface PieceProps {
+  readonly thing: Thing;
+  readonly make: () => PageNode;
+  /** Names it alone, where its group is told by the heading above. */
+  readonly brief?: boolean;
+  onRun(): void;
+  onAdd(node: PageNode, place: Place): void;
+}
+
+/** A block to draw: what holds others and is empty yet holds words. */
+function filled(node: PageNode, facts: ShelfFacts): PageNode {
+  const { children = [] } = node;
+  if (children.length) return { ...node, children: children.map((child) => filled(child, facts)) };
+  return heldBy(node.kind)?.includes("richText") ? { ...node, children: [blockOf("richText", facts)] } : node;
+}
+
+/** A block or a widget: dragged onto the page, or put after what is selected by a click. */
+function Piece({ thing, make, brief, onRun, onAdd }: PieceProps) {
+  const carried = useCarried(`piece:${thing.key}`, {
+    name: thing.name,
+    shown: make,
+    put: (place) => onAdd(make(), place),
+  });
+  const { settings } = useSite();
+  const [drawn] = useState(() => inSection(filled(make(), factsOf(settings))));
+  return (
+    <EntryButton {...carried} onAdd={onRun} upright={brief}>
+      <Drawing section={drawn} />
+      <Box minW="0" maxW="100%">
+        <Text
+          fontWeight={brief ? "500" : "650"}
+          {...(brief ? { fontSize: "small", textAlign: "center", lineHeight: "1.2" } : {})}
+        >
+          {thing.name}
+        </Text>
+        {brief ? null : (
+          <Text fontSize="small" color="ink2">
+            {thing.note}
+          </Text>
+        )}
+      </Box>
+    </EntryButton>
+  );
+}
+
 export interface ShelfDeeds {
   readonly composer: Composer;
   readonly screen: ScreenDeeds;
-  onAdd(entry: ShelfEntry): void;
-  onAddOwn(entry: OwnEntry): void;
-  onAddShared(shared: string): void;
+  /** Whether something is being dragged: the shelf then leaves the page in sight. */
+  readonly carrying: boolean;
+  /** Puts a new block at a place; without one, where the shelf was opened. */
+  onAdd(node: PageNode, place?: Place): void;
+  onAddOwn(entry: OwnEntry, place?: Place): void;
+  onAddShared(shared: string, place?: Place): void;
   onRenamed(shared: string, name: string): void;
   onClose(): void;
 }
 
-export function Shelf({ composer, screen, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfDeeds) {
+export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfDeeds) {
+  const { settings } = useSite();
   const [words, setWords] = useState("");
+  const [part, setPart] = useState<"sections" | "blocks">("sections");
   const { data: ownOnes } = useOwnShelf();
   const { data: sharedOnes } = useSharedSections();
   const kept = (ownOnes?.entries ?? []).filter((entry) => matchesOwn(entry, words));
   const shared = (sharedOnes?.sections ?? []).filter((one) => matchesShared(one, words));
   const found = readyMade(words);
-  const things = thingsFound(useAnything(composer, screen), words);
+  const anything = useAnything(composer, screen);
+  const things = thingsFound(anything, words);
+  const searching = words.trim() !== "";
+  const sections = searching || part === "sections";
+  const pieces = anything.filter(({ make }) => make);
   const run = (thing: Thing) => {
     onClose();
     thing.run();
   };
   const addFirst = () => {
+    const [piece] = pieces;
+    if (!sections && piece) return run(piece);
     const wanted = words.trim().toLowerCase();
     const begins = ({ name }: { readonly name: string }) => name.toLowerCase().startsWith(wanted);
     const thing = things.find(begins) ?? things[0];
@@ -103,14 +171,36 @@ export function Shelf({ composer, screen, onAdd, onAddOwn, onAddShared, onRename
     if (thing && !section && (begins(thing) || kept.length + shared.length + found.length === 0)) run(thing);
     else if (kept[0]) onAddOwn(kept[0]);
     else if (shared[0]) onAddShared(shared[0].id);
-    else if (found[0]) onAdd(found[0]);
+    else if (found[0]) onAdd(found[0].make(newId, factsOf(settings)));
   };
   const count = kept.length + shared.length + found.length;
-  const line = (entry: ShelfEntry) => <Entry key={entry.key} entry={entry} onAdd={() => onAdd(entry)} />;
+  const line = (entry: ShelfEntry) => <Entry key={entry.key} entry={entry} onAdd={onAdd} />;
+  const piece = (thing: Thing, brief = false) =>
+    thing.make ? (
+      <Piece key={thing.key} thing={thing} make={thing.make} brief={brief} onRun={() => run(thing)} onAdd={onAdd} />
+    ) : (
+      <ThingLine key={thing.key} thing={thing} onRun={() => run(thing)} />
+    );
+  const group = (key: string, title: string, list: readonly Thing[], brief: boolean) =>
+    list.length ? (
+      <Box as="section" aria-label={title} key={key} borderTopWidth={brief ? "0" : "1px"} borderColor="line" py="6px">
+        <Text as="h3" fontWeight="700" mb="2px">
+          {title}
+        </Text>
+        {brief ? (
+          <SimpleGrid columns={3} gap="2px">
+            {list.map((thing) => piece(thing, true))}
+          </SimpleGrid>
+        ) : (
+          list.map((thing) => piece(thing))
+        )}
+      </Box>
+    ) : null;
   return (
     <Box
       as="section"
       aria-label={own.shelf}
+      data-shelf=""
       position="absolute"
       left="100%"
       top="0"
@@ -123,8 +213,12 @@ export function Shelf({ composer, screen, onAdd, onAddOwn, onAddShared, onRename
       boxShadow="lifted"
       p="12px"
       overflowY="auto"
+      // It stays where it is: what is dragged belongs to it.
+      opacity={carrying ? 0 : 1}
+      pointerEvents={carrying ? "none" : "auto"}
       onKeyDown={(event) => {
-        if (event.key !== "Escape") return;
+        // Esc takes a drag back first.
+        if (event.key !== "Escape" || carrying) return;
         event.stopPropagation();
         onClose();
       }}
@@ -149,35 +243,58 @@ export function Shelf({ composer, screen, onAdd, onAddOwn, onAddShared, onRename
           onChange={setWords}
         />
       </form>
+      {searching ? null : (
+        <Box mt="8px">
+          <Segments label={own.parts} value={part} onChange={setPart} options={own.partNames} />
+        </Box>
+      )}
       <Text fontSize="small" color="ink2" my="8px">
-        {own.how(count)}
+        {sections ? own.how(count) : own.howBlocks(pieces.length)}
       </Text>
-      <OwnOnShelf entries={kept} onAdd={onAddOwn} />
-      <SharedOnShelf sections={shared} onAdd={onAddShared} onRenamed={onRenamed} />
-      {words.trim()
-        ? found.map(line)
-        : shelfGroups.map((group) => (
-            <Box as="section" aria-label={group} key={group} mb="8px">
-              <Text as="h3" fontWeight="700" mb="2px">
-                {group}
-              </Text>
-              {found.filter((entry) => entry.group === group).map(line)}
-            </Box>
-          ))}
-      {thingGroups.map((group) => {
-        const list = things.filter((thing) => thing.group === group);
-        return list.length ? (
-          <Box as="section" aria-label={own.groups[group]} key={group} borderTopWidth="1px" borderColor="line" py="8px">
-            <Text as="h3" fontWeight="700" mb="2px">
-              {own.groups[group]}
-            </Text>
-            {list.map((thing) => (
-              <ThingLine key={thing.key} thing={thing} onRun={() => run(thing)} />
-            ))}
-          </Box>
-        ) : null;
-      })}
-      {count + things.length === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
+      {sections ? (
+        <>
+          <OwnOnShelf entries={kept} onAdd={onAddOwn} />
+          <SharedOnShelf sections={shared} onAdd={onAddShared} onRenamed={onRenamed} />
+          {searching
+            ? found.map(line)
+            : shelfGroups.map((group) => (
+                <Box as="section" aria-label={group} key={group} mb="8px">
+                  <Text as="h3" fontWeight="700" mb="2px">
+                    {group}
+                  </Text>
+                  {found.filter((entry) => entry.group === group).map(line)}
+                </Box>
+              ))}
+        </>
+      ) : (
+        <>
+          {blockGroups.map((name) =>
+            group(
+              name,
+              name,
+              pieces.filter(({ of }) => of === name),
+              true,
+            ),
+          )}
+          {group(
+            "widgets",
+            own.groups.widgets,
+            pieces.filter((thing) => thing.group === "widgets"),
+            true,
+          )}
+        </>
+      )}
+      {searching
+        ? thingGroups.map((key: ThingGroup) =>
+            group(
+              key,
+              own.groups[key],
+              things.filter((thing) => thing.group === key),
+              false,
+            ),
+          )
+        : null}
+      {searching && count + things.length === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
     </Box>
   );
 }

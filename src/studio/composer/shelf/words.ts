@@ -18,8 +18,14 @@ export const words = {
   rehearse: "Rehearse",
   findWords: "Find and replace words",
   keys: "Keys",
-  how: (count: number) =>
-    `${counted(count, "section", "sections")}. Drag one into the running order. Enter adds the first.`,
+  parts: "What the shelf shows",
+  partNames: [
+    ["sections", "Sections"],
+    ["blocks", "Blocks"],
+  ] as const,
+  how: (count: number) => `${counted(count, "section", "sections")}. Drag one onto the page, or press it.`,
+  howBlocks: (count: number) =>
+    `${counted(count, "block", "blocks")}. Drag one onto the page, or press it: it stands after what is selected.`,
   nothing: "Nothing on the shelf is called that.",
   own: "Your own",
   everywhere: "on all sites",
