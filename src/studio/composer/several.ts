@@ -44,17 +44,27 @@ function placeFor(composer: Composer, kind: PageNode["kind"]): Place | null {
 /** Whether a block of this kind has a place at the selection. */
 export const takesHere = (composer: Composer, kind: PageNode["kind"]): boolean => placeFor(composer, kind) !== null;
 
-/** Sections made for single blocks, neighbours as one. */
-function joinedSections(sections: readonly PageNode[]): readonly PageNode[] {
-  const joined: PageNode[] = [];
-  for (const section of sections) {
-    const last = joined.at(-1);
-    const made = (one: PageNode | undefined) => one?.content.name === words.pastedSection;
-    if (last && made(last) && made(section))
-      joined[joined.length - 1] = { ...last, children: [...(last.children ?? []), ...(section.children ?? [])] };
-    else joined.push(section);
+const isSection = (node: PageNode): boolean => node.kind === "section" || isPlacement(node);
+
+/** The block in a section of its own; a section as it is. */
+export const inSection = (node: PageNode, name: string = words.newSection): PageNode =>
+  isSection(node) ? node : { id: newId(), kind: "section", content: { name }, look: { base: {} }, children: [node] };
+
+/** Sections as they are, and what stands between them in sections made for it, neighbours in one. */
+function allInSections(nodes: readonly PageNode[], name: string): readonly PageNode[] {
+  const sections: PageNode[] = [];
+  const made = new Set<string>();
+  for (const node of nodes) {
+    const last = sections.at(-1);
+    if (last && made.has(last.id) && !isSection(node)) {
+      sections[sections.length - 1] = { ...last, children: [...(last.children ?? []), node] };
+      continue;
+    }
+    const section = inSection(node, name);
+    if (section !== node) made.add(section.id);
+    sections.push(section);
   }
-  return joined;
+  return sections;
 }
 
 export function removeSelected(composer: Composer) {
@@ -107,12 +117,6 @@ export function pasteLooks(composer: Composer, looks: Looks) {
   if (refusal) composer.say(refusal);
 }
 
-const isSection = (node: PageNode): boolean => node.kind === "section" || isPlacement(node);
-
-/** The block in a section of its own; a section as it is. */
-export const inSection = (node: PageNode, name: string = words.newSection): PageNode =>
-  isSection(node) ? node : { id: newId(), kind: "section", content: { name }, look: { base: {} }, children: [node] };
-
 /** Puts a new block at a place, in a section of its own where only sections stand. */
 export function putAt(composer: Composer, place: Place, node: PageNode): string | null {
   const holder = composer.node(place.parent);
@@ -130,15 +134,18 @@ export function moveTo(composer: Composer, node: string, place: Place): string |
   return composer.edit(now.document, [{ type: "move", node, parent: place.parent, index }]);
 }
 
-/** Copies of blocks after the selection, as one step. Those that have no place there stand in a section of their own. */
-export function pasteAll(composer: Composer, copied: readonly PageNode[]): string | null {
+/** Copies of blocks after the selection, as one step. Those that have no place there stand in a section called `name`. */
+export function pasteAll(
+  composer: Composer,
+  copied: readonly PageNode[],
+  name: string = words.pastedSection,
+): string | null {
   const fresh = copied.map((node) => withFreshIds(node, newId));
   const [first] = fresh;
   if (!first) return null;
   const alike = fresh.every((node) => isSection(node) === isSection(first));
   const place = alike ? placeFor(composer, first.kind) : null;
-  const wrapped = place ? fresh : fresh.map((node) => inSection(node, words.pastedSection));
-  const joined = place ? wrapped : joinedSections(wrapped);
+  const joined = place ? fresh : allInSections(fresh, name);
   const at = place ?? placeFor(composer, "section");
   const document = at && composer.documentOf(at.parent);
   if (!at || !document) return words.noPlace(kinds[first.kind].label.toLowerCase());

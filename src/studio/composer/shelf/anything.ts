@@ -10,6 +10,7 @@ import { type OpenSite, useSite } from "@/studio/frame/site-context";
 import { pasteAll, takesHere } from "../several";
 import { blockOf } from "../sheet/add-block";
 import { type Composer, newId } from "../store";
+import { words as composing } from "../words";
 import { words } from "./words";
 
 export interface Thing {
@@ -33,7 +34,7 @@ export interface ScreenDeeds {
 }
 
 const put = (composer: Composer, node: PageNode) => {
-  const refusal = pasteAll(composer, [node]);
+  const refusal = pasteAll(composer, [node], composing.newSection);
   if (refusal) composer.say(refusal);
 };
 
