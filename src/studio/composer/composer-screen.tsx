@@ -1,6 +1,6 @@
 "use client";
-import { Box, Flex, Text } from "@chakra-ui/react";
 // The composer: running order, stage, sheet.
+import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   type CollisionDetection,
   DndContext,
@@ -11,17 +11,7 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { useQuery } from "@tanstack/react-query";
-import {
-  PanelLeftClose,
-  PanelLeftOpen,
-  PanelRightClose,
-  PanelRightOpen,
-  Plus,
-  Redo2,
-  TextSearch,
-  Undo2,
-  X,
-} from "lucide-react";
+import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus } from "lucide-react";
 import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
@@ -42,16 +32,17 @@ import { useRefresh, useSite, useStageRenderer } from "@/studio/frame/site-conte
 import { useStatus } from "@/studio/frame/status";
 import { useHeard, useMissed } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, MainButton, PlainButton, QuietButton, State, Window } from "@/studio/kit/kit";
+import { IconButton, Loading, PlainButton, State } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
-import { clipboardEvents, EditableFrame, type Measured, personName } from "@/studio/stage/editable-frame";
+import { clipboardEvents, EditableFrame, type Measured } from "@/studio/stage/editable-frame";
 import { type Found, OverFrame } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { FindWords } from "./find-words";
-import { findWords as findingWords } from "./find-words-words";
-import { handleKey, type KeyDeeds, keyTable } from "./keys";
+import { handleKey, type KeyDeeds } from "./keys";
+import { KeysWindow } from "./keys-window";
 import { LostWordsWindow } from "./lost-words";
+import { Notice } from "./notice";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
@@ -63,8 +54,9 @@ import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
 import type { OwnEntry } from "./shelf/own";
 import { Shelf } from "./shelf/shelf";
-import { Composer, type ComposerView, newId, type Notice as Said } from "./store";
-import { frameWidths, useViewChoice, zooms } from "./view-choice";
+import { StageTools } from "./stage-tools";
+import { Composer, type ComposerView, newId } from "./store";
+import { useViewChoice } from "./view-choice";
 import { words } from "./words";
 
 const scopeOf = (widthPx: number): Width =>
@@ -463,83 +455,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           ) : null}
         </Box>
         <Flex direction="column" flex="1" minW="0" as="main" position="relative">
-          <Flex
-            h="27px"
-            bg="sheet"
-            borderBottomWidth="1px"
-            borderColor="line"
-            align="center"
-            justify="center"
-            gap="18px"
-            fontSize="small"
-            px="10px"
-          >
-            <IconButton name={words.undo} h="24px" disabled={!view.history.past.length} onClick={() => composer.undo()}>
-              <Undo2 size={15} />
-            </IconButton>
-            <IconButton
-              name={words.redo}
-              h="24px"
-              disabled={!view.history.future.length}
-              onClick={() => composer.redo()}
-            >
-              <Redo2 size={15} />
-            </IconButton>
-            <Box w="4px" />
-            {frameWidths.map((width) => (
-              <button
-                key={width}
-                type="button"
-                aria-pressed={width === mainWidth}
-                onClick={() => choose({ widthPx: width, ...(width < 820 ? { sideBySide: false } : {}) })}
-                style={{
-                  minHeight: 24,
-                  cursor: "pointer",
-                  fontWeight: width === mainWidth ? 700 : 450,
-                  borderBottom: width === mainWidth ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent",
-                }}
-              >
-                {width}
-              </button>
-            ))}
-            <QuietButton
-              h="24px"
-              fontSize="small"
-              aria-pressed={sideBySide}
-              fontWeight={sideBySide ? "700" : "450"}
-              onClick={() => choose({ sideBySide: !sideBySide })}
-            >
-              {words.sideBySide}{" "}
-              <Text as="kbd" color="ink2">
-                T
-              </Text>
-            </QuietButton>
-            <label style={{ display: "flex", alignItems: "center", gap: 4 }}>
-              <span>{words.zoom}</span>
-              <select
-                value={String(zoom)}
-                onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
-                style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
-              >
-                {zooms.map((one) => (
-                  <option key={one} value={one}>
-                    {one === "fit" ? words.zoomFit : `${one} %`}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <IconButton name={findingWords.open} h="24px" onClick={() => setFinding(true)}>
-              <TextSearch size={15} />
-            </IconButton>
-            <IconButton name={words.keysButton} h="24px" onClick={() => setHelp(true)}>
-              ?
-            </IconButton>
-            {view.people.length ? (
-              <Text color="ink2" truncate maxW="220px" title={view.people.map(personName).join(", ")}>
-                {words.alsoHere}: <b>{view.people.map(personName).join(", ")}</b>
-              </Text>
-            ) : null}
-          </Flex>
+          <StageTools composer={composer} view={view} widthPx={mainWidth} deeds={deeds} />
           {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
           <Box
             ref={stageRef}
@@ -647,54 +563,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           </Flex>
         ) : null}
       </DragOverlay>
-      <Window title={words.keys} open={help} onClose={() => setHelp(false)}>
-        <Box as="dl" display="grid" gridTemplateColumns="150px 1fr" rowGap="6px">
-          {keyTable
-            .filter((key) => key.keys)
-            .map((key) => (
-              <Box display="contents" key={key.keys}>
-                <Text as="dt" fontWeight="700">
-                  {key.keys}
-                </Text>
-                <Text as="dd">{key.says}</Text>
-              </Box>
-            ))}
-        </Box>
-      </Window>
+      <KeysWindow open={help} onClose={() => setHelp(false)} />
     </DndContext>
-  );
-}
-
-/** What went wrong or what came of a deed, above the strip: until the next edit, or until it is put aside. */
-function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSignIn: () => void; onClose: () => void }) {
-  const { sync } = view;
-  const wrong = sync.kind === "refused" ? sync.message : sync.kind === "signedOut" ? words.signedOut : null;
-  const said: Said | null = wrong === null ? view.notice : { text: wrong, tone: "brick" };
-  if (!said) return null;
-  return (
-    <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
-      <Flex
-        bg="sheet"
-        borderWidth="1px"
-        borderColor={said.tone}
-        borderRadius="panel"
-        role={said.tone === "brick" ? undefined : "status"}
-        px="12px"
-        py="8px"
-        gap="10px"
-        align="center"
-        boxShadow="lifted"
-        pointerEvents="auto"
-      >
-        <State tone={said.tone}>{said.text}</State>
-        {sync.kind === "signedOut" ? (
-          <MainButton onClick={onSignIn}>{words.signIn}</MainButton>
-        ) : sync.kind === "refused" ? null : (
-          <IconButton name={words.closeNotice} onClick={onClose}>
-            <X size={14} />
-          </IconButton>
-        )}
-      </Flex>
-    </Flex>
   );
 }

@@ -3,7 +3,7 @@ import { findNode, type PageNode } from "@/core/page/node";
 import { operations } from "@/server/operations";
 import { problemResponse } from "@/server/problem";
 import { type Person, type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
-import { pasteAll } from "./several";
+import { moveTo, pasteAll, putAt } from "./several";
 import { Composer } from "./store";
 
 let studio: TestStudio;
@@ -148,6 +148,48 @@ test("sections are added, copied, moved, pasted and removed, and the selection g
   for (let step = 0; step < 20; step++) composer.undo();
   await settled(composer);
   expect(sections().slice(0, 2)).toEqual([one, two]);
+});
+
+test("what comes where only sections stand gets one of its own; sections that are pasted stay apart whatever they are called", async () => {
+  const { composer } = await tab(listed);
+  const rootId = composer.view.page.id;
+  const names = () => (composer.view.page.children ?? []).map(({ content }) => content.name);
+  const before = names();
+  const quote = (id: string): PageNode => ({
+    id,
+    kind: "quote",
+    content: { text: "Lovely.", who: "" },
+    look: { base: {} },
+  });
+  const pasted = (id: string): PageNode => ({
+    id,
+    kind: "section",
+    content: { name: "Pasted" },
+    look: { base: {} },
+    children: [],
+  });
+  composer.select(null);
+  expect(pasteAll(composer, [quote("q1"), quote("q2"), pasted("p1"), pasted("p2"), quote("q3")])).toBeNull();
+  const came = (composer.view.page.children ?? []).slice(before.length);
+  expect(came.map(({ children }) => children?.length)).toEqual([2, 0, 0, 1]);
+  composer.undo();
+  expect(names()).toEqual(before);
+
+  expect(putAt(composer, { parent: rootId, index: 1 }, quote("q4"))).toBeNull();
+  expect(names()).toEqual([before[0], "New section", ...before.slice(1)]);
+  expect(putAt(composer, { parent: "gone", index: 0 }, quote("q5"))).toBe("This place is gone.");
+
+  // A place is counted while what is moved still stands at its old one.
+  const [one] = composer.view.page.children ?? [];
+  expect(moveTo(composer, one?.id ?? "", { parent: rootId, index: 1 })).toBeNull();
+  expect(names()[0]).toBe(before[0]);
+  expect(moveTo(composer, one?.id ?? "", { parent: rootId, index: 2 })).toBeNull();
+  expect(names().slice(0, 2)).toEqual(["New section", before[0]]);
+  expect(moveTo(composer, "gone", { parent: rootId, index: 0 })).toBe("This place is gone.");
+  composer.undo();
+  composer.undo();
+  expect(names()).toEqual(before);
+  await settled(composer);
 });
 
 test("a broken line keeps edits over a reload, and they are sent once when it is back", async () => {

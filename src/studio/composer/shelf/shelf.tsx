@@ -1,25 +1,24 @@
 "use client";
 // The shelf beside the running order: the studio's own sections, shared ones, and ready-made ones by their groups.
-import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { blockGroups } from "@/core/page/kind";
-import { heldBy } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
-import { type ShelfEntry, type ShelfFacts, shelf, shelfGroups } from "@/core/page/shelf";
+import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, Segments, TextInput, Title } from "@/studio/kit/kit";
 import { Drawing } from "../running-order";
-import { inSection, type Place } from "../several";
+import type { Place } from "../several";
 import { matchesShared, SharedOnShelf } from "../shared/shared-on-shelf";
 import { useSharedSections } from "../shared/use-shared";
-import { blockOf } from "../sheet/add-block";
 import { type Composer, newId } from "../store";
 import { type ScreenDeeds, type Thing, useAnything } from "./anything";
 import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
+import { ThingGroup } from "./pieces";
 import { words as own } from "./words";
 
 let drawn = 0;
@@ -63,72 +62,6 @@ function thingsFound(things: readonly Thing[], asked: string): readonly Thing[] 
 }
 
 const thingGroups = ["blocks", "widgets", "pages", "deeds"] as const;
-type ThingGroup = (typeof thingGroups)[number];
-
-const lineStyle = {
-  display: "block",
-  width: "100%",
-  padding: "6px 7px",
-  textAlign: "left",
-  cursor: "pointer",
-  borderRadius: 5,
-} as const;
-
-function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
-  return (
-    <button type="button" onClick={onRun} style={lineStyle}>
-      <Text fontWeight="650">{thing.name}</Text>
-      <Text fontSize="small" color="ink2">
-        {thing.note}
-      </Text>
-    </button>
-  );
-}
-
-interface PieceProps {
-  readonly thing: Thing;
-  readonly make: () => PageNode;
-  /** Names it alone, where its group is told by the heading above. */
-  readonly brief?: boolean;
-  onRun(): void;
-  onAdd(node: PageNode, place: Place): void;
-}
-
-/** A block to draw: what holds others and is empty yet holds words. */
-function filled(node: PageNode, facts: ShelfFacts): PageNode {
-  const { children = [] } = node;
-  if (children.length) return { ...node, children: children.map((child) => filled(child, facts)) };
-  return heldBy(node.kind)?.includes("richText") ? { ...node, children: [blockOf("richText", facts)] } : node;
-}
-
-/** A block or a widget: dragged onto the page, or put after what is selected by a click. */
-function Piece({ thing, make, brief, onRun, onAdd }: PieceProps) {
-  const carried = useCarried(`piece:${thing.key}`, {
-    name: thing.name,
-    shown: make,
-    put: (place) => onAdd(make(), place),
-  });
-  const { settings } = useSite();
-  const [drawn] = useState(() => inSection(filled(make(), factsOf(settings))));
-  return (
-    <EntryButton {...carried} onAdd={onRun} upright={brief}>
-      <Drawing section={drawn} />
-      <Box minW="0" maxW="100%">
-        <Text
-          fontWeight={brief ? "500" : "650"}
-          {...(brief ? { fontSize: "small", textAlign: "center", lineHeight: "1.2" } : {})}
-        >
-          {thing.name}
-        </Text>
-        {brief ? null : (
-          <Text fontSize="small" color="ink2">
-            {thing.note}
-          </Text>
-        )}
-      </Box>
-    </EntryButton>
-  );
-}
 
 export interface ShelfDeeds {
   readonly composer: Composer;
@@ -175,27 +108,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
   };
   const count = kept.length + shared.length + found.length;
   const line = (entry: ShelfEntry) => <Entry key={entry.key} entry={entry} onAdd={onAdd} />;
-  const piece = (thing: Thing, brief = false) =>
-    thing.make ? (
-      <Piece key={thing.key} thing={thing} make={thing.make} brief={brief} onRun={() => run(thing)} onAdd={onAdd} />
-    ) : (
-      <ThingLine key={thing.key} thing={thing} onRun={() => run(thing)} />
-    );
-  const group = (key: string, title: string, list: readonly Thing[], brief: boolean) =>
-    list.length ? (
-      <Box as="section" aria-label={title} key={key} borderTopWidth={brief ? "0" : "1px"} borderColor="line" py="6px">
-        <Text as="h3" fontWeight="700" mb="2px">
-          {title}
-        </Text>
-        {brief ? (
-          <SimpleGrid columns={3} gap="2px">
-            {list.map((thing) => piece(thing, true))}
-          </SimpleGrid>
-        ) : (
-          list.map((thing) => piece(thing))
-        )}
-      </Box>
-    ) : null;
+  const deeds = { onRun: run, onAdd };
   return (
     <Box
       as="section"
@@ -268,31 +181,26 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
         </>
       ) : (
         <>
-          {blockGroups.map((name) =>
-            group(
-              name,
-              name,
-              pieces.filter(({ of }) => of === name),
-              true,
-            ),
-          )}
-          {group(
-            "widgets",
-            own.groups.widgets,
-            pieces.filter((thing) => thing.group === "widgets"),
-            true,
-          )}
+          {blockGroups.map((name) => (
+            <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...deeds} />
+          ))}
+          <ThingGroup
+            title={own.groups.widgets}
+            things={pieces.filter(({ group }) => group === "widgets")}
+            brief
+            {...deeds}
+          />
         </>
       )}
       {searching
-        ? thingGroups.map((key: ThingGroup) =>
-            group(
-              key,
-              own.groups[key],
-              things.filter((thing) => thing.group === key),
-              false,
-            ),
-          )
+        ? thingGroups.map((key) => (
+            <ThingGroup
+              key={key}
+              title={own.groups[key]}
+              things={things.filter(({ group }) => group === key)}
+              {...deeds}
+            />
+          ))
         : null}
       {searching && count + things.length === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
     </Box>
