@@ -3,6 +3,7 @@ import { anyPage } from "./arbitrary.test-kit";
 import { builder } from "./build";
 import { applyEdits } from "./edit";
 import { findIn, placeName, placesIn, type Query, replaceEdits } from "./find";
+import type { PageNode } from "./node";
 import { paragraphs } from "./richtext";
 import { pageFaults } from "./validate";
 import { nodeWords } from "./words";
@@ -60,14 +61,32 @@ const page = () =>
         { id: "f1", node: "n", field: "text", value: "Kiln days" },
         { id: "f2", node: "n", field: "link", value: "page:kiln" },
         { id: "f3", node: "m", field: "doc", value: paragraphs("At the kiln") },
+        { id: "f4", node: "l", field: "items", value: [{ id: "r1", text: "A kiln", aside: "kiln, kiln" }] },
+        { id: "f5", node: "gone", field: "text", value: "A kiln that is put aside" },
       ],
     }),
   );
 
+const named = (node: PageNode, id: string): PageNode => ({ ...node, id, open: ["text", "link", "doc", "items"] });
+const shared = new Map([
+  [
+    "call",
+    b.page(
+      b.section(
+        "Call",
+        {},
+        named(b.button("Write", "page:visit"), "n"),
+        named(b.words("By the river"), "m"),
+        named(b.rows([["Hire", "€60"]]), "l"),
+      ),
+    ),
+  ],
+]);
+
 it("finds words wherever they stand, and no links, names or ids", () => {
   const root = page();
-  const found = [...findIn(root, query("kiln"))];
-  expect(found).toHaveLength(9);
+  const found = [...findIn(root, query("kiln"), shared)];
+  expect(found).toHaveLength(12);
   expect(found[1]).toMatchObject({ field: "text", nth: 1, before: "The kiln, our ", match: "kiln", after: "" });
   expect(found.map(({ field }) => field)).not.toContain("link");
   expect(new Set(found.map(placeName)).size).toBe(found.length);
@@ -75,9 +94,9 @@ it("finds words wherever they stand, and no links, names or ids", () => {
 
 it("puts others in their place, keeps marks, and leaves out what is left out; one step back is as before", () => {
   const root = page();
-  const [first] = findIn(root, query("kiln"));
+  const [first] = findIn(root, query("kiln"), shared);
   const left = new Set(first ? [placeName(first)] : []);
-  const { page: after, inverses, refusals } = applyEdits(root, replaceEdits(root, query("kiln"), "oven", left));
+  const { page: after, inverses, refusals } = applyEdits(root, replaceEdits(root, query("kiln"), "oven", shared, left));
   expect(refusals).toEqual([]);
   const said = nodeWords(after);
   expect(said).toContain("The kiln, our oven");
@@ -85,26 +104,48 @@ it("puts others in their place, keeps marks, and leaves out what is left out; on
   expect(JSON.stringify(after)).toContain('"marks":[{"type":"bold"}],"text":"the oven"');
   expect(JSON.stringify(after)).toContain('"value":"oven days"');
   expect(JSON.stringify(after)).toContain("At the oven");
+  expect(JSON.stringify(after)).toContain('{"id":"r1","text":"A oven","aside":"oven, oven"}');
+  expect(JSON.stringify(after)).toContain("A kiln that is put aside");
   expect(JSON.stringify(after)).toContain("page:kiln");
   expect(applyEdits(after, inverses).page).toEqual(root);
 });
 
+it("words that go from what is filled in leave the rest of it where it was", () => {
+  const doc = {
+    type: "doc",
+    content: [
+      {
+        type: "paragraph",
+        content: [
+          { type: "text", text: "kiln", marks: [{ type: "bold" }] },
+          { type: "text", text: " by the " },
+          { type: "text", text: "kiln", marks: [{ type: "italic" }] },
+        ],
+      },
+    ],
+  };
+  const root = b.page(b.node("shared", { shared: "call", fills: [{ id: "f1", node: "m", field: "doc", value: doc }] }));
+  const { page: after } = applyEdits(root, replaceEdits(root, query("kiln"), "", shared));
+  expect(JSON.stringify(after)).toContain('"content":[{"type":"text","text":" by the "}]');
+});
+
 it("words that go leave no empty text behind", () => {
   const root = b.page(b.section("S", {}, b.words("gone")));
-  const { page: after } = applyEdits(root, replaceEdits(root, query("gone"), ""));
+  const { page: after } = applyEdits(root, replaceEdits(root, query("gone"), "", new Map()));
   expect(pageFaults(after)).toEqual([]);
   expect(nodeWords(after)).toBe("");
 });
 
+const none = new Map();
 it("on any page: as many are replaced as are found, none is left, and the page stays a page", () => {
   fc.assert(
     fc.property(anyPage, fc.constantFrom("a", "e", "<", "&", " ", "o"), (root, text) => {
       const wanted = query(text, { matchCase: true });
-      const found = [...findIn(root, wanted)];
-      const { page: after, refusals } = applyEdits(root, replaceEdits(root, wanted, "¶"));
+      const found = [...findIn(root, wanted, none)];
+      const { page: after, refusals } = applyEdits(root, replaceEdits(root, wanted, "¶", none));
       expect(refusals).toEqual([]);
-      expect([...findIn(after, wanted)]).toEqual([]);
-      expect([...findIn(after, query("¶"))]).toHaveLength(found.length);
+      expect([...findIn(after, wanted, none)]).toEqual([]);
+      expect([...findIn(after, query("¶"), none)]).toHaveLength(found.length);
       expect(pageFaults(after)).toEqual([]);
     }),
     { numRuns: 120 },

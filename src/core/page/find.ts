@@ -4,9 +4,8 @@ import { spliceBetween } from "./edits/line";
 import { stepsBetween } from "./edits/steps";
 import type { WordsForm } from "./kind";
 import { kinds } from "./kinds";
-import { everyNode, type PageNode } from "./node";
-import type { RichDoc } from "./richtext";
-import { visibility } from "./shared";
+import { everyNode, findNode, type PageNode } from "./node";
+import { type Definitions, isPlacement, sharedContent } from "./shared";
 import { wordsForm } from "./words";
 
 export interface Query {
@@ -64,22 +63,8 @@ interface Text {
   readonly text: string;
   /** The way to it in running text; absent for a line. */
   readonly path?: readonly number[];
-}
-
-const linkFields = ["link", "media", "icon", visibility];
-
-/** What a page fills into a shared section: words in lines, and running text. */
-function* fillTexts(node: PageNode): Generator<Text> {
-  for (const { id, field, value } of (node.content.fills ?? []) as readonly {
-    id: string;
-    field: string;
-    value: unknown;
-  }[]) {
-    if (linkFields.includes(field)) continue;
-    if (typeof value === "string") yield { field: `fills.${id}.value`, text: value };
-    else if ((value as Rich | null)?.type === "doc")
-      for (const found of textsOf(value as Rich)) yield { field: `fills.${id}.value`, ...found };
-  }
+  /** In what a page fills in: where it stands in the block that is filled. */
+  readonly inner?: string;
 }
 
 function* fieldTexts(node: PageNode, field: string, form: WordsForm): Generator<Text> {
@@ -94,18 +79,31 @@ function* fieldTexts(node: PageNode, field: string, form: WordsForm): Generator<
     }
 }
 
-function* textsIn(node: PageNode): Generator<Text> {
-  if (node.kind === "shared") yield* fillTexts(node);
+/** What a page fills into a shared section, as far as its blocks take it for words. */
+function* fillTexts(placement: PageNode, shared: Definitions): Generator<Text> {
+  const { shared: id, fills } = sharedContent(placement);
+  const body = shared.get(id);
+  for (const { id: fill, node, field, value } of body ? fills : []) {
+    const target = findNode(body as PageNode, node);
+    const form = target && (kinds[target.kind].words as Readonly<Record<string, WordsForm>>)[field];
+    if (!target || !form) continue;
+    for (const found of fieldTexts({ ...target, content: { ...target.content, [field]: value } }, field, form))
+      yield { ...found, field: `fills.${fill}.value`, inner: found.field };
+  }
+}
+
+function* textsIn(node: PageNode, shared: Definitions): Generator<Text> {
+  if (isPlacement(node)) yield* fillTexts(node, shared);
   else
     for (const [field, form] of Object.entries(kinds[node.kind].words) as [string, WordsForm][])
       yield* fieldTexts(node, field, form);
 }
 
-/** Every place in a page where the words stand, in its order. */
-export function* findIn(root: PageNode, query: Query): Generator<Found> {
+/** Every place in a page where the words stand, in its order; of shared sections in what the page fills in. */
+export function* findIn(root: PageNode, query: Query, shared: Definitions): Generator<Found> {
   for (const node of everyNode(root)) {
     const counts = new Map<string, number>();
-    for (const { field, text } of textsIn(node))
+    for (const { field, text } of textsIn(node, shared))
       for (const at of placesIn(text, query)) {
         const nth = counts.get(field) ?? 0;
         counts.set(field, nth + 1);
@@ -154,6 +152,35 @@ function withTexts(doc: Rich, texts: ReadonlyMap<string, string>, path: readonly
   };
 }
 
+interface Change extends Text {
+  readonly next: string;
+}
+
+/** A value of a field with its texts changed: running text, a list, or one line. */
+function changed(value: unknown, changes: readonly Change[]): unknown {
+  if (changes[0]?.path)
+    return withTexts(value as Rich, new Map(changes.map(({ path = [], next }) => [path.join("."), next])));
+  return changes.reduce((now, { inner = "", next }) => {
+    const [, line, part] = inner.split(".");
+    if (line === undefined || part === undefined) return next;
+    return (now as readonly Record<string, unknown>[]).map((one) => (one.id === line ? { ...one, [part]: next } : one));
+  }, value);
+}
+
+/** The edit that makes one field of a block say what it is to say; null where it does already. */
+function changeEdit(node: PageNode, field: string, changes: readonly Change[]): Edit | null {
+  const [first] = changes;
+  if (!first) return null;
+  if (isPlacement(node)) {
+    const fill = sharedContent(node).fills.find(({ id }) => field === `fills.${id}.value`);
+    return { type: "setContent", node: node.id, field, value: changed(fill?.value, changes) };
+  }
+  const before = node.content[field];
+  return first.path
+    ? stepsBetween(node.id, field, before, changed(before, changes))
+    : spliceBetween(node.id, field, first.text, first.next);
+}
+
 /**
  * Edits after which other words stand in the places that were found, but for those in `left` (by their names). Each line
  * and each running text is changed where it has to be and no further, so that what others write beside it stays.
@@ -162,43 +189,27 @@ export function replaceEdits(
   root: PageNode,
   query: Query,
   put: string,
+  shared: Definitions,
   left: ReadonlySet<string> = new Set(),
 ): readonly Edit[] {
   const edits: Edit[] = [];
   for (const node of everyNode(root)) {
     const counts = new Map<string, number>();
-    const docs = new Map<string, Map<string, string>>();
-    for (const { field, text, path } of textsIn(node)) {
+    const changes = new Map<string, Change[]>();
+    for (const found of textsIn(node, shared)) {
+      const { field, text } = found;
       const takes = () => {
         const nth = counts.get(field) ?? 0;
         counts.set(field, nth + 1);
         return !left.has(placeName({ node: node.id, field, nth }));
       };
       const next = replaced(text, query, put, takes);
-      if (next === text) continue;
-      if (path) docs.set(field, (docs.get(field) ?? new Map()).set(path.join("."), next));
-      else if (node.kind === "shared") edits.push({ type: "setContent", node: node.id, field, value: next });
-      else {
-        const edit = spliceBetween(node.id, field, text, next);
-        if (edit) edits.push(edit);
-      }
+      if (next !== text) changes.set(field, [...(changes.get(field) ?? []), { ...found, next }]);
     }
-    for (const [field, texts] of docs) {
-      const before = docAt(node, field);
-      const after = withTexts(before, texts) as RichDoc;
-      const edit =
-        node.kind === "shared"
-          ? ({ type: "setContent", node: node.id, field, value: after } as const)
-          : stepsBetween(node.id, field, before, after);
+    for (const [field, ofField] of changes) {
+      const edit = changeEdit(node, field, ofField);
       if (edit) edits.push(edit);
     }
   }
   return edits;
-}
-
-function docAt(node: PageNode, field: string): Rich {
-  if (node.kind !== "shared") return node.content[field] as Rich;
-  const [, id] = field.split(".");
-  const fills = node.content.fills as readonly { readonly id: string; readonly value: unknown }[];
-  return fills.find((fill) => fill.id === id)?.value as Rich;
 }

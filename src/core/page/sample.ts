@@ -1,10 +1,11 @@
-// Words and pictures that came with a section and were never changed: nobody should find them on a live site.
-import { kinds } from "./kinds";
+// Words that came with a section or a block and were never changed: nobody should find them on a live site.
+import { kindNames, kinds } from "./kinds";
 import { everyNode, type PageNode } from "./node";
 import { shelf } from "./shelf";
+import { plainFacts } from "./shelf/entry";
 import { nodeWords } from "./words";
 
-/** Words of the shelf that fit a site as they are. */
+/** Words of the shelf and of new blocks that fit a site as they are. */
 const fitAsTheyAre: ReadonlySet<string> = new Set([
   "What we offer",
   "How it began",
@@ -35,6 +36,10 @@ const fitAsTheyAre: ReadonlySet<string> = new Set([
   "How it goes",
   "From the workshop",
   "Get in touch",
+  "Read more",
+  "Menu",
+  "Sign up",
+  "Slides",
   "1",
   "2",
   "3",
@@ -50,18 +55,21 @@ function sampleWords(): ReadonlySet<string> {
     const section = entry.make(() => `sample${++made}`);
     return [...everyNode(section)].filter((node) => !node.children).flatMap((node) => linesOf(node));
   });
-  known = new Set(lines.filter((line) => !fitAsTheyAre.has(line)));
+  const fresh = kindNames.flatMap((kind) =>
+    linesOf({ id: "sample", kind, content: kinds[kind].fresh(plainFacts), look: { base: {} } }),
+  );
+  known = new Set([...lines, ...fresh].filter((line) => !fitAsTheyAre.has(line)));
   return known;
 }
 
 const linesOf = (node: PageNode): readonly string[] =>
   kinds[node.kind].sampleLines?.(node.content) ?? nodeWords(node).split("\n").filter(Boolean);
 
-/** Of a block without others in it: its words that are still those of the shelf. */
+/** Of a block without others in it: its words that are still those it came with. */
 export const samplesIn = (node: PageNode): readonly string[] =>
   node.children ? [] : linesOf(node).filter((line) => sampleWords().has(line));
 
-/** Whether anything in a section is still the shelf's own words. */
+/** Whether anything in a section still says what it came with. */
 export function hasSamples(section: PageNode): boolean {
   for (const node of everyNode(section)) if (samplesIn(node).length) return true;
   return false;

@@ -6,6 +6,7 @@ import { applyEdit, applyEdits, type Edit } from "@/core/page/edit";
 import { type Found, findIn, longestQuery, placeName, type Query, replaceEdits } from "@/core/page/find";
 import { rebase } from "@/core/page/rebase";
 import { editsSchema } from "@/core/page/schema";
+import type { Definitions } from "@/core/page/shared";
 import { withLineIds } from "@/core/page/words";
 import { idSchema } from "@/core/site/schema";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -13,6 +14,7 @@ import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict } from "../problem";
 import { lineSince, storeBatch } from "./edits";
+import { sharedOf } from "./shared";
 
 /** So many places are shown, and so many are replaced at once. */
 export const mostShown = 500;
@@ -66,6 +68,15 @@ async function* bodies(tx: Executor, call: SiteCall, lock: boolean) {
   }
 }
 
+/** What the site's shared sections are: pages fill words into them. */
+async function definitionsHere(tx: Executor, call: SiteCall): Promise<Definitions> {
+  const rows = await tx
+    .select({ id: documents.id, body: documents.body })
+    .from(documents)
+    .where(sharedOf(call.site.id));
+  return new Map(rows.map(({ id, body }) => [id, body]));
+}
+
 interface Replaced {
   readonly document: string;
   /** Of the document once they are replaced. */
@@ -81,10 +92,11 @@ export const findOperations = {
     async (call, query: Query) => {
       const places: FoundOnSite[] = [];
       const titles: { document: string; title: string; kind: string }[] = [];
+      const shared = await definitionsHere(call.context.db, call);
       let all = 0;
       for await (const { id, title, kind, body } of bodies(call.context.db, call, false)) {
         const before = all;
-        for (const found of findIn(body, query)) {
+        for (const found of findIn(body, query, shared)) {
           all += 1;
           if (places.length < mostShown) places.push({ ...found, document: id });
         }
@@ -112,12 +124,13 @@ export const findOperations = {
       const { put, left, ...query } = input;
       return inTransaction(call.context.db, async (tx) => {
         const done: Replaced[] = [];
+        const shared = await definitionsHere(tx, call);
         let places = 0;
         for await (const { id, body, revision } of bodies(tx, call, true)) {
           const stay = new Set(left.filter(({ document }) => document === id).map(({ place }) => place));
-          const edits = replaceEdits(body, query, put, stay);
+          const edits = replaceEdits(body, query, put, shared, stay);
           if (!edits.length) continue;
-          places += [...findIn(body, query)].filter((found) => !stay.has(placeName(found))).length;
+          places += [...findIn(body, query, shared)].filter((found) => !stay.has(placeName(found))).length;
           if (places > mostReplaced)
             throw conflict(
               "tooManyPlaces",

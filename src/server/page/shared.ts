@@ -23,7 +23,7 @@ import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict, fieldProblem, notFound } from "../problem";
 
-const sharedOf = (siteId: string) =>
+export const sharedOf = (siteId: string) =>
   and(eq(documents.siteId, siteId), eq(documents.kind, "shared"), isNull(documents.removedAt));
 
 /** The row of a new shared section, without its name, body and place. */

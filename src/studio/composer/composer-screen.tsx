@@ -36,7 +36,7 @@ import { IconButton, Loading, PlainButton, State } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { clipboardEvents, EditableFrame, type Measured } from "@/studio/stage/editable-frame";
-import { type Found, OverFrame } from "@/studio/stage/over-frame";
+import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { FindWords } from "./find-words";
 import { handleKey, type KeyDeeds } from "./keys";
@@ -160,7 +160,7 @@ interface Dragged {
   readonly name: string;
   /** As the running order draws it. */
   readonly shown: PageNode;
-  readonly from: { readonly x: number; readonly y: number };
+  readonly from: Point;
 }
 
 function Table({ composer, page }: { composer: Composer; page: string }) {
@@ -180,7 +180,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     };
   }, [renderer, meta, composer]);
   const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
-  const { tell, scrolled } = useScrollTogether();
+  const { tell: tellPane, scrolled } = useScrollTogether();
   const [shelfAt, setShelfAt] = useState<number | null>(null);
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const [help, setHelp] = useState(false);
@@ -200,44 +200,22 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const selectedSection = (inShared ? view.inPlace?.at.split(within)[0] : selectedPath[1]?.id) ?? null;
   const order = useOrder(composer, view);
 
-  const shelfPlace = useMemo<Place>(
-    () => ({ parent: view.page.id, index: shelfAt ?? (view.page.children ?? []).length }),
-    [view.page, shelfAt],
-  );
-  const add = useCallback(
-    (node: PageNode, place: Place) => {
-      setShelfAt(null);
-      const refusal = putAt(composer, place, node);
-      if (refusal) composer.say(refusal);
-    },
-    [composer],
-  );
-
-  const putShared = useCallback(
-    (shared: string, { parent, index }: Place) => {
-      setShelfAt(null);
-      placeShared(composer, shared, parent, index)
-        .then((refusal) => refusal && composer.say(refusal))
-        .catch((error: Error) => composer.say(error.message));
-    },
-    [composer],
-  );
-
-  const putOwn = useCallback(
-    (entry: OwnEntry, place: Place | undefined) => {
-      setShelfAt(null);
-      const taken = async () => {
-        const { node, left } = await ask("shelf.take", { site: site.key, entry: entry.id });
-        await latestRefresh.current();
-        const at = place ?? (node.kind === "section" ? shelfPlace : null);
-        const refusal = at ? putAt(composer, at, withFreshIds(node, newId)) : pasteAll(composer, [node]);
-        if (refusal) composer.say(refusal);
-        else composer.say(leftWords(left), "amber");
-      };
-      taken().catch((error: Error) => composer.say(error.message));
-    },
-    [composer, site.key, shelfPlace],
-  );
+  /** Where the shelf was opened. */
+  const shelfPlace: Place = { parent: view.page.id, index: shelfAt ?? (view.page.children ?? []).length };
+  const tell = (put: Promise<string | null>) => {
+    setShelfAt(null);
+    put.then((refusal) => refusal && composer.say(refusal)).catch((error: Error) => composer.say(error.message));
+  };
+  const add = async (node: PageNode, place = shelfPlace) => putAt(composer, place, node);
+  const addShared = (shared: string, { parent, index } = shelfPlace) => placeShared(composer, shared, parent, index);
+  const addOwn = async (entry: OwnEntry, place?: Place) => {
+    const { node, left } = await ask("shelf.take", { site: site.key, entry: entry.id });
+    await latestRefresh.current();
+    const at = place ?? (node.kind === "section" ? shelfPlace : null);
+    const refusal = at ? putAt(composer, at, withFreshIds(node, newId)) : pasteAll(composer, [node]);
+    if (!refusal) composer.say(leftWords(left), "amber");
+    return refusal;
+  };
 
   // On how many pages they stand is told anew once it is stored what came or went here.
   const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
@@ -446,9 +424,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               composer={composer}
               screen={deeds}
               carrying={dragged !== null}
-              onAdd={(node, place = shelfPlace) => add(node, place)}
-              onAddOwn={putOwn}
-              onAddShared={(shared, place = shelfPlace) => putShared(shared, place)}
+              onAdd={(node, place) => tell(add(node, place))}
+              onAddOwn={(entry, place) => tell(addOwn(entry, place))}
+              onAddShared={(shared, place) => tell(addShared(shared, place))}
               onRenamed={(shared, name) => composer.named(shared, name)}
               onClose={() => setShelfAt(null)}
             />
@@ -485,7 +463,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                   scale={mainScale}
                   scope={mainScope}
                   editRef={editRef}
-                  onPane={(pane) => tell("main", pane)}
+                  onPane={(pane) => tellPane("main", pane)}
                   onScrolled={() => scrolled("main")}
                 />
                 {sideBySide ? (
@@ -498,7 +476,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                     scale={phoneScale}
                     scope="phone"
                     rounded
-                    onPane={(pane) => tell("phone", pane)}
+                    onPane={(pane) => tellPane("phone", pane)}
                     onScrolled={() => scrolled("phone")}
                   />
                 ) : null}

@@ -54,7 +54,7 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
     enabled: scope === "site" && query.text !== "",
     gcTime: 0,
   });
-  const here = scope === "page" && query.text ? [...findIn(composer.view.page, query)] : [];
+  const here = scope === "page" && query.text ? [...findIn(composer.view.page, query, composer.view.shared)] : [];
   const places: readonly Place[] =
     scope === "page"
       ? here.slice(0, mostListed).map((found) => ({ ...found, document: composer.pageId }))
@@ -70,7 +70,8 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
     attempt(async () => {
       if (scope === "page") {
         const stay = new Set(places.filter((place) => left.has(leftName(place))).map(placeName));
-        const refused = composer.edit(composer.pageId, replaceEdits(composer.view.page, query, put, stay));
+        const { page, shared } = composer.view;
+        const refused = composer.edit(composer.pageId, replaceEdits(page, query, put, shared, stay));
         if (refused) throw new Refusal(409, "notReplaced", refused);
         return setTold({ text: words.replaced(chosen, 1), back: null });
       }

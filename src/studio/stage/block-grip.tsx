@@ -6,15 +6,10 @@ import { moveTo } from "@/studio/composer/several";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { MarkTag } from "./mark-tag";
-import { type Found, OverFrame } from "./over-frame";
+import { type Found, OverFrame, type Point } from "./over-frame";
 
 /** A pointer that moved less than this did not drag, in px. */
 const dragPx = 5;
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 
 export function BlockGrip({
   composer,

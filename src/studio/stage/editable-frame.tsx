@@ -153,6 +153,13 @@ const dragPx = 6;
 
 const rectOf = ({ x, y, width, height }: DOMRect): Rect => ({ x, y, width, height });
 
+/** On how many lines words stand: those of the block that are written on the page, not what stands around them. */
+function linesOf(element: Element): number {
+  const line = Number.parseFloat(element.ownerDocument.defaultView?.getComputedStyle(element).lineHeight ?? "");
+  const { height } = element.getBoundingClientRect();
+  return Math.max(1, Math.round(height / (line || height || 1)));
+}
+
 /** Blocks that stand inside of a frame whole, the outermost of each. */
 function blocksInside(document: Document, area: Rect): readonly string[] {
   const found: string[] = [];
@@ -249,8 +256,8 @@ export function EditableFrame(props: EditableFrameProps) {
           : next,
       );
       if (mine && onMeasured) {
-        const line = Number.parseFloat(stage.document.defaultView?.getComputedStyle(element).lineHeight ?? "");
-        onMeasured({ lines: Math.max(1, Math.round(found.height / (line || found.height || 1))), widthPx });
+        const said = own && element.querySelector(`[data-p="${kinds[own.kind].onPage}"]`);
+        onMeasured({ lines: linesOf(said ?? element), widthPx });
       }
     },
     [selected, more, mine, onMeasured, widthPx, people, scale, tagLength, composer],

@@ -2,7 +2,7 @@
 // What is dragged over the frames of the stage: where it would stand there, the line that shows it, or why it cannot.
 import { Box, Portal } from "@chakra-ui/react";
 import { type MutableRefObject, useEffect, useState } from "react";
-import { type Drop, dropAt, type Box as Rect } from "@/core/page/drop";
+import { dropAt, type Box as Rect } from "@/core/page/drop";
 import type { PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
 import { inSection, type Place } from "@/studio/composer/several";
@@ -11,7 +11,7 @@ import { words } from "@/studio/composer/words";
 import { reasonWords } from "@/studio/kit/reasons";
 import { MarkTag } from "./mark-tag";
 
-interface Point {
+export interface Point {
   readonly x: number;
   readonly y: number;
 }
@@ -53,44 +53,39 @@ function scrollNear({ pane }: OpenFrame, { y }: Point): boolean {
   return pane.scrollTop !== before;
 }
 
-/** Below the last section, and on a page without any, it would stand at the page's end. */
-const lowestLine = (frame: OpenFrame): Rect => {
-  const main = frame.document.getElementById("main")?.getBoundingClientRect();
-  return { x: main?.x ?? 0, y: main?.bottom ?? 0, width: main?.width ?? 0, height: 4 };
-};
+/** Where things stand in a frame, by their ids; the page itself is the frame's middle. All are named in one pass. */
+function boxesIn({ document }: OpenFrame, page: string): (id: string) => Rect | null {
+  const elements = new Map<string | undefined, Element | null>([[page, document.getElementById("main")]]);
+  for (const element of document.querySelectorAll<HTMLElement>("[data-n]")) elements.set(element.dataset.n, element);
+  return (id) => elements.get(id)?.getBoundingClientRect() ?? null;
+}
 
-function placeIn(frame: OpenFrame, composer: Composer, dragged: PageNode, at: Point): Found | null {
+/** A line of a frame in px of the screen, as far as its pane shows it. */
+function onScreen(line: Rect, { pane, box, scale }: OpenFrame): Rect {
+  const seen = pane.getBoundingClientRect();
+  const across = (x: number) => Math.min(seen.right, Math.max(seen.left, box.x + x * scale));
+  const down = (y: number) => Math.min(seen.bottom, Math.max(seen.top, box.y + y * scale));
+  const [x, y] = [across(line.x), down(line.y)];
+  const [width, height] = [across(line.x + line.width) - x, down(line.y + line.height) - y];
+  return { x, y, width: Math.max(3, width), height: Math.max(3, height) };
+}
+
+function placeIn(frame: OpenFrame, composer: Composer, dragged: PageNode, at: Point): Found {
+  const { page } = composer.view;
   const point = { x: (at.x - frame.box.x) / frame.scale, y: (at.y - frame.box.y) / frame.scale };
   const under = frame.document.elementFromPoint(point.x, point.y)?.closest<HTMLElement>("[data-n]")?.dataset.n;
-  const { page } = composer.view;
+  // Between and below its sections there is the page; in a shared section, the spot where that stands.
   const over = under === undefined ? page.id : composer.isInside(under) ? (under.split(within)[0] ?? under) : under;
   const own = composer.documentOf(dragged.id);
   if (own && composer.documentOf(over) !== own) return { ok: false, why: words.dragOtherPart };
-  const boxOf = (id: string) => {
-    const box = frame.document.querySelector(`[data-n="${CSS.escape(id)}"]`)?.getBoundingClientRect();
-    return box ? { x: box.x, y: box.y, width: box.width, height: box.height } : null;
-  };
-  const path = under === undefined ? [page] : composer.path(over);
-  const tried = [dragged, ...(own ? [] : [inSection(dragged)])].map((one) => dropAt(one, path, point, boxOf));
-  const outcome = tried.find(({ ok }) => ok) ?? tried[0];
-  if (!outcome) return null;
-  // Where nothing stands yet there is nothing to measure a place by.
-  const end =
-    !outcome.ok && under === undefined && !own ? { parent: page.id, index: (page.children ?? []).length } : null;
-  if (!outcome.ok && !end) return { ok: false, why: reasonWords(outcome.reason) };
-  const { line, ...place }: Drop = outcome.ok ? outcome.value : { ...(end as Place), line: lowestLine(frame) };
-  const seen = frame.pane.getBoundingClientRect();
-  const [left, right] = [line.x, line.x + line.width].map((x) =>
-    Math.min(seen.right, Math.max(seen.left, frame.box.x + x * frame.scale)),
-  ) as [number, number];
-  const [top, bottom] = [line.y, line.y + line.height].map((y) =>
-    Math.min(seen.bottom, Math.max(seen.top, frame.box.y + y * frame.scale)),
-  ) as [number, number];
-  return {
-    ok: true,
-    place,
-    line: { x: left, y: top, width: Math.max(3, right - left), height: Math.max(3, bottom - top) },
-  };
+  const boxOf = boxesIn(frame, page.id);
+  const path = over === page.id ? [page] : composer.path(over);
+  const drop = dropAt(dragged, path, point, boxOf);
+  // A new block can stand in a section of its own.
+  const outcome = drop.ok || own ? drop : dropAt(inSection(dragged), path, point, boxOf);
+  if (!outcome.ok) return { ok: false, why: reasonWords((drop.ok ? outcome : drop).reason) };
+  const { line, ...place } = outcome.value;
+  return { ok: true, place, line: onScreen(line, frame) };
 }
 
 export interface OverFrameProps {

@@ -6,10 +6,8 @@ import type { Kind, PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Row } from "@/studio/kit/kit";
-import type { Composer } from "../store";
+import { type Composer, newId } from "../store";
 import { words as own } from "../words";
-
-const newId = () => crypto.randomUUID().slice(0, 12);
 
 /** A new block as its kind starts, drawn from the site. */
 export function blockOf(kind: Kind, facts: ReturnType<typeof factsOf>): PageNode {
