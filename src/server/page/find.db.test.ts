@@ -51,6 +51,16 @@ test("found on every page with what stands around it; replaced but for what is l
   expect(await words()).toEqual(before);
 });
 
+test("what a page fills into a shared section is found there and replaced, by an editor too", async () => {
+  const { places } = await find("Rather make your own?");
+  expect(places).toMatchObject([{ document: "shop", field: "fills.w68-text.value" }]);
+  const done = await replace("your own", "one of your own");
+  const shop = JSON.stringify((await body("shop")).body);
+  expect(shop).toContain("Rather make one of your own?");
+  expect(await back(done.documents)).toEqual({ lost: 0 });
+  expect(JSON.stringify((await body("shop")).body)).toContain("Rather make your own?");
+});
+
 test("taken back over words that somebody wrote beside them meanwhile", async () => {
   const done = await replace("kiln", "oven");
   const home = await body("home");
