@@ -41,6 +41,19 @@ test("a click beside the page lets go of the selection, and Delete then removes 
   await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toBeVisible();
 });
 
+test("the keys hold from the moment the screen is there", async ({ page }) => {
+  await page.addInitScript(() => {
+    const watching = new MutationObserver(() => {
+      if (!document.querySelector("[data-section]")) return;
+      watching.disconnect();
+      dispatchEvent(new KeyboardEvent("keydown", { key: "+" }));
+    });
+    watching.observe(document, { childList: true, subtree: true });
+  });
+  await openPage(page, "oddlane");
+  await expect(page.getByRole("region", { name: "Shelf" }).getByLabel("Find a section")).toBeFocused();
+});
+
 test("words are open in one frame at a time", async ({ page }) => {
   await openPage(page, "oddlane");
   await frame(page, "Wide").locator(".b-rich").first().click();

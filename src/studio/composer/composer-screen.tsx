@@ -13,7 +13,7 @@ import {
 import { useQuery } from "@tanstack/react-query";
 import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus } from "lucide-react";
 import Link from "next/link";
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
@@ -258,7 +258,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   }, [composer, openShelf, walk, choose, sideBySide]);
 
   const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, deeds), [composer, deeds]);
-  useEffect(() => {
+  // Before it is drawn: whoever sees the screen can use its keys.
+  useLayoutEffect(() => {
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
   }, [onKey]);
@@ -270,7 +271,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         : copyBlocks(event, composer, site.key),
     [composer, site.key],
   );
-  useEffect(() => {
+  useLayoutEffect(() => {
     for (const type of clipboardEvents) document.addEventListener(type, onClipboard);
     return () => {
       for (const type of clipboardEvents) document.removeEventListener(type, onClipboard);
