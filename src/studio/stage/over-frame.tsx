@@ -1,7 +1,7 @@
 "use client";
 // What is dragged over the frames of the stage: where it would stand there, the line that shows it, or why it cannot.
 import { Box, Portal } from "@chakra-ui/react";
-import { type MutableRefObject, useEffect, useState } from "react";
+import { type MutableRefObject, useEffect, useRef, useState } from "react";
 import { dropAt, type Box as Rect } from "@/core/page/drop";
 import type { PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
@@ -99,19 +99,19 @@ export interface OverFrameProps {
   /** Told when it comes over a frame, and when it leaves it. */
   onOver?(over: boolean): void;
   /** Where the pointer is when the drag begins, in px of the screen. */
-  readonly from?: Point;
+  readonly from: Point;
 }
 
 /** Follows the pointer while it is there. */
 export function OverFrame({ composer, dragged, found, tag, from, onOver }: OverFrameProps) {
   const [shown, setShown] = useState<{ readonly point: Point; readonly found: Found | null } | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a drag begins where it begins
+  // One drag begins at one place.
+  const begun = useRef(from);
   useEffect(() => {
-    let point = from ?? null;
+    let point = begun.current;
     let turn = 0;
     const look = () => {
       turn = 0;
-      if (!point) return;
       const frame = frameAt(point);
       const scrolled = frame !== null && scrollNear(frame, point);
       found.current = frame && placeIn(frame, composer, dragged, point);
