@@ -17,11 +17,17 @@ afterAll(async () => {
   await studio.close();
 });
 
-function site(...args: string[]): { code: number | null; said: string; wrong: string } {
+const site = (...args: string[]) => siteWith({}, ...args);
+
+function siteWith(
+  env: Record<string, string>,
+  ...args: string[]
+): { code: number | null; said: string; wrong: string } {
   const { status, stdout, stderr } = spawnSync(process.execPath, [".webitor/build/tools/site-cli.mjs", ...args], {
     env: {
       ...process.env,
       NODE_OPTIONS: "",
+      ...env,
       WEBITOR_DATABASE_URL: studio.context.settings.databaseUrl,
       WEBITOR_SECRET: studio.context.settings.secret,
       WEBITOR_LOG_LEVEL: "silent",
@@ -76,3 +82,14 @@ test("a lost password comes back by a link, for whoever runs the server", () => 
   });
   expect(site("recover", "nobody@m.example")).toMatchObject({ code: 1, wrong: expect.stringContaining("Nobody has") });
 });
+
+test("every page is measured by the browser of the machine; without one it says so", () => {
+  const told = site("check", "wrenfield");
+  expect(told.wrong).toBe("");
+  expect(told.said).toMatch(/^wrenfield: 8 pages at 6 widths, 0 stop a release$/m);
+  expect(told.code).toBe(0);
+  expect(siteWith({ WEBITOR_BROWSER: "/nowhere/browser" }, "check", "wrenfield")).toMatchObject({
+    code: 1,
+    wrong: expect.stringContaining("There is no Chromium on this machine"),
+  });
+}, 240_000);

@@ -3,15 +3,20 @@ import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import { Command } from "commander";
 import { eq } from "drizzle-orm";
+import { checkWidths, layoutCodes } from "@/core/check/layout";
+import { siteProblems } from "@/core/check/problems";
 import { users } from "@/data/account/tables";
 import { findSite } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { linkAddress } from "@/server/account/letters";
 import { newLink } from "@/server/account/links";
 import { replaceSetUp } from "@/server/booking/set-up";
+import { installedBrowser, measureSite } from "@/server/check/browser";
+import { keepFound, layoutStates } from "@/server/check/states";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
 import { importSite, readWholeSite, siteFileParts } from "@/server/site/file";
+import { loadSite } from "@/server/site/whole";
 import { bytesOf } from "@/server/zip";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
@@ -67,6 +72,44 @@ program
     console.log(
       `${key}: ${read.site.booking.services.length} services, ${read.site.booking.resources.length} resources`,
     );
+  });
+
+program
+  .command("check <key>")
+  .description("every page measured at six widths by Chromium, and its words, links and widgets looked at")
+  .action(async (key: string) => {
+    const row = await findSite(context.db, key);
+    if (!row) throw new Error(`There is no site “${key}”.`);
+    const browser = installedBrowser(context.settings.browser);
+    if (!browser)
+      throw new Error(
+        "There is no Chromium on this machine, so no page can be measured. Install Debian's chromium, or look at the Checks screen: there your own browser measures.",
+      );
+    const states = new Map((await layoutStates(context.db, row)).map((one) => [one.page, one]));
+    const site = await loadSite(context.db, row);
+    const found = await measureSite(context, row, site, browser);
+    let stops = 0;
+    let unmeasured = 0;
+    for (const [page, findings] of found) {
+      if (!findings) {
+        unmeasured += 1;
+        console.log(`${page}\tnot measured: a picture behind words did not arrive`);
+        continue;
+      }
+      const state = states.get(page);
+      if (state) await keepFound(context, row.id, page, state.state, findings);
+      for (const { code, node, widths, values } of findings) {
+        if (layoutCodes[code].weight === "stops") stops += 1;
+        const said = Object.entries(values).map(([name, value]) => `${name} ${value}`);
+        console.log(`${page}\t${code}\t${node ?? "-"}\tat ${widths.join(", ")}\t${said.join(", ")}`);
+      }
+    }
+    for (const { document, node, widget, reason, weight } of siteProblems(site)) {
+      if (weight === "stops") stops += 1;
+      console.log(`${document ?? widget ?? "site"}\t${reason.code}\t${node ?? "-"}`);
+    }
+    console.log(`${key}: ${found.size - unmeasured} pages at ${checkWidths.length} widths, ${stops} stop a release`);
+    if (stops || unmeasured) process.exitCode = 1;
   });
 
 program

@@ -198,3 +198,25 @@ export const visit = (b: Build, shows: Shows) =>
       }),
     ),
   );
+
+export const wheels = (b: Build) =>
+  b.page(
+    b.section(
+      "Wheels",
+      { surface: "soft", above: 64, below: 64 },
+      b.heading(1, "A wheel that runs straight", { size: 2.6 }),
+      b.words("Leave it at the counter. Most wheels are back on the same day.", { measure: 52 }),
+    ),
+    b.section(
+      "What it costs",
+      { width: "narrow" },
+      b.heading(2, "What it costs"),
+      b.rows([
+        ["Truing, up to 32 spokes", "$24"],
+        ["One spoke, with truing", "$18"],
+        ["A new rim, laced and trued", "$85"],
+        ["Hub service", "$32"],
+      ]),
+      b.button("All prices", "page:prices", { tone: "outline" }),
+    ),
+  );

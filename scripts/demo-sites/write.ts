@@ -5,9 +5,13 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { benchBrand, clayBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
+import type { RootContent } from "@/core/page/kinds/page";
+import type { PageNode } from "@/core/page/node";
+import type { Standing } from "@/core/page/surround/standing";
+import type { Top } from "@/core/page/surround/top";
 import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
-import type { MediaEntry, SiteFile } from "@/core/site/site";
+import type { MediaEntry, PageMore, SiteFile } from "@/core/site/site";
 import { oddlaneBooking, wrenfieldBooking } from "./booking";
 import * as oddlanePages from "./oddlane-pages";
 import { type DrawingName, jpeg } from "./pictures";
@@ -34,6 +38,11 @@ function ids(prefix: string) {
   return () => `${prefix}${++last}`;
 }
 
+const mainNavigation = { arrangement: "bar", showName: true, label: "Main", menuWord: "Menu" } as const;
+
+/** A header whose root says how it behaves or where it stands. */
+const withRoot = (root: PageNode, content: RootContent): PageNode => ({ ...root, content: { ...content } });
+
 async function wrenfield(folder: string): Promise<SiteFile> {
   const drawn = await draw(folder, ["opening", "wheel", "kiln", "glazes", "mugs", "planters", "bowls", "river", "jug"]);
   const b = builder(ids("w"));
@@ -47,8 +56,20 @@ async function wrenfield(folder: string): Promise<SiteFile> {
       b.words(text, { colour: "quiet", size: 0.95 }),
       b.button("See the dates", page, { tone: "quiet" }),
     );
-  const header = b.page(
-    b.section("Header", { above: 16, below: 16, width: "wide" }, b.navigation("bar", "Main", true)),
+  const header = withRoot(
+    b.page(
+      b.section(
+        "Header",
+        { above: 16, below: 16, width: "wide" },
+        b.node("navigation", { ...mainNavigation, mark: "slide", narrow: "drop" }),
+      ),
+    ),
+    { top: { stays: "always", heightPx: 76, afterPx: 40, scrolled: { heightPx: 60, shadow: true } } satisfies Top },
+  );
+  const own = builder(ids("wp"));
+  const plainHeader = withRoot(
+    own.page(own.section("Name alone", { above: 16, below: 16, width: "wide" }, own.node("logo", { media: null }))),
+    { standing: { include: [{ is: "page", page: "thanks" }], exclude: [] } satisfies Standing },
   );
   const letters = b.node("widget", { widget: "letters", as: "link", text: "Get the letter for kiln-opening days" });
   const footer = b.page(
@@ -184,6 +205,11 @@ async function wrenfield(folder: string): Promise<SiteFile> {
     ),
   );
   const call = pages.comeBy(b);
+  const more: Readonly<Record<string, PageMore>> = {
+    classes: { groups: ["Learning"], searchTitle: "Pottery classes by the river · Wrenfield Clayworks" },
+    "kiln-hire": { groups: ["Learning"] },
+    thanks: { unlisted: true },
+  };
   const page = (
     id: string,
     title: string,
@@ -191,7 +217,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
     description: string,
     body: SiteFile["header"],
     inNavigation = true,
-  ) => ({ id, title, slug, description, inNavigation, body });
+  ) => ({ id, title, slug, description, inNavigation, ...more[id], body });
   return {
     format: 1,
     key: "wrenfield",
@@ -218,6 +244,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
     brand: clayBrand,
     header,
     footer,
+    surrounds: [{ id: "header-name", of: "header", name: "Name alone", body: plainHeader }],
     pages: [
       page("home", "Home", "", "Small wheel and hand-building classes in a riverside workshop.", home, false),
       page(
@@ -339,7 +366,16 @@ async function oddlane(folder: string): Promise<SiteFile> {
       place: { latitude: 41.9101, longitude: -87.6773 },
     },
     brand: benchBrand,
-    header: b.page(b.section("Header", { above: 18, below: 18, width: "wide" }, b.navigation("bar", "Main", true))),
+    header: withRoot(
+      b.page(
+        b.section(
+          "Header",
+          { above: 18, below: 18, width: "wide" },
+          b.node("navigation", { ...mainNavigation, mark: "slide", narrow: "cover" }),
+        ),
+      ),
+      { top: { stays: "back", heightPx: 76, afterPx: 40, scrolled: { heightPx: 76, shadow: true } } satisfies Top },
+    ),
     footer: b.page(
       b.section(
         "Footer",
@@ -371,6 +407,15 @@ async function oddlane(folder: string): Promise<SiteFile> {
         description: "What repairs cost.",
         inNavigation: true,
         body: oddlanePages.prices(b),
+      },
+      {
+        id: "wheels",
+        title: "Wheels",
+        slug: "prices/wheels",
+        description: "Truing, spokes and new rims, and how long each takes.",
+        inNavigation: true,
+        parent: "prices",
+        body: oddlanePages.wheels(builder(ids("ow"))),
       },
       {
         id: "visit",

@@ -45,6 +45,18 @@ export const esbuildVisitor = (root) => [
   "--log-level=warning",
 ];
 
+/** What measures pages in a browser. */
+export const esbuildCheck = () => [
+  "src/studio/check/measure/main.ts",
+  "--bundle",
+  "--minify",
+  "--format=iife",
+  "--target=es2022",
+  "--legal-comments=none",
+  `--outfile=${build}/check.js`,
+  "--log-level=warning",
+];
+
 /** The process beside, for what takes long. */
 export const esbuildBeside = () => ["src/server/beside/process.ts", ...forNode, `--outfile=${build}/beside.mjs`];
 

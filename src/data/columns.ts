@@ -20,15 +20,24 @@ export const orderedJson = <T>(name: string) =>
     fromDriver: (value) => JSON.parse(value) as T,
   })(name);
 
+const measured = (column: string) => `char_length(${column}), ':', ${column}`;
+
 /**
  * The SHA-256 of columns, in hex, kept by the database with every change of the row: whoever writes it can't forget it.
- * Lengths stand before the values, so that no two rows of different values are one text.
+ * Lengths stand before the values, so that no two rows of different values are one text. Columns of `added` came later:
+ * where they are null the hash is what it was without them.
  */
-export const hashOf = (name: string, ...columns: readonly string[]) =>
+const hashed = (name: string, columns: readonly string[], added: readonly string[]) =>
   varchar(name, { length: 64 }).generatedAlwaysAs(
-    sql.raw(`sha2(concat(${columns.map((column) => `char_length(${column}), ':', ${column}`).join(", ")}), 256)`),
+    sql.raw(
+      `sha2(concat(${[...columns.map(measured), ...added.map((column) => `coalesce(concat(${measured(column)}), '')`)].join(", ")}), 256)`,
+    ),
     { mode: "stored" },
   );
+
+export const hashOf = (name: string, ...columns: readonly string[]) => hashed(name, columns, []);
+export const grownHashOf = (name: string, columns: readonly string[], ...added: readonly string[]) =>
+  hashed(name, columns, added);
 
 /** Large JSON that is only ever read whole: packed, since escaping megabytes of quotes costs more than packing them. */
 export const packedJson = <T>(name: string) =>

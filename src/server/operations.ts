@@ -1,14 +1,20 @@
 // All operations, by name.
 import { accountOperations } from "./account/operations";
+import { checkOperations } from "./check/operations";
 import { personOperations } from "./desk/person";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { findOperations } from "./page/find";
 import { pageOperations } from "./page/operations";
+import { patternOperations } from "./page/patterns";
+import { redirectOperations } from "./page/redirects";
 import { sharedOperations } from "./page/shared";
 import { shelfOperations } from "./page/shelf";
+import { surroundOperations } from "./page/surrounds";
+import { treeOperations } from "./page/tree";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
+import { mediaOperations } from "./site/media-operations";
 import { siteOperations } from "./site/operations";
 import { retentionOperations } from "./site/retention";
 import { kindOperations } from "./widget/kinds";
@@ -19,6 +25,12 @@ export const operations = {
   ...siteOperations,
   ...retentionOperations,
   ...pageOperations,
+  ...checkOperations,
+  ...mediaOperations,
+  ...treeOperations,
+  ...surroundOperations,
+  ...redirectOperations,
+  ...patternOperations,
   ...sharedOperations,
   ...shelfOperations,
   ...findOperations,

@@ -25,6 +25,8 @@ export interface Settings {
   readonly buildFolder: string;
   /** Folder of media and released files that all processes share; "" keeps them in the database. */
   readonly bytesFolder: string;
+  /** Browser that measures pages from the command line; "" is Debian's. */
+  readonly browser: string;
   /** How many releases of a site can be gone back to, besides the live one. */
   readonly keepReleases: number;
   /** How many days edits are kept one by one. */
@@ -121,6 +123,12 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: "",
     schema: Joi.string().allow(""),
     says: "folder for media and released files, shared by all processes; none keeps them in the database",
+  },
+  WEBITOR_BROWSER: {
+    name: "browser",
+    fallback: "",
+    schema: Joi.string().allow(""),
+    says: "browser that `npm run site -- check` measures pages with; none takes Debian's Chromium",
   },
   WEBITOR_KEEP_RELEASES: {
     name: "keepReleases",

@@ -7,6 +7,7 @@ import { type Browser, chromium, type Page } from "@playwright/test";
 import autocannon from "autocannon";
 import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
+import { checkMsPerPage, clsMax } from "./checks";
 import { hostileOperations, hostileSet } from "./hostile";
 import { renderVsReact, sharedVsPlain } from "./render";
 import { editedSizes } from "./sample";
@@ -191,7 +192,9 @@ async function scriptBytes(key: string, path: string): Promise<number> {
     const text = (await fetchFrom(key, source)).body.toString();
     for (const [, shared] of text.matchAll(/from"(\.\/[^"]+)"/g)) await add(`/_a/${(shared as string).slice(2)}`);
   };
-  for (const [, source] of html.matchAll(/<script[^>]*src="([^"]+)"/g)) await add(source as string);
+  // The script of headers and menus is a figure of its own.
+  for (const [, source] of html.matchAll(/<script[^>]*src="([^"]+)"/g))
+    if (!source?.includes("/head-")) await add(source as string);
   for (const [, inline] of html.matchAll(/<script[^>]*>([^<]+)<\/script>/g)) {
     bytes += brotliCompressSync(inline as string).length;
     const { scripts = {} } = JSON.parse(inline as string) as { scripts?: Record<string, string> };
@@ -203,7 +206,7 @@ async function scriptBytes(key: string, path: string): Promise<number> {
 /** Bytes of the loader alone, brotli as sent. */
 async function loaderBytes(): Promise<number> {
   const html = (await fetchFrom("wrenfield", "/")).body.toString();
-  const source = /<script type="module" src="([^"]+)"/.exec(html)?.[1] ?? "";
+  const source = /<script type="module" src="([^"]*loader-[^"]+)"/.exec(html)?.[1] ?? "";
   return (await fetchFrom("wrenfield", source, { "accept-encoding": "br" })).body.length;
 }
 
@@ -240,6 +243,21 @@ const publishing = measured<{ importAndPublishS: number; ratio: number; uploadRa
   "tests/bench/publish.ts",
 );
 
+/** Paths of the demo's pages, as they are released. */
+const demoPages = (key: string): readonly string[] =>
+  (JSON.parse(readFileSync(`demo/${key}/site.json`, "utf8")) as { pages: readonly { slug: string }[] }).pages.map(
+    ({ slug }) => `http://${host(key)}/${slug}`,
+  );
+
+async function checksFigures(): Promise<{ ms: number; shift: number }> {
+  const browser = await launch();
+  const ms = await checkMsPerPage(browser);
+  const shift = await clsMax(browser, ["wrenfield", "oddlane"].flatMap(demoPages));
+  await browser.close();
+  return { ms, shift };
+}
+
+const checking = await checksFigures();
 const engine = engineVsOracle();
 const hostile = await hostileSet();
 const largestDaysMs = daysOfTheLargest();
@@ -368,6 +386,30 @@ const figures: Figure[] = [
     wanted: 2048,
     better: "lower",
     how: "the one script that every page with widgets loads, brotli as sent",
+  },
+  {
+    name: "script-bytes-header",
+    value: scriptOf("head"),
+    unit: "B",
+    wanted: 1024,
+    better: "lower",
+    how: "headers that change while one scrolls, sub-menus and the sliding mark, brotli",
+  },
+  {
+    name: "check-ms-per-page",
+    value: checking.ms,
+    unit: "ms",
+    wanted: 400,
+    better: "lower",
+    how: "a page of eight sections of the shelf at six widths, median of 9 after 3",
+  },
+  {
+    name: "cls-max",
+    value: checking.shift,
+    unit: "of the window",
+    wanted: 0,
+    better: "lower",
+    how: "layout shift of every released page of the demo, at 1280 and 390 px, scrolled to its end",
   },
   ...["slider", "gallery", "form"].map((name) => ({
     name: `script-bytes-${name}`,

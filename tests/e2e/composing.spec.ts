@@ -391,19 +391,6 @@ test("a site is copied; a site file whose key is taken asks for another", async 
   }
 });
 
-test("a removed page leaves its row in place, with the way back", async ({ page }) => {
-  await openPage(page, "wrenfield");
-  await page.getByRole("button", { name: "Home", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Order, copies, removed pages…" }).click();
-  const dialog = page.getByRole("dialog", { name: "Pages" });
-  const rows = await dialog.locator("ol > li").count();
-  await dialog.getByRole("button", { name: "Remove Journal" }).click();
-  await expect(dialog.getByText("Journal is removed.")).toBeVisible();
-  await expect(dialog.locator("ol > li")).toHaveCount(rows);
-  await dialog.locator("ol").getByRole("button", { name: "Put it back" }).click();
-  await expect(dialog.getByRole("button", { name: "Remove Journal" })).toBeVisible();
-});
-
 test("the Publish screen is read at 360 px: no letters under each other", async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 740 });
   await page.goto("/s/wrenfield/publish");

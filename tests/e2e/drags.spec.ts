@@ -119,7 +119,7 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   await page.keyboard.press("Escape");
   const [tag, menu] = [
     await page.locator("[data-grip]").boundingBox(),
-    await wide(page).getByRole("banner").boundingBox(),
+    await wide(page).locator("header > section").boundingBox(),
   ];
   if (!tag || !menu) throw new Error("not to be seen");
   await page.mouse.move(tag.x + 8, tag.y + 6);

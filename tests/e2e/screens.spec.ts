@@ -258,13 +258,13 @@ test("pages: a new one, its settings, a copy, removal and restoring", async ({ p
   await expect(settings.getByText("Another page has this slug. Choose another.")).toBeVisible();
   await settings.getByLabel("Slug").fill("winter");
   await settings.getByRole("button", { name: "Save settings" }).click();
-  await menu("Order, copies, removed pages…")();
-  const all = page.getByRole("dialog", { name: "Pages" });
+  await menu("All pages, headers, redirects…")();
+  const all = page.getByRole("main");
   await all.getByRole("button", { name: "Duplicate Winter store" }).click();
-  await expect(all.getByText("/winter-2")).toBeVisible();
+  await expect(all.getByRole("list").getByText("/winter-2")).toBeVisible();
   await all.getByRole("button", { name: "Remove Winter store (copy)" }).click();
-  await all.getByRole("button", { name: "Restore" }).click();
-  await expect(all.getByText("/winter-2")).toBeVisible();
+  await all.getByRole("button", { name: "Restore Winter store (copy)" }).click();
+  await expect(all.getByRole("list").getByText("/winter-2")).toBeVisible();
   await expectAccessible(page);
 });
 

@@ -1,19 +1,22 @@
 // What would be broken on the live site: found without layout, each with its place.
 import type { Problem, RefOf, Surroundings } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
+import { readLink } from "@/core/page/link";
 import { everyNode, type PageNode } from "@/core/page/node";
+import { placesOn } from "@/core/page/places";
 import { samplesIn } from "@/core/page/sample";
 import { type Definitions, definitionsOf, placesShown, resolved } from "@/core/page/shared";
 import { nameOf } from "@/core/page/words";
 import { knownIn } from "@/core/site/known";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
+import { searchTitleOf } from "@/core/site/titles";
 import type { Reason } from "@/core/visitor/decision";
 import { kindOf, refsOf } from "@/core/widget/kinds";
 import type { WidgetKindName } from "@/core/widget/settings";
 
 export interface Finding {
   readonly weight: Problem["weight"];
-  /** Id of a page or shared section, "header", "footer", or null for a widget. */
+  /** Id of a page, shared section, header or footer, or null for a widget. */
   readonly document: string | null;
   readonly node: string | null;
   readonly widget: string | null;
@@ -113,6 +116,7 @@ function shownProblems(site: SiteFile, around: Surroundings, shared: Definitions
     ...site.pages.map(({ id, body }) => [id, body] as const),
     ["header", site.header] as const,
     ["footer", site.footer] as const,
+    ...(site.surrounds ?? []).map(({ id, body }) => [id, body] as const),
   ];
   for (const [page, body] of documents)
     for (const { id, prefix } of placesShown(body, shared)) if (!first.has(id)) first.set(id, { page, prefix });
@@ -120,6 +124,63 @@ function shownProblems(site: SiteFile, around: Surroundings, shared: Definitions
     const at = first.get(finding.document ?? "");
     return at ? [{ ...finding, document: at.page, node: finding.node && at.prefix + finding.node }] : [];
   });
+}
+
+/** Pages that results of search engines could not tell apart: told at each but the first. */
+function* equalTitles(site: Pick<SiteFile, "name" | "pages">): Generator<Finding> {
+  const first = new Map<string, SitePage>();
+  for (const page of site.pages) {
+    if (page.unlisted) continue;
+    const title = searchTitleOf(site.name, page).trim().toLowerCase();
+    const other = first.get(title);
+    if (other)
+      yield {
+        weight: "look",
+        document: page.id,
+        node: null,
+        widget: null,
+        reason: { code: "check.equalTitles", title: searchTitleOf(site.name, page), page: other.title },
+      };
+    else first.set(title, page);
+  }
+}
+
+/** Links to a place on another page that has no such place. */
+function* placesGone(site: SiteFile, shared: Definitions): Generator<Finding> {
+  const places = new Map<string, ReadonlySet<string>>();
+  const placesOf = (id: string): ReadonlySet<string> | null => {
+    const page = site.pages.find((one) => one.id === id);
+    if (!page) return null;
+    const known = places.get(id) ?? new Set(placesOn(page.body, shared).flatMap(({ anchor }) => anchor ?? []));
+    places.set(id, known);
+    return known;
+  };
+  const documents = [
+    ["header", site.header] as const,
+    ...site.pages.map(({ id, body }) => [id, body] as const),
+    ["footer", site.footer] as const,
+    ...(site.surrounds ?? []).map(({ id, body }) => [id, body] as const),
+  ];
+  for (const [document, root] of documents)
+    for (const node of everyNode(root))
+      for (const link of linksIn(node)) {
+        const read = readLink(link);
+        if (read.to !== "page" || !read.anchor || placesOf(read.page)?.has(read.anchor) !== false) continue;
+        const page = site.pages.find((one) => one.id === read.page)?.title ?? "";
+        const reason = { code: "check.placeGone", anchor: read.anchor, page };
+        yield { weight: "look", document, node: node.id, widget: null, reason };
+      }
+}
+
+/** Every link that a block holds, wherever in its content. */
+function* linksIn(node: PageNode): Generator<string> {
+  const values: unknown[] = Object.values(node.content);
+  while (values.length) {
+    const value = values.pop();
+    if (typeof value === "string") {
+      if (value.startsWith("page:")) yield value;
+    } else if (typeof value === "object" && value !== null) values.push(...Object.values(value));
+  }
 }
 
 /** Every finding of a site, in the order of its documents. */
@@ -130,8 +191,11 @@ export function siteProblems(site: SiteFile): readonly Finding[] {
     ...documentProblems("header", site.header, around),
     ...site.pages.flatMap((page) => documentProblems(page.id, page.body, around)),
     ...documentProblems("footer", site.footer, around),
+    ...(site.surrounds ?? []).flatMap(({ id, body }) => documentProblems(id, body, around)),
     ...shownProblems(site, around, shared),
     ...site.pages.flatMap((page) => [...pageProblems(page, site.settings, shared)]),
+    ...equalTitles(site),
+    ...placesGone(site, shared),
     ...frameProblems(site, around),
   ];
 }

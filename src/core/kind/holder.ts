@@ -34,6 +34,8 @@ export interface Surroundings {
   has(of: RefOf, id: string): boolean;
   /** Whether a medium is a file to take home and no picture. */
   isDocument(media: string): boolean;
+  /** Whether a medium says of itself what is to be seen, or that it is decoration. */
+  describes(media: string): boolean;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
 }

@@ -65,7 +65,14 @@ const all = {
 };
 
 export type KindName = keyof typeof all;
-export const kinds: Readonly<Record<KindName, KindDefinition>> = all;
+
+/** Whatever stands in the flow, and a section, can be told what becomes of it where it is too wide. */
+const fitted = (kind: KindDefinition): KindDefinition =>
+  kind.inFlow || kind.spaceInside ? { ...kind, looks: [...kind.looks, "fit"] } : kind;
+
+export const kinds = Object.fromEntries(Object.entries(all).map(([name, kind]) => [name, fitted(kind)])) as Readonly<
+  Record<KindName, KindDefinition>
+>;
 
 export const kindNames = Object.keys(kinds) as readonly KindName[];
 const flow = kindNames.filter((kind) => kinds[kind].inFlow);

@@ -44,6 +44,8 @@ export interface Look {
   readonly corners?: "brand" | "square" | "round";
   readonly edge?: "none" | "line";
   readonly tone?: "solid" | "outline" | "quiet";
+  /** What becomes of what is wider than its place. */
+  readonly fit?: "shrink" | "wrap" | "scroll" | "clip";
   readonly hidden?: boolean;
 }
 
@@ -80,6 +82,13 @@ const contentWidth = {
 /** Ink and quiet words follow the surface they stand on, so that a section can change its ground and stay readable. */
 const wordsOnSurface: Partial<Record<ColourRole, string>> = { ink: "var(--words)", quiet: "var(--quiet)" };
 const cornerRadius = { brand: "var(--radius)", square: "0", round: "999px" } as const;
+
+const fitCss = {
+  shrink: "max-width:100%;margin-inline:auto",
+  wrap: "overflow-wrap:anywhere;flex-wrap:wrap",
+  scroll: "overflow-x:auto;max-width:100%",
+  clip: "overflow-x:clip;max-width:100%",
+} as const;
 
 /** What hides a block. The stage puts a ghost in its place. */
 export const hiddenCss = "display:none!important";
@@ -285,6 +294,19 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
         : value === "outline"
           ? "background:transparent;color:inherit;border-color:currentColor;text-decoration:none"
           : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",
+  },
+  fit: {
+    label: "Too wide",
+    group: "Arrangement",
+    control: choice(
+      ["", "as it is"],
+      ["wrap", "breaks its words"],
+      ["shrink", "shrinks to its place"],
+      ["scroll", "scrolls inside itself"],
+      ["clip", "is cut at its edge"],
+    ),
+    schema: oneOf("shrink", "wrap", "scroll", "clip"),
+    css: (value: keyof typeof fitCss) => `min-width:0;${fitCss[value]}`,
   },
   hidden: {
     label: "Hidden",

@@ -9,19 +9,22 @@ export interface DocumentParts {
   readonly html: string;
   /** The page's style sheet, or its address. */
   readonly css: { readonly text: string } | { readonly href: string };
+  /** Address of the script of its header and menus. */
+  readonly headScript?: string | undefined;
   /** What the page's widgets need: address of their script, and what they are told. */
   readonly widgets: { readonly script: string; readonly data: unknown } | null;
 }
 
 /** A complete HTML document. */
 export function documentHtml(parts: DocumentParts): string {
+  const head = parts.headScript ? `<script type="module" src="${parts.headScript}"></script>` : "";
   const widgets = parts.widgets
     ? `<script type="application/json" id="widgets">${scriptJson(parts.widgets.data)}</script><script type="module" src="${parts.widgets.script}"></script>`
     : "";
   // Our own rules hold no "<"; what a brand names (families, colours) is of a list or a form that has none.
   const css =
     "text" in parts.css ? `<style>${parts.css.text}</style>` : `<link rel="stylesheet" href="${parts.css.href}">`;
-  return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}${css}</head><body>${parts.html}${widgets}</body></html>`;
+  return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}${css}</head><body>${parts.html}${head}${widgets}</body></html>`;
 }
 
 /** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */
@@ -51,6 +54,7 @@ export function faviconSvg(name: string, brand: Brand): string {
 /** sitemap.xml after the Sitemaps protocol 0.9. `changed` is the day of the release, "2026-11-24". */
 export function sitemapXml(site: Pick<SiteFrame, "pages">, origin: string, changed: string): string {
   const entries = site.pages
+    .filter((page) => !page.unlisted)
     .map((page) => `<url><loc>${escapeHtml(origin + pagePath(page))}</loc><lastmod>${changed}</lastmod></url>`)
     .join("");
   return `<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${entries}</urlset>`;

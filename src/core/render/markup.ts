@@ -9,11 +9,18 @@ export { escapeHtml } from "./escape";
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
 export type BlockScript = "gallery" | "slider" | "hours";
 
+/** What of a page's head and its menus needs a script of its own, loaded without the loader. */
+export type PageScript = BlockScript | "head";
+
 export interface RenderedPicture {
   readonly src: string;
   readonly srcset: string;
   readonly width: number;
   readonly height: number;
+  /** What the medium says of itself, for places that say nothing; "" for nothing, and where it is decoration. */
+  readonly alt: string;
+  /** Declarations that keep its point in view where it is cut; "" for the middle. */
+  readonly position: string;
 }
 
 export interface RenderedFile {
@@ -26,7 +33,11 @@ export interface RenderedFile {
 export interface NavigationItem {
   readonly title: string;
   readonly href: string;
+  /** It is the page shown. */
   readonly current: boolean;
+  /** The page shown lies below it. */
+  readonly above: boolean;
+  readonly under: readonly NavigationItem[];
 }
 
 /** What a kind's `render` may ask for. One context serves one rendering of one section. */
@@ -38,6 +49,8 @@ export interface RenderContext {
   loading(): "first" | "now" | "late";
   /** How wide a picture here is shown, as the value of a `sizes` attribute: as the layout around it says, and `room` within. */
   sizes(room?: Room): string;
+  /** Whether a link leads to the page that is shown. */
+  leadsHere(link: string): boolean;
   /** Class, id for the stage and style rules of a node, as attributes with a leading space. */
   attributes(node: PageNode, kindClass: string): string;
   /** What names one line of a list for the stage, as an attribute with a leading space; "" elsewhere. */
@@ -75,6 +88,8 @@ export interface RenderContext {
   newId(stem: string): string;
   /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */
   script(name: BlockScript): string;
+  /** Loads the script of headers and menus with the page, at once. */
+  headScript(): void;
   /** What search engines are told: an object of schema.org, as JSON-LD 1.1, once a page. */
   tell(data: object): void;
   /** The business as search engines read it. */

@@ -9,17 +9,21 @@ import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { type Definitions, definitionsOf, sectionsOf, sectionsShown, sharedContent, within } from "@/core/page/shared";
+import { needsScript, type Top, topClass, topCss, topOf } from "@/core/page/surround/top";
 import { nameOf, nodeWords } from "@/core/page/words";
+import { standingPage, surroundAt } from "@/core/site/between";
 import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { searchTitleOf } from "@/core/site/titles";
+import { pageTree } from "@/core/site/tree";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { openerClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { businessOf, tellsBusiness } from "./business";
 import {
-  type BlockScript,
   escapeHtml,
   type NavigationItem,
+  type PageScript,
   type RenderContext,
   type RenderedPicture,
   type Room,
@@ -30,6 +34,8 @@ import { ruleOf, type StyleRule, styleRule, styleSheet } from "./style";
 export interface RenderOptions {
   /** The language the pages are written in. */
   readonly locale: SiteLocale;
+  /** The site has one header and one footer, chosen already: their rules are not asked. */
+  readonly chosen?: boolean;
   /** Marks every node with data-n="<id>" for the stage. Released pages carry no ids. */
   readonly marks?: boolean;
   /** Put before the path of every page: "" on a live site, the token on a rehearsal host. */
@@ -58,7 +64,7 @@ export interface Part {
   /** What of the site it was made from, besides itself. */
   readonly uses: readonly Use[];
   /** Scripts that its blocks need. */
-  readonly scripts: readonly BlockScript[];
+  readonly scripts: readonly PageScript[];
   /** What it tells search engines, each as JSON. */
   readonly told: readonly string[];
 }
@@ -79,10 +85,12 @@ export interface RenderedPage {
   readonly html: string;
   readonly css: string;
   readonly head: string;
+  /** How its header behaves; null where it scrolls away as any section. */
+  readonly top: Top | null;
   /** Ids of the widgets whose run-time part this page uses. */
   readonly needs: readonly string[];
   /** Scripts that its blocks need. */
-  readonly scripts: readonly BlockScript[];
+  readonly scripts: readonly PageScript[];
   /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
   readonly uses: readonly Use[];
   readonly parts: {
@@ -97,7 +105,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;min-height:100vh;min-height:100svh;display:flex;flex-direction:column;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}main{flex:1}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 /** How shared sections are shown: as they are being worked on, and which one is worked on in its place. */
 export interface Shown {
@@ -145,7 +153,7 @@ const emptyMedia: RenderedPicture | null = null;
  */
 export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const media = new Map(site.media.map((entry) => [entry.hash, entry]));
-  const inNavigation = site.pages.filter((page) => page.inNavigation);
+  const tree = pageTree(site.pages.filter((page) => page.inNavigation));
   const clickTargets = new Set(clickTargetsOf(site));
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   const kept = new WeakMap<
@@ -172,6 +180,8 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
           : "",
       width: largest,
       height: Math.round((entry.heightPx * largest) / entry.widthPx),
+      alt: entry.decorative ? "" : (entry.alt ?? ""),
+      position: entry.focus ? `object-position:${entry.focus.x}% ${entry.focus.y}%` : "",
     };
   }
 
@@ -181,7 +191,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let used: Kind[] = [];
   let placed: WidgetKindName[] = [];
   let uses: Use[] = [];
-  let scripts: BlockScript[] = [];
+  let scripts: PageScript[] = [];
   let told: string[] = [];
   let behind = new Map<string, string>();
   /** Definitions that the section being rendered shows, and those it stands in right now. */
@@ -218,6 +228,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       note<Use>(uses, "navigation");
       return navigation;
     },
+    leadsHere(link) {
+      note<Use>(uses, "navigation");
+      const read = readLink(link);
+      return read.to === "page" && read.page === currentPage && !read.anchor;
+    },
+    headScript: () => note(scripts, "head"),
     loading() {
       if (!eager) return "late";
       if (firstTaken) return "now";
@@ -378,12 +394,27 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   function turnTo(page: PageMeta) {
     if (currentPage === page.id) return;
     currentPage = page.id;
-    navigation = inNavigation.map((item) => ({
-      title: item.title,
-      href: hrefs.get(item.id) as string,
-      current: item.id === page.id,
-    }));
+    navigation = navigationOf(tree);
   }
+
+  const navigationOf = (branches: typeof tree): readonly NavigationItem[] =>
+    branches.map(({ page, under }) => {
+      const below = navigationOf(under);
+      return {
+        title: page.title,
+        href: hrefs.get(page.id) as string,
+        current: page.id === currentPage,
+        above: below.some(({ current, above }) => current || above),
+        under: below,
+      };
+    });
+
+  /** The header or footer of a page. */
+  const around = (of: "header" | "footer", page: PageMeta): PageNode | null =>
+    options.chosen ? site[of] : surroundAt(site, of, standingPage(page, options.locale.tag));
+
+  const headerTag = (top: Top | null) =>
+    top ? `<header class="${topClass(top)}" data-after="${top.afterPx}">` : "<header>";
 
   /** Whether a section shows the shared sections as they are now. */
   function showsSame(before: {
@@ -425,25 +456,27 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     return part;
   }
 
-  const renderParts = (root: PageNode, page: PageMeta, eagerFirst: boolean) =>
-    (root.children ?? []).map((section, index) => renderPart(section, page, eagerFirst && index === 0));
+  const renderParts = (root: PageNode | null, page: PageMeta, eagerFirst: boolean) =>
+    (root?.children ?? []).map((section, index) => renderPart(section, page, eagerFirst && index === 0));
 
   return {
     /** The page as HTML for `<body>`, its CSS, its part of `<head>`, and the widgets it needs. */
     render(page: PageMeta, body: PageNode, now: Shown = {}): RenderedPage {
       shown = now;
       if (now.shared) definitions = now.shared;
+      const header = around("header", page);
+      const top = header && topOf(header);
       const parts = {
-        header: renderParts(site.header, page, false),
+        header: renderParts(header, page, false),
         main: renderParts(body, page, true),
-        footer: renderParts(site.footer, page, false),
+        footer: renderParts(around("footer", page), page, false),
       };
       const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();
       const used = new Set<Kind>();
       const shownKinds = new Set<WidgetKindName>();
       const usesOfAll = new Set<Use>();
-      const scriptsOfAll = new Set<BlockScript>();
+      const scriptsOfAll = new Set<PageScript>(top && needsScript(top) ? ["head"] : []);
       const toldOfAll = new Set<string>();
       for (const part of all) {
         for (const script of part.scripts) scriptsOfAll.add(script);
@@ -469,8 +502,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         return html;
       };
       return {
-        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
-        css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}`,
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a>${headerTag(top)}${htmlOf(parts.header)}</header><main id="main">${htmlOf(parts.main)}</main><footer>${htmlOf(parts.footer)}</footer>`,
+        css: `${ground}${kindCss(used, shownKinds)}${styleSheet(rules)}${top ? topCss(top) : ""}`,
+        top,
         head: headOf(site, page, mediaOf(body, definitions), options, picture, toldOfAll),
         needs,
         scripts: [...scriptsOfAll].sort(),
@@ -481,13 +515,20 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     /** A page whose middle is not made of blocks (not found, address confirmed), between the site's header and footer. */
     around(main: string): { readonly html: string; readonly css: string; readonly pictures: readonly string[] } {
       const nowhere: PageMeta = { id: "", title: "", slug: "404", description: "", inNavigation: false };
-      const [header, footer] = [renderParts(site.header, nowhere, false), renderParts(site.footer, nowhere, false)];
+      const root = around("header", nowhere);
+      // Nothing lies below it that it could be seen through over.
+      const found = root && topOf(root);
+      const top = found && { ...found, stays: "no" as const, through: undefined };
+      const [header, footer] = [
+        renderParts(root, nowhere, false),
+        renderParts(around("footer", nowhere), nowhere, false),
+      ];
       const parts = [...header, ...footer];
       const used: Kind[] = ["section", "heading", "richText", "button", ...parts.flatMap((part) => part.kinds)];
       const htmlOf = (list: readonly Part[]) => list.map((part) => part.html).join("");
       return {
-        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a><header>${htmlOf(header)}</header>${main}<footer>${htmlOf(footer)}</footer>`,
-        css: `${ground}${kindCss(used)}${styleSheet(new Set(parts.flatMap((part) => part.rules)))}`,
+        html: `<a class="skip" href="#main">${escapeHtml(skipWords(options.locale.tag))}</a>${headerTag(top)}${htmlOf(header)}</header>${main}<footer>${htmlOf(footer)}</footer>`,
+        css: `${ground}${kindCss(used)}${styleSheet(new Set(parts.flatMap((part) => part.rules)))}${top ? topCss(top) : ""}`,
         pictures: parts.flatMap((part) => part.uses.flatMap((use) => mediaIn(use) ?? [])),
       };
     },
@@ -595,9 +636,10 @@ function headOf(
   picture: (hash: string) => RenderedPicture | null,
   told: ReadonlySet<string>,
 ): string {
-  const title = page.slug === "" ? `${site.name}: ${page.title}` : `${page.title} · ${site.name}`;
+  const title = searchTitleOf(site.name, page);
   const description = page.description || site.settings.description;
   const tags = [`<title>${escapeHtml(title)}</title>`];
+  if (page.unlisted) tags.push('<meta name="robots" content="noindex">');
   if (description) tags.push(`<meta name="description" content="${escapeHtml(description)}">`);
   const property = (name: string, value: string) =>
     tags.push(`<meta property="og:${name}" content="${escapeHtml(value)}">`);
@@ -611,7 +653,7 @@ function headOf(
     tags.push(`<link rel="canonical" href="${escapeHtml(address)}">`);
     property("url", address);
     let shared = false;
-    for (const hash of shows) {
+    for (const hash of page.sharing ? [page.sharing, ...shows] : shows) {
       const image = picture(hash);
       if (!image) continue;
       tags.push(`<meta property="og:image" content="${escapeHtml(options.origin)}${image.src}">`);

@@ -3,10 +3,11 @@
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared";
+import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { shownOf } from "@/core/widget/kinds";
 import { writeSiteFile } from "./read";
-import type { KeptSite, SiteFile, SitePage } from "./site";
+import { type KeptSite, moreOf, type SiteFile, type SitePage, type Surround } from "./site";
 
 export const changeUnits = ["page", "header", "footer", "shared", "brand", "settings", "widget", "redirect"] as const;
 export type ChangeOf = (typeof changeUnits)[number];
@@ -23,6 +24,9 @@ export interface ChangeDetail {
     | "slug"
     | "description"
     | "navigation"
+    | "more"
+    | "standing"
+    | "top"
     | "value";
   readonly name?: string;
   readonly before?: string;
@@ -74,8 +78,19 @@ function bodyDetails(before: PageNode, now: PageNode): readonly ChangeDetail[] {
   const order = (sections: Iterable<PageNode>) =>
     [...sections].map((section) => section.id).filter((id) => old.has(id) && kept.has(id));
   if (!same(order(old.values()), order(next))) details.push({ code: "sectionsMoved" });
+  if (!same(before.content.standing, now.content.standing)) details.push({ code: "standing" });
+  if (!same(before.content.top, now.content.top)) details.push({ code: "top" });
   return details;
 }
+
+/** What is different between two states of something that has a name and a body. */
+const namedDetails = (
+  old: { readonly name: string; readonly body: PageNode },
+  one: { readonly name: string; readonly body: PageNode },
+): readonly ChangeDetail[] => [
+  ...(old.name === one.name ? [] : [{ code: "title" as const, before: old.name, after: one.name }]),
+  ...bodyDetails(old.body, one.body),
+];
 
 function pageDetails(before: SitePage, now: SitePage): readonly ChangeDetail[] {
   const details: ChangeDetail[] = [...bodyDetails(before.body, now.body)];
@@ -87,6 +102,7 @@ function pageDetails(before: SitePage, now: SitePage): readonly ChangeDetail[] {
   field("title", before.title, now.title);
   if (before.inNavigation !== now.inNavigation)
     details.push({ code: "navigation", after: now.inNavigation ? "shown" : "hidden" });
+  if (!same(moreOf(before), moreOf(now))) details.push({ code: "more" });
   return details;
 }
 
@@ -138,6 +154,7 @@ function readable(site: SiteFile): SiteFile {
     header: withLineIds(site.header),
     footer: withLineIds(site.footer),
     ...(site.shared ? { shared: site.shared.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
+    ...(site.surrounds ? { surrounds: site.surrounds.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
     pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
   };
   return JSON.parse(writeSiteFile(named)) as SiteFile;
@@ -146,6 +163,13 @@ function readable(site: SiteFile): SiteFile {
 /** Widgets with what pages show of their kind's part of the site: it goes live with a release, as settings do. */
 const shownWidgets = (site: SiteFile) =>
   site.widgets.map((widget) => ({ ...widget, shown: shownOf(widget, site) as object | null }));
+
+const surroundsIn = (site: Pick<SiteFile, "surrounds">, of: SurroundOf) =>
+  (site.surrounds ?? []).filter((one) => one.of === of);
+
+/** Ids of those that both states have, in the order of one of them. */
+const orderAmong = (list: readonly Listed[], both: (id: string) => boolean) =>
+  list.map(({ id }) => id).filter((id) => both(id));
 
 const redirectsOf = (site: Pick<SiteFile, "redirects">) =>
   (site.redirects ?? []).map((redirect) => ({ ...redirect, id: redirect.from }));
@@ -161,28 +185,35 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
     ];
   const before = readable(beforeGiven);
   const order = (site: SiteFile) =>
-    site.pages
-      .map((page) => page.id)
-      .filter((id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id));
-  const frame = (of: "header" | "footer", name: string): Change[] =>
-    same(before[of], now[of]) ? [] : [{ of, id: of, name, what: "changed", details: bodyDetails(before[of], now[of]) }];
+    orderAmong(
+      site.pages,
+      (id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id),
+    );
+  const surroundOrder = (site: SiteFile) =>
+    surroundKinds.map((of) =>
+      orderAmong(surroundsIn(site, of), (id) =>
+        [before, now].every((state) => surroundsIn(state, of).some((one) => one.id === id)),
+      ),
+    );
+  const frame = (of: SurroundOf, name: string): Change[] => [
+    ...(same(before[of], now[of])
+      ? []
+      : [{ of, id: of, name, what: "changed", details: bodyDetails(before[of], now[of]) } as const]),
+    ...byId<Surround>(of, surroundsIn(before, of), surroundsIn(now, of), (one) => one.name, namedDetails),
+  ];
   const whole = (of: "brand" | "settings", name: string, one: unknown, other: unknown): Change[] =>
     same(one, other) ? [] : [{ of, id: of, name, what: "changed", details: valueDetails(one, other) }];
-  const settings = (site: SiteFile) => ({ name: site.name, ...site.settings, pages: order(site) });
+  const settings = (site: SiteFile) => ({
+    name: site.name,
+    ...site.settings,
+    pages: order(site),
+    surrounds: surroundOrder(site),
+  });
   const changes = [
     ...byId<SitePage>("page", before.pages, now.pages, (page) => page.title, pageDetails),
     ...frame("header", "Header"),
     ...frame("footer", "Footer"),
-    ...byId<SharedSection>(
-      "shared",
-      before.shared ?? [],
-      now.shared ?? [],
-      ({ name }) => name,
-      (old, one) => [
-        ...(old.name === one.name ? [] : [{ code: "title" as const, before: old.name, after: one.name }]),
-        ...bodyDetails(old.body, one.body),
-      ],
-    ),
+    ...byId<SharedSection>("shared", before.shared ?? [], now.shared ?? [], ({ name }) => name, namedDetails),
     ...whole("brand", "Brand", before.brand, now.brand),
     ...whole("settings", "Site settings and order of pages", settings(before), settings(now)),
     ...byId(
@@ -227,8 +258,16 @@ export function withoutChanges<Site extends KeptSite>(before: Site, now: Site, l
     ...now,
     ...(isLeft("settings") ? { name: before.name, settings: before.settings } : {}),
     brand: isLeft("brand") ? before.brand : now.brand,
-    header: isLeft("header") ? before.header : now.header,
-    footer: isLeft("footer") ? before.footer : now.footer,
+    header: ids("header").has("header") ? before.header : now.header,
+    footer: ids("footer").has("footer") ? before.footer : now.footer,
+    ...(before.surrounds || now.surrounds
+      ? {
+          surrounds: surroundKinds.flatMap((of) => {
+            const list = listWithout(surroundsIn(before, of), surroundsIn(now, of), ids(of));
+            return isLeft("settings") ? orderedAs(list, surroundsIn(before, of)) : list;
+          }),
+        }
+      : {}),
     pages: orderedPages,
     ...(before.shared || now.shared
       ? { shared: listWithout(before.shared ?? [], now.shared ?? [], ids("shared")) }

@@ -8,6 +8,8 @@ import { isPicture, type KeptSite, type SiteFile } from "./site";
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
   ["header", site.header],
   ["footer", site.footer],
+  ...(site.surrounds ?? []).map((one, index) => [`surrounds[${index}].body`, one.body] as const),
+  ...(site.patterns ?? []).map((one, index) => [`patterns[${index}].body`, one.body] as const),
   ...(site.shared ?? []).map((one, index) => [`shared[${index}].body`, one.body] as const),
   ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),
 ];
@@ -51,6 +53,7 @@ export function knownIn(site: Around): Surroundings {
   return {
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
+    describes: (hash) => site.media.some((entry) => entry.hash === hash && Boolean(entry.alt || entry.decorative)),
     tells: (what) => Boolean(site.settings[what]),
     widget: (id) => {
       const found = widgets.get(id);

@@ -9,8 +9,10 @@ import { type Fault, maxNodes, mostFaults, pageFaults, pathOf } from "@/core/pag
 import { withLineIds } from "@/core/page/words";
 import { partKinds, refsOf } from "@/core/widget/kinds";
 import { documentsOf, knownIn } from "./known";
+import { redirectCircle } from "./redirects";
 import { siteFileSchema } from "./schema";
-import type { SiteFile } from "./site";
+import { pagePath, type SiteFile } from "./site";
+import { deepest, depthOf } from "./tree";
 
 export type ReadSite =
   | { readonly ok: true; readonly site: SiteFile }
@@ -52,8 +54,12 @@ function danglingReferences(site: SiteFile): Fault[] {
     const used = site.settings[name];
     if (used) wanted(`settings.${name}`, { of: "media", id: used });
   }
+  site.pages.forEach(({ sharing, parent }, index) => {
+    if (sharing) wanted(`pages[${index}].sharing`, { of: "media", id: sharing });
+    if (parent) wanted(`pages[${index}].parent`, { of: "page", id: parent });
+  });
   site.redirects?.forEach(({ page }, index) => {
-    wanted(`redirects[${index}].page`, { of: "page", id: page });
+    if (page !== undefined) wanted(`redirects[${index}].page`, { of: "page", id: page });
   });
   for (const { name, part } of partKinds) {
     const own = site[name];
@@ -101,6 +107,10 @@ export function readSiteFile(json: string): ReadSite {
   if (circle) return refuse("shared", `Shared sections hold each other in a circle: ${circle.join(" › ")}.`);
   const large = tooLarge(definitionsOf(site));
   if (large) return refuse("shared", tooLargeWords(large));
+  const around = redirectCircle(site.redirects ?? [], new Set(site.pages.map((page) => pagePath(page))));
+  if (around) return refuse("redirects", `Addresses lead to each other in a circle: ${around.join(" › ")}.`);
+  const deep = site.pages.findIndex((page) => page.parent && depthOf(site.pages, page.id) > deepest);
+  if (deep >= 0) return refuse(`pages[${deep}].parent`, "Pages stand at most two levels below the top.");
   const dangling = danglingReferences(site);
   if (dangling.length) return { ok: false, faults: dangling.slice(0, mostFaults) };
   return {
@@ -109,7 +119,11 @@ export function readSiteFile(json: string): ReadSite {
       ...site,
       header: withLineIds(site.header),
       footer: withLineIds(site.footer),
-      ...(site.shared ? { shared: site.shared.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
+      ...Object.fromEntries(
+        (["surrounds", "patterns", "shared"] as const).flatMap((list) =>
+          site[list] ? [[list, site[list].map((one) => ({ ...one, body: withLineIds(one.body) }))]] : [],
+        ),
+      ),
       pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
     },
   };

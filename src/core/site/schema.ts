@@ -5,6 +5,7 @@ import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { documentTypes } from "@/core/media/documents";
 import { mediaHash } from "@/core/page/kinds/picture";
+import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
 import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
 import type { SiteWidget } from "@/core/widget/settings";
@@ -83,15 +84,34 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
   sharing: mediaHash,
 });
 
-/** A path that a page had: it leads to the page now. */
+/** A path as other programs may have made it, as old sites' addresses are: not read as a pattern, and none of the site's own. */
+export const oldPathSchema = Joi.string()
+  .max(121)
+  .pattern(/^\/(?![_/])[\w.~%!$&'()+,;=:@/-]+$/)
+  .messages({
+    "string.pattern.base": "An old address is a path such as /kiln-hire.",
+    "string.empty": "An old address is needed, such as /kiln-hire.",
+    "string.max": "An old address has at most 121 characters.",
+  });
+
+export const redirectTargetSchema = Joi.string()
+  .max(500)
+  // In ASCII, as headers are: what else there is comes percent-encoded.
+  .pattern(/^(\/(?![/_\\])|https?:\/\/(?=[a-z\d[]))(?:(?!["<>\\])[!-~])*$/i)
+  .messages({
+    "string.pattern.base": "It leads to a path such as /offers, or to an address with https://.",
+    "string.empty": "It leads nowhere: say where to.",
+    "string.max": "An address has at most 500 characters.",
+  });
+
+/** An address that leads on: to a page, or elsewhere. */
 export const redirectSchema: Joi.ObjectSchema<Redirect> = Joi.object<Redirect>({
-  from: Joi.string()
-    .max(121)
-    .pattern(/^\/[a-z0-9]+(-[a-z0-9]+)*(\/[a-z0-9]+(-[a-z0-9]+)*){0,3}$/)
-    .required()
-    .messages({ "string.pattern.base": "An old address is a path such as /kiln-hire." }),
-  page: idSchema.required(),
-});
+  from: oldPathSchema.required(),
+  page: idSchema,
+  to: redirectTargetSchema,
+})
+  .xor("page", "to")
+  .messages({ "object.missing": "It leads nowhere.", "object.xor": "It leads to a page or to an address, not both." });
 
 /** One or more path parts of small letters, digits and hyphens. What the site server uses itself can't be taken. */
 export const slugSchema = Joi.string()
@@ -105,7 +125,28 @@ export const pageMetaFields = {
   slug: slugSchema,
   description: Joi.string().allow("").max(300),
   inNavigation: Joi.boolean(),
+  parent: idSchema,
+  groups: Joi.array().items(groupNameSchema).max(20).unique(),
+  searchTitle: Joi.string().trim().allow("").max(120),
+  unlisted: Joi.boolean(),
+  sharing: mediaHash,
 } satisfies Joi.PartialSchemaMap<PageMeta>;
+
+export const surroundNameSchema = Joi.string()
+  .trim()
+  .min(1)
+  .max(60)
+  .messages({ "string.empty": "A header or footer needs a name." });
+
+export const patternNameSchema = Joi.string()
+  .trim()
+  .min(1)
+  .max(60)
+  .messages({ "string.empty": "A pattern needs a name." });
+
+/** So many headers, and so many footers, a site has at most besides the first; and so many patterns. */
+export const mostSurrounds = 40;
+export const mostPatterns = 100;
 
 export const widgetNameSchema = Joi.string()
   .trim()
@@ -142,7 +183,22 @@ const sideField = Joi.when("type", {
   otherwise: Joi.number().integer().min(1).max(20_000).required(),
 });
 
+const percent = Joi.number().integer().min(0).max(100).required();
+
+/** What is said of a medium besides what it is. */
+export const mediaFields = {
+  name: Joi.string().trim().min(1).max(200).messages({
+    "string.empty": "A medium needs a name.",
+    "string.max": "A name has at most 200 characters.",
+  }),
+  alt: Joi.string().trim().allow("").max(400).messages({ "string.max": "A description has at most 400 characters." }),
+  decorative: Joi.boolean(),
+  tags: Joi.array().items(Joi.string().trim().min(1).max(40)).max(20).unique(),
+  focus: Joi.object({ x: percent, y: percent }),
+} satisfies Joi.PartialSchemaMap<MediaEntry>;
+
 const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
+  ...mediaFields,
   hash: mediaHash.required(),
   name: Joi.string().min(1).max(200).required(),
   type: Joi.string()
@@ -176,6 +232,11 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
         slug: pageMetaFields.slug.required(),
         description: pageMetaFields.description.required(),
         inNavigation: pageMetaFields.inNavigation.required(),
+        parent: pageMetaFields.parent,
+        groups: pageMetaFields.groups,
+        searchTitle: pageMetaFields.searchTitle,
+        unlisted: pageMetaFields.unlisted,
+        sharing: pageMetaFields.sharing,
         body: tree,
       }),
     )
@@ -188,6 +249,23 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
   shared: Joi.array()
     .items(Joi.object({ id: idSchema.required(), name: sharedNameSchema.required(), body: tree }))
     .max(mostShared)
+    .unique("id"),
+  surrounds: Joi.array()
+    .items(
+      Joi.object({
+        id: idSchema.invalid(...surroundKinds).required(),
+        of: Joi.string()
+          .valid(...surroundKinds)
+          .required(),
+        name: surroundNameSchema.required(),
+        body: tree,
+      }),
+    )
+    .max(2 * mostSurrounds)
+    .unique("id"),
+  patterns: Joi.array()
+    .items(Joi.object({ id: idSchema.required(), name: patternNameSchema.required(), body: tree }))
+    .max(mostPatterns)
     .unique("id"),
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(10_000).unique("hash").required(),

@@ -4,6 +4,7 @@ import type { SiteLocale } from "@/core/locale/site-locale";
 import { type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared";
+import type { SurroundOf } from "@/core/page/surround/standing";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 import type { HoursException, WeekHours } from "./open-hours";
 
@@ -35,15 +36,31 @@ export interface SiteSettings {
   readonly sharing?: string;
 }
 
-/** An old address of a page: who asks for it is led to where the page is now. */
+/** An address that leads on: to where a page is now, or to a path or an address elsewhere. */
 export interface Redirect {
   /** Path, "/kiln-hire". */
   readonly from: string;
   /** Id of the page. */
-  readonly page: string;
+  readonly page?: string;
+  /** Where it leads besides: "/offers", "https://…". */
+  readonly to?: string;
 }
 
-export interface PageMeta {
+/** What only some pages say of themselves. */
+export interface PageMore {
+  /** The page it stands below in the tree of pages. */
+  readonly parent?: string;
+  /** Names of the groups it belongs to. */
+  readonly groups?: readonly string[];
+  /** Title for search engines, instead of its own with the site's name. */
+  readonly searchTitle?: string;
+  /** Not to be shown by search engines. */
+  readonly unlisted?: boolean;
+  /** Media shown where the page is shared. */
+  readonly sharing?: string;
+}
+
+export interface PageMeta extends PageMore {
   readonly id: string;
   readonly title: string;
   /** Path without slashes at its ends; "" is the home page. */
@@ -68,10 +85,25 @@ export interface MediaEntry {
   readonly heightPx: number;
   /** Size of a document: pages tell it. */
   readonly bytes?: number;
+  /** Description wherever a place of it says nothing of its own. */
+  readonly alt?: string;
+  /** It says nothing: no place needs a description. */
+  readonly decorative?: boolean;
+  readonly tags?: readonly string[];
+  /** The point that stays in view wherever it is cut, in % from the left and from the top. */
+  readonly focus?: { readonly x: number; readonly y: number };
 }
 
 /** Whether a medium is a picture, and so can be shown. */
 export const isPicture = (entry: Pick<MediaEntry, "type">): boolean => documentKindOf(entry.type) === null;
+
+/** A header or footer besides the first; where it stands says its root (core/page/surround). */
+export interface Surround {
+  readonly id: string;
+  readonly of: SurroundOf;
+  readonly name: string;
+  readonly body: PageNode;
+}
 
 /**
  * Everything rendering needs except the pages' bodies. What kinds of widgets keep for the whole site (what can be booked)
@@ -82,8 +114,11 @@ export interface SiteFrame extends Partial<WidgetParts> {
   readonly name: string;
   readonly settings: SiteSettings;
   readonly brand: Brand;
+  /** The first of the headers, and of the footers. */
   readonly header: PageNode;
   readonly footer: PageNode;
+  /** The others, each kind in the order in which equally specific rules are judged. */
+  readonly surrounds?: readonly Surround[];
   readonly pages: readonly PageMeta[];
   readonly widgets: readonly SiteWidget[];
   readonly media: readonly MediaEntry[];
@@ -97,15 +132,33 @@ export interface SiteFile extends Omit<SiteFrame, "pages"> {
   /** Languages of the site, the source first; a file may leave them out while there is one. */
   readonly locales?: readonly string[];
   readonly redirects?: readonly Redirect[];
+  /** Pages kept as the pattern for new ones; visitors never see them. */
+  readonly patterns?: readonly PagePattern[];
 }
 
+export interface PagePattern {
+  readonly id: string;
+  readonly name: string;
+  readonly body: PageNode;
+}
+
+/** What only some pages say, without what this one does not. */
+export const moreOf = ({ parent, groups, searchTitle, unlisted, sharing }: PageMore): PageMore => ({
+  ...(parent ? { parent } : {}),
+  ...(groups?.length ? { groups } : {}),
+  ...(searchTitle ? { searchTitle } : {}),
+  ...(unlisted ? { unlisted } : {}),
+  ...(sharing ? { sharing } : {}),
+});
+
 /** What is said of a page, without its body or where that is. */
-export const metaOf = ({ id, title, slug, description, inNavigation }: PageMeta): PageMeta => ({
-  id,
-  title,
-  slug,
-  description,
-  inNavigation,
+export const metaOf = (page: PageMeta): PageMeta => ({
+  id: page.id,
+  title: page.title,
+  slug: page.slug,
+  description: page.description,
+  inNavigation: page.inNavigation,
+  ...moreOf(page),
 });
 
 /**

@@ -3,6 +3,7 @@ import { benchBrand, clayBrand, plainBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
 import type { PageNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
+import type { SurroundOf } from "@/core/page/surround/standing";
 import { factsOf } from "./facts";
 import type { SiteFile, SitePage } from "./site";
 
@@ -45,8 +46,8 @@ export const starters: Readonly<Record<StarterKey, Starter>> = {
   },
 };
 
-/** Header and footer every new site has: the name and navigation above, the name and pages below. */
-function frame(newId: () => string): { header: PageNode; footer: PageNode } {
+/** A first header and footer: the name and navigation above, the name and pages below. */
+export function firstSurrounds(newId: () => string): Readonly<Record<SurroundOf, PageNode>> {
   const b = builder(newId);
   return {
     header: b.page(b.section("Header", { above: 18, below: 18 }, b.navigation("bar", "Main", true))),
@@ -70,7 +71,7 @@ export function siteFromStarter(
     name: given.name,
     settings: given.settings,
     brand,
-    ...frame(newId),
+    ...firstSurrounds(newId),
     pages: pages.map(
       (page): SitePage => ({
         id: newId(),

@@ -25,5 +25,8 @@ export interface PageData {
 /** The script that decides about opening, beside those of the kinds. */
 export const openingScript = "opening";
 
+/** The script of headers that change while one scrolls and of menus: it needs no loader. */
+export const headScript = "head";
+
 /** The one script that every page with widgets loads. */
 export const loaderScript = "loader";

@@ -1,14 +1,19 @@
 // Which shared sections stand in which documents: kept beside the bodies, so that none is read to tell it.
 import { and, eq, isNotNull, isNull } from "drizzle-orm";
+import { mediaOn } from "@/core/media/uses";
 import type { PageNode } from "@/core/page/node";
 import { sharedIn } from "@/core/page/shared";
 import type { Executor } from "../connection";
 import { documents } from "./tables";
 
 /** The columns that a body fills. Whoever stores a body stores them all. */
-export function bodyColumns(body: PageNode): { readonly body: PageNode; readonly shared: readonly string[] | null } {
+export function bodyColumns(body: PageNode): {
+  readonly body: PageNode;
+  readonly shared: readonly string[] | null;
+  readonly media: readonly string[];
+} {
   const ids = sharedIn(body);
-  return { body, shared: ids.length ? ids : null };
+  return { body, shared: ids.length ? ids : null, media: mediaOn(body) };
 }
 
 export interface Holding {

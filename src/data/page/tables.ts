@@ -1,29 +1,34 @@
-// Documents of a site (pages, header, footer, shared sections) and every edit made to them.
+// Documents of a site (pages, headers, footers, shared sections, patterns of pages) and every edit made to them.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { Edit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
+import type { PageMore } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
-import { hashOf, instant, json, orderedJson } from "../columns";
+import { grownHashOf, instant, json, orderedJson } from "../columns";
 
 export const documents = mysqlTable(
   "documents",
   {
     siteId: varchar("site_id", { length: 24 }).notNull(),
     id: varchar("id", { length: 40 }).notNull(),
-    kind: mysqlEnum("kind", ["page", "header", "footer", "shared"]).notNull(),
+    kind: mysqlEnum("kind", ["page", "header", "footer", "shared", "pattern"]).notNull(),
     title: varchar("title", { length: 120 }).notNull(),
-    /** Null for header, footer and removed pages, which hold no address. */
+    /** Null for what is no page, and for removed pages, which hold no address. */
     slug: varchar("slug", { length: 120 }),
     /** The slug a removed page had, to have it back when it is restored. */
     slugBefore: varchar("slug_before", { length: 120 }),
     description: varchar("description", { length: 300 }).notNull(),
     inNavigation: boolean("in_navigation").notNull(),
+    /** What only some pages say of themselves; null where this one says nothing. */
+    more: orderedJson<PageMore>("more"),
     position: int("position").notNull(),
     body: orderedJson<PageNode>("body").notNull(),
     /** Shared sections that stand in it; null where there are none. See data/page/shared. */
     shared: json<readonly string[]>("shared"),
+    /** Media that stand in it, by their hashes; null where that was not worked out yet. */
+    media: json<readonly string[]>("media"),
     /** Of all that a release would take from it; see data/release/units. */
-    hash: hashOf("hash", "title", "coalesce(slug, '')", "description", "in_navigation", "body"),
+    hash: grownHashOf("hash", ["title", "coalesce(slug, '')", "description", "in_navigation", "body"], "more"),
     revision: int("revision").notNull().default(0),
     /** Edits up to this revision are folded into the body: they are no longer kept one by one. */
     foldedTo: int("folded_to").notNull().default(0),

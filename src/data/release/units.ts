@@ -23,13 +23,14 @@ const othersNow = (sites: readonly string[]) => sql`
   select site_id, ${word("widget")} as unit_of, id as unit_id, hash, position from widgets where site_id in ${sites}
   union all select id, ${word("brand")}, 'brand', brand_hash, 0 from sites where id in ${sites}
   union all select id, ${word("settings")}, 'settings', settings_hash, 0 from sites where id in ${sites}
-  union all select r.site_id, ${word("redirect")}, r.from_path, r.page, 0 from redirects r
-    join documents d on d.site_id = r.site_id and d.id = r.page and d.removed_at is null where r.site_id in ${sites}`;
+  union all select r.site_id, ${word("redirect")}, r.from_path, coalesce(r.page, sha2(r.to_address, 256)), 0 from redirects r
+    left join documents d on d.site_id = r.site_id and d.id = r.page and d.removed_at is null
+    where r.site_id in ${sites} and (r.page is null or d.id is not null)`;
 
 /** Every unit of the working states of some sites, as a query. */
 const unitsNow = (sites: readonly string[]) => sql`
   select site_id, cast(kind as char(12)) collate utf8mb4_bin as unit_of, id as unit_id, hash, position from documents
-    where site_id in ${sites} and removed_at is null
+    where site_id in ${sites} and removed_at is null and kind <> 'pattern'
   union all ${othersNow(sites)}`;
 
 async function rowsOf<T>(db: Executor, query: ReturnType<typeof sql>): Promise<T> {
@@ -43,7 +44,7 @@ interface DocumentsCounted {
   readonly differ: number | string;
   /** Those the release has too. */
   readonly matched: number | string;
-  /** Pages that stand at another number than in the release, be it that one before them came or went. */
+  /** Pages, headers and footers that stand at another number than in the release, be it that one before them came or went. */
   readonly displaced: number | string;
 }
 
@@ -53,24 +54,24 @@ const countDocuments = (db: Executor, sites: readonly string[]) =>
     db,
     sql`select s.id as site, count(l.unit_id) as matched,
         sum(if(s.live_release_id is null, n.kind = 'page', l.hash is null or l.hash <> n.hash)) as differ,
-        sum(n.kind = 'page' and coalesce(l.position <> n.position, 0)) as displaced
+        sum(n.kind <> 'shared' and n.position >= 0 and coalesce(l.position <> n.position, 0)) as displaced
       from sites s
-        straight_join documents n force index (documents_units) on n.site_id = s.id and n.removed_at is null
+        straight_join documents n force index (documents_units) on n.site_id = s.id and n.removed_at is null and n.kind <> 'pattern'
         left join release_units l on l.release_id = s.live_release_id and l.unit_of = n.kind and l.unit_id = n.id
       where s.id in ${sites} group by s.id`,
   );
 
-/** Of some sites those where a page stands before one that it stood behind: the release's places do not rise. */
+/** Of some sites those where a page, or a header, stands before one that it stood behind: the release's places do not rise. */
 const sitesReordered = (db: Executor, sites: readonly string[]) =>
   rowsOf<readonly { readonly site: string }[]>(
     db,
     sql`select site from (
       select n.site_id as site,
-        l.position < lag(l.position) over (partition by n.site_id order by n.position, n.id) as moved
+        l.position < lag(l.position) over (partition by n.site_id, n.kind order by n.position, n.id) as moved
       from sites s
         straight_join documents n force index (documents_units)
-          on n.site_id = s.id and n.removed_at is null and n.kind = 'page'
-        join release_units l on l.release_id = s.live_release_id and l.unit_of = 'page' and l.unit_id = n.id
+          on n.site_id = s.id and n.removed_at is null and n.kind in ('page', 'header', 'footer')
+        join release_units l on l.release_id = s.live_release_id and l.unit_of = n.kind and l.unit_id = n.id
       where s.id in ${sites}
     ) places where moved group by site`,
   );

@@ -1,15 +1,19 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, count, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
+import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
 import {
   isPicture,
   type KeptSite,
   type MediaEntry,
   metaOf,
+  moreOf,
+  type PageMeta,
   type Redirect,
   type SiteFile,
   type SiteFrame,
+  type Surround,
 } from "@/core/site/site";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
@@ -35,13 +39,14 @@ export async function keyAfter(db: Executor, former: string): Promise<string | u
   return row?.key;
 }
 
-/** Old addresses of a site's pages, by their paths. */
+/** Addresses of a site that lead on, by their paths. */
 export async function redirectsOf(db: Executor, siteId: string): Promise<readonly Redirect[]> {
-  return db
-    .select({ from: redirects.from, page: redirects.page })
+  const rows = await db
+    .select({ from: redirects.from, page: redirects.page, to: redirects.to })
     .from(redirects)
     .where(eq(redirects.siteId, siteId))
     .orderBy(asc(redirects.from));
+  return rows.map(({ from, page, to }) => ({ from, ...(page === null ? { to: to ?? "/" } : { page }) }));
 }
 
 export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
@@ -51,11 +56,28 @@ export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
   widthPx: row.widthPx,
   heightPx: row.heightPx,
   ...(isPicture(row) ? {} : { bytes: row.bytes }),
+  ...(row.alt ? { alt: row.alt } : {}),
+  ...(row.decorative ? { decorative: true } : {}),
+  ...(row.tags?.length ? { tags: row.tags } : {}),
+  ...(row.focus ? { focus: row.focus } : {}),
 });
+
+/** Whether a site has a picture. */
+export async function isPictureOf(db: Executor, siteId: string, hash: string): Promise<boolean> {
+  const [row] = await db
+    .select({ type: media.type })
+    .from(media)
+    .where(and(eq(media.siteId, siteId), eq(media.hash, hash)));
+  return row !== undefined && isPicture(row);
+}
 
 export async function mediaOf(db: Executor, siteId: string): Promise<readonly MediaEntry[]> {
   return (
-    await db.select().from(media).where(eq(media.siteId, siteId)).orderBy(asc(media.createdAt), asc(media.hash))
+    await db
+      .select()
+      .from(media)
+      .where(and(eq(media.siteId, siteId), isNull(media.removedAt)))
+      .orderBy(asc(media.createdAt), asc(media.hash))
   ).map(mediaEntry);
 }
 
@@ -75,7 +97,7 @@ export async function widgetsOf(db: Executor, siteId: string): Promise<readonly 
 async function loadAround(db: Executor, site: SiteRow, pages: readonly { readonly id: string }[]) {
   const known = new Set(pages.map((page) => page.id));
   // Those of removed pages lead nowhere, and are there again with their page.
-  const leading = (await redirectsOf(db, site.id)).filter((redirect) => known.has(redirect.page));
+  const leading = (await redirectsOf(db, site.id)).filter(({ page }) => page === undefined || known.has(page));
   return {
     format: 1 as const,
     key: site.key,
@@ -92,18 +114,49 @@ type DocumentRow = typeof documents.$inferSelect;
 
 function around(rows: readonly Pick<DocumentRow, "id" | "kind" | "title" | "body">[], site: SiteRow) {
   const body = (kind: "header" | "footer") => {
-    const row = rows.find((document) => document.kind === kind);
+    const row = rows.find((document) => document.id === kind);
     if (!row) throw new Error(`Site ${site.key} has no ${kind}`);
     return withLineIds(row.body);
   };
   const shared = rows.filter((row) => row.kind === "shared");
+  const surrounds = rows.flatMap(({ id, kind, title, body }): readonly Surround[] =>
+    (kind === "header" || kind === "footer") && id !== kind
+      ? [{ id, of: kind, name: title, body: withLineIds(body) }]
+      : [],
+  );
   return {
     header: body("header"),
     footer: body("footer"),
+    ...(surrounds.length ? { surrounds } : {}),
     ...(shared.length
       ? { shared: shared.map(({ id, title, body }) => ({ id, name: title, body: withLineIds(body) })) }
       : {}),
   };
+}
+
+/** What a page's row says of it. */
+export const pageMetaOf = ({
+  more,
+  slug,
+  ...row
+}: Pick<DocumentRow, "id" | "title" | "slug" | "description" | "inNavigation" | "more">): PageMeta =>
+  metaOf({ ...row, slug: slug ?? "", ...more });
+
+/** Pages whose parent is gone stand at the top. */
+function withKnownParents(pages: readonly PageMeta[]): readonly PageMeta[] {
+  const known = new Set(pages.map(({ id }) => id));
+  return pages.map((page) => {
+    if (page.parent === undefined || known.has(page.parent)) return page;
+    const { parent: _gone, ...rest } = page;
+    return rest;
+  });
+}
+
+/** The columns that what is said of a page fills. */
+export function metaColumns(page: PageMeta) {
+  const { id, title, slug, description, inNavigation } = page;
+  const more = moreOf(page);
+  return { id, title, slug, description, inNavigation, more: Object.keys(more).length ? more : null };
 }
 
 const ofSite = (site: SiteRow) => and(eq(documents.siteId, site.id), isNull(documents.removedAt));
@@ -117,18 +170,25 @@ export async function loadDocuments(db: Executor, site: SiteRow): Promise<SiteFi
     .where(ofSite(site))
     .orderBy(...inOrder);
   const pages = rows.filter((row) => row.kind === "page");
+  const patterns = rows.filter((row) => row.kind === "pattern");
   return {
     ...(await loadAround(db, site, pages)),
     ...around(rows, site),
-    pages: pages.map((row) => ({ ...metaOf({ ...row, slug: row.slug ?? "" }), body: withLineIds(row.body) })),
+    ...(patterns.length
+      ? { patterns: patterns.map(({ id, title, body }) => ({ id, name: title, body: withLineIds(body) })) }
+      : {}),
+    pages: withKnownParents(pages.map(pageMetaOf)).map((page, index) => ({
+      ...page,
+      body: withLineIds((pages[index] as DocumentRow).body),
+    })),
   };
 }
 
 /** The same without the pages' bodies: each page names the state it is in. To be called in a transaction. */
 export async function loadKept(tx: Executor, site: SiteRow): Promise<KeptSite> {
-  const { id, title, slug, description, inNavigation, hash } = documents;
+  const { id, title, slug, description, inNavigation, more, hash } = documents;
   const pages = await tx
-    .select({ id, title, slug, description, inNavigation, hash })
+    .select({ id, title, slug, description, inNavigation, more, hash })
     .from(documents)
     .where(and(ofSite(site), eq(documents.kind, "page")))
     .orderBy(...inOrder);
@@ -140,18 +200,35 @@ export async function loadKept(tx: Executor, site: SiteRow): Promise<KeptSite> {
   return {
     ...(await loadAround(tx, site, pages)),
     ...around(rows, site),
-    pages: pages.map((row) => ({ ...metaOf({ ...row, slug: row.slug ?? "" }), state: String(row.hash) })),
+    pages: withKnownParents(pages.map(pageMetaOf)).map((page, index) => ({
+      ...page,
+      state: String(pages[index]?.hash),
+    })),
   };
 }
 
 /** The frame of a loaded site: all but the pages' bodies. */
 export function frameOf(site: SiteFile | KeptSite): SiteFrame {
-  const { format: _format, redirects: _redirects, locales: _locales, pages, ...rest } = site;
+  const { format: _format, redirects: _redirects, locales: _locales, patterns: _patterns, pages, ...rest } = site;
   return {
     ...rest,
     pages: pages.map(metaOf),
   };
 }
+
+/** Rows of documents that have a name and a place among their kind. */
+const named =
+  (kind: DocumentRow["kind"], common: { readonly siteId: string; readonly changedAt: Date }) =>
+  ({ id, name, body }: { readonly id: string; readonly name: string; readonly body: PageNode }, position: number) => ({
+    ...common,
+    id,
+    kind,
+    title: name,
+    description: "",
+    inNavigation: false,
+    position,
+    ...bodyColumns(body),
+  });
 
 /** Stores a new site but for its pictures. To be called in a transaction: a site is there whole or not at all. */
 export async function storeSite(
@@ -173,19 +250,14 @@ export async function storeSite(
       position: -1,
       ...bodyColumns(site[kind]),
     })),
-    ...(site.shared ?? []).map(({ id, name, body }, position) => ({
-      ...common,
-      id,
-      kind: "shared" as const,
-      title: name,
-      description: "",
-      inNavigation: false,
-      position,
-      ...bodyColumns(body),
-    })),
+    ...(["header", "footer"] as const).flatMap((kind) =>
+      (site.surrounds ?? []).filter(({ of }) => of === kind).map(named(kind, common)),
+    ),
+    ...(site.shared ?? []).map(named("shared", common)),
+    ...(site.patterns ?? []).map(named("pattern", common)),
     ...site.pages.map((page, position) => ({
       ...common,
-      ...page,
+      ...metaColumns(page),
       ...bodyColumns(page.body),
       kind: "page" as const,
       position,
@@ -213,8 +285,9 @@ export async function storeMedia(
 /** Gives a new site the pictures of another. */
 export async function copyMedia(tx: Executor, from: string, to: string): Promise<void> {
   await tx.execute(
-    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, created_at)
-      select ${to}, hash, name, type, width_px, height_px, bytes, created_at from media where site_id = ${from}`,
+    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, created_at)
+      select ${to}, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, created_at
+      from media where site_id = ${from} and removed_at is null`,
   );
 }
 

@@ -22,6 +22,17 @@ import { media, sites } from "./tables";
 
 const batch = 500;
 
+/** Lets go of media that were put away before an instant. */
+export async function sweepMedia(db: Database, siteId: string, before: Date): Promise<number> {
+  return inBatches(async () => {
+    const [result] = await db
+      .delete(media)
+      .where(and(eq(media.siteId, siteId), lt(media.removedAt, before)))
+      .limit(batch);
+    return result.affectedRows;
+  });
+}
+
 /** Repeats `step` until it did less than a batch. */
 async function inBatches(step: () => Promise<number>): Promise<number> {
   let all = 0;

@@ -1,5 +1,5 @@
 // Sites and their media.
-import { index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
+import { boolean, index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { Brand } from "@/core/brand/brand";
 import type { Retention } from "@/core/site/retention";
 import type { MediaEntry, SiteSettings } from "@/core/site/site";
@@ -39,18 +39,26 @@ export const media = mysqlTable(
     heightPx: int("height_px").notNull(),
     /** Size of the file as it came; variants are not counted. */
     bytes: int("bytes").notNull().default(0),
+    alt: varchar("alt", { length: 400 }).notNull().default(""),
+    decorative: boolean("decorative").notNull().default(false),
+    tags: json<readonly string[]>("tags"),
+    focus: json<NonNullable<MediaEntry["focus"]>>("focus"),
     createdAt: instant("created_at").notNull(),
+    /** Put away: no screen shows it, and after some time it goes. */
+    removedAt: instant("removed_at"),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.hash] }), index("media_hash").on(table.hash)],
 );
 
-/** Old addresses of pages: they lead to where the page is now. */
+/** Addresses that lead on: to where a page is now, or to a path or an address elsewhere. */
 export const redirects = mysqlTable(
   "redirects",
   {
     siteId: varchar("site_id", { length: 24 }).notNull(),
     from: varchar("from_path", { length: 121 }).notNull(),
-    page: varchar("page", { length: 40 }).notNull(),
+    /** Null where it leads to no page of the site by its id. */
+    page: varchar("page", { length: 40 }),
+    to: varchar("to_address", { length: 500 }),
     createdAt: instant("created_at").notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.from] })],

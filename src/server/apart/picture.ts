@@ -54,7 +54,9 @@ export async function pictureFrom(file: Uint8Array): Promise<Answer<Picture>> {
   if (other) return refused(other.message);
   const open = () => sharp(file, { limitInputPixels: pictureLimits.areaPx, failOn: "warning", sequentialRead: true });
   try {
-    const { format, width, height, compression, pages } = await open().metadata();
+    const { format, compression, pages, autoOrient } = await open().metadata();
+    // As it is shown: what a camera held upright has its sides the other way in the file.
+    const { width, height } = autoOrient;
     const type = taken[format === "heif" && compression === "av1" ? "avif" : format];
     if ((pages ?? 1) > 1)
       return refused("Moving pictures are not taken. Save one picture of it as JPEG or PNG and send that.");

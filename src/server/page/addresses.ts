@@ -8,12 +8,15 @@ import { widgetsOf } from "@/data/site/queries";
 import { redirects } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
+import { surroundsFollow } from "./surrounds";
 
 export interface Moved {
   /** The path that leads to the page from the next release on; null where nobody has seen it yet. */
   readonly redirect: string | null;
   /** Widgets whose rules name the new address now. */
   readonly followed: readonly string[];
+  /** Headers and footers whose rules do. */
+  readonly surrounds: readonly string[];
   /** Rules that named the old address by a pattern: for somebody to look at. */
   readonly left: readonly { readonly widget: string; readonly id: string; readonly pattern: string }[];
 }
@@ -49,7 +52,7 @@ export async function pageMoved(tx: Executor, call: SiteCall, page: string, from
     await tx
       .insert(redirects)
       .values({ siteId, from: path, page, createdAt: call.context.now() })
-      .onDuplicateKeyUpdate({ set: { page } });
+      .onDuplicateKeyUpdate({ set: { page, to: null } });
   const followed: string[] = [];
   const left: { widget: string; id: string; pattern: string }[] = [];
   for (const widget of await widgetsOf(tx, siteId)) {
@@ -64,5 +67,6 @@ export async function pageMoved(tx: Executor, call: SiteCall, page: string, from
       .set({ settings: withOpening(widget, moved.opening), revision: sql`${widgets.revision} + 1` })
       .where(and(eq(widgets.siteId, siteId), eq(widgets.id, widget.id)));
   }
-  return { redirect: leads ? path : null, followed, left };
+  const surrounds = await surroundsFollow(tx, call, path, `/${to}`);
+  return { redirect: leads ? path : null, followed, surrounds, left };
 }

@@ -1,5 +1,5 @@
 // Pages: opening, editing, and everything about a page that is not in its body.
-import { and, asc, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
 import type { Edit } from "@/core/page/edit";
@@ -8,23 +8,26 @@ import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
 import { sharedIn } from "@/core/page/shared";
+import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { idSchema, mostShared, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
-import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
+import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
+import { isPictureOf, metaColumns, pageMetaOf } from "@/data/site/queries";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
+import { fromPattern } from "./patterns";
 import { leavePage, othersAt } from "./presence";
 import { type OpenedDocument, openedColumns, openShared } from "./shared";
+import { choicesAt, pageStandsAt, standingDocuments } from "./surrounds";
+import { livePages, lockPages, moveUp, placePages, withFreeSlug } from "./tree";
 
 const page = idSchema.required();
 const revision = Joi.number().integer().min(0).required();
-const livePages = (siteId: string) =>
-  and(eq(documents.siteId, siteId), eq(documents.kind, "page"), isNull(documents.removedAt));
 
 async function pageRow(db: Executor, siteId: string, id: string) {
   const [row] = await db
@@ -35,15 +38,8 @@ async function pageRow(db: Executor, siteId: string, id: string) {
   return row;
 }
 
-/** Runs a change that may meet a taken slug, which is then said at its field. */
-async function withFreeSlug<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (isDuplicate(error)) throw fieldProblem("slug", "Another page has this slug. Choose another.");
-    throw error;
-  }
-}
+/** Of what only some pages say, what a change leaves out is taken away; where it stands in the tree stays. */
+const emptyMore = { groups: [], searchTitle: "", unlisted: false, sharing: undefined };
 
 async function nextPosition(db: Executor, siteId: string): Promise<number> {
   const [row] = await db
@@ -64,19 +60,14 @@ async function freeSlug(call: SiteCall, wanted: string): Promise<string> {
 /** Gives the pages the positions of this order. */
 async function reorder(call: SiteCall, order: (ids: string[]) => string[]) {
   await inTransaction(call.context.db, async (tx) => {
-    const rows = await tx
-      .select({ id: documents.id })
-      .from(documents)
-      .where(livePages(call.site.id))
-      .orderBy(asc(documents.position), asc(documents.id))
-      .for("update");
-    for (const [position, id] of order(rows.map((row) => row.id)).entries())
-      await tx
-        .update(documents)
-        .set({ position })
-        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, id)));
+    const rows = await lockPages(tx, call.site.id);
+    await placePages(tx, call.site.id, order(rows.map((row) => row.id)));
   });
 }
+
+/** Where a page stands in the tree is changed by moving it, which looks at the others. */
+const { parent: _parent, ...settableMeta } = pageMetaFields;
+type SettableMeta = Omit<PageMeta, "id" | "parent">;
 
 /** Those of the known documents that have become newer. */
 async function behindOf(call: SiteCall, known: readonly { document: string; revision: number }[]) {
@@ -99,22 +90,36 @@ async function behindOf(call: SiteCall, known: readonly { document: string; revi
 
 export const pageOperations = {
   /** Bodies of a page, of the header and footer it stands between, and of the shared sections that stand in them. */
-  "pages.open": siteOperation("site.read", { page }, async (call, input: { page: string }) => {
-    await pageRow(call.context.db, call.site.id, input.page);
-    const rows = await call.context.db
-      .select(openedColumns)
-      .from(documents)
-      .where(
-        and(
-          eq(documents.siteId, call.site.id),
-          isNull(documents.removedAt),
-          sql`(${documents.id} = ${input.page} or ${documents.kind} in ('header', 'footer'))`,
-        ),
-      );
-    const held = rows.flatMap((row) => row.shared ?? []);
-    const own = rows.map(({ shared: _shared, ...row }): OpenedDocument => ({ ...row, body: withLineIds(row.body) }));
-    return { documents: [...own, ...(await openShared(call.context.db, call.site.id, held))] };
-  }),
+  "pages.open": siteOperation(
+    "site.read",
+    { page, surround: idSchema },
+    async (call, input: { page: string; surround?: string }) => {
+      const { db } = call.context;
+      const shown = await pageRow(db, call.site.id, input.page);
+      const standing = await standingDocuments(db, call.site.id);
+      const choices = choicesAt(standing, pageStandsAt(pageMetaOf(shown), call));
+      // One that is asked for by name is worked on here, wherever it stands.
+      const asked = (of: SurroundOf) => standing.find((one) => one.of === of && one.id === input.surround)?.id;
+      const around = surroundKinds.flatMap((of) => asked(of) ?? choices[of].chosen ?? []);
+      const rows = await db
+        .select(openedColumns)
+        .from(documents)
+        .where(
+          and(
+            eq(documents.siteId, call.site.id),
+            isNull(documents.removedAt),
+            inArray(documents.id, [input.page, ...around]),
+          ),
+        );
+      const held = rows.flatMap((row) => row.shared ?? []);
+      const own = rows.map(({ shared: _shared, ...row }): OpenedDocument => ({ ...row, body: withLineIds(row.body) }));
+      return {
+        documents: [...own, ...(await openShared(db, call.site.id, held))],
+        choices,
+        names: Object.fromEntries(standing.map(({ id, name }) => [id, name])),
+      };
+    },
+  ),
   /** Places of a page that a link can lead to. */
   "pages.places": siteOperation("site.read", { page }, async ({ context, site }, input: { page: string }) => {
     const { body } = await pageRow(context.db, site.id, input.page);
@@ -238,8 +243,10 @@ export const pageOperations = {
     {
       title: pageMetaFields.title.required(),
       slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }),
+      /** A page kept as the pattern for new ones. */
+      pattern: idSchema,
     },
-    async (call, input: { title: string; slug: string }) => {
+    async (call, input: { title: string; slug: string; pattern?: string }) => {
       const { context, site } = call;
       const id = context.newId();
       await withFreeSlug(() =>
@@ -254,7 +261,9 @@ export const pageOperations = {
             description: "",
             inNavigation: true,
             position: await nextPosition(tx, site.id),
-            ...bodyColumns(emptyPage(context.newId)),
+            ...bodyColumns(
+              input.pattern ? await fromPattern(tx, site.id, input.pattern, context.newId) : emptyPage(context.newId),
+            ),
             changedAt: context.now(),
           });
         }),
@@ -266,20 +275,24 @@ export const pageOperations = {
     "pages.arrange",
     {
       page,
+      ...settableMeta,
       title: pageMetaFields.title.required(),
       slug: pageMetaFields.slug.required(),
       description: pageMetaFields.description.required(),
       inNavigation: pageMetaFields.inNavigation.required(),
     },
-    async (call, { page: id, ...meta }: { page: string } & Omit<PageMeta, "id">) => {
+    async (call, { page: id, ...meta }: { page: string } & SettableMeta) => {
       const row = await pageRow(call.context.db, call.site.id, id);
+      if (meta.sharing && !(await isPictureOf(call.context.db, call.site.id, meta.sharing)))
+        throw fieldProblem("sharing", "This picture is not among the site’s media. Choose another.");
+      const { id: _id, ...columns } = metaColumns({ ...pageMetaOf(row), ...emptyMore, ...meta });
       if (row.slug === "" && meta.slug !== "")
         throw fieldProblem("slug", "A site needs a home page. Give another page the empty slug first.");
       const moved = await withFreeSlug(() =>
         inTransaction(call.context.db, async (tx) => {
           await tx
             .update(documents)
-            .set({ ...meta, changedAt: call.context.now() })
+            .set({ ...columns, changedAt: call.context.now() })
             .where(and(livePages(call.site.id), eq(documents.id, id)));
           const before = row.slug ?? "";
           return before === meta.slug ? null : pageMoved(tx, call, id, before, meta.slug);
@@ -324,10 +337,13 @@ export const pageOperations = {
   "pages.remove": siteOperation("pages.arrange", { page }, async (call, input: { page: string }) => {
     const row = await pageRow(call.context.db, call.site.id, input.page);
     if (row.slug === "") throw fieldProblem("page", "The home page stays. Give another page the empty slug first.");
-    await call.context.db
-      .update(documents)
-      .set({ removedAt: call.context.now(), slug: null, slugBefore: row.slug })
-      .where(and(livePages(call.site.id), eq(documents.id, row.id)));
+    await inTransaction(call.context.db, async (tx) => {
+      await moveUp(tx, call.site.id, row.id);
+      await tx
+        .update(documents)
+        .set({ removedAt: call.context.now(), slug: null, slugBefore: row.slug })
+        .where(and(livePages(call.site.id), eq(documents.id, row.id)));
+    });
     return { removed: row.id };
   }),
   "pages.removed": siteOperation("pages.arrange", {}, async (call) =>

@@ -232,7 +232,8 @@ export function createSiteServer(context: Context) {
       response.writeHead(301, [
         ...headers,
         "Location",
-        encodeURI(file.leadsTo),
+        // In ASCII as it was stored.
+        file.leadsTo,
         "Cache-Control",
         "public, max-age=300",
       ]);

@@ -14,7 +14,7 @@ import { notFound, Problem, problemResponse, validated } from "../problem";
 import { siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { fontAsset, visitorScripts } from "../release/assets";
-import { pageScripts } from "../release/page-data";
+import { headScripts, pageScripts } from "../release/page-data";
 import { documentBytes, pictureVariant } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
@@ -75,6 +75,7 @@ export function createRehearsalServer(context: Context) {
     });
     const { body, ...meta } = found;
     const rendered = renderer.render(meta, body);
+    const scripts = await visitorScripts(context.settings.buildFolder);
     if (styles) return { type: "text/css; charset=utf-8", body: rendered.css };
     return {
       type: "text/html; charset=utf-8",
@@ -83,6 +84,7 @@ export function createRehearsalServer(context: Context) {
         head: rendered.head,
         html: rendered.html,
         css: { href: `${base}/_css${pagePath(found)}` },
+        headScript: headScripts(rendered.scripts, scripts, `${base}/_s/`)?.script,
         widgets: pageScripts(
           releasedWidgets(frame, rendered.needs, {
             pageHref: (id) => {
@@ -93,7 +95,7 @@ export function createRehearsalServer(context: Context) {
             language: locale.tag,
           }),
           rendered.scripts,
-          await visitorScripts(context.settings.buildFolder),
+          scripts,
           `${base}/_s/`,
           { language: locale.tag, rehearsal: { visitor: claim.visitor, studio, path: pagePath(found, locale) } },
         ),

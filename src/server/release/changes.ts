@@ -1,8 +1,10 @@
+import { asFinding } from "@/core/check/layout";
 import { type Finding, siteProblems } from "@/core/check/problems";
 import { type Change, siteChanges } from "@/core/site/changes";
 import { inTransaction } from "@/data/connection";
 import { keptSite, wholeSite } from "@/data/release/page-states";
 import { loadKept, type SiteRow } from "@/data/site/queries";
+import { measuredPages } from "../check/states";
 import type { Context } from "../context";
 import { loadSite } from "../site/whole";
 
@@ -10,6 +12,8 @@ export interface Waiting {
   readonly changes: readonly Change[];
   readonly changed: number;
   readonly findings: readonly Finding[];
+  /** Pages that were not measured as they stand. */
+  readonly unmeasured: number;
 }
 
 /** The working state of a site against its live release. */
@@ -30,5 +34,12 @@ export async function changesOf(context: Context, row: SiteRow): Promise<Waiting
     return { site, before: await wholeSite(tx, row.id, live, known) };
   });
   const changes = siteChanges(before, site);
-  return { changes, changed: changes.length, findings: siteProblems(site) };
+  const measured = await measuredPages(context.db, row);
+  const layout = measured.flatMap(({ page, findings }) => (findings ?? []).map((one) => asFinding(page, one)));
+  return {
+    changes,
+    changed: changes.length,
+    findings: [...siteProblems(site), ...layout],
+    unmeasured: measured.filter(({ findings }) => findings === null).length,
+  };
 }

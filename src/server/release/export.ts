@@ -55,7 +55,7 @@ export function forFolder(path: string, type: string, text: string, types: Reado
 
 /** A page that leads on to where another one is now. */
 const leadingOn = (from: string, to: string, types: ReadonlyMap<string, string>) => {
-  const address = relativePath(from, to, types);
+  const address = /^https?:/.test(to) ? to.replaceAll("&", "&amp;") : relativePath(from, to, types);
   return `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><title>Moved</title><meta http-equiv="refresh" content="0;url=${address}"></head><body><a href="${address}">This page has moved</a></body></html>`;
 };
 

@@ -1,5 +1,6 @@
 // Publishing: has what changed rendered into the rows of one release, then flips the site's pointer in one transaction.
 import { and, eq, inArray, max } from "drizzle-orm";
+import { asFinding } from "@/core/check/layout";
 import { documentProblems, type Finding, frameProblems, sharedProblems } from "@/core/check/problems";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
 import { keepsAll, knownIn } from "@/core/site/known";
@@ -9,8 +10,10 @@ import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
 import { keepStates, keptSite, wholePages } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
+import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { beside } from "../beside/beside";
+import { measuredPages } from "../check/states";
 import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 import { manyPages, type SiteCall } from "../operation";
@@ -35,7 +38,7 @@ export async function startPublishing(
       if (!locked) throw notFound("This site");
       const live = await keptSite(tx, locked.id, locked.liveReleaseId);
       const snapshot = withoutLeft(live, await loadKeptSite(tx, locked), leaveOut);
-      const stops = await stopsOf(tx, row.id, live, snapshot);
+      const stops = [...(await stopsOf(tx, row.id, live, snapshot)), ...(await layoutStops(tx, locked, leaveOut))];
       if (stops.length)
         throw new Problem(
           422,
@@ -62,7 +65,7 @@ export async function startPublishing(
         pages: snapshot.pages.length,
         createdAt: context.now(),
       });
-      await keepUnits(tx, locked, release, leaveOut, snapshot.pages);
+      await keepUnits(tx, locked, release, leaveOut, snapshot);
       const job = await queueJob(tx, {
         kind: "publish",
         siteId: row.id,
@@ -131,9 +134,21 @@ async function stopsOf(
     ...documentProblems("header", site.header, around, "stops"),
     ...site.pages.flatMap(({ id }) => byPage.get(id) ?? []),
     ...documentProblems("footer", site.footer, around, "stops"),
+    ...(site.surrounds ?? []).flatMap(({ id, body }) => documentProblems(id, body, around, "stops")),
     ...sharedProblems(site, around, "stops"),
     ...frameProblems(site, around, "stops"),
   ];
+}
+
+/** What was found by measuring pages as they stand and breaks them for visitors; pages that are left out stay as they are. */
+async function layoutStops(tx: Executor, row: SiteRow, leaveOut: readonly ChangeName[]): Promise<readonly Finding[]> {
+  const left = new Set(leaveOut.flatMap(({ of, id }) => (of === "page" ? [id] : [])));
+  // What else is left out changes what pages look like: then they were not measured as they will be.
+  if (leaveOut.some(({ of }) => of !== "page")) return [];
+  return (await measuredPages(tx, row))
+    .filter(({ page }) => !left.has(page))
+    .flatMap(({ page, findings }) => (findings ?? []).map((one) => asFinding(page, one)))
+    .filter(({ weight }) => weight === "stops");
 }
 
 /** The job: resumable, since pages that already have their row are passed over. */

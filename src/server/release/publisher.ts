@@ -4,7 +4,9 @@ import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
+import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared";
+import { surroundKinds } from "@/core/page/surround/standing";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import {
@@ -17,11 +19,14 @@ import {
   usedFamilies,
   usedWidths,
 } from "@/core/render/render";
+import { standingPage, surroundAt } from "@/core/site/between";
+import { requestedPath, whereItLeads } from "@/core/site/redirects";
 import {
   isPicture,
   type KeptPage,
   type KeptSite,
   type MediaEntry,
+  type PageMeta,
   pagePath,
   type SiteFrame,
   type SitePage,
@@ -36,13 +41,13 @@ import { keysOf } from "../bytes/released";
 import { type Context, sha256, siteOrigin } from "../context";
 import { pictureKey } from "../site/media";
 import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
-import { pageScripts } from "./page-data";
+import { headScripts, pageScripts } from "./page-data";
 
 const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "6";
+const rendererVersion = "7";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -110,7 +115,6 @@ export class Publisher {
   private readonly base: string;
   private readonly shared: Definitions;
   private readonly targets: readonly string[];
-  private readonly surround: string;
   readonly origin: string;
 
   private constructor(
@@ -140,11 +144,10 @@ export class Publisher {
     this.paths = new Map(site.pages.map((page) => [page.id, pagePath(page, this.locale)]));
     this.shared = definitionsOf(site);
     this.targets = clickTargetsOf(site);
-    this.surround = JSON.stringify([site.header, site.footer]);
     // Of the settings, those that a page's files show; who letters come from is none of them.
     const { mailFrom: _mailFrom, senderName: _senderName, ...settings } = site.settings;
     this.base = sha256(
-      JSON.stringify([rendererVersion, scripts.entries, this.origin, site.name, settings, site.brand, this.surround]),
+      JSON.stringify([rendererVersion, scripts.entries, this.origin, site.name, settings, site.brand]),
     );
   }
 
@@ -159,7 +162,11 @@ export class Publisher {
     page: (id) => this.paths.get(id) ?? null,
     media: (hash) => {
       const entry = this.media.get(hash);
-      return entry ? [entry.widthPx, entry.heightPx, ...(isPicture(entry) ? [] : [entry.name])] : null;
+      if (!entry) return null;
+      const said = [entry.alt, entry.decorative, entry.focus].some(Boolean)
+        ? [entry.alt, entry.decorative, entry.focus]
+        : [];
+      return [entry.widthPx, entry.heightPx, ...(isPicture(entry) ? [] : [entry.name]), ...said];
     },
     widget: (id) => {
       const widget = this.widgets.get(id);
@@ -168,7 +175,9 @@ export class Publisher {
       return [widget, shownOf(widget, this.site), refs];
     },
     navigation: () =>
-      this.site.pages.filter((page) => page.inNavigation).map((page) => [page.id, page.title, this.paths.get(page.id)]),
+      this.site.pages
+        .filter((page) => page.inNavigation)
+        .map((page) => [page.id, page.title, this.paths.get(page.id), page.parent ?? null]),
     name: () => this.site.name,
     shared: (id) => {
       const body = this.shared.get(id);
@@ -188,6 +197,21 @@ export class Publisher {
     return value;
   }
 
+  private readonly surroundTexts = new Map<PageNode, string>();
+  /** The header and footer of a page, as one text. */
+  private surroundOf(page: PageMeta): string {
+    const at = standingPage(page, this.locale.tag);
+    let text = "";
+    for (const of of surroundKinds) {
+      const body = surroundAt(this.site, of, at);
+      if (!body) continue;
+      const known = this.surroundTexts.get(body) ?? JSON.stringify(body);
+      this.surroundTexts.set(body, known);
+      text += `${of}${known}`;
+    }
+    return text;
+  }
+
   /**
    * Hash of all that a page's files are made from: the page, header and footer, brand and settings, and what of the site
    * it used when it was rendered. As long as that is the same, so are the files.
@@ -197,12 +221,13 @@ export class Publisher {
     const own = "state" in page ? page.state : JSON.stringify(page);
     const holds = (target: string) =>
       "state" in page ? this.holding.get(target)?.has(page.state) : own.includes(`"${target}"`);
-    const hash = createHash("sha256").update(this.base).update(own);
+    const surround = this.surroundOf(page);
+    const hash = createHash("sha256").update(this.base).update(own).update(surround);
     for (const use of uses) hash.update(use).update(this.valueOf(use));
     // What opens over it by itself, and which of its blocks open something, depend on the widgets' rules.
     for (const widget of this.site.widgets)
       if (widget.settings.enabled && opensOn(widget, page)) hash.update(widget.id);
-    for (const target of this.targets) if (holds(target) || this.surround.includes(`"${target}"`)) hash.update(target);
+    for (const target of this.targets) if (holds(target) || surround.includes(`"${target}"`)) hash.update(target);
     return hash.digest("hex");
   }
 
@@ -275,6 +300,7 @@ export class Publisher {
       language: this.locale.tag,
     });
     const pictures = [
+      ...(page.sharing ? [page.sharing] : []),
       ...rendered.uses.flatMap((use) => mediaIn(use) ?? []),
       ...rendered.needs.flatMap((id) => {
         const widget = this.widgets.get(id);
@@ -282,17 +308,19 @@ export class Publisher {
       }),
     ];
     const scripts = pageScripts(widgets, rendered.scripts, this.scripts, "/_a/", { language: this.locale.tag });
+    const head = headScripts(rendered.scripts, this.scripts, "/_a/");
     const assets = [
       ...asset,
       ...(await this.pictures(pictures)),
       ...this.fontRows(),
-      ...this.scriptRows(scripts?.files ?? []),
+      ...this.scriptRows([...(head?.files ?? []), ...(scripts?.files ?? [])]),
     ];
     const text = documentHtml({
       language: this.locale.tag,
       head: rendered.head,
       html: rendered.html,
       css,
+      headScript: head?.script,
       widgets: scripts,
     });
     const own = this.file(pagePath(page, this.locale), html, text, {
@@ -341,9 +369,10 @@ export class Publisher {
     });
     const taken = new Set(this.paths.values());
     const led: FileRow[] = [];
-    for (const { from, page } of this.site.redirects ?? []) {
-      const to = this.paths.get(page);
-      if (to !== undefined && !taken.has(from)) led.push(this.file(from, redirectType, to));
+    for (const { from } of this.site.redirects ?? []) {
+      const to = whereItLeads(this.site.redirects ?? [], from, (page) => this.paths.get(page));
+      const path = requestedPath(from);
+      if (to !== null && !taken.has(path)) led.push(this.file(path, redirectType, to));
     }
     const pictures = [...around.pictures, this.site.settings.favicon, this.site.settings.sharing];
     const today = this.context.now().toISOString().slice(0, 10);

@@ -2,6 +2,7 @@
 import { and, eq, sql } from "drizzle-orm";
 import { editsBetween } from "@/core/page/between";
 import type { PageNode } from "@/core/page/node";
+import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { withLineIds } from "@/core/page/words";
 import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core/site/changes";
 import { type KeptSite, metaOf, type SiteFile } from "@/core/site/site";
@@ -9,7 +10,7 @@ import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
 import { keptSite, wholePages, wholeSite } from "@/data/release/page-states";
-import { frameOf } from "@/data/site/queries";
+import { frameOf, metaColumns } from "@/data/site/queries";
 import { redirects, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
@@ -103,10 +104,11 @@ async function bringPage(tx: Executor, call: SiteCall, then: SiteFile, id: strin
       .where(pageAt(call, id));
     return;
   }
-  const { body, id: _id, ...meta } = page;
+  const { body, ...meta } = page;
   await takePath(tx, call.site.id, page.slug);
   const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
-  const set = { ...meta, removedAt: null, slugBefore: null, changedAt: call.context.now() };
+  const { id: _id, ...columns } = metaColumns(meta);
+  const set = { ...columns, removedAt: null, slugBefore: null, changedAt: call.context.now() };
   if (row) await tx.update(documents).set(set).where(pageAt(call, id));
   else
     await tx.insert(documents).values({
@@ -141,6 +143,32 @@ async function bringShared(tx: Executor, call: SiteCall, then: SiteFile, id: str
   await bringBody(tx, call, id, one.body);
 }
 
+/** A header or footer besides the first, which is always there. */
+async function bringSurround(tx: Executor, call: SiteCall, then: SiteFile, of: SurroundOf, id: string): Promise<void> {
+  const { context, site } = call;
+  if (id === of) return bringBody(tx, call, id, then[of]);
+  const one = then.surrounds?.find((surround) => surround.id === id);
+  if (!one) {
+    await tx.update(documents).set({ removedAt: context.now() }).where(pageAt(call, id));
+    return;
+  }
+  const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
+  const set = { title: one.name, removedAt: null, changedAt: context.now() };
+  if (row) await tx.update(documents).set(set).where(pageAt(call, id));
+  else
+    await tx.insert(documents).values({
+      siteId: site.id,
+      id,
+      kind: of,
+      description: "",
+      inNavigation: false,
+      ...set,
+      position: (then.surrounds ?? []).filter((other) => other.of === of).indexOf(one),
+      ...bodyColumns(one.body),
+    });
+  await bringBody(tx, call, id, one.body);
+}
+
 async function bringWidget(tx: Executor, call: SiteCall, then: SiteFile, id: string): Promise<void> {
   const at = and(eq(widgets.siteId, call.site.id), eq(widgets.id, id));
   const widget = then.widgets.find((one) => one.id === id);
@@ -169,24 +197,27 @@ const bringSite = (tx: Executor, call: SiteCall, set: Partial<typeof sites.$infe
 
 async function bringRedirect(tx: Executor, call: SiteCall, then: SiteFile, from: string): Promise<void> {
   const kept = then.redirects?.find((redirect) => redirect.from === from);
+  const leading = { from, page: kept?.page ?? null, to: kept?.to ?? null };
   if (!kept) await tx.delete(redirects).where(and(eq(redirects.siteId, call.site.id), eq(redirects.from, from)));
   else
     await tx
       .insert(redirects)
-      .values({ siteId: call.site.id, ...kept, createdAt: call.context.now() })
-      .onDuplicateKeyUpdate({ set: { page: kept.page } });
+      .values({ siteId: call.site.id, ...leading, createdAt: call.context.now() })
+      .onDuplicateKeyUpdate({ set: leading });
 }
 
 /** How each kind of change is taken back: one entry a kind. */
 const takers: Readonly<Record<ChangeOf, Taker>> = {
   page: (tx, call, then, change) => bringPage(tx, call, then, change.id),
-  header: (tx, call, then) => bringBody(tx, call, "header", then.header),
-  footer: (tx, call, then) => bringBody(tx, call, "footer", then.footer),
+  header: (tx, call, then, change) => bringSurround(tx, call, then, "header", change.id),
+  footer: (tx, call, then, change) => bringSurround(tx, call, then, "footer", change.id),
   brand: (tx, call, then) => bringSite(tx, call, { brand: then.brand }),
   settings: async (tx, call, then) => {
     await bringSite(tx, call, { name: then.name, settings: then.settings });
-    for (const [position, page] of then.pages.entries())
-      await tx.update(documents).set({ position }).where(pageAt(call, page.id));
+    const lists = surroundKinds.map((of) => (then.surrounds ?? []).filter((one) => one.of === of));
+    for (const list of [then.pages, ...lists])
+      for (const [position, { id }] of list.entries())
+        await tx.update(documents).set({ position }).where(pageAt(call, id));
   },
   widget: (tx, call, then, change) => bringWidget(tx, call, then, change.id),
   redirect: (tx, call, then, change) => bringRedirect(tx, call, then, change.id),

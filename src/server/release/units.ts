@@ -1,5 +1,6 @@
+import type { SurroundOf } from "@/core/page/surround/standing";
 import { type ChangeName, siteChanges } from "@/core/site/changes";
-import type { PageMeta } from "@/core/site/site";
+import type { KeptSite } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
 import { keptSite, wholeSite } from "@/data/release/page-states";
 import {
@@ -16,16 +17,26 @@ import { loadSite } from "../site/whole";
 
 const nameOf = ({ of, id }: ChangeName) => `${of} ${id}`;
 
+/** The places of pages, of headers and of footers, each among its kind. */
+function placesOf({ pages, surrounds }: Ordered): ReadonlyMap<string, number> {
+  const of = (kind: SurroundOf) => (surrounds ?? []).filter((one) => one.of === kind);
+  return new Map(
+    [pages, of("header"), of("footer")].flatMap((list) => list.map(({ id }, position) => [id, position] as const)),
+  );
+}
+
+type Ordered = Pick<KeptSite, "pages" | "surrounds">;
+
 /**
- * The units of a release of the working state in which some changes are left as they are live. `pages` are its pages in
- * their order.
+ * The units of a release of the working state in which some changes are left as they are live. `site` has its pages,
+ * headers and footers in their order.
  */
 export async function keepUnits(
   tx: Executor,
   row: SiteRow,
   release: string,
   left: readonly ChangeName[],
-  pages: readonly PageMeta[],
+  site: Ordered,
 ): Promise<void> {
   const units = new Map((await workingUnits(tx, row.id)).map((unit) => [nameOf(unit), unit]));
   if (left.length) {
@@ -36,7 +47,7 @@ export async function keepUnits(
       else units.delete(nameOf(change));
     }
   }
-  const place = new Map(pages.map((page, position) => [page.id, position]));
+  const place = placesOf(site);
   const placed = [...units.values()].map((unit): Unit => ({ ...unit, position: place.get(unit.id) ?? 0 }));
   await storeUnits(tx, row.id, release, placed);
 }
@@ -60,7 +71,7 @@ async function liveUnits(tx: Executor, row: SiteRow): Promise<readonly Unit[]> {
       units.set(nameOf(change), { ...change, hash: page ? sha256(JSON.stringify(page)) : "before", position: 0 });
     }
   }
-  const place = new Map(live.pages.map((page, position) => [page.id, position]));
+  const place = placesOf(live);
   const made = [...units.values()].map(({ of, id, hash }): Unit => ({ of, id, hash, position: place.get(id) ?? 0 }));
   await storeUnits(tx, row.id, release, made);
   return made;

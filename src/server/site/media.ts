@@ -68,10 +68,18 @@ async function keep(
   size: number,
 ): Promise<void> {
   const [known] = await context.db
-    .select({ hash: media.hash })
+    .select({ hash: media.hash, removedAt: media.removedAt })
     .from(media)
     .where(and(eq(media.siteId, site.id), eq(media.hash, entry.hash)));
-  if (known) return;
+  if (known) {
+    // One that was put away is there again.
+    if (known.removedAt)
+      await context.db
+        .update(media)
+        .set({ removedAt: null })
+        .where(and(eq(media.siteId, site.id), eq(media.hash, entry.hash)));
+    return;
+  }
   try {
     await inTransaction(context.db, async (tx) => {
       // Nothing is read before the lock that taking room begins with: what is counted after it has to be what stands now.

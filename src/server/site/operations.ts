@@ -14,7 +14,7 @@ import { announce } from "@/data/event/outbox";
 import { documents } from "@/data/page/tables";
 import { signups } from "@/data/popup/tables";
 import { releases } from "@/data/release/tables";
-import { mediaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { mediaOf, pageMetaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
 import { siteOrigin } from "../context";
@@ -138,6 +138,7 @@ export const siteOperations = {
         slug: documents.slug,
         description: documents.description,
         inNavigation: documents.inNavigation,
+        more: documents.more,
         revision: documents.revision,
       })
       .from(documents)
@@ -153,9 +154,10 @@ export const siteOperations = {
       role: call.role,
       mayLayout: mayAs(call.role, "designer"),
       address: siteOrigin(call.context.settings, call.site.key),
-      pages: rows
-        .filter((row) => row.kind === "page")
-        .map(({ kind: _kind, slug, ...page }) => ({ ...page, slug: slug ?? "" })),
+      pages: rows.filter((row) => row.kind === "page").map((row) => ({ ...pageMetaOf(row), revision: row.revision })),
+      surrounds: rows.flatMap(({ id, kind, title }) =>
+        kind === "header" || kind === "footer" ? [{ id, of: kind, name: title }] : [],
+      ),
       shared: rows.filter((row) => row.kind === "shared").map(({ id, title }) => ({ id, name: title })),
       widgets,
       parts: await partsOf(db, call.site.id),

@@ -6,11 +6,13 @@ import { sourceLocale } from "@/core/locale/site-locale";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { definitionsOf, resolved } from "@/core/page/shared";
+import { topClass } from "@/core/page/surround/top";
 import { cssAtWidth, pictureSvg } from "@/core/render/picture";
 import { createRenderer, pictureWidths, usedFamilies } from "@/core/render/render";
+import { standingPage, surroundAt } from "@/core/site/between";
 import type { Executor } from "@/data/connection";
 import { documents } from "@/data/page/tables";
-import { mediaEntry, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { mediaEntry, pageMetaOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { media, sitePictures, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import { type Context, sha256 } from "../context";
@@ -65,16 +67,24 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
   const shown = await db
     .select()
     .from(documents)
-    .where(and(eq(documents.siteId, row.id), isNull(documents.removedAt), shownHere));
+    .where(and(eq(documents.siteId, row.id), isNull(documents.removedAt), shownHere))
+    .orderBy(asc(documents.position), asc(documents.id));
   const home = shown.find(({ kind }) => kind === "page");
-  const bodyOf = (kind: "header" | "footer") => shown.find((one) => one.kind === kind)?.body;
-  const [header, footer] = [bodyOf("header"), bodyOf("footer")];
-  if (!home || !header || !footer) throw notFound("The home page");
-  const top: PageNode = { ...home.body, children: (home.body.children ?? []).slice(0, sectionsShown) };
+  const bodyOf = (id: string) => shown.find((one) => one.id === id)?.body;
+  const [first, footer] = [bodyOf("header"), bodyOf("footer")];
+  if (!home || !first || !footer) throw notFound("The home page");
+  const surrounds = shown.flatMap(({ id, kind, title, body }) =>
+    kind === "header" && id !== kind ? [{ id, of: kind, name: title, body }] : [],
+  );
+  const at = standingPage(pageMetaOf(home), row.settings.language);
+  const header = surroundAt({ header: first, footer, surrounds }, "header", at);
+  const beginning: PageNode = { ...home.body, children: (home.body.children ?? []).slice(0, sectionsShown) };
   const shared = shown
     .filter(({ kind }) => kind === "shared")
     .map(({ id, title, body }) => ({ id, name: title, body }));
-  const hashes = [...new Set([...mediaIn(header), ...mediaIn(resolved(top, definitionsOf({ shared })))])];
+  const hashes = [
+    ...new Set([...(header ? mediaIn(header) : []), ...mediaIn(resolved(beginning, definitionsOf({ shared })))]),
+  ];
   const entries = hashes.length
     ? await db
         .select()
@@ -88,6 +98,7 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
       slug: documents.slug,
       description: documents.description,
       inNavigation: documents.inNavigation,
+      more: documents.more,
     })
     .from(documents)
     .where(
@@ -105,10 +116,11 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
     name: row.name,
     settings: row.settings,
     brand: row.brand,
-    header,
+    header: first,
     footer,
+    surrounds,
     shared,
-    pages: pages.map((page) => ({ ...page, slug: page.slug ?? "" })),
+    pages: pages.map(pageMetaOf),
     widgets: await widgetsOf(db, row.id),
     media: entries.map(mediaEntry),
   };
@@ -132,12 +144,13 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
   });
   const meta = frame.pages.find(({ slug }) => slug === "") ?? frame.pages[0];
   if (!meta) throw notFound("The home page");
-  const { parts, css } = renderer.render(meta, top);
+  const { parts, css, top } = renderer.render(meta, beginning);
   const html = (list: typeof parts.main) => list.map((part) => part.html).join("");
-  const markup = `<header>${html(parts.header)}</header><main>${html(parts.main)}</main>`
-    // One size is enough, and it is in there once.
-    .replace(/ srcset="[^"]*"/g, "")
-    .replaceAll(' loading="lazy"', "");
+  const markup =
+    `<header${top ? ` class="${topClass(top)}"` : ""}>${html(parts.header)}</header><main>${html(parts.main)}</main>`
+      // One size is enough, and it is in there once.
+      .replace(/ srcset="[^"]*"/g, "")
+      .replaceAll(' loading="lazy"', "");
   const xhtml = serialize(parseDocument(markup), { xmlMode: true });
   return Buffer.from(pictureSvg(xhtml, cssAtWidth(css, widthPx), widthPx, heightPx));
 }

@@ -10,6 +10,7 @@ import {
   sweepEvents,
   sweepForms,
   sweepLetters,
+  sweepMedia,
   sweepReleases,
   sweepSignups,
   sweepStates,
@@ -21,6 +22,9 @@ import type { Context } from "../context";
 import { type JobRun, queueJob, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
 import { noteOn } from "../security/events";
+
+/** Media that were put away can be had back for so many days. */
+const removedMediaDays = 30;
 
 const dayMs = 86_400_000;
 const sweepKey = "sweep";
@@ -69,6 +73,7 @@ export async function sweep(context: Context): Promise<void> {
       bookings: await sweepBookings(db, site.id, ago(kept.bookings)),
       letters: await sweepLetters(db, site.id, ago(kept.letters)),
       log: await sweepEvents(db, site.id, ago(kept.log)),
+      media: await sweepMedia(db, site.id, ago(removedMediaDays)),
       edits: await foldEdits(db, site.id, ago(context.settings.keepEditsDays)),
       releases: await sweepReleases(db, site.id, context.settings.keepReleases, ago(1)),
       states: await sweepStates(db, site.id),

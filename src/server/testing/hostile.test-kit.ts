@@ -350,6 +350,7 @@ const candidates: readonly unknown[] = [
   "123456",
   "a".repeat(64),
   "https://calendars.example/team.ics",
+  "/an/old/path",
   "Europe/Dublin",
   "EUR",
   "IE",

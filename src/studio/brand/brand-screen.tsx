@@ -7,7 +7,7 @@ import { type Brand, colourRoles, type FamilyKey, families, roleNames } from "@/
 import { contrastPairs, largeTextRatio } from "@/core/brand/contrast";
 import { brandSchema } from "@/core/brand/schema";
 import { sentences } from "@/core/input/sentences";
-
+import { noSurround } from "@/core/page/node";
 import type { SyncState } from "@/studio/composer/sync";
 import { stageRenderer, useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
@@ -74,11 +74,16 @@ export function BrandScreen() {
   const shownBrand = lastValid.current;
   const shown = useMemo(() => {
     const body = (kind: string) => data?.documents.find((document) => document.kind === kind)?.body;
-    const [header, footer, page] = [body("header"), body("footer"), body("page")];
+    const [header, footer] = [body("header") ?? noSurround, body("footer") ?? noSurround];
+    const page = body("page");
     const meta = site.pages.find((one) => one.slug === "") ?? site.pages[0];
-    if (!header || !footer || !page || !meta) return null;
+    if (!page || !meta) return null;
     const { key, name, settings, pages, widgets, media } = site;
-    const renderer = stageRenderer({ key, name, settings, brand: shownBrand, pages, widgets, media, header, footer });
+    const around = { header, footer };
+    const renderer = stageRenderer(
+      { key, name, settings, brand: shownBrand, pages, widgets, media, ...around },
+      { chosen: true },
+    );
     return { renderer, rendered: renderer.render(meta, page) };
   }, [data, site, shownBrand]);
 

@@ -13,6 +13,7 @@ import {
 import { useQuery } from "@tanstack/react-query";
 import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus } from "lucide-react";
 import Link from "next/link";
+import { useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
@@ -25,6 +26,7 @@ import {
   sharedIn,
   within,
 } from "@/core/page/shared";
+import type { SurroundOf } from "@/core/page/surround/standing";
 import type { RenderedPage } from "@/core/render/render";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
@@ -39,6 +41,7 @@ import { clipboardEvents, EditableFrame, type Measured } from "@/studio/stage/ed
 import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { FindWords } from "./find-words";
+import { usePageFindings } from "./findings";
 import { handleKey, type KeyDeeds } from "./keys";
 import { KeysWindow } from "./keys-window";
 import { LostWordsWindow } from "./lost-words";
@@ -81,16 +84,18 @@ const nearestInsertPoint: CollisionDetection = ({ pointerCoordinates, droppableC
 
 export function ComposerScreen({ page }: { page: string }) {
   const site = useSite();
+  // A header or footer that is to be worked on, wherever it stands.
+  const surround = useSearchParams().get("surround");
   const { data, error } = useQuery({
-    queryKey: ["page", site.key, page],
-    queryFn: () => ask("pages.open", { site: site.key, page }),
+    queryKey: ["page", site.key, page, surround],
+    queryFn: () => ask("pages.open", { site: site.key, page, ...(surround ? { surround } : {}) }),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
   });
   const [composer, setComposer] = useState<Composer | null>(null);
   useEffect(() => {
     if (!data) return;
-    const made = new Composer(site.key, page, data.documents, site.mayLayout);
+    const made = new Composer(site.key, page, data.documents, site.mayLayout, data);
     setComposer(made);
     void made.follow();
     // A finding's "Show" names its block.
@@ -163,6 +168,18 @@ interface Dragged {
   readonly from: Point;
 }
 
+/** A header or footer as the running order shows it. */
+const aroundOf = (composer: Composer, view: ComposerView, of: SurroundOf) => {
+  const root = of === "header" ? view.header : view.footer;
+  const document = composer.surroundAt(root.id)?.document ?? of;
+  const { claims } = composer.around.choices[of];
+  return {
+    root,
+    name: document === of ? words.surrounds[of] : composer.surroundName(document),
+    everywhere: claims.length === 1 && claims[0]?.rule.is === "site",
+  };
+};
+
 function Table({ composer, page }: { composer: Composer; page: string }) {
   const site = useSite();
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
@@ -179,6 +196,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       return last.rendered;
     };
   }, [renderer, meta, composer]);
+  const findings = usePageFindings(view, renderer, renderNow?.() ?? null);
   const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
   const { tell: tellPane, scrolled } = useScrollTogether();
   const [shelfAt, setShelfAt] = useState<number | null>(null);
@@ -186,6 +204,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
   const [measured, setMeasured] = useState<Measured | null>(null);
+  const [scrolledState, setScrolledState] = useState(false);
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
   const { walk } = useChosenVisitor();
@@ -338,6 +357,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const frame = {
     rendered: renderNow(),
     renderNow,
+    headerScrolled: scrolledState,
     renderer,
     composer,
     view,
@@ -394,11 +414,13 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             </Flex>
             <Box flex="1" overflowY="auto">
               <RunningOrder
-                header={view.header}
+                header={aroundOf(composer, view, "header")}
                 page={order.page}
-                footer={view.footer}
+                footer={aroundOf(composer, view, "footer")}
                 stamped={order.stamped}
                 selectedSection={selectedSection}
+                findings={findings.bySection}
+                selectedRoot={view.selection?.node ?? null}
                 movable={site.mayLayout}
                 folded={folded}
                 dragging={dragged !== null}
@@ -434,7 +456,13 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           ) : null}
         </Box>
         <Flex direction="column" flex="1" minW="0" as="main" position="relative">
-          <StageTools composer={composer} view={view} widthPx={mainWidth} deeds={deeds} />
+          <StageTools
+            composer={composer}
+            view={view}
+            widthPx={mainWidth}
+            deeds={deeds}
+            headerScrolled={{ shown: scrolledState, show: setScrolledState }}
+          />
           {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
           <Box
             ref={stageRef}
@@ -509,7 +537,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
             </IconButton>
           </Box>
-          {sheetFolded ? null : <Sheet composer={composer} view={view} measured={measured} />}
+          {sheetFolded ? null : <Sheet composer={composer} view={view} measured={measured} findings={findings.all} />}
         </Flex>
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}

@@ -4,11 +4,11 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { Plus, Stamp } from "lucide-react";
+import { Plus, Settings2, Stamp } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
 import { drawing } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
-import { everyNode, type PageNode } from "@/core/page/node";
+import { everyNode, noSurround, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/sample";
 import { Drawn } from "@/studio/kit/drawn";
 import { words as sharedWords } from "./shared/words";
@@ -37,6 +37,8 @@ interface EntryProps {
   readonly folded: boolean;
   /** Whether it is a shared section. */
   readonly stamped: boolean;
+  /** How many findings measuring told of it. */
+  readonly found: number;
   /** Lifted by the keyboard, to be moved by the arrows. */
   readonly lifted: boolean;
   onSelect(id: string): void;
@@ -49,6 +51,7 @@ const Entry = memo(function Entry({
   movable,
   folded,
   stamped,
+  found,
   lifted,
   onSelect,
   onKey,
@@ -99,7 +102,12 @@ const Entry = memo(function Entry({
               {stamped ? <Stamp size={12} aria-label={sharedWords.kind} style={{ flex: "none" }} /> : null}
               <Text truncate>{String(section.content.name)}</Text>
             </Flex>
-            {hasSamples(section) ? (
+            {found ? (
+              <Text fontSize="small" color="amber" fontWeight="600" truncate>
+                <span aria-hidden="true">! </span>
+                {words.findingsHere(found)}
+              </Text>
+            ) : hasSamples(section) ? (
               <Text fontSize="small" color="amber" fontWeight="600" truncate title={words.samplesHere}>
                 <span aria-hidden="true">! </span>
                 {words.samples}
@@ -185,11 +193,23 @@ const InsertPoint = memo(function InsertPoint({
   );
 });
 
+/** The header or footer of the page. */
+interface Around {
+  readonly root: PageNode;
+  readonly name: string;
+  /** It is the only one, and stands on every page. */
+  readonly everywhere: boolean;
+}
+
 export interface RunningOrderProps {
-  readonly header: PageNode;
+  readonly header: Around;
   readonly page: PageNode;
-  readonly footer: PageNode;
+  readonly footer: Around;
   readonly selectedSection: string | null;
+  /** How many findings measuring told of each section. */
+  readonly findings: ReadonlyMap<string, number>;
+  /** The root of the header or footer, where that is selected. */
+  readonly selectedRoot: string | null;
   /** Ids of the shared sections among them. */
   readonly stamped: ReadonlySet<string>;
   readonly movable: boolean;
@@ -248,7 +268,46 @@ function Fixed({
   );
 }
 
+/** Leads to the sheet of the header or footer as a whole. */
+function SurroundKey({
+  around: { root, name },
+  folded,
+  selected,
+  onSelect,
+}: {
+  around: Around;
+  folded: boolean;
+  selected: string | null;
+  onSelect: (id: string) => void;
+}) {
+  if (root === noSurround || folded) return null;
+  return (
+    <button
+      type="button"
+      aria-pressed={selected === root.id}
+      onClick={() => onSelect(root.id)}
+      style={{
+        display: "flex",
+        alignItems: "center",
+        gap: 6,
+        minHeight: 24,
+        padding: "0 6px",
+        borderRadius: 5,
+        cursor: "pointer",
+        fontSize: "var(--chakra-font-sizes-small)",
+        color: "var(--chakra-colors-ink2)",
+        background: selected === root.id ? "var(--chakra-colors-wash)" : "transparent",
+      }}
+    >
+      <Settings2 size={12} aria-hidden="true" />
+      <Text truncate>{words.surroundWhole(name)}</Text>
+    </button>
+  );
+}
+
 export function RunningOrder({
+  selectedRoot,
+  findings,
   header,
   page,
   footer,
@@ -298,7 +357,7 @@ export function RunningOrder({
   // The same list as long as the order is the same, so that an edit inside a section leaves the others alone.
   const order = sections.map((section) => section.id).join(" ");
   const ids = useMemo(() => (order ? order.split(" ") : []), [order]);
-  const fixed = (root: PageNode) =>
+  const fixed = ({ root, name, everywhere }: Around) =>
     (root.children ?? []).map((section) => (
       <Fixed
         key={section.id}
@@ -306,11 +365,12 @@ export function RunningOrder({
         selected={section.id === selectedSection}
         folded={folded}
         onSelect={onSelect}
-        note={words.everyPage}
+        note={everywhere ? words.everyPage : name}
       />
     ));
   return (
     <Flex as="nav" aria-label={words.runningOrder} direction="column" px={folded ? "4px" : "10px"} pb="16px">
+      <SurroundKey around={header} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       {fixed(header)}
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <Box as="ol" m="0" p="0">
@@ -325,6 +385,7 @@ export function RunningOrder({
                 movable={movable}
                 folded={folded}
                 stamped={stamped.has(section.id)}
+                found={findings.get(section.id) ?? 0}
                 lifted={lifted?.id === section.id}
                 onSelect={onSelect}
                 onKey={onKey}
@@ -342,6 +403,7 @@ export function RunningOrder({
         </Text>
       ) : null}
       {fixed(footer)}
+      <SurroundKey around={footer} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       <Box as="span" role="status" srOnly>
         {told}
       </Box>

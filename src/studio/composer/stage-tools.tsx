@@ -2,6 +2,7 @@
 // The line above the stage: steps back and forth, widths, frames, zoom, finding words, keys, and who else is here.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Redo2, TextSearch, Undo2 } from "lucide-react";
+import { topOf } from "@/core/page/surround/top";
 import { IconButton, QuietButton } from "@/studio/kit/kit";
 import { personName } from "@/studio/stage/editable-frame";
 import { findWords as findingWords } from "./find-words-words";
@@ -15,14 +16,18 @@ export function StageTools({
   view,
   widthPx,
   deeds,
+  headerScrolled,
 }: {
   composer: Composer;
   view: ComposerView;
   /** Of the main frame. */
   widthPx: number;
   deeds: ScreenDeeds;
+  /** Whether the header is shown as it is once the page is scrolled. */
+  headerScrolled: { readonly shown: boolean; show(shown: boolean): void };
 }) {
   const [{ sideBySide, zoom }, choose] = useViewChoice();
+  const top = topOf(view.header);
   return (
     <Flex
       h="27px"
@@ -84,6 +89,18 @@ export function StageTools({
           ))}
         </select>
       </label>
+      {top && top.stays !== "no" ? (
+        <QuietButton
+          h="24px"
+          fontSize="small"
+          title={words.headerScrolledHint}
+          aria-pressed={headerScrolled.shown}
+          fontWeight={headerScrolled.shown ? "700" : "450"}
+          onClick={() => headerScrolled.show(!headerScrolled.shown)}
+        >
+          {words.headerScrolled}
+        </QuietButton>
+      ) : null}
       <IconButton name={findingWords.open} h="24px" onClick={() => deeds.findWords()}>
         <TextSearch size={15} />
       </IconButton>

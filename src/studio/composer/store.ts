@@ -21,7 +21,7 @@ import {
 } from "@/core/page/history";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
-import { findNode, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import { findNode, noSurround, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import {
   chainTo,
   type Definitions,
@@ -33,6 +33,7 @@ import {
   sharedIn,
   within,
 } from "@/core/page/shared";
+import { type Choice, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { ask, askQuietly } from "@/studio/kit/api";
@@ -110,11 +111,19 @@ const wordsOf = (node: PageNode): string =>
 
 type Opened = readonly {
   readonly id: string;
-  readonly kind: "page" | "header" | "footer" | "shared";
+  readonly kind: "page" | "header" | "footer" | "shared" | "pattern";
   readonly title: string;
   readonly body: PageNode;
   readonly revision: number;
 }[];
+
+export interface Around {
+  readonly choices: Readonly<Record<SurroundOf, Choice>>;
+  /** Names of headers and footers by their ids. */
+  readonly names: Readonly<Record<string, string>>;
+}
+
+const noChoice: Choice = { chosen: null, claims: [] };
 
 export class Composer {
   private readonly syncs: readonly DocumentSync[];
@@ -143,8 +152,10 @@ export class Composer {
   constructor(
     private readonly site: string,
     readonly pageId: string,
-    opened: Opened,
+    private readonly opened: Opened,
     readonly mayLayout: boolean,
+    /** Which header and footer stand here and why, and what all of them are called. */
+    readonly around: Around = { choices: { header: noChoice, footer: noChoice }, names: {} },
   ) {
     for (const document of opened) if (document.kind === "shared") this.define(document);
     this.syncs = opened.filter(({ kind }) => kind !== "shared").map((document) => this.follows(document));
@@ -285,6 +296,26 @@ export class Composer {
     return own ? [own, ...this.syncs] : this.syncs;
   }
 
+  /** The document of the header or footer that stands here; undefined where none does. */
+  private surround(of: SurroundOf): DocumentSync | undefined {
+    const id = this.opened.find(({ kind }) => kind === of)?.id;
+    return id === undefined ? undefined : this.syncs.find((sync) => sync.document === id);
+  }
+
+  /** The header or footer whose root a node is; null for any other node. */
+  surroundAt(node: string): { readonly of: SurroundOf; readonly document: string; readonly root: PageNode } | null {
+    for (const of of surroundKinds) {
+      const sync = this.surround(of);
+      if (sync?.page.id === node) return { of, document: sync.document, root: sync.page };
+    }
+    return null;
+  }
+
+  /** What a header or footer is called. */
+  surroundName(document: string): string {
+    return this.around.names[document] ?? "";
+  }
+
   private sync(document: string): DocumentSync {
     return (this.syncs.find((sync) => sync.document === document) ?? this.definitions.get(document)) as DocumentSync;
   }
@@ -298,9 +329,9 @@ export class Composer {
     return {
       shared: this.shared,
       inPlace: inPlace && { ...inPlace, edits: this.sync(inPlace.shared).unsentEdits },
-      header: this.sync("header").page,
+      header: this.surround("header")?.page ?? noSurround,
       page: this.sync(this.pageId).page,
-      footer: this.sync("footer").page,
+      footer: this.surround("footer")?.page ?? noSurround,
       pageId: this.pageId,
       selection: this.selection,
       history: this.history,
@@ -349,8 +380,8 @@ export class Composer {
   private documentBefore(document: string): PageNode {
     const definition = this.view.shared.get(document);
     if (definition) return definition;
-    if (document === "header") return this.view.header;
-    return document === "footer" ? this.view.footer : this.view.page;
+    if (document === this.surround("header")?.document) return this.view.header;
+    return document === this.surround("footer")?.document ? this.view.footer : this.view.page;
   }
 
   private tellLost(lost: readonly Lost[]) {
@@ -468,7 +499,8 @@ export class Composer {
       if (chosen.has(node.id)) found.push(node);
       else for (const child of node.children ?? []) walk(child);
     };
-    const place = ({ document }: DocumentSync) => ["header", this.pageId, "footer"].indexOf(document);
+    const inOrder = [this.surround("header")?.document, this.pageId, this.surround("footer")?.document];
+    const place = ({ document }: DocumentSync) => inOrder.indexOf(document);
     for (const { page } of [...this.worked].sort((one, other) => place(one) - place(other))) walk(page);
     return found;
   }

@@ -46,11 +46,15 @@ export function useRefresh() {
     ]);
 }
 
-/** The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. */
-export function stageRenderer(site: SiteFrame): Renderer {
+/**
+ * The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. `chosen`: the
+ * site's header and footer are those of the page, whatever their rules say.
+ */
+export function stageRenderer(site: SiteFrame, { chosen = false } = {}): Renderer {
   return createRenderer(site, {
     locale: sourceLocale(site),
     marks: true,
+    chosen,
     linkBase: "",
     origin: null,
     mediaUrl: (hash, widthPx) => `/api/sites/${site.key}/media/${hash}?w=${widthPx}`,
@@ -68,7 +72,10 @@ export function useStageRenderer(
   return useMemo(
     () =>
       header && footer
-        ? stageRenderer({ ...parts, key, name, settings, brand, pages, widgets, media, header, footer })
+        ? stageRenderer(
+            { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
+            { chosen: true },
+          )
         : null,
     [key, name, settings, brand, pages, widgets, media, parts, header, footer],
   );

@@ -15,10 +15,20 @@ import { useHeard } from "./stream";
 import { TakeOut } from "./take-out";
 import { words } from "./words";
 
-const tabs: readonly { readonly path: string; readonly name: string; readonly designer?: boolean }[] = [
-  { path: "pages", name: words.pages },
+interface Tab {
+  readonly path: string;
+  readonly name: string;
+  readonly designer?: boolean;
+  /** Further screens that belong to it. */
+  readonly below?: readonly string[];
+}
+
+const tabs: readonly Tab[] = [
+  { path: "pages", name: words.pages, below: ["structure"] },
   { path: "brand", name: words.brand, designer: true },
+  { path: "media", name: words.media },
   { path: "widgets", name: words.widgets, designer: true },
+  { path: "checks", name: words.checks },
   { path: "publish", name: words.publish },
   { path: "desk", name: words.desk, designer: true },
 ];
@@ -173,7 +183,7 @@ export function TopBar() {
         {tabs
           .filter((tab) => !tab.designer || site.mayLayout)
           .map((tab) => {
-            const current = path.startsWith(`/s/${site.key}/${tab.path}`);
+            const current = [tab.path, ...(tab.below ?? [])].some((one) => path.startsWith(`/s/${site.key}/${one}`));
             return (
               <IndexTab key={tab.path} href={`/s/${site.key}/${tab.path}`} current={current}>
                 {tab.name}

@@ -32,6 +32,8 @@ export const words = {
   pages: "Pages",
   brand: "Brand",
   widgets: "Widgets",
+  checks: "Checks",
+  media: "Media",
   publish: "Publish",
   desk: "Desk",
   arrived: (count: number) => `${count} new since you were here`,

@@ -104,6 +104,25 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.noPicture": () => "A picture’s place is empty.",
   "check.pictureGone": () => "A picture is no longer among the media.",
   "check.noDescription": () => "A picture has no description.",
+  "check.equalTitles": ({ title, page }: { title: string; page: string }) =>
+    `Results show it as “${title}”, as they show “${page}”. Give one of them a search title of its own.`,
+  "check.placeGone": ({ anchor, page }: { anchor: string; page: string }) =>
+    `A link leads to the place #${anchor} on “${page}”, which is not there.`,
+  "layout.sideways": ({ px }: { px: number }) => `Scrolls sideways by ${px} px`,
+  "layout.cut": ({ px }: { px: number }) => `Words are cut off by ${px} px`,
+  "layout.over": ({ what }: { what: string }) => `Words lie over “${what}”`,
+  "layout.target": ({ px, what }: { px: number; what: string }) =>
+    `${what ? `“${what}” is` : "A target is"} ${px} px, too near to another (24 wanted)`,
+  "layout.longLine": ({ characters }: { characters: number }) => `Lines of about ${characters} characters (90 wanted)`,
+  "layout.contrast": ({ ratio, wanted, ground }: { ratio: number; wanted: number; ground?: string }) =>
+    `${ground ? "Words on a picture" : "Contrast"} ${ratio.toFixed(1)} : 1 (${wanted} wanted)`,
+  "layout.unlabelled": () => "A field has no label",
+  "layout.enlarged": ({ own, shown }: { own: number; shown: number }) =>
+    `A picture of ${own} px is shown ${shown} px wide`,
+  "layout.heavy": ({ times }: { times: number }) => `A picture is ${times} times as wide as it is shown`,
+  "layout.headingOrder": ({ level, before }: { level: number; before: number }) =>
+    `Heading ${level} follows heading ${before}`,
+  "layout.anchorGone": ({ what }: { what: string }) => `A link leads to #${what}, which is not on the page`,
   "check.noHome": () => "No page has the empty slug, so the site has no home page.",
   "check.thanksGone": () => "The page that says thank you was removed.",
 };

@@ -17,6 +17,10 @@ const colours = {
   moss: "#2F6B3A",
   amber: "#84560A",
   brick: "#9E2A1E",
+  /** Grounds of cells that are fine, to be looked at, wrong: always with a figure or a sign. */
+  mossWash: "#D3E1D6",
+  amberWash: "#F1E4CD",
+  brickWash: "#F3DAD4",
   white: "#FFFFFF",
   inkSoft: "#2E4045",
   /** Words, a warning and the mark's own tone on ink. */

@@ -4,8 +4,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
-import { everyNode, type PageNode } from "@/core/page/node";
+import { everyNode, noSurround, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
+import type { SurroundOf } from "@/core/page/surround/standing";
 import { nodeWords } from "@/core/page/words";
 import { useSite, useStageRenderer } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -83,11 +84,12 @@ function Picking({
     queryFn: () => ask("pages.open", { site: site.key, page }),
   });
   const body = (id: string) => data?.documents.find((one) => one.id === id)?.body;
+  const around = (of: SurroundOf) => data && (data.documents.find(({ kind }) => kind === of)?.body ?? noSurround);
   const shared = useMemo(
     () => new Map((data?.documents ?? []).filter(({ kind }) => kind === "shared").map((one) => [one.id, one.body])),
     [data],
   );
-  const renderer = useStageRenderer(site, body("header"), body("footer"));
+  const renderer = useStageRenderer(site, around("header"), around("footer"));
   const meta = site.pages.find((one) => one.id === page);
   const root = body(page);
   const rendered = useMemo(

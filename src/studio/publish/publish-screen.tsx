@@ -151,6 +151,14 @@ export function PublishScreen() {
                 )}
               </Box>
             ) : null}
+            {changes.data.unmeasured && site.mayLayout ? (
+              <Flex gap="10px" mt="10px" wrap="wrap">
+                <Text color="ink2">{words.unmeasured(changes.data.unmeasured)}</Text>
+                <Link href={`/s/${site.key}/checks`} style={{ textDecoration: "underline" }}>
+                  {words.measure}
+                </Link>
+              </Flex>
+            ) : null}
             <RefusalNote refusal={refusal} />
             <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
               {all.map((change) => (
@@ -238,10 +246,13 @@ function Findings({ title, tone, findings }: { title: string; tone: "brick" | "a
         name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? words.widget,
         href: `/s/${site.key}/widgets/${finding.widget}`,
       };
+    const around = site.surrounds.find((one) => one.id === finding.document);
     const page = site.pages.find((one) => one.id === finding.document) ?? site.pages[0];
-    const name =
-      finding.document === "header" ? words.header : finding.document === "footer" ? words.footer : (page?.title ?? "");
-    return { name, href: `/s/${site.key}/pages/${page?.id}${finding.node ? `?select=${finding.node}` : ""}` };
+    const query = new URLSearchParams({
+      ...(around ? { surround: around.id } : {}),
+      ...(finding.node ? { select: finding.node } : {}),
+    });
+    return { name: around?.name ?? page?.title ?? "", href: `/s/${site.key}/pages/${page?.id}?${query}` };
   };
   return (
     <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">

@@ -21,6 +21,9 @@ const details: Readonly<Record<ChangeDetail["code"], (detail: ChangeDetail) => s
   slug: ({ before, after }) => `Address ${before} is now ${after}`,
   description: ({ after }) => (after ? `Description: ${quoted(after)}` : "The description is gone"),
   navigation: ({ after }) => (after === "shown" ? "Shown in navigation" : "No longer in navigation"),
+  more: () => "Its place in the tree, groups, or what search engines are told",
+  standing: () => "Where it stands",
+  top: () => "How it behaves while one scrolls",
   value: ({ name = "", before, after }) => {
     const field = fieldNames[name] ?? fieldNames[name.split(".")[0] ?? ""] ?? "A setting";
     return before || after ? `${field}: ${before || "none"}, now ${after || "none"}` : `${field} changed`;
@@ -42,6 +45,7 @@ const fieldNames: Readonly<Record<string, string>> = {
   favicon: "Icon",
   sharing: "Picture for sharing",
   pages: "Order of pages",
+  surrounds: "Order of headers and footers",
   colours: "Colours",
   type: "Type",
   shape: "Shapes",
@@ -63,8 +67,8 @@ const fieldNames: Readonly<Record<string, string>> = {
 
 const kinds: Readonly<Record<ChangeOf, string>> = {
   page: "Page",
-  header: "Every page",
-  footer: "Every page",
+  header: "Header",
+  footer: "Footer",
   brand: "Every page",
   settings: "Site",
   widget: "Widget",
@@ -89,6 +93,8 @@ export const words = {
   published: "Published.",
   openLive: "Open the live site",
   progress: (done: number, total: number) => `${done} of ${total} steps. You may leave this page.`,
+  unmeasured: (pages: number) => `${counted(pages, "page was", "pages were")} not measured as they stand.`,
+  measure: "Measure them",
   beginning: "Beginning…",
   publishing: "Publishing",
   what: { new: "new", changed: "changed", removed: "removed" },
@@ -109,8 +115,6 @@ export const words = {
   stopsTitle: "Stops the release",
   looksTitle: "Worth a look",
   showOn: (name: string) => `Show on ${name}`,
-  header: "Header",
-  footer: "Footer",
   widget: "Widget",
   history: "History",
   noHistory: "Releases stand here; you can look at each and go back to it.",

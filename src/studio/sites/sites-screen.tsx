@@ -8,7 +8,6 @@ import { useState } from "react";
 import { siteStart } from "@/core/locale/country";
 import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
-import { slugOf } from "@/studio/composer/page-menu";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
@@ -26,6 +25,7 @@ import {
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { RoomLine } from "@/studio/kit/room";
+import { slugOf } from "@/studio/structure/new-page";
 import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];

@@ -10,6 +10,7 @@ import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { useSite } from "@/studio/frame/site-context";
 import { BlockGrip } from "./block-grip";
+import { CornerTicks } from "./corner-ticks";
 import { DragHandles, type Edges, edgesOf } from "./drag-handles";
 import { FrameEdge } from "./frame-edge";
 import { MarkTag } from "./mark-tag";
@@ -64,6 +65,8 @@ export interface EditableFrameProps {
   /** Copy, cut and paste while no words are written. */
   onClipboard(event: ClipboardEvent): void;
   onMeasured?(measured: Measured): void;
+  /** The header is shown as it is once the page is scrolled. */
+  readonly headerScrolled?: boolean;
   /** Handed a way to begin editing the words of the selected block from outside. */
   readonly editRef?: { current: ((node: string) => void) | null };
 }
@@ -88,23 +91,10 @@ function CropMarks({
 }) {
   const box = { x: rect.x * scale, y: rect.y * scale, w: rect.width * scale, h: rect.height * scale };
   const tick = Math.min(14, box.w / 3, box.h / 2);
-  const corner = (x: number, y: number, dx: number, dy: number) => `M${x + dx * tick} ${y}H${x}V${y + dy * tick}`;
-  const [left, top, right, bottom] = [box.x - 5, box.y - 5, box.x + box.w + 5, box.y + box.h + 5];
+  const around = { left: box.x - 5, top: box.y - 5, right: box.x + box.w + 5, bottom: box.y + box.h + 5 };
   return (
     <Box position="absolute" inset="0" pointerEvents="none" aria-hidden="true">
-      <svg width="100%" height="100%" style={{ position: "absolute", overflow: "visible", opacity: faint ? 0.45 : 1 }}>
-        <path
-          d={[
-            corner(left, top, 1, 1),
-            corner(right, top, -1, 1),
-            corner(left, bottom, 1, -1),
-            corner(right, bottom, -1, -1),
-          ].join("")}
-          stroke="var(--chakra-colors-mark)"
-          strokeWidth="2"
-          fill="none"
-        />
-      </svg>
+      <CornerTicks box={around} tickPx={tick} faint={faint} />
       {faint || !tag ? null : (
         <MarkTag left={`${tagAt.x * scale}px`} top={`${tagAt.y * scale}px`}>
           {tag}
@@ -204,6 +194,7 @@ export function EditableFrame(props: EditableFrameProps) {
     onScrolled,
     editRef,
     edge,
+    headerScrolled = false,
   } = props;
   const { brand } = useSite();
   const paneRef = useRef<HTMLDivElement>(null);
@@ -266,6 +257,10 @@ export function EditableFrame(props: EditableFrameProps) {
   useEffect(() => {
     if (stageRef.current) measure(stageRef.current);
   }, [measure]);
+
+  useEffect(() => {
+    stageRef.current?.document.documentElement.classList.toggle("past", headerScrolled);
+  }, [headerScrolled]);
 
   useEffect(
     () =>

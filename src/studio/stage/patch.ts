@@ -1,6 +1,7 @@
 // The stage's document: written once, then patched section by section after each edit.
 import { Idiomorph } from "idiomorph";
 import { hiddenCss } from "@/core/page/look";
+import { topClass, topCss } from "@/core/page/surround/top";
 import type { Part, RenderedPage, Renderer } from "@/core/render/render";
 import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";
 
@@ -22,11 +23,11 @@ const ghost = "opacity:.32!important;outline:1px dashed currentColor!important;o
 /** Where nothing stands yet there is room to drop something. */
 const emptyMain = "#main:empty{min-height:320px}";
 
-/** A frame's document with nothing in it yet. `ghosts` shows what is hidden there. */
+/** A frame's document with nothing in it yet. It is as high as its page, which so must not be as high as the frame. `ghosts` shows what is hidden there. */
 export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
-    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>body{min-height:0!important}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
   return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };
@@ -85,11 +86,14 @@ function morph(element: Element, html: string, editing: Element | null): void {
  */
 export function patchStage(state: StageState, page: RenderedPage, renderer: Renderer, editing: Element | null): void {
   const used = new Set(regions.flatMap((region) => page.parts[region].flatMap((part) => [...part.kinds])));
-  const ground = renderer.groundCss(used);
+  const ground = renderer.groundCss(used) + (page.top ? topCss(page.top) : "");
   if (ground !== state.ground) {
     state.ground = ground;
     (state.document.getElementById("ground") as HTMLStyleElement).textContent = ground;
   }
+  const header = state.document.querySelector("body > header") as Element;
+  const headerClass = page.top ? topClass(page.top) : "";
+  if (header.className !== headerClass) header.className = headerClass;
   for (const region of regions) {
     const before = state.shown.get(region) ?? [];
     const now = page.parts[region];

@@ -4,7 +4,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { sourceLocale } from "@/core/locale/site-locale";
-import type { PageNode } from "@/core/page/node";
+import { noSurround, type PageNode } from "@/core/page/node";
 import { pagePath } from "@/core/site/site";
 import { openingOf, widgetKinds } from "@/core/widget/kinds";
 import { releaseWidget } from "@/core/widget/release";
@@ -107,6 +107,8 @@ function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) 
               srcset: "",
               width,
               height: Math.round((entry.heightPx * width) / entry.widthPx),
+              alt: entry.alt ?? "",
+              position: "",
             }
           : null;
       },
@@ -174,8 +176,6 @@ function pageWith(widget: SiteWidget): PageNode {
   ]);
 }
 
-const nothing: PageNode = node("none", "page", {}, []);
-
 /** What stands in the flow of a page, drawn by the renderer from the draft. */
 function InThePage({ widget }: { widget: SiteWidget }) {
   const site = useSite();
@@ -192,8 +192,8 @@ function InThePage({ widget }: { widget: SiteWidget }) {
       pages,
       media,
       widgets: drafted,
-      header: nothing,
-      footer: nothing,
+      header: noSurround,
+      footer: noSurround,
     });
     const [page = { id: "", title: "", slug: "", description: "", inNavigation: false }] = pages;
     return { renderer, rendered: renderer.render(page, pageWith(widget)) };

@@ -51,8 +51,8 @@ function itemHtml(node: PageNode, item: GalleryPicture, as: GalleryContent["as"]
   const columns = Number(node.look.base.columns ?? 3);
   const onPhones = Number(node.look.phone?.columns ?? 2);
   const sizes = context.sizes(as === "grid" ? { part: 1 / columns, phonePart: 1 / onPhones } : { part: 0.4 });
-  const image = `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${sizes}"` : ""} width="${found.width}" height="${found.height}" alt="${escapeHtml(item.alt)}"${context.loading() === "late" ? ' loading="lazy"' : ""} decoding="async">`;
-  const name = item.alt ? "" : ` aria-label="${inLanguage(words, context.language).large}"`;
+  const image = `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${sizes}"` : ""} width="${found.width}" height="${found.height}" alt="${escapeHtml(item.alt || found.alt)}"${found.position ? ` class="${context.style(found.position)}"` : ""}${context.loading() === "late" ? ' loading="lazy"' : ""} decoding="async">`;
+  const name = item.alt || found.alt ? "" : ` aria-label="${inLanguage(words, context.language).large}"`;
   return `<li${shape}${line}><figure><a class="b-large" href="${found.src}"${name}>${image}</a>${caption}</figure></li>`;
 }
 
@@ -115,7 +115,8 @@ export const gallery: KindDefinition = defineKind<GalleryContent>({
   problems: function* ({ items }, site) {
     for (const { media, alt } of items)
       if (media === null) yield { weight: "look", code: "check.noPicture" };
-      else if (!alt && site.has("media", media)) yield { weight: "look", code: "check.noDescription" };
+      else if (!alt && site.has("media", media) && !site.describes(media))
+        yield { weight: "look", code: "check.noDescription" };
   },
   draw: (node, width) => {
     const columns = Math.min(6, Number(node.look.base.columns ?? 3));

@@ -56,7 +56,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   },
   problems: function* (content, site) {
     if (content.media === null) yield { weight: "look", code: "check.noPicture" };
-    else if (site.has("media", content.media) && !content.alt && !content.decorative)
+    else if (site.has("media", content.media) && !content.alt && !content.decorative && !site.describes(content.media))
       yield { weight: "look", code: "check.noDescription" };
     yield* linkProblems(content.link, site);
   },
@@ -65,7 +65,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   render: (node, content, context) => {
     const found = content.media ? context.picture(content.media) : null;
     const image = found
-      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt)}"${loadingOf[context.loading()]} decoding="async">`
+      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt || found.alt)}"${found.position ? ` class="${context.style(found.position)}"` : ""}${loadingOf[context.loading()]} decoding="async">`
       : '<div class="b-none"></div>';
     const linked = content.link ? context.leadTo(content.link, ' class="b-pressed"', image) : image;
     const caption = content.caption ? `<figcaption>${escapeHtml(content.caption)}</figcaption>` : "";

@@ -56,7 +56,7 @@ export const quote: KindDefinition = defineKind<QuoteContent>({
   render: (node, { text, who, about, media }, context) => {
     const found = media ? context.picture(media) : null;
     const image = found
-      ? `<img src="${found.src}" width="${found.width}" height="${found.height}" alt="" loading="lazy" decoding="async">`
+      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="52px"` : ""} width="${found.width}" height="${found.height}" alt="" loading="lazy" decoding="async">`
       : "";
     const name = who ? `<strong>${escapeHtml(who)}</strong>` : "";
     const caption =

@@ -1,41 +1,17 @@
 "use client";
 // The picture behind a section: chosen, its focal point set on it, and the contrast of words measured on its pixels.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
 import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
 import { NumberInput, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
+import { inPercent, PicturePoint } from "@/studio/kit/picture-point";
+import { usePixels } from "@/studio/kit/pixels";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
-
-/** So many pixels wide and high a picture is measured. */
-const measuredPx = 48;
-
-/** The pixels of a picture, made small; null until they are there. */
-function usePixels(address: string): Uint8ClampedArray | null {
-  const [pixels, setPixels] = useState<{ address: string; data: Uint8ClampedArray } | null>(null);
-  useEffect(() => {
-    let gone = false;
-    const image = new Image();
-    image.onload = () => {
-      const canvas = document.createElement("canvas");
-      canvas.width = measuredPx;
-      canvas.height = measuredPx;
-      const context = canvas.getContext("2d", { willReadFrequently: true });
-      if (!context || gone) return;
-      context.drawImage(image, 0, 0, measuredPx, measuredPx);
-      setPixels({ address, data: context.getImageData(0, 0, measuredPx, measuredPx).data });
-    };
-    image.src = address;
-    return () => {
-      gone = true;
-    };
-  }, [address]);
-  return pixels?.address === address ? pixels.data : null;
-}
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
@@ -75,64 +51,20 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   );
 }
 
-const inPercent = (value: number) => Math.max(0, Math.min(100, Math.round(value)));
-
 /** The picture with the point that stays in view: set by a click, by the arrows, or as numbers. */
 function Focus({ ground, onChange }: { ground: Ground; onChange: (ground: Ground) => void }) {
   const { key, media } = useSite();
   const entry = media.find(({ hash }) => hash === ground.media);
-  const move = (x: number, y: number) => onChange({ ...ground, x: inPercent(x), y: inPercent(y) });
-  const arrows: Readonly<Record<string, readonly [number, number]>> = {
-    ArrowLeft: [-2, 0],
-    ArrowRight: [2, 0],
-    ArrowUp: [0, -2],
-    ArrowDown: [0, 2],
-  };
   return (
     <>
-      <button
-        type="button"
-        aria-label={own.groundPoint}
-        title={own.groundPoint}
-        onClick={(event) => {
-          // A press by the keyboard has no place.
-          if (!event.detail) return;
-          const box = event.currentTarget.getBoundingClientRect();
-          move(((event.clientX - box.x) / box.width) * 100, ((event.clientY - box.y) / box.height) * 100);
-        }}
-        onKeyDown={(event) => {
-          const by = arrows[event.key];
-          if (!by) return;
-          event.preventDefault();
-          move(ground.x + by[0], ground.y + by[1]);
-        }}
-        style={{ position: "relative", display: "block", width: "100%", cursor: "crosshair", margin: "6px 0 8px" }}
-      >
-        {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-        <img
-          alt=""
-          src={`/api/sites/${key}/media/${ground.media}?w=480`}
-          style={{
-            display: "block",
-            width: "100%",
-            aspectRatio: entry ? `${entry.widthPx} / ${entry.heightPx}` : "3 / 2",
-          }}
-        />
-        <Box
-          position="absolute"
-          left={`${ground.x}%`}
-          top={`${ground.y}%`}
-          w="18px"
-          h="18px"
-          ml="-9px"
-          mt="-9px"
-          borderRadius="full"
-          borderWidth="2px"
-          borderColor="white"
-          bg="mark"
-          boxShadow="lifted"
-        />
-      </button>
+      <PicturePoint
+        name={own.groundPoint}
+        src={`/api/sites/${key}/media/${ground.media}?w=480`}
+        at={ground}
+        onChange={(at) => onChange({ ...ground, ...at })}
+        button={{ width: "100%", margin: "6px 0 8px" }}
+        picture={{ width: "100%", aspectRatio: entry ? `${entry.widthPx} / ${entry.heightPx}` : "3 / 2" }}
+      />
       <Flex gap="8px">
         {(["x", "y"] as const).map((side) => (
           <Box key={side} flex="1">

@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Copy, Trash2 } from "lucide-react";
 import { memo } from "react";
+import type { LayoutFinding } from "@/core/check/layout";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
@@ -15,7 +16,9 @@ import { OpenTicks } from "../shared/open-ticks";
 import { InsideSheet, PlacementSheet } from "../shared/placement-sheet";
 import { PutOnShelf } from "../shelf/own";
 import type { Composer, ComposerView } from "../store";
+import { SurroundSheet } from "../surround/surround-sheet";
 import { words as own } from "../words";
+import { BlockFindings } from "./block-findings";
 import { Departures } from "./departures";
 import { Fields } from "./fields";
 import { Looks } from "./looks";
@@ -24,6 +27,8 @@ interface SheetProps {
   readonly composer: Composer;
   readonly view: ComposerView;
   readonly measured: Measured | null;
+  /** What measuring found on the page. */
+  readonly findings: readonly LayoutFinding[];
 }
 
 /** What stands in the sheet depends on the documents and the selection; saving and revisions leave it alone. */
@@ -32,6 +37,7 @@ export const Sheet = memo(
   (before, now) =>
     before.composer === now.composer &&
     before.measured === now.measured &&
+    before.findings === now.findings &&
     before.view.selection === now.view.selection &&
     before.view.page === now.view.page &&
     before.view.header === now.view.header &&
@@ -40,7 +46,7 @@ export const Sheet = memo(
     before.view.inPlace?.at === now.view.inPlace?.at,
 );
 
-function OpenSheet({ composer, view, measured }: SheetProps) {
+function OpenSheet({ composer, view, measured, findings }: SheetProps) {
   const { selection } = view;
   const node = selection ? composer.node(selection.node) : null;
   if (!selection || !node)
@@ -56,6 +62,8 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
         {composer.mayLayout ? <Departures composer={composer} root={view.page} /> : null}
       </Box>
     );
+  const surround = composer.surroundAt(node.id);
+  if (surround) return <SurroundSheet composer={composer} surround={surround} view={view} />;
   if (selection.more?.length) return <SeveralSheet composer={composer} count={selection.more.length + 1} />;
   const path = composer.path(node.id).slice(1, -1);
   const inside = composer.isInside(node.id);
@@ -95,12 +103,20 @@ function OpenSheet({ composer, view, measured }: SheetProps) {
           </Flex>
         ) : null}
       </Flex>
+      <BlockFindings composer={composer} view={view} node={node} findings={findings} />
       {isPlacement(node) ? (
         <PlacementSheet composer={composer} view={view} node={node} />
       ) : inside ? (
         <InsideSheet composer={composer} measured={measured} node={node} />
       ) : (
-        <OwnSheet composer={composer} view={view} measured={measured} node={node} inPlace={inPlace} />
+        <OwnSheet
+          composer={composer}
+          view={view}
+          measured={measured}
+          findings={findings}
+          node={node}
+          inPlace={inPlace}
+        />
       )}
     </Box>
   );

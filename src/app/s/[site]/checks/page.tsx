@@ -1,0 +1,5 @@
+import { ChecksScreen } from "@/studio/check/checks-screen";
+
+export default function Page() {
+  return <ChecksScreen />;
+}

@@ -1,0 +1,5 @@
+import { StructureScreen } from "@/studio/structure/structure-screen";
+
+export default function Page() {
+  return <StructureScreen />;
+}

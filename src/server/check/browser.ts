@@ -1,0 +1,166 @@
+// The checks without anybody at a screen: Chromium, where one is installed, measures the pages that a small server on
+// loopback hands it.
+import { type ChildProcess, spawn } from "node:child_process";
+import { existsSync } from "node:fs";
+import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { type Brand, surfaceRoles, surfaces } from "@/core/brand/brand";
+import type { LayoutFinding } from "@/core/check/layout";
+import { sourceLocale } from "@/core/locale/site-locale";
+import { documentHtml } from "@/core/render/document";
+import { createRenderer } from "@/core/render/render";
+import { standingPage, surroundAt } from "@/core/site/between";
+import type { SiteFile } from "@/core/site/site";
+import { frameOf, type SiteRow } from "@/data/site/queries";
+import type { Context } from "../context";
+import { fontAsset } from "../release/assets";
+import { pictureVariant } from "../site/media";
+
+/** Where Debian's packages put the browser. */
+const browsers = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"] as const;
+
+/** The browser that is installed, or `wanted` where a path is given; null where there is none. */
+export const installedBrowser = (wanted?: string): string | null =>
+  (wanted ? [wanted] : browsers).find((path) => existsSync(path)) ?? null;
+
+const quiet = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--hide-scrollbars",
+];
+
+/** So long one page may take, in ms. */
+const longestMs = 60_000;
+
+const surfacesOf = (brand: Brand) =>
+  surfaces.map((name) => ({
+    name,
+    ground: brand.colours[surfaceRoles[name].ground],
+    words: brand.colours[surfaceRoles[name].words],
+  }));
+
+/** Pages as they are measured, rendered when they are asked for. */
+function* pagesOf(site: SiteFile) {
+  const frame = frameOf(site);
+  const locale = sourceLocale(site);
+  const renderer = createRenderer(frame, {
+    locale,
+    marks: true,
+    linkBase: "",
+    origin: null,
+    mediaUrl: (hash, widthPx) => `/media/${hash}/${widthPx}`,
+    documentUrl: () => "/",
+    fontUrl: (file) => `/font/${file}`,
+  });
+  for (const { body, ...meta } of site.pages) {
+    const rendered = renderer.render(meta, body);
+    const at = standingPage(meta, locale.tag);
+    const [header, footer] = [surroundAt(site, "header", at), surroundAt(site, "footer", at)];
+    yield {
+      page: meta.id,
+      html: documentHtml({
+        language: locale.tag,
+        head: rendered.head,
+        html: rendered.html,
+        css: { text: rendered.css },
+        widgets: null,
+      }),
+      roots: { main: body, ...(header ? { header } : {}), ...(footer ? { footer } : {}) },
+      surfaces: surfacesOf(site.brand),
+    };
+  }
+}
+
+async function bodyOf(request: IncomingMessage): Promise<string> {
+  const parts: Buffer[] = [];
+  for await (const part of request) parts.push(part as Buffer);
+  return Buffer.concat(parts).toString();
+}
+
+/** What was found, by the pages; null for one that could not be measured, since a picture behind words did not arrive. */
+export type Found = ReadonlyMap<string, readonly LayoutFinding[] | null>;
+
+/** Measures every page of a site in `browser`. An Error where the browser ends or a page takes too long. */
+export async function measureSite(context: Context, row: SiteRow, site: SiteFile, browser: string): Promise<Found> {
+  const script = await readFile(join(context.settings.buildFolder, "check.js"));
+  const pages = pagesOf(site);
+  const found = new Map<string, readonly LayoutFinding[] | null>();
+  let progress = () => {};
+  const answer = (response: ServerResponse, type: string, body: string | Uint8Array) => {
+    response.writeHead(200, { "content-type": type });
+    response.end(body);
+  };
+  async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const [, first = "", second = "", third = ""] = (request.url ?? "").split("/");
+    if (first === "next") {
+      const next = pages.next();
+      if (!next.done) return answer(response, "application/json", JSON.stringify(next.value));
+      response.writeHead(204).end();
+    } else if (first === "found") {
+      const { page, findings } = JSON.parse(await bodyOf(request)) as {
+        page: string;
+        findings: LayoutFinding[] | null;
+      };
+      found.set(page, findings);
+      response.writeHead(204).end();
+      progress();
+    } else if (first === "media") {
+      answer(response, "image/webp", await pictureVariant(context, row.id, second, Number(third)));
+    } else if (first === "font") {
+      const font = await fontAsset(second);
+      if (font) answer(response, font.type, font.bytes);
+      else response.writeHead(404).end();
+    } else if (first === "check.js") answer(response, "text/javascript", script);
+    else if (first === "")
+      answer(
+        response,
+        "text/html",
+        '<!DOCTYPE html><html data-work><body><script src="/check.js"></script></body></html>',
+      );
+    else response.writeHead(404).end();
+  }
+  const server = createServer((request, response) => {
+    serve(request, response).catch(() => {
+      if (!response.headersSent) response.writeHead(500);
+      response.end();
+    });
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const folder = await mkdtemp(join(tmpdir(), "webitor-check-"));
+  let child: ChildProcess | undefined;
+  try {
+    const { port } = server.address() as AddressInfo;
+    await new Promise<void>((resolve, reject) => {
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      progress = () => {
+        clearTimeout(timer);
+        if (found.size === site.pages.length) return resolve();
+        timer = setTimeout(() => reject(new Error("A page takes too long to be measured.")), longestMs);
+      };
+      child = spawn(
+        browser,
+        [...quiet, `--user-data-dir=${folder}`, "--remote-debugging-port=0", `http://127.0.0.1:${port}/`],
+        { stdio: "ignore" },
+      );
+      child.on("error", reject);
+      child.on("exit", (code) => reject(new Error(`The browser ended (${code}) before every page was measured.`)));
+      progress();
+    });
+  } finally {
+    child?.removeAllListeners("exit");
+    child?.kill("SIGKILL");
+    server.closeAllConnections();
+    server.close();
+    await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => {});
+  }
+  return found;
+}

@@ -1,0 +1,289 @@
+// Headers and footers of a site: which there are, where each stands, and why.
+import { and, asc, eq, inArray, isNull, max, sql } from "drizzle-orm";
+import Joi from "joi";
+import { type PageNode, withFreshIds } from "@/core/page/node";
+import {
+  type Choice,
+  choiceFor,
+  everywhere,
+  type IdleRule,
+  idleRules,
+  movedStanding,
+  nowhere,
+  type Standing,
+  type StandingPage,
+  type SurroundOf,
+  standingSchema,
+  surroundKinds,
+} from "@/core/page/surround/standing";
+import { withLineIds } from "@/core/page/words";
+import { standingPage } from "@/core/site/between";
+import { idSchema, mostSurrounds, surroundNameSchema } from "@/core/site/schema";
+import type { PageMeta } from "@/core/site/site";
+import { firstSurrounds } from "@/core/site/starter";
+import { type Executor, inTransaction } from "@/data/connection";
+import { bodyColumns } from "@/data/page/shared";
+import { documents } from "@/data/page/tables";
+import { pageMetaOf } from "@/data/site/queries";
+import { type SiteCall, siteOperation } from "../operation";
+import { fieldProblem, notFound } from "../problem";
+import { storeBatch } from "./edits";
+
+export interface StandingDocument {
+  readonly id: string;
+  readonly of: SurroundOf;
+  readonly name: string;
+  readonly standing: Standing;
+}
+
+const surroundsOfSite = (siteId: string) =>
+  and(eq(documents.siteId, siteId), inArray(documents.kind, [...surroundKinds]), isNull(documents.removedAt));
+
+/** The headers and footers of a site with their rules, in the order in which those are judged. Their bodies are not read. */
+export async function standingDocuments(db: Executor, siteId: string): Promise<readonly StandingDocument[]> {
+  const rows = await db
+    .select({
+      id: documents.id,
+      of: documents.kind,
+      name: documents.title,
+      standing: sql<string | null>`cast(json_extract(${documents.body}, '$.content.standing') as char)`,
+    })
+    .from(documents)
+    .where(surroundsOfSite(siteId))
+    .orderBy(asc(documents.position), asc(documents.id));
+  return rows.map(({ of, standing, ...row }) => ({
+    ...row,
+    of: of as SurroundOf,
+    standing: standing === null ? everywhere : (JSON.parse(standing) as Standing),
+  }));
+}
+
+/** Which header and which footer stand at a page. */
+export const choicesAt = (
+  all: readonly StandingDocument[],
+  page: StandingPage,
+): Readonly<Record<SurroundOf, Choice>> => ({
+  header: choiceFor(
+    all.filter(({ of }) => of === "header"),
+    page,
+  ),
+  footer: choiceFor(
+    all.filter(({ of }) => of === "footer"),
+    page,
+  ),
+});
+
+export const pageStandsAt = (page: Pick<PageMeta, "id" | "slug" | "groups">, call: SiteCall): StandingPage =>
+  standingPage(page, call.site.settings.language);
+
+async function pagesOf(db: Executor, siteId: string): Promise<readonly PageMeta[]> {
+  const { id, title, slug, description, inNavigation, more } = documents;
+  const rows = await db
+    .select({ id, title, slug, description, inNavigation, more })
+    .from(documents)
+    .where(and(eq(documents.siteId, siteId), eq(documents.kind, "page"), isNull(documents.removedAt)))
+    .orderBy(asc(documents.position), asc(documents.id));
+  return rows.map(pageMetaOf);
+}
+
+async function surroundRow(tx: Executor, siteId: string, id: string) {
+  const [row] = await tx
+    .select()
+    .from(documents)
+    .where(and(surroundsOfSite(siteId), eq(documents.id, id)))
+    .for("update");
+  if (!row) throw notFound("This header or footer");
+  return row;
+}
+
+/** Sets the rules of a header or footer by an edit at the end of its line, so that open browsers follow. */
+async function setStanding(
+  tx: Executor,
+  call: SiteCall,
+  row: { readonly id: string; readonly revision: number; readonly body: PageNode },
+  standing: Standing,
+): Promise<void> {
+  await storeBatch(tx, call, {
+    document: row.id,
+    batch: call.context.newId(),
+    base: row.revision,
+    edits: [{ type: "setContent", node: row.body.id, field: "standing", value: standing }],
+  });
+}
+
+/** Rules that name a page's path follow it. To be called in the transaction that moves the page. Answers the names of those that did. */
+export async function surroundsFollow(
+  tx: Executor,
+  call: SiteCall,
+  from: string,
+  to: string,
+): Promise<readonly string[]> {
+  const followed: string[] = [];
+  for (const one of await standingDocuments(tx, call.site.id)) {
+    const standing = movedStanding(one.standing, from, to);
+    if (!standing) continue;
+    await setStanding(tx, call, await surroundRow(tx, call.site.id, one.id), standing);
+    followed.push(one.name);
+  }
+  return followed;
+}
+
+const surround = idSchema.required();
+const of = Joi.string()
+  .valid(...surroundKinds)
+  .required();
+
+export const surroundOperations = {
+  /** Headers and footers, on how many pages each stands, which pages have none, and rules that never count. */
+  "surrounds.list": siteOperation("site.read", {}, async (call) => {
+    const { db } = call.context;
+    const all = await standingDocuments(db, call.site.id);
+    const pages = await pagesOf(db, call.site.id);
+    const at = pages.map((page) => ({ page: page.id, choices: choicesAt(all, pageStandsAt(page, call)) }));
+    const listed = (kind: SurroundOf) => all.filter((one) => one.of === kind);
+    const idle = surroundKinds.flatMap((kind): readonly IdleRule[] =>
+      idleRules(
+        listed(kind),
+        pages.map((page) => pageStandsAt(page, call)),
+      ),
+    );
+    return {
+      all: all.map((one) => {
+        const here = at.filter(({ choices }) => choices[one.of].chosen === one.id);
+        return { ...one, pages: here.length, first: here[0]?.page ?? null };
+      }),
+      /** Which stand at each page, in the order of the pages. */
+      at: at.map(({ page, choices }) => ({ page, header: choices.header.chosen, footer: choices.footer.chosen })),
+      idle,
+      groups: [...new Set(pages.flatMap((page) => page.groups ?? []))].sort(),
+    };
+  }),
+  /** Which header and footer a page has, and what each of them says of it. */
+  "surrounds.at": siteOperation("site.read", { page: idSchema.required() }, async (call, input: { page: string }) => {
+    const all = await standingDocuments(call.context.db, call.site.id);
+    const page = (await pagesOf(call.context.db, call.site.id)).find(({ id }) => id === input.page);
+    if (!page) throw notFound("This page");
+    return {
+      all: all.map(({ id, of: kind, name }) => ({ id, of: kind, name })),
+      ...choicesAt(all, pageStandsAt(page, call)),
+    };
+  }),
+  /** A new one: like another, or with a first row. It stands nowhere until it is told where. */
+  "surrounds.add": siteOperation(
+    "pages.arrange",
+    { of, name: surroundNameSchema.required(), like: idSchema.allow(null).required() },
+    async (call, input: { of: SurroundOf; name: string; like: string | null }) => {
+      const { context, site } = call;
+      const id = context.newId();
+      await inTransaction(context.db, async (tx) => {
+        const rows = await tx
+          .select({ id: documents.id, body: documents.body, position: documents.position })
+          .from(documents)
+          .where(and(surroundsOfSite(site.id), eq(documents.kind, input.of)))
+          .for("update");
+        if (rows.length > mostSurrounds)
+          throw fieldProblem("name", `A site has at most ${mostSurrounds + 1} headers, and as many footers.`);
+        const like = input.like === null ? null : rows.find((row) => row.id === input.like);
+        if (like === undefined) throw fieldProblem("like", "The one it should be like is gone. Choose another.");
+        const made = like
+          ? withFreshIds(withLineIds(like.body), context.newId)
+          : firstSurrounds(context.newId)[input.of];
+        const body = { ...made, content: { ...made.content, standing: nowhere } };
+        await tx.insert(documents).values({
+          siteId: site.id,
+          id,
+          kind: input.of,
+          title: input.name,
+          description: "",
+          inNavigation: false,
+          position: Math.max(-1, ...rows.map((row) => row.position)) + 1,
+          ...bodyColumns(body),
+          changedAt: context.now(),
+        });
+      });
+      return { id };
+    },
+  ),
+  "surrounds.name": siteOperation(
+    "pages.arrange",
+    { surround, name: surroundNameSchema.required() },
+    async (call, input: { surround: string; name: string }) =>
+      inTransaction(call.context.db, async (tx) => {
+        const row = await surroundRow(tx, call.site.id, input.surround);
+        if (row.id === row.kind) throw fieldProblem("name", "The first header and the first footer keep their names.");
+        await tx
+          .update(documents)
+          .set({ title: input.name, changedAt: call.context.now() })
+          .where(and(surroundsOfSite(call.site.id), eq(documents.id, row.id)));
+        return { name: input.name };
+      }),
+  ),
+  "surrounds.stand": siteOperation(
+    "pages.arrange",
+    { surround, standing: standingSchema.required() },
+    async (call, input: { surround: string; standing: Standing }) =>
+      inTransaction(call.context.db, async (tx) => {
+        await setStanding(tx, call, await surroundRow(tx, call.site.id, input.surround), input.standing);
+        return { surround: input.surround };
+      }),
+  ),
+  /** Before or behind another of its kind: of equally specific rules that of the first one wins. The first stays first. */
+  "surrounds.move": siteOperation(
+    "pages.arrange",
+    { surround, by: Joi.number().valid(-1, 1).required() },
+    async (call, input: { surround: string; by: -1 | 1 }) =>
+      inTransaction(call.context.db, async (tx) => {
+        const row = await surroundRow(tx, call.site.id, input.surround);
+        const others = await tx
+          .select({ id: documents.id })
+          .from(documents)
+          .where(and(surroundsOfSite(call.site.id), eq(documents.kind, row.kind)))
+          .orderBy(asc(documents.position), asc(documents.id))
+          .for("update");
+        const ids = others.map(({ id }) => id).filter((id) => id !== row.kind);
+        const place = ids.indexOf(row.id);
+        const to = place + input.by;
+        if (place < 0 || to < 0 || to >= ids.length) return { moved: false };
+        ids.splice(place, 1);
+        ids.splice(to, 0, row.id);
+        for (const [position, id] of ids.entries())
+          await tx
+            .update(documents)
+            .set({ position })
+            .where(and(surroundsOfSite(call.site.id), eq(documents.id, id)));
+        return { moved: true };
+      }),
+  ),
+  "surrounds.remove": siteOperation("pages.arrange", { surround }, async (call, input: { surround: string }) =>
+    inTransaction(call.context.db, async (tx) => {
+      const row = await surroundRow(tx, call.site.id, input.surround);
+      if (row.id === row.kind) throw fieldProblem("surround", "The first one stays. Say by its rules where it stands.");
+      await tx
+        .update(documents)
+        .set({ removedAt: call.context.now() })
+        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id)));
+      return { removed: row.id };
+    }),
+  ),
+  /** Takes its removal back. */
+  "surrounds.restore": siteOperation("pages.arrange", { surround }, async (call, input: { surround: string }) =>
+    inTransaction(call.context.db, async (tx) => {
+      const at = and(
+        eq(documents.siteId, call.site.id),
+        eq(documents.id, input.surround),
+        inArray(documents.kind, [...surroundKinds]),
+      );
+      const [row] = await tx.select({ kind: documents.kind }).from(documents).where(at);
+      if (!row) throw notFound("This header or footer");
+      const [last] = await tx
+        .select({ position: max(documents.position) })
+        .from(documents)
+        .where(and(surroundsOfSite(call.site.id), eq(documents.kind, row.kind)));
+      await tx
+        .update(documents)
+        .set({ removedAt: null, position: (last?.position ?? -1) + 1 })
+        .where(at);
+      return { id: input.surround };
+    }),
+  ),
+};

@@ -1,0 +1,59 @@
+// A page with all that stands on it, as it is rendered to be measured or shown.
+import type { LayoutFinding, Region } from "@/core/check/layout";
+import { findNode, noSurround, type PageNode } from "@/core/page/node";
+import { type Definitions, within } from "@/core/page/shared";
+import type { RenderedPage, Renderer } from "@/core/render/render";
+import type { Gives } from "@/server/operations";
+import { type OpenSite, stageRenderer } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { blockTitle } from "@/studio/stage/names";
+
+type Opened = Gives<"pages.open">["documents"][number];
+
+export interface OpenedPage {
+  readonly documents: Readonly<Record<Region, Opened | undefined>>;
+  readonly shared: Definitions;
+  readonly renderer: Renderer;
+  readonly rendered: RenderedPage;
+}
+
+/** Opens a page; null where it is gone. */
+export async function openForCheck(site: OpenSite, page: string): Promise<OpenedPage | null> {
+  const meta = site.pages.find(({ id }) => id === page);
+  if (!meta) return null;
+  const { documents } = await ask("pages.open", { site: site.key, page });
+  const byKind = (kind: string) => documents.find((one) => one.kind === kind);
+  const main = byKind("page");
+  if (!main) return null;
+  const [header, footer] = [byKind("header"), byKind("footer")];
+  const shared = new Map(documents.flatMap(({ id, kind, body }) => (kind === "shared" ? [[id, body] as const] : [])));
+  const { key, name, settings, brand, pages, widgets, media, parts } = site;
+  const around = { header: header?.body ?? noSurround, footer: footer?.body ?? noSurround };
+  const renderer = stageRenderer(
+    { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
+    { chosen: true },
+  );
+  return {
+    documents: { header, main, footer },
+    shared,
+    renderer,
+    rendered: renderer.render(meta, main.body, { shared }),
+  };
+}
+
+export const rootsOf = ({ documents }: OpenedPage): Readonly<Partial<Record<Region, PageNode>>> => ({
+  ...(documents.header ? { header: documents.header.body } : {}),
+  ...(documents.main ? { main: documents.main.body } : {}),
+  ...(documents.footer ? { footer: documents.footer.body } : {}),
+});
+
+/** By what a finding's block is called, and the section it stands in. */
+export function placeWords(opened: OpenedPage, { node, region }: Pick<LayoutFinding, "node" | "region">): string {
+  const root = opened.documents[region]?.body;
+  const first = node?.split(within)[0];
+  if (!root || !first) return "";
+  const section = root.children?.find((one) => findNode(one, first));
+  const block = findNode(root, first);
+  const names = [section, block === section ? null : block].flatMap((one) => (one ? [blockTitle(one)] : []));
+  return names.join(" › ");
+}

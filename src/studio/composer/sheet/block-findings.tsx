@@ -1,0 +1,57 @@
+"use client";
+// What measuring found at the selected block, with what repairs it.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { checkWidths, isInShared, type LayoutFinding, layoutCodes, repairEdits } from "@/core/check/layout";
+import type { PageNode } from "@/core/page/node";
+import { within } from "@/core/page/shared";
+import { words as checkWords, regionWords, repairWords, widthsWords } from "@/studio/check/words";
+import { PlainButton, State } from "@/studio/kit/kit";
+import { reasonWords } from "@/studio/kit/reasons";
+import { rootOf } from "../findings";
+import type { Composer, ComposerView } from "../store";
+
+/** Whether a finding is of a block, or of what a shared section shows in its place. */
+const isOf = ({ node }: LayoutFinding, block: string) => node === block || Boolean(node?.startsWith(block + within));
+
+export function BlockFindings({
+  composer,
+  view,
+  node,
+  findings,
+}: {
+  composer: Composer;
+  view: ComposerView;
+  node: PageNode;
+  findings: readonly LayoutFinding[];
+}) {
+  const here = findings.filter((finding) => isOf(finding, node.id));
+  if (!here.length) return null;
+  const repair = (finding: LayoutFinding) => {
+    const root = rootOf(view, finding.region);
+    const edits = repairEdits(finding, root);
+    const document = edits.length ? composer.documentOf(finding.repair?.node ?? "") : null;
+    const refusal = document ? composer.edit(document, edits) : checkWords.failed;
+    if (refusal) composer.say(refusal);
+  };
+  return (
+    <Box my="8px" p="10px" borderWidth="1px" borderColor="line" bg="white" borderRadius="panel" role="status">
+      {here.map((finding) => (
+        <Box key={`${finding.code}${finding.node}${finding.values.state ?? ""}`} mb="6px" _last={{ mb: 0 }}>
+          <State tone={layoutCodes[finding.code].weight === "stops" ? "brick" : "amber"}>
+            {reasonWords({ code: finding.code, ...finding.values })}
+          </State>
+          <Flex align="center" gap="8px" wrap="wrap" pl="16px">
+            <Text fontSize="small" color="ink2">
+              {[widthsWords(finding.widths, checkWidths.length), regionWords(finding)].filter(Boolean).join(", ")}
+            </Text>
+            {finding.repair && composer.mayLayout && !isInShared(finding) ? (
+              <PlainButton h="26px" onClick={() => repair(finding)}>
+                {repairWords(finding.repair)}
+              </PlainButton>
+            ) : null}
+          </Flex>
+        </Box>
+      ))}
+    </Box>
+  );
+}

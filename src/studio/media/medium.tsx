@@ -1,0 +1,257 @@
+"use client";
+// One medium: what is said of it, the point that stays in view, where it stands, another in its place, and away.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
+import { useState } from "react";
+import { documentKindOf } from "@/core/media/documents";
+import { isPicture, type MediaEntry } from "@/core/site/site";
+import type { Gives } from "@/server/operations";
+import { PictureChoice } from "@/studio/composer/picture-choice";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import {
+  Group,
+  MainButton,
+  PlainButton,
+  RefusalNote,
+  Row,
+  State,
+  TextArea,
+  Tick,
+  Title,
+  Window,
+} from "@/studio/kit/kit";
+import { PicturePoint } from "@/studio/kit/picture-point";
+import { useDeed } from "@/studio/kit/use-deed";
+import { words } from "./words";
+
+type Use = Gives<"media.usesOf">["uses"][number];
+
+/** Words with commas between them, each once. */
+export const tagsIn = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(",")
+      .map((one) => one.trim())
+      .filter(Boolean),
+  ),
+];
+
+/** Done last in this screen, with the way back. */
+export interface Done {
+  readonly text: string;
+  undo(): Promise<unknown>;
+}
+
+export function Medium({
+  entry,
+  changed,
+  onDone,
+}: {
+  entry: MediaEntry;
+  changed: () => Promise<unknown>;
+  onDone: (done: Done) => void;
+}) {
+  const site = useSite();
+  const { data } = useQuery({
+    queryKey: ["media", site.key, "uses", entry.hash],
+    queryFn: () => ask("media.usesOf", { site: site.key, hash: entry.hash }),
+  });
+  const [replacing, setReplacing] = useState(false);
+  const { refusal, attempt } = useDeed();
+  const focus = entry.focus ?? { x: 50, y: 50 };
+  const form = useAsked(
+    {
+      name: entry.name,
+      alt: entry.alt ?? "",
+      decorative: entry.decorative ?? false,
+      tags: (entry.tags ?? []).join(", "),
+      focus,
+    },
+    async ({ tags, focus: at, ...values }) => {
+      await ask("media.change", {
+        site: site.key,
+        hash: entry.hash,
+        ...values,
+        tags: tagsIn(tags),
+        ...(at.x === 50 && at.y === 50 ? {} : { focus: at }),
+      });
+      await changed();
+    },
+  );
+  const uses = data?.uses;
+  const type = documentKindOf(entry.type)?.label ?? entry.type.replace("image/", "").toUpperCase();
+  return (
+    <>
+      <Title level={2}>{entry.name}</Title>
+      <Text color="ink2" mb="10px">
+        {words.facts(
+          type,
+          isPicture(entry)
+            ? words.pixels(entry.widthPx, entry.heightPx)
+            : `${Math.max(1, Math.round((entry.bytes ?? 0) / 1000))} kB`,
+        )}
+      </Text>
+      <Form of={form}>
+        {isPicture(entry) ? (
+          <Box mb="10px">
+            <PicturePoint
+              name={words.focus}
+              src={`/api/sites/${site.key}/media/${entry.hash}?w=${Math.min(480, entry.widthPx)}`}
+              at={form.values.focus}
+              onChange={(at) => form.set({ focus: at })}
+              button={{ maxWidth: "100%" }}
+              picture={{ maxHeight: 260, maxWidth: "100%" }}
+            />
+            <Text fontSize="small" color="ink2" mt="3px">
+              {words.focusAt(form.values.focus.x, form.values.focus.y)}
+            </Text>
+          </Box>
+        ) : null}
+        <TextRow of={form} field="name" label={words.name} />
+        {isPicture(entry) ? (
+          <>
+            <Row label={words.description} stacked error={form.at("alt")} hint={words.descriptionHint}>
+              {(ids) => <TextArea {...ids} value={form.values.alt} onChange={(alt) => form.set({ alt })} />}
+            </Row>
+            <Tick
+              label={words.decorative}
+              checked={form.values.decorative}
+              onChange={(decorative) => form.set({ decorative })}
+            />
+          </>
+        ) : null}
+        <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
+        <FormNote of={form} />
+        <Flex align="center" gap="10px" mb="12px">
+          <MainButton loading={form.busy} onClick={form.send}>
+            {words.save}
+          </MainButton>
+          {form.done ? <State tone="moss">{words.saved}</State> : null}
+        </Flex>
+      </Form>
+      <Group title={words.whereUsed}>
+        {uses?.length ? (
+          <Box as="ul" listStyleType="none">
+            {uses.map((use) => (
+              <Flex as="li" key={`${use.of} ${use.id}`} gap="8px" minH="26px" align="center">
+                <Text color="ink2" w="104px" flex="none">
+                  {words.useOf[use.of]}
+                </Text>
+                <UseLink use={use} />
+              </Flex>
+            ))}
+          </Box>
+        ) : uses ? (
+          <Text color="ink2">{words.usedNowhere}</Text>
+        ) : null}
+        <Flex gap="8px" mt="10px" wrap="wrap">
+          {uses?.length && isPicture(entry) && site.mayLayout ? (
+            <PlainButton onClick={() => setReplacing(true)}>{words.replace}</PlainButton>
+          ) : null}
+          {uses?.length === 0 ? (
+            <PlainButton
+              onClick={() =>
+                attempt(async () => {
+                  await ask("media.remove", { site: site.key, hashes: [entry.hash] });
+                  onDone({
+                    text: words.removed(entry.name),
+                    undo: () => ask("media.restore", { site: site.key, hashes: [entry.hash] }),
+                  });
+                  await changed();
+                })
+              }
+            >
+              {words.remove}
+            </PlainButton>
+          ) : null}
+        </Flex>
+        <RefusalNote refusal={refusal} />
+      </Group>
+      {replacing ? (
+        <Replacing entry={entry} changed={changed} onDone={onDone} onClose={() => setReplacing(false)} />
+      ) : null}
+    </>
+  );
+}
+
+/** Where one goes to see it there; nothing for what is seen on other screens alone. */
+const useHrefs: { readonly [Of in Use["of"]]?: (site: string, id: string, home: string) => string } = {
+  page: (site, id) => `/s/${site}/pages/${id}`,
+  header: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
+  footer: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
+  widget: (site, id) => `/s/${site}/widgets/${id}`,
+  settings: (site) => `/s/${site}/settings`,
+};
+
+function UseLink({ use }: { use: Use }) {
+  const site = useSite();
+  const href = useHrefs[use.of]?.(site.key, use.id, site.pages[0]?.id ?? "");
+  const name = use.name || words.useOf[use.of];
+  return href ? (
+    <Link href={href} style={{ textDecoration: "underline" }}>
+      {name}
+    </Link>
+  ) : (
+    <Text>{name}</Text>
+  );
+}
+
+function Replacing({
+  entry,
+  changed,
+  onDone,
+  onClose,
+}: {
+  entry: MediaEntry;
+  changed: () => Promise<unknown>;
+  onDone: (done: Done) => void;
+  onClose: () => void;
+}) {
+  const site = useSite();
+  const [to, setTo] = useState<string | null>(null);
+  const { refusal, busy, attempt } = useDeed();
+  const replace = (next: string) =>
+    attempt(async () => {
+      const told = await ask("media.replace", { site: site.key, from: entry.hash, to: next });
+      onDone({
+        text: words.replaced(told.places, told.widgets.length),
+        undo: async () => {
+          if (told.documents.length)
+            await ask("pages.replaceBack", {
+              site: site.key,
+              documents: told.documents.map((one) => ({ ...one, edits: [...one.edits] })),
+            });
+          await ask("media.replaceBack", {
+            site: site.key,
+            from: next,
+            to: entry.hash,
+            widgets: [...told.widgets],
+            settings: told.settings,
+          });
+        },
+      });
+      await changed();
+      onClose();
+    });
+  return (
+    <Window
+      title={words.replaceTitle(entry.name)}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton disabled={to === null} loading={busy} onClick={() => to && replace(to)}>
+          {words.replaceDeed}
+        </MainButton>
+      }
+    >
+      <Text color="ink2" mb="10px">
+        {words.replaceText}
+      </Text>
+      <PictureChoice value={to} onChoose={setTo} />
+      <RefusalNote refusal={refusal} />
+    </Window>
+  );
+}

@@ -1,0 +1,75 @@
+"use client";
+// A new page: its title and address, empty or like a pattern.
+import { useQuery } from "@tanstack/react-query";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Choice, MainButton, Row, TextInput, Window } from "@/studio/kit/kit";
+import { words } from "./words";
+
+/** A title as a slug: "Kiln hire" is "kiln-hire". */
+export const slugOf = (title: string): string =>
+  title
+    .normalize("NFKD")
+    .replace(/[\u0300-\u036f]/g, "")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "");
+
+export const usePatterns = () => {
+  const { key } = useSite();
+  return useQuery({ queryKey: ["patterns", key], queryFn: () => ask("patterns.list", { site: key }) });
+};
+
+export function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id: string) => void }) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const patterns = usePatterns().data?.patterns ?? [];
+  const form = useAsked({ title: "", slug: null as string | null, pattern: "" }, async ({ title, slug, pattern }) => {
+    const { id } = await ask("pages.add", {
+      site: site.key,
+      title,
+      slug: slug ?? slugOf(title),
+      ...(pattern ? { pattern } : {}),
+    });
+    await refresh();
+    onClose();
+    onMade(id);
+  });
+  const slug = form.values.slug ?? slugOf(form.values.title);
+  return (
+    <Window
+      title={words.newPageTitle}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.addPage}
+        </MainButton>
+      }
+    >
+      <Form of={form}>
+        <TextRow of={form} field="title" label={words.pageTitle} />
+        <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
+          {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
+        </Row>
+        {patterns.length ? (
+          <Row label={words.begin} error={form.at("pattern")}>
+            {(ids) => (
+              <Choice
+                {...ids}
+                value={form.values.pattern}
+                onChange={(pattern) => form.set({ pattern })}
+                options={[
+                  ["", words.beginEmpty],
+                  ...patterns.map(({ id, name }) => [id, words.beginPattern(name)] as const),
+                ]}
+              />
+            )}
+          </Row>
+        ) : null}
+        <FormNote of={form} />
+      </Form>
+    </Window>
+  );
+}

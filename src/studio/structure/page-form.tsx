@@ -1,0 +1,150 @@
+"use client";
+// What is said of a page: its title and address, groups, what search engines and shared links show.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import Link from "next/link";
+import type { PageMeta } from "@/core/site/site";
+import type { Gives } from "@/server/operations";
+import { PictureChoice } from "@/studio/composer/picture-choice";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { type Asked, Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Group, QuietButton, Row, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { ResultDrawing, SharedDrawing, useWidth } from "./drawings";
+import { words } from "./words";
+
+export type Moved = NonNullable<Gives<"pages.change">["moved"]>;
+
+interface PageValues {
+  readonly title: string;
+  readonly slug: string;
+  readonly description: string;
+  readonly inNavigation: boolean;
+  readonly groups: string;
+  readonly searchTitle: string;
+  readonly unlisted: boolean;
+  readonly sharing: string;
+}
+
+const valuesOf = (page: PageMeta): PageValues => ({
+  title: page.title,
+  slug: page.slug,
+  description: page.description,
+  inNavigation: page.inNavigation,
+  groups: (page.groups ?? []).join(", "),
+  searchTitle: page.searchTitle ?? "",
+  unlisted: page.unlisted ?? false,
+  sharing: page.sharing ?? "",
+});
+
+const groupsIn = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(",")
+      .map((one) => one.trim())
+      .filter(Boolean),
+  ),
+];
+
+/** The form of a page's settings; `onSaved` hears what follows from a new address, null where it has none. */
+export function usePageForm(page: PageMeta, onSaved: (moved: Moved | null) => void): Asked<PageValues> {
+  const site = useSite();
+  const refresh = useRefresh();
+  return useAsked<PageValues>(valuesOf(page), async ({ groups, sharing, ...values }) => {
+    const { moved } = await ask("pages.change", {
+      site: site.key,
+      page: page.id,
+      ...values,
+      groups: groupsIn(groups),
+      ...(sharing ? { sharing } : {}),
+    });
+    await refresh();
+    const told = moved && (moved.redirect || moved.followed.length || moved.surrounds.length || moved.left.length);
+    onSaved(told ? moved : null);
+  });
+}
+
+export function PageFields({ of: form }: { of: Asked<PageValues> }) {
+  const site = useSite();
+  const { values } = form;
+  const drawn = { ...values, sharing: values.sharing };
+  const titleWidth = useWidth(values.searchTitle || `${values.title} · ${site.name}`, "title");
+  const descriptionWidth = useWidth(values.description, "description");
+  return (
+    <Form of={form}>
+      <Group title={words.page} borderTopWidth="0" pt="0">
+        <TextRow of={form} field="title" label={words.pageTitle} />
+        <TextRow of={form} field="slug" label={words.slug} hint={`${site.address}/${values.slug}`} />
+        <Tick
+          label={words.inNavigation}
+          checked={values.inNavigation}
+          onChange={(inNavigation) => form.set({ inNavigation })}
+        />
+        <Row
+          label={words.groups}
+          error={form.at("groups") ?? form.refusal?.fields.find(({ path }) => path.startsWith("groups"))?.message}
+          hint={words.groupsHint}
+        >
+          {(ids) => <TextInput {...ids} value={values.groups} onChange={(groups) => form.set({ groups })} />}
+        </Row>
+      </Group>
+      <Group title={words.search}>
+        <Row
+          label={words.searchTitle}
+          stacked
+          error={form.at("searchTitle")}
+          hint={`${titleWidth}. ${words.searchTitleHint}`}
+        >
+          {(ids) => (
+            <TextInput {...ids} value={values.searchTitle} onChange={(searchTitle) => form.set({ searchTitle })} />
+          )}
+        </Row>
+        <Row label={words.description} stacked error={form.at("description")} hint={descriptionWidth}>
+          {(ids) => (
+            <TextArea {...ids} value={values.description} onChange={(text) => form.set({ description: text })} />
+          )}
+        </Row>
+        <Tick label={words.listed} checked={!values.unlisted} onChange={(listed) => form.set({ unlisted: !listed })} />
+        <Text fontSize="small" color="ink2" mt="8px" mb="4px">
+          {words.resultDrawing}
+        </Text>
+        <ResultDrawing page={drawn} />
+      </Group>
+      <Group title={words.sharing}>
+        <Text color="ink2" mb="4px">
+          {words.sharingPicture}
+        </Text>
+        <PictureChoice value={values.sharing || null} onChoose={(sharing) => form.set({ sharing })} />
+        {values.sharing ? <QuietButton onClick={() => form.set({ sharing: "" })}>{words.noSharing}</QuietButton> : null}
+        {form.at("sharing") ? <State tone="brick">{form.at("sharing")}</State> : null}
+        <Text fontSize="small" color="ink2" mt="8px" mb="4px">
+          {words.sharedDrawing}
+        </Text>
+        <Box maxW="300px">
+          <SharedDrawing page={drawn} picture={values.sharing || site.settings.sharing || null} />
+        </Box>
+      </Group>
+      <FormNote of={form} />
+    </Form>
+  );
+}
+
+/** What a page's new address brings with it. */
+export function MovedFacts({ moved }: { moved: Moved }) {
+  const site = useSite();
+  return (
+    <>
+      {moved.redirect ? <Text mb="8px">{words.redirected(moved.redirect)}</Text> : null}
+      {moved.followed.length || moved.surrounds.length ? (
+        <Text mb="8px">{words.followed([...moved.followed, ...moved.surrounds])}</Text>
+      ) : null}
+      {moved.left.map((rule) => (
+        <Flex key={rule.id + rule.pattern} gap="10px" mb="6px">
+          <State tone="amber">{words.ruleLeft(rule.widget, rule.pattern)}</State>
+          <Link href={`/s/${site.key}/widgets/${rule.id}`} style={{ textDecoration: "underline" }}>
+            {words.lookAtRule}
+          </Link>
+        </Flex>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,417 @@
+"use client";
+// Headers and footers: where each stands by which rules, which rules never count, and which pages have none.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowDown, ArrowUp, Plus, Trash2, X } from "lucide-react";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useState } from "react";
+import { type Standing, type StandingRule, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
+import type { Gives } from "@/server/operations";
+import { ruleWords } from "@/studio/composer/surround/words";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import {
+  Choice,
+  IconButton,
+  Loading,
+  MainButton,
+  PlainButton,
+  QuietButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Window,
+} from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
+import { useStructureChanged, useSurrounds } from "./pages-part";
+import { words } from "./words";
+
+type Surrounds = Gives<"surrounds.list">;
+type Surround = Surrounds["all"][number];
+
+/** So many pages without one are named; the others are counted. */
+const mostNamed = 6;
+
+export function SurroundsPart() {
+  const site = useSite();
+  const { data, error } = useSurrounds();
+  const changed = useStructureChanged();
+  const { refusal, attempt } = useDeed();
+  const [making, setMaking] = useState<SurroundOf | null>(null);
+  const [gone, setGone] = useState<Surround | null>(null);
+  const open = useSearchParams().get("open");
+  if (!data) return error ? <State tone="brick">{error.message}</State> : <Loading what={words.loading} />;
+  const deed = (work: () => Promise<unknown>) =>
+    attempt(async () => {
+      await work();
+      await changed();
+    });
+  return (
+    <Box maxW="1040px">
+      <Text color="ink2" mb="12px">
+        {words.wins}
+      </Text>
+      <Warnings data={data} />
+      <RefusalNote refusal={refusal} />
+      {gone ? (
+        <Flex align="center" gap="10px" mb="8px" role="status">
+          <Text>{words.surroundRemoved(gone.name)}</Text>
+          <QuietButton
+            onClick={() =>
+              deed(async () => {
+                await ask("surrounds.restore", { site: site.key, surround: gone.id });
+                setGone(null);
+              })
+            }
+          >
+            {words.takeBack}
+          </QuietButton>
+        </Flex>
+      ) : null}
+      {surroundKinds.map((of) => {
+        const list = data.all.filter((one) => one.of === of);
+        return (
+          <Box as="section" key={of} mb="22px">
+            <Flex justify="space-between" align="center" mb="8px">
+              <Text as="h2" fontWeight="700" fontSize="title" fontFamily="heading">
+                {words.surroundKinds[of]}
+              </Text>
+              {site.mayLayout ? (
+                <PlainButton onClick={() => setMaking(of)}>
+                  <Plus size={14} /> {words.newSurround[of]}
+                </PlainButton>
+              ) : null}
+            </Flex>
+            {list.map((one, index) => (
+              <SurroundCard
+                key={one.id}
+                surround={one}
+                groups={data.groups}
+                open={one.id === open}
+                first={index <= 1}
+                last={index === list.length - 1}
+                deed={deed}
+                onRemoved={() => setGone(one)}
+              />
+            ))}
+          </Box>
+        );
+      })}
+      {making ? <NewSurround of={making} data={data} onClose={() => setMaking(null)} /> : null}
+    </Box>
+  );
+}
+
+/** Rules that never count, and pages with none. */
+function Warnings({ data }: { data: Surrounds }) {
+  const site = useSite();
+  const nameOf = (id: string) => data.all.find((one) => one.id === id)?.name ?? "";
+  const bare = surroundKinds.flatMap((of) => {
+    const titles = data.at
+      .filter((one) => one[of] === null)
+      .map(({ page }) => site.pages.find(({ id }) => id === page)?.title ?? "");
+    return titles.length ? [{ of, titles }] : [];
+  });
+  return (
+    <Box bg="sheet" borderWidth="1px" borderColor="line" p="12px 14px" mb="16px">
+      {bare.length || data.idle.length ? (
+        <Box as="ul" listStyleType="none" display="grid" gap="4px">
+          {bare.map(({ of, titles }) => (
+            <li key={of}>
+              <State tone="amber">
+                {words.bare(of, titles.slice(0, mostNamed), Math.max(0, titles.length - mostNamed))}
+              </State>
+            </li>
+          ))}
+          {data.idle.map((one) => (
+            <li key={`${one.of}${one.side}${JSON.stringify(one.rule)}`}>
+              <State tone="amber">
+                {nameOf(one.of)}:{" "}
+                {words.idle(
+                  ruleWords(one.rule, site),
+                  one.why,
+                  one.why.code === "beaten" ? one.why.by.map(nameOf) : [],
+                )}
+              </State>
+            </li>
+          ))}
+        </Box>
+      ) : (
+        <State tone="moss">{words.allHave}</State>
+      )}
+    </Box>
+  );
+}
+
+const isFirst = ({ id, of }: Surround) => id === of;
+
+function SurroundCard({
+  surround,
+  groups,
+  open,
+  first,
+  last,
+  deed,
+  onRemoved,
+}: {
+  surround: Surround;
+  groups: readonly string[];
+  open: boolean;
+  first: boolean;
+  last: boolean;
+  deed: (work: () => Promise<unknown>) => void;
+  onRemoved: () => void;
+}) {
+  const site = useSite();
+  const { id, name, standing, pages } = surround;
+  const named = useAsked({ name }, (values) => ask("surrounds.name", { site: site.key, surround: id, ...values }));
+  const [renaming, setRenaming] = useState(false);
+  const stand = (next: Standing) =>
+    deed(() => ask("surrounds.stand", { site: site.key, surround: id, standing: next }));
+  const move = (by: -1 | 1) => deed(() => ask("surrounds.move", { site: site.key, surround: id, by }));
+  return (
+    <Box bg="sheet" borderWidth="1px" borderColor={open ? "mark" : "line"} p="12px 14px" mb="8px">
+      <Flex gap="10px" align="center" wrap="wrap">
+        {renaming ? (
+          <Form of={named}>
+            <Flex gap="6px" align="flex-start">
+              <TextRow of={named} field="name" label={words.surroundName} />
+              <PlainButton
+                loading={named.busy}
+                onClick={() =>
+                  deed(async () => {
+                    await ask("surrounds.name", { site: site.key, surround: id, name: named.values.name });
+                    setRenaming(false);
+                  })
+                }
+              >
+                {words.keep}
+              </PlainButton>
+            </Flex>
+          </Form>
+        ) : (
+          <Text as="h3" fontWeight="700">
+            {name}
+          </Text>
+        )}
+        <Text color={pages ? "ink2" : "amber"} fontWeight={pages ? "450" : "600"}>
+          {words.stands(pages)}
+        </Text>
+        <Box flex="1" />
+        <Link
+          href={`/s/${site.key}/pages/${surround.first ?? site.pages[0]?.id}?surround=${id}`}
+          aria-label={words.workOn(name)}
+          style={{ textDecoration: "underline" }}
+        >
+          {words.work}
+        </Link>
+        {site.mayLayout && !isFirst(surround) ? (
+          <Flex>
+            <QuietButton onClick={() => setRenaming(!renaming)}>{words.rename}</QuietButton>
+            <IconButton name={words.surroundUp(name)} disabled={first} onClick={() => move(-1)}>
+              <ArrowUp size={15} />
+            </IconButton>
+            <IconButton name={words.surroundDown(name)} disabled={last} onClick={() => move(1)}>
+              <ArrowDown size={15} />
+            </IconButton>
+            <IconButton
+              name={words.removeSurround(name)}
+              onClick={() =>
+                deed(async () => {
+                  await ask("surrounds.remove", { site: site.key, surround: id });
+                  onRemoved();
+                })
+              }
+            >
+              <Trash2 size={15} />
+            </IconButton>
+          </Flex>
+        ) : null}
+      </Flex>
+      {(["include", "exclude"] as const).map((side) => (
+        <Rules
+          key={side}
+          side={side}
+          rules={standing[side]}
+          groups={groups}
+          onChange={(rules) => stand({ ...standing, [side]: rules })}
+        />
+      ))}
+    </Box>
+  );
+}
+
+function Rules({
+  side,
+  rules,
+  groups,
+  onChange,
+}: {
+  side: keyof Standing;
+  rules: readonly StandingRule[];
+  groups: readonly string[];
+  onChange: (rules: readonly StandingRule[]) => void;
+}) {
+  const site = useSite();
+  const [adding, setAdding] = useState(false);
+  if (!rules.length && side === "exclude" && !site.mayLayout) return null;
+  return (
+    <Box mt="8px">
+      <Flex gap="6px" align="center" wrap="wrap">
+        <Text color="ink2" w="84px" flex="none">
+          {words[side]}
+        </Text>
+        {rules.map((rule) => (
+          <Flex
+            key={JSON.stringify(rule)}
+            align="center"
+            borderWidth="1px"
+            borderColor="edge"
+            borderRadius="field"
+            pl="8px"
+            bg="white"
+          >
+            <Text>{ruleWords(rule, site)}</Text>
+            {site.mayLayout ? (
+              <IconButton
+                name={words.removeRule(ruleWords(rule, site))}
+                minW="24px"
+                w="26px"
+                onClick={() => onChange(rules.filter((one) => one !== rule))}
+              >
+                <X size={13} />
+              </IconButton>
+            ) : null}
+          </Flex>
+        ))}
+        {site.mayLayout && !adding ? (
+          <QuietButton onClick={() => setAdding(true)}>
+            <Plus size={13} /> {words.addRule}
+          </QuietButton>
+        ) : null}
+      </Flex>
+      {adding ? (
+        <NewRule
+          groups={groups}
+          onAdd={(rule) => {
+            setAdding(false);
+            if (!rules.some((one) => JSON.stringify(one) === JSON.stringify(rule))) onChange([...rules, rule]);
+          }}
+          onClose={() => setAdding(false)}
+        />
+      ) : null}
+    </Box>
+  );
+}
+
+type Sort = StandingRule["is"];
+
+function NewRule({
+  groups,
+  onAdd,
+  onClose,
+}: {
+  groups: readonly string[];
+  onAdd: (rule: StandingRule) => void;
+  onClose: () => void;
+}) {
+  const site = useSite();
+  const [sort, setSort] = useState<Sort>("group");
+  const [values, setValues] = useState<Readonly<Record<string, string>>>({
+    group: groups[0] ?? "",
+    page: site.pages[0]?.id ?? "",
+    path: "/",
+    language: site.settings.language,
+  });
+  const made: { readonly [Is in Sort]: () => StandingRule } = {
+    site: () => ({ is: "site" }),
+    language: () => ({ is: "language", language: values.language ?? "" }),
+    group: () => ({ is: "group", group: values.group ?? "" }),
+    path: () => ({ is: "path", path: values.path ?? "" }),
+    page: () => ({ is: "page", page: values.page ?? "" }),
+  };
+  const set = (value: string) => setValues({ ...values, [sort]: value });
+  const options: Partial<Record<Sort, readonly (readonly [string, string])[]>> = {
+    group: groups.map((one) => [one, one]),
+    page: site.pages.map((page) => [page.id, page.title]),
+    language: [[site.settings.language, site.settings.language]],
+  };
+  const list = options[sort];
+  return (
+    <Flex gap="8px" align="flex-start" wrap="wrap" mt="6px" pl="92px">
+      <Box w="160px">
+        <Choice
+          aria-label={words.ruleSort}
+          value={sort}
+          onChange={(next) => setSort(next as Sort)}
+          options={Object.entries(words.ruleSorts)}
+        />
+      </Box>
+      {list ? (
+        list.length ? (
+          <Box w="220px">
+            <Choice aria-label={words.which} value={values[sort] ?? ""} onChange={set} options={list} />
+          </Box>
+        ) : (
+          <Text pt="6px" color="ink2">
+            {words.noGroups}
+          </Text>
+        )
+      ) : null}
+      {sort === "path" ? (
+        <Box w="220px">
+          <TextInput aria-label={words.ruleSorts.path} value={values.path ?? ""} onChange={set} />
+          <Text fontSize="small" color="ink2">
+            {words.pathHint}
+          </Text>
+        </Box>
+      ) : null}
+      <PlainButton disabled={list?.length === 0} onClick={() => onAdd(made[sort]())}>
+        {words.putRule}
+      </PlainButton>
+      <QuietButton onClick={onClose}>{words.close}</QuietButton>
+    </Flex>
+  );
+}
+
+function NewSurround({ of, data, onClose }: { of: SurroundOf; data: Surrounds; onClose: () => void }) {
+  const site = useSite();
+  const changed = useStructureChanged();
+  const form = useAsked({ name: "", like: of as string }, async ({ name, like }) => {
+    await ask("surrounds.add", { site: site.key, of, name, like: like || null });
+    await changed();
+    onClose();
+  });
+  return (
+    <Window
+      title={words.newSurround[of]}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.addSurround}
+        </MainButton>
+      }
+    >
+      <Form of={form}>
+        <TextRow of={form} field="name" label={words.surroundName} />
+        <Row label={words.like} error={form.at("like")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={form.values.like}
+              onChange={(like) => form.set({ like })}
+              options={[
+                ["", words.likeNone],
+                ...data.all.filter((one) => one.of === of).map(({ id, name }) => [id, name] as const),
+              ]}
+            />
+          )}
+        </Row>
+        <FormNote of={form} />
+      </Form>
+    </Window>
+  );
+}
