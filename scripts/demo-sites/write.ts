@@ -2,7 +2,6 @@
 import { createHash } from "node:crypto";
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import sharp from "sharp";
 import { benchBrand, clayBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
 import type { RootContent } from "@/core/page/kinds/page";
@@ -12,6 +11,7 @@ import type { Top } from "@/core/page/surround/top";
 import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { MediaEntry, PageMore, SiteFile } from "@/core/site/site";
+import { readPicture } from "@/server/apart/picture";
 import { oddlaneBooking, wrenfieldBooking } from "./booking";
 import * as oddlanePages from "./oddlane-pages";
 import { type DrawingName, jpeg } from "./pictures";
@@ -25,10 +25,11 @@ async function draw(folder: string, names: readonly DrawingName[]): Promise<Draw
   const drawn: Record<string, MediaEntry> = {};
   for (const name of names) {
     const bytes = await jpeg(name);
-    const { width, height } = await sharp(bytes).metadata();
+    const read = await readPicture(bytes);
+    if (!read.ok) throw new Error(`${name}: ${read.faults[0]?.message}`);
     const hash = createHash("sha256").update(bytes).digest("hex");
     writeFileSync(join(folder, "media", `${hash}.jpg`), bytes);
-    drawn[name] = { hash, name: `${name}.jpg`, type: "image/jpeg", widthPx: width, heightPx: height };
+    drawn[name] = { hash, name: `${name}.jpg`, ...read.value.picture };
   }
   return drawn;
 }

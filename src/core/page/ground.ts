@@ -1,8 +1,9 @@
 // A picture behind what stands in a section: which part of it stays in view, and how much of the surface lies over it.
 import Joi from "joi";
+import { type Cut, cutFields } from "@/core/media/cut";
 import { mediaHash } from "./kinds/picture";
 
-export interface Ground {
+export interface Ground extends Cut {
   readonly media: string;
   /** The point that stays in view however it is cut, in % from the left and from the top. */
   readonly x: number;
@@ -18,6 +19,8 @@ export const groundSchema: Joi.ObjectSchema<Ground> = Joi.object<Ground>({
   x: percent(100),
   y: percent(100),
   veil: percent(100),
+  zoom: cutFields.zoom,
+  turn: cutFields.turn,
 });
 
 /** How a picture begins as a ground: its middle, and enough of the surface for most pictures. */

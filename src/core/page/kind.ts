@@ -24,6 +24,8 @@ export interface LinePart {
   readonly label: string;
   readonly control: "line" | "picture" | "link" | "icon" | "flag";
   readonly hint?: string;
+  /** Of a picture: the part of the line that says what of it is shown. */
+  readonly cut?: string;
   /** Only for those who may lay out. */
   readonly layout?: boolean;
 }
@@ -42,7 +44,13 @@ export type FieldControl<C> =
   /** Running text is written on the page; the sheet tells how much there is. */
   | { readonly kind: "onPage" }
   /** `none` says what stands without one, where that may be; `clears` names fields that described the one before. */
-  | { readonly kind: "picture"; readonly none?: string; readonly clears?: Readonly<Record<string, unknown>> }
+  | {
+      readonly kind: "picture";
+      readonly none?: string;
+      readonly clears?: Readonly<Record<string, unknown>>;
+      /** The field that says which part of it is shown. */
+      readonly cut?: string;
+    }
   | { readonly kind: "link" }
   | { readonly kind: "widget" }
   /** Lines that come, go and move; `aside` says whether they have something at their end. */

@@ -14,7 +14,7 @@ export function releasePopup(popup: Popup, resolve: Resolve): ReleasedPopup {
     look: popup.look,
     picture:
       image && popup.picture
-        ? { src: image.src, width: image.width, height: image.height, alt: popup.picture.alt }
+        ? { src: image.large, width: image.width, height: image.height, alt: popup.picture.alt }
         : null,
     thanks: releaseThanks(popup.thanks, resolve.pageHref),
   };

@@ -1,10 +1,13 @@
 // What block kinds render with: escaping, and the context that knows links, pictures and style rules.
-import type { PageNode } from "@/core/page/node";
+import type { Cut } from "@/core/media/cut";
+import type { Kind, PageNode } from "@/core/page/node";
 import type { SiteSettings } from "@/core/site/site";
 import type { Placed } from "@/core/widget/kind";
 import type { WidgetParts } from "@/core/widget/settings";
 
-export { escapeHtml } from "./escape";
+import { escapeHtml } from "./escape";
+
+export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
 export type BlockScript = "gallery" | "slider" | "hours";
@@ -13,14 +16,54 @@ export type BlockScript = "gallery" | "slider" | "hours";
 export type PageScript = BlockScript | "head";
 
 export interface RenderedPicture {
+  /** Of the kind it came in, at its largest: any browser shows it, and links for sharing name it. */
   readonly src: string;
   readonly srcset: string;
+  /** Lighter forms, the lightest first; `still` for those who want nothing to move. */
+  readonly sources: readonly { readonly type: string; readonly srcset: string; readonly still: boolean }[];
+  /** Its largest in a light form, for what shows it alone, and of which type that is. */
+  readonly large: string;
+  readonly type: string;
+  /** As its place turns it. */
   readonly width: number;
   readonly height: number;
   /** What the medium says of itself, for places that say nothing; "" for nothing, and where it is decoration. */
   readonly alt: string;
-  /** Declarations that keep its point in view where it is cut; "" for the middle. */
-  readonly position: string;
+  /** Declarations that show the part its place cuts out; "" for the middle at its usual size. */
+  readonly shown: string;
+  /** How many times larger it is shown than it has to be to fill its place. */
+  readonly zoom: number;
+  /** Its colour until it has come; "" where one can see through it. */
+  readonly tint: string;
+}
+
+/** How a place shows a picture. */
+export interface ImageAsked {
+  readonly sizes: string;
+  /** Not escaped. */
+  readonly alt: string;
+  readonly className?: string;
+  readonly loading?: "first" | "now" | "late";
+  /** Nothing of it is cut off, and what lies below it is to be seen around it. */
+  readonly whole?: boolean;
+}
+
+const loadingAttributes = { first: ' fetchpriority="high"', now: "", late: ' loading="lazy"' } as const;
+
+/** A picture as markup: lighter forms before the one for all; one that is zoomed in a box that cuts it. */
+export function imageHtml(found: RenderedPicture, asked: ImageAsked, context: Pick<RenderContext, "style">): string {
+  const { sizes, alt, className = "", loading = "late", whole = false } = asked;
+  const declared = whole ? "" : [found.shown, found.tint && `background-color:${found.tint}`].filter(Boolean).join(";");
+  const classes = [className, declared && context.style(declared)].filter(Boolean).join(" ");
+  const sized = (srcset: string) => (srcset.includes(" ") ? ` sizes="${sizes}"` : "");
+  const image = `<img${classes ? ` class="${classes}"` : ""} src="${found.src}"${found.srcset ? ` srcset="${found.srcset}"${sized(found.srcset)}` : ""} width="${found.width}" height="${found.height}" alt="${escapeHtml(alt)}"${loadingAttributes[loading]} decoding="async">`;
+  const zoomed = !whole && found.zoom > 1;
+  if (!found.sources.length && !zoomed) return image;
+  const sources = found.sources.map(
+    ({ type, srcset, still }) =>
+      `<source type="${type}"${still ? ' media="(prefers-reduced-motion:reduce)"' : ""} srcset="${srcset}"${sized(srcset)}>`,
+  );
+  return `<picture${zoomed ? ' class="b-cut"' : ""}>${sources.join("")}${image}</picture>`;
 }
 
 export interface RenderedFile {
@@ -73,7 +116,8 @@ export interface RenderContext {
    * space, `inner` as markup. One that leads nowhere is a link without an address: it looks the same and takes no focus.
    */
   leadTo(link: string | undefined, attributes: string, inner: string): string;
-  picture(media: string): RenderedPicture | null;
+  /** A picture as a place of it cuts it; null for what is none, or gone. */
+  picture(media: string, cut?: Cut): RenderedPicture | null;
   /** A file to take home: its address, name, and "PDF · 1.2 MB"; null for what is none. */
   file(media: string): RenderedFile | null;
   /** BCP 47 tag of the language the page is written in. */
@@ -88,6 +132,8 @@ export interface RenderContext {
   newId(stem: string): string;
   /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */
   script(name: BlockScript): string;
+  /** The rules of another kind are needed here, too. */
+  needsCss(kind: Kind): void;
   /** Loads the script of headers and menus with the page, at once. */
   headScript(): void;
   /** What search engines are told: an object of schema.org, as JSON-LD 1.1, once a page. */

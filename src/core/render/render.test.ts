@@ -4,6 +4,7 @@ import { HtmlValidate } from "html-validate";
 import { chooses, type Field, fieldKinds } from "@/core/field/field";
 import { newForm } from "@/core/form/form";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { variantName } from "@/core/media/forms";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
 import { applyEdits } from "@/core/page/edit";
@@ -17,7 +18,7 @@ import { readSiteFile } from "@/core/site/read";
 import type { MediaEntry, SiteFile, SiteFrame } from "@/core/site/site";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
 import { escapeHtml, scriptJson } from "./markup";
-import { createRenderer, type RenderOptions, renderPage, usedWidths } from "./render";
+import { createRenderer, type RenderOptions, renderPage } from "./render";
 
 function demo(key: string): SiteFile {
   const read = readSiteFile(readFileSync(`demo/${key}/site.json`, "utf8"));
@@ -32,7 +33,7 @@ const options: RenderOptions = {
   locale: sourceLocale(site),
   linkBase: "",
   origin: "https://wrenfield.example",
-  mediaUrl: (hash, width) => `/_a/${hash.slice(0, 24)}-${width}.webp`,
+  mediaUrl: (hash, variant) => `/_a/${variantName(hash.slice(0, 24), variant)}`,
   documentUrl: ({ name }) => `/_a/${name}`,
   fontUrl: (file) => `/_a/${file}`,
 };
@@ -294,13 +295,7 @@ test("head: title, canonical and social meta", () => {
   const { head } = render(home.body);
   expect(head).toContain("<title>Wrenfield Clayworks: Home</title>");
   expect(head).toContain('<link rel="canonical" href="https://wrenfield.example/">');
-  expect(head).toMatch(/og:image" content="https:\/\/wrenfield\.example\/_a\/[0-9a-f]{24}-1600\.webp"/);
-});
-
-test("pictures are offered in the widths below their own", () => {
-  expect(usedWidths({ widthPx: 1200 })).toEqual([480, 960, 1200]);
-  expect(usedWidths({ widthPx: 300 })).toEqual([300]);
-  expect(usedWidths({ widthPx: 5000 })).toEqual([480, 960, 1600]);
+  expect(head).toMatch(/og:image" content="https:\/\/wrenfield\.example\/_a\/[0-9a-f]{24}-1600\.jpg"/);
 });
 
 describe("the small files", () => {

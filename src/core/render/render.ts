@@ -2,7 +2,19 @@
 import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
 import type { SiteLocale } from "@/core/locale/site-locale";
+import { type Cut, pointOf } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
+import {
+  formsOf,
+  isDrawing,
+  mayTurn,
+  type PictureForm,
+  pictureForms,
+  sidesOf,
+  type Turn,
+  usedWidths,
+  type Variant,
+} from "@/core/media/forms";
 import { pageReason } from "@/core/opening/rule";
 import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
@@ -42,16 +54,15 @@ export interface RenderOptions {
   readonly linkBase: string;
   /** "https://host" of the live site, for canonical and social addresses; null where there is none. */
   readonly origin: string | null;
-  /** Address of a media file scaled to `widthPx`. */
-  mediaUrl(hash: string, widthPx: number): string;
+  /** Pictures are shown in the form that is made at once, and not in the lightest. */
+  readonly quick?: boolean;
+  /** Address of one of the files that are made of a picture. */
+  mediaUrl(hash: string, variant: Variant): string;
   /** Address of a file to take home. */
   documentUrl(entry: Pick<MediaEntry, "hash" | "name">): string;
   /** Address of a bundled font file. */
   fontUrl(file: string): string;
 }
-
-/** Widths pictures are made in, in px; a picture narrower than one is not enlarged. */
-export const pictureWidths = [480, 960, 1600] as const;
 
 /** A section as rendered: its markup and what it uses. Kept per section, so that an edit renders one section anew. */
 export interface Part {
@@ -70,12 +81,13 @@ export interface Part {
 }
 
 /**
- * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "widget:<id>",
+ * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "turned:<hash> <degrees>", "widget:<id>",
  * "shared:<id>", "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
  */
 export type Use =
   | `page:${string}`
   | `media:${string}`
+  | `turned:${string}`
   | `widget:${string}`
   | `shared:${string}`
   | "navigation"
@@ -105,7 +117,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;min-height:100vh;min-height:100svh;display:flex;flex-direction:column;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}main{flex:1}img{max-width:100%}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;min-height:100vh;min-height:100svh;display:flex;flex-direction:column;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}main{flex:1}img{max-width:100%}picture{display:contents}.b-cut{display:block;overflow:hidden;width:100%;height:100%;border-radius:inherit}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 /** How shared sections are shown: as they are being worked on, and which one is worked on in its place. */
 export interface Shown {
@@ -167,21 +179,42 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     site.pages.map((page) => [page.id, escapeHtml(options.linkBase + pagePath(page, options.locale))]),
   );
 
-  function picture(hash: string): RenderedPicture | null {
+  function picture(hash: string, cut?: Cut): RenderedPicture | null {
     const entry = media.get(hash);
     if (!entry || !isPicture(entry)) return emptyMedia;
-    const widths = usedWidths(entry);
+    const turn = mayTurn(entry) ? (cut?.turn ?? 0) : 0;
+    const sides = sidesOf(entry, turn);
+    const widths = usedWidths(entry, turn);
     const largest = widths.at(-1) as number;
+    const address = (form: PictureForm, widthPx: number) => escapeHtml(options.mediaUrl(hash, { form, widthPx, turn }));
+    const set = (form: PictureForm) =>
+      widths.length > 1
+        ? widths.map((width) => `${address(form, width)} ${width}w`).join(", ")
+        : address(form, largest);
+    // A stage shows what is made at once.
+    const forms = options.quick && !isDrawing(entry) ? (["webp"] as const) : formsOf(entry);
+    const last = forms.at(-1) as PictureForm;
+    const light = forms.includes("webp" as never) ? "webp" : last;
+    const { x, y } = pointOf(cut, entry);
+    const zoom = cut?.zoom ?? 1;
+    const shown = [
+      x === 50 && y === 50 ? "" : `object-position:${x}% ${y}%`,
+      zoom > 1 ? `transform:scale(${zoom});transform-origin:${x}% ${y}%` : "",
+    ];
     return {
-      src: escapeHtml(options.mediaUrl(hash, largest)),
-      srcset:
-        widths.length > 1
-          ? widths.map((width) => `${escapeHtml(options.mediaUrl(hash, width))} ${width}w`).join(", ")
-          : "",
+      src: address(last, largest),
+      srcset: widths.length > 1 ? set(last) : "",
+      sources: forms
+        .slice(0, -1)
+        .map((form) => ({ type: pictureForms[form].type, srcset: set(form), still: form === "still" })),
+      large: address(light, largest),
+      type: pictureForms[light].type,
       width: largest,
-      height: Math.round((entry.heightPx * largest) / entry.widthPx),
+      height: Math.round((sides.heightPx * largest) / sides.widthPx),
       alt: entry.decorative ? "" : (entry.alt ?? ""),
-      position: entry.focus ? `object-position:${entry.focus.x}% ${entry.focus.y}%` : "",
+      shown: shown.filter(Boolean).join(";"),
+      zoom,
+      tint: entry.tint ?? "",
     };
   }
 
@@ -294,6 +327,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         ? openerHtml(attributes, kindOf(widget as { kind: WidgetKindName }).opens(widget as never, context), inner)
         : nowhere(attributes, inner);
     },
+    needsCss: (kind) => note(used, kind),
     script(name) {
       note(scripts, name);
       return ` data-s="${name}"`;
@@ -311,9 +345,10 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       return html;
     },
     settings: site.settings,
-    picture(hash) {
+    picture(hash, cut) {
       note<Use>(uses, `media:${hash}`);
-      return picture(hash);
+      if (cut?.turn) note<Use>(uses, `turned:${hash} ${cut.turn}`);
+      return picture(hash, cut);
     },
     file(hash) {
       note<Use>(uses, `media:${hash}`);
@@ -568,6 +603,12 @@ function kindCss(used: Iterable<Kind>, placed: Iterable<WidgetKindName> = []): s
 /** The media that a use names, or null. */
 export const mediaIn = (use: Use): string | null => (use.startsWith("media:") ? use.slice("media:".length) : null);
 
+/** The medium that a use names as turned, and how; or null. */
+export function turnedIn(use: Use): { readonly hash: string; readonly turn: Turn } | null {
+  const [, hash, turn] = /^turned:(\w+) (\d+)$/.exec(use) ?? [];
+  return hash ? { hash, turn: Number(turn) as Turn } : null;
+}
+
 /** Blocks whose click opens something, by their ids. */
 export const clickTargetsOf = (site: Pick<SiteFrame, "widgets">): readonly string[] =>
   site.widgets.flatMap((widget) =>
@@ -578,13 +619,6 @@ export const clickTargetsOf = (site: Pick<SiteFrame, "widgets">): readonly strin
 export function opensOn(widget: SiteWidget, page: Pick<PageMeta, "slug">): boolean {
   const opening = openingOf(widget);
   return opening !== null && opening.triggers.length > 0 && pageReason(opening.conditions, pagePath(page)) === null;
-}
-
-/** The widths a picture is offered in: every one below its own, or its own when it is smaller than all. */
-export function usedWidths(entry: Pick<MediaEntry, "widthPx">): readonly number[] {
-  const below = pictureWidths.filter((width) => width < entry.widthPx);
-  const largest = Math.min(entry.widthPx, pictureWidths[pictureWidths.length - 1] as number);
-  return below.includes(largest as never) ? below : [...below, largest];
 }
 
 /** Latin letters, and the rest of the Latin script: the two subsets that are bundled, with Unicode's ranges for them. */
@@ -675,6 +709,6 @@ function headOf(
 function iconTag(site: SiteFrame, options: RenderOptions, picture: (hash: string) => RenderedPicture | null): string {
   const own = site.settings.favicon ? picture(site.settings.favicon) : null;
   return own
-    ? `<link rel="icon" type="image/webp" href="${own.src}">`
+    ? `<link rel="icon" type="${own.type}" href="${own.large}">`
     : `<link rel="icon" type="image/svg+xml" href="${escapeHtml(options.linkBase)}/favicon.svg">`;
 }

@@ -202,10 +202,12 @@ const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
   hash: mediaHash.required(),
   name: Joi.string().min(1).max(200).required(),
   type: Joi.string()
-    .valid("image/jpeg", "image/png", "image/webp", "image/avif", ...documentTypes)
+    .valid("image/jpeg", "image/png", "image/webp", "image/avif", "image/gif", "image/svg+xml", ...documentTypes)
     .required(),
   widthPx: sideField,
   heightPx: sideField,
+  tint: Joi.string().pattern(/^#[0-9a-f]{6}$/),
+  moves: Joi.boolean().valid(true),
   bytes: Joi.when("type", {
     is: isDocument,
     then: Joi.number().integer().min(1).required(),

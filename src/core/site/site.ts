@@ -73,7 +73,7 @@ export interface SitePage extends PageMeta {
   readonly body: PageNode;
 }
 
-export type PictureType = "image/jpeg" | "image/png" | "image/webp" | "image/avif";
+export type PictureType = "image/jpeg" | "image/png" | "image/webp" | "image/avif" | "image/gif" | "image/svg+xml";
 
 export interface MediaEntry {
   /** SHA-256 of the bytes, in hex. */
@@ -90,6 +90,10 @@ export interface MediaEntry {
   /** It says nothing: no place needs a description. */
   readonly decorative?: boolean;
   readonly tags?: readonly string[];
+  /** Its colour from afar, "#rrggbb", shown until it has come; absent where one can see through it. */
+  readonly tint?: string;
+  /** It moves. */
+  readonly moves?: boolean;
   /** The point that stays in view wherever it is cut, in % from the left and from the top. */
   readonly focus?: { readonly x: number; readonly y: number };
 }

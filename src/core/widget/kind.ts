@@ -32,7 +32,7 @@ export interface FreshFacts {
 /** How the released form names pages and pictures: their addresses, or null where they are gone. */
 export interface Resolve {
   pageHref(page: string): string | null;
-  picture(media: string): RenderedPicture | null;
+  picture(media: string): Pick<RenderedPicture, "large" | "width" | "height" | "alt"> | null;
   /** BCP 47 tag of the language of the page. */
   readonly language: string;
 }

@@ -1,6 +1,7 @@
 // Bytes by what they are: media as they came, their variants, released files. Stored once for all sites; who may see them
 // stands in the rows that name them.
-import { index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
+import { index, int, mysqlTable, primaryKey, smallint, varchar } from "drizzle-orm/mysql-core";
+import type { PictureForm, Turn } from "@/core/media/forms";
 import { instant, longblob } from "../columns";
 
 /** Used where bytes are kept in the database. */
@@ -16,13 +17,18 @@ export const storedBytes = mysqlTable(
   (table) => [index("stored_bytes_put").on(table.putAt)],
 );
 
-/** The WebP of a medium at a width, made once for all sites that have it. */
+/** What is made of a medium, in a form and width, turned; once for all sites that have it (core/media/forms). */
 export const mediaVariants = mysqlTable(
   "media_variants",
   {
     hash: varchar("hash", { length: 64 }).notNull(),
+    form: varchar("form", { length: 8 }).$type<PictureForm>().notNull().default("webp"),
+    turn: smallint("turn").$type<Turn>().notNull().default(0),
     widthPx: int("width_px").notNull(),
     made: varchar("made", { length: 64 }).notNull(),
   },
-  (table) => [primaryKey({ columns: [table.hash, table.widthPx] }), index("media_variants_made").on(table.made)],
+  (table) => [
+    primaryKey({ columns: [table.hash, table.form, table.turn, table.widthPx] }),
+    index("media_variants_made").on(table.made),
+  ],
 );

@@ -60,6 +60,8 @@ export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
   ...(row.decorative ? { decorative: true } : {}),
   ...(row.tags?.length ? { tags: row.tags } : {}),
   ...(row.focus ? { focus: row.focus } : {}),
+  ...(row.tint ? { tint: row.tint } : {}),
+  ...(row.moves ? { moves: true } : {}),
 });
 
 /** Whether a site has a picture. */
@@ -285,8 +287,8 @@ export async function storeMedia(
 /** Gives a new site the pictures of another. */
 export async function copyMedia(tx: Executor, from: string, to: string): Promise<void> {
   await tx.execute(
-    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, created_at)
-      select ${to}, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, created_at
+    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, tint, moves, print, made, created_at)
+      select ${to}, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, tint, moves, print, made, created_at
       from media where site_id = ${from} and removed_at is null`,
   );
 }

@@ -43,6 +43,12 @@ export const media = mysqlTable(
     decorative: boolean("decorative").notNull().default(false),
     tags: json<readonly string[]>("tags"),
     focus: json<NonNullable<MediaEntry["focus"]>>("focus"),
+    tint: varchar("tint", { length: 7 }),
+    moves: boolean("moves").notNull().default(false),
+    /** What a picture looks like (core/media/alike); null until that was worked out. */
+    print: varchar("print", { length: 16 }),
+    /** Whether what pages ask for of it was made; what was not is made when it is asked for. */
+    made: boolean("made").notNull().default(false),
     createdAt: instant("created_at").notNull(),
     /** Put away: no screen shows it, and after some time it goes. */
     removedAt: instant("removed_at"),

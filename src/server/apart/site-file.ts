@@ -14,6 +14,8 @@ const pictureExtensions: Readonly<Record<PictureType, string>> = {
   "image/png": "png",
   "image/webp": "webp",
   "image/avif": "avif",
+  "image/gif": "gif",
+  "image/svg+xml": "svg",
 };
 
 /** Name of a medium inside the zip. */
@@ -133,7 +135,10 @@ class FaultySite extends Error {
   }
 }
 
-type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx"> & { readonly name: string; readonly size: number };
+type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx" | "moves"> & {
+  readonly name: string;
+  readonly size: number;
+};
 
 /** A medium as it is, judged against its name. */
 async function judged({ name, bytes }: Entry, path: string): Promise<Found> {
@@ -146,10 +151,16 @@ async function judged({ name, bytes }: Entry, path: string): Promise<Found> {
     return { type: document, widthPx: 0, heightPx: 0, name, size: bytes.length };
   }
   // Loaded here: most files that are refused are refused before a picture is looked at.
-  const { pictureFrom } = await import("./picture");
-  const found = await pictureFrom(bytes);
+  const { readPicture } = await import("./picture");
+  const found = await readPicture(bytes);
   if (!found.ok) throw faulty(path, found.faults[0]?.message ?? "This picture can't be read.");
-  return { ...found.value, name, size: bytes.length };
+  const { picture, bytes: cleaned } = found.value;
+  if (picture.type === "image/svg+xml" && cleaned)
+    throw faulty(
+      path,
+      "This drawing holds what could run or fetch from elsewhere. Send it in Media by itself: there it is cleaned.",
+    );
+  return { ...picture, name, size: bytes.length };
 }
 
 async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFile"]["asks"]>): Promise<WholeSite> {
@@ -178,6 +189,8 @@ async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFi
     if (one?.name !== mediaFileName(entry)) throw faulty(path, `The file ${mediaFileName(entry)} is missing.`);
     if (one.type !== entry.type || one.widthPx !== entry.widthPx || one.heightPx !== entry.heightPx)
       throw faulty(path, "The picture is not of the type or size that the file says.");
+    if ((one.moves ?? false) !== (entry.moves ?? false))
+      throw faulty(path, "The file says of this picture that it moves, or does not, and it is the other way.");
     if (entry.bytes !== undefined && entry.bytes !== one.size)
       throw faulty(path, "The file is not of the size that the site says.");
     media.set(entry.hash, one.size);

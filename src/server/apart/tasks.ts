@@ -2,7 +2,7 @@
 import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
 import type { Outcome } from "@/core/visitor/decision";
 import type { Answer } from "./answer";
-import type { Picture } from "./picture";
+import type { ReadPicture } from "./picture";
 import type { WholeSite } from "./site-file";
 
 /** What a task may ask its maker for while it runs: by name, what is sent along and what comes back. */
@@ -27,7 +27,7 @@ export interface Tasks {
   };
   readonly picture: {
     readonly takes: { readonly file: Uint8Array };
-    readonly gives: Answer<Picture>;
+    readonly gives: Answer<ReadPicture>;
     readonly asks: Record<never, never>;
   };
 }
@@ -54,5 +54,5 @@ export const tasks: {
 } = {
   calendar: async ({ file, asked }) => (await import("@/core/calendar/read")).readCalendar(file, asked),
   siteFile: async ({ given }, ask) => (await import("./site-file")).readWhole(given, ask),
-  picture: async ({ file }) => (await import("./picture")).pictureFrom(file),
+  picture: async ({ file }) => (await import("./picture")).readPicture(file),
 };

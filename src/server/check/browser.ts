@@ -1,5 +1,6 @@
 // The checks without anybody at a screen: Chromium, where one is installed, measures the pages that a small server on
 // loopback hands it.
+
 import { type ChildProcess, spawn } from "node:child_process";
 import { existsSync } from "node:fs";
 import { mkdtemp, readFile, rm } from "node:fs/promises";
@@ -10,6 +11,7 @@ import { join } from "node:path";
 import { type Brand, surfaceRoles, surfaces } from "@/core/brand/brand";
 import type { LayoutFinding } from "@/core/check/layout";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { variantName } from "@/core/media/forms";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { standingPage, surroundAt } from "@/core/site/between";
@@ -17,7 +19,7 @@ import type { SiteFile } from "@/core/site/site";
 import { frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { fontAsset } from "../release/assets";
-import { pictureVariant } from "../site/media";
+import { pictureFile } from "../site/media";
 
 /** Where Debian's packages put the browser. */
 const browsers = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"] as const;
@@ -57,7 +59,8 @@ function* pagesOf(site: SiteFile) {
     marks: true,
     linkBase: "",
     origin: null,
-    mediaUrl: (hash, widthPx) => `/media/${hash}/${widthPx}`,
+    quick: true,
+    mediaUrl: (hash, variant) => `/media/${variantName(hash, variant)}`,
     documentUrl: () => "/",
     fontUrl: (file) => `/font/${file}`,
   });
@@ -100,7 +103,7 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
     response.end(body);
   };
   async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
-    const [, first = "", second = "", third = ""] = (request.url ?? "").split("/");
+    const [, first = "", second = ""] = (request.url ?? "").split("/");
     if (first === "next") {
       const next = pages.next();
       if (!next.done) return answer(response, "application/json", JSON.stringify(next.value));
@@ -114,7 +117,8 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
       response.writeHead(204).end();
       progress();
     } else if (first === "media") {
-      answer(response, "image/webp", await pictureVariant(context, row.id, second, Number(third)));
+      const picture = await pictureFile(context, row.id, second);
+      answer(response, picture.type, picture.body);
     } else if (first === "font") {
       const font = await fontAsset(second);
       if (font) answer(response, font.type, font.bytes);

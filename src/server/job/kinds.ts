@@ -4,6 +4,7 @@ import { deliverByHttp } from "../booking/payments";
 import { mailJob } from "../mail/mail";
 import { publishJob } from "../release/publish";
 import { exportJob, exportPayload } from "../site/export";
+import { picturesJob } from "../site/media";
 import { sweepJob } from "../site/retention";
 import type { Outside } from "../widget/half";
 import { widgetServers } from "../widget/kinds";
@@ -16,6 +17,7 @@ export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): 
   publish: { lane: "slow", shown: true, payload: Joi.object({ release: id }), run: publishJob },
   export: { lane: "slow", shown: true, payload: exportPayload, run: exportJob },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
+  pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
   ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),
 });

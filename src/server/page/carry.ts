@@ -9,6 +9,7 @@ import { mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
+import { queueMaking } from "../site/media";
 import { refuseBeyondSite, takeRoom } from "../site/quota";
 
 /** Names pictures of one site in another, as far as there is room: the bytes are kept once for all. */
@@ -31,6 +32,7 @@ async function bringMedia(call: SiteCall, from: string, hashes: readonly string[
       .insert(media)
       .ignore()
       .values(fresh.map((one) => ({ ...one, siteId: site.id, createdAt: context.now() })));
+    await queueMaking(tx, site.id);
   });
 }
 

@@ -20,6 +20,21 @@ export const bareHeaders = (settings: Settings): Record<string, string> => ({
   "Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'",
 });
 
+/** What a drawing (SVG) may do where somebody opens it by itself: be drawn. It runs nothing and fetches nothing. */
+export const drawingPolicy: string = policy({
+  "default-src": "'none'",
+  "style-src": "'unsafe-inline'",
+  "img-src": "data:",
+  "frame-ancestors": "'none'",
+  sandbox: "",
+}).trim();
+
+/** Headers of drawings on sites' hosts. */
+export const drawingHeaders = (settings: Settings): Record<string, string> => ({
+  ...common(settings),
+  "Content-Security-Policy": drawingPolicy,
+});
+
 /** Headers of released pages; `framedBy` is who may show them in a frame, `styles` the SHA-256 of the style sheet inside. */
 export function siteHeaders(settings: Settings, framedBy: string, styles = ""): Record<string, string> {
   return {

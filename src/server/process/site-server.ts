@@ -1,7 +1,9 @@
 // The site server: released pages and assets straight from the release, as they were compressed at publish time.
+
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import { pictureForms } from "@/core/media/forms";
 import { withoutSlashes } from "@/core/site/path";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter } from "@/data/site/queries";
@@ -9,7 +11,7 @@ import { type ReleasedForms, releasedForms } from "../bytes/released";
 import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
 import { redirectType } from "../release/publisher";
-import { siteHeaders } from "./headers";
+import { drawingHeaders, siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 
 interface Live {
@@ -80,6 +82,7 @@ export function createSiteServer(context: Context) {
   });
   const files = new LRUCache<string, File>({ maxSize: cacheBytes / 8, sizeCalculation: (file) => file.size });
   const headers = Object.entries(siteHeaders(context.settings, "'self'")).flat();
+  const drawings = Object.entries(drawingHeaders(context.settings)).flat();
   context.listeners.live.add((key) => known.delete(key));
   // Other processes move pointers too.
   context.events.listen(null, {
@@ -108,7 +111,12 @@ export function createSiteServer(context: Context) {
   }
 
   function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
-    const own = row.styles ? Object.entries(siteHeaders(context.settings, "'self'", row.styles)).flat() : headers;
+    const drawing = row.type === pictureForms.svg.type;
+    const own = row.styles
+      ? Object.entries(siteHeaders(context.settings, "'self'", row.styles)).flat()
+      : drawing
+        ? drawings
+        : headers;
     const answer = (encoding: Encoding): Answer => {
       const packed = encoding === "identity" ? null : stored[encoding];
       const body = packed ?? stored.identity;

@@ -1,8 +1,10 @@
 // The rehearsal host: the working state in its released form, for the holder of a token and its visitor.
+
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
+import { pictureForms, variantName } from "@/core/media/forms";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { withoutSlashes } from "@/core/site/path";
@@ -11,11 +13,11 @@ import { releasedWidgets } from "@/core/widget/release";
 import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
 import { notFound, Problem, problemResponse, validated } from "../problem";
-import { siteHeaders } from "../process/headers";
+import { drawingPolicy, siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { fontAsset, visitorScripts } from "../release/assets";
 import { headScripts, pageScripts } from "../release/page-data";
-import { documentBytes, pictureVariant } from "../site/media";
+import { documentBytes, pictureFile } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
 import { type RehearsalClaim, readToken } from "./token";
@@ -69,7 +71,7 @@ export function createRehearsalServer(context: Context) {
       locale,
       linkBase: base,
       origin: null,
-      mediaUrl: (hash, widthPx) => `${base}/_m/${hash}-${widthPx}.webp`,
+      mediaUrl: (hash, variant) => `${base}/_m/${variantName(hash, variant)}`,
       documentUrl: ({ hash, name }) => `${base}/_d/${hash}/${addressName(name)}`,
       fontUrl: (file) => `${base}/_f/${file}`,
     });
@@ -113,10 +115,7 @@ export function createRehearsalServer(context: Context) {
       const script = (await visitorScripts(context.settings.buildFolder)).files.get(file[2] as string);
       return script ? { type: script.type, body: script.bytes } : null;
     }
-    if (file?.[1] === "m") {
-      const [hash = "", width = ""] = (file[2] as string).replace(".webp", "").split("-");
-      return { type: "image/webp", body: await pictureVariant(context, claim.siteId, hash, Number(width)) };
-    }
+    if (file?.[1] === "m") return pictureFile(context, claim.siteId, file[2] as string);
     const document = /^\/_d\/([0-9a-f]{64})\/[\w.-]+$/.exec(path)?.[1];
     if (document) return documentBytes(context, claim.siteId, document);
     if (path === "/favicon.svg") return { type: "image/svg+xml", body: '<svg xmlns="http://www.w3.org/2000/svg"/>' };
@@ -141,7 +140,13 @@ export function createRehearsalServer(context: Context) {
 
   return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
     const answer = (status: number, { type, body }: Piece) => {
-      response.writeHead(status, { ...headers, "Content-Type": type, "Access-Control-Allow-Origin": studio });
+      const drawing = type === pictureForms.svg.type ? { "Content-Security-Policy": drawingPolicy } : {};
+      response.writeHead(status, {
+        ...headers,
+        ...drawing,
+        "Content-Type": type,
+        "Access-Control-Allow-Origin": studio,
+      });
       response.end(request.method === "HEAD" ? undefined : body);
     };
     const says = (status: number, words: string) =>

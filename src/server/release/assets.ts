@@ -3,6 +3,7 @@ import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import { basename, dirname, join } from "node:path";
 import { type Family, families } from "@/core/brand/brand";
+import { type Variant, variantName } from "@/core/media/forms";
 import { fontFile, fontSubsets } from "@/core/render/render";
 import { sha256 } from "../context";
 
@@ -12,6 +13,10 @@ export interface Asset {
   readonly type: string;
   readonly bytes: Buffer;
 }
+
+/** Path of a variant of a picture on its site. */
+export const releasedPicture = (hash: string, variant: Variant): string =>
+  `/_a/${variantName(hash.slice(0, 24), variant)}`;
 
 const kept = new Map<string, Promise<Asset>>();
 

@@ -12,7 +12,7 @@ import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { notFound } from "../problem";
 import { loadKeptSite } from "../site/whole";
-import { fontAssets } from "./assets";
+import { fontAssets, releasedPicture } from "./assets";
 
 type Notice = Parameters<typeof noticeHtml>[0];
 
@@ -38,7 +38,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     locale: sourceLocale(frame),
     linkBase: "",
     origin: null,
-    mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+    mediaUrl: releasedPicture,
     documentUrl: () => "",
     fontUrl: (file) => fonts.get(file)?.path ?? "",
   });

@@ -1,9 +1,11 @@
 // Makes the files of one release: pages, what they show, and the small files every site has.
+
 import { createHash } from "node:crypto";
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
+import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared";
 import { surroundKinds } from "@/core/page/surround/standing";
@@ -15,9 +17,9 @@ import {
   mediaIn,
   opensOn,
   type Renderer,
+  turnedIn,
   type Use,
   usedFamilies,
-  usedWidths,
 } from "@/core/render/render";
 import { standingPage, surroundAt } from "@/core/site/between";
 import { requestedPath, whereItLeads } from "@/core/site/redirects";
@@ -40,7 +42,7 @@ import { frameOf } from "@/data/site/queries";
 import { keysOf } from "../bytes/released";
 import { type Context, sha256, siteOrigin } from "../context";
 import { pictureKey } from "../site/media";
-import { type Asset, fontAssets, type VisitorScripts, visitorScripts } from "./assets";
+import { type Asset, fontAssets, releasedPicture, type VisitorScripts, visitorScripts } from "./assets";
 import { headScripts, pageScripts } from "./page-data";
 
 const brotli = promisify(brotliCompress);
@@ -135,7 +137,7 @@ export class Publisher {
       locale: this.locale,
       linkBase: "",
       origin: this.origin,
-      mediaUrl: (hash, widthPx) => `/_a/${hash.slice(0, 24)}-${widthPx}.webp`,
+      mediaUrl: releasedPicture,
       documentUrl,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
     });
@@ -163,10 +165,13 @@ export class Publisher {
     media: (hash) => {
       const entry = this.media.get(hash);
       if (!entry) return null;
-      const said = [entry.alt, entry.decorative, entry.focus].some(Boolean)
-        ? [entry.alt, entry.decorative, entry.focus]
-        : [];
-      return [entry.widthPx, entry.heightPx, ...(isPicture(entry) ? [] : [entry.name]), ...said];
+      const said = [entry.alt, entry.decorative, entry.focus, entry.tint, entry.moves];
+      return [
+        entry.widthPx,
+        entry.heightPx,
+        ...(isPicture(entry) ? [] : [entry.name]),
+        ...(said.some(Boolean) ? said : []),
+      ];
     },
     widget: (id) => {
       const widget = this.widgets.get(id);
@@ -267,24 +272,28 @@ export class Publisher {
   }
 
   private readonly picturesMade = new Map<string, Promise<readonly FileRow[]>>();
-  private async pictures(hashes: Iterable<string>): Promise<FileRow[]> {
+  private async pictures(wanted: Iterable<{ readonly hash: string; readonly turn: Turn }>): Promise<FileRow[]> {
     const rows: FileRow[] = [];
-    for (const hash of new Set(hashes)) {
-      const made = this.picturesMade.get(hash) ?? this.picture(hash);
-      this.picturesMade.set(hash, made);
+    const seen = new Set<string>();
+    for (const { hash, turn } of wanted) {
+      const key = `${hash} ${turn}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const made = this.picturesMade.get(key) ?? this.picture(hash, turn);
+      this.picturesMade.set(key, made);
       rows.push(...(await made));
     }
     return rows;
   }
 
-  /** A picture in all its widths: the rows name bytes that are there already. */
-  private async picture(hash: string): Promise<readonly FileRow[]> {
+  /** A picture in all its forms and widths: the rows name bytes that are there already. */
+  private async picture(hash: string, turn: Turn): Promise<readonly FileRow[]> {
     const entry = this.media.get(hash);
     if (entry && !isPicture(entry)) return [this.row(documentUrl(entry), entry.type, { blob: hash, packed: false })];
     const rows: FileRow[] = [];
-    for (const widthPx of entry ? usedWidths(entry) : []) {
-      const blob = await pictureKey(this.context, this.siteId, hash, widthPx);
-      rows.push(this.row(`/_a/${hash.slice(0, 24)}-${widthPx}.webp`, "image/webp", { blob, packed: false }));
+    for (const variant of entry ? variantsOf(entry, turn) : []) {
+      const blob = await pictureKey(this.context, this.siteId, hash, variant);
+      rows.push(this.row(releasedPicture(hash, variant), pictureForms[variant.form].type, { blob, packed: false }));
     }
     return rows;
   }
@@ -311,7 +320,10 @@ export class Publisher {
     const head = headScripts(rendered.scripts, this.scripts, "/_a/");
     const assets = [
       ...asset,
-      ...(await this.pictures(pictures)),
+      ...(await this.pictures([
+        ...pictures.map((hash) => ({ hash, turn: 0 as const })),
+        ...rendered.uses.flatMap((use) => turnedIn(use) ?? []),
+      ])),
       ...this.fontRows(),
       ...this.scriptRows([...(head?.files ?? []), ...(scripts?.files ?? [])]),
     ];
@@ -379,7 +391,7 @@ export class Publisher {
     return [
       ...asset,
       ...this.fontRows(),
-      ...(await this.pictures(pictures.filter((hash): hash is string => Boolean(hash)))),
+      ...(await this.pictures(pictures.flatMap((hash) => (hash ? [{ hash, turn: 0 as const }] : [])))),
       ...led,
       this.file("/404", html, notFoundPage, { styles, locale: this.locale.tag }),
       this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),

@@ -54,7 +54,9 @@ test("a PDF is kept once, is no picture, and nobody else's site has it", async (
   await addDocument(studio.context, site, "again.pdf", pdf);
   expect(await rows()).toBe(count);
   expect((await documentBytes(studio.context, site.id, entry.hash)).body.equals(pdf)).toBe(true);
-  await expect(pictureVariant(studio.context, site.id, entry.hash, 96)).rejects.toMatchObject({ status: 404 });
+  await expect(pictureVariant(studio.context, site.id, entry.hash, { widthPx: 96 })).rejects.toMatchObject({
+    status: 404,
+  });
   const other = await findSite(studio.context.db, "oddlane");
   await expect(documentBytes(studio.context, other?.id ?? "", entry.hash)).rejects.toMatchObject({ status: 404 });
 });

@@ -17,6 +17,7 @@ import type { Settings } from "../settings";
 import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
 import { wholeOf, type ZipEntry, type ZipPart, zipped } from "../zip";
+import { queueMaking } from "./media";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
 import { loadSite } from "./whole";
@@ -142,6 +143,7 @@ async function storeWith(
       }
       await refreshShown(tx, id);
       await store(tx, id, createdAt);
+      if (room.pictures) await queueMaking(tx, id);
       if (by) await giveOwnSite(tx, studioId, by, id);
     });
   } catch (error) {

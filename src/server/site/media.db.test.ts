@@ -1,12 +1,15 @@
 // Pictures of sites: taken in once and whole, made in a fixed list of widths, and only as many as a studio has room for.
 import { eq } from "drizzle-orm";
+import readExif from "exif-reader";
 import sharp from "sharp";
 import { mediaVariants } from "@/data/bytes/tables";
 import { media } from "@/data/site/tables";
 import type { Context } from "../context";
+import { jobKinds } from "../job/kinds";
+import { startRunner } from "../job/queue";
 import type { Problem } from "../problem";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { addPicture, pictureVariant } from "./media";
+import { addPicture, pictureFile, pictureVariant } from "./media";
 import { usageOf, warningOf } from "./quota";
 
 let studio: TestStudio;
@@ -49,7 +52,7 @@ test("three hundred asked widths make the listed ones and no others", async () =
   const { hash } = await addPicture(context, site, "wide.jpg", await picture(2));
   let made = 0;
   for (let width = 1; width <= 1600; width += 5.3) {
-    const refused = await pictureVariant(context, site.id, hash, Math.round(width)).then(
+    const refused = await pictureVariant(context, site.id, hash, { widthPx: Math.round(width) }).then(
       () => null,
       (error: Problem) => error,
     );
@@ -58,7 +61,7 @@ test("three hundred asked widths make the listed ones and no others", async () =
     else made += 1;
   }
   for (const width of [96, 480, 960, 1200, Number.NaN, -1, 0.5, 1e9])
-    await pictureVariant(context, site.id, hash, width).catch(() => {});
+    await pictureVariant(context, site.id, hash, { widthPx: width }).catch(() => {});
   expect(made).toBeLessThanOrEqual(4);
   expect(
     (await context.db.select().from(mediaVariants).where(eq(mediaVariants.hash, hash)))
@@ -102,4 +105,126 @@ test("sites count too", async () => {
     );
   await make("second");
   expect(await refusal(make("third"))).toMatchObject({ status: 422, code: "quota", fields: [{ path: "key" }] });
+});
+
+describe("what is kept of what comes", () => {
+  const stored = async (hash: string) => {
+    const bytes = await context.bytes.get(hash);
+    if (!bytes) throw new Error("nothing is kept");
+    return bytes;
+  };
+
+  test("a camera's picture comes to stand upright, and does not say where it was taken; whose it is, it still says", async () => {
+    const turned = await sharp({ create: { width: 600, height: 400, channels: 3, background: "#336699" } })
+      .withExif({
+        IFD0: { Copyright: "Maren", Orientation: "6" },
+        IFD3: { GPSLatitudeRef: "N", GPSLatitude: "52/1 38/1 20/1" },
+      })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
+    expect((await sharp(turned).metadata()).exif?.toString("latin1")).toContain("Maren");
+    const entry = await addPicture(context, site, "quay.jpg", turned);
+    expect(entry).toMatchObject({ widthPx: 400, heightPx: 600, tint: expect.stringMatching(/^#336[67]99$/) });
+    const kept = await sharp(await stored(entry.hash)).metadata();
+    expect([kept.width, kept.height, kept.orientation ?? 1]).toEqual([400, 600, 1]);
+    const said = readExif(kept.exif as Buffer);
+    expect(said.GPSInfo).toBeUndefined();
+    expect(said.Image?.Copyright).toBe("Maren");
+    // The same file again is the same medium.
+    expect((await addPicture(context, site, "again.jpg", turned)).hash).toBe(entry.hash);
+  });
+
+  test("a picture that says nothing of the kind is kept byte for byte", async () => {
+    const plain = await picture(9);
+    const { hash } = await addPicture(context, site, "plain.jpg", plain);
+    expect(Buffer.compare(await stored(hash), plain)).toBe(0);
+  });
+
+  test("a drawing is kept without what could run or fetch; a picture of it is made for lists", async () => {
+    const hostile = `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" width="200" height="100" onload="alert(1)"><script>alert(2)</script><style>@import url(http://far.example/a.css);</style><a href="javascript:alert(3)"><rect width="200" height="100" fill="red"/></a><image href="http://far.example/a.png"/><foreignObject><iframe src="http://far.example"/></foreignObject></svg>`;
+    const entry = await addPicture(context, site, "sign.svg", Buffer.from(hostile));
+    expect(entry).toMatchObject({ type: "image/svg+xml", widthPx: 200, heightPx: 100 });
+    const kept = (await stored(entry.hash)).toString();
+    expect(kept).toContain("<rect");
+    expect(kept).not.toMatch(/script|onload|javascript|far\.example|foreignObject|iframe/i);
+    const { data, info } = await sharp(await pictureVariant(context, site.id, entry.hash, { widthPx: 96 }))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect([info.width, data[0]]).toEqual([96, 254].map((one, at) => (at ? expect.closeTo(one, -1) : one)));
+    const { type, body } = await pictureFile(context, site.id, `${entry.hash}-200.svg`);
+    expect([type, body.toString()]).toEqual(["image/svg+xml", kept]);
+  });
+
+  test("a drawing that refers to itself without end, is no drawing, or is too large is refused in a sentence", async () => {
+    const nested = Array.from(
+      { length: 12 },
+      (_one, at) => `<g id="g${at + 1}">${`<use href="#g${at}"/>`.repeat(12)}</g>`,
+    ).join("");
+    const bomb = `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><defs><g id="g0"><rect width="1" height="1"/></g>${nested}</defs><use href="#g12"/></svg>`;
+    for (const [file, says] of [
+      [bomb, /can't be drawn|too long/],
+      [`<svg>${"x".repeat(2 << 20)}</svg>`, /at most 1 MB/],
+      ["<svg>", /can't be drawn|not a picture/],
+      ["<!-- a --><html><script>alert(1)</script></html>", /not a picture/],
+    ] as const) {
+      const refused = await refusal(addPicture(context, site, "x.svg", Buffer.from(file)));
+      expect(refused.status).toBe(422);
+      expect(refused.fields[0]?.message).toMatch(says);
+    }
+  });
+
+  /** Four pictures of noise, one after the other. */
+  const moving = (delayMs: number) =>
+    sharp(Buffer.from(Array.from({ length: 40 * 120 * 3 }, (_one, at) => (at * 7919) % 251)), {
+      raw: { width: 40, height: 120, channels: 3, pageHeight: 30 } as never,
+    })
+      .gif({ delay: [delayMs, delayMs, delayMs, delayMs], loop: 0 })
+      .toBuffer();
+
+  test("a GIF that moves rests after five seconds, and stands still for whoever wants nothing to move", async () => {
+    const entry = await addPicture(context, site, "wheel.gif", await moving(400));
+    expect(entry).toMatchObject({ type: "image/gif", widthPx: 40, heightPx: 30, moves: true });
+    const shown = await sharp(await pictureVariant(context, site.id, entry.hash, { widthPx: 40 })).metadata();
+    expect([shown.format, shown.pages, shown.loop]).toEqual(["webp", 4, 3]);
+    const still = await sharp(
+      await pictureVariant(context, site.id, entry.hash, { widthPx: 40, form: "still" }),
+    ).metadata();
+    expect([still.format, still.pages ?? 1]).toEqual(["webp", 1]);
+    await expect(pictureVariant(context, site.id, entry.hash, { widthPx: 40, form: "avif" })).rejects.toMatchObject({
+      status: 422,
+    });
+  });
+
+  test("one that moves for longer is refused with how long it does", async () => {
+    const refused = await refusal(addPicture(context, site, "long.gif", await moving(2000)));
+    expect(refused.fields[0]?.message).toMatch(/moves for 8 s; at most 5 s/);
+  });
+
+  test("turned a quarter, a picture is made as wide as it was high, and what moves is not turned", async () => {
+    const { hash } = await addPicture(context, site, "side.jpg", await picture(11));
+    const { width, height } = await sharp(
+      await pictureVariant(context, site.id, hash, { widthPx: 800, turn: 90, form: "jpeg" }),
+    ).metadata();
+    expect([width, height]).toEqual([800, 1200]);
+    await expect(pictureVariant(context, site.id, hash, { widthPx: 1200, turn: 90 })).rejects.toMatchObject({
+      status: 422,
+    });
+  });
+
+  test("a job makes all that pages will ask for, some pictures at a time, and comes back for the others", async () => {
+    for (let shade = 40; shade < 46; shade += 1) await addPicture(context, site, `${shade}.jpg`, await picture(shade));
+    const runner = startRunner(context, jobKinds(), 20);
+    const unmade = () => context.db.select().from(media).where(eq(media.made, false));
+    while ((await unmade()).length) await new Promise((resolve) => setTimeout(resolve, 30));
+    await runner.stop();
+    expect(
+      (await context.db.select().from(media)).every(({ print, type }) => print || !type.startsWith("image/")),
+    ).toBe(true);
+    const { hash } = await addPicture(context, site, "44.jpg", await picture(44));
+    const forms = await context.db.select().from(mediaVariants).where(eq(mediaVariants.hash, hash));
+    expect(forms.map(({ form, widthPx }) => `${form} ${widthPx}`).sort()).toEqual(
+      ["avif", "jpeg", "webp"].flatMap((form) => [1200, 480, 960].map((width) => `${form} ${width}`)).sort(),
+    );
+  });
 });

@@ -1,17 +1,28 @@
-// Pictures: taking them in, and making the widths pages ask for.
-import { and, eq } from "drizzle-orm";
-import sharp from "sharp";
+// Pictures: taking them in, and making what pages ask for of them.
+import { and, asc, eq, isNull } from "drizzle-orm";
+import sharp, { type Sharp } from "sharp";
 import { documentKinds, documentTypeOf, documentTypes } from "@/core/media/documents";
-import { usedWidths } from "@/core/render/render";
+import {
+  formsOf,
+  isDrawing,
+  mayTurn,
+  type PictureForm,
+  pictureForms,
+  usedWidths,
+  type Variant,
+  variantNamed,
+  variantsOf,
+} from "@/core/media/forms";
 import { siteLimits } from "@/core/site/limits";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { mediaVariants } from "@/data/bytes/tables";
-import { inTransaction, isDuplicate } from "@/data/connection";
+import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
 import { pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
+import { type JobRun, queueOnly } from "../job/queue";
 import { fieldProblem, notFound, Problem } from "../problem";
 import { refuseBeyondSite, takeRoom } from "./quota";
 
@@ -66,6 +77,7 @@ async function keep(
   site: { readonly id: string; readonly studioId: string },
   entry: MediaEntry,
   size: number,
+  print: string | null = null,
 ): Promise<void> {
   const [known] = await context.db
     .select({ hash: media.hash, removedAt: media.removedAt })
@@ -85,7 +97,8 @@ async function keep(
       // Nothing is read before the lock that taking room begins with: what is counted after it has to be what stands now.
       await takeRoom(tx, context.settings, site.studioId, { pictures: 1, bytes: size }, "file");
       refuseBeyondSite(await mediaRoom(tx, site.id), size);
-      await tx.insert(media).values({ siteId: site.id, ...entry, bytes: size, createdAt: context.now() });
+      await tx.insert(media).values({ siteId: site.id, ...entry, print, bytes: size, createdAt: context.now() });
+      if (isPicture(entry)) await queueMaking(tx, site.id);
     });
   } catch (error) {
     if (!isDuplicate(error)) throw error;
@@ -97,87 +110,189 @@ export async function addPicture(
   context: Context,
   site: { readonly id: string; readonly studioId: string },
   name: string,
-  bytes: Uint8Array,
+  file: Uint8Array,
 ): Promise<MediaEntry> {
-  if (bytes.length > largestPicture)
+  if (file.length > largestPicture)
     throw fieldProblem("file", "A picture has at most 20 MB. Make it smaller and send that.");
-  const found = await apart(context.settings, "picture", { file: bytes }, {});
+  const found = await apart(context.settings, "picture", { file }, {});
   if ("givenUp" in found)
     throw fieldProblem("file", "This picture takes too long to be read. Save it anew and send that.");
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
+  const { picture, print } = found.answer.value;
+  const bytes = found.answer.value.bytes ?? file;
   const hash = sha256(bytes);
-  const entry: MediaEntry = { hash, name: name.trim().slice(0, 200) || "picture", ...found.answer.value };
+  const entry: MediaEntry = { hash, name: name.trim().slice(0, 200) || "picture", ...picture };
   await context.bytes.put(hash, bytes);
-  await keep(context, site, entry, bytes.length);
-  // The page under work asks for its widths at once, and the next release must not wait for them. What can't be made now
-  // is made when it is asked for.
-  await makeVariants(context, entry).catch((error: unknown) =>
-    context.log.warn({ err: error, hash }, "widths of a picture were not made"),
-  );
+  await keep(context, site, entry, bytes.length, print);
   return entry;
 }
 
-/** Makes the widths of a picture that are not there yet, one by one. */
-async function makeVariants(context: Context, entry: MediaEntry): Promise<void> {
-  for (const widthPx of usedWidths(entry))
-    if (!(await madeVariant(context, entry.hash, widthPx))) await makeVariant(context, entry.hash, widthPx);
-}
-
-/** Key of a picture at a width, if it has been made: once for all sites that have the picture. */
-async function madeVariant(context: Context, hash: string, widthPx: number): Promise<string | undefined> {
-  const at = and(eq(mediaVariants.hash, hash), eq(mediaVariants.widthPx, widthPx));
+/** Key of what was made of a picture, if it has been: once for all sites that have the picture. */
+async function madeVariant(context: Context, hash: string, variant: Variant): Promise<string | undefined> {
+  const { form, turn, widthPx } = variant;
+  const at = and(
+    eq(mediaVariants.hash, hash),
+    eq(mediaVariants.form, form),
+    eq(mediaVariants.turn, turn),
+    eq(mediaVariants.widthPx, widthPx),
+  );
   return (await context.db.select({ made: mediaVariants.made }).from(mediaVariants).where(at))[0]?.made;
 }
 
-/** Makes a picture at a width; whoever asks has been seen to have the picture. */
+/** What moves goes on for at most so long, and then rests (WCAG 2.2, 2.2.2). */
+const longestMovingMs = 5000;
+
+/** How each form is written. The light ones are as light as eyes allow; an encoder gets no more time than it is worth. */
+const writers: Readonly<Record<PictureForm, (picture: Sharp, rounds: number) => Sharp>> = {
+  avif: (picture) => picture.avif({ quality: 55, effort: 2 }),
+  webp: (picture, loop) => picture.webp({ quality: 82, effort: 4, loop }),
+  still: (picture) => picture.webp({ quality: 82, effort: 4 }),
+  jpeg: (picture) => picture.jpeg({ quality: 82, progressive: true }),
+  png: (picture) => picture.png({ compressionLevel: 9, adaptiveFiltering: true }),
+  gif: (picture, loop) => picture.gif({ loop }),
+  svg: (picture) => picture,
+};
+
+async function drawVariant(original: Buffer, { form, widthPx, turn }: Variant): Promise<Buffer> {
+  const options = { limitInputPixels: pictureLimits.areaPx, sequentialRead: !turn };
+  const { format, width, delay } = await sharp(original, options).metadata();
+  if (form === "svg") return original;
+  // A drawing is drawn at the size that is asked for.
+  const density = format === "svg" ? { density: Math.max(1, Math.min(2400, (72 * widthPx) / width)) } : {};
+  const ms = (delay ?? []).reduce((sum, one) => sum + one, 0);
+  const animated = ms > 0 && form !== "still" && form !== "avif";
+  const upright = sharp(original, { ...options, ...density, animated })
+    .timeout({ seconds: 20 })
+    .autoOrient();
+  const turned = turn ? upright.rotate(turn) : upright;
+  const sized = turned.resize({ width: widthPx, withoutEnlargement: format !== "svg" });
+  return writers[form](sized, ms ? Math.max(1, Math.floor(longestMovingMs / ms)) : 1).toBuffer();
+}
+
+/** Makes a variant of a picture; whoever asks has been seen to have the picture. */
 async function makeVariant(
   context: Context,
   hash: string,
-  widthPx: number,
+  variant: Variant,
 ): Promise<{ readonly key: string; readonly bytes: Buffer }> {
   const original = await context.bytes.get(hash);
   if (!original) throw notFound("This picture", "hash");
-  const bytes = await sharp(original, { limitInputPixels: pictureLimits.areaPx, sequentialRead: true })
-    .timeout({ seconds: 20 })
-    .rotate()
-    .resize({ width: widthPx, withoutEnlargement: true })
-    .webp({ quality: 82, effort: 4 })
-    .toBuffer();
+  const bytes = await drawVariant(original, variant);
   const made = sha256(bytes);
   await context.bytes.put(made, bytes);
-  await context.db.insert(mediaVariants).values({ hash, widthPx, made }).onDuplicateKeyUpdate({ set: { made } });
+  await context.db
+    .insert(mediaVariants)
+    .values({ hash, ...variant, made })
+    .onDuplicateKeyUpdate({ set: { made } });
   return { key: made, bytes };
 }
 
 /** The width of pictures in lists of the studio. */
 export const listWidthPx = 96;
 
-/** The widths a picture is made in: those that pages offer, and the small one of lists. Nothing else is made or kept. */
-const widthsOf = (entry: Pick<MediaEntry, "widthPx">): readonly number[] => [listWidthPx, ...usedWidths(entry)];
+/** A variant as it is asked for: WebP and unturned where nothing else is said. */
+export type Asked = Pick<Variant, "widthPx"> & Partial<Variant>;
 
-/** Refuses a picture that the site does not have (404), and a width that is not made of it (422). */
-async function checkWidth(context: Context, siteId: string, hash: string, widthPx: number): Promise<void> {
+/** The variant asked for, of a picture that the site has (404), in a form and width that is made of it (422). */
+async function variantAsked(context: Context, siteId: string, hash: string, asked: Asked): Promise<Variant> {
+  const { form = "webp", turn = 0, widthPx } = asked;
   const [entry] = await context.db
-    .select({ widthPx: media.widthPx, type: media.type })
+    .select({ widthPx: media.widthPx, heightPx: media.heightPx, type: media.type, moves: media.moves })
     .from(media)
     .where(and(eq(media.siteId, siteId), eq(media.hash, hash)));
   if (!entry || !isPicture(entry)) throw notFound("This picture", "hash");
-  const widths = widthsOf(entry);
+  // Of a drawing there are pictures for lists besides itself.
+  const forms: readonly PictureForm[] = ["webp", ...formsOf(entry)];
+  if (!forms.includes(form)) throw fieldProblem("form", `This picture is made as ${forms.join(", ")}.`);
+  if (turn && !mayTurn(entry)) throw fieldProblem("turn", "This picture is not turned.");
+  // Those that pages offer, and the small one of lists. Nothing else is made or kept.
+  const widths = [
+    listWidthPx,
+    ...(isDrawing(entry) && form === "webp" ? usedWidths({ ...entry, type: "image/png" }) : usedWidths(entry, turn)),
+  ];
   if (!widths.includes(widthPx)) throw fieldProblem("w", `This picture is made ${widths.join(", ")} pixels wide.`);
+  return { form, turn, widthPx };
 }
 
-/** Key of a site's picture at a width, for a row that will name it: it counts as put now. */
-export async function pictureKey(context: Context, siteId: string, hash: string, widthPx: number): Promise<string> {
-  await checkWidth(context, siteId, hash, widthPx);
-  const made = await madeVariant(context, hash, widthPx);
+/** Key of a site's picture as asked for, for a row that will name it: it counts as put now. */
+export async function pictureKey(context: Context, siteId: string, hash: string, asked: Asked): Promise<string> {
+  const variant = await variantAsked(context, siteId, hash, asked);
+  const made = await madeVariant(context, hash, variant);
   if (made && (await context.bytes.touch([made])).has(made)) return made;
-  return (await makeVariant(context, hash, widthPx)).key;
+  return (await makeVariant(context, hash, variant)).key;
 }
 
-/** A site's picture as WebP, `widthPx` wide or its own width if that is less; made once. */
-export async function pictureVariant(context: Context, siteId: string, hash: string, widthPx: number): Promise<Buffer> {
-  await checkWidth(context, siteId, hash, widthPx);
-  const made = await madeVariant(context, hash, widthPx);
+/** A site's picture as asked for; made once. Never wider than it is. */
+export async function pictureVariant(context: Context, siteId: string, hash: string, asked: Asked): Promise<Buffer> {
+  const variant = await variantAsked(context, siteId, hash, asked);
+  const made = await madeVariant(context, hash, variant);
   const kept = made ? await context.bytes.get(made) : null;
-  return kept ?? (await makeVariant(context, hash, widthPx)).bytes;
+  return kept ?? (await makeVariant(context, hash, variant)).bytes;
+}
+
+/** A file by the name that pages give it: its type and bytes. */
+export async function pictureFile(
+  context: Context,
+  siteId: string,
+  name: string,
+): Promise<{ readonly type: string; readonly body: Buffer; readonly drawing: boolean }> {
+  const variant = variantNamed(name);
+  if (!variant) throw notFound("This picture", "hash");
+  const { hash, ...asked } = variant;
+  const body = await pictureVariant(context, siteId, hash, asked);
+  return { type: pictureForms[asked.form].type, body, drawing: asked.form === "svg" };
+}
+
+/** So many pictures are made before other long work has its turn. */
+const madeAtOnce = 4;
+
+const unmade = (context: Context, siteId: string) =>
+  context.db
+    .select()
+    .from(media)
+    .where(and(eq(media.siteId, siteId), eq(media.made, false), isNull(media.removedAt)))
+    .orderBy(asc(media.createdAt), asc(media.hash));
+
+/** Queues making what pages will ask for of a site's new pictures, so that the next release need not wait for it. */
+export const queueMaking = (tx: Executor, siteId: string): Promise<void> =>
+  queueOnly(tx, { kind: "pictures", siteId, payload: {}, onlyOne: `pictures ${siteId}` });
+
+/** Works out what a picture that came with a whole site looks like. */
+async function printOf(context: Context, hash: string): Promise<string | null> {
+  const file = await context.bytes.get(hash);
+  const found = file && (await apart(context.settings, "picture", { file }, {}));
+  return found && "answer" in found && found.answer.ok ? found.answer.value.print : null;
+}
+
+async function makeAll(context: Context, row: typeof media.$inferSelect): Promise<void> {
+  const { siteId, hash } = row;
+  const here = and(eq(media.siteId, siteId), eq(media.hash, hash));
+  try {
+    if (isPicture(row) && row.print === null)
+      await context.db
+        .update(media)
+        .set({ print: await printOf(context, hash) })
+        .where(here);
+    for (const variant of variantsOf(row))
+      if (!(await madeVariant(context, hash, variant))) await makeVariant(context, hash, variant);
+  } catch (error) {
+    // It is made when it is asked for, and whoever asks learns why it can't be.
+    context.log.warn({ err: error, hash }, "variants of a picture were not made");
+  }
+  await context.db.update(media).set({ made: true }).where(here);
+}
+
+/** Makes what pages will ask for of some pictures; further ones wait for a turn of their own. */
+export async function picturesJob(context: Context, run: JobRun): Promise<void> {
+  const { siteId } = run.job;
+  if (siteId)
+    for (const row of await unmade(context, siteId).limit(madeAtOnce)) {
+      await run.progress(0, 1);
+      await makeAll(context, row);
+    }
+  await inTransaction(context.db, async (tx) => {
+    await run.finish(tx);
+    const [more] = siteId ? await unmade({ ...context, db: tx as never }, siteId).limit(1) : [];
+    if (siteId && more) await queueMaking(tx, siteId);
+  });
 }

@@ -3,12 +3,13 @@ import serialize from "dom-serializer";
 import { and, asc, eq, inArray, isNull, or } from "drizzle-orm";
 import { parseDocument } from "htmlparser2";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { pictureWidths } from "@/core/media/forms";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { definitionsOf, resolved } from "@/core/page/shared";
 import { topClass } from "@/core/page/surround/top";
 import { cssAtWidth, pictureSvg } from "@/core/render/picture";
-import { createRenderer, pictureWidths, usedFamilies } from "@/core/render/render";
+import { createRenderer, usedFamilies } from "@/core/render/render";
 import { standingPage, surroundAt } from "@/core/site/between";
 import type { Executor } from "@/data/connection";
 import { documents } from "@/data/page/tables";
@@ -128,13 +129,17 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
   const inside = new Map<string, string>();
   for (const entry of entries) {
     const width = Math.min(entry.widthPx, pictureWidths[0]);
-    inside.set(entry.hash, dataUrl("image/webp", await pictureVariant(context, row.id, entry.hash, width)));
+    inside.set(
+      entry.hash,
+      dataUrl("image/webp", await pictureVariant(context, row.id, entry.hash, { widthPx: width })),
+    );
   }
   const fonts = await fontAssets(usedFamilies(frame));
   const renderer = createRenderer(frame, {
     locale: sourceLocale(frame),
     linkBase: "",
     origin: null,
+    quick: true,
     mediaUrl: (hash) => inside.get(hash) ?? "",
     documentUrl: () => "",
     fontUrl: (file) => {

@@ -100,7 +100,7 @@ test("a picture's bytes go when no site has it and no release shows it, and stay
     .png()
     .toBuffer();
   const { hash } = await addPicture(context, { id, studioId }, "gone.png", bytes);
-  await pictureVariant(context, id, hash, 480);
+  await pictureVariant(context, id, hash, { widthPx: 480 });
   await long();
   await sweepBytes(context);
   expect(await context.bytes.get(hash)).not.toBeNull();

@@ -1,8 +1,9 @@
 "use client";
-// The site whose screens are open: its frame from the server, and what rendering needs of it.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useMemo } from "react";
 import { sourceLocale } from "@/core/locale/site-locale";
+// The site whose screens are open: its frame from the server, and what rendering needs of it.
+import { variantName } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
@@ -57,7 +58,8 @@ export function stageRenderer(site: SiteFrame, { chosen = false } = {}): Rendere
     chosen,
     linkBase: "",
     origin: null,
-    mediaUrl: (hash, widthPx) => `/api/sites/${site.key}/media/${hash}?w=${widthPx}`,
+    quick: true,
+    mediaUrl: (hash, variant) => `/api/sites/${site.key}/media/${variantName(hash, variant)}`,
     documentUrl: ({ hash }) => `/api/sites/${site.key}/media/${hash}?document`,
     fontUrl: (file) => `/api/fonts/${file}`,
   });

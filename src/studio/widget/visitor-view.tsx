@@ -1,9 +1,10 @@
 "use client";
-// What stands beside the steps: what a visitor gets, drawn as the released page draws it, and for what opens over the
-// page when it opens, and why.
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { sourceLocale } from "@/core/locale/site-locale";
+// What stands beside the steps: what a visitor gets, drawn as the released page draws it, and for what opens over the
+// page when it opens, and why.
+import { variantName } from "@/core/media/forms";
 import { noSurround, type PageNode } from "@/core/page/node";
 import { pagePath } from "@/core/site/site";
 import { openingOf, widgetKinds } from "@/core/widget/kinds";
@@ -103,12 +104,10 @@ function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) 
         const width = Math.min(960, entry?.widthPx ?? 0);
         return entry
           ? {
-              src: `${token.pathname}/_m/${hash}-${width}.webp`,
-              srcset: "",
+              large: `${token.pathname}/_m/${variantName(hash, { form: "webp", widthPx: width, turn: 0 })}`,
               width,
               height: Math.round((entry.heightPx * width) / entry.widthPx),
               alt: entry.alt ?? "",
-              position: "",
             }
           : null;
       },

@@ -1,6 +1,6 @@
 // The site's sign, leading home: its picture, another one on dark grounds, or the site's name in type.
 import Joi from "joi";
-import { escapeHtml, type RenderContext } from "@/core/render/markup";
+import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn } from "../shapes";
 import { mediaHash } from "./picture";
@@ -17,7 +17,7 @@ export interface LogoContent {
 function image(media: string | null | undefined, context: RenderContext, className: string): string {
   const found = media ? context.picture(media) : null;
   return found
-    ? `<img class="${className}" src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="240px"` : ""} width="${found.width}" height="${found.height}" alt="${escapeHtml(context.siteName)}" decoding="async">`
+    ? imageHtml(found, { sizes: "240px", alt: context.siteName, className, loading: "now", whole: true }, context)
     : "";
 }
 

@@ -1,7 +1,9 @@
 // A picture with its description, in the widths a visitor's screen needs.
 import Joi from "joi";
-import { escapeHtml } from "@/core/render/markup";
+import { type Cut, cutSchema } from "@/core/media/cut";
+import { escapeHtml, imageHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
+import { largeAttributes, largeLink } from "../large";
 import { linkProblems, linkRefs, linkSchema } from "../link";
 import { drawn } from "../shapes";
 
@@ -13,13 +15,14 @@ export interface PictureContent {
   readonly decorative?: boolean;
   readonly caption?: string;
   readonly link?: string;
+  readonly cut?: Cut;
+  /** Pressed, it opens large over the page. */
+  readonly large?: boolean;
 }
 
 export const mediaHash = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
   .messages({ "string.pattern.base": "A media reference is the SHA-256 of the file, as 64 hex digits." });
-
-const loadingOf = { first: ' fetchpriority="high"', now: "", late: ' loading="lazy"' } as const;
 
 export const picture: KindDefinition = defineKind<PictureContent>({
   label: "Picture",
@@ -29,15 +32,21 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     decorative: Joi.boolean(),
     caption: Joi.string().allow("").max(300),
     link: linkSchema,
+    cut: cutSchema,
+    large: Joi.boolean(),
   }),
   fresh: () => ({ media: null, alt: "" }),
   group: "Pictures",
   inFlow: true,
   pressed: true,
   looks: ["ratio", "corners", "order", "above", "below", "hidden"],
-  words: { media: "value", alt: "line", decorative: "value", caption: "line" },
+  words: { media: "value", cut: "value", alt: "line", decorative: "value", caption: "line" },
   fields: [
-    { name: "media", label: "Picture", control: { kind: "picture", clears: { alt: "", decorative: undefined } } },
+    {
+      name: "media",
+      label: "Picture",
+      control: { kind: "picture", cut: "cut", clears: { alt: "", decorative: undefined } },
+    },
     {
       name: "alt",
       label: "Description",
@@ -49,6 +58,14 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     { name: "decorative", label: "", control: { kind: "flag", says: "Only decoration" }, optional: true },
     { name: "caption", label: "Caption", control: { kind: "line" }, optional: true },
     { name: "link", label: "Leads to", control: { kind: "link" }, optional: true, layout: true },
+    {
+      name: "large",
+      label: "",
+      control: { kind: "flag", says: "Opens large when it is pressed" },
+      shown: ({ link }) => !link,
+      optional: true,
+      layout: true,
+    },
   ],
   refs: function* (content) {
     if (content.media) yield { of: "media", id: content.media, path: "media" };
@@ -61,16 +78,32 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     yield* linkProblems(content.link, site);
   },
   draw: (_node, width) => drawn([{ kind: "box", width, height: 14 }], 14),
-  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-pressed{display:block;padding:0;border:0;background:none;width:100%;cursor:pointer}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
+  css: ".b-picture{margin-block:var(--above,0) var(--below,0);width:100%;border-radius:var(--radius);overflow:hidden}.b-picture img,.b-none{display:block;width:100%;height:auto;aspect-ratio:var(--ratio,auto);object-fit:cover}.b-none{background:color-mix(in srgb,currentColor 9%,transparent);min-height:8rem;border:1px dashed color-mix(in srgb,currentColor 45%,transparent)}.b-pressed{display:block;padding:0;border:0;background:none;width:100%;cursor:pointer}.b-picture .b-large{display:block}.b-picture figcaption{font-size:.85em;color:var(--quiet);padding-top:.5em}",
   render: (node, content, context) => {
-    const found = content.media ? context.picture(content.media) : null;
+    const found = content.media ? context.picture(content.media, content.cut) : null;
+    const alt = content.decorative ? "" : content.alt || (found?.alt ?? "");
     const image = found
-      ? `<img src="${found.src}"${found.srcset ? ` srcset="${found.srcset}" sizes="${context.sizes()}"` : ""} width="${found.width}" height="${found.height}" alt="${content.decorative ? "" : escapeHtml(content.alt || found.alt)}"${found.position ? ` class="${context.style(found.position)}"` : ""}${loadingOf[context.loading()]} decoding="async">`
+      ? imageHtml(
+          found,
+          {
+            sizes: context.sizes({ part: found.zoom, phonePart: found.zoom }),
+            alt,
+            loading: context.loading(),
+          },
+          context,
+        )
       : '<div class="b-none"></div>';
-    const linked = content.link ? context.leadTo(content.link, ' class="b-pressed"', image) : image;
+    const large = found && content.large && !content.link ? found : null;
+    const linked = content.link
+      ? context.leadTo(content.link, ' class="b-pressed"', image)
+      : large
+        ? largeLink(large, alt, image, context)
+        : image;
+    if (large) context.needsCss("gallery");
+    const opens = large ? largeAttributes(context) : "";
     const caption = content.caption ? `<figcaption>${escapeHtml(content.caption)}</figcaption>` : "";
     return caption
-      ? `<figure${context.attributes(node, "b-picture")}>${linked}${caption}</figure>`
-      : `<div${context.attributes(node, "b-picture")}>${linked}</div>`;
+      ? `<figure${context.attributes(node, "b-picture")}${opens}>${linked}${caption}</figure>`
+      : `<div${context.attributes(node, "b-picture")}${opens}>${linked}</div>`;
   },
 });

@@ -1,6 +1,6 @@
 // A band across the page: one entry of the running order.
 import Joi from "joi";
-import { escapeHtml, type RenderContext } from "@/core/render/markup";
+import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
 import { anchorSchema } from "../anchor";
 import { type Ground, groundSchema } from "../ground";
 import { defineKind, type KindDefinition } from "../kind";
@@ -19,12 +19,11 @@ const limits = { narrow: 44, normal: 74, wide: 74, full: null } as const;
 
 /** The picture behind a section. It says nothing: what is to be read stands over it. */
 function behind(ground: Ground | undefined, context: RenderContext): string {
-  const found = ground && context.picture(ground.media);
+  const found = ground && context.picture(ground.media, ground);
   if (!found) return "";
-  const sized = found.srcset ? ` srcset="${found.srcset}" sizes="100vw"` : "";
-  const late = context.loading() === "late" ? ' loading="lazy"' : "";
-  const part = context.style(`--at:${ground.x}% ${ground.y}%;--veil:${ground.veil / 100}`);
-  return `<div class="b-ground ${part}"><img src="${found.src}"${sized} width="${found.width}" height="${found.height}" alt=""${late} decoding="async"></div>`;
+  const loading = context.loading() === "late" ? "late" : "now";
+  const image = imageHtml(found, { sizes: `${Math.round(100 * found.zoom)}vw`, alt: "", loading }, context);
+  return `<div class="b-ground ${context.style(`--veil:${ground.veil / 100}`)}">${image}</div>`;
 }
 
 export const section: KindDefinition = defineKind<SectionContent>({
@@ -56,7 +55,7 @@ export const section: KindDefinition = defineKind<SectionContent>({
   title: (content) => content.name,
   // Its id is its anchor.
   ownsId: true,
-  css: '.b-section{position:relative;padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:max(var(--tall,0px),var(--height,0px));display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-section:has(>.b-ground){isolation:isolate;overflow:clip}.b-ground{position:absolute;inset:0;z-index:-1}.b-ground img{display:block;width:100%;height:100%;object-fit:cover;object-position:var(--at,50% 50%)}.b-ground::after{content:"";position:absolute;inset:0;background:var(--ground);opacity:var(--veil,.6)}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}',
+  css: '.b-section{position:relative;padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:max(var(--tall,0px),var(--height,0px));display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-section:has(>.b-ground){isolation:isolate;overflow:clip}.b-ground{position:absolute;inset:0;z-index:-1}.b-ground img{display:block;width:100%;height:100%;object-fit:cover}.b-ground::after{content:"";position:absolute;inset:0;background:var(--ground);opacity:var(--veil,.6)}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}',
   render: (node, content, context) =>
     `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}>${behind(content.ground, context)}<div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div>${context.takeBehind()}</section>`,
 });

@@ -99,14 +99,14 @@ function below(page: MeasuredPage, element: HTMLElement, box: DOMRect): Below {
       if (visited.has(up)) continue;
       visited.add(up);
       // A picture behind lies over the ground of its own section.
-      const image = up.querySelector<HTMLImageElement>(":scope > .b-ground > img");
+      const image = up.querySelector<HTMLImageElement>(":scope > .b-ground img");
       const pixels = image && pixelsBelow(page, image, box);
       if (!pixels) {
         seen = over(seen, paintOf(page, up));
         if (seen.alpha > 0.98) return { pixels: null, veil: seen, section: null };
         continue;
       }
-      const veil = page.view.getComputedStyle(image.parentElement as Element, "::after");
+      const veil = page.view.getComputedStyle(image.closest(".b-ground") as Element, "::after");
       const colour = readColour(veil.backgroundColor);
       return {
         pixels,

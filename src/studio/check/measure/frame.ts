@@ -85,7 +85,7 @@ function stillPage(document: Document) {
  * not shown to visitors either, and is waited for no longer.
  */
 async function settled(document: Document): Promise<boolean> {
-  const behind = [...document.querySelectorAll<HTMLImageElement>(".b-ground > img")];
+  const behind = [...document.querySelectorAll<HTMLImageElement>(".b-ground img")];
   for (const image of behind) image.loading = "eager";
   await within(
     Promise.all([document.fonts.ready, ...behind.map((image) => image.decode().catch(() => {}))]),

@@ -14,7 +14,8 @@ export function* pictures({ document }: MeasuredPage): Generator<LayoutFound> {
     if (!isShown(image)) continue;
     const [own, ownHigh] = [Number(image.getAttribute("width")), Number(image.getAttribute("height"))];
     const { width, height } = image.getBoundingClientRect();
-    if (!own || !ownHigh) continue;
+    // A drawing is as sharp at any size.
+    if (!own || !ownHigh || new URL(image.src).pathname.endsWith(".svg")) continue;
     const scale = Math.max(width / own, height / ownHigh);
     // Several widths of a picture end at the largest that is made of it.
     if (scale > enlargedFrom)

@@ -1,7 +1,10 @@
-// A picture of a site for the studio, as wide as asked for (?w=), or a file as it came (?document).
+// A picture of a site for the studio, by the name that pages give it or as wide as asked for (?w=); a file as it came (?document).
 import { onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { documentBytes, listWidthPx, pictureVariant } from "@/server/site/media";
+import { drawingPolicy } from "@/server/process/headers";
+import { documentBytes, listWidthPx, pictureFile, pictureVariant } from "@/server/site/media";
+
+const kept = { "cache-control": "private, max-age=31536000, immutable" };
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; hash: string }> }) {
   return respond(request, async (incoming) => {
@@ -14,15 +17,19 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
         headers: {
           "content-type": type,
           "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-          "cache-control": "private, max-age=31536000, immutable",
+          ...kept,
         },
       });
     }
-    const asked = Number(searchParams.get("w") ?? listWidthPx);
-    const bytes = await pictureVariant(call.context, call.site.id, hash, asked);
-    return new Response(new Uint8Array(bytes), {
-      headers: { "content-type": "image/webp", "cache-control": "private, max-age=31536000, immutable" },
-    });
+    if (hash.includes(".")) {
+      const { type, body, drawing } = await pictureFile(call.context, call.site.id, hash);
+      return new Response(new Uint8Array(body), {
+        headers: { "content-type": type, ...kept, ...(drawing ? { "content-security-policy": drawingPolicy } : {}) },
+      });
+    }
+    const widthPx = Number(searchParams.get("w") ?? listWidthPx);
+    const bytes = await pictureVariant(call.context, call.site.id, hash, { widthPx });
+    return new Response(new Uint8Array(bytes), { headers: { "content-type": "image/webp", ...kept } });
   });
 }
 

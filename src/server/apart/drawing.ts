@@ -1,0 +1,50 @@
+// Drawings (SVG) from strangers: what could run, or fetch from elsewhere, is taken out before they are kept.
+import sanitize from "sanitize-html";
+
+/** Largest drawing, in bytes of its text: more is a picture that was traced, and heavier than the picture. */
+export const largestDrawing = 1 << 20;
+
+/** Elements of SVG 2 that draw, and those they refer to; nothing that runs, links, embeds HTML or animates. */
+const elements = [
+  "svg g defs symbol use switch title desc path rect circle ellipse line polyline polygon text tspan textPath",
+  "linearGradient radialGradient stop pattern clipPath mask marker filter image style",
+  "feBlend feColorMatrix feComponentTransfer feComposite feConvolveMatrix feDiffuseLighting feDisplacementMap",
+  "feDistantLight feDropShadow feFlood feFuncA feFuncB feFuncG feFuncR feGaussianBlur feMerge feMergeNode",
+  "feMorphology feOffset fePointLight feSpecularLighting feSpotLight feTile feTurbulence",
+].flatMap((line) => line.split(" "));
+
+/** What an attribute may be called: no handler of an event, no namespace but those of links and of XML itself. */
+const attributeNames = /^(?!on)(?:xlink:href|xml:space|xmlns|xmlns:xlink|[a-zA-Z][a-zA-Z0-9-]*)$/i;
+
+/** Where a link of a drawing may lead: a part of itself, or a picture that it carries. */
+const inside = /^(?:#[^\s]+|data:image\/(?:png|jpeg|gif|webp);base64,[A-Za-z0-9+/=\s]*)$/;
+
+/** Whether a declaration or a style sheet fetches something: an address that is no part of the drawing itself. */
+const fetches = (css: string) => /@import|@font-face|\\/i.test(css) || /url\(\s*["']?\s*(?!["']?#)/i.test(css);
+
+const cleanAttributes = (attributes: Readonly<Record<string, string>>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(attributes).filter(([name, value]) => {
+      if (!attributeNames.test(name)) return false;
+      if (/^(?:xlink:)?href$/.test(name)) return inside.test(value.trim());
+      return name.startsWith("xmlns") || !fetches(value);
+    }),
+  );
+
+/** A drawing without anything that could run or fetch; "" where nothing is left. Cleaning it again changes nothing. */
+export function cleanDrawing(text: string): string {
+  const cleaned = sanitize(text, {
+    allowedTags: elements,
+    allowedAttributes: false,
+    // Style sheets stay as they are judged below: browsers apply them in a picture to that picture alone.
+    allowVulnerableTags: true,
+    // Every link is judged below, by more than its scheme.
+    allowedSchemes: false,
+    nonTextTags: ["script", "textarea", "option", "noscript", "foreignObject", "iframe"],
+    parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false, recognizeCDATA: true },
+    transformTags: { "*": (tagName, attributes) => ({ tagName, attribs: cleanAttributes(attributes) }) },
+    exclusiveFilter: ({ tag, text: inner }) => tag === "style" && (fetches(inner) || inner.includes("<")),
+  }).trim();
+  const begins = cleaned.indexOf("<svg");
+  return begins < 0 ? "" : cleaned.slice(begins);
+}
