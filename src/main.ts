@@ -10,7 +10,7 @@ import { theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
 import { Problem } from "./server/problem";
-import { bareHeaders, studioHeaders } from "./server/process/headers";
+import { bareHeaders, drawingHeaders, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
 import {
   closeWith,
@@ -130,7 +130,8 @@ async function main() {
     // Next reads the nonce for its own scripts from the request's policy.
     request.headers["content-security-policy"] = headers["Content-Security-Policy"];
     request.headers["x-nonce"] = nonce;
-    for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+    const sent = isDrawing(path) ? drawingHeaders(settings) : headers;
+    for (const [name, value] of Object.entries(sent)) response.setHeader(name, value);
     return toNext(request, response);
   }
 

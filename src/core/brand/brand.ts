@@ -1,4 +1,6 @@
 // Brand: the tokens every block and widget draws on. Colours are roles, not swatches.
+import type { Metrics } from "./near-fonts";
+
 export const colourRoles = ["paper", "soft", "ink", "quiet", "accent", "onAccent", "line"] as const;
 export type ColourRole = (typeof colourRoles)[number];
 
@@ -45,6 +47,8 @@ export interface Family {
   readonly packageName: string;
   readonly fallback: "serif" | "sans-serif";
   readonly weights: string;
+  /** Of its regular weight, in em. */
+  readonly metrics: Metrics;
   readonly note: string;
 }
 
@@ -55,6 +59,7 @@ export const families = {
     packageName: "fraunces",
     fallback: "serif",
     weights: "100 900",
+    metrics: { ascent: 0.978, descent: 0.255, width: 0.469 },
     note: "soft old-style, warm",
   },
   literata: {
@@ -62,6 +67,7 @@ export const families = {
     packageName: "literata",
     fallback: "serif",
     weights: "200 900",
+    metrics: { ascent: 1.177, descent: 0.308, width: 0.48 },
     note: "bookish, calm in long text",
   },
   newsreader: {
@@ -69,6 +75,7 @@ export const families = {
     packageName: "newsreader",
     fallback: "serif",
     weights: "200 800",
+    metrics: { ascent: 0.735, descent: 0.265, width: 0.4285 },
     note: "narrow serif, print feeling",
   },
   bricolage: {
@@ -76,6 +83,7 @@ export const families = {
     packageName: "bricolage-grotesque",
     fallback: "sans-serif",
     weights: "200 800",
+    metrics: { ascent: 0.93, descent: 0.27, width: 0.47 },
     note: "odd and friendly, for headings",
   },
   hanken: {
@@ -83,6 +91,7 @@ export const families = {
     packageName: "hanken-grotesk",
     fallback: "sans-serif",
     weights: "100 900",
+    metrics: { ascent: 1, descent: 0.303, width: 0.45 },
     note: "plain and clear",
   },
   karla: {
@@ -90,6 +99,7 @@ export const families = {
     packageName: "karla",
     fallback: "sans-serif",
     weights: "200 800",
+    metrics: { ascent: 0.917, descent: 0.252, width: 0.4565 },
     note: "quirky, good when small",
   },
   figtree: {
@@ -97,6 +107,7 @@ export const families = {
     packageName: "figtree",
     fallback: "sans-serif",
     weights: "300 900",
+    metrics: { ascent: 0.95, descent: 0.25, width: 0.449 },
     note: "round and light",
   },
   outfit: {
@@ -104,6 +115,7 @@ export const families = {
     packageName: "outfit",
     fallback: "sans-serif",
     weights: "100 900",
+    metrics: { ascent: 1, descent: 0.26, width: 0.445 },
     note: "geometric, for signs",
   },
 } as const satisfies Record<string, Family>;

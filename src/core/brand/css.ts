@@ -1,6 +1,7 @@
 // The brand as a style sheet: custom properties that every block draws on.
 import { wcagLuminance } from "culori";
 import { type Brand, colourRoles, type FamilyKey, families, surfaceRoles, surfaces } from "./brand";
+import { familyStack } from "./near-fonts";
 
 /** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
 export function headingRem(brand: Brand, level: number, phone: boolean): number {
@@ -16,7 +17,7 @@ export const isDark = (colour: string): boolean => wcagLuminance(colour) < darkB
 
 /** The brand as CSS custom properties and root rules. */
 export function brandCss(brand: Brand): string {
-  const fallback = (key: FamilyKey) => `"${families[key].name}",${families[key].fallback}`;
+  const fallback = (key: FamilyKey) => familyStack(families[key]);
   const vars = [
     ...colourRoles.map((role) => `--c-${role}:${brand.colours[role]}`),
     ...surfaces.map((surface) => {

@@ -1,6 +1,7 @@
 // The one renderer: a page of a site as HTML and CSS. The stage, the rehearsal, releases and exports all use it.
 import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
+import { nearFaces } from "@/core/brand/near-fonts";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type Cut, pointOf } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
@@ -637,7 +638,7 @@ export const usedFamilies = (site: Pick<SiteFrame, "brand">): readonly Family[] 
   [...new Set([site.brand.type.headings, site.brand.type.text])].map((key) => families[key]);
 
 function fontFaces(site: SiteFrame, options: RenderOptions): string {
-  return usedFamilies(site)
+  const bundled = usedFamilies(site)
     .flatMap((family) =>
       (Object.keys(fontSubsets) as (keyof typeof fontSubsets)[]).map(
         (subset) =>
@@ -645,6 +646,7 @@ function fontFaces(site: SiteFrame, options: RenderOptions): string {
       ),
     )
     .join("");
+  return bundled + usedFamilies(site).map(nearFaces).join("");
 }
 
 const skipWordsByLanguage: Readonly<Record<string, string>> = {
@@ -673,6 +675,11 @@ function headOf(
   const title = searchTitleOf(site.name, page);
   const description = page.description || site.settings.description;
   const tags = [`<title>${escapeHtml(title)}</title>`];
+  // Letters of most pages: asked for before the style sheet is read, so that hardly any page is drawn without them.
+  for (const family of usedFamilies(site))
+    tags.push(
+      `<link rel="preload" as="font" type="font/woff2" href="${escapeHtml(options.fontUrl(fontFile(family, "latin")))}" crossorigin>`,
+    );
   if (page.unlisted) tags.push('<meta name="robots" content="noindex">');
   if (description) tags.push(`<meta name="description" content="${escapeHtml(description)}">`);
   const property = (name: string, value: string) =>

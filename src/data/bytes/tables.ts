@@ -17,6 +17,22 @@ export const storedBytes = mysqlTable(
   (table) => [index("stored_bytes_put").on(table.putAt)],
 );
 
+/** Parts of files on their way, by the SHA-256 of the whole: what has come stays when a connection ends. */
+export const uploadParts = mysqlTable(
+  "upload_parts",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    upload: varchar("upload", { length: 64 }).notNull(),
+    part: int("part").notNull(),
+    bytes: longblob("bytes").notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.upload, table.part] }),
+    index("upload_parts_at").on(table.createdAt),
+  ],
+);
+
 /** What is made of a medium, in a form and width, turned; once for all sites that have it (core/media/forms). */
 export const mediaVariants = mysqlTable(
   "media_variants",

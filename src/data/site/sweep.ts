@@ -10,7 +10,7 @@ import {
   bookings,
   paymentEvents,
 } from "../booking/tables";
-import { mediaVariants } from "../bytes/tables";
+import { mediaVariants, uploadParts } from "../bytes/tables";
 import { type Database, inTransaction } from "../connection";
 import { formAnswers, formFiles } from "../form/tables";
 import { jobs, rateLimits } from "../job/tables";
@@ -267,6 +267,13 @@ export async function namedBytes(db: Database, hashes: readonly string[]): Promi
   ]);
   return new Set([...files, ...originals, ...sent, ...variants].map(({ hash }) => hash));
 }
+
+/** Forgets parts of files that were never sent to their end. */
+export const sweepUploads = (db: Database, before: Date): Promise<number> =>
+  inBatches(async () => {
+    const [result] = await db.delete(uploadParts).where(lt(uploadParts.createdAt, before)).limit(batch);
+    return result.affectedRows;
+  });
 
 /** Forgets variants of media that no site has any more. */
 export async function sweepVariants(db: Database): Promise<void> {

@@ -46,7 +46,7 @@ export const media = mysqlTable(
     tint: varchar("tint", { length: 7 }),
     moves: boolean("moves").notNull().default(false),
     /** What a picture looks like (core/media/alike); null until that was worked out. */
-    print: varchar("print", { length: 16 }),
+    print: varchar("print", { length: 240 }),
     /** Whether what pages ask for of it was made; what was not is made when it is asked for. */
     made: boolean("made").notNull().default(false),
     createdAt: instant("created_at").notNull(),

@@ -1,4 +1,5 @@
-// Drawings (SVG) from strangers: what could run, or fetch from elsewhere, is taken out before they are kept.
+// Drawings (SVG) from strangers: what fetches from elsewhere, links or moves is taken out before they are kept; one that holds a
+// script is told of, since whoever made it meant it to run.
 import sanitize from "sanitize-html";
 
 /** Largest drawing, in bytes of its text: more is a picture that was traced, and heavier than the picture. */
@@ -31,8 +32,22 @@ const cleanAttributes = (attributes: Readonly<Record<string, string>>): Record<s
     }),
   );
 
-/** A drawing without anything that could run or fetch; "" where nothing is left. Cleaning it again changes nothing. */
-export function cleanDrawing(text: string): string {
+/** Whether an element or its attributes are there to run something. */
+const meansToRun = (tag: string, attributes: Readonly<Record<string, string>>) =>
+  /^(?:.*:)?script$/i.test(tag) ||
+  Object.entries(attributes).some(
+    ([name, value]) => /^on[a-z]/i.test(name) || /^(?:java|vb)script:/i.test(value.replace(/[^a-z:]/gi, "")),
+  );
+
+export interface CleanDrawing {
+  /** Without anything that could run or fetch; "" where nothing is left. Cleaning it again changes nothing. */
+  readonly text: string;
+  /** It held something that was to run. */
+  readonly ran: boolean;
+}
+
+export function cleanDrawing(text: string): CleanDrawing {
+  let ran = false;
   const cleaned = sanitize(text, {
     allowedTags: elements,
     allowedAttributes: false,
@@ -42,9 +57,11 @@ export function cleanDrawing(text: string): string {
     allowedSchemes: false,
     nonTextTags: ["script", "textarea", "option", "noscript", "foreignObject", "iframe"],
     parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false, recognizeCDATA: true },
+    onOpenTag: (tag, attributes) => {
+      ran ||= meansToRun(tag, attributes);
+    },
     transformTags: { "*": (tagName, attributes) => ({ tagName, attribs: cleanAttributes(attributes) }) },
     exclusiveFilter: ({ tag, text: inner }) => tag === "style" && (fetches(inner) || inner.includes("<")),
   }).trim();
-  const begins = cleaned.indexOf("<svg");
-  return begins < 0 ? "" : cleaned.slice(begins);
+  return { text: cleaned.startsWith("<svg") ? cleaned : "", ran };
 }

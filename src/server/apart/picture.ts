@@ -2,6 +2,7 @@
 // it is published. What is kept of one stands upright and does not say where it was taken.
 import readExif from "exif-reader";
 import sharp, { type Metadata, type Sharp } from "sharp";
+import { coloursAcross, lighterBy } from "@/core/media/alike";
 import type { MediaEntry } from "@/core/site/site";
 import type { Answer } from "./answer";
 import { cleanDrawing, largestDrawing } from "./drawing";
@@ -10,7 +11,7 @@ export type Picture = Pick<MediaEntry, "type" | "widthPx" | "heightPx" | "tint" 
 
 export interface ReadPicture {
   readonly picture: Picture;
-  /** What it looks like, in 64 bits as 16 hex digits: the same picture in another size or kind has nearly the same. */
+  /** What it looks like (core/media/alike): the same picture in another size or kind has nearly the same. */
   readonly print: string;
   /** What is kept of it; null where that is the file as it came. */
   readonly bytes: Uint8Array | null;
@@ -70,8 +71,8 @@ interface Glance {
 }
 
 /**
- * Its colour from afar and its print: the signs of the differences between neighbours in a 9 × 8 picture of it in grey.
- * Every line of it is decoded for that.
+ * Its colour from afar and its print (core/media/alike): the signs of the differences between neighbours in a 9 × 8 picture of
+ * it in grey, and the colours of a smaller one. Every line of it is decoded for that.
  */
 async function glanceAt(picture: Sharp): Promise<Glance> {
   const { data, info } = await picture
@@ -92,19 +93,23 @@ async function glanceAt(picture: Sharp): Promise<Glance> {
     Math.round(sum / pixels)
       .toString(16)
       .padStart(2, "0");
-  const grey = await sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } })
-    .flatten({ background: "#ffffff" })
-    .resize(9, 8, { fit: "fill" })
-    .greyscale()
-    .raw()
-    .toBuffer();
+  const small = sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } }).flatten({
+    background: "#ffffff",
+  });
+  const [grey, colours] = await Promise.all([
+    small.clone().resize(9, 8, { fit: "fill" }).greyscale().raw().toBuffer(),
+    small.clone().resize(coloursAcross, coloursAcross, { fit: "fill" }).raw().toBuffer(),
+  ]);
   let print = 0n;
   for (let row = 0; row < 8; row += 1)
     for (let column = 0; column < 8; column += 1) {
       const at = row * 9 + column;
-      print = (print << 1n) | ((grey[at] as number) < (grey[at + 1] as number) ? 1n : 0n);
+      print = (print << 1n) | ((grey[at] as number) + lighterBy < (grey[at + 1] as number) ? 1n : 0n);
     }
-  return { ...(opaque ? { tint: `#${sums.map(hex).join("")}` } : {}), print: print.toString(16).padStart(16, "0") };
+  return {
+    ...(opaque ? { tint: `#${sums.map(hex).join("")}` } : {}),
+    print: print.toString(16).padStart(16, "0") + colours.toString("hex"),
+  };
 }
 
 /** Whether a file says more of its picture than what is to be seen: where it was taken, or how it has to be turned. */
@@ -155,7 +160,11 @@ async function readDrawing(file: Uint8Array): Promise<Answer<ReadPicture>> {
   } catch {
     return refused("This drawing (SVG) is not written in UTF-8. Save it so, and send that.");
   }
-  const cleaned = cleanDrawing(text);
+  const { text: cleaned, ran } = cleanDrawing(text);
+  if (ran)
+    return refused(
+      "This drawing (SVG) holds a script, which a picture has no use for. Save it without, or as PNG, and send that.",
+    );
   if (!cleaned) return refused(noPicture);
   const bytes = Buffer.from(cleaned);
   try {

@@ -29,7 +29,10 @@ export const drawingPolicy: string = policy({
   sandbox: "",
 }).trim();
 
-/** Headers of drawings on sites' hosts. */
+/** Whether the studio is asked for a drawing of a site: strangers' words, however clean, get no more than they need. */
+export const isDrawing = (path: string): boolean => /^\/api\/sites\/[^/]+\/media\/[^/]+\.svg$/i.test(path);
+
+/** Headers of drawings, on sites' hosts and in the studio. */
 export const drawingHeaders = (settings: Settings): Record<string, string> => ({
   ...common(settings),
   "Content-Security-Policy": drawingPolicy,

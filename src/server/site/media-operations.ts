@@ -1,6 +1,7 @@
 // Media as the designer sees them: what is said of each, where each stands, another in the place of one everywhere, and away.
-import { and, eq, inArray, isNull, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import Joi from "joi";
+import { alikeGroups } from "@/core/media/alike";
 import { mediaNamed, mediaOn, replaceMediumEdits, withMedium } from "@/core/media/uses";
 import type { Edit } from "@/core/page/edit";
 import { applyEdits } from "@/core/page/edit";
@@ -168,6 +169,15 @@ export const mediaOperations = {
   "media.usesOf": siteOperation("media.read", { hash }, async ({ context, site }, input: { hash: string }) => ({
     uses: (await usesOf(context.db, site.id)).get(input.hash) ?? [],
   })),
+  /** Groups of pictures that look the same: one in several sizes, or saved again in another kind. */
+  "media.alike": siteOperation("media.read", {}, async ({ context, site }) => {
+    const rows = await context.db
+      .select({ hash: media.hash, print: media.print, widthPx: media.widthPx, heightPx: media.heightPx })
+      .from(media)
+      .where(and(eq(media.siteId, site.id), isNull(media.removedAt), isNotNull(media.print)))
+      .orderBy(asc(media.createdAt), asc(media.hash));
+    return { groups: alikeGroups(rows.flatMap(({ print, ...row }) => (print === null ? [] : [{ ...row, print }]))) };
+  }),
   /** What is said of a medium: its name, description, tags, and the point that stays in view. */
   "media.change": siteOperation(
     "media.write",

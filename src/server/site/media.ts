@@ -235,12 +235,11 @@ export async function pictureFile(
   context: Context,
   siteId: string,
   name: string,
-): Promise<{ readonly type: string; readonly body: Buffer; readonly drawing: boolean }> {
+): Promise<{ readonly type: string; readonly body: Buffer }> {
   const variant = variantNamed(name);
   if (!variant) throw notFound("This picture", "hash");
   const { hash, ...asked } = variant;
-  const body = await pictureVariant(context, siteId, hash, asked);
-  return { type: pictureForms[asked.form].type, body, drawing: asked.form === "svg" };
+  return { type: pictureForms[asked.form].type, body: await pictureVariant(context, siteId, hash, asked) };
 }
 
 /** So many pictures are made before other long work has its turn. */

@@ -14,6 +14,7 @@ import {
   sweepReleases,
   sweepSignups,
   sweepStates,
+  sweepUploads,
   sweepVariants,
 } from "@/data/site/sweep";
 import { sites } from "@/data/site/tables";
@@ -83,6 +84,7 @@ export async function sweep(context: Context): Promise<void> {
   await sweepLetters(db, null, ago(accountLettersDays));
   await sweepEvents(db, null, ago(usualRetention.log));
   await sweepEnded(db, now);
+  await sweepUploads(db, ago(1));
   await sweepBytes(context);
 }
 

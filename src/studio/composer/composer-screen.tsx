@@ -40,6 +40,7 @@ import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { clipboardEvents, EditableFrame, type Measured } from "@/studio/stage/editable-frame";
 import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
+import { Facts, useBlockFacts } from "./facts";
 import { FindWords } from "./find-words";
 import { usePageFindings } from "./findings";
 import { handleKey, type KeyDeeds } from "./keys";
@@ -197,6 +198,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     };
   }, [renderer, meta, composer]);
   const findings = usePageFindings(view, renderer, renderNow?.() ?? null);
+  const alone = view.selection && !view.selection.more?.length ? composer.node(view.selection.node) : null;
+  const facts = useBlockFacts(alone, renderer, renderNow?.() ?? null);
   const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
   const { tell: tellPane, scrolled } = useScrollTogether();
   const [shelfAt, setShelfAt] = useState<number | null>(null);
@@ -537,7 +540,11 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
             </IconButton>
           </Box>
-          {sheetFolded ? null : <Sheet composer={composer} view={view} measured={measured} findings={findings.all} />}
+          {sheetFolded ? null : (
+            <Facts value={facts}>
+              <Sheet composer={composer} view={view} measured={measured} findings={findings.all} />
+            </Facts>
+          )}
         </Flex>
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}

@@ -60,7 +60,7 @@ export function PictureChoice({ value, onChoose }: { value: string | null; onCho
       </Flex>
       <FileButton
         label={words.pictureFile}
-        accept="image/jpeg,image/png,image/webp,image/avif"
+        accept="image/jpeg,image/png,image/webp,image/avif,image/gif,image/svg+xml"
         loading={sending.isPending}
         loadingText={words.sending}
         onFile={(file) => sending.mutate(file)}

@@ -106,18 +106,30 @@ export const ask = <N extends OperationName>(name: N, input: Takes<N>): Promise<
 /** Performs an operation of the background: it fails without a word to anybody. */
 export const askQuietly = perform;
 
-/** Sends a file's bytes. */
-export const upload = <T>(path: string, file: File): Promise<T> =>
+const sent = <T>(path: string, body: Blob | null, name: string): Promise<T> =>
   attended(() =>
     read(
       fetch(path, {
         method: "POST",
         headers: {
           "content-type": "application/octet-stream",
-          "x-file-name": encodeURIComponent(file.name),
+          "x-file-name": encodeURIComponent(name),
           "x-tab": thisTab,
         },
-        body: file,
+        body,
       }),
     ),
   );
+
+/** Sends a file's bytes. */
+export const upload = <T>(path: string, file: File): Promise<T> => sent(path, file, file.name);
+
+/** Which parts of a file, named by its SHA-256, have come already. */
+export const partsSent = async (path: string, name: string): Promise<readonly number[]> =>
+  (await attended(() => read<{ parts: readonly number[] }>(fetch(`${path}/uploads/${name}`)))).parts;
+
+export const sendPart = (path: string, name: string, part: number, bytes: Blob): Promise<unknown> =>
+  sent(`${path}/uploads/${name}?part=${part}`, bytes, "");
+
+/** Says that all parts have come. */
+export const finishUpload = <T>(path: string, name: string): Promise<T> => sent(path, null, name);

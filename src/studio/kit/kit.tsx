@@ -17,7 +17,7 @@ import {
   Textarea,
 } from "@chakra-ui/react";
 import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Trash2 } from "lucide-react";
-import { type ReactNode, useEffect, useId, useState } from "react";
+import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import type { Refusal } from "./api";
 import { words } from "./words";
 
@@ -415,6 +415,34 @@ export const FileButton = ({
     </FileUpload.Trigger>
   </FileUpload.Root>
 );
+
+/** Asks for files, many at once. What is no such file is taken too: the server says why not. */
+export function FilesButton({
+  label,
+  onFiles,
+  children,
+  ...button
+}: Omit<ButtonProps, "onClick"> & { label: string; onFiles: (files: readonly File[]) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        hidden
+        aria-label={label}
+        onChange={(event) => {
+          onFiles([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+      <PlainButton {...button} onClick={() => input.current?.click()}>
+        {children}
+      </PlainButton>
+    </>
+  );
+}
 
 export const Group = ({ title, aside, children, ...rest }: BoxProps & { title: string; aside?: ReactNode }) => (
   <Box borderTopWidth="1px" borderColor="line" py="13px" {...rest}>

@@ -7,7 +7,17 @@ import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "reac
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, PlainButton, Progress, QuietButton, RefusalNote, State, TextInput, Title } from "@/studio/kit/kit";
+import {
+  Choice,
+  FilesButton,
+  PlainButton,
+  Progress,
+  QuietButton,
+  RefusalNote,
+  State,
+  TextInput,
+  Title,
+} from "@/studio/kit/kit";
 import { RoomWarning } from "@/studio/kit/room";
 import { useDeed } from "@/studio/kit/use-deed";
 import { Describing } from "./describing";
@@ -37,6 +47,12 @@ export function MediaScreen() {
     queryKey: ["media", site.key, "uses"],
     queryFn: () => ask("media.uses", { site: site.key }),
   });
+  const { data: alike } = useQuery({
+    queryKey: ["media", site.key, "alike"],
+    queryFn: () => ask("media.alike", { site: site.key }),
+  });
+  const groups = alike?.groups ?? [];
+  const groupOf = new Map(groups.flatMap((group, nth) => group.map((hash) => [hash, nth] as const)));
   const changed = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ["media", site.key] })]);
   const latest = useRef(changed);
   latest.current = changed;
@@ -60,12 +76,14 @@ export function MediaScreen() {
     unused: ({ hash }) => uses !== undefined && !uses[hash],
     pictures: isPicture,
     files: (entry) => !isPicture(entry),
+    alike: ({ hash }) => groupOf.has(hash),
   };
   const entries = site.media
     .filter(shows[show])
     .filter((entry) => !tag || entry.tags?.includes(tag))
     .filter((entry) => !wanted || saidOf(entry).includes(wanted))
     .toReversed();
+  if (show === "alike") entries.sort((one, other) => (groupOf.get(one.hash) ?? 0) - (groupOf.get(other.hash) ?? 0));
   const lacking = site.media.filter(lacks);
   const entry = site.media.find(({ hash }) => hash === chosen);
   return (
@@ -99,7 +117,9 @@ export function MediaScreen() {
             {lacking.length ? (
               <PlainButton onClick={() => setDescribing(true)}>{words.describe(lacking.length)}</PlainButton>
             ) : null}
-            <AddFiles onFiles={(files) => uploads.add(files)} />
+            <FilesButton label={words.addFiles} onFiles={(files) => uploads.add(files)}>
+              <UploadIcon size={14} /> {words.add}
+            </FilesButton>
           </Flex>
         </Flex>
         <Text color="ink2" fontSize="small" mt="4px" mb="12px">
@@ -165,7 +185,13 @@ export function MediaScreen() {
         p="18px"
       >
         {entry ? (
-          <Medium key={entry.hash} entry={entry} changed={changed} onDone={setDone} />
+          <Medium
+            key={entry.hash}
+            entry={entry}
+            alike={(groups[groupOf.get(entry.hash) ?? -1] ?? []).filter((hash) => hash !== entry.hash)}
+            changed={changed}
+            onDone={setDone}
+          />
         ) : (
           <Text color="ink2">{words.choose}</Text>
         )}
@@ -176,28 +202,6 @@ export function MediaScreen() {
 }
 
 const saidOf = ({ name, alt, tags }: MediaEntry) => [name, alt ?? "", ...(tags ?? [])].join(" ").toLowerCase();
-
-function AddFiles({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        hidden
-        aria-label={words.addFiles}
-        onChange={(event) => {
-          onFiles([...(event.target.files ?? [])]);
-          event.target.value = "";
-        }}
-      />
-      <PlainButton onClick={() => input.current?.click()}>
-        <UploadIcon size={14} /> {words.add}
-      </PlainButton>
-    </>
-  );
-}
 
 /** What is on its way: how many are sent, and a line for every one that was not taken. */
 function Sending({ list, uploads }: { list: readonly Upload[]; uploads: Uploads }) {
@@ -212,7 +216,14 @@ function Sending({ list, uploads }: { list: readonly Upload[]; uploads: Uploads 
           {open ? (
             <>
               <Text mb="4px">{words.sending(list.length - open, list.length)}</Text>
-              <Progress label={words.sendingBar} done={list.length - open} total={list.length} />
+              <Progress
+                label={words.sendingBar}
+                done={list.reduce(
+                  (sum, { state, sent }) => sum + (state === "sending" ? sent : state === "waiting" ? 0 : 1),
+                  0,
+                )}
+                total={list.length}
+              />
             </>
           ) : (
             <State tone="moss">{words.sent(of("done").length)}</State>

@@ -7,7 +7,7 @@ import { useState } from "react";
 import { documentKindOf } from "@/core/media/documents";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
-import { PictureChoice } from "@/studio/composer/picture-choice";
+import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
@@ -47,10 +47,13 @@ export interface Done {
 
 export function Medium({
   entry,
+  alike,
   changed,
   onDone,
 }: {
   entry: MediaEntry;
+  /** Hashes of others that look the same. */
+  alike: readonly string[];
   changed: () => Promise<unknown>;
   onDone: (done: Done) => void;
 }) {
@@ -82,7 +85,7 @@ export function Medium({
     },
   );
   const uses = data?.uses;
-  const type = documentKindOf(entry.type)?.label ?? entry.type.replace("image/", "").toUpperCase();
+  const type = documentKindOf(entry.type)?.label ?? entry.type.replace(/image\/|\+xml/g, "").toUpperCase();
   return (
     <>
       <Title level={2}>{entry.name}</Title>
@@ -170,6 +173,7 @@ export function Medium({
         </Flex>
         <RefusalNote refusal={refusal} />
       </Group>
+      {alike.length ? <Alike entry={entry} others={alike} changed={changed} onDone={onDone} /> : null}
       {replacing ? (
         <Replacing entry={entry} changed={changed} onDone={onDone} onClose={() => setReplacing(false)} />
       ) : null}
@@ -199,6 +203,76 @@ function UseLink({ use }: { use: Use }) {
   );
 }
 
+/** Others that look the same, and one deed to be left with this one alone. */
+function Alike({
+  entry,
+  others,
+  changed,
+  onDone,
+}: {
+  entry: MediaEntry;
+  others: readonly string[];
+  changed: () => Promise<unknown>;
+  onDone: (done: Done) => void;
+}) {
+  const site = useSite();
+  const { refusal, busy, attempt } = useDeed();
+  const keep = (other: MediaEntry) =>
+    attempt(async () => {
+      const { back } = await putInPlace(site.key, other.hash, entry.hash);
+      await ask("media.remove", { site: site.key, hashes: [other.hash] });
+      onDone({
+        text: words.alikeKept(other.name),
+        undo: async () => {
+          await ask("media.restore", { site: site.key, hashes: [other.hash] });
+          await back();
+        },
+      });
+      await changed();
+    });
+  return (
+    <Group title={words.alike}>
+      <Text color="ink2" mb="8px">
+        {words.alikeText}
+      </Text>
+      {others.map((hash) => {
+        const other = site.media.find((one) => one.hash === hash);
+        return other ? (
+          <Flex key={hash} gap="10px" align="center" mb="8px">
+            <Thumb hash={hash} widthPx={66} heightPx={50} />
+            <Box flex="1" minW="0">
+              <Text truncate>{other.name}</Text>
+              <Text color="ink2" fontSize="small">
+                {words.pixels(other.widthPx, other.heightPx)}
+              </Text>
+              {site.mayLayout ? (
+                <PlainButton loading={busy} mt="2px" h="auto" py="4px" whiteSpace="normal" onClick={() => keep(other)}>
+                  {words.alikeKeep(other.name)}
+                </PlainButton>
+              ) : null}
+            </Box>
+          </Flex>
+        ) : null;
+      })}
+      <RefusalNote refusal={refusal} />
+    </Group>
+  );
+}
+
+/** Puts one medium in the place of another everywhere; with the way back. */
+async function putInPlace(site: string, from: string, to: string) {
+  const told = await ask("media.replace", { site, from, to });
+  const back = async () => {
+    if (told.documents.length)
+      await ask("pages.replaceBack", {
+        site,
+        documents: told.documents.map((one) => ({ ...one, edits: [...one.edits] })),
+      });
+    await ask("media.replaceBack", { site, from: to, to: from, widgets: [...told.widgets], settings: told.settings });
+  };
+  return { told, back };
+}
+
 function Replacing({
   entry,
   changed,
@@ -215,24 +289,8 @@ function Replacing({
   const { refusal, busy, attempt } = useDeed();
   const replace = (next: string) =>
     attempt(async () => {
-      const told = await ask("media.replace", { site: site.key, from: entry.hash, to: next });
-      onDone({
-        text: words.replaced(told.places, told.widgets.length),
-        undo: async () => {
-          if (told.documents.length)
-            await ask("pages.replaceBack", {
-              site: site.key,
-              documents: told.documents.map((one) => ({ ...one, edits: [...one.edits] })),
-            });
-          await ask("media.replaceBack", {
-            site: site.key,
-            from: next,
-            to: entry.hash,
-            widgets: [...told.widgets],
-            settings: told.settings,
-          });
-        },
-      });
+      const { told, back } = await putInPlace(site.key, entry.hash, next);
+      onDone({ text: words.replaced(told.places, told.widgets.length), undo: back });
       await changed();
       onClose();
     });

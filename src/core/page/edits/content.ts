@@ -13,12 +13,15 @@ export function linesOf(content: Content, field: string): readonly Line[] | null
   return Array.isArray(lines) ? lines : null;
 }
 
-/** The value at a path; undefined where there is none, null where the line it names is gone. */
+/** What stands at a path whose line is gone: no value, since a line may well hold null. */
+export const goneLine: unique symbol = Symbol("a line that is gone");
+
+/** The value at a path; undefined where there is none, `goneLine` where the line it names is gone. */
 export function valueAt(content: Content, path: string): unknown {
   const [field = "", line, part = ""] = path.split(".");
   if (line === undefined) return Object.hasOwn(content, field) ? content[field] : undefined;
   const found = linesOf(content, field)?.find((one) => one.id === line);
-  return found ? (Object.hasOwn(found, part) ? found[part] : undefined) : null;
+  return found ? (Object.hasOwn(found, part) ? found[part] : undefined) : goneLine;
 }
 
 /** The content with another value at a path; undefined takes it away. */

@@ -161,6 +161,19 @@ describe("running text", () => {
 });
 
 describe("lines of a list", () => {
+  test("a line that waits for a picture is given one, and what was nothing is nothing again", () => {
+    const gallery = b.node("gallery", { as: "grid", items: [{ id: "l1", media: null, alt: "" }] });
+    const page = b.page(b.section("Pots", {}, gallery));
+    const give = (field: string): Edit => ({ type: "setContent", node: gallery.id, field, value: "a".repeat(64) });
+    const outcome = applyEdit(page, give("items.l1.media"));
+    if (!outcome.ok) throw new Error(outcome.reason.code);
+    expect(findNode(outcome.value.page, gallery.id)?.content.items).toEqual([
+      { id: "l1", media: "a".repeat(64), alt: "" },
+    ]);
+    expect(applyEdits(outcome.value.page, [outcome.value.inverse]).page).toEqual(page);
+    expect(applyEdit(page, give("items.l2.media"))).toMatchObject({ ok: false, reason: { code: "page.lineGone" } });
+  });
+
   test("come, go and move by their ids; the list's own limits hold", () => {
     const { list, page } = visit();
     const items = (edits: readonly Edit[]) =>

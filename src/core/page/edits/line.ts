@@ -4,7 +4,7 @@ import { StepMap } from "prosemirror-transform";
 import { type PageNode, pathTo } from "@/core/page/node";
 import { contentFault } from "@/core/page/validate";
 import { done, refused } from "@/core/visitor/decision";
-import { valueAt, withValueAt } from "./content";
+import { goneLine, valueAt, withValueAt } from "./content";
 import { type EditKind, placeOf } from "./kind";
 import { piecesOf } from "./pieces";
 import { idField, pathField } from "./schema";
@@ -37,7 +37,7 @@ export const splice: EditKind<SpliceEdit> = {
     if (!path) return gone(edit.node);
     const node = path.at(-1) as PageNode;
     const before = valueAt(node.content, edit.field);
-    if (before === null) return refused("page.lineGone", { node: edit.node });
+    if (before === goneLine) return refused("page.lineGone", { node: edit.node });
     if (before !== undefined && typeof before !== "string") return refused("page.noLine", { field: edit.field });
     const text = before ?? "";
     const at = within(edit.at, text.length);

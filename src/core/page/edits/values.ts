@@ -4,7 +4,7 @@ import { type Look, type LookField, lookFields, type Width, widths } from "@/cor
 import { type PageNode, pathTo } from "@/core/page/node";
 import { contentFault, lookFault } from "@/core/page/validate";
 import { done, refused } from "@/core/visitor/decision";
-import { valueAt, withValueAt } from "./content";
+import { goneLine, valueAt, withValueAt } from "./content";
 import { type EditKind, placeOf } from "./kind";
 import { idField, pathField } from "./schema";
 import { gone, replaceNode, without } from "./tree";
@@ -35,7 +35,7 @@ export const setContent: EditKind<SetContentEdit> = {
     if (!path) return gone(edit.node);
     const node = path.at(-1) as PageNode;
     const before = valueAt(node.content, edit.field);
-    if (before === null && edit.field.includes(".")) return refused("page.lineGone", { node: edit.node });
+    if (before === goneLine) return refused("page.lineGone", { node: edit.node });
     const content = withValueAt(node.content, edit.field, edit.value);
     const fault = contentFault(node.kind, content);
     if (fault) return refused("page.invalid", { path: fault.path, message: fault.message });

@@ -53,7 +53,7 @@ export const hours: KindDefinition = defineKind<HoursContent>({
       ]),
       8,
     ),
-  css: ".b-hours{width:100%;line-height:1.5;margin-block:var(--above,0) var(--below,0)}.b-now[hidden]{display:block;visibility:hidden}.b-hours dl{margin:0}.b-hours dl>div{display:flex;justify-content:space-between;gap:1.5em;padding:.55em 0;border-bottom:1px solid var(--c-line)}.b-hours dt,.b-hours dd{margin:0}.b-hours dd{font-variant-numeric:tabular-nums;text-align:end}.b-hours .b-today{font-weight:650}.b-now{font-weight:650;margin-bottom:.4em}.b-now[hidden]{display:none}.b-other{color:var(--quiet);font-size:.92em;margin-top:1em}.b-unset{align-self:var(--place,flex-start);border:1px dashed color-mix(in srgb,currentColor 45%,transparent);padding:.8em 1.3em}",
+  css: ".b-hours{width:100%;line-height:1.5;margin-block:var(--above,0) var(--below,0)}.b-now[hidden]{display:block;visibility:hidden}.b-hours dl{margin:0}.b-hours dl>div{display:flex;justify-content:space-between;gap:1.5em;padding:.55em 0;border-bottom:1px solid var(--c-line)}.b-hours dt,.b-hours dd{margin:0}.b-hours dd{font-variant-numeric:tabular-nums;text-align:end}.b-hours .b-today{font-weight:650}.b-now{font-weight:650;margin-bottom:.4em}.b-other{color:var(--quiet);font-size:.92em;margin-top:1em}.b-unset{align-self:var(--place,flex-start);border:1px dashed color-mix(in srgb,currentColor 45%,transparent);padding:.8em 1.3em}",
   render: (node, { as, now, exceptions }, context) => {
     const { settings, language } = context;
     const words = hoursWords(language);

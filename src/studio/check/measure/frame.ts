@@ -2,6 +2,7 @@
 import { type Brand, surfaceRoles, surfaces } from "@/core/brand/brand";
 import { checkWidths, gathered, type LayoutFinding, type LayoutFound } from "@/core/check/layout";
 import type { RenderedPage, Renderer } from "@/core/render/render";
+import { hiddenFrame, idle, stillPage } from "@/studio/stage/hidden-frame";
 import { openStage, patchStage } from "@/studio/stage/patch";
 import { contrast } from "./contrast";
 import { headingOrder, placesGone } from "./order";
@@ -59,26 +60,12 @@ async function measureNow(page: MeasuredPage, go: () => boolean): Promise<readon
 const within = <T>(promise: Promise<T>, ms: number): Promise<T | null> =>
   Promise.race([promise, new Promise<null>((resolve) => setTimeout(resolve, ms, null))]);
 
-/** Waits until there is nothing better to do. */
-const idle = () =>
-  new Promise<void>((resolve) => {
-    if ("requestIdleCallback" in window) requestIdleCallback(() => resolve(), { timeout: 1000 });
-    else setTimeout(resolve, 30);
-  });
-
 export const surfacesOf = (brand: Brand): MeasuredPage["surfaces"] =>
   surfaces.map((name) => ({
     name,
     ground: brand.colours[surfaceRoles[name].ground],
     words: brand.colours[surfaceRoles[name].words],
   }));
-
-/** What moves stands while it is measured. */
-function stillPage(document: Document) {
-  const still = document.createElement("style");
-  still.textContent = "*,::before,::after{transition:none!important;animation:none!important}";
-  document.head.append(still);
-}
 
 /**
  * Waits for the page's letters and for pictures that lie behind words; whether they are there. One that can't be had at all is
@@ -94,33 +81,13 @@ async function settled(document: Document): Promise<boolean> {
   return behind.every(({ complete }) => complete);
 }
 
-/** A frame of the window that shows a page where nobody sees it, and the page's window; null where there is none. */
-function hiddenFrame(): { readonly frame: HTMLIFrameElement; readonly inside: Document; readonly view: Window } | null {
-  const frame = document.createElement("iframe");
-  frame.setAttribute("sandbox", "allow-same-origin");
-  frame.setAttribute("aria-hidden", "true");
-  frame.tabIndex = -1;
-  Object.assign(frame.style, {
-    position: "fixed",
-    left: "-20000px",
-    top: "0",
-    width: `${checkWidths[checkWidths.length - 1]}px`,
-    height: `${frameHeightPx}px`,
-    border: "0",
-    pointerEvents: "none",
-  });
-  document.body.append(frame);
-  const { contentDocument: inside, contentWindow: view } = frame;
-  return inside && view ? { frame, inside, view } : null;
-}
-
 /** What is found in a page that `write` puts into a frame's document, at all widths; null where it can't be told now, or `go` says to stop. */
 async function measureIn(
   write: (inside: Document) => void,
   about: Pick<MeasuredPage, "roots" | "surfaces">,
   go: () => boolean,
 ): Promise<readonly LayoutFinding[] | null> {
-  const hidden = hiddenFrame();
+  const hidden = hiddenFrame(checkWidths[checkWidths.length - 1] as number, frameHeightPx);
   if (!hidden) return null;
   const { frame, inside, view } = hidden;
   try {

@@ -1,7 +1,8 @@
 "use client";
 // What the selected block says: its kind's fields, each drawn by the control it names.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { ComponentType } from "react";
+import { type ComponentType, useState } from "react";
+import type { Cut } from "@/core/media/cut";
 import type { Icon } from "@/core/page/icon";
 import type { FieldControlKind } from "@/core/page/kind";
 import { kinds } from "@/core/page/kinds";
@@ -15,6 +16,7 @@ import { ask } from "@/studio/kit/api";
 import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Measured } from "@/studio/stage/editable-frame";
+import { useFacts } from "../facts";
 import { PictureChoice } from "../picture-choice";
 import { takeFillOut } from "../shared/deeds";
 import { words as sharedWords } from "../shared/words";
@@ -23,12 +25,14 @@ import { words as own } from "../words";
 import { AddBlock } from "./add-block";
 import { type FieldProps, useField } from "./field";
 import { FileField } from "./file-field";
+import { FitsNote } from "./fits-note";
 import { GroundField } from "./ground-field";
 import { IconChoice } from "./icon-choice";
 import { ItemsField } from "./items-field";
 import { LinesField } from "./lines-field";
 import { LinkField } from "./link-field";
 import { MapField } from "./map-field";
+import { PictureCut } from "./picture-cut";
 import { TableField } from "./table-field";
 import { WidgetField } from "./widget-field";
 
@@ -36,8 +40,10 @@ function LineField({ composer, node, field, measured }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);
   const text = String(value ?? "");
   const { stacked, counted } = field.control;
+  const [inside, setInside] = useState(false);
+  const known = useFacts(node.id).length > 0;
   return (
-    <>
+    <Box onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
       <Row label={field.label} error={error} stacked={stacked ?? false} hint={field.hint?.(node.content)}>
         {(ids) => (
           <TextInput
@@ -48,14 +54,15 @@ function LineField({ composer, node, field, measured }: FieldProps<"line">) {
           />
         )}
       </Row>
-      {counted ? (
+      {known && (counted || inside) ? <FitsNote node={node.id} path={field.name} /> : null}
+      {counted && !known ? (
         <Text fontSize="small" color="moss" mb="8px">
           {measured
             ? own.charactersOnLines(text.length, measured.lines, measured.widthPx)
             : own.characters(text.length)}
         </Text>
       ) : null}
-    </>
+    </Box>
   );
 }
 
@@ -81,15 +88,17 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
     return (
       <>
         <Text color="ink2">{own.charactersClickIntoWords(plainWords(node.content[field.name] as RichDoc).length)}</Text>
+        <FitsNote node={node.id} path={field.name} />
         {loose ? <LooseLinks composer={composer} node={node.id} here={loose} /> : null}
       </>
     );
   },
   picture: ({ composer, node, field }) => {
     const value = (node.content[field.name] as string | null | undefined) ?? null;
-    const { none, clears = {} } = field.control;
-    // What described the picture before does not describe this one.
-    const choose = (media: string | null) => composer.setContents(node.id, { ...clears, [field.name]: media });
+    const { none, clears = {}, cut } = field.control;
+    // What described the picture before, or said what of it is shown, does not hold for this one.
+    const choose = (media: string | null) =>
+      composer.setContents(node.id, { ...clears, ...(cut ? { [cut]: undefined } : {}), [field.name]: media });
     return (
       <Box mb="10px">
         {field.label === pictureLabel ? null : (
@@ -99,6 +108,17 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
         )}
         <PictureChoice value={value} onChoose={(media) => media !== value && choose(media)} />
         {none && value ? <QuietButton onClick={() => choose(null)}>{none}</QuietButton> : null}
+        {cut ? (
+          <PictureCut
+            node={node.id}
+            place=""
+            media={value}
+            cut={node.content[cut] as Cut | undefined}
+            onChange={(next, moving) =>
+              composer.setContent(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
+            }
+          />
+        ) : null}
       </Box>
     );
   },

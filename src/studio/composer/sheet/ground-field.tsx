@@ -6,16 +6,22 @@ import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
 import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
-import { NumberInput, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
-import { inPercent, PicturePoint } from "@/studio/kit/picture-point";
+import { PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { usePixels } from "@/studio/kit/pixels";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
+import { PictureCut } from "./picture-cut";
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
   const [choosing, setChoosing] = useState(false);
+  const site = useSite();
+  /** As it begins: with the point that the medium keeps in view. */
+  const freshOf = (hash: string): Ground => ({
+    ...freshGround(hash),
+    ...site.media.find((entry) => entry.hash === hash)?.focus,
+  });
   const put = (next: Ground | undefined) => {
     const refusal = composer.setContent(node.id, field.name, next, `${node.id}.${field.name}`);
     if (refusal) composer.say(refusal);
@@ -28,7 +34,7 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
       {ground || choosing ? (
         <PictureChoice
           value={ground?.media ?? null}
-          onChoose={(media) => put(ground ? { ...ground, media } : freshGround(media))}
+          onChoose={(media) => put({ ...freshOf(media), ...(ground ? { veil: ground.veil } : {}) })}
         />
       ) : (
         <PlainButton onClick={() => setChoosing(true)}>{own.putGround}</PlainButton>
@@ -43,47 +49,17 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
           >
             {own.noGround}
           </QuietButton>
-          <Focus ground={ground} onChange={put} />
+          <PictureCut
+            node={node.id}
+            place=""
+            media={ground.media}
+            cut={ground}
+            onChange={(cut) => put({ ...freshOf(ground.media), veil: ground.veil, ...cut })}
+          />
           <Veil ground={ground} surface={node.look.base.surface ?? "paper"} onChange={put} />
         </>
       ) : null}
     </Box>
-  );
-}
-
-/** The picture with the point that stays in view: set by a click, by the arrows, or as numbers. */
-function Focus({ ground, onChange }: { ground: Ground; onChange: (ground: Ground) => void }) {
-  const { key, media } = useSite();
-  const entry = media.find(({ hash }) => hash === ground.media);
-  return (
-    <>
-      <PicturePoint
-        name={own.groundPoint}
-        src={`/api/sites/${key}/media/${ground.media}?w=480`}
-        at={ground}
-        onChange={(at) => onChange({ ...ground, ...at })}
-        button={{ width: "100%", margin: "6px 0 8px" }}
-        picture={{ width: "100%", aspectRatio: entry ? `${entry.widthPx} / ${entry.heightPx}` : "3 / 2" }}
-      />
-      <Flex gap="8px">
-        {(["x", "y"] as const).map((side) => (
-          <Box key={side} flex="1">
-            <Row label={side === "x" ? own.groundAcross : own.groundDown} stacked>
-              {(ids) => (
-                <NumberInput
-                  {...ids}
-                  unit="%"
-                  min={0}
-                  max={100}
-                  value={ground[side]}
-                  onChange={(value) => value !== undefined && onChange({ ...ground, [side]: inPercent(value) })}
-                />
-              )}
-            </Row>
-          </Box>
-        ))}
-      </Flex>
-    </>
   );
 }
 

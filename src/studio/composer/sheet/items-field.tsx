@@ -3,16 +3,20 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
 import { type ComponentType, useState } from "react";
+import type { Cut } from "@/core/media/cut";
 import type { Icon } from "@/core/page/icon";
 import type { LinePart } from "@/core/page/kind";
-import { isPicture } from "@/core/site/site";
-import { useSite } from "@/studio/frame/site-context";
+import type { PageNode } from "@/core/page/node";
 import { LineDeeds, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
 import { PictureChoice, Thumb } from "../picture-choice";
+import type { Composer } from "../store";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
+import { FitsNote } from "./fits-note";
 import { IconChoice } from "./icon-choice";
 import { LinkChoice } from "./link-choice";
+import { ManyPictures } from "./many-pictures";
+import { PictureCut } from "./picture-cut";
 
 type Line = Readonly<{ id: string } & Record<string, unknown>>;
 
@@ -26,20 +30,40 @@ interface PartProps extends Pick<FieldProps<"items">, "composer" | "node"> {
 const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
   line: function LineOf({ composer, node, part, line, path }) {
     const { set, error } = useField(composer, node, path);
+    const [inside, setInside] = useState(false);
     return (
-      <Row label={part.label} error={error} hint={part.hint}>
-        {(ids) => <TextInput {...ids} value={String(line[part.name] ?? "")} onChange={set} />}
-      </Row>
+      <Box onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
+        <Row label={part.label} error={error} hint={part.hint}>
+          {(ids) => <TextInput {...ids} value={String(line[part.name] ?? "")} onChange={set} />}
+        </Row>
+        {inside ? <FitsNote node={node.id} path={`${line.id}.${part.name}`} /> : null}
+      </Box>
     );
   },
-  picture: ({ composer, node, part, line, path }) => (
-    <Box mb="8px">
-      <PictureChoice
-        value={(line[part.name] as string | null) ?? null}
-        onChoose={(media) => composer.setContent(node.id, path, media)}
-      />
-    </Box>
-  ),
+  picture: ({ composer, node, part, line, path }) => {
+    const media = (line[part.name] as string | null) ?? null;
+    const cut = part.cut && `${path.slice(0, path.lastIndexOf("."))}.${part.cut}`;
+    return (
+      <Box mb="8px">
+        <PictureChoice
+          value={media}
+          // What was shown of the one before does not hold for this one.
+          onChoose={(next) => composer.setContents(node.id, { ...(cut ? { [cut]: undefined } : {}), [path]: next })}
+        />
+        {cut ? (
+          <PictureCut
+            node={node.id}
+            place={line.id}
+            media={media}
+            cut={line[part.cut as string] as Cut | undefined}
+            onChange={(next, moving) =>
+              composer.setContent(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
+            }
+          />
+        ) : null}
+      </Box>
+    );
+  },
   link: ({ composer, node, part, line, path }) => (
     <LinkChoice
       composer={composer}
@@ -67,7 +91,6 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
 
 export function ItemsField({ composer, node, field }: FieldProps<"items">) {
   const { control, name } = field;
-  const site = useSite();
   const lines = (node.content[name] ?? []) as readonly Line[];
   const [open, setOpen] = useState<string | null>(null);
   const { chosenAs } = control;
@@ -93,24 +116,41 @@ export function ItemsField({ composer, node, field }: FieldProps<"items">) {
         <QuietButton onClick={() => setOpen(composer.addLine(node.id, name, { ...control.fresh }))}>
           <Plus size={14} /> {own.addItem(control.one)}
         </QuietButton>
-        {chosenAs && site.media.some(isPicture) ? (
-          <QuietButton
-            onClick={() => {
-              const there = new Set(lines.map((line) => line[chosenAs]));
-              const more = site.media.filter((entry) => isPicture(entry) && !there.has(entry.hash));
-              const refusal = composer.addLines(
-                node.id,
-                name,
-                more.map(({ hash }) => ({ ...control.fresh, [chosenAs]: hash })),
-              );
-              if (refusal) composer.say(refusal);
-            }}
-          >
-            {own.allPictures}
-          </QuietButton>
-        ) : null}
       </Flex>
+      {chosenAs ? (
+        <ManyPictures
+          there={new Set(lines.map((line) => line[chosenAs]))}
+          onAdd={(hashes) => {
+            const refusal = putPictures(composer, node, field, hashes);
+            if (refusal) composer.say(refusal);
+          }}
+        />
+      ) : null}
     </Box>
+  );
+}
+
+/** Puts pictures into a list: into lines that wait for one first, the others behind. */
+function putPictures(
+  composer: Composer,
+  { id }: PageNode,
+  { name, control }: FieldPropsOf["field"],
+  hashes: readonly string[],
+) {
+  const { chosenAs } = control;
+  if (!chosenAs || !hashes.length) return null;
+  const lines = (composer.node(id)?.content[name] ?? []) as readonly Line[];
+  const waiting = lines.filter((line) => !line[chosenAs]);
+  const [into, behind] = [hashes.slice(0, waiting.length), hashes.slice(waiting.length)];
+  const filled = Object.fromEntries(into.map((hash, at) => [`${name}.${waiting[at]?.id}.${chosenAs}`, hash]));
+  const refusal = into.length ? composer.setContents(id, filled) : null;
+  return (
+    refusal ??
+    composer.addLines(
+      id,
+      name,
+      behind.map((hash) => ({ ...control.fresh, [chosenAs]: hash })),
+    )
   );
 }
 
@@ -149,7 +189,11 @@ function Item({
             cursor: "pointer",
           }}
         >
-          {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+          {open ? (
+            <ChevronDown size={13} style={{ flex: "none" }} />
+          ) : (
+            <ChevronRight size={13} style={{ flex: "none" }} />
+          )}
           {picture ? <Thumb hash={picture} widthPx={34} heightPx={26} /> : null}
           <Text as="span" truncate>
             {title}

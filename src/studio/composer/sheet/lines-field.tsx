@@ -8,6 +8,7 @@ import { LineDeeds, QuietButton, State, TextInput } from "@/studio/kit/kit";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
+import { FitsNote } from "./fits-note";
 
 interface Line {
   readonly id: string;
@@ -71,6 +72,7 @@ function ListLine({
   const text = useField(composer, node, `${field}.${item.id}.text`);
   const aside = useField(composer, node, `${field}.${item.id}.aside`);
   const fault = text.error ?? aside.error;
+  const [inside, setInside] = useState(false);
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.key === "Enter") {
       event.preventDefault();
@@ -82,7 +84,7 @@ function ListLine({
     }
   };
   return (
-    <Box mb="4px" onKeyDown={onKeyDown}>
+    <Box mb="4px" onKeyDown={onKeyDown} onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
       <Flex gap="4px">
         <TextInput
           {...{ autoFocus: fresh }}
@@ -112,6 +114,7 @@ function ListLine({
         />
       </Flex>
       {fault ? <State tone="brick">{fault}</State> : null}
+      {inside ? <FitsNote node={node.id} path={`${item.id}.text`} /> : null}
     </Box>
   );
 }

@@ -1,7 +1,6 @@
 // A picture of a site for the studio, by the name that pages give it or as wide as asked for (?w=); a file as it came (?document).
 import { onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { drawingPolicy } from "@/server/process/headers";
 import { documentBytes, listWidthPx, pictureFile, pictureVariant } from "@/server/site/media";
 
 const kept = { "cache-control": "private, max-age=31536000, immutable" };
@@ -22,9 +21,9 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
       });
     }
     if (hash.includes(".")) {
-      const { type, body, drawing } = await pictureFile(call.context, call.site.id, hash);
+      const { type, body } = await pictureFile(call.context, call.site.id, hash);
       return new Response(new Uint8Array(body), {
-        headers: { "content-type": type, ...kept, ...(drawing ? { "content-security-policy": drawingPolicy } : {}) },
+        headers: { "content-type": type, ...kept },
       });
     }
     const widthPx = Number(searchParams.get("w") ?? listWidthPx);
