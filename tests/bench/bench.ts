@@ -9,6 +9,7 @@ import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { checkMsPerPage, clsMax } from "./checks";
 import { hostileOperations, hostileSet } from "./hostile";
+import { mediaDropS } from "./media";
 import { renderVsReact, sharedVsPlain } from "./render";
 import { editedSizes } from "./sample";
 
@@ -248,6 +249,13 @@ const demoPages = (key: string): readonly string[] =>
   (JSON.parse(readFileSync(`demo/${key}/site.json`, "utf8")) as { pages: readonly { slug: string }[] }).pages.map(
     ({ slug }) => `http://${host(key)}/${slug}`,
   );
+
+async function mediaFigure(): Promise<number> {
+  const browser = await launch();
+  const seconds = await mediaDropS(await signedIn(browser), `http://localhost:${port}/s/oddlane/media`);
+  await browser.close();
+  return seconds;
+}
 
 async function checksFigures(): Promise<{ ms: number; shift: number }> {
   const browser = await launch();
@@ -492,6 +500,15 @@ const figures: Figure[] = [
     how: "20,000 events, 2,000 repeating without end, 400 days ahead, the median of 3",
   },
 ];
+// Last: what is made of the pictures afterwards keeps the machine busy for a while.
+figures.push({
+  name: "media-drop-100-s",
+  value: await mediaFigure(),
+  unit: "s",
+  wanted: null,
+  better: "lower",
+  how: "a hundred JPEGs of 1600 × 1200 dropped into Media, until all are there",
+});
 
 // Later than the rest: it fills the studio.
 const large = measured<{

@@ -1,4 +1,5 @@
 // Files from strangers, read apart: what is refused, how soon, and what the process does meanwhile.
+import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { strToU8, zipSync } from "fflate";
@@ -242,3 +243,25 @@ test("when too many wait already, further ones are asked to come again", async (
   expect((refused[0] as PromiseRejectedResult).reason).toBeInstanceOf(Problem);
   expect((refused[0] as PromiseRejectedResult).reason).toMatchObject({ status: 503, headers: { "retry-after": "60" } });
 }, 120_000);
+
+test("a drawing in a site file is taken as it was kept, and refused where it would have been cleaned", async () => {
+  const site = siteJson();
+  const [entry, ...others] = site.media as { hash: string }[];
+  const faultsOf = async (drawing: string) => {
+    const bytes = strToU8(drawing);
+    const hash = createHash("sha256").update(bytes).digest("hex");
+    const text = JSON.stringify({
+      ...site,
+      media: [{ hash, name: "sign.svg", type: "image/svg+xml", widthPx: 9, heightPx: 9 }, ...others],
+    }).replaceAll(entry?.hash ?? "", hash);
+    return faultOf(new Map([["site.json", strToU8(text)] as const, [`media/${hash}.svg`, bytes] as const]));
+  };
+  const svg = (inner: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"></rect>${inner}</svg>`;
+  // Taken: what is missed next is the second medium.
+  expect(await faultsOf(svg(""))).toMatch(/^media\[1\]: .* is missing/);
+  expect(await faultsOf(svg('<image href="http://far.example/a.png"/>'))).toMatch(
+    /^media\[0\]: .*fetch from elsewhere/,
+  );
+  expect(await faultsOf(svg("<script>alert(1)</script>"))).toMatch(/^media\[0\]: .*holds a script/);
+}, 60_000);

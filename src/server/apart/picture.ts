@@ -148,7 +148,9 @@ async function plain(file: Uint8Array, metadata: Metadata, type: MediaEntry["typ
     "image/avif": (picture) => picture.avif({ quality: 85, effort: 2 }),
     "image/gif": (picture) => picture.gif(),
   };
-  return (as[type]?.(kept.keepIccProfile()) ?? kept).toBuffer();
+  // A profile of inks says nothing of the screen colours that the picture is saved in.
+  const coloured = metadata.space === "cmyk" ? kept : kept.keepIccProfile();
+  return (as[type]?.(coloured) ?? coloured).toBuffer();
 }
 
 async function readDrawing(file: Uint8Array): Promise<Answer<ReadPicture>> {

@@ -188,6 +188,7 @@ export const words = {
   manyFiles: "Files…",
   manyFilesLabel: "Pictures for the list",
   manyOfSite: "Pictures of the site…",
+  manyTitle: "Pictures of the site",
   manySending: (done: number, of: number) => `${done} of ${of} sent`,
   manyBar: "Sending",
   manyRefused: (count: number) => `${counted(count, "file was", "files were")} not taken:`,

@@ -14,7 +14,10 @@ import { words } from "./words";
 export const openLabel = (node: PageNode, field: string): string =>
   field === visibility
     ? words.visibility
-    : (kinds[node.kind].fields.find(({ name }) => name === field)?.label ?? words.placedWords);
+    : (kinds[node.kind].fields.find(({ name }) => name === field)?.label ??
+      (kinds[node.kind].fields.some(({ control }) => control.kind === "picture" && control.cut === field)
+        ? words.cutOf
+        : words.placedWords));
 
 export function OpenTicks({ composer, node }: { composer: Composer; node: PageNode }) {
   const may = openable(node);

@@ -36,6 +36,7 @@ export const words = {
   openHint: "Each page fills what is ticked; the words here stand where it does not.",
   visibility: "Whether it is shown",
   placedWords: "Words",
+  cutOf: "What is shown of the picture",
   inPlace: (name: string) => `“${name}” in its place.`,
   reach: (count: number) => `What you change here changes on ${pages(count)}.`,
   changes: (count: number) => `${counted(count, "change", "changes")} not kept yet`,

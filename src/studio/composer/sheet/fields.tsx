@@ -32,7 +32,7 @@ import { ItemsField } from "./items-field";
 import { LinesField } from "./lines-field";
 import { LinkField } from "./link-field";
 import { MapField } from "./map-field";
-import { PictureCut } from "./picture-cut";
+import { PictureCut, PlaceWants } from "./picture-cut";
 import { TableField } from "./table-field";
 import { WidgetField } from "./widget-field";
 
@@ -95,10 +95,18 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   },
   picture: ({ composer, node, field }) => {
     const value = (node.content[field.name] as string | null | undefined) ?? null;
-    const { none, clears = {}, cut } = field.control;
+    const { none, clears = {} } = field.control;
+    // In the place of a shared section only what is open can be set.
+    const settable = (name: string) => !composer.isInside(node.id) || (node.open ?? []).includes(name);
+    const cut = field.control.cut && settable(field.control.cut) ? field.control.cut : undefined;
     // What described the picture before, or said what of it is shown, does not hold for this one.
+    const cleared = Object.entries(clears).filter(([name]) => settable(name));
     const choose = (media: string | null) =>
-      composer.setContents(node.id, { ...clears, ...(cut ? { [cut]: undefined } : {}), [field.name]: media });
+      composer.setContents(node.id, {
+        ...Object.fromEntries(cleared),
+        ...(cut ? { [cut]: undefined } : {}),
+        [field.name]: media,
+      });
     return (
       <Box mb="10px">
         {field.label === pictureLabel ? null : (
@@ -108,6 +116,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
         )}
         <PictureChoice value={value} onChoose={(media) => media !== value && choose(media)} />
         {none && value ? <QuietButton onClick={() => choose(null)}>{none}</QuietButton> : null}
+        {cut ? null : <PlaceWants node={node.id} />}
         {cut ? (
           <PictureCut
             node={node.id}
@@ -204,8 +213,20 @@ export function OpenFields({
       {(node.open ?? []).map((name) => {
         const field = kinds[node.kind].fields.find((one) => one.name === name);
         const Control = field && (controls[field.control.kind] as ComponentType<FieldProps>);
+        const pictured = kinds[node.kind].fields.find(
+          ({ control }) => control.kind === "picture" && control.cut === name,
+        );
         return (
           <Box key={name}>
+            {pictured && !node.open?.includes(pictured.name) ? (
+              <PictureCut
+                node={node.id}
+                place=""
+                media={(node.content[pictured.name] as string | null | undefined) ?? null}
+                cut={node.content[name] as Cut | undefined}
+                onChange={(next) => composer.setContent(node.id, name, next)}
+              />
+            ) : null}
             {field && Control ? (
               <Control composer={composer} node={node} field={field as FieldProps["field"]} measured={measured} />
             ) : name === visibility ? (

@@ -18,6 +18,9 @@ import { LinkChoice } from "./link-choice";
 import { ManyPictures } from "./many-pictures";
 import { PictureCut } from "./picture-cut";
 
+/** A line's parts stand in a little from the sheet's edge. */
+const insideLinePx = 237;
+
 type Line = Readonly<{ id: string } & Record<string, unknown>>;
 
 interface PartProps extends Pick<FieldProps<"items">, "composer" | "node"> {
@@ -54,6 +57,7 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
           <PictureCut
             node={node.id}
             place={line.id}
+            widestPx={insideLinePx}
             media={media}
             cut={line[part.cut as string] as Cut | undefined}
             onChange={(next, moving) =>

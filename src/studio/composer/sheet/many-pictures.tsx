@@ -118,7 +118,7 @@ function ChooseMany({
   const all = rest.length > 0 && rest.every((hash) => chosen.includes(hash));
   return (
     <Window
-      title={own.manyOfSite}
+      title={own.manyTitle}
       open
       wide
       onClose={onClose}

@@ -12,7 +12,6 @@ import { IconButton, QuietButton, Segments, State } from "@/studio/kit/kit";
 import { useFacts } from "../facts";
 import { words as own } from "../words";
 
-const widestPx = 256;
 const highestPx = 220;
 const stepPercent = 3;
 const stepZoom = 0.1;
@@ -26,11 +25,24 @@ const arrows: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
+/** How large a place is that shows a picture whole. */
+export function PlaceWants({ node }: { node: string }) {
+  const [largest] = useFacts(node)
+    .flatMap(({ places }) => places.get("") ?? [])
+    .toSorted((one, other) => other.widthPx - one.widthPx);
+  return largest ? (
+    <Text fontSize="small" color="ink2" mt="4px">
+      {own.placeWants(largest.widthPx, largest.heightPx)}
+    </Text>
+  ) : null;
+}
+
 export function PictureCut({
   node,
   place,
   media,
   cut,
+  widestPx = 256,
   onChange,
 }: {
   /** The block, and which of its places: "" or the line. */
@@ -38,6 +50,8 @@ export function PictureCut({
   place: string;
   media: string | null;
   cut: Cut | undefined;
+  /** How wide it may be drawn. */
+  widestPx?: number;
   /** `moving`: one of many small changes that are one step back together. */
   onChange: (cut: Cut | undefined, moving: boolean) => void;
 }) {
@@ -146,7 +160,7 @@ export function PictureCut({
         <IconButton name={own.cutLess} disabled={zoom <= 1} onClick={() => zoomTo(zoom - stepZoom)}>
           <Minus size={14} />
         </IconButton>
-        <Text w="42px" textAlign="center" fontVariantNumeric="tabular-nums">
+        <Text w="42px" textAlign="center" whiteSpace="nowrap" flex="none" fontVariantNumeric="tabular-nums">
           {own.cutZoom(zoom)}
         </Text>
         <IconButton name={own.cutMore} disabled={zoom >= mostZoom} onClick={() => zoomTo(zoom + stepZoom)}>
