@@ -81,7 +81,11 @@ export function useMeasuring(): Measuring {
         before ? { pages: before.pages.map((one) => (one.state === state ? { ...one, findings } : one)) } : before,
       );
     };
-    measure().catch(() => wanted && skip());
+    measure().catch((error: unknown) => {
+      // What is wrong with measuring itself is for whoever works on it.
+      console.error(error);
+      if (wanted) skip();
+    });
     return () => {
       wanted = false;
     };

@@ -67,6 +67,14 @@ export const surfacesOf = (brand: Brand): MeasuredPage["surfaces"] =>
     words: brand.colours[surfaceRoles[name].words],
   }));
 
+/** When a picture has come, or can't. Not by `decode`, which gives up when an attribute changes while it loads. */
+const arrival = (image: HTMLImageElement): Promise<unknown> =>
+  image.complete
+    ? Promise.resolve()
+    : new Promise((resolve) => {
+        for (const event of ["load", "error"]) image.addEventListener(event, resolve, { once: true });
+      });
+
 /**
  * Waits for the page's letters and for pictures that lie behind words; whether they are there. One that can't be had at all is
  * not shown to visitors either, and is waited for no longer.
@@ -74,10 +82,7 @@ export const surfacesOf = (brand: Brand): MeasuredPage["surfaces"] =>
 async function settled(document: Document): Promise<boolean> {
   const behind = [...document.querySelectorAll<HTMLImageElement>(".b-ground img")];
   for (const image of behind) image.loading = "eager";
-  await within(
-    Promise.all([document.fonts.ready, ...behind.map((image) => image.decode().catch(() => {}))]),
-    picturesMs,
-  );
+  await within(Promise.all([document.fonts.ready, ...behind.map(arrival)]), picturesMs);
   return behind.every(({ complete }) => complete);
 }
 

@@ -15,7 +15,7 @@ export function* pictures({ document }: MeasuredPage): Generator<LayoutFound> {
     const [own, ownHigh] = [Number(image.getAttribute("width")), Number(image.getAttribute("height"))];
     const { width, height } = image.getBoundingClientRect();
     // A drawing is as sharp at any size.
-    if (!own || !ownHigh || new URL(image.src).pathname.endsWith(".svg")) continue;
+    if (!own || !ownHigh || /\.svg$/.test(image.src)) continue;
     const scale = Math.max(width / own, height / ownHigh);
     // Several widths of a picture end at the largest that is made of it.
     if (scale > enlargedFrom)
