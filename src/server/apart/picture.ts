@@ -77,7 +77,7 @@ interface Glance {
 async function glanceAt(picture: Sharp): Promise<Glance> {
   const { data, info } = await picture
     .timeout({ seconds: 15 })
-    .resize({ width: glancePx, fastShrinkOnLoad: false })
+    .resize({ width: glancePx, fastShrinkOnLoad: false, withoutEnlargement: true })
     .toColourspace("srgb")
     .ensureAlpha()
     .raw()

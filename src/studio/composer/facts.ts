@@ -125,6 +125,13 @@ function placesIn(block: HTMLElement, id: string): ReadonlyMap<string, PlaceSize
   return found;
 }
 
+/** The page with nothing but the section that a block stands in: what a long page has besides need not be laid out for it. */
+function sectionOf(page: RenderedPage, id: string): RenderedPage {
+  const holding = (parts: RenderedPage["parts"]["main"]) => parts.filter(({ html }) => html.includes(`data-n="${id}"`));
+  const { header, main, footer } = page.parts;
+  return { ...page, parts: { header: holding(header), main: holding(main), footer: holding(footer) } };
+}
+
 /** Keeps what was measured of the selected block; nothing while none is, or several are. */
 export function useBlockFacts(
   node: PageNode | null,
@@ -154,7 +161,7 @@ export function useBlockFacts(
         kept.current = { hidden, stage };
         stillPage(hidden.inside);
       }
-      patchStage(stage, rendered, renderer, null);
+      patchStage(stage, sectionOf(rendered, id), renderer, null);
       await hidden.inside.fonts.ready;
       const at: FactsAt[] = [];
       for (const widthPx of widths) {
