@@ -17,6 +17,7 @@ test.each([
   ["a style that fetches", '<rect style="fill:u\\72l(https://far.example/)"/>'],
   ["a style sheet that fetches", "<style>@font-face{src:url(https://far.example/a)}</style>"],
   ["a page inside", "<foreignObject><body>far.example</body></foreignObject>"],
+  ["what a program notes of itself", "<metadata>far.example</metadata>"],
   ["an entity", "<desc>&far;</desc><!-- far.example -->"],
 ])("%s is taken out", (_name, part) => {
   expect(cleanDrawing(svg(part)).text).not.toMatch(/far\.example|@font-face|foreignObject|\\72/);

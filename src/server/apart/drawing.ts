@@ -55,7 +55,7 @@ export function cleanDrawing(text: string): CleanDrawing {
     allowVulnerableTags: true,
     // Every link is judged below, by more than its scheme.
     allowedSchemes: false,
-    nonTextTags: ["script", "textarea", "option", "noscript", "foreignObject", "iframe"],
+    nonTextTags: ["script", "metadata", "textarea", "option", "noscript", "foreignObject", "iframe"],
     parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false, recognizeCDATA: true },
     onOpenTag: (tag, attributes) => {
       ran ||= meansToRun(tag, attributes);

@@ -162,6 +162,7 @@ async function readDrawing(file: Uint8Array): Promise<Answer<ReadPicture>> {
   } catch {
     return refused("This drawing (SVG) is not written in UTF-8. Save it so, and send that.");
   }
+  if (!/<svg[\s>]/i.test(text)) return refused(noPicture);
   const { text: cleaned, ran } = cleanDrawing(text);
   if (ran)
     return refused(

@@ -166,7 +166,10 @@ describe("what is kept of what comes", () => {
     const { data, info } = await sharp(await pictureVariant(context, site.id, entry.hash, { widthPx: 96 }))
       .raw()
       .toBuffer({ resolveWithObject: true });
-    expect([info.width, data[0]]).toEqual([96, 254].map((one, at) => (at ? expect.closeTo(one, -1) : one)));
+    expect(info.width).toBe(96);
+    const middle = (Math.floor(info.height / 2) * info.width + info.width / 2) * info.channels;
+    expect(data[middle]).toBeGreaterThan(240);
+    expect(data[middle + 1]).toBeLessThan(20);
     const { type, body } = await pictureFile(context, site.id, `${entry.hash}-200.svg`);
     expect([type, body.toString()]).toEqual(["image/svg+xml", kept]);
   });

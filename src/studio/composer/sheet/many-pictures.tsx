@@ -40,7 +40,7 @@ export function ManyPictures({
   return (
     <Box
       onDragOver={(event) => {
-        if (![...event.dataTransfer.types].includes("Files")) return;
+        if (![...event.dataTransfer.items].some(({ kind }) => kind === "file")) return;
         event.preventDefault();
         setOver(true);
       }}
