@@ -9,6 +9,9 @@ import { within } from "@/core/page/shared";
 import { phoneMaxPx, tabletMaxPx } from "@/core/visitor/visitor";
 import type { Finding } from "./problems";
 
+/** A picture enlarged by less is not seen to be. */
+export const enlargedFrom = 1.08;
+
 /** Widths at which pages are measured, in CSS px. */
 export const checkWidths = [320, 390, 560, 820, 1180, 1440] as const;
 

@@ -21,7 +21,7 @@ export interface ReadPicture {
 export const pictureLimits = { sidePx: 16_000, areaPx: 60_000_000 };
 
 /** What moves for longer has to have a way to be stopped (WCAG 2.2, 2.2.2). */
-const longestMovingMs = 5000;
+export const longestMovingMs = 5000;
 const mostFrames = 300;
 
 const taken: Readonly<Record<string, MediaEntry["type"]>> = {

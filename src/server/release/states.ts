@@ -122,51 +122,48 @@ async function bringPage(tx: Executor, call: SiteCall, then: SiteFile, id: strin
   await bringBody(tx, call, id, body);
 }
 
+/** A document known by its name as it was then; put away where it was not there. `fresh` is what a row of it begins as. */
+async function bringNamed(
+  tx: Executor,
+  call: SiteCall,
+  id: string,
+  one: { readonly name: string; readonly body: PageNode } | undefined,
+  fresh: Omit<typeof documents.$inferInsert, "title" | "body" | "changedAt">,
+): Promise<void> {
+  const now = call.context.now();
+  if (!one) {
+    await tx.update(documents).set({ removedAt: now }).where(pageAt(call, id));
+    return;
+  }
+  const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
+  const set = { title: one.name, removedAt: null, changedAt: now };
+  if (row) await tx.update(documents).set(set).where(pageAt(call, id));
+  else await tx.insert(documents).values({ ...fresh, ...set, ...bodyColumns(one.body) });
+  await bringBody(tx, call, id, one.body);
+}
+
 /** A shared section that came since goes where nothing shows it any more; otherwise it stays, and shows nothing. */
 async function bringShared(tx: Executor, call: SiteCall, then: SiteFile, id: string): Promise<void> {
   const { context, site } = call;
   const one = then.shared?.find((shared) => shared.id === id);
-  if (!one) {
-    await tx.update(documents).set({ removedAt: context.now() }).where(pageAt(call, id));
-    return;
-  }
-  const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
-  const set = { title: one.name, removedAt: null, changedAt: context.now() };
-  if (row) await tx.update(documents).set(set).where(pageAt(call, id));
-  else
-    await tx.insert(documents).values({
-      ...newShared(site.id, id, context.now()),
-      ...set,
-      position: (then.shared ?? []).indexOf(one),
-      ...bodyColumns(one.body),
-    });
-  await bringBody(tx, call, id, one.body);
+  await bringNamed(tx, call, id, one, {
+    ...newShared(site.id, id, context.now()),
+    position: one ? (then.shared ?? []).indexOf(one) : 0,
+  });
 }
 
 /** A header or footer besides the first, which is always there. */
 async function bringSurround(tx: Executor, call: SiteCall, then: SiteFile, of: SurroundOf, id: string): Promise<void> {
-  const { context, site } = call;
   if (id === of) return bringBody(tx, call, id, then[of]);
   const one = then.surrounds?.find((surround) => surround.id === id);
-  if (!one) {
-    await tx.update(documents).set({ removedAt: context.now() }).where(pageAt(call, id));
-    return;
-  }
-  const [row] = await tx.select({ id: documents.id }).from(documents).where(pageAt(call, id)).for("update");
-  const set = { title: one.name, removedAt: null, changedAt: context.now() };
-  if (row) await tx.update(documents).set(set).where(pageAt(call, id));
-  else
-    await tx.insert(documents).values({
-      siteId: site.id,
-      id,
-      kind: of,
-      description: "",
-      inNavigation: false,
-      ...set,
-      position: (then.surrounds ?? []).filter((other) => other.of === of).indexOf(one),
-      ...bodyColumns(one.body),
-    });
-  await bringBody(tx, call, id, one.body);
+  await bringNamed(tx, call, id, one, {
+    siteId: call.site.id,
+    id,
+    kind: of,
+    description: "",
+    inNavigation: false,
+    position: one ? (then.surrounds ?? []).filter((other) => other.of === of).indexOf(one) : 0,
+  });
 }
 
 async function bringWidget(tx: Executor, call: SiteCall, then: SiteFile, id: string): Promise<void> {

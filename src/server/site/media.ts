@@ -20,7 +20,7 @@ import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
-import { pictureLimits } from "../apart/picture";
+import { longestMovingMs, pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
 import { fieldProblem, notFound, Problem } from "../problem";
@@ -139,10 +139,7 @@ async function madeVariant(context: Context, hash: string, variant: Variant): Pr
   return (await context.db.select({ made: mediaVariants.made }).from(mediaVariants).where(at))[0]?.made;
 }
 
-/** What moves goes on for at most so long, and then rests (WCAG 2.2, 2.2.2). */
-const longestMovingMs = 5000;
-
-/** How each form is written. The light ones are as light as eyes allow; an encoder gets no more time than it is worth. */
+/** How each form is written; what moves does so for as many rounds as it may. The light ones are as light as eyes allow; an encoder gets no more time than it is worth. */
 const writers: Readonly<Record<PictureForm, (picture: Sharp, rounds: number) => Sharp>> = {
   avif: (picture) => picture.avif({ quality: 55, effort: 2 }),
   webp: (picture, loop) => picture.webp({ quality: 82, effort: 4, loop }),
@@ -245,8 +242,8 @@ export async function pictureFile(
 /** So many pictures are made before other long work has its turn. */
 const madeAtOnce = 4;
 
-const unmade = (context: Context, siteId: string) =>
-  context.db
+const unmade = (db: Executor, siteId: string) =>
+  db
     .select()
     .from(media)
     .where(and(eq(media.siteId, siteId), eq(media.made, false), isNull(media.removedAt)))
@@ -285,13 +282,13 @@ async function makeAll(context: Context, row: typeof media.$inferSelect): Promis
 export async function picturesJob(context: Context, run: JobRun): Promise<void> {
   const { siteId } = run.job;
   if (siteId)
-    for (const row of await unmade(context, siteId).limit(madeAtOnce)) {
+    for (const row of await unmade(context.db, siteId).limit(madeAtOnce)) {
       await run.progress(0, 1);
       await makeAll(context, row);
     }
   await inTransaction(context.db, async (tx) => {
     await run.finish(tx);
-    const [more] = siteId ? await unmade({ ...context, db: tx as never }, siteId).limit(1) : [];
+    const [more] = siteId ? await unmade(tx, siteId).limit(1) : [];
     if (siteId && more) await queueMaking(tx, siteId);
   });
 }

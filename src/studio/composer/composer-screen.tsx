@@ -37,7 +37,7 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, PlainButton, State } from "@/studio/kit/kit";
 import { stageGround } from "@/studio/kit/theme";
 import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
-import { clipboardEvents, EditableFrame, type Measured } from "@/studio/stage/editable-frame";
+import { clipboardEvents, EditableFrame } from "@/studio/stage/editable-frame";
 import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { Facts, useBlockFacts } from "./facts";
@@ -206,7 +206,6 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
-  const [measured, setMeasured] = useState<Measured | null>(null);
   const [scrolledState, setScrolledState] = useState(false);
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
@@ -366,7 +365,6 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     view,
     onKey,
     onClipboard,
-    onMeasured: setMeasured,
   };
 
   return (
@@ -542,7 +540,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           </Box>
           {sheetFolded ? null : (
             <Facts value={facts}>
-              <Sheet composer={composer} view={view} measured={measured} findings={findings.all} />
+              <Sheet composer={composer} view={view} findings={findings.all} />
             </Facts>
           )}
         </Flex>

@@ -23,8 +23,9 @@ export interface PlaceSize {
 
 export interface FactsAt {
   readonly widthPx: number;
-  /** By the path of the field: "text", "items.l1.caption". */
+  /** By the field, or by the line and its part: "text", "l1.caption". */
   readonly words: ReadonlyMap<string, Fit>;
+  /** By the line; "" is that of the block itself. */
   readonly places: ReadonlyMap<string, PlaceSize>;
 }
 

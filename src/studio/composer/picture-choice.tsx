@@ -6,6 +6,7 @@ import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { FileButton, State } from "@/studio/kit/kit";
+import { Picture } from "@/studio/kit/picture";
 import { RoomWarning } from "@/studio/kit/room";
 import { words } from "./words";
 
@@ -13,9 +14,7 @@ import { words } from "./words";
 export function Thumb({ hash, widthPx, heightPx }: { hash: string; widthPx: number; heightPx: number }) {
   const { key } = useSite();
   return (
-    // biome-ignore lint/performance/noImgElement: a small picture of our own media route
-    <img
-      alt=""
+    <Picture
       src={`/api/sites/${key}/media/${hash}?w=96`}
       width={widthPx}
       height={heightPx}

@@ -162,8 +162,6 @@ export const words = {
     phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
   },
   characters: (count: number) => counted(count, "character", "characters"),
-  charactersOnLines: (count: number, lineCount: number, widthPx: number) =>
-    `${count} characters on ${counted(lineCount, "line", "lines")} at ${widthPx} px`,
   fitsLabel: "How many characters fit",
   fits: (count: number, fits: number | null, lineCount: number, widthPx: number) =>
     `${fits === null ? counted(count, "character", "characters") : `${count} of about ${fits} characters`}, ${counted(lineCount, "line", "lines")} at ${widthPx} px`,

@@ -2,6 +2,7 @@
 // A picture with the point that stays in view however it is cut: set by a press on it, or by the arrows.
 import { Box } from "@chakra-ui/react";
 import type { CSSProperties } from "react";
+import { Picture } from "./picture";
 
 export interface Point {
   /** In % from the left and from the top. */
@@ -56,8 +57,7 @@ export function PicturePoint({
       }}
       style={{ position: "relative", display: "block", cursor: "crosshair", ...button }}
     >
-      {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-      <img alt="" src={src} style={{ display: "block", ...picture }} />
+      <Picture src={src} style={{ display: "block", ...picture }} />
       <Box
         position="absolute"
         left={`${at.x}%`}

@@ -7,6 +7,8 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, useAsked } from "@/studio/kit/form";
 import { MainButton, PlainButton, QuietButton, Row, State, TextInput, Window } from "@/studio/kit/kit";
+import { Picture } from "@/studio/kit/picture";
+import { smallPicture } from "@/studio/kit/small-picture";
 import { words } from "./words";
 
 export function Describing({
@@ -65,12 +67,7 @@ function One({ entry, left, onNext }: { entry: MediaEntry; left: number; onNext:
         {words.describeLeft(left)} {words.describeText}
       </Text>
       <Box mb="10px" bg="wash" display="grid" placeItems="center" minH="200px">
-        {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-        <img
-          alt=""
-          src={`/api/sites/${site.key}/media/${entry.hash}?w=${Math.min(480, entry.widthPx)}`}
-          style={{ maxHeight: 240, maxWidth: "100%" }}
-        />
+        <Picture src={smallPicture(site, entry.hash)} style={{ maxHeight: 240, maxWidth: "100%" }} />
       </Box>
       <Row label={words.description} error={form.at("alt")} hint={entry.name}>
         {(ids) => <TextInput {...ids} value={form.values.alt} onChange={(alt) => form.set({ alt })} />}

@@ -24,6 +24,7 @@ import {
   Window,
 } from "@/studio/kit/kit";
 import { PicturePoint } from "@/studio/kit/picture-point";
+import { smallPicture } from "@/studio/kit/small-picture";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 
@@ -102,7 +103,7 @@ export function Medium({
           <Box mb="10px">
             <PicturePoint
               name={words.focus}
-              src={`/api/sites/${site.key}/media/${entry.hash}?w=${Math.min(480, entry.widthPx)}`}
+              src={smallPicture(site, entry.hash)}
               at={form.values.focus}
               onChange={(at) => form.set({ focus: at })}
               button={{ maxWidth: "100%" }}

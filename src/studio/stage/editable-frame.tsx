@@ -35,12 +35,6 @@ interface Rect {
   readonly height: number;
 }
 
-/** Facts measured on the frame about the selected block. */
-export interface Measured {
-  readonly lines: number;
-  readonly widthPx: number;
-}
-
 export interface EditableFrameProps {
   readonly name: string;
   readonly widthPx: number;
@@ -64,7 +58,6 @@ export interface EditableFrameProps {
   onKey(event: KeyboardEvent): void;
   /** Copy, cut and paste while no words are written. */
   onClipboard(event: ClipboardEvent): void;
-  onMeasured?(measured: Measured): void;
   /** The header is shown as it is once the page is scrolled. */
   readonly headerScrolled?: boolean;
   /** Handed a way to begin editing the words of the selected block from outside. */
@@ -143,13 +136,6 @@ const dragPx = 6;
 
 const rectOf = ({ x, y, width, height }: DOMRect): Rect => ({ x, y, width, height });
 
-/** On how many lines words stand: those of the block that are written on the page, not what stands around them. */
-function linesOf(element: Element): number {
-  const line = Number.parseFloat(element.ownerDocument.defaultView?.getComputedStyle(element).lineHeight ?? "");
-  const { height } = element.getBoundingClientRect();
-  return Math.max(1, Math.round(height / (line || height || 1)));
-}
-
 /** Blocks that stand inside of a frame whole, the outermost of each. */
 function blocksInside(document: Document, area: Rect): readonly string[] {
   const found: string[] = [];
@@ -188,7 +174,6 @@ export function EditableFrame(props: EditableFrameProps) {
     rounded,
     onKey,
     onClipboard,
-    onMeasured,
     roomPx,
     onPane,
     onScrolled,
@@ -246,12 +231,8 @@ export function EditableFrame(props: EditableFrameProps) {
           ? before
           : next,
       );
-      if (mine && onMeasured) {
-        const said = own && element.querySelector(`[data-p="${kinds[own.kind].onPage}"]`);
-        onMeasured({ lines: linesOf(said ?? element), widthPx });
-      }
     },
-    [selected, more, mine, onMeasured, widthPx, people, scale, tagLength, composer],
+    [selected, more, mine, people, scale, tagLength, composer],
   );
 
   useEffect(() => {

@@ -6,6 +6,8 @@ import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import { useSite } from "@/studio/frame/site-context";
+import { Picture } from "@/studio/kit/picture";
+import { smallPicture } from "@/studio/kit/small-picture";
 import { result, resultFamily } from "./result-type";
 import { words } from "./words";
 
@@ -77,10 +79,8 @@ export function SharedDrawing({ page, picture }: { page: Drawn; picture: string 
       borderColor="line"
     >
       {picture ? (
-        // biome-ignore lint/performance/noImgElement: a small picture of our own media route
-        <img
-          alt=""
-          src={`/api/sites/${site.key}/media/${picture}?w=480`}
+        <Picture
+          src={smallPicture(site, picture)}
           style={{ display: "block", width: "100%", aspectRatio: "1.91", objectFit: "cover" }}
         />
       ) : null}

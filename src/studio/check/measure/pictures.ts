@@ -1,9 +1,7 @@
 // Pictures that are shown larger than they are, or sent far larger than they are shown.
-import type { LayoutFound } from "@/core/check/layout";
+import { enlargedFrom, type LayoutFound } from "@/core/check/layout";
 import { at, isShown, type MeasuredPage } from "./page";
 
-/** A picture enlarged by less is not seen to be. */
-const enlargedFrom = 1.08;
 /** Sharp screens show two of a picture's pixels for one of theirs; more than so much beyond that is weight alone. */
 const heavyFrom = 4;
 /** What is shown smaller than so weighs little in any case. */

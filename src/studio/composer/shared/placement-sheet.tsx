@@ -6,7 +6,6 @@ import { everyNode, type PageNode } from "@/core/page/node";
 import { type Fill, fillWords, openFields, sectionsOf, sharedContent, sortFills, within } from "@/core/page/shared";
 import { Choice, Group, IconButton, MainButton, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
-import type { Measured } from "@/studio/stage/editable-frame";
 import { blockTitle } from "@/studio/stage/names";
 import { OpenFields } from "../sheet/fields";
 import type { Composer, ComposerView } from "../store";
@@ -17,10 +16,9 @@ import { words } from "./words";
 interface SheetProps {
   readonly composer: Composer;
   readonly view: ComposerView;
-  readonly measured: Measured | null;
 }
 
-export function PlacementSheet({ composer, view, node }: Omit<SheetProps, "measured"> & { node: PageNode }) {
+export function PlacementSheet({ composer, view, node }: SheetProps & { node: PageNode }) {
   const { data } = useSharedSections();
   const { attempt } = useDeed();
   const { shared, fills } = sharedContent(node);
@@ -53,12 +51,7 @@ export function PlacementSheet({ composer, view, node }: Omit<SheetProps, "measu
                 <Text color="ink2" mb="4px">
                   {blockTitle(one)}
                 </Text>
-                <OpenFields
-                  composer={composer}
-                  node={composer.node(`${node.id}${within}${one.id}`) ?? one}
-                  // What is measured is the whole.
-                  measured={null}
-                />
+                <OpenFields composer={composer} node={composer.node(`${node.id}${within}${one.id}`) ?? one} />
               </Box>
             ))
           ) : (
@@ -159,7 +152,7 @@ function Aside({
 }
 
 /** The sheet of a block inside of a shared section: what of it this page fills. */
-export function InsideSheet({ composer, measured, node }: Omit<SheetProps, "view"> & { node: PageNode }) {
+export function InsideSheet({ composer, node }: Omit<SheetProps, "view"> & { node: PageNode }) {
   const parts = node.id.split(within);
   const place = parts.slice(0, -1).join(within);
   const placement = composer.node(place);
@@ -173,7 +166,7 @@ export function InsideSheet({ composer, measured, node }: Omit<SheetProps, "view
       </Flex>
       {mayFill ? (
         <Group title={words.fills}>
-          <OpenFields composer={composer} node={node} measured={measured} />
+          <OpenFields composer={composer} node={node} />
         </Group>
       ) : (
         <Text color="ink2" mb="10px">

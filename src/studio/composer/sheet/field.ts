@@ -2,15 +2,13 @@
 import { useState } from "react";
 import type { Field, FieldControl, FieldControlKind } from "@/core/page/kind";
 import type { PageNode } from "@/core/page/node";
-import type { Measured } from "@/studio/stage/editable-frame";
 import type { Composer } from "../store";
 
-/** What a control is given: the block, its field, and where the stage shows it. */
+/** What a control is given: the block and its field. */
 export interface FieldProps<K extends FieldControlKind = FieldControlKind> {
   readonly composer: Composer;
   readonly node: PageNode;
   readonly field: Field & { readonly control: Extract<FieldControl<PageNode["content"]>, { kind: K }> };
-  readonly measured: Measured | null;
 }
 
 /** A content field that keeps what is typed and shows what is wrong with it. */

@@ -15,7 +15,6 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
-import type { Measured } from "@/studio/stage/editable-frame";
 import { useFacts } from "../facts";
 import { PictureChoice } from "../picture-choice";
 import { takeFillOut } from "../shared/deeds";
@@ -36,7 +35,7 @@ import { PictureCut, PlaceWants } from "./picture-cut";
 import { TableField } from "./table-field";
 import { WidgetField } from "./widget-field";
 
-function LineField({ composer, node, field, measured }: FieldProps<"line">) {
+function LineField({ composer, node, field }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);
   const text = String(value ?? "");
   const { stacked, counted } = field.control;
@@ -57,9 +56,7 @@ function LineField({ composer, node, field, measured }: FieldProps<"line">) {
       {known && (counted || inside) ? <FitsNote node={node.id} path={field.name} /> : null}
       {counted && !known ? (
         <Text fontSize="small" color="moss" mb="8px">
-          {measured
-            ? own.charactersOnLines(text.length, measured.lines, measured.widthPx)
-            : own.characters(text.length)}
+          {own.characters(text.length)}
         </Text>
       ) : null}
     </Box>
@@ -196,15 +193,7 @@ function LooseLinks({ composer, node, here }: { composer: Composer; node: string
 const pictureLabel = own.picture;
 
 /** Of a block in a shared section: the fields that this page fills, each with a way back to what the section says. */
-export function OpenFields({
-  composer,
-  node,
-  measured,
-}: {
-  composer: Composer;
-  node: PageNode;
-  measured: Measured | null;
-}) {
+export function OpenFields({ composer, node }: { composer: Composer; node: PageNode }) {
   const [place = "", inner = ""] = node.id.split(within);
   const placement = composer.node(place);
   const filled = placement ? sharedContent(placement).fills.filter((fill) => fill.node === inner) : [];
@@ -228,7 +217,7 @@ export function OpenFields({
               />
             ) : null}
             {field && Control ? (
-              <Control composer={composer} node={node} field={field as FieldProps["field"]} measured={measured} />
+              <Control composer={composer} node={node} field={field as FieldProps["field"]} />
             ) : name === visibility ? (
               <Tick
                 label={sharedWords.shown}
@@ -251,15 +240,7 @@ export function OpenFields({
 }
 
 /** The fields of a block, and what it holds. */
-export function Fields({
-  composer,
-  node,
-  measured,
-}: {
-  composer: Composer;
-  node: PageNode;
-  measured: Measured | null;
-}) {
+export function Fields({ composer, node }: { composer: Composer; node: PageNode }) {
   const kind = kinds[node.kind];
   const fields = kind.fields.filter(
     (field) => (composer.mayLayout || !field.layout) && field.shown?.(node.content) !== false,
@@ -275,7 +256,7 @@ export function Fields({
       ) : null}
       {fields.map((field) => {
         const Control = controls[field.control.kind] as ComponentType<FieldProps>;
-        return <Control key={field.name} composer={composer} node={node} field={field} measured={measured} />;
+        return <Control key={field.name} composer={composer} node={node} field={field} />;
       })}
       {adds ? <AddBlock composer={composer} node={node} /> : null}
     </Group>

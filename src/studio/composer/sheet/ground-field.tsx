@@ -8,6 +8,7 @@ import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
 import { PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { usePixels } from "@/studio/kit/pixels";
+import { smallPicture } from "@/studio/kit/small-picture";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
@@ -73,8 +74,9 @@ function Veil({
   surface: keyof typeof surfaceRoles;
   onChange: (ground: Ground) => void;
 }) {
-  const { key, brand } = useSite();
-  const pixels = usePixels(`/api/sites/${key}/media/${ground.media}?w=480`);
+  const site = useSite();
+  const { brand } = site;
+  const pixels = usePixels(smallPicture(site, ground.media));
   const roles = surfaceRoles[surface];
   const [over, words] = [brand.colours[roles.ground], brand.colours[roles.words]];
   const ratio = pixels && contrastOnPicture(pixels, over, ground.veil / 100, words);

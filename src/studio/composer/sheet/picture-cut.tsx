@@ -4,19 +4,20 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
 import { useRef, useState } from "react";
+import { enlargedFrom } from "@/core/check/layout";
 import { type Cut, leanCut, mostZoom, pointFor, pointOf, regionShown, turned } from "@/core/media/cut";
-import { isDrawing, mayTurn, sidesOf, type Turn, usedWidths, variantName } from "@/core/media/forms";
+import { isDrawing, mayTurn, sidesOf, type Turn } from "@/core/media/forms";
 import { isPicture } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, QuietButton, Segments, State } from "@/studio/kit/kit";
+import { Picture } from "@/studio/kit/picture";
+import { smallPicture } from "@/studio/kit/small-picture";
 import { useFacts } from "../facts";
 import { words as own } from "../words";
 
 const highestPx = 220;
 const stepPercent = 3;
 const stepZoom = 0.1;
-/** A picture enlarged by less is not seen to be. */
-const enlargedFrom = 1.08;
 
 const arrows: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -88,11 +89,6 @@ export function PictureCut({
   // A point of its own turns with the picture, as the picture's does.
   const turnBy = (by: Turn) =>
     put({ ...(cut?.x === undefined ? {} : turned(point, by)), turn: ((turn + by) % 360) as Turn }, false);
-  const name = variantName(entry.hash, {
-    form: isDrawing(entry) ? "svg" : "webp",
-    widthPx: usedWidths(entry, turn)[0] as number,
-    turn,
-  });
   return (
     <Box mt="8px" mb="10px" role="group" aria-label={own.cutTitle}>
       {sizes.length > 1 ? (
@@ -141,11 +137,8 @@ export function PictureCut({
           background: "var(--chakra-colors-wash)",
         }}
       >
-        {/* biome-ignore lint/performance/noImgElement: a small picture of our own media route */}
-        <img
-          alt=""
-          draggable={false}
-          src={`/api/sites/${site.key}/media/${name}`}
+        <Picture
+          src={smallPicture(site, entry.hash, turn)}
           style={{
             position: "absolute",
             maxWidth: "none",

@@ -9,7 +9,6 @@ import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
 import { isPlacement } from "@/core/page/shared";
 import { IconButton, PlainButton, State, Title } from "@/studio/kit/kit";
-import type { Measured } from "@/studio/stage/editable-frame";
 import { duplicateSelected, removeSelected } from "../several";
 import { MakeShared } from "../shared/make-shared";
 import { OpenTicks } from "../shared/open-ticks";
@@ -26,7 +25,6 @@ import { Looks } from "./looks";
 interface SheetProps {
   readonly composer: Composer;
   readonly view: ComposerView;
-  readonly measured: Measured | null;
   /** What measuring found on the page. */
   readonly findings: readonly LayoutFinding[];
 }
@@ -36,7 +34,6 @@ export const Sheet = memo(
   OpenSheet,
   (before, now) =>
     before.composer === now.composer &&
-    before.measured === now.measured &&
     before.findings === now.findings &&
     before.view.selection === now.view.selection &&
     before.view.page === now.view.page &&
@@ -46,7 +43,7 @@ export const Sheet = memo(
     before.view.inPlace?.at === now.view.inPlace?.at,
 );
 
-function OpenSheet({ composer, view, measured, findings }: SheetProps) {
+function OpenSheet({ composer, view, findings }: SheetProps) {
   const { selection } = view;
   const node = selection ? composer.node(selection.node) : null;
   if (!selection || !node)
@@ -107,16 +104,9 @@ function OpenSheet({ composer, view, measured, findings }: SheetProps) {
       {isPlacement(node) ? (
         <PlacementSheet composer={composer} view={view} node={node} />
       ) : inside ? (
-        <InsideSheet composer={composer} measured={measured} node={node} />
+        <InsideSheet composer={composer} node={node} />
       ) : (
-        <OwnSheet
-          composer={composer}
-          view={view}
-          measured={measured}
-          findings={findings}
-          node={node}
-          inPlace={inPlace}
-        />
+        <OwnSheet composer={composer} view={view} findings={findings} node={node} inPlace={inPlace} />
       )}
     </Box>
   );
@@ -144,7 +134,6 @@ function SeveralSheet({ composer, count }: { composer: Composer; count: number }
 function OwnSheet({
   composer,
   view,
-  measured,
   node,
   inPlace,
 }: SheetProps & { readonly node: PageNode; readonly inPlace: boolean }) {
@@ -158,7 +147,7 @@ function OwnSheet({
           <State tone="amber">{own.samplesHere}</State>
         </Box>
       ) : null}
-      <Fields composer={composer} node={node} measured={measured} />
+      <Fields composer={composer} node={node} />
       {composer.mayLayout ? (
         <>
           <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">

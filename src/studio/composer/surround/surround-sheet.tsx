@@ -13,6 +13,7 @@ import { freshTop, type Top, topOf } from "@/core/page/surround/top";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, PlainButton, Row, State, Tick, Title } from "@/studio/kit/kit";
 import { usePixels } from "@/studio/kit/pixels";
+import { smallPicture } from "@/studio/kit/small-picture";
 import type { Composer, ComposerView } from "../store";
 import { newId } from "../store";
 import { ruleWords, words } from "./words";
@@ -264,10 +265,11 @@ const tone = (ratio: number) => (ratio >= textRatio ? "moss" : "brick");
 
 /** The contrast of a see-through header against what really lies below it on this page. */
 function ContrastOver({ composer, view, surface }: { composer: Composer; view: ComposerView; surface: Surface }) {
-  const { key, brand } = useSite();
+  const site = useSite();
+  const { brand } = site;
   const first = view.page.children?.[0];
   const ground = first?.content.ground as Ground | undefined;
-  const pixels = usePixels(ground ? `/api/sites/${key}/media/${ground.media}?w=480` : "");
+  const pixels = usePixels(ground ? smallPicture(site, ground.media) : "");
   if (!first) return <Text color="ink2">{words.noFirst}</Text>;
   const lies = brand.colours[surfaceRoles[first.look.base.surface ?? "paper"].ground];
   const said = brand.colours[surfaceRoles[surface].words];
