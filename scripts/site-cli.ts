@@ -104,7 +104,7 @@ program
         console.log(`${page}\t${code}\t${node ?? "-"}\tat ${widths.join(", ")}\t${said.join(", ")}`);
       }
     }
-    for (const { document, node, widget, reason, weight } of siteProblems(site)) {
+    for (const { document, node, widget, reason, weight } of siteProblems(site, null)) {
       if (weight === "stops") stops += 1;
       console.log(`${document ?? widget ?? "site"}\t${reason.code}\t${node ?? "-"}`);
     }

@@ -1,5 +1,17 @@
 // What a new service, resource or price rule is before anybody has said more about it.
-import type { PriceRule, Resource, Service } from "./booking";
+import type { Place, PriceRule, Resource, Service } from "./booking";
+
+/** A place that is never closed, and that nobody hears from yet. */
+export const newPlace = (id: string, name: string, zone: string): Place => ({
+  id,
+  name,
+  address: "",
+  zone,
+  notify: "",
+  closures: [],
+  notice: "",
+  allowedSites: [],
+});
 
 /** An hour, any time, for one at a time, confirmed at once, without a price. */
 export const newService = (id: string, place: string, name: string): Service => ({

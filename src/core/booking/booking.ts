@@ -24,7 +24,7 @@ export interface Place {
   readonly address: string;
   /** IANA zone. All wall times of the place's services and resources are in it. */
   readonly zone: string;
-  /** Where word of every booking goes. */
+  /** Where word of every booking goes; empty for nowhere. */
   readonly notify: string;
   readonly closures: readonly Closure[];
   /** A sentence for visitors, shown with the calendar. */
@@ -107,7 +107,14 @@ export interface Service {
   readonly screening: readonly Screening[];
   /** How long before the start a reminder is sent; null for none. */
   readonly reminderHours: number | null;
+  /** Hash of a medium. */
+  readonly picture?: string | undefined;
+  /** Which of the Desk's colours it has; absent for the one of its place in the list. */
+  readonly colour?: number | undefined;
 }
+
+/** How many colours the Desk tells services apart by. */
+export const deskColours = 8;
 
 /** Open (or kept-back) time of every week. Weekdays are ISO 8601: 1 is Monday. */
 export interface WeeklySpan {
@@ -160,6 +167,10 @@ export interface Resource {
   /** Until so many hours before the start the client may move or cancel. */
   readonly cancelHours: number;
   readonly offers: readonly Offer[];
+  /** A sentence or two for visitors. */
+  readonly words?: string | undefined;
+  /** Hash of a medium. */
+  readonly picture?: string | undefined;
 }
 
 /** A price that holds where all of its conditions do; null is no condition. */

@@ -1,9 +1,9 @@
 // What a booking costs: the rule that holds, and the tax of each line.
 import type { TaxedAmount } from "@/core/money/money";
 import { withTax } from "@/core/money/money";
-import type { Instant, Price, PriceRule, Resource, Service } from "./booking";
+import type { Instant, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
 import { offerOf } from "./booking";
-import { dateOf, minutesOf, weekdayOf, type ZoneClock } from "./zone";
+import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
 export interface PriceAsked {
   readonly service: Service;
@@ -13,22 +13,132 @@ export interface PriceAsked {
   readonly seats: number;
 }
 
-const conditionsOf = (rule: PriceRule): number =>
-  [rule.service, rule.resource, rule.weekdays, rule.hours, rule.dates, rule.seats].filter((one) => one !== null).length;
+/** What a rule may ask of a start. */
+export const priceConditions = ["service", "resource", "weekdays", "hours", "dates", "seats"] as const;
+export type PriceCondition = (typeof priceConditions)[number];
+
+const conditionsOf = (rule: PriceRule): number => priceConditions.filter((one) => rule[one] !== null).length;
+
+/** A start as rules look at it. */
+interface Start {
+  readonly service: string;
+  readonly leader: string;
+  readonly seats: number;
+  readonly weekday: number;
+  readonly date: string;
+  readonly minutes: number;
+}
+
+const startOf = ({ service, leader, start, seats }: PriceAsked, clock: ZoneClock): Start => {
+  const day = clock.dayOf(start);
+  const date = dateOf(day);
+  return {
+    service: service.id,
+    leader: leader.id,
+    seats,
+    weekday: weekdayOf(day),
+    date,
+    minutes: clock.minutesOf(start),
+  };
+};
+
+/** Whether each condition of a rule holds for a start; what is not asked holds. */
+const holdsFor: { readonly [C in PriceCondition]: (rule: PriceRule, start: Start) => boolean } = {
+  service: ({ service }, start) => service === null || service === start.service,
+  resource: ({ resource }, start) => resource === null || resource === start.leader,
+  weekdays: ({ weekdays }, start) => weekdays === null || weekdays.includes(start.weekday),
+  hours: ({ hours }, { minutes }) =>
+    hours === null || (minutesOf(hours.from) <= minutes && minutes < minutesOf(hours.to)),
+  dates: ({ dates }, { date }) => dates === null || (dates.from <= date && date <= dates.to),
+  seats: ({ seats }, start) => seats === null || (seats.from <= start.seats && start.seats <= seats.to),
+};
 
 /** Whether every condition of the rule holds for the local start. */
-function matches(rule: PriceRule, { service, leader, start, seats }: PriceAsked, clock: ZoneClock): boolean {
-  const day = clock.dayOf(start);
-  const minutes = clock.minutesOf(start);
-  const date = dateOf(day);
-  return (
-    (rule.service === null || rule.service === service.id) &&
-    (rule.resource === null || rule.resource === leader.id) &&
-    (rule.weekdays === null || rule.weekdays.includes(weekdayOf(day))) &&
-    (rule.hours === null || (minutesOf(rule.hours.from) <= minutes && minutes < minutesOf(rule.hours.to))) &&
-    (rule.dates === null || (rule.dates.from <= date && date <= rule.dates.to)) &&
-    (rule.seats === null || (rule.seats.from <= seats && seats <= rule.seats.to))
-  );
+const matches = (rule: PriceRule, start: Start): boolean => priceConditions.every((one) => holdsFor[one](rule, start));
+
+/** Whether `one` goes before `other`, where both match and stand in this order in the file. */
+const outranks = (one: PriceRule, other: PriceRule): boolean =>
+  one.priority > other.priority || (one.priority === other.priority && conditionsOf(one) > conditionsOf(other));
+
+/** Rules in the order in which they win: priority, then more conditions, then the earlier in the file. */
+export const byRank = (rules: readonly PriceRule[]): readonly PriceRule[] =>
+  [...rules].sort((one, other) => (outranks(one, other) ? -1 : outranks(other, one) ? 1 : 0));
+
+/** One rule in the contest for a start. */
+export interface Contestant {
+  readonly rule: PriceRule;
+  /** Conditions that do not hold; where there are none it lost to the one that won, or is it. */
+  readonly fails: readonly PriceCondition[];
+  readonly wins: boolean;
+}
+
+/** Every rule in the order in which they win, with what it lost by. */
+export function priceContest(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): readonly Contestant[] {
+  const start = startOf(asked, clock);
+  let won = false;
+  return byRank(rules).map((rule) => {
+    const fails = priceConditions.filter((one) => !holdsFor[one](rule, start));
+    const wins = !won && !fails.length;
+    won ||= wins;
+    return { rule, fails, wins };
+  });
+}
+
+/** Whether each condition of `inner` asks for no more than `outer` allows. */
+const liesWithin: { readonly [C in PriceCondition]: (inner: PriceRule, outer: PriceRule) => boolean } = {
+  service: (inner, outer) => outer.service === null || outer.service === inner.service,
+  resource: (inner, outer) => outer.resource === null || outer.resource === inner.resource,
+  weekdays: ({ weekdays }, outer) =>
+    (outer.weekdays?.length ?? 7) === 7 || !!weekdays?.every((one) => outer.weekdays?.includes(one)),
+  hours: ({ hours }, outer) =>
+    outer.hours === null || (hours !== null && outer.hours.from <= hours.from && hours.to <= outer.hours.to),
+  dates: ({ dates }, outer) =>
+    outer.dates === null || (dates !== null && outer.dates.from <= dates.from && dates.to <= outer.dates.to),
+  seats: ({ seats }, outer) =>
+    outer.seats === null || (seats !== null && outer.seats.from <= seats.from && seats.to <= outer.seats.to),
+};
+
+/** Rules that never win, each with the one that always goes before it. */
+export function neverWinning(
+  rules: readonly PriceRule[],
+): readonly { readonly rule: PriceRule; readonly before: PriceRule }[] {
+  const ranked = byRank(rules);
+  return ranked.flatMap((rule, index) => {
+    const before = ranked.slice(0, index).find((one) => priceConditions.every((what) => liesWithin[what](rule, one)));
+    return before ? [{ rule, before }] : [];
+  });
+}
+
+/** A stretch of a weekday with one price. */
+export interface PriceBand {
+  /** Minutes since 00:00. */
+  readonly from: number;
+  readonly to: number;
+  readonly found: PriceFound | null;
+}
+
+/** The prices of starts on each day of the week of `monday`, Monday first, as bands. */
+export function priceWeek(
+  asked: Omit<PriceAsked, "start">,
+  rules: readonly PriceRule[],
+  clock: ZoneClock,
+  monday: LocalDate,
+): readonly (readonly PriceBand[])[] {
+  const edges = rules.flatMap(({ hours }) => (hours ? [minutesOf(hours.from), minutesOf(hours.to)] : []));
+  const sorted = [...new Set([0, ...edges, 24 * 60])].sort((one, other) => one - other);
+  return Array.from({ length: 7 }, (_, nth) => {
+    const bands: PriceBand[] = [];
+    sorted.slice(0, -1).forEach((from, index) => {
+      const start = clock.instantAt(dayNumber(monday) + nth, from);
+      const found = priceOf({ ...asked, start }, rules, clock);
+      const to = sorted[index + 1] as number;
+      const last = bands.at(-1);
+      const same = last && JSON.stringify(last.found) === JSON.stringify(found);
+      if (last && same) bands[bands.length - 1] = { ...last, to };
+      else bands.push({ from, to, found });
+    });
+    return bands;
+  });
 }
 
 /** Where a price comes from. */
@@ -44,15 +154,9 @@ export interface PriceFound {
  * service's. Null where nothing says a price.
  */
 export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
+  const start = startOf(asked, clock);
   let best: PriceRule | null = null;
-  for (const rule of rules) {
-    if (!matches(rule, asked, clock)) continue;
-    const better =
-      !best ||
-      rule.priority > best.priority ||
-      (rule.priority === best.priority && conditionsOf(rule) > conditionsOf(best));
-    if (better) best = rule;
-  }
+  for (const rule of rules) if (matches(rule, start) && (!best || outranks(rule, best))) best = rule;
   if (best) return { price: best.price, by: best.id };
   const own = offerOf(asked.leader, asked.service.id)?.price;
   if (own) return { price: own, by: "resource" };

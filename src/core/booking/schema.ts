@@ -14,7 +14,11 @@ import type {
   Service,
   WeeklySpan,
 } from "./booking";
-import { mostDaysAhead } from "./booking";
+import { deskColours, mostDaysAhead } from "./booking";
+
+const hashSchema = Joi.string()
+  .pattern(/^[0-9a-f]{64}$/)
+  .messages({ "string.pattern.base": "A picture is named by the hash of its bytes." });
 
 export const bookingId = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
@@ -148,8 +152,9 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
   notify: Joi.string()
     .email({ tlds: false })
     .max(200)
+    .allow("")
     .required()
-    .messages({ "string.email": "This is no mail address.", "string.empty": "Word of bookings needs an address." }),
+    .messages({ "string.email": "This is no mail address." }),
   closures: Joi.array().items(closure).max(500).required(),
   notice: words(500),
   allowedSites: Joi.array()
@@ -263,10 +268,8 @@ const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
         }),
       }),
     )
-    .min(1)
     .max(4)
-    .required()
-    .messages({ "array.min": "A service needs at least one set of resources." }),
+    .required(),
   price: price.allow(null).required(),
   tax: Joi.object({
     percent: Joi.number().min(0).max(100).precision(3).required().messages({
@@ -293,6 +296,8 @@ const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     .max(30)
     .required(),
   reminderHours: whole(1, 720, "A reminder's lead in hours").allow(null).required(),
+  picture: hashSchema,
+  colour: whole(0, deskColours - 1, "A colour"),
 });
 
 const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
@@ -341,6 +346,8 @@ const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
     .unique("service")
     .required()
     .messages({ "array.unique": "A service is named twice." }),
+  words: Joi.string().allow("").max(500),
+  picture: hashSchema,
 });
 
 const priceRuleSchema: Joi.ObjectSchema<PriceRule> = Joi.object<PriceRule>({

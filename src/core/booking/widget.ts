@@ -4,9 +4,11 @@ import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { WidgetKind } from "@/core/widget/kind";
 import type { WidgetOf } from "@/core/widget/settings";
+import { newPlace } from "./blank";
 import type { BookingSetUp, BookingWidgetSettings, Service } from "./booking";
 import { setUpFaults } from "./references";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
+import { bookingWarnings } from "./warnings";
 
 interface Words {
   readonly title: string;
@@ -123,6 +125,9 @@ export const booking: WidgetKind<"booking"> = {
   problems: function* ({ enabled, services }, site) {
     if (enabled && !services.some((id) => site.has("service", id)))
       yield { weight: "stops", code: "check.nothingToBook" };
+    if (enabled && site.parts.booking)
+      for (const { code, step, values } of bookingWarnings(site.parts.booking, services, site.today))
+        yield { weight: "look", code, values: { ...values, step } };
   },
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
@@ -140,6 +145,12 @@ export const booking: WidgetKind<"booking"> = {
   shown: (settings, parts) => shownServices(settings, parts.booking),
   part: {
     schema: bookingSetUpSchema,
+    fresh: ({ name, settings }) => ({
+      places: [newPlace("place", name, settings.zone)],
+      services: [],
+      resources: [],
+      prices: [],
+    }),
     faults: setUpFaults,
     ids: (part) => part.services.map(({ id }) => ({ of: "service" as const, id })),
   },

@@ -135,6 +135,8 @@ const studio: Readonly<Record<string, Sentence>> = {
     `No ${values.set} is free: ${values.resources.map((id) => nameOf(setUp.resources, id)).join(", ")}.`,
   "booking.setsCollide": (values) =>
     `Someone is free for each of ${values.sets.join(" and ")}, but not for all of them together.`,
+  "booking.serviceGone": (values, wording) => `${what(values, wording)} is no longer among the services.`,
+  "booking.resourceGone": (values, wording) => `${who(values, wording)} is no longer among the people and things.`,
   "booking.nobodyServes": (values, wording) => `Nobody who is asked for does ${what(values, wording)}.`,
 };
 

@@ -19,7 +19,7 @@ export const weekdayOf = (day: DayNumber): number => ((((day + 3) % 7) + 7) % 7)
 
 /** Minutes since 00:00; "24:00" is 1440. */
 export const minutesOf = (time: WallTime): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
-const timeOf = (minutes: number): WallTime =>
+export const timeOf = (minutes: number): WallTime =>
   `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
 export interface Transition {

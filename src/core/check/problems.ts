@@ -183,9 +183,9 @@ function* linksIn(node: PageNode): Generator<string> {
   }
 }
 
-/** Every finding of a site, in the order of its documents. */
-export function siteProblems(site: SiteFile): readonly Finding[] {
-  const around = knownIn(site);
+/** Every finding of a site on a date of its zone ("2026-11-26"), in the order of its documents. */
+export function siteProblems(site: SiteFile, today: string | null): readonly Finding[] {
+  const around = knownIn(site, today);
   const shared = definitionsOf(site);
   return [
     ...documentProblems("header", site.header, around),

@@ -1,5 +1,6 @@
 // What anything configurable (a block, a widget) tells about itself, so that nothing else has to know its kind.
 import type Joi from "joi";
+import type { WidgetParts } from "@/core/widget/settings";
 
 /** What settings can point at. */
 export type RefOf = "page" | "media" | "widget" | "service" | "shared";
@@ -38,6 +39,10 @@ export interface Surroundings {
   describes(media: string): boolean;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
+  /** What kinds of widgets keep for all of theirs. */
+  readonly parts: Partial<WidgetParts>;
+  /** Today's date where the site is, "2026-11-26"; null where what is wrong must not depend on it. */
+  readonly today: string | null;
 }
 
 export interface Holder<S> {

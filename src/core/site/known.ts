@@ -47,10 +47,12 @@ export function keepsAll(before: KeptSite, now: KeptSite): boolean {
 }
 
 /** The site as its blocks and widgets are judged in it. */
-export function knownIn(site: Around): Surroundings {
+export function knownIn(site: Around, today: string | null = null): Surroundings {
   const ids = idsIn(site);
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {
+    parts: Object.fromEntries(partKinds.map(({ name }) => [name, site[name]])),
+    today,
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
     describes: (hash) => site.media.some((entry) => entry.hash === hash && Boolean(entry.alt || entry.decorative)),

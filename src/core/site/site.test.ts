@@ -61,7 +61,7 @@ test.each<StarterKey>(["workshop", "counter", "empty"])(
   (key) => {
     const made = siteFromStarter(key, { key: "new-site", name: "New site", settings: site.settings }, newId);
     expect(read(writeSiteFile(made))).toEqual(made);
-    expect(siteProblems(made).filter((finding) => finding.weight === "stops")).toEqual([]);
+    expect(siteProblems(made, null).filter((finding) => finding.weight === "stops")).toEqual([]);
   },
 );
 
@@ -140,7 +140,7 @@ describe("what stops a release", () => {
     }) as SiteFile;
   /** Codes without those about a page's title and description, which these small pages lack. */
   const codes = (given: SiteFile) =>
-    siteProblems(given)
+    siteProblems(given, null)
       .map((finding) => [finding.weight, finding.reason.code])
       .filter(([, code]) => !["check.noPageTitle", "check.noPageDescription"].includes(code as string));
   test("nothing in the demo", () => expect(codes(site).filter(([weight]) => weight === "stops")).toEqual([]));
@@ -275,7 +275,9 @@ describe("sample content", () => {
     pages: [{ ...(site.pages[0] as SitePage), body: b.page(...sections) }],
   });
   const samples = (given: SiteFile) =>
-    siteProblems(given).flatMap((finding) => (finding.reason.code === "check.sample" ? [finding.reason.words] : []));
+    siteProblems(given, null).flatMap((finding) =>
+      finding.reason.code === "check.sample" ? [finding.reason.words] : [],
+    );
   test("is found on a page as long as nobody changed it, in any currency", () => {
     const prices = shelf
       .find((entry) => entry.key === "prices")
@@ -336,7 +338,7 @@ describe("sample content", () => {
       settings: { ...site.settings, description: "" },
     };
     const bare = { ...given, pages: given.pages.map((one) => ({ ...one, description: "" })) };
-    expect(siteProblems(bare).map((finding) => finding.reason.code)).toEqual(
+    expect(siteProblems(bare, null).map((finding) => finding.reason.code)).toEqual(
       expect.arrayContaining(["check.noPageTitle", "check.noPageDescription", "check.emptyColumn"]),
     );
   });

@@ -40,6 +40,8 @@ export interface Resolve {
 /** The part of the site file that a kind keeps for all of its widgets. */
 export interface PartKind<P> {
   readonly schema: Joi.ObjectSchema<P>;
+  /** What a site that has none starts with. */
+  fresh(site: Pick<FreshFacts, "settings" | "name">): P;
   /** What no schema can say: ids that name nothing. Paths are within the part. */
   faults(part: P): readonly Fault[];
   /** Ids that settings may refer to. */

@@ -17,6 +17,9 @@ export interface WidgetParts {
 
 export type WidgetKindName = keyof WidgetSettings;
 
+/** What a kind keeps besides its settings; null for kinds that keep nothing. */
+export type PartOf<K extends WidgetKindName> = K extends keyof WidgetParts ? WidgetParts[K] : null;
+
 /** A widget of a site: a configured working part. */
 export type WidgetOf<K extends WidgetKindName> = {
   readonly [Name in K]: {

@@ -2,15 +2,14 @@
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { setUpFaults } from "@/core/booking/references";
-import { bookingSetUpSchema } from "@/core/booking/schema";
 import { lockDiary, versionsOf } from "@/data/booking/diary";
 import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { Context } from "../context";
 import { siteOperation } from "../operation";
-import { notFound, Problem, validated } from "../problem";
+import { notFound } from "../problem";
 import { refreshShown } from "../widget/shown";
+import { checkedSetUp } from "./checked";
 
 const known = new LRUCache<string, BookingSetUp>({ max: 200 });
 
@@ -28,14 +27,6 @@ export async function setUpAt(db: Executor, siteId: string, version: number): Pr
     known.set(`${siteId} ${now.setUp}`, setUp);
     return setUp;
   });
-}
-
-/** A set-up from outside; a Problem with the path of everything that is wrong with it. */
-export function checkedSetUp(value: unknown): BookingSetUp {
-  const setUp = validated(bookingSetUpSchema, value);
-  const faults = setUpFaults(setUp);
-  if (faults.length) throw new Problem(422, "invalid", faults[0]?.message ?? "", faults);
-  return setUp;
 }
 
 /**

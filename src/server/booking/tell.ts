@@ -152,7 +152,7 @@ export async function tell(
         changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
       }),
     });
-  if (!place || kind === "reminder") return written;
+  if (!place?.notify || kind === "reminder") return written;
   const when = momentWords(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
     booking.startsAt.getTime(),

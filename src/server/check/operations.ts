@@ -3,6 +3,7 @@ import Joi from "joi";
 import { type LayoutFinding, layoutFindingsSchema } from "@/core/check/layout";
 import { siteProblems } from "@/core/check/problems";
 import { idSchema } from "@/core/site/schema";
+import { dayIn } from "../day";
 import { siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { loadSite } from "../site/whole";
@@ -17,7 +18,9 @@ export const checkOperations = {
   "checks.content": siteOperation(
     "site.read",
     {},
-    async ({ context, site }) => ({ findings: siteProblems(await loadSite(context.db, site)) }),
+    async ({ context, site }) => ({
+      findings: siteProblems(await loadSite(context.db, site), dayIn(site.settings.zone, context.now())),
+    }),
     { whole: "checks.content" },
   ),
   /** Keeps what a browser found in a page that was in this state. */

@@ -6,6 +6,7 @@ import { keptSite, wholeSite } from "@/data/release/page-states";
 import { loadKept, type SiteRow } from "@/data/site/queries";
 import { measuredPages } from "../check/states";
 import type { Context } from "../context";
+import { dayIn } from "../day";
 import { loadSite } from "../site/whole";
 
 export interface Waiting {
@@ -39,7 +40,7 @@ export async function changesOf(context: Context, row: SiteRow): Promise<Waiting
   return {
     changes,
     changed: changes.length,
-    findings: [...siteProblems(site), ...layout],
+    findings: [...siteProblems(site, dayIn(site.settings.zone, context.now())), ...layout],
     unmeasured: measured.filter(({ findings }) => findings === null).length,
   };
 }

@@ -13,6 +13,7 @@ import { type SiteCall, siteOperation } from "../operation";
 import { conflict, notFound, validated } from "../problem";
 import { partsOf } from "../site/whole";
 import { serverOf } from "./kinds";
+import { partOf } from "./parts";
 import { refreshShown } from "./shown";
 
 const widget = idSchema.required();
@@ -28,6 +29,17 @@ async function widgetRow(db: Executor, call: SiteCall, id: string): Promise<type
     .where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, id)));
   if (!row) throw notFound("This widget", "widget");
   return row;
+}
+
+interface ToSave {
+  readonly widget: string;
+  readonly name: string;
+  readonly settings: object;
+  readonly revision: number;
+  /** What the kind keeps besides, made from its version; absent where it has not changed. */
+  readonly part?: { readonly value: object; readonly version: number };
+  /** What it would do was told, and is wanted. */
+  readonly agreed?: boolean;
 }
 
 export const widgetOperations = {
@@ -60,8 +72,15 @@ export const widgetOperations = {
   ),
   /** One widget as it is stored, for whoever has to choose between their settings and somebody else's. */
   "widgets.read": siteOperation("site.read", { widget }, async (call, input: { widget: string }) => {
-    const { id, kind, name, settings, revision } = await widgetRow(call.context.db, call, input.widget);
-    return { id, kind, name, settings, revision } as SiteWidget & { revision: number };
+    const { db } = call.context;
+    return db.transaction(async (tx) => {
+      const { id, kind, name, settings, revision } = await widgetRow(tx, call, input.widget);
+      const widget = { id, kind, name, settings, revision } as SiteWidget & { revision: number };
+      const part = partOf(kind);
+      if (!part) return { ...widget, part: null };
+      const version = await part.version(tx, call.site.id);
+      return { ...widget, part: { value: (await part.load(tx, call.site.id)) as object | null, version } };
+    });
   }),
   "widgets.save": siteOperation(
     "widgets.change",
@@ -70,25 +89,33 @@ export const widgetOperations = {
       name,
       settings: Joi.object().unknown().required(),
       revision: Joi.number().integer().min(0).required(),
+      part: Joi.object({
+        value: Joi.object().unknown().required(),
+        version: Joi.number().integer().min(0).required(),
+      }),
+      agreed: Joi.boolean().default(false),
     },
-    async (call, input: { widget: string; name: string; settings: object; revision: number }) => {
+    async (call, input: ToSave) => {
       const { db } = call.context;
       const row = await widgetRow(db, call, input.widget);
       const { settings } = validated(Joi.object({ settings: schemaOfKind(row.kind).required() }), {
         settings: input.settings,
       });
-      const stored = await inTransaction(db, async (tx) => {
+      return inTransaction(db, async (tx) => {
+        const own = input.part && partOf(row.kind);
+        const partVersion =
+          own && input.part ? await own.change(tx, call, { ...input.part, agreed: input.agreed ?? false }) : null;
         const [result] = await tx
           .update(widgets)
           .set({ name: input.name, settings, revision: input.revision + 1, changedAt: call.context.now() })
           .where(
             and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.revision, input.revision)),
           );
-        if (result.affectedRows === 1 && widgetKinds[row.kind].shown) await refreshShown(tx, call.site.id);
-        return result.affectedRows === 1;
+        if (result.affectedRows !== 1)
+          throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Choose whose settings hold.");
+        if (widgetKinds[row.kind].shown) await refreshShown(tx, call.site.id);
+        return { revision: input.revision + 1, ...(partVersion === null ? {} : { partVersion }) };
       });
-      if (stored) return { revision: input.revision + 1 };
-      throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Choose whose settings hold.");
     },
   ),
   "widgets.remove": siteOperation("widgets.change", { widget }, async (call, input: { widget: string }) => {

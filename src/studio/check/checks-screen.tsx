@@ -98,7 +98,7 @@ export function useContentRows(): readonly CheckRow[] | undefined {
       pageName: widget?.name ?? around?.name ?? page?.title ?? "",
       block: "",
       href: widget
-        ? `/s/${site.key}/widgets/${widget.id}`
+        ? `/s/${site.key}/widgets/${widget.id}${typeof finding.reason.step === "string" ? `?step=${finding.reason.step}` : ""}`
         : `/s/${site.key}/pages/${page?.id ?? site.pages[0]?.id}?${query}`,
       layout: null,
     };

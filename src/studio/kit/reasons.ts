@@ -26,7 +26,26 @@ const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
 /** What a trigger waits for, in words. */
 export const triggerWords = (values: TriggerValues): string => triggers[values.on]?.(values) ?? values.on;
 
+/** Values of what is worth a look in a set-up of booking, all of them texts. */
+type Told = Readonly<Record<string, string>>;
+
 const words: Readonly<Record<string, (values: never) => string>> = {
+  "check.bookingNobody": ({ service }: Told) => `“${service}” has nobody who does it: say who at its service.`,
+  "check.bookingNoHours": ({ service }: Told) => `“${service}” fits in no one’s hours: no start a week.`,
+  "check.bookingNoPrice": ({ service }: Told) => `“${service}” has no price. If it is free, say 0.`,
+  "check.bookingNoAddress": ({ service, place }: Told) =>
+    `“${service}” waits for approval, and nobody is told: ${place} has no address for it.`,
+  "check.bookingCourseClosed": ({ service, date, closure }: Told) =>
+    `A date of “${service}”, ${date}, is on a closure${closure ? ` (${closure})` : ""}.`,
+  "check.bookingAlike": ({ service }: Told) => `Two services are called “${service}”: visitors can’t tell them apart.`,
+  "check.bookingManyChoices": ({ count, most }: Told) =>
+    `Visitors first choose among ${count}; more than ${most} are not read. Put services into categories.`,
+  "check.bookingNotice": ({ resource, hours, days }: Told) =>
+    `${resource} wants ${hours} hours of notice and can be booked ${days} days ahead: nothing is ever left.`,
+  "check.bookingRule": ({ rule, before }: Told) =>
+    `The price rule “${rule}” never wins: “${before}” always goes before it.`,
+  "check.bookingHoursLost": ({ place, lost, open }: Told) =>
+    `Closures of ${place} take ${lost} of ${open} open hours in the next eight weeks.`,
   "page.nodeGone": () => "the block is no longer there; someone removed it meanwhile.",
   "page.lineGone": () => "the line is no longer there; someone removed it meanwhile.",
   "page.wordsReplaced": () => "someone put other words in their place meanwhile.",

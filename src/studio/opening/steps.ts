@@ -17,7 +17,7 @@ export const whenStep = {
   of: ["triggers", "restraint", "priority"],
   summary: (settings: Opening) => words.whenNote(settings.triggers.length),
   Panel: WhenStep,
-  beside: "time",
+  beside: "own",
 } as const;
 
 export const whomStep = {
@@ -26,7 +26,7 @@ export const whomStep = {
   of: ["conditions"],
   summary: (settings: Opening) => words.whomNote(conditionsSet(settings)),
   Panel: WhomStep,
-  beside: "time",
+  beside: "own",
 } as const;
 
 export const whereStep = {
@@ -35,5 +35,5 @@ export const whereStep = {
   of: [],
   summary: (settings: Opening) => pagesNote(settings.conditions),
   Panel: WhereStep,
-  beside: "time",
+  beside: "own",
 } as const;

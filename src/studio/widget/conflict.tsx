@@ -13,11 +13,14 @@ export function Conflict({
   theirs,
   onChoose,
 }: {
-  yours: Pick<Stored, "name" | "settings">;
+  yours: { readonly name: string; readonly settings: object; readonly part: object | null };
   theirs: Stored;
   onChoose: (whose: "yours" | "theirs") => void;
 }) {
-  const differs = valueDetails({ name: theirs.name, ...theirs.settings }, { name: yours.name, ...yours.settings });
+  const differs = valueDetails(
+    { name: theirs.name, ...theirs.settings, ...theirs.part?.value },
+    { name: yours.name, ...yours.settings, ...yours.part },
+  );
   return (
     <Box bg="white" borderWidth="1px" borderColor="edge" borderRadius="panel" p="12px" mb="14px">
       <State tone="brick">{words.conflictTitle}</State>

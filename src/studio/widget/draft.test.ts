@@ -36,12 +36,28 @@ function world(text = "Kiln") {
       const said = says.shift();
       if (said) return said;
       if (next.revision !== stored.revision) return { kind: "conflict", theirs: stored };
-      stored = { ...next, revision: next.revision + 1 };
-      return { kind: "saved", revision: stored.revision };
+      if (next.part && next.part.version !== stored.part?.version) return { kind: "conflict", theirs: stored };
+      const part = next.part ? { value: next.part.value, version: next.part.version + 1 } : stored.part;
+      stored = {
+        name: next.name,
+        settings: next.settings,
+        revision: next.revision + 1,
+        ...(part ? { part } : {}),
+      };
+      return { kind: "saved", revision: stored.revision, ...(next.part && part ? { partVersion: part.version } : {}) };
     },
   };
   return {
     open: () => new WidgetDraft(stored, source),
+    /** The kind keeps something besides, and says what is wrong with it. */
+    withPart(value: object) {
+      stored = { ...stored, part: { value, version: 7 } };
+      source.partFaults = (part): Record<string, string> =>
+        (part as { rooms: unknown[] }).rooms.length ? {} : { rooms: "One is needed." };
+    },
+    partFromSomebodyElse(value: object) {
+      stored = { ...stored, part: { value, version: (stored.part?.version ?? 0) + 1 } };
+    },
     /** Time passes, and what was due by then is done. */
     async pass(ms: number) {
       now += ms;
@@ -212,6 +228,83 @@ describe("somebody else saved meanwhile", () => {
     it.somebodyElse({ text: "theirs" });
     const again = it.open();
     expect(again.view()).toMatchObject({ recovered: true, settings: { text: "left" }, state: { kind: "conflict" } });
+  });
+});
+
+describe("what the kind keeps besides", () => {
+  const room = (id: string, name = id) => ({ id, name });
+
+  test("is saved only where it has changed, with what is wrong told at its path, and goes back step by step", async () => {
+    const it = world();
+    it.withPart({ rooms: [room("a")] });
+    const draft = it.open();
+    draft.change({ text: "only this" });
+    await it.pass(500);
+    expect(it.stored.part?.version).toBe(7);
+    draft.changePart({ rooms: [] }, "rooms");
+    expect(draft.view().faults).toEqual({ "part.rooms": "One is needed." });
+    draft.undo();
+    draft.changeBoth({ text: "both" }, { rooms: [room("a"), room("b")] }, "rooms");
+    await it.pass(500);
+    expect(it.stored).toMatchObject({
+      settings: { text: "both" },
+      part: { value: { rooms: [room("a"), room("b")] }, version: 8 },
+    });
+    draft.undo();
+    await it.pass(500);
+    expect(it.stored).toMatchObject({
+      settings: { text: "only this" },
+      part: { value: { rooms: [room("a")] }, version: 9 },
+    });
+  });
+
+  test("two people’s changes of different things are made one, and a step back leaves the other’s alone", async () => {
+    const it = world();
+    it.withPart({ rooms: [room("a"), room("b")] });
+    const draft = it.open();
+    it.partFromSomebodyElse({ rooms: [room("a", "Wheel room"), room("b"), room("c")] });
+    draft.changePart({ rooms: [room("a"), room("b", "Kiln room")] }, "rooms[b]");
+    await it.pass(500);
+    await it.pass(500);
+    expect(draft.view().state.kind).toBe("saved");
+    expect(it.stored.part?.value).toEqual({ rooms: [room("a", "Wheel room"), room("b", "Kiln room"), room("c")] });
+    draft.undo();
+    await it.pass(500);
+    expect(it.stored.part?.value).toEqual({ rooms: [room("a", "Wheel room"), room("b"), room("c")] });
+  });
+
+  test("where both changed the same, only that is chosen between", async () => {
+    const it = world();
+    it.withPart({ rooms: [room("a"), room("b")] });
+    const draft = it.open();
+    it.partFromSomebodyElse({ rooms: [room("a", "theirs"), room("b", "theirs too")] });
+    draft.changePart({ rooms: [room("a", "yours"), room("b")] }, "rooms[a]");
+    await it.pass(500);
+    expect(draft.view().state.kind).toBe("conflict");
+    draft.choose("yours");
+    await it.pass(500);
+    expect(it.stored.part?.value).toEqual({ rooms: [room("a", "yours"), room("b", "theirs too")] });
+  });
+
+  test("what saving would do is agreed to once, or the change is taken back", async () => {
+    const it = world();
+    it.withPart({ rooms: [room("a"), room("b")] });
+    const draft = it.open();
+    const asks: Saved = { kind: "asks", message: "A booking stands.", each: ["Nuala, Thursday 10:00"] };
+    it.answers(asks, null, asks);
+    draft.changePart({ rooms: [room("a")] }, "rooms");
+    await it.pass(500);
+    expect(draft.view().state).toEqual(asks);
+    draft.agree();
+    await it.pass(500);
+    expect([draft.view().state.kind, it.stored.part?.value]).toEqual(["saved", { rooms: [room("a")] }]);
+    await it.pass(2000);
+    draft.changePart({ rooms: [room("c")] }, "rooms");
+    await it.pass(500);
+    expect(draft.view().state.kind).toBe("asks");
+    draft.undo();
+    await it.pass(500);
+    expect([draft.view().state.kind, it.saves]).toEqual(["saved", 3]);
   });
 });
 

@@ -1,7 +1,9 @@
-// The settings of one open widget as they are being changed: validated as typed, saved when they hold, with steps back
-// and forth, kept in the browser until the server has them, and with both sides at hand where somebody else saved
-// meanwhile. No React in here: the workspace listens, tests drive it.
+// The settings of one open widget as they are being changed, and the part of the site that its kind keeps besides:
+// validated as typed, saved when they hold, with steps back and forth, kept in the browser until the server has them,
+// made one with what somebody else saved meanwhile, and with both sides at hand where the same was changed. No React in
+// here: the workspace listens, tests drive it.
 import type Joi from "joi";
+import { mergedValues } from "@/core/input/merge";
 import { sentences } from "@/core/input/sentences";
 import { pathOf } from "@/core/page/validate";
 
@@ -10,22 +12,34 @@ export interface Stored {
   readonly name: string;
   readonly settings: object;
   readonly revision: number;
+  /** What the kind keeps for all of its widgets, and its version; absent for kinds that keep nothing. */
+  readonly part?: { readonly value: object; readonly version: number };
+}
+
+/** What is to be saved: the part only where it has changed. */
+export interface ToSave extends Stored {
+  /** What saving would do was told, and is wanted. */
+  readonly agreed: boolean;
 }
 
 /** What the server says to a save. */
 export type Saved =
-  | { readonly kind: "saved"; readonly revision: number }
+  | { readonly kind: "saved"; readonly revision: number; readonly partVersion?: number }
   /** Somebody else saved since; these are their settings. */
   | { readonly kind: "conflict"; readonly theirs: Stored }
   /** The server can't be reached, or the session has ended: to be tried again. */
   | { readonly kind: "later"; readonly signedOut: boolean }
+  /** It would do what has to be agreed to first: each thing in a sentence. */
+  | { readonly kind: "asks"; readonly message: string; readonly each: readonly string[] }
   | { readonly kind: "refused"; readonly message: string };
 
 export interface DraftSource {
   readonly schema: Joi.ObjectSchema;
+  /** What is wrong with the kind's part, by path; absent for kinds without one. */
+  partFaults?(part: object): Readonly<Record<string, string>>;
   /** Words for a name that is missing. */
   readonly needsName: string;
-  save(next: Stored): Promise<Saved>;
+  save(next: ToSave): Promise<Saved>;
   /** Where unsaved settings outlive the tab; "" for nothing. */
   readonly storage: { read(): string; write(text: string): void };
   /** Runs something later; answers how to call it off. */
@@ -38,13 +52,16 @@ export type DraftState =
   | { readonly kind: "saved" | "saving" | "incomplete" }
   | { readonly kind: "waiting" | "signedOut" }
   | { readonly kind: "refused"; readonly message: string }
+  | { readonly kind: "asks"; readonly message: string; readonly each: readonly string[] }
   | { readonly kind: "conflict"; readonly theirs: Stored };
 
 export interface DraftView {
   readonly name: string;
   readonly settings: object;
+  /** The kind's part; null for kinds without one. */
+  readonly part: object | null;
   readonly revision: number;
-  /** What is wrong, by path ("fields[1].label", "name"). */
+  /** What is wrong, by path ("fields[1].label", "name"); in the part it begins with "part.". */
   readonly faults: Readonly<Record<string, string>>;
   readonly state: DraftState;
   readonly mayUndo: boolean;
@@ -60,18 +77,29 @@ const gatherMs = 450;
 const againMs = 3000;
 const mostSteps = 200;
 
-type Value = Pick<Stored, "name" | "settings">;
+interface Value {
+  readonly name: string;
+  readonly settings: object;
+  readonly part: object | null;
+}
 
 interface Kept extends Value {
   readonly revision: number;
+  readonly partVersion: number;
+  /** What it was made from. */
+  readonly base: Value;
 }
+
+const asValue = ({ name, settings, part }: Stored): Value => ({ name, settings, part: part?.value ?? null });
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
 export class WidgetDraft {
   private value: Value;
   private revision: number;
+  private partVersion: number;
   private stored: Value;
+  private agreed = false;
   private past: Value[] = [];
   private future: Value[] = [];
   private lastChange: { readonly key: string; readonly at: number } | null = null;
@@ -88,9 +116,10 @@ export class WidgetDraft {
     opened: Stored,
     private readonly source: DraftSource,
   ) {
-    this.value = { name: opened.name, settings: opened.settings };
+    this.value = asValue(opened);
     this.stored = this.value;
     this.revision = opened.revision;
+    this.partVersion = opened.part?.version ?? 0;
     this.shown = this.makeView();
     this.recover(opened);
   }
@@ -103,13 +132,48 @@ export class WidgetDraft {
     } catch {
       // What can't be read was not ours.
     }
-    if (!kept || same({ name: kept.name, settings: kept.settings }, this.value)) return this.forget();
+    if (!kept?.base) return this.forget();
+    const value: Value = { name: kept.name, settings: kept.settings, part: kept.part };
+    if (same(value, this.value)) return this.forget();
     this.past.push(this.value);
-    this.value = { name: kept.name, settings: kept.settings };
+    this.value = value;
+    this.stored = kept.base;
     this.recovered = true;
+    this.meet(opened);
+  }
+
+  /** What is stored now is not what this draft was made from: both are made one, or stand against each other. */
+  private meet(theirs: Stored) {
+    const { value, clashes } = mergedValues(this.stored, this.value, asValue(theirs));
+    if (clashes.length) {
+      this.judge();
+      return this.become({ kind: "conflict", theirs });
+    }
+    this.rebase(theirs, value);
+  }
+
+  /** Goes on from what is stored now; steps back and forth keep what somebody else changed. */
+  private rebase(theirs: Stored, value: Value) {
+    const now = asValue(theirs);
+    const along = (one: Value) => mergedValues(this.stored, one, now, "theirs").value;
+    if (!same(now, this.stored)) {
+      this.past = this.past.map(along);
+      this.future = this.future.map(along);
+    }
+    this.lastChange = null;
+    this.revision = theirs.revision;
+    this.partVersion = theirs.part?.version ?? 0;
+    this.stored = now;
+    this.value = value;
+    this.state = { kind: "saved" };
     this.judge();
-    if (kept.revision === opened.revision) this.saveSoon();
-    else this.become({ kind: "conflict", theirs: opened });
+    if (same(value, now)) {
+      this.forget();
+      this.saveSoon();
+    } else {
+      this.keep();
+      this.saveSoon();
+    }
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -151,6 +215,9 @@ export class WidgetDraft {
     const faults: Record<string, string> = {};
     for (const detail of error?.details ?? []) faults[pathOf(detail.path)] ??= detail.message;
     if (!this.value.name.trim()) faults.name = this.source.needsName;
+    if (this.value.part)
+      for (const [path, message] of Object.entries(this.source.partFaults?.(this.value.part) ?? {}))
+        faults[`part.${path}`] ??= message;
     this.faults = faults;
   }
 
@@ -160,6 +227,20 @@ export class WidgetDraft {
       Object.entries({ ...this.value.settings, ...part }).filter(([, value]) => value !== undefined),
     );
     this.put({ ...this.value, settings }, Object.keys(part).sort().join(" "));
+  }
+
+  /** Changes some of the kind's part. `key` names what is changed: a run of the same is one step back. */
+  changePart(part: Readonly<Record<string, unknown>>, key: string) {
+    this.put({ ...this.value, part: { ...this.value.part, ...part } }, `part ${key}`);
+  }
+
+  /** Changes settings and part in one step. */
+  changeBoth(settings: Readonly<Record<string, unknown>>, part: Readonly<Record<string, unknown>>, key: string) {
+    const { value } = this;
+    this.put(
+      { ...value, settings: { ...value.settings, ...settings }, part: { ...value.part, ...part } },
+      `both ${key}`,
+    );
   }
 
   rename(name: string) {
@@ -180,6 +261,7 @@ export class WidgetDraft {
 
   private take(next: Value) {
     this.value = next;
+    this.agreed = false;
     this.judge();
     this.keep();
     if (this.state.kind === "conflict") this.tell();
@@ -206,28 +288,27 @@ export class WidgetDraft {
   choose(whose: "yours" | "theirs") {
     if (this.state.kind !== "conflict") return;
     const { theirs } = this.state;
-    this.revision = theirs.revision;
-    this.stored = { name: theirs.name, settings: theirs.settings };
-    this.state = { kind: "saved" };
-    if (whose === "theirs") {
-      this.past.push(this.value);
-      this.future = [];
-      this.lastChange = null;
-      this.value = this.stored;
-      this.judge();
-    }
+    const asMade = (prefer: "yours" | "theirs") => mergedValues(this.stored, this.value, asValue(theirs), prefer).value;
+    const [yours, chosen] = [asMade("yours"), asMade(whose)];
     this.recovered = false;
-    if (same(this.value, this.stored)) {
-      this.forget();
-      this.tell();
-    } else {
-      this.keep();
-      this.saveSoon();
-    }
+    this.rebase(theirs, chosen);
+    if (whose === "yours") return;
+    // One's own is a step back away.
+    this.past.push(yours);
+    this.future = [];
+    this.tell();
+  }
+
+  /** What saving would do was told, and is wanted. */
+  agree() {
+    if (this.state.kind !== "asks") return;
+    this.agreed = true;
+    this.saveSoon();
   }
 
   private keep() {
-    this.source.storage.write(JSON.stringify({ ...this.value, revision: this.revision } satisfies Kept));
+    const { value, stored, revision, partVersion } = this;
+    this.source.storage.write(JSON.stringify({ ...value, revision, partVersion, base: stored } satisfies Kept));
   }
 
   private forget() {
@@ -256,7 +337,10 @@ export class WidgetDraft {
     if (this.state.kind === "conflict" || Object.keys(this.faults).length) return;
     if (same(this.value, this.stored)) return;
     const sent = this.value;
-    const work = this.source.save({ ...sent, revision: this.revision }).then((answer) => {
+    const { name, settings, part } = sent;
+    const changed = part && !same(part, this.stored.part) ? { part: { value: part, version: this.partVersion } } : {};
+    const toSave = { name, settings, revision: this.revision, agreed: this.agreed, ...changed };
+    const work = this.source.save(toSave).then((answer) => {
       this.saving = null;
       this.answered(sent, answer);
     });
@@ -265,14 +349,17 @@ export class WidgetDraft {
   }
 
   private answered(sent: Value, answer: Saved) {
-    if (answer.kind === "conflict") return this.become({ kind: "conflict", theirs: answer.theirs });
+    if (answer.kind === "conflict") return this.meet(answer.theirs);
     if (answer.kind === "refused") return this.become({ kind: "refused", message: answer.message });
+    if (answer.kind === "asks") return this.become({ kind: "asks", message: answer.message, each: answer.each });
     if (answer.kind === "later") {
       this.state = { kind: answer.signedOut ? "signedOut" : "waiting" };
       return this.saveSoon(againMs);
     }
     this.revision = answer.revision;
+    this.partVersion = answer.partVersion ?? this.partVersion;
     this.stored = sent;
+    this.agreed = false;
     this.recovered = false;
     // What was typed meanwhile is saved next, on what has just been stored.
     if (same(this.value, sent)) {

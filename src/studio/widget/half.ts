@@ -1,6 +1,6 @@
 // The studio's half of a kind of widget: the steps of its workspace, and how its results are told.
 import type { ComponentType } from "react";
-import type { WidgetKindName, WidgetSettings } from "@/core/widget/settings";
+import type { PartOf, WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
 
 /** How a widget did, as the server tells it. */
 export interface Results {
@@ -12,10 +12,16 @@ export interface Results {
 export interface StepProps<K extends WidgetKindName> {
   readonly id: string;
   readonly settings: WidgetSettings[K];
-  /** What is wrong, by path ("fields[1].label"). */
+  /** What the kind keeps for all of its widgets. */
+  readonly part: PartOf<K>;
+  /** What is wrong, by path ("fields[1].label"); in the part "part.services[0].name". */
   readonly faults: Readonly<Record<string, string>>;
   /** Changes some settings; undefined takes one away. */
   change(part: { readonly [S in keyof WidgetSettings[K]]?: WidgetSettings[K][S] | undefined }): void;
+  /** Changes some of the part. `key` names what is changed: a run of the same is one step back. */
+  changePart(part: Partial<PartOf<K>>, key: string): void;
+  /** Changes settings and part in one step. */
+  changeBoth(settings: Partial<WidgetSettings[K]>, part: Partial<PartOf<K>>, key: string): void;
 }
 
 export interface Step<K extends WidgetKindName> {
@@ -23,11 +29,22 @@ export interface Step<K extends WidgetKindName> {
   readonly title: string;
   /** The settings it looks after: what is wrong there is marked on it. */
   readonly of: readonly (keyof WidgetSettings[K])[];
+  /** Whether it looks after what is wrong at a path of the part ("services[0].name"). */
+  ofPart?(path: string): boolean;
   /** What is set, in a few words. */
-  summary(settings: WidgetSettings[K]): string;
+  summary(settings: WidgetSettings[K], part: PartOf<K>): string;
   readonly Panel: ComponentType<StepProps<K>>;
-  /** What stands beside it: what a visitor gets, or when it opens and why. */
-  readonly beside?: "visitor" | "time";
+  /** It needs more room than a sheet has. */
+  readonly wide?: boolean;
+  /** What stands beside it: what a visitor gets, or the kind's own view. */
+  readonly beside?: "visitor" | "own";
+}
+
+/** Something worth a look, at the step where it is mended. */
+export interface StepWarning {
+  readonly step: string;
+  readonly code: string;
+  readonly values: Readonly<Record<string, string>>;
 }
 
 /** A row of columns in the chart of results, and its name. */
@@ -40,6 +57,13 @@ export interface Series {
 
 export interface WidgetStudio<K extends WidgetKindName> {
   readonly steps: readonly Step<K>[];
+  /** What is worth a look; absent for kinds that find nothing. */
+  warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
+  /** A view of its own beside what a visitor gets: why it is as it is. */
+  readonly view?: {
+    readonly title: string;
+    readonly View: ComponentType<{ readonly widget: WidgetOf<K>; readonly part: PartOf<K> }>;
+  };
   readonly series: readonly Series[];
   /** The figures above the chart, each with its name. */
   figures(results: Results): readonly (readonly [name: string, figure: string | number])[];

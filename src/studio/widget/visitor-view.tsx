@@ -9,24 +9,36 @@ import { noSurround, type PageNode } from "@/core/page/node";
 import { pagePath } from "@/core/site/site";
 import { openingOf, widgetKinds } from "@/core/widget/kinds";
 import { releaseWidget } from "@/core/widget/release";
-import type { SiteWidget } from "@/core/widget/settings";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { stageRenderer, useSite } from "@/studio/frame/site-context";
 import { Segments, State } from "@/studio/kit/kit";
 import { TimeLine } from "@/studio/opening/time-line";
 import { deviceWidths, useChosenVisitor, useRehearsal } from "@/studio/rehearse/rehearse";
 import { StageFrame } from "@/studio/stage/stage-frame";
+import { studioOf } from "./kinds";
 import { words } from "./words";
 
-type Beside = "visitor" | "time";
+type Beside = "visitor" | "own";
 
-export function VisitorView({ widget, valid, beside }: { widget: SiteWidget; valid: boolean; beside: Beside }) {
+export function VisitorView({
+  widget,
+  part,
+  valid,
+  beside,
+}: {
+  widget: SiteWidget;
+  part: object | null;
+  valid: boolean;
+  beside: Beside;
+}) {
   const opening = openingOf(widget);
+  const own = studioOf(widget.kind as WidgetKindName).view;
   const [view, setView] = useState<Beside>(beside);
   useEffect(() => setView(beside), [beside]);
-  const shown = opening ? view : "visitor";
+  const shown = opening || own ? view : "visitor";
   return (
     <Flex direction="column" flex="1" minH="0">
-      {opening ? (
+      {opening || own ? (
         <Flex h="40px" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" justify="center">
           <Segments<Beside>
             label={words.whatShown}
@@ -34,19 +46,20 @@ export function VisitorView({ widget, valid, beside }: { widget: SiteWidget; val
             onChange={setView}
             options={[
               ["visitor", words.whatVisitorGets],
-              ["time", words.whenOpensWhy],
+              ["own", own?.title ?? words.whenOpensWhy],
             ]}
           />
         </Flex>
       ) : null}
-      {shown === "time" && opening ? (
+      {shown === "own" ? (
         <Box flex="1" minH="0" overflow="auto" p="16px" pb="80px">
-          <TimeLine id={widget.id} opening={opening} />
+          {own ? <own.View widget={widget} part={part as never} /> : null}
+          {opening ? <TimeLine id={widget.id} opening={opening} /> : null}
         </Box>
       ) : widgetKinds[widget.kind].placements.includes("over") ? (
         <OverThePage widget={widget} valid={valid} />
       ) : (
-        <InThePage widget={widget} />
+        <InThePage widget={widget} part={part} />
       )}
     </Flex>
   );
@@ -176,7 +189,7 @@ function pageWith(widget: SiteWidget): PageNode {
 }
 
 /** What stands in the flow of a page, drawn by the renderer from the draft. */
-function InThePage({ widget }: { widget: SiteWidget }) {
+function InThePage({ widget, part }: { widget: SiteWidget; part: object | null }) {
   const site = useSite();
   const { chosen } = useChosenVisitor();
   const { key, name, settings, brand, pages, widgets, media, parts } = site;
@@ -184,6 +197,7 @@ function InThePage({ widget }: { widget: SiteWidget }) {
     const drafted = widgets.map((one) => (one.id === widget.id ? widget : one));
     const renderer = stageRenderer({
       ...parts,
+      ...(part ? { [widget.kind]: part } : {}),
       key,
       name,
       settings,
@@ -196,7 +210,7 @@ function InThePage({ widget }: { widget: SiteWidget }) {
     });
     const [page = { id: "", title: "", slug: "", description: "", inNavigation: false }] = pages;
     return { renderer, rendered: renderer.render(page, pageWith(widget)) };
-  }, [key, name, settings, brand, pages, widgets, media, parts, widget]);
+  }, [key, name, settings, brand, pages, widgets, media, parts, part, widget]);
   const widthPx = deviceWidths[chosen.device];
   return (
     <Room>

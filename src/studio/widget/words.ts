@@ -43,6 +43,10 @@ export const words = {
   redo: "Redo (Ctrl+Shift+Z)",
   panels: { placed: "Placed on", results: "Results" },
   notCompleteYet: "Not complete",
+  asksShort: "This change has to be agreed to first.",
+  asksText: "They stay as they are booked; nobody is told. Move or cancel them on the Desk, or take the change back.",
+  asksKeep: "Keep the change",
+  asksBack: "Take it back",
   conflictShort: "Somebody changed this widget meanwhile.",
   conflictTitle: "Somebody changed this widget meanwhile",
   conflictText:

@@ -1,24 +1,30 @@
 "use client";
 // The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
-import { useState } from "react";
+import { useSearchParams } from "next/navigation";
+import { useMemo, useState } from "react";
+import { Temporal } from "temporal-polyfill";
 import { pagePath } from "@/core/site/site";
-import { kindOf } from "@/core/widget/kinds";
+import { kindOf, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { SyncState } from "@/studio/composer/sync";
 import { useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
-import { IconButton, State, Tick, Title } from "@/studio/kit/kit";
-import { RehearseStrip } from "@/studio/rehearse/rehearse";
+import { ask } from "@/studio/kit/api";
+import { IconButton, Loading, State, Tick, Title } from "@/studio/kit/kit";
+import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
 import type { Step } from "./half";
 import { studioOf } from "./kinds";
+import { Looks } from "./looks";
 import { PlacedOn } from "./placed-on";
 import { ResultsPanel } from "./results-panel";
-import { useDraft } from "./use-draft";
+import { type OpenedWidget, useDraft } from "./use-draft";
 import { VisitorView } from "./visitor-view";
 import { words } from "./words";
 
@@ -32,7 +38,37 @@ export function WidgetScreen({ widget: id }: { widget: string }) {
         <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
       </Box>
     );
-  return <Workspace key={id} widget={widget} />;
+  return widgetKinds[widget.kind].part ? <WithPart key={id} widget={widget} /> : <Workspace key={id} widget={widget} />;
+}
+
+/** A workspace that begins with what its kind keeps besides, as it is stored now. */
+function WithPart({ widget }: { widget: SiteWidget & { readonly revision: number } }) {
+  const site = useSite();
+  const { data, error } = useQuery({
+    queryKey: ["widget", site.key, widget.id],
+    queryFn: () => ask("widgets.read", { site: site.key, widget: widget.id }),
+    // What somebody saved since is asked for anew each time; a draft goes on from what it began with.
+    gcTime: 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (error && !data)
+    return (
+      <Box as="main" p="24px">
+        <State tone="brick">{error.message}</State>
+      </Box>
+    );
+  if (!data) return <Loading what={widget.name} />;
+  const { part, ...stored } = data;
+  const empty = widgetKinds[stored.kind].part?.fresh(site) ?? null;
+  return (
+    <Workspace
+      widget={{
+        ...stored,
+        ...(part ? { part: { value: part.value ?? (empty as object), version: part.version } } : {}),
+      }}
+      emptyPart={empty}
+    />
+  );
 }
 
 const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, { kind: K }>) => SyncState } = {
@@ -42,24 +78,38 @@ const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, 
   signedOut: () => ({ kind: "signedOut", edits: 1 }),
   incomplete: () => ({ kind: "refused", message: words.notYetComplete }),
   refused: ({ message }) => ({ kind: "refused", message }),
+  asks: () => ({ kind: "refused", message: words.asksShort }),
   conflict: () => ({ kind: "refused", message: words.conflictShort }),
 };
+
+const todayIn = (zone: string) => Temporal.Now.plainDateISO(zone).toString();
 
 /** Panels of the workspace that are no steps. */
 type Open = { readonly step: string } | "placed" | "results";
 
-function Workspace({ widget }: { widget: SiteWidget & { readonly revision: number } }) {
+function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPart?: object | null }) {
   const site = useSite();
-  const { draft, view } = useDraft(widget);
+  const { draft, view } = useDraft(widget, emptyPart);
   const kind = kindOf(widget as { kind: WidgetKindName });
-  const { steps } = studioOf(widget.kind as WidgetKindName);
-  const [open, setOpen] = useState<Open>({ step: (steps[0] as Step<WidgetKindName>).key });
+  const { steps, warnings } = studioOf(widget.kind as WidgetKindName);
+  const asked = useSearchParams().get("step");
+  const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
+  const [open, setOpen] = useState<Open>({ step: first.key });
   useStatus(syncOf[view.state.kind](view.state as never), view.revision);
+  const part = view.part as never;
+  const { time } = useChosenVisitor().chosen;
+  const today = time.slice(0, 10) || todayIn(site.settings.zone);
+  const looks = useMemo(
+    () => [...(warnings?.(view.settings as never, view.part as never, today) ?? [])],
+    [warnings, view.settings, view.part, today],
+  );
   const settings = view.settings as never;
   const { enabled } = view.settings as { enabled: boolean };
   const faultsOf = (one: Step<WidgetKindName>) =>
-    Object.keys(view.faults).filter((path) =>
-      one.of.some((part) => path === part || path.startsWith(`${part}.`) || path.startsWith(`${part}[`)),
+    Object.keys(view.faults).filter(
+      (path) =>
+        (path.startsWith("part.") && one.ofPart?.(path.slice("part.".length))) ||
+        one.of.some((own) => path === own || path.startsWith(`${own}.`) || path.startsWith(`${own}[`)),
     );
   const current = typeof open === "string" ? null : steps.find((one) => one.key === open.step);
   const ready = Object.keys(view.faults).length === 0;
@@ -118,6 +168,7 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
         </Flex>
         {steps.map((one, index) => {
           const wrong = faultsOf(one).length > 0;
+          const look = looks.some(({ step }) => step === one.key);
           const now = one === current;
           return (
             <button
@@ -141,15 +192,15 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
                 as="span"
                 w="14px"
                 fontWeight="800"
-                color={wrong ? "brick" : now ? "mark" : "faint"}
+                color={wrong ? "brick" : look ? "amber" : now ? "mark" : "faint"}
                 aria-hidden="true"
               >
-                {wrong ? "!" : index + 1}
+                {wrong || look ? "!" : index + 1}
               </Text>
-              <Box>
+              <Box minW="0">
                 <Text fontWeight="650">{one.title}</Text>
                 <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
-                  {wrong ? words.notComplete : one.summary(settings)}
+                  {wrong ? words.notComplete : one.summary(settings, part)}
                 </Text>
               </Box>
             </button>
@@ -190,7 +241,7 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
       <Box
         as="section"
         aria-label={current?.title ?? words.panels[open as "placed" | "results"]}
-        w="420px"
+        w={current?.wide ? "560px" : "420px"}
         flex="none"
         bg="sheet"
         borderRightWidth="1px"
@@ -200,6 +251,9 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
       >
         {view.state.kind === "conflict" ? (
           <Conflict yours={view} theirs={view.state.theirs} onChoose={(whose) => draft.choose(whose)} />
+        ) : null}
+        {view.state.kind === "asks" ? (
+          <Asks {...view.state} onKeep={() => draft.agree()} onBack={() => draft.undo()} />
         ) : null}
         {view.recovered && view.state.kind !== "conflict" ? (
           <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
@@ -212,12 +266,18 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
           <>
             <Title>{current.title}</Title>
             {view.state.kind === "refused" ? <State tone="brick">{view.state.message}</State> : null}
+            <Looks looks={looks} step={current.key} />
             <Box mt="10px">
               <current.Panel
                 id={widget.id}
                 settings={settings}
+                part={part}
                 faults={view.faults}
-                change={(part) => draft.change(part as Record<string, unknown>)}
+                change={(changed) => draft.change(changed as Record<string, unknown>)}
+                changePart={(changed, key) => draft.changePart(changed as Record<string, unknown>, key)}
+                changeBoth={(changed, changedPart, key) =>
+                  draft.changeBoth(changed as Record<string, unknown>, changedPart as Record<string, unknown>, key)
+                }
               />
             </Box>
           </>
@@ -225,7 +285,8 @@ function Workspace({ widget }: { widget: SiteWidget & { readonly revision: numbe
       </Box>
       <Flex as="main" direction="column" flex="1" minW="0" position="relative">
         <VisitorView
-          widget={{ ...widget, name: view.name, settings } as SiteWidget}
+          widget={{ id: widget.id, kind: widget.kind, name: view.name, settings } as SiteWidget}
+          part={view.part}
           valid={ready}
           beside={current?.beside ?? "visitor"}
         />

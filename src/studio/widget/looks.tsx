@@ -1,0 +1,20 @@
+"use client";
+// What is worth a look at a step.
+import { Box } from "@chakra-ui/react";
+import { State } from "@/studio/kit/kit";
+import { reasonWords } from "@/studio/kit/reasons";
+import type { StepWarning } from "./half";
+
+export function Looks({ looks, step }: { looks: readonly StepWarning[]; step: string }) {
+  const own = looks.filter((one) => one.step === step);
+  if (!own.length) return null;
+  return (
+    <Box mt="8px" display="flex" flexDirection="column" gap="4px">
+      {own.map(({ code, values }) => (
+        <State key={`${code} ${JSON.stringify(values)}`} tone="amber">
+          {reasonWords({ code, ...values })}
+        </State>
+      ))}
+    </Box>
+  );
+}
