@@ -201,7 +201,7 @@ const question = Joi.object<Question>({
     then: Joi.object({ min: Joi.number().allow(null).required(), max: Joi.number().allow(null).required() }),
   });
 
-const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
+export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   id: bookingId.required(),
   place: bookingId.required(),
   name: name(120),

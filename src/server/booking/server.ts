@@ -8,7 +8,9 @@ import { feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
 import type { WidgetServer } from "../widget/half";
 import { endingJob } from "./deeds/ending";
+import { diaryOperations } from "./diary-operation";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
+import { holidayOperations } from "./holidays";
 import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";
 import { setUpOperations } from "./set-up";
@@ -17,7 +19,14 @@ import { reminderJob } from "./tell";
 const id = Joi.string().max(24).required();
 
 export const bookingServer = {
-  operations: { ...setUpOperations, ...bookingOperations, ...calendarOperations, ...feedOperations },
+  operations: {
+    ...setUpOperations,
+    ...diaryOperations,
+    ...holidayOperations,
+    ...bookingOperations,
+    ...calendarOperations,
+    ...feedOperations,
+  },
   endpoints: bookingEndpoints,
   schemas: bookingSchemas,
   jobs: ({ deliverPayment }) => ({

@@ -153,6 +153,8 @@ export const siteOperations = {
       revision: call.site.revision,
       role: call.role,
       mayLayout: mayAs(call.role, "designer"),
+      /** How far the server's clock is ahead of the world's, in ms: 0 unless it was set. */
+      clockAheadMs: Math.round((call.context.now().getTime() - Date.now()) / 60_000) * 60_000,
       address: siteOrigin(call.context.settings, call.site.key),
       pages: rows.filter((row) => row.kind === "page").map((row) => ({ ...pageMetaOf(row), revision: row.revision })),
       surrounds: rows.flatMap(({ id, kind, title }) =>

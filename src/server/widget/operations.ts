@@ -1,6 +1,7 @@
 // Widgets of every kind: new ones, saving settings, results, where they stand.
 import { and, asc, eq, isNull, like, max } from "drizzle-orm";
 import Joi from "joi";
+import { mayAs, rights } from "@/core/account/rights";
 import { idSchema, widgetNameSchema } from "@/core/site/schema";
 import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
@@ -76,7 +77,7 @@ export const widgetOperations = {
     return db.transaction(async (tx) => {
       const { id, kind, name, settings, revision } = await widgetRow(tx, call, input.widget);
       const widget = { id, kind, name, settings, revision } as SiteWidget & { revision: number };
-      const part = partOf(kind);
+      const part = mayAs(call.role, rights["setUp.read"]) ? partOf(kind) : undefined;
       if (!part) return { ...widget, part: null };
       const version = await part.version(tx, call.site.id);
       return { ...widget, part: { value: (await part.load(tx, call.site.id)) as object | null, version } };

@@ -1,89 +1,244 @@
 "use client";
-// Which services a calendar offers, in which order.
+// Services: the list in the order visitors see, and one service with all that is said of it.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowDown, ArrowUp, Minus, Plus } from "lucide-react";
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { ChevronRight, GripVertical, Plus } from "lucide-react";
+import { nanoid } from "nanoid";
+import { useState } from "react";
+import { newService } from "@/core/booking/blank";
 import type { Service } from "@/core/booking/booking";
-import { moneyWords } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, IconButton, State } from "@/studio/kit/kit";
+import { Group, IconButton, PlainButton, QuietButton, State } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
+import { editingOf, withoutService } from "./editing";
+import { colourOf, colourToken, serviceNote } from "./notes";
+import { ServiceFiles } from "./service-files";
+import { ServiceSheet } from "./service-sheet";
 import { words } from "./words";
 
-export function ServicesStep({ settings, faults, change }: StepProps<"booking">) {
-  const { parts, settings: site } = useSite();
-  const all = parts.booking?.services ?? [];
-  const known = new Map(all.map((service) => [service.id, service]));
-  const { services } = settings;
-  const others = all.filter(({ id }) => !services.includes(id));
-  const about = (service: Service) => {
-    const price = service.price
-      ? moneyWords({ amount: service.price.amount, currency: site.currency }, site.language)
-      : "";
-    return [price, service.online ? "" : words.byHandOnly].filter(Boolean).join(" · ");
+export function ServicesStep(props: StepProps<"booking">) {
+  const { settings, part, faults, change, changeBoth } = props;
+  const [open, setOpen] = useState<string | null>(null);
+  const editing = open === null ? null : editingOf(props).one("services", open);
+  if (editing)
+    return (
+      <ServiceSheet
+        {...props}
+        editing={editing}
+        onBack={() => setOpen(null)}
+        onCopy={() => {
+          const id = nanoid(10);
+          const copy = { ...editing.item, id, name: words.copyOf(editing.item.name) };
+          changeBoth(
+            { services: [...settings.services, id] },
+            {
+              services: [...part.services, copy],
+              // Whoever does the one in their own way does the copy so too.
+              resources: part.resources.map((resource) => ({
+                ...resource,
+                offers: resource.offers.flatMap((offer) =>
+                  offer.service === editing.item.id ? [offer, { ...offer, service: id }] : [offer],
+                ),
+              })),
+            },
+            `copy ${id}`,
+          );
+          setOpen(id);
+        }}
+        onRemove={() => {
+          setOpen(null);
+          changeBoth(
+            { services: settings.services.filter((one) => one !== editing.item.id) },
+            withoutService(part, editing.item.id),
+            `remove ${editing.item.id}`,
+          );
+        }}
+      />
+    );
+  const known = new Map(part.services.map((service) => [service.id, service]));
+  const chosen = settings.services.filter((id) => known.has(id));
+  const others = part.services.filter(({ id }) => !settings.services.includes(id));
+  const gone = settings.services.filter((id) => !known.has(id));
+  const add = () => {
+    const id = nanoid(10);
+    const place = part.places[0]?.id ?? "place";
+    const people = part.resources.filter((one) => one.place === place && one.kind === "person");
+    const fresh: Service = {
+      ...newService(id, place, words.newService),
+      needs: people.length ? [{ name: words.person, oneOf: people.map((one) => one.id) }] : [],
+    };
+    changeBoth({ services: [...settings.services, id] }, { services: [...part.services, fresh] }, `add ${id}`);
+    setOpen(id);
   };
-  const moved = (index: number, by: -1 | 1) => {
-    const next = [...services];
-    const [one] = next.splice(index, 1);
-    next.splice(index + by, 0, one as string);
-    change({ services: next });
-  };
-  if (!all.length) return <Text color="ink2">{words.nothingSetUp}</Text>;
   return (
     <>
       <Text color="ink2" mb="8px">
-        {words.chosenInOrder}
+        {part.services.length ? words.chosenInOrder : words.noServicesYet}
       </Text>
       {faults.services ? <State tone="brick">{faults.services}</State> : null}
-      {services.map((id, index) => {
-        const service = known.get(id);
-        const name = service?.name ?? id;
-        return (
-          <Flex key={id} align="center" gap="4px" bg="white" borderWidth="1px" borderColor="line" mb="6px" p="6px 8px">
-            <Box flex="1" minW="0">
-              <Text fontWeight="650">{name}</Text>
-              {service ? (
-                <Text color="ink2" fontSize="small">
-                  {about(service)}
-                </Text>
-              ) : (
-                <State tone="amber">{words.gone(id)}</State>
-              )}
-            </Box>
-            <IconButton name={words.up(name)} disabled={index === 0} onClick={() => moved(index, -1)}>
-              <ArrowUp size={14} />
-            </IconButton>
-            <IconButton
-              name={words.down(name)}
-              disabled={index === services.length - 1}
-              onClick={() => moved(index, 1)}
-            >
-              <ArrowDown size={14} />
-            </IconButton>
-            <IconButton
-              name={words.leave(name)}
-              onClick={() => change({ services: services.filter((one) => one !== id) })}
-            >
-              <Minus size={14} />
-            </IconButton>
-          </Flex>
-        );
-      })}
-      <Group title={words.notChosen} mt="12px">
-        {others.length ? null : <Text color="ink2">{words.allChosen}</Text>}
-        {others.map((service) => (
-          <Flex key={service.id} align="center" py="3px">
-            <Box flex="1" minW="0">
-              <Text>{service.name}</Text>
-              <Text color="ink2" fontSize="small">
-                {about(service)}
-              </Text>
-            </Box>
-            <IconButton name={words.take(service.name)} onClick={() => change({ services: [...services, service.id] })}>
-              <Plus size={14} />
-            </IconButton>
-          </Flex>
-        ))}
-      </Group>
+      <Sorted
+        ids={chosen}
+        onOrder={(services) => change({ services: [...services, ...gone] })}
+        row={(id) => <ServiceLine service={known.get(id) as Service} {...props} onOpen={() => setOpen(id)} />}
+      />
+      {gone.map((id) => (
+        <Flex key={id} align="center" gap="8px" py="4px">
+          <State tone="amber">{words.gone(id)}</State>
+          <QuietButton onClick={() => change({ services: settings.services.filter((one) => one !== id) })}>
+            {words.leaveOut}
+          </QuietButton>
+        </Flex>
+      ))}
+      <PlainButton mt="4px" onClick={add}>
+        <Plus size={14} /> {words.addService}
+      </PlainButton>
+      {others.length ? (
+        <Group title={words.notChosen} mt="14px">
+          {others.map((service) => (
+            <Flex key={service.id} align="center" gap="6px">
+              <Box flex="1" minW="0">
+                <ServiceLine service={service} {...props} onOpen={() => setOpen(service.id)} />
+              </Box>
+              <IconButton
+                name={words.take(service.name)}
+                onClick={() => change({ services: [...settings.services, service.id] })}
+              >
+                <Plus size={14} />
+              </IconButton>
+            </Flex>
+          ))}
+        </Group>
+      ) : null}
+      <ServiceFiles {...props} />
     </>
+  );
+}
+
+/** A list ordered by dragging, or by its grips with the keyboard. */
+export function Sorted({
+  ids,
+  row,
+  onOrder,
+}: {
+  ids: readonly string[];
+  row: (id: string) => React.ReactNode;
+  onOrder: (ids: readonly string[]) => void;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const end = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    onOrder(arrayMove([...ids], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
+      <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
+        <Box as="ul" listStyleType="none">
+          {ids.map((id) => (
+            <SortedRow key={id} id={id}>
+              {row(id)}
+            </SortedRow>
+          ))}
+        </Box>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+function SortedRow({ id, children }: { id: string; children: React.ReactNode }) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{
+        display: "flex",
+        alignItems: "center",
+        transform: CSS.Translate.toString(transform),
+        transition,
+        opacity: isDragging ? 0.4 : 1,
+      }}
+    >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={words.grip}
+        title={words.grip}
+        style={{ width: 24, height: 30, flex: "none", cursor: "grab", color: "var(--chakra-colors-faint)" }}
+      >
+        <GripVertical size={14} />
+      </button>
+      <Box flex="1" minW="0">
+        {children}
+      </Box>
+    </li>
+  );
+}
+
+function ServiceLine({
+  service,
+  part,
+  faults,
+  onOpen,
+}: Pick<StepProps<"booking">, "part" | "faults"> & { service: Service; onOpen: () => void }) {
+  const { settings } = useSite();
+  const index = part.services.findIndex(({ id }) => id === service.id);
+  const wrong = Object.keys(faults).some((path) => path.startsWith(`part.services[${index}]`));
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      style={{
+        display: "flex",
+        width: "100%",
+        alignItems: "center",
+        gap: 10,
+        textAlign: "left",
+        padding: "7px 8px",
+        marginBlock: 2,
+        background: "var(--chakra-colors-white)",
+        border: "1px solid var(--chakra-colors-line)",
+        borderRadius: 5,
+        cursor: "pointer",
+      }}
+    >
+      <Box
+        w="10px"
+        alignSelf="stretch"
+        minH="30px"
+        borderRadius="2px"
+        flex="none"
+        bg={colourToken(colourOf(part, service))}
+        borderWidth="1px"
+        borderColor="edge"
+      />
+      <Box flex="1" minW="0">
+        <Text fontWeight="650" truncate>
+          {service.name || words.unnamed}
+        </Text>
+        <Text color={wrong ? "brick" : "ink2"} fontSize="small" truncate>
+          {wrong ? words.notComplete : serviceNote(service, part, settings)}
+        </Text>
+      </Box>
+      <ChevronRight size={15} aria-hidden="true" color="var(--chakra-colors-faint)" />
+    </button>
   );
 }

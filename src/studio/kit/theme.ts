@@ -21,6 +21,15 @@ const colours = {
   mossWash: "#D3E1D6",
   amberWash: "#F1E4CD",
   brickWash: "#F3DAD4",
+  /** Grounds that the Desk tells services apart by: always with the name in ink on them. */
+  desk0: "#C2D4C8",
+  desk1: "#E2D3B3",
+  desk2: "#DDBFB5",
+  desk3: "#CFC6DA",
+  desk4: "#C9CEC9",
+  desk5: "#BFD3DD",
+  desk6: "#D9DDB2",
+  desk7: "#E3C9D3",
   white: "#FFFFFF",
   inkSoft: "#2E4045",
   /** Words, a warning and the mark's own tone on ink. */

@@ -51,8 +51,8 @@ export function TimeLine({ id, opening }: { id: string; opening: Opening }) {
   });
   const change = (part: Partial<PlannedVisit>) => setVisit({ ...visit, ...part });
   const visitor = useMemo(
-    () => visitorOf(chosen, site.settings.zone, site.widgets),
-    [chosen, site.settings.zone, site.widgets],
+    () => visitorOf(chosen, { zone: site.settings.zone, clockAheadMs: site.clockAheadMs }, site.widgets),
+    [chosen, site.settings.zone, site.clockAheadMs, site.widgets],
   );
   const rehearsal = useMemo(() => {
     const rules = site.widgets.flatMap((widget) => {

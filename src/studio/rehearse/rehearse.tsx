@@ -32,6 +32,8 @@ export interface ChosenVisitor {
   readonly visit: number;
   readonly consent: ConsentState;
   readonly signedUp: boolean;
+  /** IANA zone of the visitor's own clock; empty for the site's. */
+  readonly zone: string;
 }
 
 export const deviceWidths = { wide: 1180, tablet: 820, phone: 390 } as const;
@@ -75,6 +77,7 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
     visit: 1,
     consent: "notAsked",
     signedUp: false,
+    zone: "",
   });
   const [walking, setWalking] = useState<string | null>(null);
   const begin = useRef("/");
@@ -118,17 +121,23 @@ export function useChosenVisitor(): Rehearsing {
   return value;
 }
 
+/** The moment of the visit, in ms; the site's zone reads the chosen wall time. */
+export const momentOf = ({ time }: Pick<ChosenVisitor, "time">, zone: string, clockAheadMs: number): number =>
+  time ? Temporal.PlainDateTime.from(time).toZonedDateTime(zone).epochMilliseconds : Date.now() + clockAheadMs;
+
 /** The chosen visitor as the core's decisions take it. */
-export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly { id: string }[]): Visitor {
-  const now = chosen.time
-    ? Temporal.PlainDateTime.from(chosen.time).toZonedDateTime(zone).epochMilliseconds
-    : Date.now();
+export function visitorOf(
+  chosen: ChosenVisitor,
+  { zone, clockAheadMs }: { readonly zone: string; readonly clockAheadMs: number },
+  widgets: readonly { id: string }[],
+): Visitor {
+  const now = momentOf(chosen, zone, clockAheadMs);
   return {
     widthPx: deviceWidths[chosen.device],
     language: chosen.language,
     country: chosen.country || null,
     now,
-    zone,
+    zone: chosen.zone || zone,
     visit: chosen.visit,
     cameFrom: null,
     consent: chosen.consent,
@@ -136,7 +145,8 @@ export function visitorOf(chosen: ChosenVisitor, zone: string, widgets: readonly
   };
 }
 
-function Item({ label, children }: { label: string; children: ReactNode }) {
+function Item({ label, hidden, children }: { label: string; hidden?: boolean; children: ReactNode }) {
+  if (hidden) return null;
   return (
     <Box
       flex="1 1 auto"
@@ -161,8 +171,9 @@ function Item({ label, children }: { label: string; children: ReactNode }) {
 }
 
 /** Moments worth rehearsing, as wall times in the site's zone; the empty one is now. */
-function timesIn(zone: string): readonly (readonly [string, string])[] {
-  const today = Temporal.Now.plainDateISO(zone);
+function timesIn(zone: string, clockAheadMs: number): readonly (readonly [string, string])[] {
+  const now = Temporal.Instant.fromEpochMilliseconds(Date.now() + clockAheadMs);
+  const today = now.toZonedDateTimeISO(zone).toPlainDate();
   const saturday = today.add({ days: (6 - today.dayOfWeek + 7) % 7 || 7 });
   const words = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
   const named = (date: Temporal.PlainDate, time: string) =>
@@ -177,6 +188,9 @@ function timesIn(zone: string): readonly (readonly [string, string])[] {
     named(today.add({ days: 365 }), "12:00"),
   ];
 }
+
+/** Zones of visitors worth rehearsing: west and east of most sites, and one with halves of hours. */
+const zones = ["America/Chicago", "Europe/Berlin", "Asia/Kolkata", "Pacific/Auckland"];
 
 /** Bold words with a small mark, as wide as the words that are chosen. */
 const bare = {
@@ -232,14 +246,21 @@ const sameVisit = (chosen: ChosenVisitor, kind: (typeof visits)[Visit]) =>
   chosen.visit === kind.visit && chosen.signedUp === kind.signedUp;
 
 /** The strip at the foot of every preview. */
-export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?: string }) {
-  const { settings } = useSite();
+export const RehearseStrip = memo(function RehearseStrip({
+  path = "/",
+  clock = false,
+}: {
+  path?: string;
+  /** What is previewed goes by the visitor's clock, not by their visits and consent. */
+  clock?: boolean;
+}) {
+  const { settings, clockAheadMs } = useSite();
   const { chosen, choose, walk, beginAt } = useChosenVisitor();
   useEffect(() => {
     beginAt(path);
     return () => beginAt("/");
   }, [beginAt, path]);
-  const times = useMemo(() => timesIn(settings.zone), [settings.zone]);
+  const times = useMemo(() => timesIn(settings.zone, clockAheadMs), [settings.zone, clockAheadMs]);
   const known = languages.some(([tag]) => tag === settings.language)
     ? languages
     : [[settings.language, languageName(settings.language)] as const, ...languages];
@@ -280,13 +301,22 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
       <Item label={own.language}>
         <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
       </Item>
-      <Item label={own.country}>
+      <Item label={own.country} hidden={clock}>
         <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
       </Item>
       <Item label={own.time(settings.zone.split("/").at(-1)?.replace("_", " "))}>
         <Pick value={chosen.time} options={times} onPick={(time) => choose({ time })} />
       </Item>
-      <Item label={own.visit}>
+      {clock ? (
+        <Item label={own.zone}>
+          <Pick
+            value={chosen.zone}
+            options={[["", own.zoneOfSite], ...zones.map((zone) => [zone, own.zoneName(zone)] as const)]}
+            onPick={(zone) => choose({ zone })}
+          />
+        </Item>
+      ) : null}
+      <Item label={own.visit} hidden={clock}>
         <Pick
           value={(Object.keys(visits) as Visit[]).find((key) => sameVisit(chosen, visits[key])) ?? "first"}
           options={Object.entries(visits).map(([key, { name }]) => [key, name] as const)}
@@ -296,7 +326,7 @@ export const RehearseStrip = memo(function RehearseStrip({ path = "/" }: { path?
           }}
         />
       </Item>
-      <Item label={own.consent}>
+      <Item label={own.consent} hidden={clock}>
         <Pick
           value={chosen.consent}
           options={consents}
@@ -317,10 +347,12 @@ export function useRehearsal(): { base: string | null; error: string | null } {
   const [answer, setAnswer] = useState<{ base: string | null; error: string | null }>({ base: null, error: null });
   // A widget that is saved is the same widget: a new address would draw the page anew with every edit.
   const widgets = site.widgets.map((widget) => widget.id).join(" ");
+  const { zone } = site.settings;
+  const { clockAheadMs } = site;
   useEffect(() => {
     let current = true;
     const known = widgets ? widgets.split(" ").map((id) => ({ id })) : [];
-    ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, site.settings.zone, known) }).then(
+    ask("rehearse.open", { site: site.key, visitor: visitorOf(chosen, { zone, clockAheadMs }, known) }).then(
       ({ base }) => current && setAnswer({ base, error: null }),
       (error: unknown) =>
         current && setAnswer({ base: null, error: error instanceof Refusal ? error.message : own.notStarted }),
@@ -328,7 +360,7 @@ export function useRehearsal(): { base: string | null; error: string | null } {
     return () => {
       current = false;
     };
-  }, [site.key, site.settings.zone, widgets, chosen]);
+  }, [site.key, zone, clockAheadMs, widgets, chosen]);
   return answer;
 }
 

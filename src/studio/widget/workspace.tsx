@@ -15,7 +15,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, State, Tick, Title } from "@/studio/kit/kit";
-import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { momentOf, RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
 import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
@@ -82,7 +82,8 @@ const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, 
   conflict: () => ({ kind: "refused", message: words.conflictShort }),
 };
 
-const todayIn = (zone: string) => Temporal.Now.plainDateISO(zone).toString();
+const todayIn = (zone: string, now: number) =>
+  Temporal.Instant.fromEpochMilliseconds(now).toZonedDateTimeISO(zone).toPlainDate().toString();
 
 /** Panels of the workspace that are no steps. */
 type Open = { readonly step: string } | "placed" | "results";
@@ -97,8 +98,8 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const [open, setOpen] = useState<Open>({ step: first.key });
   useStatus(syncOf[view.state.kind](view.state as never), view.revision);
   const part = view.part as never;
-  const { time } = useChosenVisitor().chosen;
-  const today = time.slice(0, 10) || todayIn(site.settings.zone);
+  const { chosen } = useChosenVisitor();
+  const today = todayIn(site.settings.zone, momentOf(chosen, site.settings.zone, site.clockAheadMs));
   const looks = useMemo(
     () => [...(warnings?.(view.settings as never, view.part as never, today) ?? [])],
     [warnings, view.settings, view.part, today],
@@ -240,6 +241,8 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
       </Box>
       <Box
         as="section"
+        // Each step begins at its top.
+        key={current?.key ?? String(open)}
         aria-label={current?.title ?? words.panels[open as "placed" | "results"]}
         w={current?.wide ? "560px" : "420px"}
         flex="none"
@@ -291,7 +294,10 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
           beside={current?.beside ?? "visitor"}
         />
         <Box position="absolute" left="16px" right="16px" bottom="14px">
-          <RehearseStrip path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })} />
+          <RehearseStrip
+            clock={kind.part !== null}
+            path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })}
+          />
         </Box>
       </Flex>
     </Flex>

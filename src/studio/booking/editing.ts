@@ -1,0 +1,75 @@
+// Changing one thing of a set-up: the list it stands in, its id, and what is wrong with it by the path within it.
+import type { BookingSetUp } from "@/core/booking/booking";
+import type { StepProps } from "@/studio/widget/half";
+
+export type List = keyof BookingSetUp;
+export type ItemOf<L extends List> = BookingSetUp[L][number];
+
+type Props = Pick<StepProps<"booking">, "part" | "changePart" | "faults">;
+
+/** The thing with this id, and how it is changed. */
+export interface Editing<L extends List> {
+  readonly item: ItemOf<L>;
+  /** What is wrong at a path within it ("price.amount"). */
+  fault(path: string): string | undefined;
+  put(change: Partial<ItemOf<L>>): void;
+}
+
+/** Changes things of the lists of a set-up. */
+export function editingOf({ part, changePart, faults }: Props) {
+  const changed = <L extends List>(list: L, items: readonly ItemOf<L>[], key: string) =>
+    changePart({ [list]: items } as Partial<BookingSetUp>, `${list} ${key}`);
+  return {
+    one<L extends List>(list: L, id: string): Editing<L> | null {
+      const items = part[list] as readonly ItemOf<L>[];
+      const index = items.findIndex((one) => one.id === id);
+      const item = items[index];
+      if (!item) return null;
+      return {
+        item,
+        fault: (path) => faults[`part.${list}[${index}]${path.startsWith("[") ? "" : "."}${path}`],
+        put: (change) =>
+          changed(
+            list,
+            items.map((one) => (one.id === id ? { ...one, ...change } : one)),
+            `${id} ${Object.keys(change).join(" ")}`,
+          ),
+      };
+    },
+    add: <L extends List>(list: L, item: ItemOf<L>) => changed(list, [...(part[list] as ItemOf<L>[]), item], "add"),
+    remove: <L extends List>(list: L, id: string) =>
+      changed(
+        list,
+        (part[list] as readonly ItemOf<L>[]).filter((one) => one.id !== id),
+        `remove ${id}`,
+      ),
+  };
+}
+
+/** A set-up without a resource: no set, no rule and no offer names it any more. Sets that it leaves empty go too. */
+export function withoutResource(part: BookingSetUp, id: string): BookingSetUp {
+  return {
+    ...part,
+    resources: part.resources.filter((one) => one.id !== id),
+    services: part.services.map((service) => ({
+      ...service,
+      needs: service.needs
+        .map((need) => ({ ...need, oneOf: need.oneOf.filter((one) => one !== id) }))
+        .filter(({ oneOf }) => oneOf.length > 0),
+    })),
+    prices: part.prices.filter(({ resource }) => resource !== id),
+  };
+}
+
+/** A set-up without a service: no offer and no rule names it any more. */
+export function withoutService(part: BookingSetUp, id: string): BookingSetUp {
+  return {
+    ...part,
+    services: part.services.filter((one) => one.id !== id),
+    resources: part.resources.map((resource) => ({
+      ...resource,
+      offers: resource.offers.filter(({ service }) => service !== id),
+    })),
+    prices: part.prices.filter(({ service }) => service !== id),
+  };
+}

@@ -1,0 +1,251 @@
+"use client";
+// Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import type { BookingSetUp, Resource, WeeklySpan } from "@/core/booking/booking";
+import { hoursText, readHours } from "@/core/booking/hours-text";
+import { mondayOf, servicesOf, startsAWeek } from "@/core/booking/starts-week";
+import {
+  always,
+  type PaintedSpan,
+  paint,
+  paintedOf,
+  type Season,
+  sameSeason,
+  seasonsOf,
+  withSeason,
+} from "@/core/booking/week";
+import { Day } from "@/studio/kit/day-time";
+import { Choice, Group, PlainButton, QuietButton, Row, Segments, State, TextInput } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { editingOf } from "./editing";
+import { wallWords } from "./moments";
+import { steps, WeekPainter } from "./week-painter";
+import { useWhen } from "./when";
+import { words } from "./words";
+import { YearDays } from "./year-days";
+
+const own = words.hours;
+
+const seasonWords = ({ validFrom, validTo }: Season) =>
+  validFrom || validTo ? own.season(wallWords(validFrom ?? "", "date"), wallWords(validTo ?? "", "date")) : own.always;
+
+export function HoursStep(props: StepProps<"booking">) {
+  const { part } = props;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const resource = part.resources.find(({ id }) => id === chosen) ?? part.resources[0];
+  if (!resource) return <Text color="ink2">{own.nobody}</Text>;
+  return (
+    <>
+      <Flex gap="8px" mb="10px" align="center">
+        <Box w="220px">
+          <Choice
+            aria-label={own.whose}
+            value={resource.id}
+            options={part.resources.map(({ id, name, kind }) => [id, own.resource(name, own.kinds[kind])] as const)}
+            onChange={setChosen}
+          />
+        </Box>
+        <Text color="ink2" fontSize="small">
+          {own.zone(part.places.find(({ id }) => id === resource.place)?.zone ?? "")}
+        </Text>
+      </Flex>
+      <Week key={resource.id} {...props} resource={resource} />
+      <YearDays {...props} resource={resource} />
+    </>
+  );
+}
+
+type Of = StepProps<"booking"> & { readonly resource: Resource };
+
+function Week(props: Of) {
+  const { part, resource, faults } = props;
+  const editing = editingOf(props).one("resources", resource.id);
+  const [season, setSeason] = useState<Season>(always);
+  const [painting, setPainting] = useState<"open" | "keptBack">("open");
+  const [step, setStep] = useState(30);
+  const [whole, setWhole] = useState(false);
+  const { today } = useWhen(part, null);
+  const index = part.resources.findIndex(({ id }) => id === resource.id);
+  const week = resource.week ?? [];
+  const open = paintedOf(week, season);
+  const keptBack = paintedOf(resource.keptBack, season);
+  const monday = mondayOf(season.validFrom && season.validFrom > today ? season.validFrom : today);
+  const services = servicesOf(part, resource.id);
+  const counts = useStarts(part, resource.id, monday);
+  if (!editing) return null;
+  if (resource.week === null)
+    return (
+      <Box bg="wash" borderRadius="panel" p="12px">
+        <Text mb="8px">{own.aroundTheClock(resource.name)}</Text>
+        <PlainButton onClick={() => editing.put({ week: [] })}>{own.giveHours}</PlainButton>
+      </Box>
+    );
+  const put = (key: "week" | "keptBack", painted: readonly PaintedSpan[]) =>
+    editing.put({ [key]: withSeason(resource[key] ?? [], season, painted) } as Partial<Resource>);
+  const key = painting === "open" ? "week" : "keptBack";
+  const all = [...open, ...keptBack];
+  const least = Math.min(8 * 60, ...all.map(({ from }) => from - 60));
+  const most = Math.max(19 * 60, ...all.map(({ to }) => to + 60));
+  const [from, to] = whole
+    ? [0, 24 * 60]
+    : [Math.max(0, Math.floor(least / 60) * 60), Math.min(24 * 60, Math.ceil(most / 60) * 60)];
+  const wrong = Object.entries(faults).find(([path]) =>
+    ["week", "keptBack"].some((one) => path.startsWith(`part.resources[${index}].${one}`)),
+  )?.[1];
+  const starts = Array.from({ length: 7 }, (_, nth) => counts.reduce((sum, one) => sum + (one[nth] ?? 0), 0));
+  return (
+    <>
+      <Flex gap="8px" align="center" mb="8px" wrap="wrap">
+        <Seasons {...props} season={season} onSeason={setSeason} />
+        <Box flex="1" />
+        <Segments<"open" | "keptBack">
+          label={own.paint}
+          value={painting}
+          onChange={setPainting}
+          options={[
+            ["open", own.open],
+            ["keptBack", own.keptBack],
+          ]}
+        />
+        <Box w="96px">
+          <Choice
+            aria-label={own.by}
+            value={String(step)}
+            options={Object.keys(steps).map((minutes) => [minutes, own.byMinutes(Number(minutes))] as const)}
+            onChange={(minutes) => setStep(Number(minutes))}
+          />
+        </Box>
+      </Flex>
+      <WeekPainter
+        label={own.weekOf(resource.name)}
+        open={open}
+        keptBack={keptBack}
+        painting={painting}
+        stepMinutes={step}
+        from={from}
+        to={to}
+        starts={starts}
+        onPaint={(area, how) => put(key, paint(key === "week" ? open : keptBack, area, how))}
+      />
+      {wrong ? <State tone="brick">{wrong}</State> : null}
+      <Flex gap="8px" mt="4px" mb="8px">
+        <QuietButton aria-pressed={whole} onClick={() => setWhole(!whole)}>
+          {whole ? own.usualHours : own.wholeDay}
+        </QuietButton>
+        {resource.kind === "person" ? null : (
+          <QuietButton onClick={() => editing.put({ week: null })}>{own.makeAroundTheClock}</QuietButton>
+        )}
+      </Flex>
+      <Typed
+        key={`${key} ${season.validFrom} ${season.validTo}`}
+        label={painting === "open" ? own.orType : own.orTypeKept}
+        spans={painting === "open" ? open : keptBack}
+        onChange={(spans) => put(key, spans)}
+      />
+      {services.length ? (
+        <Group title={own.startsAWeek} aside={String(starts.reduce((sum, one) => sum + one, 0))}>
+          {services.map((service, nth) => (
+            <Flex key={service.id} justify="space-between" py="2px">
+              <Text>{service.name}</Text>
+              <Text color="ink2">{own.startsOf((counts[nth] ?? []).reduce((sum, one) => sum + one, 0))}</Text>
+            </Flex>
+          ))}
+        </Group>
+      ) : null}
+    </>
+  );
+}
+
+/** Starts a week of each service that needs a resource, by weekday. */
+function useStarts(part: BookingSetUp, resource: string, monday: string): readonly (readonly number[])[] {
+  return useMemo(
+    () => servicesOf(part, resource).map(({ id }) => startsAWeek(part, id, resource, monday)),
+    [part, resource, monday],
+  );
+}
+
+/** Hours as one writes them. What can't be read stays typed, is told, and changes nothing. */
+function Typed({
+  label,
+  spans,
+  onChange,
+}: {
+  label: string;
+  spans: readonly PaintedSpan[];
+  onChange: (spans: readonly PaintedSpan[]) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = typed === null ? null : readHours(typed);
+  const wrong = read && "fault" in read ? read.fault : undefined;
+  return (
+    <Box onBlur={() => !wrong && setTyped(null)}>
+      <Row label={label} error={wrong} hint={own.typeHint}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            value={typed ?? hoursText(spans)}
+            onChange={(text) => {
+              setTyped(text);
+              const next = readHours(text);
+              if ("spans" in next) onChange(next.spans);
+            }}
+          />
+        )}
+      </Row>
+    </Box>
+  );
+}
+
+/** Which season is painted; a new one, its dates, and taking it away. */
+function Seasons({ season, onSeason, ...props }: Of & { season: Season; onSeason: (season: Season) => void }) {
+  const { resource } = props;
+  const editing = editingOf(props).one("resources", resource.id);
+  const { today } = useWhen(props.part, null);
+  const spans = [...(resource.week ?? []), ...resource.keptBack];
+  const known = seasonsOf(spans);
+  const all = known.some((one) => sameSeason(one, season)) ? known : [...known, season];
+  const within = (change: (span: WeeklySpan) => readonly WeeklySpan[]) => {
+    const changed = (list: readonly WeeklySpan[]) =>
+      list.flatMap((span) => (sameSeason(span, season) ? change(span) : [span]));
+    editing?.put({ week: resource.week && changed(resource.week), keptBack: changed(resource.keptBack) });
+  };
+  const bounded = season.validFrom !== null || season.validTo !== null;
+  return (
+    <Flex gap="6px" align="center" wrap="wrap">
+      <Box w="170px">
+        <Choice
+          aria-label={own.whichSeason}
+          value={String(all.findIndex((one) => sameSeason(one, season)))}
+          options={[...all.map((one, at) => [String(at), seasonWords(one)] as const), ["new", own.newSeason]]}
+          onChange={(at) => onSeason(at === "new" ? { validFrom: today, validTo: null } : (all[Number(at)] ?? always))}
+        />
+      </Box>
+      {bounded ? (
+        <Flex gap="6px" align="center" w="100%">
+          {(["validFrom", "validTo"] as const).map((edge) => (
+            <Box key={edge} w="140px">
+              <Day
+                aria-label={own.edges[edge]}
+                value={season[edge]}
+                onChange={(date) => {
+                  const next = { ...season, [edge]: date };
+                  within((span) => [{ ...span, ...next }]);
+                  onSeason(next);
+                }}
+              />
+            </Box>
+          ))}
+          <QuietButton
+            onClick={() => {
+              within(() => []);
+              onSeason(always);
+            }}
+          >
+            {own.removeSeason}
+          </QuietButton>
+        </Flex>
+      ) : null}
+    </Flex>
+  );
+}

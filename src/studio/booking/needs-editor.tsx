@@ -1,0 +1,128 @@
+"use client";
+// Who and what a service takes: sets of people and things, drawn as the sentence that they say.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Plus, Trash2 } from "lucide-react";
+import { nanoid } from "nanoid";
+import { newResource } from "@/core/booking/blank";
+import { offerOf, type Resource } from "@/core/booking/booking";
+import { IconButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import type { Editing } from "./editing";
+import { needsSentence } from "./notes";
+import { words } from "./words";
+
+const own = words.needs;
+
+export function NeedsEditor({
+  part,
+  changePart,
+  editing,
+}: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
+  const { item: service, put, fault } = editing;
+  const here = part.resources.filter(({ place }) => place === service.place);
+  const sets = service.needs;
+  const setNeeds = (needs: typeof sets) => put({ needs });
+  /** A person who is not there yet, and is in this set at once. */
+  const addSomebody = (set: number) => {
+    const id = nanoid(10);
+    const kind = set === 0 ? "person" : "thing";
+    const fresh: Resource = {
+      ...newResource(id, service.place, kind === "person" ? own.newPerson : own.newThing),
+      kind,
+      ...(kind === "thing" ? { week: null } : {}),
+    };
+    changePart(
+      {
+        resources: [...part.resources, fresh],
+        services: part.services.map((one) =>
+          one.id === service.id
+            ? {
+                ...one,
+                needs: sets[set]
+                  ? sets.map((need, at) => (at === set ? { ...need, oneOf: [...need.oneOf, id] } : need))
+                  : [...sets, { name: fresh.name, oneOf: [id] }],
+              }
+            : one,
+        ),
+      },
+      `add ${id}`,
+    );
+  };
+  return (
+    <Box>
+      <Text fontFamily="heading" fontSize="15px" fontWeight="600" mb="8px" aria-live="polite">
+        {needsSentence(part, service)}
+      </Text>
+      {fault("needs") ? <State tone="brick">{fault("needs")}</State> : null}
+      {sets.map((need, set) => (
+        <Box key={set} borderWidth="1px" borderColor="line" borderRadius="panel" bg="white" p="8px 10px" mb="8px">
+          <Flex align="center" gap="8px" mb="6px">
+            <Text color="ink2" flex="none">
+              {set === 0 ? own.leads : own.and}
+            </Text>
+            <TextInput
+              aria-label={own.setName}
+              value={need.name}
+              onChange={(name) => setNeeds(sets.map((one, at) => (at === set ? { ...one, name } : one)))}
+            />
+            <IconButton name={own.removeSet(need.name)} onClick={() => setNeeds(sets.filter((_, at) => at !== set))}>
+              <Trash2 size={14} />
+            </IconButton>
+          </Flex>
+          {fault(`needs[${set}].name`) ? <State tone="brick">{fault(`needs[${set}].name`)}</State> : null}
+          <Flex wrap="wrap" gap="5px" role="group" aria-label={own.oneOf(need.name)}>
+            {here.map((resource) => {
+              const chosen = need.oneOf.includes(resource.id);
+              const refuses = offerOf(resource, service.id)?.does === false;
+              return (
+                <button
+                  key={resource.id}
+                  type="button"
+                  aria-pressed={chosen}
+                  onClick={() => {
+                    const oneOf = chosen
+                      ? need.oneOf.filter((id) => id !== resource.id)
+                      : here.filter(({ id }) => id === resource.id || need.oneOf.includes(id)).map(({ id }) => id);
+                    setNeeds(
+                      oneOf.length
+                        ? sets.map((one, at) => (at === set ? { ...one, oneOf } : one))
+                        : sets.filter((_, at) => at !== set),
+                    );
+                  }}
+                  style={{
+                    padding: "3px 9px",
+                    minHeight: 26,
+                    borderRadius: 13,
+                    border: `1px solid var(--chakra-colors-${chosen ? "ink" : "edge"})`,
+                    background: chosen ? "var(--chakra-colors-ink)" : "transparent",
+                    color: `var(--chakra-colors-${chosen ? "sheet" : "ink"})`,
+                    textDecoration: chosen && refuses ? "line-through" : undefined,
+                    fontWeight: 600,
+                    cursor: "pointer",
+                  }}
+                >
+                  {resource.name}
+                </button>
+              );
+            })}
+            <QuietButton onClick={() => addSomebody(set)}>
+              <Plus size={13} /> {set === 0 ? own.newPerson : own.newThing}
+            </QuietButton>
+          </Flex>
+        </Box>
+      ))}
+      {sets.length < 4 ? (
+        <QuietButton
+          onClick={() => {
+            const [first] = here.filter(({ id }) => !sets.some(({ oneOf }) => oneOf.includes(id)));
+            if (first)
+              setNeeds([...sets, { name: sets.length ? own.kinds[first.kind] : words.person, oneOf: [first.id] }]);
+            else addSomebody(sets.length);
+          }}
+        >
+          <Plus size={13} /> {sets.length ? own.addSet : own.addFirst}
+        </QuietButton>
+      ) : null}
+    </Box>
+  );
+}

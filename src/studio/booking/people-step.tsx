@@ -1,0 +1,396 @@
+"use client";
+// People and things: the list, and one of them with what they do in their own way.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowLeft, ChevronRight, Plus, Trash2 } from "lucide-react";
+import { nanoid } from "nanoid";
+import { useState } from "react";
+import { newResource } from "@/core/booking/blank";
+import { type Offer, offerOf, type Resource, type Service } from "@/core/booking/booking";
+import { servicesOf } from "@/core/booking/starts-week";
+import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
+import {
+  Choice,
+  Group,
+  NumberInput,
+  QuietButton,
+  Row,
+  Segments,
+  TextArea,
+  TextInput,
+  Tick,
+  Title,
+} from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { type Editing, editingOf, withoutResource } from "./editing";
+import { Feeds } from "./feeds";
+import { lengthWords } from "./notes";
+import { PriceRows, TidyUpRows } from "./service-sheet";
+import { Sorted } from "./services-step";
+import { words } from "./words";
+
+const own = words.people;
+
+export function PeopleStep(props: StepProps<"booking">) {
+  const { part, changePart } = props;
+  const [open, setOpen] = useState<string | null>(null);
+  const editing = open === null ? null : editingOf(props).one("resources", open);
+  if (editing)
+    return (
+      <ResourceSheet
+        {...props}
+        editing={editing}
+        onBack={() => setOpen(null)}
+        onRemove={() => {
+          setOpen(null);
+          changePart(withoutResource(part, editing.item.id), `remove ${editing.item.id}`);
+        }}
+      />
+    );
+  const add = (kind: Resource["kind"]) => {
+    const id = nanoid(10);
+    const fresh: Resource = {
+      ...newResource(id, part.places[0]?.id ?? "place", own.fresh[kind]),
+      kind,
+      ...(kind === "person" ? {} : { week: null }),
+    };
+    editingOf(props).add("resources", fresh);
+    setOpen(id);
+  };
+  return (
+    <>
+      <Text color="ink2" mb="8px">
+        {part.resources.length ? own.about : own.none}
+      </Text>
+      {(["person", "room", "thing"] as const).map((kind) => {
+        const all = part.resources.filter((one) => one.kind === kind);
+        return (
+          <Group key={kind} title={own.kinds[kind]} aside={all.length ? String(all.length) : undefined}>
+            <Sorted
+              ids={all.map(({ id }) => id)}
+              onOrder={(ids) => {
+                const ordered = ids.flatMap((id) => all.find((one) => one.id === id) ?? []);
+                // Each kind keeps the places that its own had in the file.
+                let at = 0;
+                changePart(
+                  { resources: part.resources.map((one) => (one.kind === kind ? (ordered[at++] ?? one) : one)) },
+                  "order",
+                );
+              }}
+              row={(id) => (
+                <ResourceLine
+                  resource={all.find((one) => one.id === id) as Resource}
+                  {...props}
+                  onOpen={() => setOpen(id)}
+                />
+              )}
+            />
+            <QuietButton onClick={() => add(kind)}>
+              <Plus size={13} /> {own.add[kind]}
+            </QuietButton>
+          </Group>
+        );
+      })}
+    </>
+  );
+}
+
+function ResourceLine({
+  resource,
+  part,
+  faults,
+  onOpen,
+}: Pick<StepProps<"booking">, "part" | "faults"> & { resource: Resource; onOpen: () => void }) {
+  const index = part.resources.findIndex(({ id }) => id === resource.id);
+  const wrong = Object.keys(faults).some((path) => path.startsWith(`part.resources[${index}]`));
+  const services = servicesOf(part, resource.id);
+  const ownValues = resource.offers.filter((offer) => departures(offer).length).length;
+  const note = [
+    services.length ? services.map(({ name }) => name).join(", ") : own.doesNothing,
+    ownValues ? own.ownValues(ownValues) : "",
+  ]
+    .filter(Boolean)
+    .join(" · ");
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      style={{
+        display: "flex",
+        width: "100%",
+        alignItems: "center",
+        gap: 10,
+        textAlign: "left",
+        padding: "6px 8px",
+        marginBlock: 2,
+        background: "var(--chakra-colors-white)",
+        border: "1px solid var(--chakra-colors-line)",
+        borderRadius: 5,
+        cursor: "pointer",
+      }}
+    >
+      {resource.picture ? <Thumb hash={resource.picture} widthPx={30} heightPx={30} /> : null}
+      <Box flex="1" minW="0">
+        <Text fontWeight="650" truncate>
+          {resource.name || words.unnamed}
+        </Text>
+        <Text color={wrong ? "brick" : "ink2"} fontSize="small" truncate>
+          {wrong ? words.notComplete : note}
+        </Text>
+      </Box>
+      <ChevronRight size={15} aria-hidden="true" color="var(--chakra-colors-faint)" />
+    </button>
+  );
+}
+
+/** What of an offer departs from its service. */
+const departures = (offer: Offer) =>
+  [offer.durationMinutes, offer.tidyUp, offer.price].filter((value) => value !== null);
+
+const plainOffer = (service: string): Offer => ({
+  service,
+  does: true,
+  durationMinutes: null,
+  tidyUp: null,
+  price: null,
+});
+
+type Sheet = StepProps<"booking"> & { readonly editing: Editing<"resources"> };
+
+function ResourceSheet(props: Sheet & { onBack: () => void; onRemove: () => void }) {
+  const { editing, part, onBack, onRemove } = props;
+  const { item: resource, put, fault } = editing;
+  const needing = part.services.filter(({ needs }) => needs.some(({ oneOf }) => oneOf.includes(resource.id)));
+  const others = part.services.filter((service) => service.place === resource.place && !needing.includes(service));
+  return (
+    <Box
+      onKeyDown={(event) => {
+        if (event.key === "Escape" && !event.defaultPrevented) onBack();
+      }}
+    >
+      <Flex align="center" justify="space-between" mb="6px">
+        <QuietButton onClick={onBack}>
+          <ArrowLeft size={14} /> {own.all}
+        </QuietButton>
+        <QuietButton onClick={onRemove}>
+          <Trash2 size={13} /> {words.removeThis}
+        </QuietButton>
+      </Flex>
+      <Title level={2}>{resource.name || words.unnamed}</Title>
+      <Group title={own.who} mt="8px">
+        <Row label={own.name} error={fault("name")}>
+          {(ids) => <TextInput {...ids} value={resource.name} maxLength={120} onChange={(name) => put({ name })} />}
+        </Row>
+        <Row label={own.kind}>
+          {() => (
+            <Segments<Resource["kind"]>
+              label={own.kind}
+              value={resource.kind}
+              options={own.kindOptions}
+              onChange={(kind) => put({ kind })}
+            />
+          )}
+        </Row>
+        <Row label={own.words} error={fault("words")}>
+          {(ids) => (
+            <TextArea {...ids} rows={2} value={resource.words ?? ""} onChange={(text) => put({ words: text })} />
+          )}
+        </Row>
+        <Text color="ink2" mb="5px">
+          {resource.kind === "person" ? own.photograph : own.picture}
+        </Text>
+        <PictureChoice value={resource.picture ?? null} onChoose={(picture) => put({ picture })} />
+        {resource.picture ? (
+          <QuietButton mt="6px" onClick={() => put({ picture: undefined })}>
+            {words.service.withoutPicture}
+          </QuietButton>
+        ) : null}
+      </Group>
+      <Group title={own.does}>
+        {needing.length ? null : <Text color="ink2">{own.inNoSet}</Text>}
+        {needing.map((service) => (
+          <OfferRows key={service.id} {...props} service={service} />
+        ))}
+        {others.length ? (
+          <Row label={own.alsoDoes}>
+            {(ids) => (
+              <Choice
+                {...ids}
+                value=""
+                options={[["", own.chooseService], ...others.map(({ id, name }) => [id, name] as const)]}
+                onChange={(chosen) => {
+                  if (!chosen) return;
+                  props.changePart(
+                    {
+                      services: part.services.map((service) =>
+                        service.id === chosen
+                          ? {
+                              ...service,
+                              needs: service.needs.length
+                                ? service.needs.map((need, at) =>
+                                    at === 0 ? { ...need, oneOf: [...need.oneOf, resource.id] } : need,
+                                  )
+                                : [{ name: words.needs.kinds[resource.kind], oneOf: [resource.id] }],
+                            }
+                          : service,
+                      ),
+                    },
+                    `does ${chosen}`,
+                  );
+                }}
+              />
+            )}
+          </Row>
+        ) : null}
+      </Group>
+      <Group title={own.rules}>
+        <Rules {...props} />
+      </Group>
+      <Feeds resource={resource} />
+    </Box>
+  );
+}
+
+/** How one service is done by one resource: as everybody does it, or with values of their own. */
+function OfferRows({ editing, service }: Sheet & { service: Service }) {
+  const { item: resource, put, fault } = editing;
+  const offer = offerOf(resource, service.id) ?? plainOffer(service.id);
+  const index = resource.offers.findIndex((one) => one.service === service.id);
+  const [open, setOpen] = useState(departures(offer).length > 0);
+  const set = (change: Partial<Offer>) => {
+    const next = { ...offer, ...change };
+    const plain = next.does && !departures(next).length;
+    const rest = resource.offers.filter((one) => one.service !== service.id);
+    put({ offers: plain ? rest : [...rest, next] });
+  };
+  const at = (path: string) => (index < 0 ? undefined : fault(`offers[${index}].${path}`));
+  const leads = service.needs[0]?.oneOf.includes(resource.id) ?? false;
+  return (
+    <Box borderBottomWidth="1px" borderColor="line" pb="6px" mb="6px">
+      <Flex align="center" gap="8px">
+        <Box flex="1">
+          <Tick label={service.name} checked={offer.does} onChange={(does) => set({ does })} />
+        </Box>
+        {offer.does ? (
+          <QuietButton
+            aria-expanded={open}
+            onClick={() => {
+              if (open) set({ durationMinutes: null, tidyUp: null, price: null });
+              setOpen(!open);
+            }}
+          >
+            {open ? own.asService : own.ownValuesOf(service.name)}
+          </QuietButton>
+        ) : null}
+      </Flex>
+      {open && offer.does ? (
+        <Box ps="24px" pt="4px">
+          {leads ? (
+            <Row
+              label={words.service.duration}
+              departs={offer.durationMinutes !== null}
+              onReturn={() => set({ durationMinutes: null })}
+              error={at("durationMinutes")}
+            >
+              {(ids) => (
+                <NumberInput
+                  {...ids}
+                  unit={words.minutesUnit}
+                  step={5}
+                  placeholder={lengthWords(service.durationMinutes)}
+                  value={offer.durationMinutes ?? undefined}
+                  onChange={(minutes) => set({ durationMinutes: minutes ?? null })}
+                />
+              )}
+            </Row>
+          ) : null}
+          {offer.tidyUp ? (
+            <>
+              <TidyUpRows tidyUp={offer.tidyUp} fault={at} onChange={(tidyUp) => set({ tidyUp })} />
+              <QuietButton mb="6px" color="mark" onClick={() => set({ tidyUp: null })}>
+                {own.tidyUpAsService}
+              </QuietButton>
+            </>
+          ) : (
+            <QuietButton mb="6px" onClick={() => set({ tidyUp: service.tidyUp })}>
+              {own.ownTidyUp(service.tidyUp.beforeMinutes, service.tidyUp.afterMinutes)}
+            </QuietButton>
+          )}
+          {leads ? (
+            offer.price ? (
+              <>
+                <PriceRows price={offer.price} fault={at} onChange={(price) => set({ price })} />
+                <QuietButton color="mark" onClick={() => set({ price: null })}>
+                  {own.priceAsService}
+                </QuietButton>
+              </>
+            ) : (
+              <QuietButton onClick={() => set({ price: service.price ?? { amount: 0, earlier: null } })}>
+                {own.ownPrice}
+              </QuietButton>
+            )
+          ) : null}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+function Rules({ editing }: Sheet) {
+  const { item: resource, put, fault } = editing;
+  const { notice } = resource;
+  const number = (key: "daysAhead" | "shownPerHalfDay" | "perDay", unit?: string) => (
+    <Row label={own[key]} error={fault(key)}>
+      {(ids) => (
+        <NumberInput
+          {...ids}
+          step={1}
+          {...(unit ? { unit } : {})}
+          placeholder={words.noLimit}
+          value={resource[key] ?? undefined}
+          onChange={(value) => put({ [key]: value ?? null })}
+        />
+      )}
+    </Row>
+  );
+  return (
+    <>
+      <Row label={own.notice} error={fault("notice.hours")}>
+        {(ids) => (
+          <Flex gap="6px">
+            <Choice
+              {...ids}
+              value={notice.kind}
+              options={own.notices}
+              onChange={(kind) =>
+                put({ notice: kind === "hours" ? { kind, hours: 24 } : { kind: kind as "none" | "nextDay" } })
+              }
+            />
+            {notice.kind === "hours" ? (
+              <NumberInput
+                aria-label={own.noticeHours}
+                unit={own.hoursUnit}
+                step={1}
+                value={notice.hours}
+                onChange={(hours) => put({ notice: { kind: "hours", hours: hours ?? 0 } })}
+              />
+            ) : null}
+          </Flex>
+        )}
+      </Row>
+      {number("daysAhead", own.daysUnit)}
+      {number("shownPerHalfDay", own.shownUnit)}
+      {number("perDay", own.bookingsUnit)}
+      <Row label={own.cancelHours} error={fault("cancelHours")} hint={own.cancelHint}>
+        {(ids) => (
+          <NumberInput
+            {...ids}
+            unit={own.hoursUnit}
+            step={1}
+            value={resource.cancelHours}
+            onChange={(hours) => put({ cancelHours: hours ?? 0 })}
+          />
+        )}
+      </Row>
+    </>
+  );
+}

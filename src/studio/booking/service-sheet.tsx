@@ -1,0 +1,420 @@
+"use client";
+// One service: what it is, how long, who and what it takes, when it begins, how it is sold.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ArrowLeft, Copy, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { deskColours, type Service } from "@/core/booking/booking";
+import { readTimes, timesText } from "@/core/booking/hours-text";
+import { PictureChoice } from "@/studio/composer/picture-choice";
+import { Day } from "@/studio/kit/day-time";
+import {
+  Choice,
+  Group,
+  NumberInput,
+  QuietButton,
+  Row,
+  Segments,
+  TextArea,
+  TextInput,
+  Tick,
+  Title,
+} from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { CourseEditor } from "./course-editor";
+import type { Editing } from "./editing";
+import { MoneyRow } from "./money-row";
+import { NeedsEditor } from "./needs-editor";
+import { colourOf, colourToken } from "./notes";
+import { words } from "./words";
+
+type Props = StepProps<"booking"> & { readonly editing: Editing<"services"> };
+const own = words.service;
+
+export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => void; onRemove: () => void }) {
+  const { editing, settings, change, onBack, onCopy, onRemove } = props;
+  const { item: service, put, fault } = editing;
+  const inCalendar = settings.services.includes(service.id);
+  return (
+    <Box
+      onKeyDown={(event) => {
+        // One level out, unless something open in it is meant.
+        if (event.key === "Escape" && !event.defaultPrevented) onBack();
+      }}
+    >
+      <Flex align="center" justify="space-between" mb="6px">
+        <QuietButton onClick={onBack}>
+          <ArrowLeft size={14} /> {words.allServices}
+        </QuietButton>
+        <Flex gap="6px">
+          <QuietButton onClick={onCopy}>
+            <Copy size={13} /> {words.copyThis}
+          </QuietButton>
+          <QuietButton onClick={onRemove}>
+            <Trash2 size={13} /> {words.removeThis}
+          </QuietButton>
+        </Flex>
+      </Flex>
+      <Title level={2}>{service.name || words.unnamed}</Title>
+      <Group title={own.what} mt="8px">
+        <Row label={own.name} error={fault("name")}>
+          {(ids) => <TextInput {...ids} value={service.name} maxLength={120} onChange={(name) => put({ name })} />}
+        </Row>
+        <Row label={own.words} error={fault("words")}>
+          {(ids) => <TextArea {...ids} rows={2} value={service.words} onChange={(text) => put({ words: text })} />}
+        </Row>
+        <Row label={own.category} error={fault("category")} hint={own.categoryHint}>
+          {(ids) => <TextInput {...ids} value={service.category} onChange={(category) => put({ category })} />}
+        </Row>
+        <Row label={own.leads} error={fault("leads")} hint={own.leadsHint}>
+          {(ids) => <Lines {...ids} value={service.leads} onChange={(leads) => put({ leads })} />}
+        </Row>
+        <Tick
+          label={own.inCalendar}
+          checked={inCalendar}
+          onChange={(on) =>
+            change({
+              services: on ? [...settings.services, service.id] : settings.services.filter((one) => one !== service.id),
+            })
+          }
+        />
+        <Tick label={own.online} checked={service.online} onChange={(online) => put({ online })} />
+      </Group>
+      <Group title={own.howLong}>
+        <Row label={own.duration} error={fault("durationMinutes")}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              unit={words.minutesUnit}
+              step={5}
+              value={service.durationMinutes}
+              onChange={(minutes) => put({ durationMinutes: minutes ?? 0 })}
+            />
+          )}
+        </Row>
+        <TidyUpRows tidyUp={service.tidyUp} fault={fault} onChange={(tidyUp) => put({ tidyUp })} />
+      </Group>
+      <Group title={own.whoAndWhat}>
+        <NeedsEditor {...props} />
+      </Group>
+      <Group title={own.begins}>
+        <StartsRows {...props} />
+      </Group>
+      <Group title={own.price}>
+        <PriceRows price={service.price} fault={fault} onChange={(price) => put({ price })} />
+        <Row label={own.tax} error={fault("tax.percent")}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              unit="%"
+              min={0}
+              placeholder={own.noTax}
+              value={service.tax?.percent}
+              onChange={(percent) =>
+                put({ tax: percent === undefined ? null : { percent, included: service.tax?.included ?? true } })
+              }
+            />
+          )}
+        </Row>
+        {service.tax ? (
+          <Tick
+            label={own.taxIncluded}
+            checked={service.tax.included}
+            onChange={(included) => service.tax && put({ tax: { ...service.tax, included } })}
+          />
+        ) : null}
+      </Group>
+      <Group title={own.booking}>
+        <Row label={own.capacity} error={fault("capacity")} hint={own.capacityHint}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              step={1}
+              value={service.capacity}
+              onChange={(capacity) => put({ capacity: capacity ?? 0 })}
+            />
+          )}
+        </Row>
+        <Row label={own.confirm}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={service.confirm}
+              onChange={(confirm) => put({ confirm: confirm as Service["confirm"] })}
+              options={own.confirms}
+            />
+          )}
+        </Row>
+        <Row label={own.where} error={fault("where.words")}>
+          {(ids) => (
+            <Flex gap="6px">
+              <Box w="170px" flex="none">
+                <Choice
+                  {...ids}
+                  value={service.where.kind}
+                  onChange={(kind) => put({ where: { ...service.where, kind: kind as Service["where"]["kind"] } })}
+                  options={own.wheres}
+                />
+              </Box>
+              <TextInput
+                aria-label={own.whereWords}
+                placeholder={own.whereWords}
+                value={service.where.words}
+                onChange={(text) => put({ where: { ...service.where, words: text } })}
+              />
+            </Flex>
+          )}
+        </Row>
+        <Row label={own.perDay} error={fault("perDay")}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              step={1}
+              placeholder={words.noLimit}
+              value={service.perDay ?? undefined}
+              onChange={(perDay) => put({ perDay: perDay ?? null })}
+            />
+          )}
+        </Row>
+        <Row label={own.soldFrom} error={fault("sold")}>
+          {(ids) => (
+            <Flex gap="6px" align="center">
+              <Day {...ids} value={service.sold.from} onChange={(from) => put({ sold: { ...service.sold, from } })} />
+              <Text color="ink2">{words.to}</Text>
+              <Day
+                aria-label={own.soldTo}
+                value={service.sold.to}
+                onChange={(to) => put({ sold: { ...service.sold, to } })}
+              />
+            </Flex>
+          )}
+        </Row>
+        <Row label={own.reminder} error={fault("reminderHours")}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              unit={own.hoursBefore}
+              step={1}
+              placeholder={own.noReminder}
+              value={service.reminderHours ?? undefined}
+              onChange={(hours) => put({ reminderHours: hours ?? null })}
+            />
+          )}
+        </Row>
+      </Group>
+      <Group title={own.look}>
+        <DeskColour {...props} />
+        <Text color="ink2" mb="5px">
+          {own.picture}
+        </Text>
+        <PictureChoice value={service.picture ?? null} onChoose={(picture) => put({ picture })} />
+        {service.picture ? (
+          <QuietButton mt="6px" onClick={() => put({ picture: undefined })}>
+            {own.withoutPicture}
+          </QuietButton>
+        ) : null}
+      </Group>
+    </Box>
+  );
+}
+
+/** Lines of words, one a line. What is empty is let go of when the field is left. */
+export function Lines({
+  value,
+  onChange,
+  ...ids
+}: {
+  id?: string;
+  value: readonly string[];
+  onChange: (lines: readonly string[]) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <Box onBlur={() => setTyped(null)}>
+      <TextArea
+        {...ids}
+        rows={Math.max(2, value.length)}
+        value={typed ?? value.join("\n")}
+        onChange={(text) => {
+          setTyped(text);
+          onChange(
+            text
+              .split("\n")
+              .map((line) => line.trim())
+              .filter(Boolean),
+          );
+        }}
+      />
+    </Box>
+  );
+}
+
+export function TidyUpRows({
+  tidyUp,
+  fault,
+  onChange,
+}: {
+  tidyUp: Service["tidyUp"];
+  fault: (path: string) => string | undefined;
+  onChange: (tidyUp: Service["tidyUp"]) => void;
+}) {
+  return (
+    <Row label={own.tidyUp} error={fault("tidyUp.beforeMinutes") ?? fault("tidyUp.afterMinutes")} hint={own.tidyUpHint}>
+      {(ids) => (
+        <Flex gap="6px" align="center">
+          <NumberInput
+            {...ids}
+            unit={own.before}
+            step={5}
+            value={tidyUp.beforeMinutes}
+            onChange={(minutes) => onChange({ ...tidyUp, beforeMinutes: minutes ?? 0 })}
+          />
+          <NumberInput
+            aria-label={own.afterLabel}
+            unit={own.after}
+            step={5}
+            value={tidyUp.afterMinutes}
+            onChange={(minutes) => onChange({ ...tidyUp, afterMinutes: minutes ?? 0 })}
+          />
+        </Flex>
+      )}
+    </Row>
+  );
+}
+
+export function PriceRows({
+  price,
+  fault,
+  onChange,
+}: {
+  price: Service["price"];
+  fault: (path: string) => string | undefined;
+  onChange: (price: Service["price"]) => void;
+}) {
+  return (
+    <>
+      <MoneyRow
+        label={own.eachSeat}
+        amount={price?.amount ?? null}
+        fault={fault("price.amount")}
+        placeholder={own.noPrice}
+        onChange={(amount) => onChange(amount === null ? null : { amount, earlier: price?.earlier ?? null })}
+      />
+      {price ? (
+        <MoneyRow
+          label={own.earlier}
+          amount={price.earlier}
+          fault={fault("price.earlier")}
+          placeholder={own.noEarlier}
+          onChange={(earlier) => onChange({ ...price, earlier })}
+        />
+      ) : null}
+    </>
+  );
+}
+
+type StartsKind = "step" | "list" | "course";
+
+/** When it begins: every so often, at set times, or as a course with its dates. */
+function StartsRows(props: Props) {
+  const { item: service, put, fault } = props.editing;
+  const kind: StartsKind = service.course ? "course" : "at" in service.starts ? "list" : "step";
+  return (
+    <>
+      <Segments<StartsKind>
+        label={own.begins}
+        value={kind}
+        options={own.startKinds}
+        onChange={(next) => {
+          if (next === "course") put({ course: [] });
+          else if (next === "step") put({ course: null, starts: { everyMinutes: service.durationMinutes || 60 } });
+          else put({ course: null, starts: { at: ["10:00"] } });
+        }}
+      />
+      <Box mt="8px">
+        {service.course ? (
+          <CourseEditor {...props} />
+        ) : "at" in service.starts ? (
+          <TimesRow times={service.starts.at} fault={fault("starts.at")} onChange={(at) => put({ starts: { at } })} />
+        ) : (
+          <Row label={own.every} error={fault("starts.everyMinutes")} hint={own.everyHint}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={words.minutesUnit}
+                step={5}
+                value={"everyMinutes" in service.starts ? service.starts.everyMinutes : undefined}
+                onChange={(minutes) => put({ starts: { everyMinutes: minutes ?? 0 } })}
+              />
+            )}
+          </Row>
+        )}
+      </Box>
+    </>
+  );
+}
+
+/** Times of day, typed. What can't be read stays typed, and is told. */
+function TimesRow({
+  times,
+  fault,
+  onChange,
+}: {
+  times: readonly string[];
+  fault: string | undefined;
+  onChange: (times: readonly string[]) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = typed === null ? null : readTimes(typed);
+  const wrong = read && "fault" in read ? read.fault : fault;
+  return (
+    <Box onBlur={() => !(read && "fault" in read) && setTyped(null)}>
+      <Row label={own.times} error={wrong} hint={own.timesHint}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            value={typed ?? timesText(times)}
+            onChange={(text) => {
+              setTyped(text);
+              const next = readTimes(text);
+              if ("times" in next) onChange(next.times);
+            }}
+          />
+        )}
+      </Row>
+    </Box>
+  );
+}
+
+function DeskColour({ editing, part }: Props) {
+  const { item: service, put } = editing;
+  const chosen = colourOf(part, service);
+  return (
+    <Row label={own.colour}>
+      {() => (
+        <Flex gap="5px" role="radiogroup" aria-label={own.colour}>
+          {Array.from({ length: deskColours }, (_, colour) => (
+            <button
+              key={colourToken(colour)}
+              type="button"
+              role="radio"
+              aria-checked={colour === chosen}
+              aria-label={words.colours[colour] ?? ""}
+              title={words.colours[colour]}
+              onClick={() => put({ colour })}
+              style={{
+                width: 26,
+                height: 26,
+                borderRadius: 4,
+                background: `var(--chakra-colors-desk${colour})`,
+                border: "1px solid var(--chakra-colors-edge)",
+                outline: colour === chosen ? "2px solid var(--chakra-colors-mark)" : undefined,
+                outlineOffset: 1,
+                cursor: "pointer",
+              }}
+            />
+          ))}
+        </Flex>
+      )}
+    </Row>
+  );
+}

@@ -1,0 +1,456 @@
+"use client";
+// The single days of a year: closures of the place, time off, and other hours than the week's. Chosen on a calendar of the
+// year or by their dates; every one stands in a list too.
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { ChevronLeft, ChevronRight, Trash2 } from "lucide-react";
+import { type KeyboardEvent, useMemo, useRef, useState } from "react";
+import type { Closure, DaySpan, Resource } from "@/core/booking/booking";
+import { hoursText, readHours } from "@/core/booking/hours-text";
+import { dateOf, dayNumber, minutesOf, timeOf, weekdayOf } from "@/core/booking/zone";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Day } from "@/studio/kit/day-time";
+import { Choice, Group, IconButton, PlainButton, QuietButton, Row, State, TextInput, Tick } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { editingOf } from "./editing";
+import { wallWords } from "./moments";
+import { useWhen } from "./when";
+import { words } from "./words";
+
+const own = words.year;
+
+type Of = StepProps<"booking"> & { readonly resource: Resource };
+type Mark = "closed" | "off" | "other";
+
+/** What each day of a year is marked with: the closure before the time off, and that before other hours. */
+function marksOf(closures: readonly Closure[], resource: Resource, year: number): ReadonlyMap<string, Mark> {
+  const marks = new Map<string, Mark>();
+  const put = (from: string, to: string, mark: Mark) => {
+    const last = Math.min(dayNumber(to), dayNumber(`${year}-12-31`));
+    for (let day = Math.max(dayNumber(from), dayNumber(`${year}-01-01`)); day <= last; day++)
+      marks.set(dateOf(day), mark);
+  };
+  // A span that ends at midnight does not reach into the day that begins then.
+  const lastDay = (to: string) => (to.endsWith("T00:00") ? dateOf(dayNumber(to.slice(0, 10)) - 1) : to.slice(0, 10));
+  for (const { date } of resource.exceptions) put(date, date, "other");
+  for (const { from, to } of resource.timeOff) put(from.slice(0, 10), lastDay(to), "off");
+  for (const closure of closures)
+    if (closure.kind === "date") put(closure.date, closure.date, "closed");
+    else if (closure.kind === "span") put(closure.from.slice(0, 10), lastDay(closure.to), "closed");
+    else if (closure.from <= closure.to) put(`${year}-${closure.from}`, `${year}-${closure.to}`, "closed");
+    else {
+      put(`${year}-01-01`, `${year}-${closure.to}`, "closed");
+      put(`${year}-${closure.from}`, `${year}-12-31`, "closed");
+    }
+  return marks;
+}
+
+interface Chosen {
+  readonly from: string;
+  readonly to: string;
+}
+
+export function YearDays(props: Of) {
+  const { part, resource } = props;
+  const { today } = useWhen(part, resource.place);
+  const [year, setYear] = useState(Number(today.slice(0, 4)));
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const place = part.places.find(({ id }) => id === resource.place);
+  const marks = useMemo(() => marksOf(place?.closures ?? [], resource, year), [place, resource, year]);
+  if (!place) return null;
+  return (
+    <Group
+      title={own.title}
+      mt="10px"
+      aside={
+        <Flex as="span" align="center" gap="4px">
+          <IconButton name={own.yearBefore} onClick={() => setYear(year - 1)}>
+            <ChevronLeft size={14} />
+          </IconButton>
+          {year}
+          <IconButton name={own.yearAfter} onClick={() => setYear(year + 1)}>
+            <ChevronRight size={14} />
+          </IconButton>
+        </Flex>
+      }
+    >
+      <Year year={year} marks={marks} today={today} chosen={chosen} onChoose={setChosen} />
+      <Flex gap="14px" my="8px" fontSize="small" color="ink2">
+        {(["closed", "off", "other"] as const).map((mark) => (
+          <Flex key={mark} align="center" gap="5px">
+            <span aria-hidden="true" style={{ ...markLooks[mark], width: 14, height: 14, borderRadius: 2 }} />
+            {own.marks[mark]}
+          </Flex>
+        ))}
+      </Flex>
+      <ChosenDays {...props} chosen={chosen} onChoose={setChosen} />
+      <Entries {...props} />
+      <Holidays {...props} year={year} />
+    </Group>
+  );
+}
+
+const markLooks: Readonly<Record<Mark, React.CSSProperties>> = {
+  closed: { background: "var(--chakra-colors-brick)", color: "var(--chakra-colors-white)" },
+  off: {
+    background:
+      "repeating-linear-gradient(135deg, var(--chakra-colors-amberWash) 0 3px, var(--chakra-colors-sheet) 3px 6px)",
+    outline: "1px solid var(--chakra-colors-amber)",
+    outlineOffset: -1,
+  },
+  other: {
+    background: "var(--chakra-colors-mossWash)",
+    outline: "1px solid var(--chakra-colors-moss)",
+    outlineOffset: -1,
+  },
+};
+
+/** Twelve months; a day or a stretch of days is chosen by pressing, drawing, or with Shift and the arrows. */
+function Year({
+  year,
+  marks,
+  today,
+  chosen,
+  onChoose,
+}: {
+  year: number;
+  marks: ReadonlyMap<string, Mark>;
+  today: string;
+  chosen: Chosen | null;
+  onChoose: (chosen: Chosen) => void;
+}) {
+  const [focused, setFocused] = useState(today.startsWith(String(year)) ? today : `${year}-01-01`);
+  const drawing = useRef<string | null>(null);
+  const at = focused.startsWith(String(year)) ? focused : `${year}-01-01`;
+  const span = (one: string, other: string): Chosen =>
+    one < other ? { from: one, to: other } : { from: other, to: one };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7, PageUp: -28, PageDown: 28 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    const next = dateOf(dayNumber(at) + by);
+    if (!next.startsWith(String(year))) return;
+    setFocused(next);
+    if (event.shiftKey) {
+      const anchor = chosen ? (chosen.to === at ? chosen.from : chosen.to) : at;
+      onChoose(span(anchor, next));
+    }
+    document.getElementById(`day-${next}`)?.focus();
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: keys and strokes of the days within
+    <div onKeyDown={onKeyDown} onPointerUp={() => (drawing.current = null)}>
+      <Grid templateColumns="repeat(4, 1fr)" gap="10px">
+        {own.months.map((month, nth) => {
+          const first = dayNumber(`${year}-${String(nth + 1).padStart(2, "0")}-01`);
+          const days = new Date(Date.UTC(year, nth + 1, 0)).getUTCDate();
+          return (
+            <Box key={month} role="group" aria-label={own.monthOf(month, year)}>
+              <Text fontSize="small" fontWeight="650" mb="2px">
+                {month}
+              </Text>
+              <Grid templateColumns="repeat(7, 1fr)" gap="1px">
+                {Array.from({ length: days }, (_, day) => {
+                  const date = dateOf(first + day);
+                  const mark = marks.get(date);
+                  const inChosen = chosen !== null && chosen.from <= date && date <= chosen.to;
+                  return (
+                    <button
+                      key={date}
+                      id={`day-${date}`}
+                      type="button"
+                      tabIndex={date === at ? 0 : -1}
+                      aria-pressed={inChosen}
+                      aria-label={own.day(wallWords(date, "day"), mark ? own.marks[mark] : "")}
+                      onFocus={() => setFocused(date)}
+                      onPointerDown={(event) => {
+                        drawing.current = date;
+                        event.currentTarget.releasePointerCapture(event.pointerId);
+                        onChoose({ from: date, to: date });
+                      }}
+                      onPointerEnter={() => drawing.current && onChoose(span(drawing.current, date))}
+                      onClick={(event) => event.detail === 0 && onChoose({ from: date, to: date })}
+                      style={{
+                        gridColumnStart: day === 0 ? weekdayOf(first) : undefined,
+                        height: 15,
+                        fontSize: 9.5,
+                        lineHeight: "15px",
+                        borderRadius: 2,
+                        cursor: "pointer",
+                        touchAction: "none",
+                        ...(mark ? markLooks[mark] : {}),
+                        ...(inChosen ? { boxShadow: "0 0 0 1.5px var(--chakra-colors-mark)" } : {}),
+                        ...(date === today ? { fontWeight: 800, textDecoration: "underline" } : {}),
+                      }}
+                    >
+                      {day + 1}
+                    </button>
+                  );
+                })}
+              </Grid>
+            </Box>
+          );
+        })}
+      </Grid>
+    </div>
+  );
+}
+
+/** What is to be said of the chosen days. */
+function ChosenDays({
+  chosen,
+  onChoose,
+  ...props
+}: Of & { chosen: Chosen | null; onChoose: (chosen: Chosen | null) => void }) {
+  const { resource } = props;
+  const [note, setNote] = useState("");
+  const [typed, setTyped] = useState("");
+  const read = useMemo(() => readDay(typed), [typed]);
+  const editor = editingOf(props);
+  const person = editor.one("resources", resource.id);
+  const place = editor.one("places", resource.place);
+  if (!person || !place) return null;
+  const { from, to } = chosen ?? { from: "", to: "" };
+  const afterLast = to ? `${dateOf(dayNumber(to) + 1)}T00:00` : "";
+  const done = () => {
+    setNote("");
+    setTyped("");
+    onChoose(null);
+  };
+  return (
+    <Box bg="wash" borderRadius="panel" p="10px" mb="8px">
+      <Flex gap="8px" align="center" mb="8px">
+        <Text flex="none">{own.chosen}</Text>
+        <Day
+          aria-label={own.firstDay}
+          value={from || null}
+          onChange={(date) => date && onChoose({ from: date, to: [date, to].toSorted().at(-1) ?? date })}
+        />
+        <Day
+          aria-label={own.lastDay}
+          value={to || null}
+          onChange={(date) => date && onChoose({ from: [date, from || date].toSorted()[0] ?? date, to: date })}
+        />
+      </Flex>
+      {chosen ? (
+        <>
+          <Row label={own.note}>
+            {(ids) => <TextInput {...ids} value={note} maxLength={200} placeholder={own.noteHint} onChange={setNote} />}
+          </Row>
+          <Flex gap="6px" wrap="wrap" mb="8px">
+            <PlainButton
+              onClick={() => {
+                const closure: Closure =
+                  from === to
+                    ? { kind: "date", date: from, words: note }
+                    : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
+                place.put({ closures: [...place.item.closures, closure] });
+                done();
+              }}
+            >
+              {own.closeAll(place.item.name)}
+            </PlainButton>
+            <PlainButton
+              onClick={() => {
+                const off = { from: `${from}T00:00`, to: afterLast, words: note };
+                person.put({ timeOff: [...resource.timeOff, off] });
+                done();
+              }}
+            >
+              {own.off(resource.name)}
+            </PlainButton>
+          </Flex>
+          <Row label={own.otherHours} error={read && "fault" in read ? read.fault : undefined}>
+            {(ids) => (
+              <Flex gap="6px">
+                <TextInput {...ids} value={typed} placeholder={own.otherHoursHint} onChange={setTyped} />
+                <PlainButton
+                  disabled={!read || "fault" in read}
+                  onClick={() => {
+                    if (!read || "fault" in read) return;
+                    const days = dayNumber(to) - dayNumber(from) + 1;
+                    const dates = Array.from({ length: Math.min(days, 366) }, (_, nth) =>
+                      dateOf(dayNumber(from) + nth),
+                    );
+                    person.put({
+                      exceptions: [
+                        ...resource.exceptions.filter(({ date }) => !dates.includes(date)),
+                        ...dates.map((date) => ({ date, spans: read.spans })),
+                      ].toSorted((one, other) => (one.date < other.date ? -1 : 1)),
+                    });
+                    done();
+                  }}
+                >
+                  {own.setHours}
+                </PlainButton>
+              </Flex>
+            )}
+          </Row>
+        </>
+      ) : (
+        <Text color="ink2" fontSize="small">
+          {own.chooseHint}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+/** The hours of a single day, typed without its weekday: "10-14 and 16-18"; null for nothing. */
+function readDay(text: string): { readonly spans: readonly DaySpan[] } | { readonly fault: string } | null {
+  if (!text.trim()) return null;
+  const read = readHours(`Mon ${text}`);
+  if ("fault" in read) return { fault: read.fault };
+  if (read.spans.some(({ weekday }) => weekday !== 1)) return { fault: own.noWeekday };
+  return { spans: read.spans.map(({ from, to }) => ({ from: timeOf(from), to: timeOf(to) })) };
+}
+
+const spansText = (spans: readonly DaySpan[]) =>
+  spans.length
+    ? hoursText(spans.map(({ from, to }) => ({ weekday: 1, from: minutesOf(from), to: minutesOf(to) }))).replace(
+        "Mon ",
+        "",
+      )
+    : own.marks.closed;
+
+const closureWords = (closure: Closure): string => {
+  if (closure.kind === "date") return wallWords(closure.date, "day");
+  if (closure.kind === "yearly") return own.yearly(monthDay(closure.from), monthDay(closure.to));
+  return own.fromTo(wallWords(closure.from), wallWords(closure.to));
+};
+
+const monthDay = (written: string) => wallWords(`2024-${written}`, "date");
+
+/** Every closure, time off and single day in a list, each to be taken back. */
+function Entries(props: Of) {
+  const { resource } = props;
+  const editor = editingOf(props);
+  const person = editor.one("resources", resource.id);
+  const place = editor.one("places", resource.place);
+  if (!person || !place) return null;
+  const { closures } = place.item;
+  const entries = [
+    ...closures.map((closure, at) => ({
+      key: `c${at}`,
+      mark: "closed" as const,
+      when: closureWords(closure),
+      note: closure.words,
+      fault: place.fault(`closures[${at}]`),
+      remove: () => place.put({ closures: closures.filter((one) => one !== closure) }),
+    })),
+    ...resource.timeOff.map((off, at) => ({
+      key: `t${at}`,
+      mark: "off" as const,
+      when: own.fromTo(wallWords(off.from), wallWords(off.to)),
+      note: off.words,
+      fault: person.fault(`timeOff[${at}]`),
+      remove: () => person.put({ timeOff: resource.timeOff.filter((one) => one !== off) }),
+    })),
+    ...resource.exceptions.map((exception, at) => ({
+      key: `e${exception.date}`,
+      mark: "other" as const,
+      when: wallWords(exception.date, "day"),
+      note: spansText(exception.spans),
+      fault: person.fault(`exceptions[${at}].spans`),
+      remove: () => person.put({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
+    })),
+  ];
+  if (!entries.length) return <Text color="ink2">{own.noEntries}</Text>;
+  return (
+    <Box as="ul" listStyleType="none">
+      {entries.map(({ key, mark, when, note, fault, remove }) => (
+        <Box as="li" key={key} borderBottomWidth="1px" borderColor="line" py="4px">
+          <Flex align="center" gap="8px">
+            <span
+              aria-hidden="true"
+              style={{ ...markLooks[mark], width: 12, height: 12, borderRadius: 2, flex: "none" }}
+            />
+            <Text flex="1" minW="0">
+              {when}{" "}
+              <Text as="span" color="ink2">
+                {note || own.marks[mark]}
+              </Text>
+            </Text>
+            <IconButton name={own.remove(when)} onClick={remove}>
+              <Trash2 size={13} />
+            </IconButton>
+          </Flex>
+          {fault ? <State tone="brick">{fault}</State> : null}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** The public holidays of a country in a year, each to be made a closure of the place. */
+function Holidays({ year, ...props }: Of & { year: number }) {
+  const site = useSite();
+  const [shown, setShown] = useState(false);
+  const [country, setCountry] = useState(site.settings.language.split("-")[1] ?? "");
+  const { data, error } = useQuery({
+    queryKey: ["holidays", site.key, country, year],
+    queryFn: () => ask("booking.holidays", { site: site.key, country, year }),
+    enabled: shown,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const place = editingOf(props).one("places", props.resource.place);
+  if (!place) return null;
+  const { closures } = place.item;
+  const closedOn = (date: string) => closures.some((one) => one.kind === "date" && one.date === date);
+  if (!shown)
+    return (
+      <QuietButton mt="6px" onClick={() => setShown(true)}>
+        {own.holidays}
+      </QuietButton>
+    );
+  return (
+    <Box mt="10px" borderWidth="1px" borderStyle="dashed" borderColor="edge" borderRadius="panel" p="10px">
+      <Row label={own.country}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={country}
+            options={[
+              ["", own.chooseCountry],
+              ...(data?.countries ?? []).map(({ code, name }) => [code, name] as const),
+            ]}
+            onChange={setCountry}
+          />
+        )}
+      </Row>
+      {error ? <State tone="brick">{error.message}</State> : null}
+      {(data?.days ?? []).map(({ date, name }) => (
+        <Tick
+          key={`${date} ${name}`}
+          label={own.holiday(wallWords(date, "day"), name)}
+          checked={closedOn(date)}
+          onChange={(on) =>
+            place.put({
+              closures: on
+                ? [...closures, { kind: "date", date, words: name }]
+                : closures.filter((one) => one.kind !== "date" || one.date !== date),
+            })
+          }
+        />
+      ))}
+      {data?.days.some(({ date }) => !closedOn(date)) ? (
+        <PlainButton
+          mt="6px"
+          onClick={() =>
+            place.put({
+              closures: [
+                ...closures,
+                ...data.days
+                  .filter(({ date }, at, all) => !closedOn(date) && all.findIndex((one) => one.date === date) === at)
+                  .map(({ date, name }) => ({ kind: "date" as const, date, words: name })),
+              ],
+            })
+          }
+        >
+          {own.closeOnAll(year)}
+        </PlainButton>
+      ) : null}
+    </Box>
+  );
+}
