@@ -127,6 +127,10 @@ export const visit = (b: Build, shows: Shows) =>
         b.words("The door with the wheel on it. Follow the smell of rolls, then of oil.", { size: 1.15 }),
       ],
     ),
+    b.node("section", { name: "Booking", anchor: "book" }, { base: { width: "normal" } }, [
+      b.heading(2, "Bring it in"),
+      b.node("widget", { widget: "bench", as: "flow", text: "Bring it in" }),
+    ]),
     b.section(
       "When and where",
       { surface: "soft", width: "wide" },

@@ -21,7 +21,7 @@ export function comeBy(b: Build): { readonly section: SharedSection; place(title
     { surface: "accent", toward: "ink", align: "center", width: "narrow", gap: 18 },
     heading,
     words,
-    b.button("See free wheels", "page:classes"),
+    b.button("See free wheels", "page:classes#book"),
   );
   return {
     section: { id: heldBy, name: "Come by", body: b.page(section) },
@@ -71,6 +71,7 @@ export const classes = (b: Build, shows: Shows) =>
           b.node("links", {
             as: "both",
             items: [
+              { id: "l3", text: "Book", icon: firstIcons.clock, link: "#book" },
               { id: "l1", text: "Prices", icon: firstIcons.check, link: "#prices" },
               { id: "l2", text: "What people ask", icon: firstIcons.heart, link: "#questions" },
             ],
@@ -119,9 +120,13 @@ export const classes = (b: Build, shows: Shows) =>
         b.words("Clay, tools, two firings and a shelf for drying are in the price.", { colour: "quiet" }),
       ],
     ),
+    b.node("section", { name: "Booking", anchor: "book" }, { base: { width: "wide" } }, [
+      b.heading(2, "Book your place"),
+      b.node("widget", { widget: "calendar", as: "flow", text: "Book" }),
+    ]),
     b.section(
       "How it goes",
-      { width: "wide" },
+      { width: "wide", surface: "soft" },
       b.columns(
         { split: "1:1:1", gap: 40 },
         sign(b, "heart", "Come as you are", "Short nails help. Aprons hang by the door."),

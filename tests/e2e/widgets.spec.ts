@@ -97,7 +97,12 @@ test("a calendar stands in the page and behind a button, with prices, for visito
 }) => {
   await make(page, "wrenfield", "Booking calendar", "At the wheel");
   await expect(page.getByRole("region", { name: "Services" }).getByText("First throw").first()).toBeVisible();
-  await page.getByRole("button", { name: "Leave Kiln firing out of the calendar" }).click();
+  await page
+    .getByRole("region", { name: "Services" })
+    .getByRole("button", { name: /^Kiln firing/ })
+    .click();
+  await page.getByLabel("In this calendar").click();
+  await page.getByRole("button", { name: "All services" }).click();
   await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("First throw").first()).toBeVisible();
   await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("Kiln firing")).toBeHidden();
   await saved(page);
@@ -128,7 +133,7 @@ test("a calendar stands in the page and behind a button, with prices, for visito
   const context = await browser.newContext({ javaScriptEnabled: false, viewport: { width: 390, height: 780 } });
   const visitor = await context.newPage();
   await visitor.goto(siteAddress("wrenfield"));
-  const inPage = visitor.locator(".w-booking:not([popover])");
+  const inPage = visitor.locator("main .w-booking:not([popover] *)");
   await expect(inPage.getByText("First throw")).toBeVisible();
   await expect(inPage.getByText("€38.00")).toBeVisible();
   const over = visitor.getByRole("dialog", { name: "At the wheel" });

@@ -7,6 +7,7 @@ import { lastDay } from "./notice";
 import { Obstacles, type Wish } from "./obstacles";
 import { thinned } from "./shown";
 import { meeting, type Span } from "./spans";
+import type { DayState } from "./told";
 import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf } from "./zone";
 
 /** Who serves, and the time each is taken on each date. The leading resource is the first. */
@@ -20,8 +21,6 @@ export interface Assignment {
   /** Seats that are left before this booking. */
   readonly seatsLeft: number;
 }
-
-export type DayState = "past" | "tooFar" | "closed" | "full" | "few" | "free";
 
 export interface Day {
   readonly date: string;

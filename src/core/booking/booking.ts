@@ -1,6 +1,7 @@
 // What can be booked: places, services, the resources that serve them, hours, prices and questions, as a site describes
 // them. The rules that follow from it are in the files beside this one.
 import type { Tax } from "@/core/money/money";
+import type { BookingLook } from "./released";
 
 /** "2026-03-11" on the place's calendar. */
 export type LocalDate = string;
@@ -201,6 +202,8 @@ export interface BookingSetUp {
 export interface BookingWidgetSettings {
   readonly enabled: boolean;
   readonly services: readonly string[];
+  /** How it is drawn; absent for the usual look. */
+  readonly look?: BookingLook | undefined;
 }
 
 /** The furthest that anyone may book, in days. */

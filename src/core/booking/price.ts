@@ -1,8 +1,8 @@
 // What a booking costs: the rule that holds, and the tax of each line.
-import type { TaxedAmount } from "@/core/money/money";
 import { withTax } from "@/core/money/money";
 import type { Instant, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
 import { offerOf } from "./booking";
+import type { PublicBill } from "./told";
 import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
 export interface PriceAsked {
@@ -163,14 +163,8 @@ export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: Z
   return asked.service.price ? { price: asked.service.price, by: "service" } : null;
 }
 
-export interface Bill extends TaxedAmount {
-  readonly currency: string;
-  readonly seats: number;
-  /** Minor units for one seat, as the price is written. */
-  readonly each: number;
-  /** The earlier price of one seat, or null. */
-  readonly earlierEach: number | null;
-  readonly taxPercent: number;
+export interface Bill extends PublicBill {
+  /** Where the price comes from: see `PriceFound`. */
   readonly by: string;
 }
 

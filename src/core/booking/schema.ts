@@ -15,6 +15,7 @@ import type {
   WeeklySpan,
 } from "./booking";
 import { deskColours, mostDaysAhead } from "./booking";
+import type { BookingLook } from "./released";
 
 const hashSchema = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
@@ -386,4 +387,10 @@ export const bookingSetUpSchema: Joi.ObjectSchema<BookingSetUp> = Joi.object<Boo
 export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.object<BookingWidgetSettings>({
   enabled: Joi.boolean().required(),
   services: Joi.array().items(bookingId).min(1).max(300).unique().required(),
+  look: Joi.object<BookingLook>({
+    density: Joi.string().valid("compact", "regular", "roomy").required(),
+    view: Joi.string().valid("month", "week", "next").required(),
+    first: Joi.string().valid("service", "need", "person").required(),
+    photographs: Joi.boolean().required(),
+  }),
 });

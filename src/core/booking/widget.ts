@@ -2,12 +2,16 @@
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
-import type { WidgetKind } from "@/core/widget/kind";
+import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import type { WidgetOf } from "@/core/widget/settings";
 import { newPlace } from "./blank";
-import type { BookingSetUp, BookingWidgetSettings, Service } from "./booking";
+import type { BookingSetUp, BookingWidgetSettings } from "./booking";
+import { listCss } from "./list-css";
+import { publicServices } from "./public";
 import { setUpFaults } from "./references";
+import { type BookingLook, type ReleasedBooking, usualLook } from "./released";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
+import type { PublicService, PublicServices } from "./told";
 import { bookingWarnings } from "./warnings";
 
 interface Words {
@@ -46,53 +50,74 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
   },
 };
 
-/** What a page shows of one service. */
-type ShownService = Pick<Service, "id" | "name" | "words" | "category" | "durationMinutes" | "price"> & {
-  /** How many dates a run of the course has; null for what is booked start by start. */
-  readonly dates: number | null;
-};
+/** What a calendar tells visitors; nothing where nothing is set up. */
+const toldOf = (settings: BookingWidgetSettings, setUp: BookingSetUp | undefined, currency: string): PublicServices =>
+  setUp ? publicServices(setUp, settings.services, currency) : { currency, places: [], services: [] };
 
-/** The services a calendar offers to visitors, in its order. */
-export function shownServices(
-  settings: BookingWidgetSettings,
-  setUp: BookingSetUp | undefined,
-): readonly ShownService[] {
-  const known = new Map(setUp?.services.map((service) => [service.id, service]));
-  return settings.services.flatMap((id) => {
-    const service = known.get(id);
-    if (!service?.online) return [];
-    const { name, words, category, durationMinutes, price, course } = service;
-    return { id, name, words, category, durationMinutes, price, dates: course ? (course[0]?.length ?? 0) : null };
-  });
-}
-
-function lengthWords({ durationMinutes, dates }: ShownService, words: Words, language: string): string {
+function lengthWords({ durationMinutes, course }: PublicService, words: Words, language: string): string {
   const number = (value: number) => new Intl.NumberFormat(language, { maximumFractionDigits: 2 }).format(value);
   const each =
     durationMinutes >= 120 || durationMinutes === 60
       ? words.hours(number(durationMinutes / 60))
       : words.minutes(number(durationMinutes));
-  return dates ? `${words.dates(dates)} · ${each}` : each;
+  return course?.[0] ? `${words.dates(course[0].length)} · ${each}` : each;
 }
 
-function servicesHtml(shown: readonly ShownService[], currency: string, language: string): string {
+/** The services as the calendar itself draws them first: nothing moves when it takes this list's place. */
+function servicesHtml(
+  { services, places }: PublicServices,
+  look: BookingLook,
+  { currency, language, picture }: Pick<RenderContext, "currency" | "language" | "picture">,
+): string {
   const words = inLanguage(languages, language);
-  if (!shown.length) return `<p>${words.nothing}</p>`;
-  const price = ({ price }: ShownService) => {
+  if (!services.length) return `<p>${words.nothing}</p>`;
+  const price = ({ price }: PublicService) => {
     if (!price) return "";
     const amount = (value: number) => escapeHtml(moneyWords({ amount: value, currency }, language));
     const earlier = price.earlier === null ? "" : `<s>${amount(price.earlier)}</s> `;
     return `<span class="w-price">${earlier}${amount(price.amount)}</span>`;
   };
-  const rows = shown.map(
-    (service) =>
-      `<li><span><strong>${escapeHtml(service.name)}</strong> <span class="w-quiet">${escapeHtml(lengthWords(service, words, language))}</span>${service.words ? `<span class="w-words">${escapeHtml(service.words)}</span>` : ""}</span>${price(service)}</li>`,
+  const image = (hash: string) => {
+    const found = look.photographs && hash ? picture(hash) : null;
+    return found ? `<img src="${found.large}" width="64" height="64" alt="" loading="lazy">` : "";
+  };
+  const row = (service: PublicService) =>
+    `<li><div class="w-row">${image(service.picture)}<span class="w-text"><strong>${escapeHtml(service.name)}</strong> <span class="w-quiet">${escapeHtml(lengthWords(service, words, language))}</span>${service.words ? `<span class="w-words">${escapeHtml(service.words)}</span>` : ""}</span>${price(service)}</div></li>`;
+  const groups = new Map<string, PublicService[]>();
+  for (const service of services) groups.set(service.category, [...(groups.get(service.category) ?? []), service]);
+  const notice = places.find(({ id }) => id === services[0]?.place)?.notice;
+  const lists = [...groups].map(
+    ([category, own]) =>
+      `${groups.size > 1 && category ? `<p class="w-category">${escapeHtml(category)}</p>` : ""}<ul class="w-list" role="list">${own.map(row).join("")}</ul>`,
   );
-  return `<ul role="list">${rows.join("")}</ul>`;
+  return `${notice ? `<p class="w-note">${escapeHtml(notice)}</p>` : ""}${lists.join("")}`;
+}
+
+/** Hashes of the pictures that are told of. */
+const picturesNamed = ({ services }: PublicServices): readonly string[] =>
+  [...new Set(services.flatMap(({ picture, resources }) => [picture, ...resources.map((one) => one.picture)]))].filter(
+    Boolean,
+  );
+
+function picturesOf(told: PublicServices, picture: Resolve["picture"]): ReleasedBooking["pictures"] {
+  return Object.fromEntries(
+    picturesNamed(told).flatMap((hash) => {
+      const found = picture(hash);
+      return found ? [[hash, { src: found.large, width: found.width, height: found.height }]] : [];
+    }),
+  );
 }
 
 const listOf = (widget: WidgetOf<"booking">, context: RenderContext) =>
-  servicesHtml(shownServices(widget.settings, context.part("booking")), context.currency, context.language);
+  servicesHtml(
+    toldOf(widget.settings, context.part("booking"), context.currency),
+    widget.settings.look ?? usualLook,
+    context,
+  );
+
+/** The spot of a calendar: its script finds it, and it is as high as a month where there is only one service. */
+const spotClass = ({ settings }: WidgetOf<"booking">) =>
+  settings.services.length === 1 ? "w-booking w-one" : "w-booking";
 
 export const booking: WidgetKind<"booking"> = {
   label: "Booking calendar",
@@ -134,15 +159,21 @@ export const booking: WidgetKind<"booking"> = {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {
       const words = inLanguage(languages, context.language);
       const title = escapeHtml(widget.name);
-      return `<div class="w-booking w-over" id="${id}" popover role="dialog" aria-label="${title}"><div class="w-head"><strong>${title}</strong><button type="button" class="b-open" popovertarget="${id}" popovertargetaction="hide">${words.close}</button></div>${listOf(widget, context)}</div>`;
+      return `<div class="w-over" id="${id}" popover role="dialog" aria-label="${title}"><div class="w-head"><strong>${title}</strong><button type="button" class="b-open" popovertarget="${id}" popovertargetaction="hide">${words.close}</button></div><div class="${spotClass(widget)}" data-w="${widget.id}">${listOf(widget, context)}</div></div>`;
     });
     return `popovertarget="${behind}"`;
   },
-  flow: (placed, widget, context) => `<div${placed.attributes("w-booking")}>${listOf(widget, context)}</div>`,
-  css: ".w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-booking ul{list-style:none;padding:0}.w-booking li{display:flex;justify-content:space-between;gap:1.5em;padding:.85em 0;border-bottom:1px solid var(--c-line)}.w-quiet{color:var(--quiet)}.w-words{display:block;color:var(--quiet);font-size:.92em;margin-top:.15em}.w-price{font-variant-numeric:tabular-nums;text-align:end;flex:none;font-weight:600}.w-price s{font-weight:400;color:var(--quiet)}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(34rem,calc(100vw - 32px));max-height:min(80vh,44rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;font-family:var(--f-head);font-size:1.15rem}",
-  // Its element comes with the booking screens; until then no page carries anything for it but what it shows.
-  released: () => null,
-  shown: (settings, parts) => shownServices(settings, parts.booking),
+  flow: (placed, widget, context) =>
+    `<div${placed.attributes(spotClass(widget))} data-w="${widget.id}">${listOf(widget, context)}</div>`,
+  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
+  released: (settings, { currency, picture }, part): ReleasedBooking => {
+    const told = toldOf(settings, part ?? undefined, currency);
+    const look = settings.look ?? usualLook;
+    return { ...told, look, pictures: look.photographs ? picturesOf(told, picture) : {} };
+  },
+  // Amounts are those of the set-up, whatever the currency is called.
+  shown: (settings, parts) => toldOf(settings, parts.booking, ""),
+  pictures: (settings, part) => picturesNamed(toldOf(settings, part ?? undefined, "")),
   part: {
     schema: bookingSetUpSchema,
     fresh: ({ name, settings }) => ({

@@ -8,7 +8,7 @@ import type { Shape } from "@/core/page/shapes";
 import type { Fault } from "@/core/page/validate";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
 import type { SiteSettings } from "@/core/site/site";
-import type { WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
+import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
 
 /** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
 export type Placement = "flow" | "button" | "link" | "over";
@@ -35,6 +35,8 @@ export interface Resolve {
   picture(media: string): Pick<RenderedPicture, "large" | "width" | "height" | "alt"> | null;
   /** BCP 47 tag of the language of the page. */
   readonly language: string;
+  /** ISO 4217, of the site. */
+  readonly currency: string;
 }
 
 /** The part of the site file that a kind keeps for all of its widgets. */
@@ -72,7 +74,9 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   /** Rules that a page with such a spot carries once. */
   readonly css: string;
   /** The form that a page carries for its script; null where the kind needs none. */
-  released(settings: WidgetSettings[K], resolve: Resolve): unknown;
+  released(settings: WidgetSettings[K], resolve: Resolve, part: PartOf<K> | null): unknown;
+  /** Hashes of the media that its released form shows besides those that its settings name. */
+  pictures?(settings: WidgetSettings[K], part: PartOf<K> | null): Iterable<string>;
   /** What pages show of the site's part besides the settings: it goes live with a release, as the settings do. */
   shown?(settings: WidgetSettings[K], parts: Partial<WidgetParts>): unknown;
   readonly part: K extends keyof WidgetParts ? PartKind<WidgetParts[K]> : null;

@@ -75,6 +75,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
     confirm: { enum: ["atOnce", "approval", "payment"] },
     leads: list(text),
+    picture: { type: "string", description: "Hash of a picture of the site, or nothing" },
     price: nullable(ref("Price")),
     tax: nullable(object({ percent: { type: "number" }, included: yesNo })),
     course: nullable(list(list(ref("Moment")))),
@@ -83,6 +84,8 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
         id: text,
         name: text,
         kind: { enum: ["person", "room", "thing"] },
+        words: text,
+        picture: text,
         durationMinutes: whole,
         price: nullable(ref("Price")),
         daysAhead: whole,
@@ -144,7 +147,16 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     },
     ["hold", "token"],
   ),
-  NewHold: object({ service: text, resource: nullable(text), start: text, seats: whole }, ["resource", "seats"]),
+  NewHold: object(
+    {
+      service: text,
+      resource: nullable(text),
+      start: text,
+      seats: whole,
+      instead: { type: "string", description: "Token of an earlier hold, which this one takes the place of" },
+    },
+    ["resource", "seats", "instead"],
+  ),
   NewBooking: object(
     {
       hold: text,

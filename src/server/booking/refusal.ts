@@ -2,8 +2,8 @@
 
 import type { Instant } from "@/core/booking/booking";
 import type { Wish } from "@/core/booking/obstacles";
+import { momentOf } from "@/core/booking/public";
 import { studioWords, visitorReasons, type Wording } from "@/core/booking/words";
-import type { ZoneClock } from "@/core/booking/zone";
 import type { Reason } from "@/core/visitor/decision";
 import { isDuplicate } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
@@ -23,12 +23,6 @@ export class Refused extends Error {
 }
 
 export type Audience = { readonly kind: "visitor"; readonly language: string } | { readonly kind: "studio" };
-
-/** An instant as the API writes it: RFC 3339 in UTC, and as the place's clock shows it. */
-export const momentOf = (clock: ZoneClock, instant: Instant) => ({
-  instant: new Date(instant).toISOString(),
-  place: clock.wallOf(instant),
-});
 
 export function reasonsFor(reasons: readonly Reason[], wording: Omit<Wording, "language">, audience: Audience) {
   return audience.kind === "visitor"

@@ -5,11 +5,14 @@ import Joi from "joi";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
 import { pictureForms, variantName } from "@/core/media/forms";
+import { noSurround } from "@/core/page/node";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { withoutSlashes } from "@/core/site/path";
-import { pagePath } from "@/core/site/site";
+import { pagePath, type SitePage } from "@/core/site/site";
+import { pageWith } from "@/core/widget/alone";
 import { releasedWidgets } from "@/core/widget/release";
+import type { SiteWidget } from "@/core/widget/settings";
 import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
 import { notFound, Problem, problemResponse, validated } from "../problem";
@@ -34,6 +37,16 @@ const largestForm = 32 << 10;
 const tryCall = Joi.object<{ widget: string; fields: object }>({
   widget: Joi.string().max(40).required(),
   fields: Joi.object().unknown().required(),
+});
+
+/** A page with nothing on it but a widget, for the workspace's live view. */
+const aloneOn = (widget: SiteWidget): SitePage => ({
+  id: "alone",
+  title: widget.name,
+  slug: "alone",
+  description: "",
+  inNavigation: false,
+  body: pageWith(widget),
 });
 
 /** A small body as JSON; 413 and 422 for what is none. */
@@ -63,9 +76,12 @@ export function createRehearsalServer(context: Context) {
     const site = await loadSite(context.db, row);
     const styles = path.startsWith("/_css");
     const wanted = styles ? path.slice("/_css".length) || "/" : path;
-    const found = site.pages.find((one) => pagePath(one) === wanted);
+    const alone = /^\/_w\/([\w-]{1,40})$/.exec(wanted)?.[1];
+    const widget = site.widgets.find(({ id }) => id === alone);
+    const found = widget ? aloneOn(widget) : site.pages.find((one) => pagePath(one) === wanted);
     if (!found) return null;
-    const frame = frameOf(site);
+    const frame = widget ? { ...frameOf(site), header: noSurround, footer: noSurround } : frameOf(site);
+    const own = widget ? `/_w/${widget.id}` : pagePath(found);
     const locale = sourceLocale(site);
     const renderer = createRenderer(frame, {
       locale,
@@ -85,7 +101,7 @@ export function createRehearsalServer(context: Context) {
         language: locale.tag,
         head: rendered.head,
         html: rendered.html,
-        css: { href: `${base}/_css${pagePath(found)}` },
+        css: { href: `${base}/_css${own}` },
         headScript: headScripts(rendered.scripts, scripts, `${base}/_s/`)?.script,
         widgets: pageScripts(
           releasedWidgets(frame, rendered.needs, {

@@ -34,7 +34,7 @@ import {
   type SitePage,
 } from "@/core/site/site";
 import { refsOf, shownOf } from "@/core/widget/kinds";
-import { releasedWidgets } from "@/core/widget/release";
+import { picturesOfWidget, releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
 import { statesHolding } from "@/data/release/page-states";
 import type { releaseFiles } from "@/data/release/tables";
@@ -313,7 +313,7 @@ export class Publisher {
       ...rendered.uses.flatMap((use) => mediaIn(use) ?? []),
       ...rendered.needs.flatMap((id) => {
         const widget = this.widgets.get(id);
-        return widget ? [...refsOf(widget)].flatMap((ref) => (ref.of === "media" ? [ref.id] : [])) : [];
+        return widget ? picturesOfWidget(widget, this.frame) : [];
       }),
     ];
     const scripts = pageScripts(widgets, rendered.scripts, this.scripts, "/_a/", { language: this.locale.tag });

@@ -15,7 +15,7 @@ import { words } from "./words";
 const own = words.course;
 
 export function CourseEditor({ part, editing }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
-  const { item: service, put, fault } = editing;
+  const { item: service, deed: put, fault } = editing;
   const runs = service.course ?? [];
   const place = part.places.find(({ id }) => id === service.place);
   const [open, setOpen] = useState<number | null>(null);

@@ -12,8 +12,13 @@ export interface Editing<L extends List> {
   readonly item: ItemOf<L>;
   /** What is wrong at a path within it ("price.amount"). */
   fault(path: string): string | undefined;
+  /** Changes it as one types: a run of the same is one step back. */
   put(change: Partial<ItemOf<L>>): void;
+  /** Changes it by one deed, which is a step back of its own. */
+  deed(change: Partial<ItemOf<L>>): void;
 }
+
+let deeds = 0;
 
 /** Changes things of the lists of a set-up. */
 export function editingOf({ part, changePart, faults }: Props) {
@@ -25,18 +30,21 @@ export function editingOf({ part, changePart, faults }: Props) {
       const index = items.findIndex((one) => one.id === id);
       const item = items[index];
       if (!item) return null;
+      const put = (change: Partial<ItemOf<L>>, key: string) =>
+        changed(
+          list,
+          items.map((one) => (one.id === id ? { ...one, ...change } : one)),
+          key,
+        );
       return {
         item,
         fault: (path) => faults[`part.${list}[${index}]${path.startsWith("[") ? "" : "."}${path}`],
-        put: (change) =>
-          changed(
-            list,
-            items.map((one) => (one.id === id ? { ...one, ...change } : one)),
-            `${id} ${Object.keys(change).join(" ")}`,
-          ),
+        put: (change) => put(change, `${id} ${Object.keys(change).join(" ")}`),
+        deed: (change) => put(change, `${id} ${++deeds}`),
       };
     },
-    add: <L extends List>(list: L, item: ItemOf<L>) => changed(list, [...(part[list] as ItemOf<L>[]), item], "add"),
+    add: <L extends List>(list: L, item: ItemOf<L>) =>
+      changed(list, [...(part[list] as ItemOf<L>[]), item], `add ${item.id}`),
     remove: <L extends List>(list: L, id: string) =>
       changed(
         list,

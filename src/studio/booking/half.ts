@@ -2,9 +2,11 @@
 import { bookingWarnings } from "@/core/booking/warnings";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
 import { HoursStep } from "./hours-step";
+import { LookStep } from "./look-step";
 import { PeopleStep } from "./people-step";
 import { PricesStep } from "./prices-step";
 import { QuestionsStep } from "./questions-step";
+import { rehearseBooking } from "./rehearsed";
 import { ServicesStep } from "./services-step";
 import { WhereStep } from "./where-step";
 import { WhyView } from "./why-view";
@@ -74,6 +76,14 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       wide: true,
     },
     {
+      key: "look",
+      title: words.lookTitle,
+      of: ["look"],
+      summary: ({ look }) => words.look.note(look?.view ?? "month"),
+      Panel: LookStep,
+      wide: true,
+    },
+    {
       key: "where",
       title: words.whereTitle,
       of: [],
@@ -84,6 +94,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
     },
   ],
   warnings: ({ services }, part, today) => bookingWarnings(part, services, today),
+  rehearse: rehearseBooking,
   view: { title: words.why.title, View: WhyView },
   series: [{ key: "booked", name: words.booked, main: true }],
   figures: ({ series, states }) => [

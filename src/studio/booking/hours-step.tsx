@@ -73,6 +73,7 @@ function Week(props: Of) {
   const monday = mondayOf(season.validFrom && season.validFrom > today ? season.validFrom : today);
   const services = servicesOf(part, resource.id);
   const counts = useStarts(part, resource.id, monday);
+  const key = painting === "open" ? "week" : "keptBack";
   if (!editing) return null;
   if (resource.week === null)
     return (
@@ -81,9 +82,8 @@ function Week(props: Of) {
         <PlainButton onClick={() => editing.put({ week: [] })}>{own.giveHours}</PlainButton>
       </Box>
     );
-  const put = (key: "week" | "keptBack", painted: readonly PaintedSpan[]) =>
-    editing.put({ [key]: withSeason(resource[key] ?? [], season, painted) } as Partial<Resource>);
-  const key = painting === "open" ? "week" : "keptBack";
+  const changed = (painted: readonly PaintedSpan[]) =>
+    ({ [key]: withSeason(resource[key] ?? [], season, painted) }) as Partial<Resource>;
   const all = [...open, ...keptBack];
   const least = Math.min(8 * 60, ...all.map(({ from }) => from - 60));
   const most = Math.max(19 * 60, ...all.map(({ to }) => to + 60));
@@ -126,7 +126,7 @@ function Week(props: Of) {
         from={from}
         to={to}
         starts={starts}
-        onPaint={(area, how) => put(key, paint(key === "week" ? open : keptBack, area, how))}
+        onPaint={(area, how) => editing.deed(changed(paint(key === "week" ? open : keptBack, area, how)))}
       />
       {wrong ? <State tone="brick">{wrong}</State> : null}
       <Flex gap="8px" mt="4px" mb="8px">
@@ -141,7 +141,7 @@ function Week(props: Of) {
         key={`${key} ${season.validFrom} ${season.validTo}`}
         label={painting === "open" ? own.orType : own.orTypeKept}
         spans={painting === "open" ? open : keptBack}
-        onChange={(spans) => put(key, spans)}
+        onChange={(spans) => editing.put(changed(spans))}
       />
       {services.length ? (
         <Group title={own.startsAWeek} aside={String(starts.reduce((sum, one) => sum + one, 0))}>

@@ -18,10 +18,10 @@ export function NeedsEditor({
   changePart,
   editing,
 }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
-  const { item: service, put, fault } = editing;
+  const { item: service, put, deed, fault } = editing;
   const here = part.resources.filter(({ place }) => place === service.place);
   const sets = service.needs;
-  const setNeeds = (needs: typeof sets) => put({ needs });
+  const setNeeds = (needs: typeof sets) => deed({ needs });
   /** A person who is not there yet, and is in this set at once. */
   const addSomebody = (set: number) => {
     const id = nanoid(10);
@@ -63,7 +63,7 @@ export function NeedsEditor({
             <TextInput
               aria-label={own.setName}
               value={need.name}
-              onChange={(name) => setNeeds(sets.map((one, at) => (at === set ? { ...one, name } : one)))}
+              onChange={(name) => put({ needs: sets.map((one, at) => (at === set ? { ...one, name } : one)) })}
             />
             <IconButton name={own.removeSet(need.name)} onClick={() => setNeeds(sets.filter((_, at) => at !== set))}>
               <Trash2 size={14} />

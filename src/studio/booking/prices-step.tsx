@@ -151,7 +151,7 @@ const Hidden = ({ children }: { children: React.ReactNode }) => (
 );
 
 function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
-  const { item: rule, put, fault } = editing;
+  const { item: rule, put, deed, fault } = editing;
   return (
     <Group title={own.rule} mt="12px">
       <Row label={own.service}>
@@ -189,7 +189,7 @@ function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
                     const weekdays = on
                       ? (rule.weekdays ?? []).filter((one) => one !== day)
                       : [...(rule.weekdays ?? []), day].toSorted((one, other) => one - other);
-                    put({ weekdays: weekdays.length ? weekdays : null });
+                    deed({ weekdays: weekdays.length ? weekdays : null });
                   }}
                   style={{
                     minWidth: 40,

@@ -110,12 +110,12 @@ function ofKind({ key, label, required }: Question, kind: Question["kind"]): Que
 }
 
 function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
-  const { item: service, put, fault } = editing;
+  const { item: service, put, deed, fault } = editing;
   const { questions } = service;
   const set = (at: number, question: Question) =>
     put({ questions: questions.map((one, index) => (index === at ? question : one)) });
   const remove = (key: string) =>
-    put({
+    deed({
       questions: questions.filter((one) => one.key !== key),
       screening: service.screening.filter(({ question }) => question !== key),
     });
@@ -152,7 +152,7 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
                 onMove={(by) => {
                   const next = [...questions];
                   next.splice(at + by, 0, ...next.splice(at, 1));
-                  put({ questions: next });
+                  deed({ questions: next });
                 }}
                 onRemove={() => remove(question.key)}
               />
@@ -200,7 +200,7 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
       {fault("questions") ? <State tone="brick">{fault("questions")}</State> : null}
       <PlainButton
         onClick={() =>
-          put({
+          deed({
             questions: [
               ...questions,
               { key: freeKey(questions), label: own.newQuestion, required: false, kind: "words" },

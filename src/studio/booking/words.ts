@@ -25,6 +25,38 @@ export const words = {
   questionsTitle: "Questions and words",
   questionsNote: (count: number) => (count ? counted(count, "question", "questions") : "name, mail and phone"),
   whereTitle: "Where",
+  lookTitle: "Look",
+  look: {
+    brand: "Colours, type and shapes are those of Brand, on the ground of the section it stands in.",
+    note: (view: string) =>
+      ({ month: "month, follows Brand", week: "week list, follows Brand", next: "next free times, follows Brand" })[
+        view
+      ] ?? "",
+    first: "What visitors choose first",
+    firsts: [
+      ["service", "a service"],
+      ["need", "what they need"],
+      ["person", "a person"],
+    ] as const,
+    skips: "What has only one choice is skipped.",
+    noNeeds: "No service says its ways in yet, so services come first all the same.",
+    view: "How dates are chosen",
+    views: [
+      ["month", "a month"],
+      ["week", "a week as a list"],
+      ["next", "the next free times"],
+    ] as const,
+    density: "How close it stands",
+    densities: [
+      ["compact", "compact"],
+      ["regular", "regular"],
+      ["roomy", "roomy"],
+    ] as const,
+    pictures: "Pictures",
+    shown: "Show",
+    photographs: "Pictures of services and people, where they have one",
+    usual: "Back to the usual look",
+  },
   chosenInOrder:
     "Visitors see them in this order. Drag one by its grip, or lift it with Space and move it by the arrows.",
   notChosen: "Not in this calendar",

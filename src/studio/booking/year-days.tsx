@@ -245,7 +245,7 @@ function ChosenDays({
                   from === to
                     ? { kind: "date", date: from, words: note }
                     : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
-                place.put({ closures: [...place.item.closures, closure] });
+                place.deed({ closures: [...place.item.closures, closure] });
                 done();
               }}
             >
@@ -254,7 +254,7 @@ function ChosenDays({
             <PlainButton
               onClick={() => {
                 const off = { from: `${from}T00:00`, to: afterLast, words: note };
-                person.put({ timeOff: [...resource.timeOff, off] });
+                person.deed({ timeOff: [...resource.timeOff, off] });
                 done();
               }}
             >
@@ -273,7 +273,7 @@ function ChosenDays({
                     const dates = Array.from({ length: Math.min(days, 366) }, (_, nth) =>
                       dateOf(dayNumber(from) + nth),
                     );
-                    person.put({
+                    person.deed({
                       exceptions: [
                         ...resource.exceptions.filter(({ date }) => !dates.includes(date)),
                         ...dates.map((date) => ({ date, spans: read.spans })),
@@ -337,7 +337,7 @@ function Entries(props: Of) {
       when: closureWords(closure),
       note: closure.words,
       fault: place.fault(`closures[${at}]`),
-      remove: () => place.put({ closures: closures.filter((one) => one !== closure) }),
+      remove: () => place.deed({ closures: closures.filter((one) => one !== closure) }),
     })),
     ...resource.timeOff.map((off, at) => ({
       key: `t${at}`,
@@ -345,7 +345,7 @@ function Entries(props: Of) {
       when: own.fromTo(wallWords(off.from), wallWords(off.to)),
       note: off.words,
       fault: person.fault(`timeOff[${at}]`),
-      remove: () => person.put({ timeOff: resource.timeOff.filter((one) => one !== off) }),
+      remove: () => person.deed({ timeOff: resource.timeOff.filter((one) => one !== off) }),
     })),
     ...resource.exceptions.map((exception, at) => ({
       key: `e${exception.date}`,
@@ -353,7 +353,7 @@ function Entries(props: Of) {
       when: wallWords(exception.date, "day"),
       note: spansText(exception.spans),
       fault: person.fault(`exceptions[${at}].spans`),
-      remove: () => person.put({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
+      remove: () => person.deed({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
     })),
   ];
   if (!entries.length) return <Text color="ink2">{own.noEntries}</Text>;
@@ -426,7 +426,7 @@ function Holidays({ year, ...props }: Of & { year: number }) {
           label={own.holiday(wallWords(date, "day"), name)}
           checked={closedOn(date)}
           onChange={(on) =>
-            place.put({
+            place.deed({
               closures: on
                 ? [...closures, { kind: "date", date, words: name }]
                 : closures.filter((one) => one.kind !== "date" || one.date !== date),
@@ -438,7 +438,7 @@ function Holidays({ year, ...props }: Of & { year: number }) {
         <PlainButton
           mt="6px"
           onClick={() =>
-            place.put({
+            place.deed({
               closures: [
                 ...closures,
                 ...data.days

@@ -3,6 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { VisitorProvider } from "@/studio/rehearse/rehearse";
+import { Walk } from "@/studio/rehearse/walk-through";
 import { SignInAgain } from "./sign-in-again";
 import { SiteProvider } from "./site-context";
 import { StatusProvider } from "./status";
@@ -20,6 +21,7 @@ export function SiteShell({ site, children }: { site: string; children: ReactNod
               <TopBar />
               {children}
             </Flex>
+            <Walk />
           </VisitorProvider>
         </StatusProvider>
       </StreamProvider>

@@ -1,7 +1,6 @@
 "use client";
 // Rehearse as: the chosen visitor, the strip that chooses it, and walking through the site as that visitor.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { X } from "lucide-react";
 import {
   createContext,
   memo,
@@ -18,7 +17,7 @@ import type { Moment, Rehearsal } from "@/core/opening/course";
 import type { ConsentState, Visitor } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
-import { IconButton, MainButton, State, Title } from "@/studio/kit/kit";
+import { MainButton } from "@/studio/kit/kit";
 import { languageName } from "@/studio/kit/names";
 import { reasonWords } from "@/studio/kit/reasons";
 import { words as own } from "./words";
@@ -62,6 +61,9 @@ interface Rehearsing {
   walk(path?: string): void;
   /** Told by the open screen: the page a walk begins at. */
   beginAt(path: string): void;
+  /** The page that the walk began at; null while nobody walks. */
+  readonly walking: string | null;
+  end(): void;
 }
 
 const Chosen = createContext<Rehearsing | null>(null);
@@ -91,8 +93,10 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
       choose: (change: Partial<ChosenVisitor>) => setChosen((before) => ({ ...before, ...change })),
       walk,
       beginAt,
+      walking,
+      end: () => setWalking(null),
     }),
-    [chosen, walk, beginAt],
+    [chosen, walk, beginAt, walking],
   );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -106,13 +110,7 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
   }, [walk]);
-  const end = useCallback(() => setWalking(null), []);
-  return (
-    <Chosen.Provider value={value}>
-      {children}
-      {walking === null ? null : <WalkThrough path={walking} onClose={end} />}
-    </Chosen.Provider>
-  );
+  return <Chosen.Provider value={value}>{children}</Chosen.Provider>;
 }
 
 export function useChosenVisitor(): Rehearsing {
@@ -411,115 +409,5 @@ export function Happened({
       ))}
       {!moments.length && !unopened.length ? <Text color="ink2">{own.nothingHasHappenedYet}</Text> : null}
     </Box>
-  );
-}
-
-function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
-  const site = useSite();
-  const { chosen } = useChosenVisitor();
-  const { base, error } = useRehearsal();
-  const [told, setTold] = useState<{ moments: readonly Moment[]; unopened: Rehearsal["unopened"] }>({
-    moments: [],
-    unopened: [],
-  });
-  useEffect(() => {
-    const listen = (event: MessageEvent) => {
-      const message = event.data as {
-        from?: string;
-        escape?: boolean;
-        moments?: readonly Moment[];
-        unopened?: Rehearsal["unopened"];
-      };
-      if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal") return;
-      if (message.escape) return onClose();
-      if (message.moments) setTold({ moments: message.moments, unopened: message.unopened ?? [] });
-    };
-    const onKey = (event: KeyboardEvent) => event.key === "Escape" && onClose();
-    addEventListener("message", listen);
-    addEventListener("keydown", onKey);
-    return () => {
-      removeEventListener("message", listen);
-      removeEventListener("keydown", onKey);
-    };
-  }, [base, onClose]);
-  // Whoever walks is in the page at once; another visitor, chosen later, leaves the caret at the choice.
-  const frame = useRef<HTMLIFrameElement>(null);
-  const there = base !== null;
-  useEffect(() => {
-    if (there) frame.current?.focus();
-  }, [there]);
-  const room = useRef<HTMLDivElement>(null);
-  const [roomPx, setRoomPx] = useState(0);
-  useEffect(() => {
-    if (!room.current) return;
-    const observer = new ResizeObserver(([entry]) => entry && setRoomPx(entry.contentRect.width));
-    observer.observe(room.current);
-    return () => observer.disconnect();
-  }, []);
-  // As wide as it says, however little room there is: then it is shown smaller.
-  const widthPx = deviceWidths[chosen.device];
-  const scale = roomPx ? Math.min(1, roomPx / widthPx) : 1;
-  const names = (id: string) => `“${site.widgets.find((widget) => widget.id === id)?.name ?? id}”`;
-  return (
-    <Flex
-      position="fixed"
-      inset="0"
-      zIndex="1500"
-      bg="paper"
-      direction="column"
-      role="dialog"
-      aria-modal="true"
-      aria-label={own.walkThrough}
-    >
-      <Flex h="46px" bg="ink" color="sheet" align="center" px="16px" gap="14px">
-        <Title level={2}>{own.walkingAs(chosen.visit === 1)}</Title>
-        <Text color="onInk">
-          {own.walkFacts(deviceNames[chosen.device], scale < 1 ? Math.round(scale * 100) : null)}
-        </Text>
-        <Box flex="1" />
-        <IconButton autoFocus name={own.endRehearsal} color="sheet" _hover={{ bg: "inkSoft" }} onClick={onClose}>
-          <X size={18} />
-        </IconButton>
-      </Flex>
-      <Flex flex="1" minH="0">
-        <Flex
-          ref={room}
-          flex="1"
-          minW="0"
-          justify="center"
-          p={chosen.device === "wide" ? "0" : "16px"}
-          overflow="hidden"
-        >
-          {error ? (
-            <Box p="24px">
-              <State tone="brick">{error}</State>
-            </Box>
-          ) : null}
-          {base ? (
-            <iframe
-              title={own.siteAsSeen}
-              ref={frame}
-              src={`${base}${path}`}
-              style={{
-                width: widthPx,
-                height: `${100 / scale}%`,
-                flex: "none",
-                transform: scale < 1 ? `scale(${scale})` : undefined,
-                transformOrigin: "50% 0",
-                border: 0,
-                background: "var(--chakra-colors-white)",
-                boxShadow: "var(--chakra-shadows-page)",
-              }}
-            />
-          ) : null}
-        </Flex>
-        <Box w="288px" bg="sheet" borderLeftWidth="1px" borderColor="line" p="16px" overflow="auto">
-          <Title level={2}>{own.whatHappens}</Title>
-          <Box mt="10px">
-            <Happened {...told} names={names} />
-          </Box>
-        </Box>
-      </Flex>
-    </Flex>
   );
 }

@@ -55,10 +55,32 @@ export interface Series {
   readonly main?: boolean;
 }
 
+/** What a preview's calls are answered with. */
+export interface Rehearsing {
+  /** Key of the site. */
+  readonly site: string;
+  readonly currency: string;
+  readonly language: string;
+  /** The moment of the rehearsal, in ms; it goes on. */
+  now(): number;
+}
+
 export interface WidgetStudio<K extends WidgetKindName> {
   readonly steps: readonly Step<K>[];
   /** What is worth a look; absent for kinds that find nothing. */
   warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
+  /** Answers what its script asks in a preview, and keeps nothing; absent for kinds that ask nothing. */
+  rehearse?(
+    settings: WidgetSettings[K],
+    part: PartOf<K>,
+    rehearsing: Rehearsing,
+  ): {
+    answer(
+      path: string,
+      query: Readonly<Record<string, unknown>>,
+      body: unknown,
+    ): Promise<{ readonly status: number; readonly body: unknown }>;
+  };
   /** A view of its own beside what a visitor gets: why it is as it is. */
   readonly view?: {
     readonly title: string;

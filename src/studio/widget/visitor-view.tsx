@@ -1,21 +1,20 @@
 "use client";
 import { Box, Flex } from "@chakra-ui/react";
-import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from "react";
 import { sourceLocale } from "@/core/locale/site-locale";
 // What stands beside the steps: what a visitor gets, drawn as the released page draws it, and for what opens over the
 // page when it opens, and why.
 import { variantName } from "@/core/media/forms";
-import { noSurround, type PageNode } from "@/core/page/node";
 import { pagePath } from "@/core/site/site";
 import { openingOf, widgetKinds } from "@/core/widget/kinds";
 import { releaseWidget } from "@/core/widget/release";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import { stageRenderer, useSite } from "@/studio/frame/site-context";
+import { useSite } from "@/studio/frame/site-context";
 import { Segments, State } from "@/studio/kit/kit";
 import { TimeLine } from "@/studio/opening/time-line";
 import { deviceWidths, useChosenVisitor, useRehearsal } from "@/studio/rehearse/rehearse";
-import { StageFrame } from "@/studio/stage/stage-frame";
 import { studioOf } from "./kinds";
+import { useRehearsedCalls } from "./use-rehearsed-calls";
 import { words } from "./words";
 
 type Beside = "visitor" | "own";
@@ -57,9 +56,9 @@ export function VisitorView({
           {opening ? <TimeLine id={widget.id} opening={opening} /> : null}
         </Box>
       ) : widgetKinds[widget.kind].placements.includes("over") ? (
-        <OverThePage widget={widget} valid={valid} />
+        <OverThePage widget={widget} part={part} valid={valid} />
       ) : (
-        <InThePage widget={widget} part={part} />
+        <InTheFlow widget={widget} part={part} valid={valid} />
       )}
     </Flex>
   );
@@ -84,11 +83,9 @@ function Room({ children }: { children: (room: { widthPx: number; heightPx: numb
   );
 }
 
-/** The real element on the rehearsal host, told of every draft. */
-function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) {
+/** Tells a rehearsed page of every draft of a widget; answers the frame that it is in. */
+function useTold(widget: SiteWidget, part: object | null, valid: boolean, base: string | null) {
   const site = useSite();
-  const { chosen } = useChosenVisitor();
-  const { base, error } = useRehearsal();
   const [ready, setReady] = useState(0);
   const frame = useRef<HTMLIFrameElement>(null);
   useEffect(() => {
@@ -106,40 +103,85 @@ function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) 
     const token = new URL(base);
     const media = new Map(site.media.map((entry) => [entry.hash, entry]));
     const locale = sourceLocale(site);
-    const draft = releaseWidget(widget, site.settings.zone, {
-      language: locale.tag,
-      pageHref: (page) => {
-        const found = site.pages.find((one) => one.id === page);
-        return found ? `${token.pathname}${pagePath(found, locale)}` : null;
+    const own = part ? { [widget.kind]: part } : {};
+    const draft = releaseWidget(
+      widget,
+      { settings: site.settings, ...site.parts, ...own },
+      {
+        language: locale.tag,
+        pageHref: (page) => {
+          const found = site.pages.find((one) => one.id === page);
+          return found ? `${token.pathname}${pagePath(found, locale)}` : null;
+        },
+        picture: (hash) => {
+          const entry = media.get(hash);
+          const width = Math.min(960, entry?.widthPx ?? 0);
+          return entry
+            ? {
+                large: `${token.pathname}/_m/${variantName(hash, { form: "webp", widthPx: width, turn: 0 })}`,
+                width,
+                height: Math.round((entry.heightPx * width) / entry.widthPx),
+                alt: entry.alt ?? "",
+              }
+            : null;
+        },
       },
-      picture: (hash) => {
-        const entry = media.get(hash);
-        const width = Math.min(960, entry?.widthPx ?? 0);
-        return entry
-          ? {
-              large: `${token.pathname}/_m/${variantName(hash, { form: "webp", widthPx: width, turn: 0 })}`,
-              width,
-              height: Math.round((entry.heightPx * width) / entry.widthPx),
-              alt: entry.alt ?? "",
-            }
-          : null;
-      },
-    });
+    );
     frame.current.contentWindow.postMessage({ from: "webitor-studio", draft }, token.origin);
-  }, [id, settings, valid, base, ready]);
-  const widthPx = deviceWidths[chosen.device];
+  }, [id, settings, part, valid, base, ready]);
+  return frame;
+}
+
+/** The real element on the rehearsal host, over a page of the site. */
+function OverThePage({ widget, part, valid }: Drafted) {
+  const { base, error } = useRehearsal();
+  const frame = useTold(widget, part, valid, base);
+  return <LiveFrame frame={frame} error={error} src={base && `${base}/`} />;
+}
+
+interface Drafted {
+  readonly widget: SiteWidget;
+  readonly part: object | null;
+  readonly valid: boolean;
+}
+
+/** The real element on the rehearsal host, in the flow of a page with nothing else on it. */
+function InTheFlow({ widget, part, valid }: Drafted) {
+  const { base, error } = useRehearsal();
+  const frame = useTold(widget, part, valid, base);
+  const draft = useMemo(() => ({ widget, part }), [widget, part]);
+  useRehearsedCalls(base, draft);
+  return <LiveFrame frame={frame} error={error} src={base && `${base}/_w/${widget.id}`} flows />;
+}
+
+function LiveFrame({
+  frame,
+  error,
+  src,
+  flows = false,
+}: {
+  frame: RefObject<HTMLIFrameElement | null>;
+  error: string | null;
+  src: string | null;
+  /** It stands in a column of the page: a narrower wide page shows the same, larger. */
+  flows?: boolean;
+}) {
+  const { chosen } = useChosenVisitor();
+  const wide = chosen.device === "wide";
   return (
     <Room>
       {(room) => {
+        const widthPx =
+          wide && flows ? Math.min(deviceWidths.wide, Math.max(720, room.widthPx / 0.7)) : deviceWidths[chosen.device];
         // A phone is shown whole: what lies below its edge lies below a visitor's, too.
-        const tallPx = chosen.device === "wide" ? null : 780;
+        const tallPx = wide ? null : 780;
         const fits = tallPx === null ? 1 : Math.max(0.2, room.heightPx / tallPx);
         const scale = Math.min(1, fits, Math.max(0.2, room.widthPx / widthPx));
-        const heightPx = tallPx ?? Math.min(820, room.heightPx / scale);
+        const heightPx = tallPx ?? (flows ? room.heightPx / scale : Math.min(820, room.heightPx / scale));
         return (
           <>
             {error ? <State tone="brick">{error}</State> : null}
-            {base ? (
+            {src ? (
               <Box
                 w={`${widthPx * scale}px`}
                 h={`${heightPx * scale}px`}
@@ -152,7 +194,7 @@ function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) 
                 <iframe
                   ref={frame}
                   title={words.whatVisitorGets}
-                  src={`${base}/`}
+                  src={src}
                   style={{
                     width: widthPx,
                     height: heightPx,
@@ -164,69 +206,6 @@ function OverThePage({ widget, valid }: { widget: SiteWidget; valid: boolean }) 
               </Box>
             ) : null}
           </>
-        );
-      }}
-    </Room>
-  );
-}
-
-const node = (
-  id: string,
-  kind: PageNode["kind"],
-  content: PageNode["content"],
-  children?: readonly PageNode[],
-): PageNode => ({ id, kind, content, look: { base: {} }, ...(children ? { children } : {}) });
-
-/** A page with nothing on it but the widget, in the flow. */
-function pageWith(widget: SiteWidget): PageNode {
-  const [as = "flow"] = widgetKinds[widget.kind].placements;
-  return node("page", "page", {}, [
-    node("section", "section", { name: widget.name }, [
-      node("title", "heading", { text: widget.name, level: 2 }),
-      node("spot", "widget", { widget: widget.id, as, text: widget.name }),
-    ]),
-  ]);
-}
-
-/** What stands in the flow of a page, drawn by the renderer from the draft. */
-function InThePage({ widget, part }: { widget: SiteWidget; part: object | null }) {
-  const site = useSite();
-  const { chosen } = useChosenVisitor();
-  const { key, name, settings, brand, pages, widgets, media, parts } = site;
-  const made = useMemo(() => {
-    const drafted = widgets.map((one) => (one.id === widget.id ? widget : one));
-    const renderer = stageRenderer({
-      ...parts,
-      ...(part ? { [widget.kind]: part } : {}),
-      key,
-      name,
-      settings,
-      brand,
-      pages,
-      media,
-      widgets: drafted,
-      header: noSurround,
-      footer: noSurround,
-    });
-    const [page = { id: "", title: "", slug: "", description: "", inNavigation: false }] = pages;
-    return { renderer, rendered: renderer.render(page, pageWith(widget)) };
-  }, [key, name, settings, brand, pages, widgets, media, parts, part, widget]);
-  const widthPx = deviceWidths[chosen.device];
-  return (
-    <Room>
-      {(room) => {
-        const scale = Math.min(1, Math.max(0.2, room.widthPx / widthPx));
-        return (
-          <Box w={`${widthPx * scale}px`} mx="auto" boxShadow="page">
-            <StageFrame
-              key={widthPx}
-              title={words.whatVisitorGets}
-              widthPx={widthPx}
-              scale={scale}
-              rendered={made.rendered}
-              renderer={made.renderer}
-            />
-          </Box>
         );
       }}
     </Room>

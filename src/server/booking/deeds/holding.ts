@@ -5,6 +5,7 @@ import { bookings } from "@/data/booking/tables";
 import { queueOnly, realTime } from "../../job/queue";
 import { conflict, Problem } from "../../problem";
 import type { BookingRow } from "../tell";
+import { expire } from "./change";
 import { begin, type Choice } from "./choosing";
 import { bookingOf, type Locked } from "./lock";
 
@@ -45,6 +46,12 @@ export async function queueEnding({ context, tx, site }: Locked, endsAt: Date) {
     onlyOne: `ending:${site.id}`,
     availableAt: realTime(context, new Date(endsAt.getTime() + 1000)),
   });
+}
+
+/** Ends a hold that another takes the place of; one that has ended, or is a booking already, is left as it is. */
+export async function letGo(locked: Locked, bookingId: string): Promise<void> {
+  const held = await bookingOf(locked, bookingId).catch(() => null);
+  if (held?.state === "held") await expire(locked, held);
 }
 
 const holdOver = () =>

@@ -1,6 +1,8 @@
 // The state of every day, kept as long as nothing it depends on changes.
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
+import { seatsField, zoneField } from "@/core/booking/asked";
+import { publicDays } from "@/core/booking/public";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
 import { sha256 } from "../../context";
@@ -8,7 +10,7 @@ import { fieldProblem, validated } from "../../problem";
 import { availabilityNow } from "../ask";
 import { onlineWish } from "../refusal";
 import type { PublicCall } from "./call";
-import { checkedResource, moment, offeredService, resourceField, seatsField, serviceField, zoneField } from "./input";
+import { checkedResource, offeredService, resourceField, serviceField } from "./input";
 
 /** The most days one call asks about: two months on a screen. */
 const mostDays = 62;
@@ -78,10 +80,7 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
     service: service.id,
     resource: resource ?? "any",
     zone: clock.zone,
-    days: availability.days().map((day) => ({
-      ...day,
-      begins: moment(clock, asked.zone, clock.startOfDay(dayNumber(day.date))),
-    })),
+    days: publicDays(availability, asked.zone),
   });
   const fresh: Kept = {
     body,

@@ -1,26 +1,14 @@
 // What visitors' questions and deeds name: services, resources, seats, starts.
-import Joi from "joi";
 import type { Instant, Service } from "@/core/booking/booking";
 import { bookingId } from "@/core/booking/schema";
-import { dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import { dayNumber, minutesOf, type ZoneClock } from "@/core/booking/zone";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
-import { zoneSchema } from "@/core/time/schema";
 import { fieldProblem } from "../../problem";
-import { momentOf } from "../refusal";
 import type { PublicCall } from "./call";
-
-export const zoneField = zoneSchema("Europe/Berlin");
 
 export const serviceField = bookingId.required();
 
 export const resourceField = bookingId.allow("", null, "any");
-
-export const seatsField = Joi.number().integer().min(1).max(500).messages({
-  "number.base": "Seats are a whole number.",
-  "number.integer": "Seats are a whole number.",
-  "number.min": "At least one seat.",
-  "number.max": "At most 500 seats.",
-});
 
 const namedResource = (value: string | null | undefined) => (value && value !== "any" ? value : null);
 
@@ -50,9 +38,3 @@ export function readStart(clock: ZoneClock, text: string): Instant {
   if (wall !== null) return wall;
   throw fieldProblem("start", `The clock skips ${text.replace("T", " ")} in ${clock.zone}: this time does not exist.`);
 }
-
-/** A moment with the place's local form, and the visitor's where a zone was given. */
-export const moment = (clock: ZoneClock, zone: string | undefined, instant: Instant) => ({
-  ...momentOf(clock, instant),
-  ...(zone ? { visitor: ZoneClock.of(zone).wallOf(instant) } : {}),
-});

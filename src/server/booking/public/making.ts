@@ -1,8 +1,7 @@
 // Keeping a time for a while, and making a booking of it.
 import Joi from "joi";
 import { answersSchema, refusal } from "@/core/booking/answers";
-import { lineSchema, mailSchema } from "@/core/input/text";
-import { languageSchema } from "@/core/locale/schema";
+import { bookingSchemaFor, holdSchema } from "@/core/booking/asked";
 import { payerTokens } from "@/standins/payment";
 import { sign } from "../../context";
 import { takePoint } from "../../limit";
@@ -10,29 +9,14 @@ import { fieldProblem, Problem, validated } from "../../problem";
 import { clockFor, serviceIn } from "../ask";
 import type { Client } from "../deeds/choosing";
 import { confirm } from "../deeds/confirming";
-import { heldOf, hold } from "../deeds/holding";
+import { heldOf, hold, letGo } from "../deeds/holding";
 import { lockSite } from "../deeds/lock";
 import { onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { bookingToken } from "../tell";
 import type { PublicCall } from "./call";
-import {
-  checkedResource,
-  offeredService,
-  readStart,
-  resourceField,
-  seatsField,
-  serviceField,
-  zoneField,
-} from "./input";
+import { checkedResource, offeredService, readStart } from "./input";
 import { bookingView, holdToken, idIn, visitorOf } from "./own";
-
-const holdSchema = Joi.object<{ service: string; resource?: string; start: string; seats: number }>({
-  service: serviceField,
-  resource: resourceField,
-  start: Joi.string().max(40).required(),
-  seats: seatsField.default(1),
-});
 
 /** POST holds: keeps a time for ten minutes. */
 export async function postHold(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
@@ -42,10 +26,12 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
   const start = readStart(clockFor(call.setUp, service), asked.start);
+  const instead = asked.instead === undefined ? null : idIn(context, "hold", asked.instead, "instead");
   const answered = await refusing(context, site, visitorOf(call), () =>
     once(context, site.id, key, ["hold", call.widget, asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
       const heldBy = sign(context.settings, "heldBy", `${site.id}:${address}`).slice(0, 32);
+      if (instead) await letGo(locked, instead);
       const booking = await hold(locked, call.widget, heldBy, {
         wish: onlineWish(service.id, resource, asked.seats),
         start,
@@ -60,27 +46,7 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   return answered;
 }
 
-const bookingSchema = Joi.object<{
-  hold: string;
-  client: { name: string; email: string; phone: string };
-  answers: Record<string, unknown>;
-  terms: boolean;
-  language?: string;
-  zone: string;
-  payment?: string;
-}>({
-  hold: Joi.string().max(200).required(),
-  client: Joi.object({
-    name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
-    email: mailSchema.required(),
-    phone: lineSchema(40).allow("").default(""),
-  }).required(),
-  answers: Joi.object().unknown().default({}),
-  terms: Joi.boolean().default(false),
-  language: languageSchema,
-  zone: zoneField.allow("").default(""),
-  payment: Joi.string().valid(...Object.keys(payerTokens)),
-});
+const bookingSchema = bookingSchemaFor(Object.keys(payerTokens));
 
 /** POST bookings: makes a hold a booking. */
 export async function postBooking(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {

@@ -1,6 +1,7 @@
 // A client's own booking: seeing, moving and cancelling it.
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
+import { momentOf, publicBill } from "@/core/booking/public";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
@@ -14,8 +15,7 @@ import { type Answered, once } from "../requests";
 import { setUpAt } from "../set-up";
 import { type BookingRow, bookingCalendar, datesOf } from "../tell";
 import { type PublicCall, publicSite } from "./call";
-import { checkedResource, moment, readStart, resourceField } from "./input";
-import { billParts } from "./services";
+import { checkedResource, readStart, resourceField } from "./input";
 
 /** One row of what a client may see of a booking. */
 export async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp">, booking: BookingRow) {
@@ -26,11 +26,11 @@ export async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp
     serviceName: booking.serviceName,
     zone: clock.zone,
     dates: (await datesOf(locked.tx, booking)).map(({ start, end }) => ({
-      start: moment(clock, booking.zone, start),
-      end: moment(clock, booking.zone, end),
+      start: momentOf(clock, start, booking.zone),
+      end: momentOf(clock, end, booking.zone),
     })),
     seats: booking.seats,
-    price: billParts(booking.bill),
+    price: publicBill(booking.bill),
     endsByItself: booking.endsByItselfAt?.toISOString() ?? null,
     changeUntil: new Date(clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours)).toISOString(),
   };

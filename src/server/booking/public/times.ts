@@ -1,24 +1,14 @@
 // The times of a day, and why a start is not offered.
 import Joi from "joi";
-import type { Instant } from "@/core/booking/booking";
-import { billOf } from "@/core/booking/price";
+import { seatsField, zoneField } from "@/core/booking/asked";
+import { momentOf, publicTimes } from "@/core/booking/public";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
 import { validated } from "../../problem";
 import { availabilityNow, clockFor, nearestFree } from "../ask";
-import { momentOf, onlineWish, reasonsFor } from "../refusal";
+import { onlineWish, reasonsFor } from "../refusal";
 import type { PublicCall } from "./call";
-import {
-  checkedResource,
-  moment,
-  offeredService,
-  readStart,
-  resourceField,
-  seatsField,
-  serviceField,
-  zoneField,
-} from "./input";
-import { billParts } from "./services";
+import { checkedResource, offeredService, readStart, resourceField, serviceField } from "./input";
 
 const timesSchema = Joi.object<{ service: string; resource?: string; seats: number; date: string; zone?: string }>({
   service: serviceField,
@@ -49,23 +39,11 @@ export async function times(call: PublicCall, query: unknown) {
     resource: resource ?? "any",
     date: asked.date,
     zone: clock.zone,
-    times: availability.timesOn(day).map(({ dates, resources, seatsLeft }) => {
-      const [first] = dates;
-      const start = first?.start as Instant;
-      const leader = setUp.resources.find(({ id }) => id === resources[0]);
-      return {
-        start: moment(clock, asked.zone, start),
-        end: moment(clock, asked.zone, first?.end as Instant),
-        ...(service.course
-          ? { dates: dates.map((date) => ({ start: momentOf(clock, date.start), end: momentOf(clock, date.end) })) }
-          : {}),
-        seatsLeft,
-        price: leader
-          ? billParts(
-              billOf({ service, leader, start, seats: asked.seats }, setUp.prices, clock, site.settings.currency),
-            )
-          : null,
-      };
+    times: publicTimes(availability, asked.date, {
+      setUp,
+      seats: asked.seats,
+      currency: site.settings.currency,
+      zone: asked.zone,
     }),
   };
 }
@@ -97,10 +75,10 @@ export async function why(call: PublicCall, query: unknown) {
   const { offered, reasons } = availability.explain(start);
   return {
     offered,
-    start: moment(clock, asked.zone, start),
+    start: momentOf(clock, start, asked.zone),
     reasons: reasonsFor(reasons, { clock, setUp }, { kind: "visitor", language: call.language }),
     nearest: offered
       ? []
-      : (await nearestFree(context.db, question, start)).map((instant) => moment(clock, asked.zone, instant)),
+      : (await nearestFree(context.db, question, start)).map((instant) => momentOf(clock, instant, asked.zone)),
   };
 }

@@ -1,0 +1,60 @@
+// What a visitor sends to book: one schema for the API and for a rehearsal.
+import Joi from "joi";
+import { lineSchema, mailSchema } from "@/core/input/text";
+import { languageSchema } from "@/core/locale/schema";
+import { zoneSchema } from "@/core/time/schema";
+import { bookingId } from "./schema";
+
+export const zoneField = zoneSchema("Europe/Berlin");
+
+export const seatsField = Joi.number().integer().min(1).max(500).messages({
+  "number.base": "Seats are a whole number.",
+  "number.integer": "Seats are a whole number.",
+  "number.min": "At least one seat.",
+  "number.max": "At most 500 seats.",
+});
+
+const token = Joi.string().max(200);
+
+export interface HoldAsked {
+  readonly service: string;
+  readonly resource?: string | null;
+  readonly start: string;
+  readonly seats: number;
+  /** An earlier hold of the same visitor, which this one takes the place of. */
+  readonly instead?: string;
+}
+
+export const holdSchema = Joi.object<HoldAsked>({
+  service: bookingId.required(),
+  resource: bookingId.allow("", null, "any"),
+  start: Joi.string().max(40).required(),
+  seats: seatsField.default(1),
+  instead: token,
+});
+
+export interface BookingAsked {
+  readonly hold: string;
+  readonly client: { readonly name: string; readonly email: string; readonly phone: string };
+  readonly answers: Record<string, unknown>;
+  readonly terms: boolean;
+  readonly language?: string;
+  readonly zone: string;
+  readonly payment?: string;
+}
+
+/** `payers` are the tokens that the payment service knows. */
+export const bookingSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<BookingAsked> =>
+  Joi.object<BookingAsked>({
+    hold: token.required(),
+    client: Joi.object({
+      name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
+      email: mailSchema.required(),
+      phone: lineSchema(40).allow("").default(""),
+    }).required(),
+    answers: Joi.object().unknown().default({}),
+    terms: Joi.boolean().default(false),
+    language: languageSchema,
+    zone: zoneField.allow("").default(""),
+    payment: Joi.string().valid(...payers),
+  });

@@ -1,0 +1,122 @@
+// What visitors are told of booking: the same from the API, in a rehearsal, and in the form that a page carries. Nothing in
+// it tells of people's diaries.
+import type { Assignment, Availability } from "./availability";
+import { type BookingSetUp, durationWith, type Instant, mostDaysAhead, offerOf, type Service } from "./booking";
+import { type Bill, billOf } from "./price";
+import type { Moment, PublicBill, PublicDay, PublicService, PublicServices, PublicTime } from "./told";
+import { dayNumber, ZoneClock } from "./zone";
+
+/** An instant as the API writes it. */
+export const momentOf = (clock: ZoneClock, instant: Instant, zone?: string): Moment => ({
+  instant: new Date(instant).toISOString(),
+  place: clock.wallOf(instant),
+  ...(zone ? { visitor: ZoneClock.of(zone).wallOf(instant) } : {}),
+});
+
+export const publicBill = (bill: Bill | null): PublicBill | null =>
+  bill && {
+    currency: bill.currency,
+    seats: bill.seats,
+    each: bill.each,
+    earlierEach: bill.earlierEach,
+    net: bill.net,
+    tax: bill.tax,
+    taxPercent: bill.taxPercent,
+    gross: bill.gross,
+  };
+
+const clockOf = (setUp: BookingSetUp, service: Service): ZoneClock =>
+  ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
+
+function publicService(setUp: BookingSetUp, service: Service): PublicService {
+  const clock = clockOf(setUp, service);
+  const leaders = (service.needs[0]?.oneOf ?? [])
+    .map((id) => setUp.resources.find((resource) => resource.id === id))
+    .filter((resource) => resource !== undefined)
+    .filter((resource) => offerOf(resource, service.id)?.does !== false);
+  return {
+    id: service.id,
+    place: service.place,
+    name: service.name,
+    words: service.words,
+    category: service.category,
+    picture: service.picture ?? "",
+    durationMinutes: service.durationMinutes,
+    capacity: service.capacity,
+    where: service.where,
+    confirm: service.confirm,
+    leads: service.leads,
+    price: service.price,
+    tax: service.tax,
+    course: service.course?.map((run) => run.map((wall) => momentOf(clock, clock.instantOf(wall)))) ?? null,
+    resources: leaders.map((resource) => ({
+      id: resource.id,
+      name: resource.name,
+      kind: resource.kind,
+      words: resource.words ?? "",
+      picture: resource.picture ?? "",
+      durationMinutes: durationWith(service, resource),
+      price: offerOf(resource, service.id)?.price ?? service.price,
+      daysAhead: resource.daysAhead ?? mostDaysAhead,
+      cancelHours: resource.cancelHours,
+    })),
+    questions: service.questions,
+    terms: service.terms,
+  };
+}
+
+/** Everything that the services with these ids offer to visitors. */
+export function publicServices(setUp: BookingSetUp, ids: readonly string[], currency: string): PublicServices {
+  const offered = ids
+    .map((id) => setUp.services.find((service) => service.id === id))
+    .filter((service): service is Service => service?.online === true);
+  return {
+    currency,
+    places: setUp.places
+      .filter(({ id }) => offered.some(({ place }) => place === id))
+      .map(({ id, name, address, zone, notice }) => ({ id, name, address, zone, notice })),
+    services: offered.map((service) => publicService(setUp, service)),
+  };
+}
+
+/** The state of every day that an availability was asked about. */
+export const publicDays = (availability: Availability, zone?: string): readonly PublicDay[] =>
+  availability.days().map((day) => ({
+    ...day,
+    begins: momentOf(availability.clock, availability.clock.startOfDay(dayNumber(day.date)), zone),
+  }));
+
+/** The starts of a day that can be booked, each with its price. */
+export function publicTimes(
+  availability: Availability,
+  date: string,
+  asked: {
+    readonly setUp: BookingSetUp;
+    readonly seats: number;
+    readonly currency: string;
+    readonly zone?: string | undefined;
+  },
+): readonly PublicTime[] {
+  const { clock, service } = availability;
+  return availability.timesOn(dayNumber(date)).map(({ dates, resources, seatsLeft }) => ({
+    start: momentOf(clock, dates[0]?.start as Instant, asked.zone),
+    end: momentOf(clock, dates[0]?.end as Instant, asked.zone),
+    ...(service.course
+      ? { dates: dates.map((one) => ({ start: momentOf(clock, one.start), end: momentOf(clock, one.end) })) }
+      : {}),
+    seatsLeft,
+    price: priceOfStart({ dates, resources, seatsLeft }, service, asked, clock),
+  }));
+}
+
+/** What a start costs with those who would serve it. */
+export function priceOfStart(
+  { dates, resources }: Assignment,
+  service: Service,
+  { setUp, seats, currency }: { readonly setUp: BookingSetUp; readonly seats: number; readonly currency: string },
+  clock: ZoneClock,
+): PublicBill | null {
+  const leader = setUp.resources.find(({ id }) => id === resources[0]);
+  const start = dates[0]?.start as Instant;
+  return leader ? publicBill(billOf({ service, leader, start, seats }, setUp.prices, clock, currency)) : null;
+}

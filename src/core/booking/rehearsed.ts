@@ -1,0 +1,220 @@
+// Booking without a server: the same questions and deeds as the public API, answered by the engine from a set-up as it
+// stands, against a diary that is thrown away. For previews.
+import Joi from "joi";
+import { sentences } from "@/core/input/sentences";
+import { pathOf } from "@/core/page/validate";
+import { answersSchema, refusal } from "./answers";
+import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from "./asked";
+import { type Assignment, Availability } from "./availability";
+import type { BookingSetUp, Instant, Service } from "./booking";
+import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
+import { momentOf, priceOfStart, publicDays, publicTimes } from "./public";
+import { clientMayChangeUntil, holdMs } from "./state";
+import type { PublicBooking } from "./told";
+import { visitorReasons } from "./words";
+import { dayNumber, ZoneClock } from "./zone";
+
+export interface RehearsedAnswer {
+  readonly status: number;
+  readonly body: unknown;
+}
+
+export interface RehearsedSite {
+  readonly setUp: BookingSetUp;
+  readonly services: readonly string[];
+  readonly currency: string;
+  readonly language: string;
+  readonly entries: readonly DiaryEntry[];
+  readonly outside: readonly OutsideBusy[];
+  /** Tokens that the payment service knows. */
+  readonly payers: readonly string[];
+  now(): Instant;
+}
+
+interface Kept {
+  readonly service: Service;
+  readonly assignment: Assignment;
+  readonly seats: number;
+  readonly endsAt: Instant;
+  state: PublicBooking["state"];
+}
+
+class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: Readonly<Record<string, unknown>>,
+  ) {
+    super("refused");
+  }
+}
+
+/** A problem as the API writes it (RFC 9457). */
+const problem = (
+  status: number,
+  code: string,
+  title: string,
+  fields: readonly { path: string; message: string }[] = [],
+  more: object = {},
+) => new Refusal(status, { title, status, code, fields, ...more });
+
+function checked<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
+  const { error, value: read } = schema.validate(value, {
+    abortEarly: false,
+    messages: sentences,
+    errors: { wrap: { label: false } },
+  });
+  if (!error) return read;
+  const fields = error.details.map(({ path, message }) => ({ path: pathOf(path), message }));
+  throw problem(422, "invalid", fields[0]?.message ?? "", fields);
+}
+
+export class RehearsedBooking {
+  private readonly kept = new Map<string, Kept>();
+  private last = 0;
+
+  constructor(private readonly site: RehearsedSite) {}
+
+  /** Answers a call of the public API below "/booking/{widget}/". */
+  answer(path: string, query: Readonly<Record<string, unknown>>, body: unknown): RehearsedAnswer {
+    try {
+      const deeds: Readonly<Record<string, () => unknown>> = {
+        days: () => this.days(query),
+        times: () => this.times(query),
+        holds: () => this.hold(checked(holdSchema, body)),
+        bookings: () => this.book(checked(bookingSchemaFor(this.site.payers), body)),
+      };
+      const deed = deeds[path];
+      if (!deed) throw problem(404, "notFound", "A rehearsal does not know this.");
+      return { status: body === undefined ? 200 : 201, body: deed() };
+    } catch (error) {
+      if (error instanceof Refusal) return { status: error.status, body: error.body };
+      throw error;
+    }
+  }
+
+  private service(id: unknown): Service {
+    const service = this.site.services.includes(String(id))
+      ? this.site.setUp.services.find((one) => one.id === id)
+      : undefined;
+    if (!service)
+      throw problem(422, "invalid", "This calendar has no such service.", [
+        { path: "service", message: "This calendar has no such service." },
+      ]);
+    return service;
+  }
+
+  private clock(service: Service): ZoneClock {
+    return ZoneClock.of(this.site.setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
+  }
+
+  private availability(service: Service, resource: unknown, seats: unknown, from: number, to: number) {
+    const now = this.site.now();
+    const own = [...this.kept].flatMap(([booking, { service: of, assignment, seats: taken, state, endsAt }]) =>
+      state === "held" && endsAt <= now
+        ? []
+        : assignment.dates.map((date): DiaryEntry => ({ booking, service: of.id, seats: taken, ...date })),
+    );
+    const wish = {
+      service: service.id,
+      resource: resource && resource !== "any" ? String(resource) : null,
+      seats: Number(seats) || 1,
+      online: true,
+    };
+    const diary = new Diary([...this.site.entries, ...own], this.site.outside, this.clock(service));
+    return new Availability(this.site.setUp, wish, diary, now, from, to);
+  }
+
+  private days({ service: id, resource, seats, from, to, zone }: Readonly<Record<string, unknown>>) {
+    const service = this.service(id);
+    const availability = this.availability(service, resource, seats, dayNumber(String(from)), dayNumber(String(to)));
+    const days = publicDays(availability, zone ? String(zone) : undefined);
+    return { service: service.id, resource: resource || "any", zone: availability.clock.zone, days };
+  }
+
+  private times({ service: id, resource, seats, date, zone }: Readonly<Record<string, unknown>>) {
+    const service = this.service(id);
+    const day = dayNumber(String(date));
+    const availability = this.availability(service, resource, seats, day, day);
+    const times = publicTimes(availability, String(date), {
+      setUp: this.site.setUp,
+      seats: Number(seats) || 1,
+      currency: this.site.currency,
+      zone: zone ? String(zone) : undefined,
+    });
+    return { service: service.id, resource: resource || "any", date, zone: availability.clock.zone, times };
+  }
+
+  private hold(asked: HoldAsked) {
+    const service = this.service(asked.service);
+    const start = Date.parse(asked.start);
+    if (asked.instead) this.kept.delete(asked.instead);
+    const day = this.clock(service).dayOf(start);
+    const availability = this.availability(service, asked.resource, asked.seats, day, day);
+    const assignment = availability.assign(start);
+    if (!assignment) throw this.notFree(service, asked, start, availability);
+    const token = `rehearsed.${++this.last}`;
+    this.kept.set(token, {
+      service,
+      assignment,
+      seats: asked.seats,
+      endsAt: this.site.now() + holdMs,
+      state: "held",
+    });
+    return { hold: token, ...this.view(token) };
+  }
+
+  private notFree(service: Service, asked: HoldAsked, start: Instant, availability: Availability): Refusal {
+    const { clock } = availability;
+    const wording = { clock, setUp: this.site.setUp, language: this.site.language };
+    const reasons = visitorReasons(availability.explain(start).reasons, wording);
+    const day = clock.dayOf(start);
+    const near = this.availability(service, asked.resource, asked.seats, day - 2, day + 10);
+    const starts: Instant[] = [];
+    for (let at = day - 2; at <= day + 10; at++)
+      starts.push(...near.timesOn(at).map(({ dates }) => dates[0]?.start as Instant));
+    const nearest = starts
+      .sort((one, other) => Math.abs(one - start) - Math.abs(other - start))
+      .slice(0, 5)
+      .sort((one, other) => one - other)
+      .map((instant) => momentOf(clock, instant));
+    return problem(409, "notFree", reasons[0]?.message ?? "", [], { reasons, nearest });
+  }
+
+  private book(asked: BookingAsked) {
+    const kept = this.kept.get(asked.hold);
+    if (!kept || kept.endsAt <= this.site.now())
+      throw problem(410, "holdEnded", "The ten minutes for which this time was kept are over. Choose a time again.");
+    const { service } = kept;
+    const { answers } = checked(
+      Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
+      { answers: asked.answers },
+    );
+    const refused = refusal(service, answers);
+    if (refused)
+      throw problem(422, "screening", refused.words, [{ path: `answers.${refused.question}`, message: refused.words }]);
+    if (service.terms && !asked.terms) {
+      const message = "Please agree to the terms to go on.";
+      throw problem(422, "invalid", message, [{ path: "terms", message }]);
+    }
+    kept.state = service.confirm === "approval" ? "waitingApproval" : "confirmed";
+    return { token: asked.hold, ...this.view(asked.hold) };
+  }
+
+  private view(token: string): PublicBooking {
+    const { service, assignment, seats, state, endsAt } = this.kept.get(token) as Kept;
+    const clock = this.clock(service);
+    const leader = this.site.setUp.resources.find(({ id }) => id === assignment.resources[0]);
+    const start = assignment.dates[0]?.start ?? 0;
+    return {
+      state,
+      service: service.id,
+      serviceName: service.name,
+      zone: clock.zone,
+      dates: assignment.dates.map((date) => ({ start: momentOf(clock, date.start), end: momentOf(clock, date.end) })),
+      seats,
+      price: priceOfStart(assignment, service, { setUp: this.site.setUp, seats, currency: this.site.currency }, clock),
+      endsByItself: state === "held" ? new Date(endsAt).toISOString() : null,
+      changeUntil: new Date(clientMayChangeUntil(start, leader?.cancelHours ?? 0)).toISOString(),
+    };
+  }
+}

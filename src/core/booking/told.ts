@@ -1,0 +1,93 @@
+// What visitors are told of booking, as types: light enough for the visitor's browser.
+import type { Tax, TaxedAmount } from "@/core/money/money";
+import type { Place, Price, Question, Service } from "./booking";
+
+/** A moment: RFC 3339 in UTC, as the place's clock shows it, and as the visitor's does where their zone is known. */
+export interface Moment {
+  readonly instant: string;
+  readonly place: string;
+  readonly visitor?: string;
+}
+
+export interface PublicResource {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: "person" | "room" | "thing";
+  readonly words: string;
+  readonly picture: string;
+  readonly durationMinutes: number;
+  readonly price: Price | null;
+  readonly daysAhead: number;
+  readonly cancelHours: number;
+}
+
+export interface PublicService {
+  readonly id: string;
+  readonly place: string;
+  readonly name: string;
+  readonly words: string;
+  readonly category: string;
+  /** Hash of a medium; "" for none. */
+  readonly picture: string;
+  readonly durationMinutes: number;
+  readonly capacity: number;
+  readonly where: Service["where"];
+  readonly confirm: Service["confirm"];
+  readonly leads: readonly string[];
+  readonly price: Price | null;
+  readonly tax: Tax | null;
+  readonly course: readonly (readonly Moment[])[] | null;
+  readonly resources: readonly PublicResource[];
+  readonly questions: readonly Question[];
+  readonly terms: string;
+}
+
+export interface PublicServices {
+  readonly currency: string;
+  readonly places: readonly Pick<Place, "id" | "name" | "address" | "zone" | "notice">[];
+  readonly services: readonly PublicService[];
+}
+
+/** One line: the seats at their price, with its tax. */
+export interface PublicBill extends TaxedAmount {
+  readonly currency: string;
+  readonly seats: number;
+  /** Minor units for one seat, as the price is written. */
+  readonly each: number;
+  /** The earlier price of one seat, or null. */
+  readonly earlierEach: number | null;
+  readonly taxPercent: number;
+}
+
+export type DayState = "past" | "tooFar" | "closed" | "full" | "few" | "free";
+
+export interface PublicDay {
+  readonly date: string;
+  readonly state: DayState;
+  readonly left: number;
+  readonly begins: Moment;
+}
+
+export interface PublicTime {
+  readonly start: Moment;
+  readonly end: Moment;
+  /** Of a course: all of its dates. */
+  readonly dates?: readonly { readonly start: Moment; readonly end: Moment }[];
+  readonly seatsLeft: number;
+  readonly price: PublicBill | null;
+}
+
+export interface PublicBooking {
+  readonly hold?: string;
+  readonly token?: string;
+  readonly state: string;
+  readonly service: string;
+  readonly serviceName: string;
+  readonly zone: string;
+  readonly dates: readonly { readonly start: Moment; readonly end: Moment }[];
+  readonly seats: number;
+  readonly price: PublicBill | null;
+  /** RFC 3339; of a hold and of a wait for payment. */
+  readonly endsByItself: string | null;
+  readonly changeUntil: string;
+}

@@ -1,0 +1,142 @@
+// The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
+import type { PublicBooking, PublicDay, PublicTime } from "@/core/booking/told";
+import type { Page } from "../kind";
+
+export interface Wish {
+  readonly service: string;
+  readonly resource: string;
+  readonly seats: number;
+}
+
+/** What came back: what was asked for, or why not. */
+export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refused };
+
+export interface Refused {
+  /** 0 where nothing came back. */
+  readonly status: number;
+  readonly title: string;
+  /** Sentences by field: "client.email", "answers.hands", "terms". */
+  readonly fields: Readonly<Record<string, string>>;
+  /** Free starts around one that is not. */
+  readonly nearest: readonly { readonly instant: string; readonly place: string; readonly visitor?: string }[];
+}
+
+export interface Client {
+  readonly name: string;
+  readonly email: string;
+  readonly phone: string;
+}
+
+type Send = (
+  path: string,
+  query: Readonly<Record<string, string>>,
+  body: unknown,
+  key: string,
+) => Promise<{ readonly status: number; readonly body: unknown }>;
+
+/** A key of one deed: sent again with it, it is done once. */
+const newKey = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
+
+const toSite =
+  (origin: string, widget: string): Send =>
+  async (path, query, body, key) => {
+    const response = await fetch(`${origin}/_w/v1/booking/${widget}/${path}?${new URLSearchParams(query)}`, {
+      ...(body === undefined
+        ? {}
+        : {
+            method: "POST",
+            headers: { "content-type": "application/json", "idempotency-key": key },
+            body: JSON.stringify(body),
+          }),
+    });
+    return { status: response.status, body: await response.json().catch(() => ({})) };
+  };
+
+let asked = 0;
+
+/** Asks the studio around a rehearsal, and waits for what it says. */
+const toStudio =
+  (page: Page, studio: string, widget: string): Send =>
+  (path, query, body) =>
+    new Promise((resolve) => {
+      const id = ++asked;
+      const hear = ({ origin, data }: MessageEvent) => {
+        const { from, answers } = data as { from?: string; answers?: { id: number; status: number; body: unknown } };
+        if (origin !== studio || from !== "webitor-studio" || answers?.id !== id) return;
+        removeEventListener("message", hear);
+        resolve(answers);
+      };
+      addEventListener("message", hear);
+      page.tell({ asks: { id, widget, path, query, body } });
+    });
+
+export class BookingApi {
+  constructor(
+    private readonly send: Send,
+    private readonly zone: string,
+  ) {}
+
+  static of(page: Page, widget: string): BookingApi {
+    const { rehearsal } = page.data;
+    return new BookingApi(rehearsal ? toStudio(page, rehearsal.studio, widget) : toSite("", widget), page.visitor.zone);
+  }
+
+  private async ask<T>(
+    path: string,
+    query: Readonly<Record<string, string>>,
+    body?: unknown,
+    key = newKey(),
+  ): Promise<Answer<T>> {
+    try {
+      const answer = await this.send(path, query, body, key);
+      if (answer.status < 300) return { ok: true, value: answer.body as T };
+      const problem = answer.body as Partial<Refused> & { fields?: readonly { path: string; message: string }[] };
+      const fields = (problem.fields ?? []) as readonly { path: string; message: string }[];
+      return {
+        ok: false,
+        refusal: {
+          status: answer.status,
+          title: problem.title ?? "",
+          fields: Object.fromEntries(fields.map(({ path: at, message }) => [at, message])),
+          nearest: problem.nearest ?? [],
+        },
+      };
+    } catch {
+      return { ok: false, refusal: { status: 0, title: "", fields: {}, nearest: [] } };
+    }
+  }
+
+  private query({ service, resource, seats }: Wish, more: Readonly<Record<string, string>>) {
+    return { service, ...(resource ? { resource } : {}), seats: String(seats), zone: this.zone, ...more };
+  }
+
+  days(wish: Wish, from: string, to: string) {
+    return this.ask<{ zone: string; days: readonly PublicDay[] }>("days", this.query(wish, { from, to }));
+  }
+
+  times(wish: Wish, date: string) {
+    return this.ask<{ zone: string; times: readonly PublicTime[] }>("times", this.query(wish, { date }));
+  }
+
+  hold({ service, resource, seats }: Wish, start: string, instead: string | null) {
+    const body = { service, ...(resource ? { resource } : {}), seats, start, ...(instead ? { instead } : {}) };
+    return this.ask<PublicBooking>("holds", {}, body);
+  }
+
+  /** `key` is that of one form: pressed twice, or sent again after a lost answer, it is one booking. */
+  book(
+    given: {
+      readonly hold: string;
+      readonly client: Client;
+      readonly answers: Readonly<Record<string, unknown>>;
+      readonly terms: boolean;
+      readonly language: string;
+      readonly payment?: string;
+    },
+    key: string,
+  ) {
+    return this.ask<PublicBooking>("bookings", {}, { ...given, zone: this.zone }, key);
+  }
+
+  readonly newKey = newKey;
+}

@@ -1,0 +1,834 @@
+// The booking calendar as a custom element: from a service to a booking in a few steps, keyboard first. Nothing that was
+// typed is lost, whatever happens to the time that was chosen.
+import { html, LitElement, nothing, type TemplateResult } from "lit";
+import type { Question } from "@/core/booking/booking";
+import type { ReleasedBooking } from "@/core/booking/released";
+import type { PublicBill, PublicBooking, PublicDay, PublicService, PublicTime } from "@/core/booking/told";
+import { moneyWords } from "@/core/money/money";
+import type { BookingApi, Refused, Wish } from "./api";
+import {
+  addDays,
+  addMonths,
+  cityOf,
+  firstWeekday,
+  longDay,
+  monthBounds,
+  partOfDay,
+  timeOfDay,
+  untilWords,
+  weekOf,
+  weeksOf,
+  wholeDay,
+  written,
+} from "./month";
+import { styles } from "./styles";
+import { type Words, wordsFor } from "./words";
+
+type Step = "need" | "service" | "who" | "when" | "details" | "done";
+
+type Typed = Readonly<Record<string, string | boolean | readonly string[]>>;
+
+/** How many days a list of the next free times shows. */
+const listedDays = 4;
+/** How long the page of a booking that waits asks how it stands, in ms. */
+const askAgainMs = 5000;
+const openStates: ReadonlySet<string> = new Set(["free", "few"]);
+
+export class SiteBooking extends LitElement {
+  static override styles = styles;
+  static override properties = {
+    form: { attribute: false },
+    step: { state: true },
+    service: { state: true },
+    resource: { state: true },
+    need: { state: true },
+    seats: { state: true },
+    month: { state: true },
+    days: { state: true },
+    day: { state: true },
+    times: { state: true },
+    listed: { state: true },
+    busy: { state: true },
+    held: { state: true },
+    wrong: { state: true },
+    says: { state: true },
+    nearest: { state: true },
+    booked: { state: true },
+    clock: { state: true },
+  };
+
+  declare form: ReleasedBooking;
+  declare step: Step;
+  declare service: PublicService | null;
+  declare resource: string;
+  declare need: string;
+  declare seats: number;
+  /** "2026-03" that is shown; of a list its first date. */
+  declare month: string;
+  declare days: ReadonlyMap<string, PublicDay>;
+  declare day: string;
+  declare times: readonly PublicTime[] | null;
+  declare listed: readonly { readonly date: string; readonly times: readonly PublicTime[] }[] | null;
+  declare busy: boolean;
+  declare held: (PublicBooking & { readonly start: string }) | null;
+  declare wrong: Readonly<Record<string, string>>;
+  declare says: string;
+  declare nearest: Refused["nearest"];
+  declare booked: PublicBooking | null;
+  /** Now, in ms: moves on while a time is kept. */
+  declare clock: number;
+  language = "en";
+  /** The visitor's own zone. */
+  zone = "";
+  /** Where links to a booking lead; null in a rehearsal. */
+  bookingBase: string | null = null;
+  now: () => number = () => Date.now();
+  declare api: BookingApi;
+  private typed: Typed = {};
+  private asked = 0;
+  private key = "";
+  private focused = "";
+  private ticking: ReturnType<typeof setInterval> | undefined;
+
+  constructor() {
+    super();
+    this.reset();
+  }
+
+  private reset() {
+    this.step = "service";
+    this.service = null;
+    this.resource = "";
+    this.need = "";
+    this.seats = 1;
+    this.month = "";
+    this.days = new Map();
+    this.day = "";
+    this.times = null;
+    this.listed = null;
+    this.busy = false;
+    this.held = null;
+    this.wrong = {};
+    this.says = "";
+    this.nearest = [];
+    this.booked = null;
+    this.clock = 0;
+  }
+
+  override connectedCallback() {
+    super.connectedCallback();
+    this.begin(false);
+  }
+
+  override disconnectedCallback() {
+    super.disconnectedCallback();
+    clearInterval(this.ticking);
+  }
+
+  /** From the beginning; `focus` where somebody asked for it. */
+  private begin(focus: boolean) {
+    this.reset();
+    this.step = this.steps()[0] ?? "when";
+    if (this.form.services.length === 1 && this.form.services[0]) this.service = this.form.services[0];
+    if (this.step === "when") this.openWhen();
+    if (focus) void this.focusHeading();
+  }
+
+  /** Shows another form at once, such as a draft of the studio's. */
+  change(form: ReleasedBooking) {
+    this.form = form;
+    const same = form.services.find(({ id }) => id === this.service?.id);
+    if (this.step === "done" || (this.service && !same)) return this.begin(false);
+    this.service = same ?? null;
+    this.days = new Map();
+    if (this.step === "when") this.openWhen();
+    else if (!this.service) this.step = this.steps()[0] ?? "when";
+  }
+
+  private get words(): Words {
+    return wordsFor(this.language);
+  }
+
+  // Steps ---------------------------------------------------------------------------------------------------------------
+
+  private people(service: PublicService | null = this.service) {
+    return (service?.resources ?? []).filter(({ kind }) => kind === "person");
+  }
+
+  private get offered(): readonly PublicService[] {
+    const { services } = this.form;
+    if (this.need) return services.filter(({ leads }) => leads.includes(this.need));
+    if (this.form.look.first === "person" && this.resource)
+      return services.filter((service) => this.people(service).some(({ id }) => id === this.resource));
+    return services;
+  }
+
+  /** The steps of this visit in order; what has one choice is skipped. */
+  private steps(): readonly Step[] {
+    const { services, look } = this.form;
+    const needs = new Set(services.flatMap(({ leads }) => leads));
+    const everybody = new Set(services.flatMap((service) => this.people(service).map(({ id }) => id)));
+    const steps: Step[] = [];
+    if (look.first === "need" && needs.size > 1) steps.push("need");
+    if (look.first === "person" && everybody.size > 1) steps.push("who");
+    if (services.length > 1) steps.push("service");
+    if (look.first !== "person" && (this.service ? this.people().length > 1 : everybody.size > 1)) steps.push("who");
+    return [...steps, "when", "details", "done"];
+  }
+
+  private go(step: Step) {
+    this.step = step;
+    this.says = "";
+    this.wrong = {};
+    this.nearest = [];
+    if (step === "when") this.openWhen();
+    void this.focusHeading();
+  }
+
+  private goOn(step: Step) {
+    const steps = this.steps();
+    this.go(steps[steps.indexOf(step) + 1] ?? "when");
+  }
+
+  private back() {
+    const steps = this.steps();
+    const before = steps[steps.indexOf(this.step) - 1];
+    if (!before) return;
+    if (before === "service" || before === "need") this.service = this.form.services.length > 1 ? null : this.service;
+    if (before === "who" || before === "need") this.resource = "";
+    if (before === "need") this.need = "";
+    this.go(before);
+  }
+
+  private async focusHeading() {
+    await this.updateComplete;
+    this.renderRoot.querySelector<HTMLElement>("h3")?.focus();
+  }
+
+  // Dates and times -----------------------------------------------------------------------------------------------------
+
+  private get wish(): Wish {
+    return { service: this.service?.id ?? "", resource: this.resource, seats: this.seats };
+  }
+
+  /** Today, on the visitor's calendar: near enough to know which month to begin with. */
+  private get today(): string {
+    return new Date(this.now()).toISOString().slice(0, 10);
+  }
+
+  private openWhen() {
+    this.day = "";
+    this.times = null;
+    this.listed = null;
+    this.days = new Map();
+    const { view } = this.form.look;
+    if (view === "month") this.month ||= this.today.slice(0, 7);
+    else
+      this.month =
+        this.month.length === 10
+          ? this.month
+          : view === "week"
+            ? weekOf(this.today, firstWeekday(this.language))
+            : this.today;
+    void this.loadDays();
+  }
+
+  /** The dates that are shown. */
+  private get bounds(): readonly [string, string] {
+    const { view } = this.form.look;
+    if (view === "month") return monthBounds(this.month);
+    return [this.month, addDays(this.month, view === "week" ? 6 : 30)];
+  }
+
+  private async loadDays() {
+    const asked = ++this.asked;
+    const [from, to] = this.bounds;
+    this.busy = true;
+    const answer = await this.api.days(
+      this.wish,
+      from < this.today && to >= this.today ? addDays(this.today, -1) : from,
+      to,
+    );
+    if (asked !== this.asked) return;
+    this.busy = false;
+    if (!answer.ok) {
+      this.says = answer.refusal.title || this.words.failed;
+      return;
+    }
+    this.days = new Map(answer.value.days.map((day) => [day.date, day]));
+    if (this.form.look.view === "next") await this.listTimes(asked);
+  }
+
+  private async listTimes(asked: number) {
+    const free = [...this.days.values()].filter(({ state }) => openStates.has(state)).slice(0, listedDays);
+    const found = await Promise.all(
+      free.map(async ({ date }) => ({ date, answer: await this.api.times(this.wish, date) })),
+    );
+    if (asked !== this.asked) return;
+    this.listed = found.map(({ date, answer }) => ({ date, times: answer.ok ? answer.value.times : [] }));
+  }
+
+  private async choose(date: string) {
+    const asked = ++this.asked;
+    this.day = date;
+    this.focused = date;
+    this.times = null;
+    const answer = await this.api.times(this.wish, date);
+    if (asked !== this.asked) return;
+    if (answer.ok) {
+      this.times = answer.value.times;
+      await this.updateComplete;
+      // On a narrow page the times stand below the month.
+      this.renderRoot.querySelector(".slots")?.scrollIntoView({ block: "nearest" });
+    } else this.says = answer.refusal.title || this.words.failed;
+  }
+
+  private turn(by: number) {
+    const { view } = this.form.look;
+    this.month = view === "month" ? addMonths(this.month, by) : addDays(this.month, by * (view === "week" ? 7 : 31));
+    this.day = "";
+    this.times = null;
+    this.listed = null;
+    this.focused = "";
+    this.days = new Map();
+    void this.loadDays();
+  }
+
+  /** Goes on through the months until one has a free day, or nothing more can be booked. */
+  private async findNext() {
+    const asked = ++this.asked;
+    this.busy = true;
+    const [, last] = this.bounds;
+    for (let from = addDays(last, 1), nth = 0; nth < 7; nth++, from = addDays(from, 62)) {
+      const answer = await this.api.days(this.wish, from, addDays(from, 61));
+      if (asked !== this.asked) return;
+      if (!answer.ok) break;
+      const free = answer.value.days.find(({ state }) => openStates.has(state));
+      if (free) {
+        this.month = this.form.look.view === "month" ? free.date.slice(0, 7) : free.date;
+        await this.loadDays();
+        if (this.form.look.view !== "next") await this.choose(free.date);
+        return;
+      }
+      if (answer.value.days.every(({ state }) => state === "tooFar")) break;
+    }
+    this.busy = false;
+    this.says = this.words.nothing;
+  }
+
+  private async take(start: string) {
+    if (this.busy) return;
+    this.busy = true;
+    const answer = await this.api.hold(this.wish, start, this.held?.hold ?? null);
+    this.busy = false;
+    if (!answer.ok) return this.lost(answer.refusal);
+    this.held = { ...answer.value, start };
+    this.key = this.api.newKey();
+    this.tick();
+    this.go("details");
+  }
+
+  /** A time that can't be had: what was typed stays, and the nearest are offered. */
+  private lost(refusal: Refused) {
+    const { title, nearest, status } = refusal;
+    this.nearest = nearest;
+    this.says = status === 409 && nearest.length ? `${title} ${this.words.taken}` : title || this.words.failed;
+    if (status === 409) {
+      this.held = null;
+      if (this.day) void this.choose(this.day);
+    }
+  }
+
+  private tick() {
+    clearInterval(this.ticking);
+    this.clock = this.now();
+    this.ticking = setInterval(() => {
+      this.clock = this.now();
+      if (!this.held) clearInterval(this.ticking);
+    }, 1000);
+  }
+
+  // Details -------------------------------------------------------------------------------------------------------------
+
+  private put(name: string, value: string | boolean | readonly string[]) {
+    this.typed = { ...this.typed, [name]: value };
+  }
+
+  private answers(): Record<string, unknown> {
+    const answers: Record<string, unknown> = {};
+    for (const { key, kind } of this.service?.questions ?? []) {
+      const value = this.typed[`answers.${key}`];
+      if (kind === "tick") answers[key] = value === true;
+      else if (kind === "several") answers[key] = value ?? [];
+      else if (value !== undefined && value !== "") answers[key] = kind === "number" ? Number(value) : value;
+    }
+    return answers;
+  }
+
+  private readonly send = async (event: Event) => {
+    event.preventDefault();
+    if (this.busy || !this.held?.hold) return;
+    const text = (name: string) => String(this.typed[name] ?? "").trim();
+    this.busy = true;
+    this.wrong = {};
+    this.says = "";
+    const answer = await this.api.book(
+      {
+        hold: this.held.hold,
+        client: { name: text("client.name"), email: text("client.email"), phone: text("client.phone") },
+        answers: this.answers(),
+        terms: this.typed.terms === true,
+        language: this.language,
+        ...(this.paid ? { payment: text("payment") || "tok-approves" } : {}),
+      },
+      this.key,
+    );
+    this.busy = false;
+    if (answer.ok) {
+      this.booked = answer.value;
+      this.held = null;
+      this.go("done");
+      this.askAgain();
+      return;
+    }
+    const { refusal } = answer;
+    // What was refused was not done: the next sending is another deed.
+    if (refusal.status) this.key = this.api.newKey();
+    this.wrong = refusal.fields;
+    if (refusal.status === 409 || refusal.status === 410) return this.lost(refusal);
+    const known = Object.keys(refusal.fields).some((path) =>
+      this.renderRoot.querySelector(`[name="${CSS.escape(path)}"]`),
+    );
+    if (!known || refusal.fields[`answers.${this.screened(refusal.title)}`] !== undefined)
+      this.says = refusal.title || this.words.failed;
+    await this.updateComplete;
+    this.renderRoot.querySelector<HTMLElement>("[aria-invalid=true]")?.focus();
+  };
+
+  /** The question at which this sentence stands. */
+  private screened(sentence: string): string {
+    const path = Object.entries(this.wrong).find(([, message]) => message === sentence)?.[0] ?? "";
+    return path.replace("answers.", "");
+  }
+
+  private get paid(): boolean {
+    return this.service?.confirm === "payment" && (this.held?.price?.gross ?? 0) > 0;
+  }
+
+  /** A booking that waits is asked after, as long as it does. */
+  private askAgain() {
+    const token = this.booked?.token;
+    if (!this.bookingBase || !token || !this.booked?.state.startsWith("waiting")) return;
+    setTimeout(async () => {
+      if (!this.isConnected || this.booked?.token !== token) return;
+      const answer = document.hidden ? null : await fetch(`${this.bookingBase}/${token}`).catch(() => null);
+      if (answer?.ok) this.booked = { ...((await answer.json()) as PublicBooking), token };
+      this.askAgain();
+    }, askAgainMs);
+  }
+
+  // Drawing -------------------------------------------------------------------------------------------------------------
+
+  private money = (amount: number) => moneyWords({ amount, currency: this.form.currency }, this.language);
+
+  private length(service: PublicService): string {
+    const number = (value: number) => new Intl.NumberFormat(this.language, { maximumFractionDigits: 2 }).format(value);
+    const { durationMinutes: minutes, course } = service;
+    const each =
+      minutes >= 120 || minutes === 60 ? this.words.hours(number(minutes / 60)) : this.words.minutes(number(minutes));
+    return course?.[0] ? `${this.words.dates(course[0].length)} · ${each}` : each;
+  }
+
+  private priceOf(price: PublicService["price"]): TemplateResult | typeof nothing {
+    if (!price) return nothing;
+    return html`<span class="w-price">${price.earlier === null ? nothing : html`<s>${this.money(price.earlier)}</s> `}${this.money(price.amount)}</span>`;
+  }
+
+  private picture(hash: string) {
+    const found = this.form.look.photographs ? this.form.pictures[hash] : undefined;
+    return found ? html`<img src=${found.src} width="64" height="64" alt="" loading="lazy">` : nothing;
+  }
+
+  private row(name: string, meta: string, say: string, hash: string, price: unknown, chosen: () => void) {
+    return html`<li><button type="button" class="w-row" @click=${chosen}>${this.picture(hash)}<span class="w-text"><strong>${name}</strong> ${meta ? html`<span class="w-quiet">${meta}</span>` : nothing}${say ? html`<span class="w-words">${say}</span>` : nothing}</span>${price}</button></li>`;
+  }
+
+  private drawNeed() {
+    const needs = [...new Set(this.form.services.flatMap(({ leads }) => leads))];
+    const choose = (need: string) => {
+      this.need = need;
+      const [only] = this.offered;
+      if (need && this.offered.length === 1 && only) {
+        this.service = only;
+        return this.goOn("service");
+      }
+      this.goOn("need");
+    };
+    return html`<ul class="w-list" role="list">${needs.map((need) => this.row(need, "", "", "", nothing, () => choose(need)))}${this.row(this.words.other, "", "", "", nothing, () => choose(""))}</ul>`;
+  }
+
+  private drawServices() {
+    const groups = new Map<string, PublicService[]>();
+    for (const service of this.offered)
+      groups.set(service.category, [...(groups.get(service.category) ?? []), service]);
+    const chosen = (service: PublicService) => () => {
+      this.service = service;
+      this.seats = 1;
+      this.goOn("service");
+    };
+    return [...groups].map(
+      ([category, services]) =>
+        html`${groups.size > 1 && category ? html`<p class="w-category">${category}</p>` : nothing}<ul class="w-list" role="list">${services.map((service) => this.row(service.name, this.length(service), service.words, service.picture, this.priceOf(service.price), chosen(service)))}</ul>`,
+    );
+  }
+
+  private drawWho() {
+    const first = this.form.look.first === "person";
+    const all = first ? this.form.services.flatMap((service) => this.people(service)) : this.people();
+    const people = [...new Map(all.map((one) => [one.id, one])).values()];
+    const chosen = (id: string) => () => {
+      this.resource = id;
+      const [only] = this.offered;
+      if (first && this.offered.length === 1 && only) this.service = only;
+      this.goOn(first && this.offered.length === 1 ? "service" : "who");
+    };
+    const price = (one: (typeof people)[number]) =>
+      !first && one.price && one.price.amount !== this.service?.price?.amount ? this.priceOf(one.price) : nothing;
+    return html`<ul class="w-list" role="list">${this.row(this.words.anybody, "", this.words.anybodyNote, "", nothing, chosen(""))}${people.map((one) => this.row(one.name, "", one.words, one.picture, price(one), chosen(one.id)))}</ul>`;
+  }
+
+  private dayLabel(date: string): string {
+    const day = this.days.get(date);
+    const state = day?.state ?? "closed";
+    const left = openStates.has(state) ? this.words.left(day?.left ?? 0) : this.words.states[state];
+    return `${written(date, this.language, longDay)}, ${left}`;
+  }
+
+  private readonly gridKey = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
+    const from = (event.target as HTMLElement).dataset.date;
+    if (!from) return;
+    const rtl = getComputedStyle(this).direction === "rtl" && (event.key === "ArrowLeft" || event.key === "ArrowRight");
+    const page = { PageUp: -1, PageDown: 1 }[event.key];
+    const edge = {
+      Home: weekOf(from, firstWeekday(this.language)),
+      End: addDays(weekOf(from, firstWeekday(this.language)), 6),
+    }[event.key];
+    const to =
+      by !== undefined
+        ? addDays(from, rtl ? -by : by)
+        : page !== undefined
+          ? `${addMonths(from.slice(0, 7), page)}-01`
+          : edge;
+    if (!to) return;
+    event.preventDefault();
+    const [begin, end] = this.bounds;
+    if (to < begin || to > end) this.turn(to < begin ? -1 : 1);
+    this.focused = to.startsWith(this.month) || this.form.look.view !== "month" ? to : "";
+    this.requestUpdate();
+    void this.updateComplete.then(() =>
+      this.renderRoot.querySelector<HTMLElement>(`[data-date="${this.focused || this.bounds[0]}"]`)?.focus(),
+    );
+  };
+
+  private dayButton(date: string, full: boolean) {
+    const day = this.days.get(date);
+    const state = day?.state ?? (date < this.today ? "past" : "closed");
+    const open = openStates.has(state);
+    const [begin] = this.bounds;
+    const first = [...this.days.values()].find((one) => openStates.has(one.state))?.date;
+    const tab = (this.focused || this.day || first || begin) === date ? 0 : -1;
+    const words = full
+      ? html`<span>${written(date, this.language, longDay)}</span><small>${open ? this.words.left(day?.left ?? 0) : this.words.states[state]}</small>`
+      : Number(date.slice(8));
+    return html`<button type="button" class="day ${this.days.size ? state : ""}" data-date=${date} tabindex=${tab} aria-label=${full ? nothing : this.dayLabel(date)} aria-pressed=${date === this.day} aria-disabled=${open ? nothing : "true"} @click=${() => open && this.choose(date)}>${words}</button>`;
+  }
+
+  private drawMonth() {
+    const first = firstWeekday(this.language);
+    const weeks = weeksOf(this.month, first);
+    const names = Array.from({ length: 7 }, (_, nth) => addDays("2024-01-01", first - 1 + nth));
+    const title = written(`${this.month}-01`, this.language, { month: "long", year: "numeric" });
+    return html`<div class="month-body"><div class="month-head">${this.turnButton(-1, this.words.previous)}<b aria-live="polite">${title}</b>${this.turnButton(1, this.words.next)}</div>
+    <table role="grid" aria-label=${title} aria-busy=${this.busy} @keydown=${this.gridKey}><thead><tr>${names.map((date) => html`<th scope="col" abbr=${written(date, this.language, { weekday: "long" })}>${written(date, this.language, { weekday: "short" })}</th>`)}</tr></thead>
+    <tbody>${weeks.map((week) => html`<tr>${week.map((date) => html`<td role="gridcell">${date ? this.dayButton(date, false) : nothing}</td>`)}</tr>`)}</tbody></table></div>${this.legend()}`;
+  }
+
+  private turnButton(by: number, label: string) {
+    const atStart = by < 0 && this.bounds[0] <= this.today;
+    return html`<button type="button" class="turn" aria-label=${label} ?disabled=${atStart} @click=${() => this.turn(by)}>${by < 0 ? "‹" : "›"}</button>`;
+  }
+
+  private legend() {
+    const { legend } = this.words;
+    return html`<ul class="legend">${(["free", "few", "full", "closed"] as const).map((state) => html`<li><i class="day ${state}" aria-hidden="true">${state === "full" ? "9" : ""}</i>${legend[state]}</li>`)}</ul>`;
+  }
+
+  private drawWeek() {
+    const dates = Array.from({ length: 7 }, (_, nth) => addDays(this.month, nth));
+    const span = `${written(dates[0] ?? "", this.language, { day: "numeric", month: "short" })} – ${written(dates[6] ?? "", this.language, { day: "numeric", month: "short" })}`;
+    return html`<div class="month-head">${this.turnButton(-1, this.words.previousWeek)}<b aria-live="polite">${span}</b>${this.turnButton(1, this.words.nextWeek)}</div><ul class="week" role="list" @keydown=${this.gridKey}>${dates.map((date) => html`<li>${this.dayButton(date, true)}</li>`)}</ul>`;
+  }
+
+  private get place() {
+    return this.form.places.find(({ id }) => id === this.service?.place);
+  }
+
+  /** Whether the visitor's clock shows another time than the place's. */
+  private differs(time: { readonly place: string; readonly visitor?: string }): boolean {
+    return time.visitor !== undefined && time.visitor !== time.place;
+  }
+
+  private timeWords(moment: { readonly place: string; readonly visitor?: string }): string {
+    return written(moment.visitor ?? moment.place, this.language, timeOfDay);
+  }
+
+  private slotButton(time: PublicTime, many: boolean) {
+    const { start } = time;
+    const city = cityOf(this.place?.zone ?? "");
+    const notes = [
+      this.differs(start) ? this.words.placeTime(written(start.place, this.language, timeOfDay), city) : "",
+      (this.service?.capacity ?? 1) > 1 ? this.words.placesLeft(time.seatsLeft) : "",
+      many && time.price ? this.money(time.price.each) : "",
+    ].filter(Boolean);
+    return html`<li><button type="button" class="slot" ?disabled=${this.busy} @click=${() => this.take(start.instant)}>${this.timeWords(start)}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
+  }
+
+  private slots(times: readonly PublicTime[]) {
+    if (!times.length) return html`<p>${this.words.emptyDay}</p>`;
+    const many = new Set(times.map(({ price }) => price?.each)).size > 1;
+    const course = times[0]?.dates
+      ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${written(start.place, this.language, { ...longDay, ...timeOfDay })}</li>`)}</ol>`
+      : nothing;
+    const parts = (["morning", "afternoon", "evening"] as const).map((part) => ({
+      part,
+      own: times.filter(({ start }) => partOfDay(start.visitor ?? start.place) === part),
+    }));
+    return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${this.words[part]}</h4><ul class="slots" role="list">${own.map((time) => this.slotButton(time, many))}</ul>` : nothing))}${course}`;
+  }
+
+  private drawWhen() {
+    const { view } = this.form.look;
+    const known = [...this.days.values()];
+    const empty = known.length > 0 && !this.busy && !known.some(({ state }) => openStates.has(state));
+    const shown = [...(this.times ?? []), ...(this.listed ?? []).flatMap(({ times }) => times)];
+    const zones = shown.some(({ start }) => this.differs(start));
+    const many = this.service?.capacity ?? 1;
+    return html`${
+      many > 1
+        ? html`<p><label for="seats">${this.words.seats}</label><input id="seats" type="number" min="1" max=${many} .value=${String(this.seats)} @change=${(
+            event: Event,
+          ) => {
+            const input = event.target as HTMLInputElement;
+            this.seats = Math.min(many, Math.max(1, Math.round(Number(input.value)) || 1));
+            input.value = String(this.seats);
+            this.openWhen();
+          }}></p>`
+        : nothing
+    }
+    <div class="when"><div>${view === "month" ? this.drawMonth() : view === "week" ? this.drawWeek() : this.drawNext()}
+    ${empty ? html`<p role="status">${this.words.emptyMonth} <button type="button" class="link" @click=${this.findNext}>${this.words.later}</button></p>` : nothing}</div>
+    <div aria-live="polite">${zones ? html`<p class="w-quiet">${this.words.yourTime(cityOf(this.place?.zone ?? ""))}</p>` : nothing}
+    ${this.day ? html`<h4>${written(this.day, this.language, longDay)}</h4>${this.times ? this.slots(this.times) : html`<p>${this.words.loading}…</p>`}` : nothing}</div></div>`;
+  }
+
+  private drawNext() {
+    if (!this.listed) return html`<p role="status">${this.words.loading}…</p>`;
+    return html`${this.listed.map(({ date, times }) => html`<h4>${written(date, this.language, longDay)}</h4>${this.slots(times)}`)}<button type="button" class="plain" @click=${() => {
+      const last = this.listed?.at(-1)?.date ?? this.bounds[1];
+      this.month = addDays(last, 1);
+      this.listed = null;
+      void this.loadDays();
+    }}>${this.words.later}</button>`;
+  }
+
+  private bill(price: PublicBill | null) {
+    if (!price) return nothing;
+    const each = price.seats > 1 ? this.words.each(price.seats, this.money(price.each)) : "";
+    const percent = new Intl.NumberFormat(this.language).format(price.taxPercent);
+    return html`<p class="bill"><span>${this.words.price}${each ? html`<small>${each}</small>` : nothing}${price.tax ? html`<small>${this.words.taxIn(percent, this.money(price.tax))}</small>` : nothing}</span><span class="w-price">${price.earlierEach === null ? nothing : html`<s>${this.money(price.earlierEach * price.seats)}</s> `}${this.money(price.gross)}</span></p>`;
+  }
+
+  /** One field with its label and what is wrong with it. */
+  private field(
+    name: string,
+    label: string,
+    required: boolean,
+    control: (attributes: { id: string; wrong: boolean; by: string | typeof nothing }) => TemplateResult,
+    group = false,
+  ) {
+    const id = `f-${name.replaceAll(".", "-")}`;
+    const message = this.wrong[name];
+    const by = message ? `${id}-wrong` : nothing;
+    const words = html`${label}${required ? nothing : html` <span>(${this.words.optional})</span>`}`;
+    const input = control({ id, wrong: Boolean(message), by });
+    const told = message ? html`<p class="wrong" id="${id}-wrong">${message}</p>` : nothing;
+    return group
+      ? html`<fieldset aria-describedby=${by}><legend>${words}</legend>${input}${told}</fieldset>`
+      : html`<div><label for=${id}>${words}</label>${input}${told}</div>`;
+  }
+
+  private text(name: string, label: string, required: boolean, type: string, autocomplete: string) {
+    return this.field(
+      name,
+      label,
+      required,
+      ({ id, wrong, by }) =>
+        html`<input id=${id} name=${name} type=${type} autocomplete=${autocomplete || nothing} aria-required=${required} aria-invalid=${wrong ? "true" : nothing} aria-describedby=${by} .value=${String(this.typed[name] ?? "")} @input=${(event: Event) => this.put(name, (event.target as HTMLInputElement).value)}>`,
+    );
+  }
+
+  private question(question: Question) {
+    const name = `answers.${question.key}`;
+    const { label, required, kind } = question;
+    if (kind === "choice")
+      return this.field(
+        name,
+        label,
+        required,
+        ({ id, wrong, by }) =>
+          html`<select id=${id} name=${name} aria-required=${required} aria-invalid=${wrong ? "true" : nothing} aria-describedby=${by} @change=${(event: Event) => this.put(name, (event.target as HTMLSelectElement).value)}><option value="">${this.words.chooseOne}</option>${question.options.map((option) => html`<option ?selected=${this.typed[name] === option}>${option}</option>`)}</select>`,
+      );
+    if (kind === "several") {
+      const chosen = (this.typed[name] as readonly string[] | undefined) ?? [];
+      return this.field(
+        name,
+        label,
+        required,
+        ({ wrong }) =>
+          html`${question.options.map(
+            (option, nth) =>
+              html`<label class="tick"><input type="checkbox" name=${name} aria-invalid=${wrong && nth === 0 ? "true" : nothing} .checked=${chosen.includes(option)} @change=${(
+                event: Event,
+              ) => {
+                const now = (this.typed[name] as readonly string[] | undefined) ?? [];
+                this.put(
+                  name,
+                  (event.target as HTMLInputElement).checked ? [...now, option] : now.filter((one) => one !== option),
+                );
+              }}>${option}</label>`,
+          )}`,
+        true,
+      );
+    }
+    if (kind === "tick") return this.tickField(name, label, required);
+    return this.text(name, label, required, { words: "text", number: "number", date: "date" }[kind], "");
+  }
+
+  private tickField(name: string, label: unknown, required: boolean) {
+    const id = `f-${name.replaceAll(".", "-")}`;
+    const message = this.wrong[name];
+    return html`<div><label class="tick"><input type="checkbox" name=${name} aria-required=${required} aria-invalid=${message ? "true" : nothing} aria-describedby=${message ? `${id}-wrong` : nothing} .checked=${this.typed[name] === true} @change=${(event: Event) => this.put(name, (event.target as HTMLInputElement).checked)}><span>${label}</span></label>${message ? html`<p class="wrong" id="${id}-wrong">${message}</p>` : nothing}</div>`;
+  }
+
+  private drawDetails() {
+    const { held, service } = this;
+    if (!service) return nothing;
+    const ends = held?.endsByItself ? Date.parse(held.endsByItself) : 0;
+    const over = !held || ends <= this.clock;
+    const card = this.paid
+      ? this.field(
+          "payment",
+          this.words.card,
+          true,
+          ({ id }) =>
+            html`<select id=${id} name="payment" @change=${(event: Event) => this.put("payment", (event.target as HTMLSelectElement).value)}>${Object.entries(this.words.cards).map(([token, name]) => html`<option value=${token}>${name}</option>`)}</select>`,
+        )
+      : nothing;
+    const deed = this.paid ? this.words.pay : service.confirm === "approval" ? this.words.ask : this.words.book;
+    return html`<p class="w-quiet" role="timer">${over ? this.words.keptOver : this.words.kept(untilWords(ends, this.clock))} ${over && held ? html`<button type="button" class="link" @click=${() => this.take(held.start)}>${this.words.keepAgain}</button>` : nothing}</p>
+    <form class="fields" novalidate @submit=${this.send}>
+      ${this.text("client.name", this.words.name, true, "text", "name")}
+      ${this.text("client.email", this.words.email, true, "email", "email")}
+      ${this.text("client.phone", this.words.phone, false, "tel", "tel")}
+      ${service.questions.map((question) => this.question(question))}
+      ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${this.tickField("terms", this.words.terms, true)}</div>` : nothing}
+      ${this.bill(held?.price ?? null)}
+      ${card}
+      <p><button class="go" ?disabled=${this.busy || over}>${this.busy ? `${this.words.sending}…` : deed}</button></p>
+    </form>`;
+  }
+
+  private drawDone() {
+    const { booked, service } = this;
+    if (!booked || !service) return nothing;
+    const place = this.form.places.find(({ id }) => id === service.place);
+    const where =
+      service.where.kind === "place" ? [place?.name, place?.address].filter(Boolean).join(", ") : service.where.words;
+    const dates = booked.dates.map(({ start }) => {
+      const day = written(start.place, this.language, { ...wholeDay, ...timeOfDay });
+      return this.differs(start) ? `${day} (${cityOf(booked.zone)})` : day;
+    });
+    const until = Date.parse(booked.changeUntil);
+    const link = this.bookingBase && booked.token ? `${this.bookingBase}/${booked.token}` : null;
+    const note =
+      booked.state === "waitingApproval"
+        ? this.words.waitingNote
+        : booked.state === "waitingPayment"
+          ? this.words.payingNote
+          : this.words.mailNote(String(this.typed["client.email"] ?? ""));
+    const row = (name: string, said: unknown) => (said ? html`<dt>${name}</dt><dd>${said}</dd>` : nothing);
+    return html`<dl>${row(this.words.what, booked.serviceName)}${row(
+      this.words.whenDone,
+      dates.map((date) => html`<div>${date}</div>`),
+    )}${row(this.words.where, where)}</dl>
+    ${this.bill(booked.price)}<p>${note}</p>
+    ${until > this.now() ? html`<p>${this.words.until(written(new Date(until).toISOString().slice(0, 16), this.language, { ...longDay, ...timeOfDay }))}</p>` : nothing}
+    <p class="bar">${link ? html`<a class="plain" href="${link}/booking.ics" download>${this.words.toCalendar}</a><a class="plain" href="${link}/page">${this.words.manage}</a>` : nothing}<button type="button" class="link" @click=${() => this.begin(true)}>${this.words.again}</button></p>`;
+  }
+
+  private heading(): string {
+    const { words } = this;
+    const done =
+      this.booked?.state === "waitingApproval"
+        ? words.waiting
+        : this.booked?.state === "waitingPayment"
+          ? words.paying
+          : words.booked;
+    return { need: words.need, service: words.choose, who: words.who, when: words.when, details: words.details, done }[
+      this.step
+    ];
+  }
+
+  private summary(): string {
+    const person = this.form.services.flatMap(({ resources }) => resources).find(({ id }) => id === this.resource);
+    const start = this.held?.dates[0]?.start;
+    return [
+      this.service && (this.step !== "when" || this.steps()[0] !== "when") ? this.service.name : "",
+      person?.name ?? "",
+      this.step === "details" && start
+        ? written(start.visitor ?? start.place, this.language, { ...longDay, ...timeOfDay })
+        : "",
+      this.step === "details" && this.seats > 1 ? `${this.words.seats}: ${this.seats}` : "",
+    ]
+      .filter(Boolean)
+      .join(" · ");
+  }
+
+  override render() {
+    const { look } = this.form;
+    if (!this.form.services.length) return html`<p>${this.words.nothing}</p>`;
+    const draws: Readonly<Record<Step, () => unknown>> = {
+      need: () => this.drawNeed(),
+      service: () => this.drawServices(),
+      who: () => this.drawWho(),
+      when: () => this.drawWhen(),
+      details: () => this.drawDetails(),
+      done: () => this.drawDone(),
+    };
+    const steps = this.steps();
+    const first = this.step === steps[0];
+    const summary = this.summary();
+    const notice = this.form.places.find(({ id }) => id === (this.service ?? this.form.services[0])?.place)?.notice;
+    // The first step looks as the page did before it: only its words for a screen reader are new.
+    return html`<div class=${look.density}>
+      ${first || this.step === "done" ? nothing : html`<div class="bar"><button type="button" class="plain" @click=${this.back}>${this.words.back}</button>${summary ? html`<p>${summary}</p>` : nothing}</div>`}
+      <h3 tabindex="-1" class=${first && this.step === "service" ? "hide" : ""}>${this.heading()}</h3>
+      ${first && notice ? html`<p class="note">${notice}</p>` : nothing}
+      ${this.says ? html`<div class="note" role="alert"><p>${this.says}</p>${this.nearest.length ? html`<ul class="slots" role="list">${this.nearest.map((moment) => html`<li><button type="button" class="slot" @click=${() => this.take(moment.instant)}>${written(moment.visitor ?? moment.place, this.language, { weekday: "short", day: "numeric", month: "short", ...timeOfDay })}</button></li>`)}</ul>` : nothing}</div>` : nothing}
+      ${draws[this.step]()}
+    </div>`;
+  }
+}
+
+if (!customElements.get("site-booking")) customElements.define("site-booking", SiteBooking);

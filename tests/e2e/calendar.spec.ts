@@ -1,0 +1,417 @@
+// Booking in one sitting: a business set up from nothing, its hours painted, placed and published; a visitor books by mouse
+// and another by keys; and what the workspace says of a moment, of a file and of somebody else's work.
+import { type Browser, expect, type Page, test } from "@playwright/test";
+import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
+
+test.describe.configure({ mode: "serial" });
+
+const key = "ferry-pottery";
+let page: Page;
+
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  await signIn(page);
+  const made = await page.request.post("/api/do/sites.create", {
+    data: {
+      key,
+      name: "Ferry Pottery",
+      starter: "workshop",
+      settings: {
+        language: "en-IE",
+        zone: "Europe/Dublin",
+        currency: "EUR",
+        description: "",
+        mailFrom: "hello@ferry.example",
+      },
+    },
+  });
+  expect(made.ok(), await made.text()).toBe(true);
+});
+test.afterAll(() => page.close());
+
+const step = (name: RegExp) => page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name });
+const panel = (name: string) => page.getByRole("region", { name });
+const week = () => page.getByRole("grid", { name: /^Week of/ });
+
+/** Where a time of a weekday stands in the painted week (1 is Monday). */
+async function pointAt(weekday: number, hour: number) {
+  const box = await week().boundingBox();
+  const first = await week().getByRole("gridcell").first().getAttribute("aria-label");
+  const begins = Number(/ (\d\d):/.exec(first ?? "")?.[1]);
+  if (!box) throw new Error("the week is not shown");
+  return { x: box.x + ((weekday - 0.5) / 7) * box.width, y: box.y + (hour - begins) * 30 + 4 };
+}
+
+test("a service with who does it, in one sitting", async () => {
+  await makeWidget(page, key, "Booking calendar", "At the wheel");
+  await expect(panel("Services").getByText("Nothing can be booked yet.")).toBeVisible();
+  await page.getByRole("button", { name: "Add a service" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("First throw");
+  await page.getByRole("spinbutton", { name: "Takes" }).fill("120");
+  await expect(page.getByText("It takes nobody yet, so it can’t be booked.")).toBeVisible();
+  await page.getByRole("button", { name: "Say who does it" }).click();
+  await expect(page.getByText("It takes New person.")).toBeVisible();
+  const price = page.getByRole("spinbutton", { name: "Each seat" });
+  for (const [typed, said] of [
+    ["-1", "A price can't be negative."],
+    ["12.345", "A price in EUR has at most 2 decimals, as in 12.50."],
+  ] as const) {
+    await price.fill(typed);
+    await expect(panel("Services").getByRole("alert").filter({ hasText: said })).toBeVisible();
+  }
+  await price.fill("38");
+  await saved(page);
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  await expect(panel("Services").getByText("2 h · €38.00 · New person")).toBeVisible();
+  await expect(panel("Services").getByText("fits in no one’s hours")).toBeHidden();
+  await expect(step(/Hours/)).toContainText("!");
+  await step(/People and things/).click();
+  await page.getByRole("button", { name: /^New person/ }).click();
+  await page.getByLabel("Name", { exact: true }).first().fill("Maren");
+  await page.getByLabel("Notice", { exact: true }).selectOption("not on the same day");
+  await saved(page);
+});
+
+test("hours are painted by mouse, by touch and by keys, and typed", async ({ browser }) => {
+  await step(/Hours/).click();
+  await expect(panel("Hours").getByText("“First throw” fits in no one’s hours: no start a week.")).toBeVisible();
+  // By mouse: Tuesday to Thursday, 10 to 14.
+  const from = await pointAt(2, 10);
+  const to = await pointAt(4, 13.5);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await expect(panel("Hours").getByText("10–14").last()).toBeVisible();
+  await page.mouse.up();
+  const typed = page.getByLabel("Or type");
+  await expect(typed).toHaveValue("Tue to Thu 10-14");
+  await expect(panel("Hours").getByText("fits in no one’s hours")).toBeHidden();
+  await expect(panel("Hours").getByText("3 starts").first()).toBeVisible();
+  // From an open one on it is closed.
+  const inside = await pointAt(3, 12);
+  await page.mouse.move(inside.x, inside.y);
+  await page.mouse.down();
+  await page.mouse.move(inside.x, inside.y + 45, { steps: 4 });
+  await page.mouse.up();
+  await expect(typed).toHaveValue("Tue, Thu 10-14, Wed 10-12");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(typed).toHaveValue("Tue to Thu 10-14");
+  // By keys: Friday, two hours from where the cursor is put.
+  await week().focus();
+  await page.keyboard.press("Home");
+  for (let day = 0; day < 7; day++) await page.keyboard.press("ArrowLeft");
+  for (let day = 0; day < 4; day++) await page.keyboard.press("ArrowRight");
+  for (let half = 0; half < 4; half++) await page.keyboard.press("ArrowDown");
+  for (let half = 0; half < 3; half++) await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Space");
+  await expect(typed).toHaveValue("Tue to Thu 10-14, Fri 10-12");
+  await expect(page.getByRole("status").filter({ hasText: "Friday open from 10:00 to 12:00" })).toBeAttached();
+  await page.keyboard.press("Delete");
+  await expect(typed).toHaveValue("Tue to Thu 10-14, Fri 10-11:30");
+  // Typed, with what is wrong said as one types, and nothing lost.
+  await typed.fill("Tue to Fri 10-18, Sat 18-10");
+  await expect(panel("Hours").getByRole("alert")).toContainText("18 to 10 ends before it begins");
+  await typed.fill("Tue to Fri 10-18, Sat 9-12 and 11-13");
+  await expect(panel("Hours").getByRole("alert")).toContainText("Sat has 09:00 to 12:00 already");
+  await typed.fill("Mon to Sun 10-18");
+  await expect(panel("Hours").getByRole("alert")).toBeHidden();
+  // Kept back, in its own pattern.
+  await panel("Hours").getByText("Kept back", { exact: true }).first().click();
+  const kept = await pointAt(1, 10);
+  await page.mouse.move(kept.x, kept.y);
+  await page.mouse.down();
+  await page.mouse.move(kept.x, kept.y + 50, { steps: 3 });
+  await page.mouse.up();
+  await expect(page.getByRole("textbox", { name: "Kept back" })).toHaveValue("Mon 10-12");
+  await saved(page);
+  await expectAccessible(page);
+  await byTouch(browser);
+});
+
+/** The same week, by a finger. */
+async function byTouch(browser: Browser) {
+  const context = await browser.newContext({ hasTouch: true, viewport: { width: 1280, height: 800 } });
+  await context.addCookies(await page.context().cookies());
+  const other = await context.newPage();
+  await other.goto(`${page.url().split("?")[0]}?step=hours`);
+  const grid = other.getByRole("grid", { name: /^Week of/ });
+  await expect(grid).toBeVisible();
+  await other.getByRole("region", { name: "Hours" }).getByText("Kept back", { exact: true }).first().click();
+  const box = await grid.boundingBox();
+  if (!box) throw new Error("the week is not shown");
+  const client = await context.newCDPSession(other);
+  const x = box.x + (2.5 / 7) * box.width;
+  const at = (y: number) => [{ x, y }];
+  await client.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: at(box.y + 64) });
+  for (let by = 10; by <= 50; by += 10)
+    await client.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(box.y + 64 + by) });
+  await client.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  await expect(other.getByRole("textbox", { name: "Kept back" })).toHaveValue("Mon, Wed 10-12");
+  await saved(other);
+  await context.close();
+}
+
+test("why a time is not offered is seen on the day’s line, and by its reasons", async () => {
+  await page.reload();
+  await expect(panel("Services")).toBeVisible();
+  await step(/Hours/).click();
+  const line = page.getByRole("slider", { name: "Moment that is asked about" });
+  await expect(line).toBeVisible();
+  await expect(page.getByText("Maren needs notice;").first()).toBeVisible();
+  await page.getByRole("button", { name: "The day after" }).click();
+  await page.getByRole("button", { name: "The day after" }).click();
+  await line.focus();
+  await page.keyboard.press("Home");
+  await expect(page.getByText("09:00 is not offered")).toBeVisible();
+  await expect(page.getByText(/Maren is not open for all of/)).toBeVisible();
+  for (let by = 0; by < 4; by++) await page.keyboard.press("PageUp");
+  await expect(page.getByText("13:00 is offered")).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("a closure is taken from the public holidays, and undone", async () => {
+  await page.getByRole("button", { name: "Offer the public holidays" }).click();
+  await expect(page.getByLabel("Country")).toHaveValue("IE");
+  const christmas = page.getByLabel(/25 December: Christmas Day/);
+  await christmas.click();
+  await expect(panel("Hours").getByText(/25 December Christmas Day/)).toBeVisible();
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(christmas).not.toBeChecked();
+  await saved(page);
+});
+
+test("prices: who wins a moment, and who lost by what", async () => {
+  await step(/Prices/).click();
+  await page.getByRole("button", { name: "Add a rule" }).click();
+  await page.getByRole("spinbutton", { name: "Each seat" }).fill("44");
+  await expect(panel("Prices").getByText("€44.00 each")).toBeVisible();
+  await page.getByLabel("Day that is pointed at").selectOption("Tuesday");
+  await expect(panel("Prices").getByText("€38.00 each, as the service says")).toBeVisible();
+  await expect(panel("Prices").getByText("another weekday")).toBeVisible();
+  await saved(page);
+  await expectAccessible(page);
+});
+
+test("a question, and an answer that says it is not for somebody", async () => {
+  await step(/Questions and words/).click();
+  await page.getByRole("button", { name: "Ask something else" }).click();
+  await page.getByLabel("Kind of answer").selectOption("one of a list");
+  await page.getByLabel("Question", { exact: true }).fill("Are you twelve or older?");
+  await page.getByLabel("Has to be answered").click();
+  await page.getByRole("button", { name: "Add an answer that refuses" }).click();
+  const refuses = panel("Questions and words");
+  await refuses.getByLabel("Yes", { exact: true }).click();
+  await expect(refuses.getByText("Choose at least one answer.")).toBeVisible();
+  await refuses.getByLabel("No", { exact: true }).click();
+  await refuses.getByLabel("What they are told").fill("Come with a grown-up: write to us.");
+  await saved(page);
+  await expectAccessible(page);
+});
+
+test("services come in as a table: the good ones wait, the broken ones are told, nothing is taken until agreed", async () => {
+  await step(/Services/).click();
+  const file = (text: string) => ({ name: "services.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  const chooser = page.getByLabel("CSV file of services");
+  await chooser.setInputFiles(file("title,price\nMugs,3"));
+  await expect(panel("Services").getByText(/The first line has to name the columns/)).toBeVisible();
+  const good = Array.from({ length: 4 }, (_, nth) => `Glaze ${nth + 1},24.00,90`);
+  await chooser.setInputFiles(
+    file(["name,price,minutes", ...good, ",12,60", "Too fine,12.345,60", "Below,-1,60"].join("\n")),
+  );
+  await expect(panel("Services").getByText("4 services can be taken in.")).toBeVisible();
+  await expect(panel("Services").getByText("Line 6: A service needs a name.")).toBeVisible();
+  await expect(panel("Services").getByText("Line 7: price has more than 2 decimals.")).toBeVisible();
+  await expect(panel("Services").getByText("Line 8: price can’t be negative.")).toBeVisible();
+  await expect(panel("Services").getByRole("button", { name: /^Glaze 1/ })).toBeHidden();
+  await page.getByRole("button", { name: "Take in 4 services" }).click();
+  await expect(panel("Services").getByRole("button", { name: /^Glaze 4/ })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(panel("Services").getByRole("button", { name: /^Glaze 1/ })).toBeHidden();
+  await saved(page);
+});
+
+test("what another member changes meanwhile is kept, and so is one’s own", async ({ browser }) => {
+  const other = await browser.newPage();
+  await signIn(other, "ines@marrowfield.example");
+  await other.goto(page.url());
+  await other.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /Where/ }).click();
+  await other.getByLabel("Told by mail").fill("desk@ferry.example");
+  await saved(other);
+  await step(/Questions and words/).click();
+  await page.getByLabel("Notice above the calendar").fill("The ferry bell rings at ten.");
+  await saved(page);
+  await step(/Where/).click();
+  await expect(page.getByLabel("Told by mail")).toHaveValue("desk@ferry.example");
+  await page.getByLabel("Time zone").fill("Europe/Nowhere");
+  await expect(panel("Where").getByRole("alert")).toBeVisible();
+  await page.getByLabel("Time zone").fill("Europe/Dublin");
+  await saved(page);
+  await other.close();
+});
+
+test("it is placed on the home page and published", async () => {
+  await openPage(page, key);
+  await page.locator("[data-section]").nth(1).click();
+  const sheet = page.getByRole("complementary", { name: "Sheet" });
+  await sheet.getByLabel("Add block").selectOption("widget");
+  await sheet.getByLabel("Shows").selectOption({ label: "At the wheel (booking calendar)" });
+  await sheet.getByLabel("As").selectOption({ label: "in the page" });
+  await saved(page);
+  await page.goto(`/s/${key}/publish`);
+  const main = page.getByRole("main");
+  await main.getByRole("button", { name: /^Publish/ }).click();
+  await expect(main.getByText("Published.")).toBeVisible({ timeout: 60_000 });
+});
+
+const calendar = (visitor: Page) => visitor.locator("site-booking");
+
+test("a visitor books by mouse, is told what is wrong, and sees what was booked", async ({ browser }) => {
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  const asked: string[] = [];
+  visitor.on("request", (request) => {
+    if (request.url().includes("/_w/v1/booking/")) asked.push(new URL(request.url()).pathname.split("/").at(-1) ?? "");
+  });
+  await visitor.goto(siteAddress(key));
+  await calendar(visitor).scrollIntoViewIfNeeded();
+  // One service with one person: the month is the first thing, for one request.
+  await expect(calendar(visitor).getByRole("grid")).toBeVisible();
+  await expect(calendar(visitor).getByText("The ferry bell rings at ten.")).toBeVisible();
+  const next = calendar(visitor).getByRole("button", { name: "Next month" });
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  expect(asked).toEqual(["days"]);
+  await next.click();
+  const day = calendar(visitor)
+    .getByRole("button", { name: /, \d+ times? left$/ })
+    .nth(2);
+  await day.click();
+  await expectAccessible(visitor);
+  await calendar(visitor).locator(".slot").first().click();
+  await expect(calendar(visitor).getByText(/This time is kept for you for (10:00|9:5\d)/)).toBeVisible();
+  await expectAccessible(visitor);
+  await calendar(visitor).getByRole("button", { name: "Book", exact: true }).click();
+  await expect(calendar(visitor).getByText("Please write your name.")).toBeVisible();
+  await expect(calendar(visitor).getByLabel("Name")).toBeFocused();
+  await calendar(visitor).getByLabel("Name").fill("Nuala Byrne");
+  await calendar(visitor).getByLabel("E-mail").fill("nuala.ferry@post.example");
+  await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("No");
+  await calendar(visitor).getByRole("button", { name: "Book", exact: true }).click();
+  await expect(calendar(visitor).getByRole("alert")).toContainText("Come with a grown-up: write to us.");
+  await expect(calendar(visitor).getByLabel("Name")).toHaveValue("Nuala Byrne");
+  await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
+  await calendar(visitor).getByRole("button", { name: "Book", exact: true }).click();
+  await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeVisible();
+  await expect(calendar(visitor).getByText("A letter is on its way to nuala.ferry@post.example.")).toBeVisible();
+  await expectAccessible(visitor);
+  const file = await visitor.request.get(
+    (await calendar(visitor).getByRole("link", { name: "Add to calendar" }).getAttribute("href"))?.replace(
+      /^/,
+      siteAddress(key, "").replace(`${key}.localhost`, "127.0.0.1"),
+    ) ?? "",
+    { headers: { host: new URL(siteAddress(key)).host } },
+  );
+  expect(await file.text()).toContain("SUMMARY:First throw");
+  await calendar(visitor).getByRole("link", { name: "Move or cancel" }).click();
+  await expect(visitor.getByRole("heading", { name: "Your booking" })).toBeVisible();
+  await visitor.close();
+});
+
+test("another visitor books by keys alone, in their own zone, with the place’s named", async ({ browser }) => {
+  const visitor = await browser.newPage({
+    locale: "en-US",
+    timezoneId: "America/Chicago",
+    viewport: { width: 320, height: 720 },
+  });
+  await visitor.goto(siteAddress(key));
+  await calendar(visitor).scrollIntoViewIfNeeded();
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  const focused = () =>
+    visitor.evaluate(
+      () => document.querySelector("site-booking")?.shadowRoot?.activeElement?.getAttribute("aria-label") ?? "",
+    );
+  // Tab reaches the grid at its first free day; the arrows go through the days, PageDown to the next month.
+  await calendar(visitor).locator('[data-date][tabindex="0"]').focus();
+  await visitor.keyboard.press("PageDown");
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expect.poll(focused).toMatch(/ 1, /);
+  await visitor.keyboard.press("ArrowDown");
+  await expect.poll(focused).toMatch(/ 8, .*left$/);
+  await visitor.keyboard.press("ArrowRight");
+  await visitor.keyboard.press("Enter");
+  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  await expect(
+    calendar(visitor).getByText("Times are on your clock. The place is on the clock of Dublin."),
+  ).toBeVisible();
+  await expect(calendar(visitor).locator(".slot").first()).toContainText(/in Dublin/);
+  const width = await visitor.evaluate(() => document.documentElement.scrollWidth);
+  expect(width).toBeLessThanOrEqual(320);
+  await calendar(visitor).locator(".slot").first().focus();
+  await visitor.keyboard.press("Enter");
+  await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeFocused();
+  for (const words of ["Odhran Keane", "odhran.ferry@post.example", ""]) {
+    await visitor.keyboard.press("Tab");
+    await visitor.keyboard.type(words);
+  }
+  await visitor.keyboard.press("Tab");
+  await visitor.keyboard.press("Y");
+  await visitor.keyboard.press("Enter");
+  await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeFocused();
+  await visitor.close();
+});
+
+test("a time that somebody else takes meanwhile: what was typed stays, and the nearest are offered", async ({
+  browser,
+}) => {
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await visitor.goto(siteAddress(key));
+  await calendar(visitor).scrollIntoViewIfNeeded();
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  const day = calendar(visitor).locator(".day.free").nth(4);
+  const date = await day.getAttribute("data-date");
+  await day.click();
+  const slot = calendar(visitor).locator(".slot").nth(1);
+  await expect(slot).toBeVisible();
+  const taken = await visitor.evaluate(async (on) => {
+    const element = document.querySelector("[data-w]") as HTMLElement;
+    const base = `/_w/v1/booking/${element.dataset.w}`;
+    const services = await (await fetch(`${base}/services`)).json();
+    const service = services.services[0].id;
+    const { times } = await (await fetch(`${base}/times?service=${service}&date=${on}`)).json();
+    const held = await fetch(`${base}/holds`, {
+      method: "POST",
+      headers: { "content-type": "application/json", "idempotency-key": crypto.randomUUID() },
+      body: JSON.stringify({ service, start: times[1].start.instant }),
+    });
+    return held.status;
+  }, date);
+  expect(taken).toBe(201);
+  await slot.click();
+  await expect(calendar(visitor).getByRole("alert")).toContainText("This time has just been taken.");
+  const nearest = calendar(visitor).getByRole("alert").getByRole("button").first();
+  await nearest.click();
+  await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeVisible();
+  await calendar(visitor).getByLabel("Name").fill("Levi Hill");
+  await calendar(visitor).getByRole("button", { name: "Back" }).click();
+  await expect(calendar(visitor).getByRole("grid")).toBeVisible();
+  await calendar(visitor).locator(".day.free").nth(6).click();
+  await calendar(visitor).locator(".slot").first().click();
+  await expect(calendar(visitor).getByLabel("Name")).toHaveValue("Levi Hill");
+  await visitor.close();
+});
+
+test("hours that are taken away under a booking: which one is said before it is kept", async () => {
+  await page.goto(`/s/${key}/widgets`);
+  await page.getByRole("link", { name: "At the wheel" }).click();
+  await step(/Hours/).click();
+  await page.getByLabel("Or type").fill("Mon 10-11");
+  const asks = page.getByRole("alert").filter({ hasText: "Bookings stand that this would leave without their hours." });
+  await expect(asks).toContainText("Nuala Byrne, First throw,");
+  await expectAccessible(page);
+  await asks.getByRole("button", { name: "Take it back" }).click();
+  await expect(asks).toBeHidden();
+  await expect(page.getByLabel("Or type")).toHaveValue("Mon to Sun 10-18");
+  await saved(page);
+});
