@@ -19,6 +19,3 @@ export interface ReleasedBooking extends PublicServices {
     Record<string, { readonly src: string; readonly width: number; readonly height: number }>
   >;
 }
-
-/** Where the calendar of a widget is asked, below the site's own calls. */
-export const bookingPath = (widget: string): string => `booking/${widget}`;

@@ -12,6 +12,7 @@ const facts: LetterFacts = {
   total: "€76.00",
   manageUrl: "http://wrenfield.localhost/_w/v1/booking/calendar/bookings/t/page",
   changeUntil: Date.parse("2026-03-28T10:30Z"),
+  words: "",
 };
 const kinds: readonly LetterKind[] = [
   "booked",

@@ -126,6 +126,8 @@ export interface LetterFacts {
   readonly manageUrl: string;
   /** Until when the client may change it. */
   readonly changeUntil: number;
+  /** What somebody of the business adds in their own words; "" for nothing. */
+  readonly words: string;
 }
 
 const ended: readonly LetterKind[] = ["declined", "cancelled"];
@@ -146,6 +148,7 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
   const own = facts.starts.map((start) => at(facts.clientZone, start));
   const lines = [
     words.first[kind],
+    ...(facts.words ? ["", facts.words] : []),
     "",
     facts.service,
     ...when,

@@ -1,5 +1,5 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
-import { and, asc, count, desc, eq, gte, inArray, lt } from "drizzle-orm";
+import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
 import { type Wish, waivable } from "@/core/booking/obstacles";
@@ -10,6 +10,8 @@ import { languageSchema } from "@/core/locale/schema";
 import { instantSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
+import { mails } from "@/data/mail/tables";
+import { escapeLike } from "@/data/text";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { availabilityNow, clockFor, serviceIn } from "./ask";
@@ -30,6 +32,9 @@ const waived = Joi.array()
   .default([])
   .messages({ "any.only": "This rule can't be set aside." });
 const seats = Joi.number().integer().min(1).max(500).default(1);
+/** What the business adds to a letter. */
+const letterWords = Joi.string().trim().allow("").max(1000).default("");
+const mostOfClient = 100;
 
 const shown = (row: BookingRow) => ({
   id: row.id,
@@ -79,7 +84,7 @@ interface ByHand {
   readonly resource: string | null;
   readonly start: string;
   readonly seats: number;
-  readonly waived: readonly string[];
+  readonly waived?: readonly string[];
   readonly client: { readonly name: string; readonly email: string; readonly phone: string; readonly language: string };
 }
 
@@ -88,7 +93,7 @@ const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "waived">
   resource: input.resource,
   seats: input.seats,
   online: false,
-  waived: input.waived,
+  waived: input.waived ?? [],
 });
 
 export const bookingOperations = {
@@ -100,13 +105,31 @@ export const bookingOperations = {
       states: Joi.array()
         .items(Joi.string().valid(...bookingStates))
         .default([...takingStates]),
+      /** Of a name, an address or a phone number. */
+      words: lineSchema(120).allow("").default(""),
+      order: Joi.string().valid("first", "last").default("first"),
       limit: Joi.number().integer().min(1).max(1000).default(500),
       offset: Joi.number().integer().min(0).default(0),
     },
-    async (call, input: { from: string; to: string; states: BookingState[]; limit: number; offset: number }) => {
+    async (
+      call,
+      input: {
+        from: string;
+        to: string;
+        states?: BookingState[];
+        words?: string;
+        order?: "first" | "last";
+        limit?: number;
+        offset?: number;
+      },
+    ) => {
+      const { states = [...takingStates], words = "", order = "first", limit = 500, offset = 0 } = input;
+      const found = `%${escapeLike(words)}%`;
+      const inOrder = order === "last" ? desc : asc;
       const matching = and(
+        words ? or(like(bookings.name, found), like(bookings.email, found), like(bookings.phone, found)) : undefined,
         eq(bookings.siteId, call.site.id),
-        inArray(bookings.state, input.states),
+        inArray(bookings.state, states),
         gte(bookings.startsAt, new Date(input.from)),
         lt(bookings.startsAt, new Date(input.to)),
       );
@@ -114,9 +137,9 @@ export const bookingOperations = {
         .select()
         .from(bookings)
         .where(matching)
-        .orderBy(asc(bookings.startsAt), asc(bookings.id))
-        .limit(input.limit)
-        .offset(input.offset);
+        .orderBy(inOrder(bookings.startsAt), inOrder(bookings.id))
+        .limit(limit)
+        .offset(offset);
       const [all] = await call.context.db.select({ all: count() }).from(bookings).where(matching);
       return { all: all?.all ?? 0, rows: rows.map(shown) };
     },
@@ -219,18 +242,34 @@ export const bookingOperations = {
   ),
   "booking.move": siteOperation(
     "visitors.change",
-    { booking: id, start, resource: bookingId.allow(null).default(null), waived, key },
-    (call, input: { booking: string; start: string; resource: string | null; waived: string[]; key: string }) =>
+    {
+      booking: id,
+      start,
+      resource: bookingId.allow(null).default(null),
+      waived,
+      /** No letter: the client knows. */
+      quiet: Joi.boolean().default(false),
+      key,
+    },
+    (
+      call,
+      input: {
+        booking: string;
+        start: string;
+        resource: string | null;
+        waived?: string[];
+        quiet?: boolean;
+        key: string;
+      },
+    ) =>
       deed(call, input, async (locked) => {
         const [row] = await locked.tx
           .select({ service: bookings.serviceId, seats: bookings.seats })
           .from(bookings)
           .where(and(eq(bookings.siteId, call.site.id), eq(bookings.id, input.booking)));
         if (!row) throw notFound("This booking");
-        return move(locked, input.booking, call.account.id, {
-          wish: wishOf({ ...input, ...row }),
-          start: Date.parse(input.start),
-        });
+        const wish = wishOf({ waived: [], ...input, ...row });
+        return move(locked, input.booking, call.account.id, { wish, start: Date.parse(input.start) }, input.quiet);
       }),
   ),
   "booking.approve": siteOperation(
@@ -241,15 +280,41 @@ export const bookingOperations = {
   ),
   "booking.decline": siteOperation(
     "visitors.change",
-    { booking: id, key },
-    (call, input: { booking: string; key: string }) =>
-      deed(call, input, (locked) => decline(locked, input.booking, call.account.id)),
+    { booking: id, words: letterWords, key },
+    (call, input: { booking: string; words?: string; key: string }) =>
+      deed(call, input, (locked) => decline(locked, input.booking, call.account.id, input.words)),
   ),
   "booking.cancel": siteOperation(
     "visitors.change",
-    { booking: id, key },
-    (call, input: { booking: string; key: string }) =>
-      deed(call, input, (locked) => cancel(locked, input.booking, call.account.id)),
+    { booking: id, words: letterWords, key },
+    (call, input: { booking: string; words?: string; key: string }) =>
+      deed(call, input, (locked) => cancel(locked, input.booking, call.account.id, input.words)),
+  ),
+  /** Everything about one client, found by their address: what was booked, how often they did not come, their letters. */
+  "booking.client": siteOperation(
+    "visitors.read",
+    { email: mailSchema.required() },
+    async ({ context: { db }, site }, input: { email: string }) => {
+      const own = and(eq(bookings.siteId, site.id), eq(bookings.email, input.email));
+      const rows = await db
+        .select()
+        .from(bookings)
+        .where(and(own, ne(bookings.state, "held")))
+        .orderBy(desc(bookings.startsAt), desc(bookings.id))
+        .limit(mostOfClient);
+      const letters = await db
+        .select({ id: mails.id, subject: mails.subject, at: mails.createdAt, state: mails.state })
+        .from(mails)
+        .where(and(eq(mails.siteId, site.id), eq(mails.recipient, input.email)))
+        .orderBy(desc(mails.createdAt))
+        .limit(mostOfClient);
+      return {
+        rows: rows.map(shown),
+        came: rows.filter(({ attendance }) => attendance === "came").length,
+        didNotCome: rows.filter(({ attendance }) => attendance === "didNotCome").length,
+        letters: letters.map(({ at, ...letter }) => ({ ...letter, at: at.toISOString() })),
+      };
+    },
   ),
   "booking.attendance": siteOperation(
     "visitors.change",

@@ -120,6 +120,7 @@ export async function tell(
   booking: BookingRow,
   kind: LetterKind,
   by: string,
+  words = "",
 ): Promise<boolean> {
   const dates = await datesOf(tx, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
@@ -150,6 +151,7 @@ export async function tell(
           : null,
         manageUrl: url,
         changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
+        words,
       }),
     });
   if (!place?.notify || kind === "reminder") return written;

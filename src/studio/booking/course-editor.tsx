@@ -14,10 +14,10 @@ import { words } from "./words";
 
 const own = words.course;
 
-export function CourseEditor({ part, editing }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
+export function CourseEditor({ sound, editing }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
   const { item: service, deed: put, fault } = editing;
   const runs = service.course ?? [];
-  const place = part.places.find(({ id }) => id === service.place);
+  const place = sound.places.find(({ id }) => id === service.place);
   const [open, setOpen] = useState<number | null>(null);
   const setRun = (index: number, run: readonly string[]) =>
     put({ course: runs.map((one, at) => (at === index ? run : one)) });

@@ -1,6 +1,8 @@
 // The studio's half of the booking calendar.
 import { bookingWarnings } from "@/core/booking/warnings";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
+import { Bookings } from "./desk/bookings";
+import { words as deskWords } from "./desk/words";
 import { HoursStep } from "./hours-step";
 import { LookStep } from "./look-step";
 import { PeopleStep } from "./people-step";
@@ -112,7 +114,6 @@ export const bookingStudio: WidgetStudio<"booking"> = {
     },
   },
   inShort: ({ series }) => words.bookedInShort(sum(series.booked)),
-  // Its list comes with the Desk's bookings.
-  desk: null,
+  desk: { name: deskWords.bookings, List: Bookings },
   removing: words.bookingsStay,
 };

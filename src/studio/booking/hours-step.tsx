@@ -59,20 +59,20 @@ export function HoursStep(props: StepProps<"booking">) {
 type Of = StepProps<"booking"> & { readonly resource: Resource };
 
 function Week(props: Of) {
-  const { part, resource, faults } = props;
+  const { part, sound, resource, faults } = props;
   const editing = editingOf(props).one("resources", resource.id);
   const [season, setSeason] = useState<Season>(always);
   const [painting, setPainting] = useState<"open" | "keptBack">("open");
   const [step, setStep] = useState(30);
   const [whole, setWhole] = useState(false);
-  const { today } = useWhen(part, null);
+  const { today } = useWhen(sound, null);
   const index = part.resources.findIndex(({ id }) => id === resource.id);
   const week = resource.week ?? [];
   const open = paintedOf(week, season);
   const keptBack = paintedOf(resource.keptBack, season);
   const monday = mondayOf(season.validFrom && season.validFrom > today ? season.validFrom : today);
-  const services = servicesOf(part, resource.id);
-  const counts = useStarts(part, resource.id, monday);
+  const services = servicesOf(sound, resource.id);
+  const counts = useStarts(sound, resource.id, monday);
   const key = painting === "open" ? "week" : "keptBack";
   if (!editing) return null;
   if (resource.week === null)
@@ -201,7 +201,7 @@ function Typed({
 function Seasons({ season, onSeason, ...props }: Of & { season: Season; onSeason: (season: Season) => void }) {
   const { resource } = props;
   const editing = editingOf(props).one("resources", resource.id);
-  const { today } = useWhen(props.part, null);
+  const { today } = useWhen(props.sound, null);
   const spans = [...(resource.week ?? []), ...resource.keptBack];
   const known = seasonsOf(spans);
   const all = known.some((one) => sameSeason(one, season)) ? known : [...known, season];

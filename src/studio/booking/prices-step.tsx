@@ -133,7 +133,7 @@ export function PricesStep(props: Props) {
         <Plus size={14} /> {own.add}
       </PlainButton>
       {editing ? <RuleSheet {...props} editing={editing} /> : null}
-      {part.services.length ? <WeekOfPrices {...props} /> : null}
+      {props.sound.services.length ? <WeekOfPrices {...props} /> : null}
     </>
   );
 }
@@ -323,7 +323,7 @@ const hourPx = 14;
 
 /** A week of one service as bands of its price; a moment pointed at tells which rule won. */
 function WeekOfPrices(props: Props) {
-  const { part } = props;
+  const part = props.sound;
   const { currency, language } = useSite().settings;
   const [chosenId, setChosen] = useState<string | null>(null);
   const [seats, setSeats] = useState(1);

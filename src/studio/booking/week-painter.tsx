@@ -97,8 +97,9 @@ export function WeekPainter(props: WeekPainterProps) {
     const cell = stroke && cellAt(event);
     if (cell && (cell.row !== stroke.to.row || cell.weekday !== stroke.to.weekday)) setStroke({ ...stroke, to: cell });
   };
-  const onPointerUp = () => {
-    if (stroke) commit(stroke);
+  const onPointerUp = (event: PointerEvent) => {
+    // Where it ends counts, also where the last movement was not told of.
+    if (stroke) commit({ ...stroke, to: cellAt(event) ?? stroke.to });
     setStroke(null);
   };
   const onKeyDown = (event: KeyboardEvent) => {

@@ -52,8 +52,8 @@ interface Chosen {
 }
 
 export function YearDays(props: Of) {
-  const { part, resource } = props;
-  const { today } = useWhen(part, resource.place);
+  const { part, sound, resource } = props;
+  const { today } = useWhen(sound, resource.place);
   const [year, setYear] = useState(Number(today.slice(0, 4)));
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const place = part.places.find(({ id }) => id === resource.place);

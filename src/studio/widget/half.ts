@@ -14,6 +14,8 @@ export interface StepProps<K extends WidgetKindName> {
   readonly settings: WidgetSettings[K];
   /** What the kind keeps for all of its widgets. */
   readonly part: PartOf<K>;
+  /** The same as it was when last nothing was wrong with it: what is worked out from it is worked out from this. */
+  readonly sound: PartOf<K>;
   /** What is wrong, by path ("fields[1].label"); in the part "part.services[0].name". */
   readonly faults: Readonly<Record<string, string>>;
   /** Changes some settings; undefined takes one away. */

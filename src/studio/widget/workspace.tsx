@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Temporal } from "temporal-polyfill";
 import { pagePath } from "@/core/site/site";
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
@@ -82,6 +82,13 @@ const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, 
   conflict: () => ({ kind: "refused", message: words.conflictShort }),
 };
 
+/** What a kind keeps, as it was when last nothing was wrong with it. */
+function useSound(part: object | null, faults: Readonly<Record<string, string>>): object | null {
+  const last = useRef(part);
+  if (!Object.keys(faults).some((path) => path.startsWith("part."))) last.current = part;
+  return last.current;
+}
+
 const todayIn = (zone: string, now: number) =>
   Temporal.Instant.fromEpochMilliseconds(now).toZonedDateTimeISO(zone).toPlainDate().toString();
 
@@ -98,11 +105,12 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const [open, setOpen] = useState<Open>({ step: first.key });
   useStatus(syncOf[view.state.kind](view.state as never), view.revision);
   const part = view.part as never;
+  const sound = useSound(view.part, view.faults) as never;
   const { chosen } = useChosenVisitor();
   const today = todayIn(site.settings.zone, momentOf(chosen, site.settings.zone, site.clockAheadMs));
   const looks = useMemo(
-    () => [...(warnings?.(view.settings as never, view.part as never, today) ?? [])],
-    [warnings, view.settings, view.part, today],
+    () => [...(warnings?.(view.settings as never, sound, today) ?? [])],
+    [warnings, view.settings, sound, today],
   );
   const settings = view.settings as never;
   const { enabled } = view.settings as { enabled: boolean };
@@ -275,6 +283,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
                 id={widget.id}
                 settings={settings}
                 part={part}
+                sound={sound}
                 faults={view.faults}
                 change={(changed) => draft.change(changed as Record<string, unknown>)}
                 changePart={(changed, key) => draft.changePart(changed as Record<string, unknown>, key)}
@@ -289,7 +298,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
       <Flex as="main" direction="column" flex="1" minW="0" position="relative">
         <VisitorView
           widget={{ id: widget.id, kind: widget.kind, name: view.name, settings } as SiteWidget}
-          part={view.part}
+          part={sound}
           valid={ready}
           beside={current?.beside ?? "visitor"}
         />

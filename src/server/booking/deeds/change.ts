@@ -70,9 +70,9 @@ export async function writeHistory(
 }
 
 /** Tells client and business; that a letter was held back stands in the booking's history. */
-export async function tellOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string) {
+export async function tellOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string, words = "") {
   const { context, tx, site, setUp, now } = locked;
-  if (await tell(context, tx, site, setUp, booking, kind, by)) return;
+  if (await tell(context, tx, site, setUp, booking, kind, by, words)) return;
   await writeHistory(tx, site.id, booking.id, now, by, "letterHeldBack", {}, { letter: kind });
 }
 
@@ -96,16 +96,14 @@ export async function end(
   by: string,
   to: BookingState,
   letter: LetterKind | null,
+  words = "",
 ) {
   if (!mayBecome(booking.state, to)) throw wrongState(booking, to);
   const { tx, site } = locked;
   await freeTime(tx, site.id, booking.id, booking.seats);
-  const ended = await change(locked, booking, by, to, {
-    state: to,
-    endsByItselfAt: null,
-    sequence: booking.sequence + 1,
-  });
-  if (letter) await tellOf(locked, ended, letter, by);
+  const changes = { state: to, endsByItselfAt: null, sequence: booking.sequence + 1 };
+  const ended = await change(locked, booking, by, to, changes, words ? { words } : {});
+  if (letter) await tellOf(locked, ended, letter, by, words);
   return ended;
 }
 

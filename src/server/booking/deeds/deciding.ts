@@ -17,8 +17,9 @@ export async function approve(locked: Locked, bookingId: string, by: string): Pr
   return approved;
 }
 
-export async function decline(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
-  return end(locked, await bookingOf(locked, bookingId), by, "declined", "declined");
+/** `words` stand in the letter, as the business wrote them. */
+export async function decline(locked: Locked, bookingId: string, by: string, words = ""): Promise<BookingRow> {
+  return end(locked, await bookingOf(locked, bookingId), by, "declined", "declined", words);
 }
 
 /** Whether the client came, once the start has passed; it can be set right later. */

@@ -9,8 +9,17 @@ import { change, end, stateWords, tellOf } from "./change";
 import { arrange, type Choice, plainDates } from "./choosing";
 import { bookingOf, type Locked } from "./lock";
 
-/** Another start (or resource) for a booking: the old time is free and the new one taken, or neither. */
-export async function move(locked: Locked, bookingId: string, by: string, choice: Choice): Promise<BookingRow> {
+/**
+ * Another start (or resource) for a booking: the old time is free and the new one taken, or neither. `quiet` writes no
+ * letter: somebody has told the client.
+ */
+export async function move(
+  locked: Locked,
+  bookingId: string,
+  by: string,
+  choice: Choice,
+  quiet = false,
+): Promise<BookingRow> {
   const { context, tx, site, setUp } = locked;
   const booking = await bookingOf(locked, bookingId);
   if (booking.state !== "confirmed" && booking.state !== "waitingApproval")
@@ -40,15 +49,15 @@ export async function move(locked: Locked, bookingId: string, by: string, choice
     },
     choice.wish.waived?.length ? { waived: choice.wish.waived } : {},
   );
-  await tellOf(locked, moved, "moved", by);
+  if (!quiet) await tellOf(locked, moved, "moved", by);
   if (moved.state === "confirmed") await queueReminder(context, tx, setUp, moved);
   return moved;
 }
 
-export async function cancel(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
+export async function cancel(locked: Locked, bookingId: string, by: string, words = ""): Promise<BookingRow> {
   const booking = await bookingOf(locked, bookingId);
   if (booking.state === "cancelled") return booking;
-  return end(locked, booking, by, "cancelled", booking.state === "held" ? null : "cancelled");
+  return end(locked, booking, by, "cancelled", booking.state === "held" ? null : "cancelled", words);
 }
 
 /** Refuses a client's change after the cancellation period. */

@@ -1,0 +1,111 @@
+// What is taken into a set-up and out of it: tables of services, another site's set-up, and things that go.
+import { newPriceRule } from "@/core/booking/blank";
+import type { BookingSetUp } from "@/core/booking/booking";
+import { setUpFaults } from "@/core/booking/references";
+import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
+import { bookingSetUpSchema } from "@/core/booking/schema";
+import { copiedSetUp } from "./copied";
+import { withoutResource, withoutService } from "./editing";
+import { namesOf, needsSentence } from "./notes";
+import { moved } from "./painter-keys";
+import { readServices, servicesCsv } from "./service-csv";
+
+const part: BookingSetUp = {
+  ...aSetUp(
+    [
+      aService("throw", { words: "=2+2", tax: { percent: 13.5, included: true }, starts: { at: ["09:30", "14:00"] } }),
+      aService("glaze", { capacity: 8, needs: [{ name: "wheel", oneOf: ["w1", "w2", "w3"] }] }),
+    ],
+    [
+      aResource("maren", {
+        offers: [
+          { service: "throw", does: true, durationMinutes: 90, tidyUp: null, price: { amount: 1, earlier: null } },
+        ],
+      }),
+      ...[1, 2, 3].map((nth) => aResource(`w${nth}`, { kind: "thing", name: `Wheel ${nth}` })),
+    ],
+  ),
+  prices: [
+    { ...newPriceRule("r1", 100), service: "throw" },
+    { ...newPriceRule("r2", 100), resource: "maren" },
+  ],
+};
+let ids = 0;
+const newId = () => `new${++ids}`;
+const read = (text: string) => readServices(text, { part, currency: "EUR", newId });
+const sound = (value: BookingSetUp) => {
+  expect(bookingSetUpSchema.validate(value, { convert: false }).error).toBeUndefined();
+  expect(setUpFaults(value)).toEqual([]);
+};
+
+describe("services as a table", () => {
+  test("what is given out comes in again as it was, also words that look like a formula", () => {
+    const text = servicesCsv(part.services, "EUR");
+    expect(text.split("\r\n")).toHaveLength(3);
+    expect(text).toContain("'=2+2");
+    expect(read(text)).toEqual({ services: part.services, broken: [], fault: null });
+  });
+
+  test("a new line is a new service; broken ones are told by their line, the others are good", () => {
+    const { services, broken } = read(
+      "name;price;starts;seats\nBench;9,00;every 30;1\n;1;;\nMugs;x;;\nCups;1;noon;\nBowls;1;;0\n".replaceAll(
+        ";",
+        "\t",
+      ),
+    );
+    expect(services).toMatchObject([
+      { name: "Bench", price: { amount: 900 }, starts: { everyMinutes: 30 }, place: "workshop" },
+    ]);
+    expect(broken.map(({ line }) => line)).toEqual([3, 4, 5, 6]);
+    expect(broken.map(({ reason }) => reason)).toEqual([
+      "A service needs a name.",
+      "“x” in price is no number.",
+      expect.stringContaining("noon"),
+      "The number of seats is at least 1.",
+    ]);
+  });
+
+  test("a header that is not ours, an empty file, a line twice", () => {
+    expect(read("title\nx").fault).toMatch(/has to name the columns/);
+    expect(read("name,colour\nx,red").fault).toMatch(/not known: colour/);
+    expect(read("name\n").fault).toMatch(/no service/);
+    expect(read("id,name\na,x\na,y").broken).toEqual([{ line: 3, reason: "The id a stands here a second time." }]);
+  });
+});
+
+describe("another site’s set-up", () => {
+  test("with people and prices it is whole under new ids; without them it names nothing that is not there", () => {
+    const whole = copiedSetUp(part, { place: "here", people: true, prices: true, newId });
+    const here = { ...part.places[0], id: "here" } as BookingSetUp["places"][number];
+    sound({ places: [here], ...whole });
+    expect(whole.prices).toHaveLength(2);
+    expect(whole.resources[0]?.offers[0]?.service).toBe(whole.services[0]?.id);
+    const bare = copiedSetUp(part, { place: "here", people: false, prices: false, newId });
+    expect([bare.resources, bare.prices, bare.services[0]?.needs, bare.services[0]?.price]).toEqual([[], [], [], null]);
+    sound({ places: [here], ...bare });
+  });
+});
+
+test("whoever goes is named nowhere any more", () => {
+  sound(withoutResource(part, "maren"));
+  sound(withoutService(part, "throw"));
+  expect(withoutResource(part, "maren").services[0]?.needs).toEqual([]);
+  expect(withoutService(part, "throw").prices.map(({ id }) => id)).toEqual(["r2"]);
+});
+
+test("what a service takes, as a sentence", () => {
+  expect(part.services.map((service) => needsSentence(part, service))).toEqual([
+    "It takes Maren.",
+    "It takes one of Wheel 1 to Wheel 3.",
+  ]);
+  expect(needsSentence(part, aService("none", { needs: [] }))).toMatch(/takes nobody yet/);
+  expect(namesOf([aResource("maren"), aResource("tobi")])).toBe("Maren or Tobi");
+});
+
+test("the keys of the painter stay within the week", () => {
+  expect(moved("ArrowUp", { weekday: 1, row: 0 }, 20, 30)).toEqual({ weekday: 1, row: 0 });
+  expect(moved("ArrowLeft", { weekday: 1, row: 3 }, 20, 30)).toEqual({ weekday: 1, row: 3 });
+  expect(moved("PageDown", { weekday: 7, row: 3 }, 20, 30)).toEqual({ weekday: 7, row: 9 });
+  expect(moved("End", { weekday: 7, row: 3 }, 20, 5)).toEqual({ weekday: 7, row: 19 });
+  expect(moved("x", { weekday: 7, row: 3 }, 20, 5)).toBeNull();
+});

@@ -1,0 +1,308 @@
+"use client";
+// One booking: what it is, whose, what happened to it, and what can be done.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { nanoid } from "nanoid";
+import { useState } from "react";
+import { moneyWords } from "@/core/money/money";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import {
+  MainButton,
+  PlainButton,
+  QuietButton,
+  RefusalNote,
+  Row,
+  State,
+  TextArea,
+  Title,
+  Window,
+} from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
+import { wallWords } from "../moments";
+import { BookingTone, type DeskBooking, useClockOf } from "./booking";
+import { ByHand } from "./by-hand";
+import { words } from "./words";
+
+const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+type Asked = "decline" | "cancel" | "move" | "client";
+
+export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOpen: (id: string) => void }) {
+  const site = useSite();
+  const client = useQueryClient();
+  const clock = useClockOf()(booking);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const { attempt, busy, refusal } = useDeed();
+  const { data } = useQuery({
+    queryKey: ["bookings", site.key, "one", booking.id, booking.state, booking.start, booking.attendance],
+    queryFn: () => ask("booking.history", { site: site.key, booking: booking.id }),
+  });
+  const { data: known } = useQuery({
+    queryKey: ["bookings", site.key, "client", booking.email],
+    queryFn: () => ask("booking.client", { site: site.key, email: booking.email }),
+    enabled: booking.email !== "",
+  });
+  const again = () => client.invalidateQueries({ queryKey: ["bookings", site.key] });
+  const on = { site: site.key, booking: booking.id };
+  const deed = (what: () => Promise<unknown>) =>
+    attempt(async () => {
+      await what();
+      setAsked(null);
+      await again();
+    });
+  const [start, end] = [booking.start, booking.end].map((instant) => clock.wallOf(Date.parse(instant))) as [
+    string,
+    string,
+  ];
+  const people = booking.resources.map((id) => site.parts.booking?.resources.find((one) => one.id === id)?.name ?? id);
+  const money = (amount: number) =>
+    moneyWords({ amount, currency: booking.bill?.currency ?? site.settings.currency }, site.settings.language);
+  const begun = Date.parse(booking.start) <= Date.now() + site.clockAheadMs;
+  const open =
+    booking.state === "confirmed" || booking.state === "waitingApproval" || booking.state === "waitingPayment";
+  const name = booking.name || words.nobody;
+  if (asked === "client" && known)
+    return (
+      <>
+        <QuietButton onClick={() => setAsked(null)}>{words.back}</QuietButton>
+        <Title level={2}>{name}</Title>
+        <Text color="ink2" mb="10px">
+          {booking.email}
+          {booking.phone ? ` · ${booking.phone}` : ""} · {words.beforeNote(known.came, known.didNotCome)}
+        </Text>
+        {known.rows.map((row) => (
+          <Flex key={row.id} as="article" gap="10px" py="5px" borderTopWidth="1px" borderColor="line" align="baseline">
+            <Text flex="none" w="150px">
+              {wallWords(clock.wallOf(Date.parse(row.start)))}
+            </Text>
+            <Text flex="1" minW="0" truncate>
+              {row.serviceName}
+            </Text>
+            <BookingTone booking={row} />
+            <QuietButton
+              onClick={() => {
+                setAsked(null);
+                onOpen(row.id);
+              }}
+            >
+              {words.bookings}
+            </QuietButton>
+          </Flex>
+        ))}
+        <Text as="h3" fontWeight="700" mt="14px" mb="4px">
+          {words.letters}
+        </Text>
+        {known.letters.map((letter) => (
+          <Flex key={letter.id} gap="10px" py="3px">
+            <Text flex="none" w="150px" color="ink2">
+              {when.format(new Date(letter.at))}
+            </Text>
+            <Text>{letter.subject}</Text>
+          </Flex>
+        ))}
+      </>
+    );
+  const facts: readonly (readonly [string, React.ReactNode])[] = [
+    [words.service, booking.seats > 1 ? `${booking.serviceName}, ${words.seats(booking.seats)}` : booking.serviceName],
+    [words.with, people.join(", ")],
+    ...(booking.bill
+      ? [
+          [
+            words.price,
+            booking.bill.tax
+              ? `${money(booking.bill.gross)}, ${words.taxIn(money(booking.bill.tax))}`
+              : money(booking.bill.gross),
+          ] as const,
+        ]
+      : []),
+    ...(booking.email
+      ? [
+          [
+            words.mail,
+            <a key="m" href={`mailto:${booking.email}`}>
+              {booking.email}
+            </a>,
+          ] as const,
+        ]
+      : []),
+    ...(booking.phone
+      ? [
+          [
+            words.phone,
+            <a key="p" href={`tel:${booking.phone.replace(/[^\d+]/g, "")}`}>
+              {booking.phone}
+            </a>,
+          ] as const,
+        ]
+      : []),
+    ...(known
+      ? [
+          [
+            words.before,
+            known.rows.length > 1 ? words.beforeNote(known.came, known.didNotCome) : words.firstTime,
+          ] as const,
+        ]
+      : []),
+    ...answersOf(booking, site.parts.booking?.services.find(({ id }) => id === booking.service)?.questions ?? []),
+  ];
+  return (
+    <>
+      <Text color="ink2">
+        {wallWords(start, "day")}, {start.slice(11)} –{" "}
+        {start.slice(0, 10) === end.slice(0, 10) ? end.slice(11) : wallWords(end)}
+      </Text>
+      <Title level={2}>{name}</Title>
+      <Box mt="4px" mb="10px">
+        <BookingTone booking={booking} />
+        {booking.refundDue ? <State tone="brick">{words.refund}</State> : null}
+      </Box>
+      <Box as="dl" display="grid" gridTemplateColumns="90px 1fr" gap="6px 12px" mb="14px">
+        {facts.map(([label, said]) => (
+          <Box key={label} display="contents">
+            <Text as="dt" color="ink2">
+              {label}
+            </Text>
+            <Text as="dd" fontWeight="600" wordBreak="break-word">
+              {said}
+            </Text>
+          </Box>
+        ))}
+      </Box>
+      <Flex gap="8px" wrap="wrap" mb="8px">
+        {booking.state === "waitingApproval" ? (
+          <>
+            <MainButton loading={busy} onClick={() => deed(() => ask("booking.approve", { ...on, key: nanoid() }))}>
+              {words.approve}
+            </MainButton>
+            <PlainButton onClick={() => setAsked("decline")}>{words.decline}</PlainButton>
+          </>
+        ) : null}
+        {booking.state === "confirmed" && begun
+          ? (["came", "didNotCome"] as const).map((attendance) => (
+              <PlainButton
+                key={attendance}
+                aria-pressed={booking.attendance === attendance}
+                onClick={() =>
+                  deed(() =>
+                    ask("booking.attendance", {
+                      ...on,
+                      attendance: booking.attendance === attendance ? null : attendance,
+                      key: nanoid(),
+                    }),
+                  )
+                }
+              >
+                {booking.attendance === attendance
+                  ? words.takeBack
+                  : attendance === "came"
+                    ? words.arrived
+                    : words.didNotCome}
+              </PlainButton>
+            ))
+          : null}
+        {open && booking.state !== "waitingPayment" && !begun ? (
+          <PlainButton onClick={() => setAsked("move")}>{words.move}</PlainButton>
+        ) : null}
+        {open && booking.state !== "waitingApproval" && !begun ? (
+          <PlainButton onClick={() => setAsked("cancel")}>{words.cancel}</PlainButton>
+        ) : null}
+        {known && known.rows.length + known.letters.length > 1 ? (
+          <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton>
+        ) : null}
+      </Flex>
+      <RefusalNote refusal={refusal} />
+      <Text as="h3" fontWeight="700" mt="12px" mb="4px">
+        {words.happened}
+      </Text>
+      {(data?.history ?? []).map((entry) => (
+        <Flex key={`${entry.at} ${entry.what}`} gap="12px" py="2px">
+          <Text color="ink2" flex="none" w="140px">
+            {when.format(new Date(entry.at))}
+          </Text>
+          <Text>
+            {words.what[entry.what] ?? entry.what}, {words.by(entry.by)}
+          </Text>
+        </Flex>
+      ))}
+      {asked === "decline" || asked === "cancel" ? (
+        <WithWords
+          title={words.titles[asked](name)}
+          deed={asked === "decline" ? words.declineDeed : words.cancelDeed}
+          busy={busy}
+          refusal={<RefusalNote refusal={refusal} />}
+          onClose={() => setAsked(null)}
+          onDeed={(text) =>
+            deed(() =>
+              asked === "decline"
+                ? ask("booking.decline", { ...on, words: text, key: nanoid() })
+                : ask("booking.cancel", { ...on, words: text, key: nanoid() }),
+            )
+          }
+        />
+      ) : null}
+      {asked === "move" ? (
+        <ByHand
+          moving={booking}
+          onClose={() => setAsked(null)}
+          onDone={() => {
+            setAsked(null);
+            void again();
+          }}
+        />
+      ) : null}
+    </>
+  );
+}
+
+const answersOf = (booking: DeskBooking, questions: readonly { readonly key: string; readonly label: string }[]) =>
+  Object.entries(booking.answers).flatMap(([key, answer]) => {
+    const said =
+      typeof answer === "boolean"
+        ? answer
+          ? words.yes
+          : words.no
+        : Array.isArray(answer)
+          ? answer.join(", ")
+          : String(answer ?? "");
+    return said ? [[questions.find((one) => one.key === key)?.label ?? key, said] as const] : [];
+  });
+
+/** A deed that ends a booking, with words of one's own for the letter. */
+function WithWords({
+  title,
+  deed,
+  busy,
+  refusal,
+  onClose,
+  onDeed,
+}: {
+  title: string;
+  deed: string;
+  busy: boolean;
+  refusal: React.ReactNode;
+  onClose: () => void;
+  onDeed: (text: string) => void;
+}) {
+  const [text, setText] = useState("");
+  return (
+    <Window
+      title={title}
+      open
+      onClose={onClose}
+      foot={
+        <>
+          <PlainButton onClick={onClose}>{words.leave}</PlainButton>
+          <MainButton loading={busy} onClick={() => onDeed(text.trim())}>
+            {deed}
+          </MainButton>
+        </>
+      }
+    >
+      <Row label={words.words} stacked hint={words.wordsHint}>
+        {(ids) => <TextArea {...ids} rows={4} value={text} onChange={setText} />}
+      </Row>
+      {refusal}
+    </Window>
+  );
+}

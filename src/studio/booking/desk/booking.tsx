@@ -1,0 +1,34 @@
+"use client";
+// A booking as the Desk has it, its state in lists, and the clock of its place.
+import type { BookingState } from "@/core/booking/state";
+import { ZoneClock } from "@/core/booking/zone";
+import type { Gives } from "@/server/operations";
+import { useSite } from "@/studio/frame/site-context";
+import { State } from "@/studio/kit/kit";
+import { words } from "./words";
+
+export type DeskBooking = Gives<"booking.list">["rows"][number];
+
+const tones: Readonly<Partial<Record<BookingState, "amber" | "brick" | "moss">>> = {
+  waitingApproval: "amber",
+  waitingPayment: "amber",
+  declined: "brick",
+  cancelled: "brick",
+};
+
+/** The state of a booking as lists tell it; what is simply booked says who came, or nothing. */
+export function BookingTone({ booking }: { booking: DeskBooking }) {
+  const tone = tones[booking.state];
+  if (tone) return <State tone={tone}>{words.states[booking.state]}</State>;
+  if (!booking.attendance) return null;
+  return <State tone={booking.attendance === "came" ? "moss" : "brick"}>{words.attendance[booking.attendance]}</State>;
+}
+
+/** The clock of a booking's place; that of the site where its place is gone. */
+export function useClockOf(): (booking: Pick<DeskBooking, "service">) => ZoneClock {
+  const { parts, settings } = useSite();
+  return ({ service }) => {
+    const place = parts.booking?.services.find(({ id }) => id === service)?.place;
+    return ZoneClock.of(parts.booking?.places.find(({ id }) => id === place)?.zone ?? settings.zone);
+  };
+}

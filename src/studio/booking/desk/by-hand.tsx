@@ -1,0 +1,330 @@
+"use client";
+// A booking by hand, and moving one: the free times of a day are worked out here; another time says which rules it breaks
+// before they are set aside.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { nanoid } from "nanoid";
+import { useMemo, useState } from "react";
+import { Availability } from "@/core/booking/availability";
+import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
+import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
+import { dateOf, dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Day } from "@/studio/kit/day-time";
+import {
+  Choice,
+  Loading,
+  MainButton,
+  NumberInput,
+  PlainButton,
+  RefusalNote,
+  Row,
+  State,
+  TextInput,
+  Tick,
+  Window,
+} from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
+import { wallWords } from "../moments";
+import { membersOf } from "../notes";
+import type { DeskBooking } from "./booking";
+import { words } from "./words";
+
+interface ByHandProps {
+  /** The booking that is moved; a new one is made without it. */
+  readonly moving?: DeskBooking;
+  readonly onClose: () => void;
+  /** Told the id of the booking that was made or moved. */
+  readonly onDone: (booking: string) => void;
+}
+
+export function ByHand(props: ByHandProps) {
+  const { parts } = useSite();
+  const setUp = parts.booking as BookingSetUp | undefined;
+  const { moving, onClose } = props;
+  const service = moving ? setUp?.services.find(({ id }) => id === moving.service) : setUp?.services[0];
+  if (!setUp || !service)
+    return (
+      <Window title={words.titles.byHand} open onClose={onClose}>
+        <Text>{words.noServices}</Text>
+      </Window>
+    );
+  return <Form {...props} setUp={setUp} first={service} />;
+}
+
+function Form({ moving, onClose, onDone, setUp, first }: ByHandProps & { setUp: BookingSetUp; first: Service }) {
+  const site = useSite();
+  const now = Math.floor((Date.now() + site.clockAheadMs) / 60_000) * 60_000;
+  const [serviceId, setService] = useState(first.id);
+  const service = setUp.services.find(({ id }) => id === serviceId) ?? first;
+  const clock = ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? site.settings.zone);
+  const begin = moving ? clock.wallOf(Date.parse(moving.start)).slice(0, 10) : dateOf(clock.dayOf(now));
+  const [date, setDate] = useState(begin);
+  const [resource, setResource] = useState(moving?.resources[0] ?? "");
+  const [start, setStart] = useState<Instant | null>(null);
+  const [seats, setSeats] = useState(moving?.seats ?? 1);
+  const [quiet, setQuiet] = useState(false);
+  const [client, setClient] = useState({ name: "", email: "", phone: "" });
+  const [waived, setWaived] = useState<readonly string[]>([]);
+  const { attempt, busy, refusal } = useDeed();
+  // One deed has one key, so that pressing twice, or sending again, does it once.
+  const [key, setKey] = useState(() => nanoid());
+  const leaders = membersOf(setUp, service, 0);
+  const wished = leaders.some(({ id }) => id === resource) ? resource : null;
+  const choose = (instant: Instant | null) => {
+    setStart(instant);
+    setWaived([]);
+    setKey(nanoid());
+  };
+  const time = start === null ? "" : wallWords(clock.wallOf(start));
+  const save = () =>
+    attempt(async () => {
+      if (start === null) return;
+      const at = { site: site.key, start: new Date(start).toISOString(), resource: wished, waived: [...waived], key };
+      const done = moving
+        ? await ask("booking.move", { ...at, booking: moving.id, quiet })
+        : await ask("booking.byHand", {
+            ...at,
+            service: service.id,
+            seats,
+            client: { ...client, language: site.settings.language },
+            answers: {},
+          });
+      onDone(done.id);
+    });
+  return (
+    <Window
+      title={moving ? words.titles.move(moving.name || words.nobody) : words.titles.byHand}
+      open
+      wide
+      onClose={onClose}
+      foot={
+        <>
+          <PlainButton onClick={onClose}>{words.leave}</PlainButton>
+          <MainButton disabled={start === null || (!moving && !client.name.trim())} loading={busy} onClick={save}>
+            {moving ? words.moveDeed(time) : words.bookDeed(time)}
+          </MainButton>
+        </>
+      }
+    >
+      {moving ? null : (
+        <Row label={words.service}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={service.id}
+              options={setUp.services.map(({ id, name }) => [id, name] as const)}
+              onChange={(next) => {
+                setService(next);
+                choose(null);
+              }}
+            />
+          )}
+        </Row>
+      )}
+      <Row label={words.person}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={wished ?? ""}
+            options={[["", words.anybody], ...leaders.map(({ id, name }) => [id, name] as const)]}
+            onChange={(next) => {
+              setResource(next);
+              choose(null);
+            }}
+          />
+        )}
+      </Row>
+      {service.capacity > 1 && !moving ? (
+        <Row label={words.seatsField} error={refusal?.at("seats")}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              step={1}
+              value={seats}
+              onChange={(next) => {
+                setSeats(Math.max(1, Math.round(next ?? 1)));
+                choose(null);
+              }}
+            />
+          )}
+        </Row>
+      ) : null}
+      <Row label={words.date}>
+        {(ids) => (
+          <Day
+            {...ids}
+            value={date}
+            onChange={(next) => {
+              if (!next) return;
+              setDate(next);
+              choose(null);
+            }}
+          />
+        )}
+      </Row>
+      <Times
+        setUp={setUp}
+        service={service}
+        resource={wished}
+        seats={seats}
+        date={date}
+        now={now}
+        clock={clock}
+        without={moving?.id ?? null}
+        chosen={start}
+        waived={waived}
+        onChoose={choose}
+        onWaive={setWaived}
+      />
+      {moving ? (
+        <Tick label={words.quiet} checked={quiet} onChange={setQuiet} />
+      ) : (
+        <>
+          <Row label={words.name} error={refusal?.at("client.name")}>
+            {(ids) => <TextInput {...ids} value={client.name} onChange={(name) => setClient({ ...client, name })} />}
+          </Row>
+          <Row label={words.email} error={refusal?.at("client.email")}>
+            {(ids) => (
+              <TextInput
+                {...ids}
+                type="email"
+                value={client.email}
+                onChange={(email) => setClient({ ...client, email })}
+              />
+            )}
+          </Row>
+          <Row label={words.phoneField} error={refusal?.at("client.phone")}>
+            {(ids) => (
+              <TextInput
+                {...ids}
+                type="tel"
+                value={client.phone}
+                onChange={(phone) => setClient({ ...client, phone })}
+              />
+            )}
+          </Row>
+        </>
+      )}
+      <RefusalNote refusal={refusal} shownAt={["client.name", "client.email", "client.phone", "seats"]} />
+    </Window>
+  );
+}
+
+interface TimesProps {
+  readonly setUp: BookingSetUp;
+  readonly service: Service;
+  readonly resource: string | null;
+  readonly seats: number;
+  readonly date: string;
+  readonly now: Instant;
+  readonly clock: ZoneClock;
+  readonly without: string | null;
+  readonly chosen: Instant | null;
+  readonly waived: readonly string[];
+  readonly onChoose: (start: Instant | null) => void;
+  readonly onWaive: (codes: readonly string[]) => void;
+}
+
+/** The free times of a day by hand, and any other one with the rules that it breaks. */
+function Times(props: TimesProps) {
+  const { setUp, service, resource, seats, date, now, clock, without, chosen, waived, onChoose, onWaive } = props;
+  const site = useSite();
+  const [other, setOther] = useState("");
+  const { data } = useQuery({
+    queryKey: ["bookings", site.key, "diary", date],
+    queryFn: () => ask("booking.diary", { site: site.key, from: date, to: date }),
+  });
+  const starts = useMemo(() => {
+    if (!data) return null;
+    const entries = (data.entries as readonly DiaryEntry[]).filter(({ booking }) => booking !== without);
+    const diary = new Diary(entries, data.outside as readonly OutsideBusy[], clock);
+    const day = dayNumber(date);
+    const wish = { service: service.id, resource, seats, online: false };
+    return new Availability(setUp, wish, diary, now, day, day).timesOn(day).map(({ dates }) => dates[0]?.start ?? 0);
+  }, [data, setUp, service, resource, seats, date, now, clock, without]);
+  const isOther = chosen !== null && !starts?.includes(chosen);
+  const { data: why } = useQuery({
+    queryKey: ["bookings", site.key, "why", service.id, resource, seats, chosen, date],
+    queryFn: () =>
+      ask("booking.why", {
+        site: site.key,
+        service: service.id,
+        resource,
+        start: new Date(chosen ?? 0).toISOString(),
+        seats,
+        online: false,
+        waived: [],
+      }),
+    enabled: isOther,
+  });
+  if (!starts) return <Loading what={words.times} />;
+  const reasons = isOther ? (why?.reasons ?? []) : [];
+  const hard = reasons.filter(({ waivable }) => !waivable);
+  const codes = [...new Set(reasons.filter(({ waivable }) => waivable).map(({ code }) => code))];
+  return (
+    <Box mb="10px">
+      <Text color="ink2" mb="5px">
+        {words.times}
+      </Text>
+      <Flex wrap="wrap" gap="6px" role="group" aria-label={words.times}>
+        {starts.map((start) => (
+          <button
+            key={start}
+            type="button"
+            aria-pressed={start === chosen}
+            onClick={() => {
+              setOther("");
+              onChoose(start);
+            }}
+            style={{
+              minWidth: 56,
+              minHeight: 30,
+              borderRadius: 4,
+              border: "1px solid var(--chakra-colors-edge)",
+              background: `var(--chakra-colors-${start === chosen ? "ink" : "white"})`,
+              color: `var(--chakra-colors-${start === chosen ? "sheet" : "ink"})`,
+              cursor: "pointer",
+            }}
+          >
+            {clock.wallOf(start).slice(11)}
+          </button>
+        ))}
+        {starts.length ? null : <Text>{words.noTimes}</Text>}
+      </Flex>
+      <Box mt="8px">
+        <Row label={words.otherTime} hint={words.otherTimeHint}>
+          {(ids) => (
+            <Box w="130px">
+              <TextInput
+                {...ids}
+                type="time"
+                value={other}
+                onChange={(time) => {
+                  setOther(time);
+                  onChoose(time ? clock.instantAt(dayNumber(date), minutesOf(time)) : null);
+                }}
+              />
+            </Box>
+          )}
+        </Row>
+      </Box>
+      {reasons.length ? (
+        <Box bg="wash" borderRadius="panel" p="8px 12px" role="status">
+          <State tone={hard.length ? "brick" : "amber"}>{hard.length ? words.impossible : words.breaks}</State>
+          <Box as="ul" ps="18px" listStyleType="disc">
+            {(hard.length ? hard : reasons).slice(0, 8).map(({ code, message }) => (
+              <Text as="li" key={`${code} ${message}`}>
+                {message}
+              </Text>
+            ))}
+          </Box>
+          {hard.length ? null : (
+            <Tick label={words.setAside} checked={waived.length > 0} onChange={(on) => onWaive(on ? codes : [])} />
+          )}
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
