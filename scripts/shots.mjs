@@ -63,7 +63,10 @@ try {
     .waitFor();
   await shot("widgets");
   await page.getByRole("link", { name: "Wheel classes" }).click();
-  await page.frameLocator('iframe[title="What a visitor gets"]').getByText("Open bench").first().waitFor();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Hours" }).click();
+  await page.getByRole("button", { name: "The day after" }).click();
+  await page.getByRole("button", { name: "The day after" }).click();
+  await page.getByText(/is (not )?offered$/).waitFor();
   await shot("calendar");
   await page.goto(studio("/s/wrenfield/widgets"));
   await page.getByRole("link", { name: "Kiln-opening letter" }).click();
@@ -102,7 +105,10 @@ try {
   await shot("live-phone", phone);
   await phone.close();
   await page.goto(studio("/s/wrenfield/desk"));
-  await page.getByText("orla@post.example").waitFor();
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Past", { exact: true }).waitFor();
+  await page.getByRole("main").locator("button[aria-current]").nth(3).click();
+  await page.getByText("What happened").waitFor();
   await shot("desk");
   await page.goto(studio("/s/wrenfield/pages/classes"));
   await frame("Wide").getByRole("heading", { level: 1 }).click();

@@ -428,6 +428,14 @@ const figures: Figure[] = [
     how: "beyond the loader, brotli",
   })),
   {
+    name: "booking-element-bytes",
+    value: scriptOf("booking"),
+    unit: "B",
+    wanted: 25_000,
+    better: "lower",
+    how: "the calendar beyond the loader, with what it shares, brotli",
+  },
+  {
     name: "booking-engine-vs-oracle",
     value: engine.ratio,
     unit: "times",

@@ -360,6 +360,7 @@ test("another visitor books by keys alone, in their own zone, with the place’s
   }
   await visitor.keyboard.press("Tab");
   await visitor.keyboard.press("Y");
+  await visitor.keyboard.press("Tab");
   await visitor.keyboard.press("Enter");
   await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeFocused();
   await visitor.close();
@@ -418,4 +419,92 @@ test("hours that are taken away under a booking: which one is said before it is 
   await expect(asks).toBeHidden();
   await expect(page.getByLabel("Or type")).toHaveValue("Mon to Sun 10-18");
   await saved(page);
+});
+
+test("asked for on the page, approved on the Desk: it arrives there by itself, and the visitor’s page follows", async ({
+  browser,
+}) => {
+  await step(/Services/).click();
+  await panel("Services")
+    .getByRole("button", { name: /^First throw/ })
+    .click();
+  await page.getByLabel("Confirmed").selectOption("when somebody approves it");
+  await saved(page);
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Waiting", { exact: true }).click();
+  await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await bring(visitor);
+  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+  await calendar(visitor).locator(".day.free").nth(8).click();
+  await calendar(visitor).locator(".slot").first().click();
+  await calendar(visitor).getByLabel("Name").fill("Tess Moor");
+  await calendar(visitor).getByLabel("E-mail").fill("tess.ferry@post.example");
+  await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
+  await calendar(visitor)
+    .getByRole("button", { name: /^(Book|Ask for this time)$/ })
+    .click();
+  await expect(calendar(visitor).getByRole("heading", { name: "Asked for" })).toBeVisible();
+  const line = page.getByRole("button", { name: /Tess Moor/ });
+  await expect(line).toBeVisible();
+  await line.click();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Approve" }).click();
+  await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
+  await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeVisible({ timeout: 20_000 });
+  await visitor.close();
+});
+
+test("the owner’s day on a phone: found, moved by hand against a rule that is named, declined in one’s own words", async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 360, height: 740 } });
+  await context.addCookies(await page.context().cookies());
+  const phone = await context.newPage();
+  await phone.goto(`/s/${key}/desk`);
+  await phone.getByText("Bookings", { exact: true }).click();
+  await phone.getByLabel("Find a booking").fill("tess");
+  await phone.getByRole("button", { name: /Tess Moor/ }).click();
+  await expect(phone.getByRole("link", { name: "tess.ferry@post.example" })).toBeVisible();
+  await expectAccessible(phone);
+  await phone.getByRole("button", { name: "Move…" }).click();
+  const dialog = phone.getByRole("dialog", { name: "Move Tess Moor" });
+  await dialog.getByLabel("Another time").fill("19:30");
+  await expect(dialog.getByText("It would break these rules:")).toBeVisible();
+  await expect(dialog.getByText(/Maren is not open for all of/)).toBeVisible();
+  await expectAccessible(phone);
+  await dialog.getByLabel("Set them aside").click();
+  await dialog.getByLabel("Write no letter: they know").click();
+  await dialog.getByRole("button", { name: /^Move to/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect(phone.getByRole("button", { name: /Tess Moor 19:30/ })).toBeVisible();
+  await expect(phone.getByText(/Moved, by the studio/)).toBeVisible();
+  await phone.getByRole("button", { name: "Cancel…" }).click();
+  await phone.getByLabel("What you want to add to the letter").fill("The kiln is being mended that week.");
+  await phone.getByRole("button", { name: "Cancel it" }).click();
+  await expect(phone.getByText("No booking is like this.")).toBeVisible();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+  await phone.getByText("Outbox", { exact: true }).click();
+  await phone
+    .getByRole("button", { name: /tess\.ferry@post\.example.*Cancelled|Cancelled.*tess\.ferry@post\.example/s })
+    .first()
+    .click();
+  await expect(phone.getByText("The kiln is being mended that week.").first()).toBeVisible();
+  await context.close();
+});
+
+test("a booking by hand, in a few presses", async () => {
+  await page.getByText("Coming", { exact: true }).click();
+  await page.getByRole("button", { name: "Booking by hand" }).click();
+  const dialog = page.getByRole("dialog", { name: "Booking by hand" });
+  await dialog.getByLabel("Day", { exact: true }).fill("01/06/2027");
+  await dialog.getByLabel("Day", { exact: true }).press("Enter");
+  await dialog.getByRole("group", { name: "Free times" }).getByRole("button").first().click();
+  await dialog.getByLabel("Name").fill("Walk-in Wim");
+  await dialog.getByRole("button", { name: /^Book Tue/ }).click();
+  await expect(dialog).toBeHidden();
+  await page.getByLabel("Find a booking").fill("Wim");
+  await expect(page.getByRole("button", { name: /Walk-in Wim/ })).toBeVisible();
 });
