@@ -320,6 +320,15 @@ test("a visitor books by mouse, is told what is wrong, and sees what was booked"
   expect(await file.text()).toContain("SUMMARY:First throw");
   await calendar(visitor).getByRole("link", { name: "Move or cancel" }).click();
   await expect(visitor.getByRole("heading", { name: "Your booking" })).toBeVisible();
+  // Moved by the letter's link, without any script, and looked at again.
+  await visitor.getByRole("link", { name: "Move it to another time" }).click();
+  await expect(visitor.getByRole("heading", { name: "Another time" })).toBeVisible();
+  await expectAccessible(visitor);
+  await visitor
+    .getByRole("button", { name: /^\d\d:\d\d$/ })
+    .nth(3)
+    .click();
+  await expect(visitor.getByRole("heading", { name: "Your booking has moved" })).toBeVisible();
   await visitor.close();
 });
 

@@ -1,5 +1,5 @@
 // What a page carries for the calendar's script, and where it asks. Light enough for the visitor's browser.
-import type { PublicServices } from "./told";
+import type { PublicServices, ReleasedService } from "./told";
 
 export interface BookingLook {
   readonly density: "compact" | "regular" | "roomy";
@@ -12,7 +12,8 @@ export interface BookingLook {
 
 export const usualLook: BookingLook = { density: "regular", view: "month", first: "service", photographs: true };
 
-export interface ReleasedBooking extends PublicServices {
+export interface ReleasedBooking extends Omit<PublicServices, "services"> {
+  readonly services: readonly ReleasedService[];
   readonly look: BookingLook;
   /** Pictures by their hash. */
   readonly pictures: Readonly<

@@ -42,6 +42,11 @@ export interface PublicService {
   readonly terms: string;
 }
 
+/** What a page carries of those who serve: what the calendar shows, and nothing that changes more often. */
+export type ReleasedResource = Pick<PublicResource, "id" | "name" | "kind" | "words" | "picture" | "price">;
+
+export type ReleasedService = Omit<PublicService, "resources"> & { readonly resources: readonly ReleasedResource[] };
+
 export interface PublicServices {
   readonly currency: string;
   readonly places: readonly Pick<Place, "id" | "name" | "address" | "zone" | "notice">[];

@@ -4,6 +4,7 @@ import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import type { WidgetOf } from "@/core/widget/settings";
+import { type AskWords, askWords } from "./ask-words";
 import { newPlace } from "./blank";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
 import { listCss } from "./list-css";
@@ -11,7 +12,7 @@ import { publicServices } from "./public";
 import { setUpFaults } from "./references";
 import { type BookingLook, type ReleasedBooking, usualLook } from "./released";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
-import type { PublicService, PublicServices } from "./told";
+import type { ReleasedService } from "./told";
 import { bookingWarnings } from "./warnings";
 
 interface Words {
@@ -50,11 +51,24 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
   },
 };
 
-/** What a calendar tells visitors; nothing where nothing is set up. */
-const toldOf = (settings: BookingWidgetSettings, setUp: BookingSetUp | undefined, currency: string): PublicServices =>
-  setUp ? publicServices(setUp, settings.services, currency) : { currency, places: [], services: [] };
+type Told = Pick<ReleasedBooking, "currency" | "places" | "services">;
 
-function lengthWords({ durationMinutes, course }: PublicService, words: Words, language: string): string {
+/** What a calendar shows visitors; nothing where nothing is set up. */
+function toldOf(settings: BookingWidgetSettings, setUp: BookingSetUp | undefined, currency: string): Told {
+  if (!setUp) return { currency, places: [], services: [] };
+  const told = publicServices(setUp, settings.services, currency);
+  return {
+    ...told,
+    services: told.services.map((service) => ({
+      ...service,
+      resources: service.resources.map(({ id, name, kind, words, picture, price }) => {
+        return { id, name, kind, words, picture, price };
+      }),
+    })),
+  };
+}
+
+function lengthWords({ durationMinutes, course }: ReleasedService, words: Words, language: string): string {
   const number = (value: number) => new Intl.NumberFormat(language, { maximumFractionDigits: 2 }).format(value);
   const each =
     durationMinutes >= 120 || durationMinutes === 60
@@ -65,13 +79,13 @@ function lengthWords({ durationMinutes, course }: PublicService, words: Words, l
 
 /** The services as the calendar itself draws them first: nothing moves when it takes this list's place. */
 function servicesHtml(
-  { services, places }: PublicServices,
+  { services, places }: Told,
   look: BookingLook,
   { currency, language, picture }: Pick<RenderContext, "currency" | "language" | "picture">,
 ): string {
   const words = inLanguage(languages, language);
   if (!services.length) return `<p>${words.nothing}</p>`;
-  const price = ({ price }: PublicService) => {
+  const price = ({ price }: ReleasedService) => {
     if (!price) return "";
     const amount = (value: number) => escapeHtml(moneyWords({ amount: value, currency }, language));
     const earlier = price.earlier === null ? "" : `<s>${amount(price.earlier)}</s> `;
@@ -81,9 +95,9 @@ function servicesHtml(
     const found = look.photographs && hash ? picture(hash) : null;
     return found ? `<img src="${found.large}" width="64" height="64" alt="" loading="lazy">` : "";
   };
-  const row = (service: PublicService) =>
+  const row = (service: ReleasedService) =>
     `<li><div class="w-row">${image(service.picture)}<span class="w-text"><strong>${escapeHtml(service.name)}</strong> <span class="w-quiet">${escapeHtml(lengthWords(service, words, language))}</span>${service.words ? `<span class="w-words">${escapeHtml(service.words)}</span>` : ""}</span>${price(service)}</div></li>`;
-  const groups = new Map<string, PublicService[]>();
+  const groups = new Map<string, ReleasedService[]>();
   for (const service of services) groups.set(service.category, [...(groups.get(service.category) ?? []), service]);
   const notice = places.find(({ id }) => id === services[0]?.place)?.notice;
   const lists = [...groups].map(
@@ -94,12 +108,12 @@ function servicesHtml(
 }
 
 /** Hashes of the pictures that are told of. */
-const picturesNamed = ({ services }: PublicServices): readonly string[] =>
+const picturesNamed = ({ services }: Told): readonly string[] =>
   [...new Set(services.flatMap(({ picture, resources }) => [picture, ...resources.map((one) => one.picture)]))].filter(
     Boolean,
   );
 
-function picturesOf(told: PublicServices, picture: Resolve["picture"]): ReleasedBooking["pictures"] {
+function picturesOf(told: Told, picture: Resolve["picture"]): ReleasedBooking["pictures"] {
   return Object.fromEntries(
     picturesNamed(told).flatMap((hash) => {
       const found = picture(hash);
@@ -108,12 +122,19 @@ function picturesOf(told: PublicServices, picture: Resolve["picture"]): Released
   );
 }
 
-const listOf = (widget: WidgetOf<"booking">, context: RenderContext) =>
-  servicesHtml(
-    toldOf(widget.settings, context.part("booking"), context.currency),
-    widget.settings.look ?? usualLook,
-    context,
-  );
+function listOf(widget: WidgetOf<"booking">, context: RenderContext): string {
+  const told = toldOf(widget.settings, context.part("booking"), context.currency);
+  return servicesHtml(told, widget.settings.look ?? usualLook, context) + askHtml(widget, told, context.language);
+}
+
+/** Without scripts a time can be asked for: a letter to the business, and nothing is booked by it. */
+function askHtml({ id }: WidgetOf<"booking">, { services }: Told, language: string): string {
+  if (!services.length) return "";
+  const words = askWords(language);
+  const options = services.map((one) => `<option value="${one.id}">${escapeHtml(one.name)}</option>`).join("");
+  const field = (name: keyof AskWords, control: string) => `<p><label>${words[name]} ${control}</label></p>`;
+  return `<noscript><form class="w-ask" method="post" enctype="multipart/form-data" action="/_w/v1/booking/${id}/asks"><h3>${words.title}</h3>${field("service", `<select name="service">${options}</select>`)}${field("when", '<input name="when" required maxlength="200">')}${field("name", '<input name="name" required maxlength="120" autocomplete="name">')}${field("email", '<input name="email" type="email" required autocomplete="email">')}${field("message", '<textarea name="message" rows="3" maxlength="2000"></textarea>')}<p hidden><label>Website <input name="website" tabindex="-1" autocomplete="off"></label></p><button class="b-button" type="submit">${words.send}</button></form></noscript>`;
+}
 
 /** The spot of a calendar: its script finds it, and it is as high as a month where there is only one service. */
 const spotClass = ({ settings }: WidgetOf<"booking">) =>
@@ -165,7 +186,7 @@ export const booking: WidgetKind<"booking"> = {
   },
   flow: (placed, widget, context) =>
     `<div${placed.attributes(spotClass(widget))} data-w="${widget.id}">${listOf(widget, context)}</div>`,
-  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
+  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
   released: (settings, { currency, picture }, part): ReleasedBooking => {
     const told = toldOf(settings, part ?? undefined, currency);
     const look = settings.look ?? usualLook;

@@ -35,7 +35,7 @@ export const momentWords = ({ clock, language }: Wording, instant: Instant): str
   format(clock.zone, language, { ...dayOptions, ...timeOptions }, instant);
 
 /** "09:30" on the place's clock. */
-const timeWords = ({ clock, language }: Wording, instant: Instant): string =>
+export const timeWords = ({ clock, language }: Wording, instant: Instant): string =>
   format(clock.zone, language, timeOptions, instant);
 
 const dateWords = ({ language }: Wording, date: string): string =>

@@ -36,13 +36,29 @@ export function noticeHtml(notice: {
     | { readonly href: string; readonly words: string }
     | { readonly deed: string; readonly action?: string }
     | null;
+  /** Values to press one of, in groups: each is sent as a form to the same address. */
+  readonly choices?: {
+    readonly name: string;
+    readonly groups: readonly {
+      readonly title: string;
+      readonly options: readonly { readonly value: string; readonly words: string }[];
+    }[];
+  };
+  readonly links?: readonly { readonly href: string; readonly words: string }[];
 }): string {
+  const choices = (notice.choices?.groups ?? []).map(
+    ({ title, options }) =>
+      `<h2>${escapeHtml(title)}</h2><p>${options.map((one) => `<button class="b-button" type="submit" name="${escapeHtml(notice.choices?.name ?? "")}" value="${escapeHtml(one.value)}">${escapeHtml(one.words)}</button>`).join(" ")}</p>`,
+  );
+  const form = choices.length ? `<form method="post" enctype="multipart/form-data">${choices.join("")}</form>` : "";
+  const links = (notice.links ?? []).map(({ href, words }) => `<a href="${escapeHtml(href)}">${escapeHtml(words)}</a>`);
+  const more = `${form}${links.length ? `<p>${links.join(" · ")}</p>` : ""}`;
   const then = notice.then
     ? "deed" in notice.then
       ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
-  return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${then}</div></section></main>`;
+  return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${more}${then}</div></section></main>`;
 }
 
 /** The site's initial on its accent colour. */

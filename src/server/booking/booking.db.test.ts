@@ -8,6 +8,7 @@ import { mailAsEml } from "@/server/mail/mail";
 import { signEvent } from "@/standins/payment";
 import { publishNow } from "../../../scripts/lib/studio";
 import { endpoints } from "../edge/endpoints";
+import { answerVisitor } from "../edge/visitors";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 import { type Answer, type PublicApi, publicApi, withClock } from "./api.test-kit";
 import { paymentSecret } from "./payments";
@@ -335,6 +336,64 @@ describe("the client's own link", () => {
     expect((await rowOf(idOf(booked))).state).toBe("confirmed");
     expect((await page(true)).html).toContain("This booking is cancelled");
     expect((await rowOf(idOf(booked))).state).toBe("cancelled");
+  });
+
+  test("without scripts a time is asked for: the business has a letter, nothing is booked, what is missing is said", async () => {
+    const ask = (fields: Record<string, string>) => {
+      const body = new FormData();
+      for (const [name, value] of Object.entries(fields)) body.set(name, value);
+      return answerVisitor(
+        context,
+        new Request("http://wrenfield.localhost:4499/_w/v1/booking/calendar/asks", {
+          method: "POST",
+          headers: { host: "wrenfield.localhost:4499", referer: "http://wrenfield.localhost:4499/classes" },
+          body,
+        }),
+        { siteKey: "wrenfield", address: "192.0.2.91", path: "/booking/calendar/asks" },
+      );
+    };
+    const fields = { service: "glaze-night", when: "A Friday in May", name: "Una", email: "una.asks@post.example" };
+    const before = await taking();
+    const answer = await ask(fields);
+    expect([answer.status, await answer.text()]).toEqual([200, expect.stringContaining("We have your question")]);
+    expect(await taking()).toBe(before);
+    const [letter] = (await lettersTo("desk@wrenfield.example")).filter(({ text }) => text.includes("una.asks@"));
+    expect(letter?.text).toContain("Glaze night: A Friday in May");
+    const wrong = await ask({ ...fields, email: "no", when: "" });
+    expect([wrong.status, await wrong.text()]).toEqual([422, expect.stringContaining('href="/classes"')]);
+    expect((await ask({ ...fields, service: "elsewhere" })).status).toBe(422);
+    // A field that nobody sees was filled in: it is thanked, and nothing is written.
+    expect((await ask({ ...fields, name: "Machine", website: "http://x.example" })).status).toBe(200);
+    expect((await lettersTo("desk@wrenfield.example")).filter(({ text }) => text.includes("Machine"))).toEqual([]);
+  });
+
+  test("the page of free times moves it by one press, in the client’s language, and no more when it is too late", async () => {
+    const { movePage } = await import("./page");
+    const offered = await api.get("times", { service: "first-throw", date: "2026-03-25" });
+    const own = offered.body.times[0].start.instant as string;
+    const booked = await api.book("first-throw", own, {
+      ...first,
+      ...asClient("moves@post.example", { language: "de" }),
+    });
+    const move = (from: string, start: string | null = null) =>
+      movePage(context, "wrenfield", booked.body.token, { from, start }, "192.0.2.8");
+    const free = await move("");
+    expect(free.html).toContain("Eine andere Zeit");
+    expect(free.html).toContain("Mittwoch, 25. März");
+    // The one that it has is not offered; what is written for a date that is none begins where the booking is.
+    expect(free.html).not.toContain(`value="${own}"`);
+    expect((await move("2026-02-31")).html).toBe(free.html);
+    const start = /value="(2026-03-[^"]+)"/.exec(free.html)?.[1] ?? "";
+    expect((await move("", start)).html).toContain("Ihre Buchung ist verlegt");
+    expect((await rowOf(idOf(booked))).startsAt.toISOString()).toBe(start);
+    // The same press again is the same deed.
+    const { sequence } = await rowOf(idOf(booked));
+    expect((await move("", start)).status).toBe(200);
+    expect((await rowOf(idOf(booked))).sequence).toBe(sequence);
+    expect((await move("", "2026-03-19T03:00:00.000Z")).status).toBe(409);
+    expect((await movePage(context, "wrenfield", "no.token", { from: "", start: null }, "192.0.2.8")).status).toBe(404);
+    context.set(new Date(Date.parse(start) - 3_600_000).toISOString());
+    expect((await move("")).html).toContain("geht hier nicht mehr");
   });
 });
 

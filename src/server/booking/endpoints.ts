@@ -2,7 +2,9 @@
 import { calendarAt } from "../calendar/addresses";
 import {
   date,
+  deeds,
   get,
+  html,
   instant,
   type Json,
   list,
@@ -21,9 +23,10 @@ import {
   whole,
   yesNo,
 } from "../edge/described";
-import { type Endpoint, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
-import { bookingPage } from "./page";
+import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
+import { bookingPage, movePage } from "./page";
 import { takePaymentEvent } from "./payments";
+import { postAsk } from "./public/asking";
 import { publicCall, publicSite } from "./public/call";
 import { days } from "./public/days";
 import { postBooking, postHold } from "./public/making";
@@ -274,6 +277,23 @@ export const bookingEndpoints: readonly Endpoint[] = [
     run: async (call) => answered(await postBooking(await calendar(call), call.body, keyOf(call), call.address)),
   },
   {
+    method: "POST",
+    path: "/booking/{widget}/asks",
+    says: {
+      summary: "Asks for a time without scripts: a letter to the business, and the page that follows",
+      parameters: [widget],
+      responses: { ...deeds, 200: html("Asked"), 422: html("Something is missing"), 429: html("Too many") },
+    },
+    body: "form",
+    fromPages: "own",
+    headers: ["referer"],
+    run: async (call) => {
+      const referrer = call.header("referer") ?? "";
+      const back = URL.canParse(referrer) ? new URL(referrer).pathname.slice(0, 399) : "/";
+      return page(call, await postAsk(await calendar(call), (call.body as FormBody).fields, call.address, back));
+    },
+  },
+  {
     method: "GET",
     path: ownBooking,
     says: get("A client's own booking", [widget, token], "Booking"),
@@ -298,6 +318,39 @@ export const bookingEndpoints: readonly Endpoint[] = [
           call.language,
         ),
       ),
+  },
+  {
+    method: "GET",
+    path: `${ownBooking}/move`,
+    says: {
+      ...pageAsks("Free times that a client's own booking could move to, without scripts"),
+      parameters: [widget, token, query("from", false, date)],
+    },
+    fromPages: "own",
+    costly: true,
+    run: async (call) =>
+      page(
+        call,
+        await movePage(
+          call.context,
+          call.siteKey,
+          param(call, "token"),
+          { from: call.query.from ?? "", start: null },
+          call.address,
+        ),
+      ),
+  },
+  {
+    method: "POST",
+    path: `${ownBooking}/move`,
+    says: pageDoes("Moves a client's own booking to the time that was pressed, without scripts"),
+    body: "form",
+    fromPages: "own",
+    run: async (call) => {
+      const { start } = (call.body as FormBody).fields;
+      const asked = { from: "", start: typeof start === "string" ? start : "" };
+      return page(call, await movePage(call.context, call.siteKey, param(call, "token"), asked, call.address));
+    },
   },
   { method: "GET", path: `${ownBooking}/page`, says: pageAsks(ownPage), fromPages: "own", run: bookingPageOf(false) },
   { method: "POST", path: `${ownBooking}/page`, says: pageDoes(ownPage), fromPages: "own", run: bookingPageOf(true) },

@@ -1,23 +1,52 @@
-// The page behind the link of a booking's letter, in the site's brand: what was booked, and a button to cancel it.
-// Opening it changes nothing: programs that look through mail open every link.
-import { momentWords } from "@/core/booking/words";
+// The pages behind the link of a booking's letter, in the site's brand and the client's language, without scripts: what was
+// booked, a button to cancel it, and the free times it could move to. Opening one changes nothing: programs that look
+// through mail open every link.
+import type { Service } from "@/core/booking/booking";
+import { clientMayChangeUntil } from "@/core/booking/state";
+import { momentWords, timeWords } from "@/core/booking/words";
+import { type DayNumber, dateOf, dayNumber, type ZoneClock } from "@/core/booking/zone";
+import { isDate } from "@/core/time/dates";
 import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
-import { clockOfBooking } from "./ask";
+import { availabilityNow, clockOfBooking } from "./ask";
+import { pageWords } from "./page-words";
 import { ownBooking, postOwnBooking } from "./public/own";
+import { onlineWish } from "./refusal";
+import type { BookingRow } from "./tell";
 
-const back = { href: "/", words: "To the site" };
+interface Answered {
+  readonly status: number;
+  readonly html: string;
+}
 
-const titles: Readonly<Record<string, string>> = {
-  confirmed: "Your booking",
-  waitingApproval: "Your booking waits for approval",
-  waitingPayment: "Your booking waits for its payment",
-  cancelled: "This booking is cancelled",
-  declined: "This booking was declined",
-  expired: "This booking is over",
-};
+/** The days of one page of free times. */
+const shownDays = 14;
+
+const openStates: readonly BookingRow["state"][] = ["confirmed", "waitingApproval", "waitingPayment"];
+const movable: readonly BookingRow["state"][] = ["confirmed", "waitingApproval"];
+
+const mayChange = (context: Context, booking: BookingRow) =>
+  context.now().getTime() <= clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours);
+
+/** What goes wrong as a page: a link that is none, or a deed that is not possible any more. */
+async function refused(context: Context, siteKey: string, language: string, error: unknown): Promise<Answered> {
+  if (!(error instanceof Problem)) throw error;
+  const words = pageWords(language);
+  const none = error.status === 404;
+  return {
+    status: error.status,
+    html: await noticePage(context, siteKey, {
+      title: none ? words.noLink : words.notPossible,
+      text: none ? words.noLinkText : error.message,
+      then: { href: none ? "/" : "page", words: none ? words.toSite : words.back },
+    }),
+  };
+}
+
+const languageOf = async (context: Context, siteKey: string) =>
+  (await findSite(context.db, siteKey))?.settings.language ?? "en";
 
 /** Status and HTML; with `perform`, after the button was pressed. */
 export async function bookingPage(
@@ -26,8 +55,8 @@ export async function bookingPage(
   token: string,
   perform: boolean,
   address: string,
-): Promise<{ status: number; html: string }> {
-  const language = (await findSite(context.db, siteKey))?.settings.language ?? "en";
+): Promise<Answered> {
+  let language = await languageOf(context, siteKey);
   try {
     // Pressing the button twice is one deed.
     if (perform)
@@ -41,31 +70,107 @@ export async function bookingPage(
         language,
       );
     const { setUp, booking } = await ownBooking(context, siteKey, token);
-    const clock = clockOfBooking(setUp, booking);
-    const place = setUp.places.find(({ id }) => id === booking.placeId);
-    const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
-    const until = booking.startsAt.getTime() - booking.cancelHours * 3_600_000;
-    const open = ["confirmed", "waitingApproval", "waitingPayment"].includes(booking.state);
-    const mayCancel = open && context.now().getTime() <= until;
-    const where = [place?.name, place?.address].filter(Boolean).join(", ");
-    const how = mayCancel || !open ? "" : ` It can no longer be cancelled here; please write or ring.`;
-    return {
-      status: 200,
-      html: await noticePage(context, siteKey, {
-        title: titles[booking.state] ?? "Your booking",
-        text: `${booking.serviceName}, ${when}. ${where}.${how}`,
-        then: mayCancel ? { deed: "Cancel this booking" } : back,
-      }),
-    };
+    language = booking.language;
+    return { status: 200, html: await ownPage(context, siteKey, { setUp, booking }) };
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    return {
-      status: error.status,
-      html: await noticePage(context, siteKey, {
-        title: error.status === 404 ? "This link does not work" : "This was not possible",
-        text: error.status === 404 ? "It may be incomplete. Copy the whole link from the letter." : error.message,
-        then: back,
-      }),
-    };
+    return refused(context, siteKey, language, error);
   }
 }
+
+async function ownPage(
+  context: Context,
+  siteKey: string,
+  { setUp, booking }: Pick<Awaited<ReturnType<typeof ownBooking>>, "setUp" | "booking">,
+  title?: string,
+): Promise<string> {
+  const words = pageWords(booking.language);
+  const clock = clockOfBooking(setUp, booking);
+  const place = setUp.places.find(({ id }) => id === booking.placeId);
+  const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
+  const open = openStates.includes(booking.state);
+  const may = open && mayChange(context, booking);
+  const where = [place?.name, place?.address].filter(Boolean).join(", ");
+  return noticePage(context, siteKey, {
+    title: title ?? words.titles[booking.state] ?? words.titles.confirmed,
+    text: `${booking.serviceName}, ${when}. ${where}.${may || !open ? "" : ` ${words.tooLate}`}`,
+    then: may ? { deed: words.cancel, action: "page" } : { href: "/", words: words.toSite },
+    ...(may && movable.includes(booking.state) ? { links: [{ href: "move", words: words.move }] } : {}),
+  });
+}
+
+/** Free times that a booking could move to, from a date on; or, with a `start`, the deed. */
+export async function movePage(
+  context: Context,
+  siteKey: string,
+  token: string,
+  asked: { readonly from: string; readonly start: string | null },
+  address: string,
+): Promise<Answered> {
+  let language = await languageOf(context, siteKey);
+  try {
+    if (asked.start !== null) {
+      // The same press twice is one deed.
+      const key = `move-${sha256(`${token} ${asked.start}`).slice(0, 40)}`;
+      await postOwnBooking(context, siteKey, token, { deed: "move", start: asked.start }, key, address, language);
+    }
+    const found = await ownBooking(context, siteKey, token);
+    const { setUp, booking } = found;
+    language = booking.language;
+    const words = pageWords(language);
+    if (asked.start !== null) return { status: 200, html: await ownPage(context, siteKey, found, words.moved) };
+    const service = setUp.services.find(({ id }) => id === booking.serviceId);
+    if (!service || !movable.includes(booking.state) || !mayChange(context, booking))
+      return { status: 200, html: await ownPage(context, siteKey, found) };
+    return { status: 200, html: await freePage(context, siteKey, found, service, asked.from) };
+  } catch (error) {
+    return refused(context, siteKey, language, error);
+  }
+}
+
+async function freePage(
+  context: Context,
+  siteKey: string,
+  { site, setUp, booking }: Awaited<ReturnType<typeof ownBooking>>,
+  service: Service,
+  from: string,
+): Promise<string> {
+  const words = pageWords(booking.language);
+  const clock = clockOfBooking(setUp, booking);
+  const today = clock.dayOf(context.now().getTime());
+  const first = Math.max(today, isDate(from) ? dayNumber(from) : clock.dayOf(booking.startsAt.getTime()));
+  const { availability } = await availabilityNow(context.db, {
+    siteId: site.id,
+    setUp,
+    wish: onlineWish(service.id, null, booking.seats),
+    from: first,
+    to: first + shownDays - 1,
+    now: context.now(),
+    without: booking.id,
+  });
+  const wording = { clock, setUp, language: booking.language };
+  const choices = Array.from({ length: shownDays }, (_, nth) => first + nth).flatMap((day) => {
+    const options = availability.timesOn(day).flatMap(({ dates }) => {
+      const start = dates[0]?.start;
+      if (start === undefined || start === booking.startsAt.getTime()) return [];
+      return [{ value: new Date(start).toISOString(), words: timeWords(wording, start) }];
+    });
+    return options.length ? [{ title: dayTitle(clock, booking.language, day), options }] : [];
+  });
+  const now = `${booking.serviceName}, ${momentWords(wording, booking.startsAt.getTime())}`;
+  const turn = (day: DayNumber, said: string) => ({ href: `move?from=${dateOf(day)}`, words: said });
+  return noticePage(context, siteKey, {
+    title: words.moveTitle,
+    text: choices.length ? words.moveText(now) : words.none,
+    then: { href: "page", words: words.back },
+    choices: { name: "start", groups: choices },
+    links: [
+      ...(first > today ? [turn(Math.max(today, first - shownDays), words.earlier)] : []),
+      turn(first + shownDays, words.later),
+    ],
+  });
+}
+
+const dayTitle = (clock: ZoneClock, language: string, day: DayNumber) =>
+  new Intl.DateTimeFormat(language, { weekday: "long", day: "numeric", month: "long", timeZone: clock.zone }).format(
+    clock.startOfDay(day) + 12 * 3_600_000,
+  );

@@ -284,6 +284,8 @@ const known: Readonly<Record<string, unknown>> = {
   document: "home",
   email: "somebody@post.example",
   name: "Somebody",
+  country: "IE",
+  year: 2026,
   key: "somebody-else",
   zone: "Europe/Dublin",
   language: "en",

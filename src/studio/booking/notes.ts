@@ -44,16 +44,20 @@ export const colourOf = (setUp: BookingSetUp, service: Service): number =>
 /** The token of one of the Desk's colours. */
 export const colourToken = (colour: number): string => `desk${colour % deskColours}`;
 
-const wheelNumber = /^(.*\D)\s*(\d+)$/;
+/** A name that ends with a number, as what stands before it and the number; null for others. */
+function numberedName({ name }: Resource): readonly [stem: string, number: number] | null {
+  const digits = /\d{1,6}$/.exec(name);
+  return digits ? [name.slice(0, digits.index), Number(digits[0])] : null;
+}
 
 /** "Wheel 1 to Wheel 6" for names that only count on; others one by one, "Maren, Tobi or Ilse". */
 export function namesOf(resources: readonly Resource[]): string {
-  const numbered = resources.map(({ name }) => wheelNumber.exec(name));
+  const numbered = resources.map(numberedName);
   const [first] = numbered;
   const counts =
     resources.length > 2 &&
     first &&
-    numbered.every((one, index) => one?.[1] === first[1] && Number(one?.[2]) === Number(first[2]) + index);
+    numbered.every((one, index) => one?.[0] === first[0] && one[1] === first[1] + index);
   if (counts) return words.firstToLast(resources[0]?.name ?? "", resources.at(-1)?.name ?? "");
   return new Intl.ListFormat("en-GB", { type: "disjunction" }).format(resources.map(({ name }) => name));
 }

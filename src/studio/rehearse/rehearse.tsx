@@ -187,9 +187,6 @@ function timesIn(zone: string, clockAheadMs: number): readonly (readonly [string
   ];
 }
 
-/** Zones of visitors worth rehearsing: west and east of most sites, and one with halves of hours. */
-const zones = ["America/Chicago", "Europe/Berlin", "Asia/Kolkata", "Pacific/Auckland"];
-
 /** Bold words with a small mark, as wide as the words that are chosen. */
 const bare = {
   font: "inherit",
@@ -309,7 +306,7 @@ export const RehearseStrip = memo(function RehearseStrip({
         <Item label={own.zone}>
           <Pick
             value={chosen.zone}
-            options={[["", own.zoneOfSite], ...zones.map((zone) => [zone, own.zoneName(zone)] as const)]}
+            options={[["", own.zoneOfSite], ...own.zones.map((zone) => [zone, own.zoneName(zone)] as const)]}
             onPick={(zone) => choose({ zone })}
           />
         </Item>

@@ -25,6 +25,8 @@ export const words = {
   country: "Country",
   time: (place: string | undefined) => `${place} time`,
   zone: "Their zone",
+  /** Zones of visitors worth rehearsing: west and east of most sites, and one with halves of hours. */
+  zones: ["America/Chicago", "Europe/Berlin", "Asia/Kolkata", "Pacific/Auckland"],
   zoneOfSite: "As the site’s",
   zoneName: (zone: string) => zone.split("/").at(-1)?.replace("_", " ") ?? zone,
   visit: "Visit",

@@ -3,7 +3,7 @@
 import { html, LitElement, nothing, type TemplateResult } from "lit";
 import type { Question } from "@/core/booking/booking";
 import type { ReleasedBooking } from "@/core/booking/released";
-import type { PublicBill, PublicBooking, PublicDay, PublicService, PublicTime } from "@/core/booking/told";
+import type { PublicBill, PublicBooking, PublicDay, PublicTime, ReleasedService } from "@/core/booking/told";
 import { moneyWords } from "@/core/money/money";
 import type { BookingApi, Refused, Wish } from "./api";
 import {
@@ -59,7 +59,7 @@ export class SiteBooking extends LitElement {
 
   declare form: ReleasedBooking;
   declare step: Step;
-  declare service: PublicService | null;
+  declare service: ReleasedService | null;
   declare resource: string;
   declare need: string;
   declare seats: number;
@@ -151,11 +151,11 @@ export class SiteBooking extends LitElement {
 
   // Steps ---------------------------------------------------------------------------------------------------------------
 
-  private people(service: PublicService | null = this.service) {
+  private people(service: ReleasedService | null = this.service) {
     return (service?.resources ?? []).filter(({ kind }) => kind === "person");
   }
 
-  private get offered(): readonly PublicService[] {
+  private get offered(): readonly ReleasedService[] {
     const { services } = this.form;
     if (this.need) return services.filter(({ leads }) => leads.includes(this.need));
     if (this.form.look.first === "person" && this.resource)
@@ -431,7 +431,7 @@ export class SiteBooking extends LitElement {
 
   private money = (amount: number) => moneyWords({ amount, currency: this.form.currency }, this.language);
 
-  private length(service: PublicService): string {
+  private length(service: ReleasedService): string {
     const number = (value: number) => new Intl.NumberFormat(this.language, { maximumFractionDigits: 2 }).format(value);
     const { durationMinutes: minutes, course } = service;
     const each =
@@ -439,7 +439,7 @@ export class SiteBooking extends LitElement {
     return course?.[0] ? `${this.words.dates(course[0].length)} · ${each}` : each;
   }
 
-  private priceOf(price: PublicService["price"]): TemplateResult | typeof nothing {
+  private priceOf(price: ReleasedService["price"]): TemplateResult | typeof nothing {
     if (!price) return nothing;
     return html`<span class="w-price">${price.earlier === null ? nothing : html`<s>${this.money(price.earlier)}</s> `}${this.money(price.amount)}</span>`;
   }
@@ -468,10 +468,10 @@ export class SiteBooking extends LitElement {
   }
 
   private drawServices() {
-    const groups = new Map<string, PublicService[]>();
+    const groups = new Map<string, ReleasedService[]>();
     for (const service of this.offered)
       groups.set(service.category, [...(groups.get(service.category) ?? []), service]);
-    const chosen = (service: PublicService) => () => {
+    const chosen = (service: ReleasedService) => () => {
       this.service = service;
       this.seats = 1;
       this.goOn("service");

@@ -27,6 +27,7 @@ export const echo: WidgetKind<"echo"> = {
   shown: (_settings, parts) => parts.echo?.before ?? "",
   part: {
     schema: Joi.object<EchoPart>({ before: oneOf("", "> ", ">> ") }),
+    fresh: () => ({ before: "" }),
     faults: () => [],
     ids: () => [],
   },

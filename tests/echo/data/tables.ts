@@ -1,5 +1,5 @@
 // What visitors said back.
-import { mysqlTable, varchar } from "drizzle-orm/mysql-core";
+import { int, mysqlTable, varchar } from "drizzle-orm/mysql-core";
 
 export const echoes = mysqlTable("echoes", {
   id: varchar("id", { length: 24 }).primaryKey(),
@@ -12,4 +12,5 @@ export const echoes = mysqlTable("echoes", {
 export const echoParts = mysqlTable("echo_parts", {
   siteId: varchar("site_id", { length: 24 }).primaryKey(),
   before: varchar("before_text", { length: 8 }).notNull(),
+  version: int("version").notNull().default(1),
 });

@@ -1,0 +1,100 @@
+// Words of the pages behind a booking's letter, by language.
+import type { BookingState } from "@/core/booking/state";
+import { inLanguage } from "@/core/locale/words";
+
+interface Words {
+  readonly titles: Readonly<Partial<Record<BookingState, string>>> & { readonly confirmed: string };
+  readonly cancel: string;
+  readonly move: string;
+  readonly back: string;
+  readonly toSite: string;
+  readonly tooLate: string;
+  readonly moveTitle: string;
+  readonly moveText: (what: string) => string;
+  readonly moved: string;
+  readonly none: string;
+  readonly later: string;
+  readonly earlier: string;
+  readonly notPossible: string;
+  readonly noLink: string;
+  readonly noLinkText: string;
+}
+
+const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
+  en: {
+    titles: {
+      confirmed: "Your booking",
+      waitingApproval: "Your booking waits for approval",
+      waitingPayment: "Your booking waits for its payment",
+      cancelled: "This booking is cancelled",
+      declined: "This booking was declined",
+      expired: "This booking is over",
+    },
+    cancel: "Cancel this booking",
+    move: "Move it to another time",
+    back: "Leave it as it is",
+    toSite: "To the site",
+    tooLate: "It can no longer be moved or cancelled here; please write or ring.",
+    moveTitle: "Another time",
+    moveText: (what) => `Now it is ${what}. Press the time you want instead; a letter confirms it.`,
+    moved: "Your booking has moved",
+    none: "Nothing is free in these days.",
+    later: "Later days",
+    earlier: "Earlier days",
+    notPossible: "This was not possible",
+    noLink: "This link does not work",
+    noLinkText: "It may be incomplete. Copy the whole link from the letter.",
+  },
+  de: {
+    titles: {
+      confirmed: "Ihre Buchung",
+      waitingApproval: "Ihre Buchung wartet auf Zusage",
+      waitingPayment: "Ihre Buchung wartet auf die Zahlung",
+      cancelled: "Diese Buchung ist abgesagt",
+      declined: "Diese Buchung war nicht möglich",
+      expired: "Diese Buchung ist vorbei",
+    },
+    cancel: "Diese Buchung absagen",
+    move: "Auf eine andere Zeit verlegen",
+    back: "So lassen, wie es ist",
+    toSite: "Zur Website",
+    tooLate: "Verlegen oder absagen geht hier nicht mehr; bitte schreiben oder rufen Sie an.",
+    moveTitle: "Eine andere Zeit",
+    moveText: (what) =>
+      `Jetzt ist es ${what}. Wählen Sie die Zeit, die Sie stattdessen möchten; ein Brief bestätigt sie.`,
+    moved: "Ihre Buchung ist verlegt",
+    none: "In diesen Tagen ist nichts frei.",
+    later: "Spätere Tage",
+    earlier: "Frühere Tage",
+    notPossible: "Das war nicht möglich",
+    noLink: "Dieser Link führt nirgendwohin",
+    noLinkText: "Vielleicht fehlt ein Stück. Kopieren Sie den ganzen Link aus dem Brief.",
+  },
+  fr: {
+    titles: {
+      confirmed: "Votre réservation",
+      waitingApproval: "Votre réservation attend une réponse",
+      waitingPayment: "Votre réservation attend son paiement",
+      cancelled: "Cette réservation est annulée",
+      declined: "Cette réservation n’a pas été possible",
+      expired: "Cette réservation est terminée",
+    },
+    cancel: "Annuler cette réservation",
+    move: "La déplacer à une autre heure",
+    back: "La laisser ainsi",
+    toSite: "Vers le site",
+    tooLate: "On ne peut plus la déplacer ni l’annuler ici ; écrivez ou appelez.",
+    moveTitle: "Une autre heure",
+    moveText: (what) =>
+      `Pour l’instant : ${what}. Choisissez l’heure que vous voulez à la place ; une lettre la confirme.`,
+    moved: "Votre réservation est déplacée",
+    none: "Rien n’est libre ces jours-là.",
+    later: "Jours suivants",
+    earlier: "Jours précédents",
+    notPossible: "Ce n’était pas possible",
+    noLink: "Ce lien ne mène nulle part",
+    noLinkText: "Il est peut-être incomplet. Copiez tout le lien de la lettre.",
+  },
+};
+
+export const pageWords = (language: string): Words => inLanguage(languages, language);
