@@ -93,6 +93,10 @@ class Reading {
     return true;
   }
 
+  private skipAll(kind: Token["kind"]) {
+    while (this.next()?.kind === kind) this.at++;
+  }
+
   private readDays() {
     for (let token = this.next(); token?.kind === "days"; token = this.next()) {
       const { days, at, text } = token;
@@ -108,7 +112,7 @@ class Reading {
           if (day === last) break;
         }
       } else this.days.push(...days);
-      while (this.next()?.kind === "and" && this.skip("and"));
+      this.skipAll("and");
       if (!this.next()) throw new Fault(`No hours follow after “${text}”.`, at, text.length);
     }
   }
@@ -145,14 +149,14 @@ class Reading {
   }
 
   all(): readonly PaintedSpan[] {
-    while (this.skip("and"));
+    this.skipAll("and");
     for (let begin = this.next(); begin; begin = this.next()) {
       this.days = [];
       this.readDays();
       if (!this.days.length)
         throw new Fault("Here a weekday comes first, as in Tue 10-18.", begin.at, begin.text.length);
       if (this.skip("closed")) {
-        while (this.skip("and"));
+        this.skipAll("and");
         continue;
       }
       const hours = this.next();
@@ -160,7 +164,7 @@ class Reading {
         throw new Fault("Here a time comes next, as in 10-18.", hours?.at ?? this.end, hours?.text.length ?? 0);
       while (this.next()?.kind === "time") {
         this.readSpan();
-        while (this.skip("and"));
+        this.skipAll("and");
       }
     }
     return this.spans.sort((one, other) => one.weekday - other.weekday || one.from - other.from);

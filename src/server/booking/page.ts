@@ -109,9 +109,10 @@ export async function movePage(
   let language = await languageOf(context, siteKey);
   try {
     if (asked.start !== null) {
-      // The same press twice is one deed.
+      // The same press twice is one deed: what is sent names the booking's state that the page was made for.
       const key = `move-${sha256(`${token} ${asked.start}`).slice(0, 40)}`;
-      await postOwnBooking(context, siteKey, token, { deed: "move", start: asked.start }, key, address, language);
+      const [start = ""] = asked.start.split(" ", 1);
+      await postOwnBooking(context, siteKey, token, { deed: "move", start }, key, address, language);
     }
     const found = await ownBooking(context, siteKey, token);
     const { setUp, booking } = found;
@@ -152,7 +153,7 @@ async function freePage(
     const options = availability.timesOn(day).flatMap(({ dates }) => {
       const start = dates[0]?.start;
       if (start === undefined || start === booking.startsAt.getTime()) return [];
-      return [{ value: new Date(start).toISOString(), words: timeWords(wording, start) }];
+      return [{ value: `${new Date(start).toISOString()} ${booking.sequence}`, words: timeWords(wording, start) }];
     });
     return options.length ? [{ title: dayTitle(clock, booking.language, day), options }] : [];
   });

@@ -69,6 +69,12 @@ test("settings and set-up are saved in one, each with its own version", async ()
   expect((await read()).part.version).toBe(after.part.version);
 });
 
+test("who works when is told to designers, not to editors", async () => {
+  const opened = await studio.as("editor", "widgets.read", { ...site, widget: "calendar" });
+  expect(opened).toMatchObject({ id: "calendar", part: null });
+  expect((await read()).part.value.resources.length).toBeGreaterThan(0);
+});
+
 test("of two at once one is saved, the other is told, and nothing of a refused save is stored", async () => {
   const opened = await read();
   const answers = await Promise.allSettled([

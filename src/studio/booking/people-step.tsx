@@ -1,7 +1,7 @@
 "use client";
 // People and things: the list, and one of them with what they do in their own way.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { ArrowLeft, ChevronRight, Plus, Trash2 } from "lucide-react";
+import { ArrowLeft, Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { newResource } from "@/core/booking/blank";
@@ -24,6 +24,7 @@ import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf, withoutResource } from "./editing";
 import { Feeds } from "./feeds";
 import { lengthWords } from "./notes";
+import { OpenLine } from "./open-line";
 import { PriceRows, TidyUpRows } from "./service-sheet";
 import { Sorted } from "./services-step";
 import { words } from "./words";
@@ -111,34 +112,13 @@ function ResourceLine({
     .filter(Boolean)
     .join(" · ");
   return (
-    <button
-      type="button"
-      onClick={onOpen}
-      style={{
-        display: "flex",
-        width: "100%",
-        alignItems: "center",
-        gap: 10,
-        textAlign: "left",
-        padding: "6px 8px",
-        marginBlock: 2,
-        background: "var(--chakra-colors-white)",
-        border: "1px solid var(--chakra-colors-line)",
-        borderRadius: 5,
-        cursor: "pointer",
-      }}
-    >
-      {resource.picture ? <Thumb hash={resource.picture} widthPx={30} heightPx={30} /> : null}
-      <Box flex="1" minW="0">
-        <Text fontWeight="650" truncate>
-          {resource.name || words.unnamed}
-        </Text>
-        <Text color={wrong ? "brick" : "ink2"} fontSize="small" truncate>
-          {wrong ? words.notComplete : note}
-        </Text>
-      </Box>
-      <ChevronRight size={15} aria-hidden="true" color="var(--chakra-colors-faint)" />
-    </button>
+    <OpenLine
+      name={resource.name}
+      note={note}
+      wrong={wrong}
+      onOpen={onOpen}
+      before={resource.picture ? <Thumb hash={resource.picture} widthPx={30} heightPx={30} /> : null}
+    />
   );
 }
 

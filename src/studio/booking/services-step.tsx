@@ -18,7 +18,7 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { ChevronRight, GripVertical, Plus } from "lucide-react";
+import { GripVertical, Plus } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { newService } from "@/core/booking/blank";
@@ -28,6 +28,7 @@ import { Group, IconButton, PlainButton, QuietButton, State } from "@/studio/kit
 import type { StepProps } from "@/studio/widget/half";
 import { editingOf, withoutService } from "./editing";
 import { colourOf, colourToken, serviceNote } from "./notes";
+import { OpenLine } from "./open-line";
 import { ServiceFiles } from "./service-files";
 import { ServiceSheet } from "./service-sheet";
 import { words } from "./words";
@@ -203,42 +204,23 @@ function ServiceLine({
   const index = part.services.findIndex(({ id }) => id === service.id);
   const wrong = Object.keys(faults).some((path) => path.startsWith(`part.services[${index}]`));
   return (
-    <button
-      type="button"
-      onClick={onOpen}
-      style={{
-        display: "flex",
-        width: "100%",
-        alignItems: "center",
-        gap: 10,
-        textAlign: "left",
-        padding: "7px 8px",
-        marginBlock: 2,
-        background: "var(--chakra-colors-white)",
-        border: "1px solid var(--chakra-colors-line)",
-        borderRadius: 5,
-        cursor: "pointer",
-      }}
-    >
-      <Box
-        w="10px"
-        alignSelf="stretch"
-        minH="30px"
-        borderRadius="2px"
-        flex="none"
-        bg={colourToken(colourOf(part, service))}
-        borderWidth="1px"
-        borderColor="edge"
-      />
-      <Box flex="1" minW="0">
-        <Text fontWeight="650" truncate>
-          {service.name || words.unnamed}
-        </Text>
-        <Text color={wrong ? "brick" : "ink2"} fontSize="small" truncate>
-          {wrong ? words.notComplete : serviceNote(service, part, settings)}
-        </Text>
-      </Box>
-      <ChevronRight size={15} aria-hidden="true" color="var(--chakra-colors-faint)" />
-    </button>
+    <OpenLine
+      name={service.name}
+      note={serviceNote(service, part, settings)}
+      wrong={wrong}
+      onOpen={onOpen}
+      before={
+        <Box
+          w="10px"
+          alignSelf="stretch"
+          minH="30px"
+          borderRadius="2px"
+          flex="none"
+          bg={colourToken(colourOf(part, service))}
+          borderWidth="1px"
+          borderColor="edge"
+        />
+      }
+    />
   );
 }

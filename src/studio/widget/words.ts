@@ -43,6 +43,7 @@ export const words = {
   redo: "Redo (Ctrl+Shift+Z)",
   panels: { placed: "Placed on", results: "Results" },
   notCompleteYet: "Not complete",
+  onlyDesigners: "Who works when, and where word of it goes, is for designers to see and to change.",
   asksShort: "This change has to be agreed to first.",
   asksText: "They stay as they are booked; nobody is told. Move or cancel them on the Desk, or take the change back.",
   asksKeep: "Keep the change",

@@ -59,16 +59,16 @@ function WithPart({ widget }: { widget: SiteWidget & { readonly revision: number
     );
   if (!data) return <Loading what={widget.name} />;
   const { part, ...stored } = data;
-  const empty = widgetKinds[stored.kind].part?.fresh(site) ?? null;
-  return (
-    <Workspace
-      widget={{
-        ...stored,
-        ...(part ? { part: { value: part.value ?? (empty as object), version: part.version } } : {}),
-      }}
-      emptyPart={empty}
-    />
-  );
+  if (!part)
+    return (
+      <Box as="main" p="24px">
+        <State tone="amber">{words.onlyDesigners}</State>
+        <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
+      </Box>
+    );
+  const empty = widgetKinds[stored.kind].part?.fresh(site) as object;
+  const { value, version } = part;
+  return <Workspace widget={{ ...stored, part: { value: value ?? empty, version } }} emptyPart={empty} />;
 }
 
 const syncOf: { readonly [K in DraftState["kind"]]: (state: Extract<DraftState, { kind: K }>) => SyncState } = {
