@@ -27,6 +27,10 @@ export function documentHtml(parts: DocumentParts): string {
   return `<!DOCTYPE html><html lang="${escapeHtml(parts.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">${parts.head}${css}</head><body>${parts.html}${head}${widgets}</body></html>`;
 }
 
+/** Rules of notices besides the site's own: groups of values to press one of. */
+export const noticeCss =
+  ".n-day{font-family:var(--f-head);font-size:1.1rem;margin:0 0 8px}.n-times{display:flex;flex-wrap:wrap;gap:8px;margin:0 0 22px}.n-times button{font:inherit;color:inherit;background:none;border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.45em .9em;min-height:44px;cursor:pointer;font-variant-numeric:tabular-nums}.n-times button:hover{background:color-mix(in srgb,currentColor 9%,transparent)}";
+
 /** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */
 export function noticeHtml(notice: {
   readonly title: string;
@@ -48,11 +52,11 @@ export function noticeHtml(notice: {
 }): string {
   const choices = (notice.choices?.groups ?? []).map(
     ({ title, options }) =>
-      `<h2>${escapeHtml(title)}</h2><p>${options.map((one) => `<button class="b-button" type="submit" name="${escapeHtml(notice.choices?.name ?? "")}" value="${escapeHtml(one.value)}">${escapeHtml(one.words)}</button>`).join(" ")}</p>`,
+      `<h2 class="n-day">${escapeHtml(title)}</h2><p class="n-times">${options.map((one) => `<button type="submit" name="${escapeHtml(notice.choices?.name ?? "")}" value="${escapeHtml(one.value)}">${escapeHtml(one.words)}</button>`).join(" ")}</p>`,
   );
   const form = choices.length ? `<form method="post" enctype="multipart/form-data">${choices.join("")}</form>` : "";
   const links = (notice.links ?? []).map(({ href, words }) => `<a href="${escapeHtml(href)}">${escapeHtml(words)}</a>`);
-  const more = `${form}${links.length ? `<p>${links.join(" · ")}</p>` : ""}`;
+  const more = `${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
   const then = notice.then
     ? "deed" in notice.then
       ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`

@@ -3,7 +3,7 @@
 
 import { LRUCache } from "lru-cache";
 import { sourceLocale } from "@/core/locale/site-locale";
-import { documentHtml, noticeHtml } from "@/core/render/document";
+import { documentHtml, noticeHtml, noticeCss as noticeRules } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import { createRenderer, usedFamilies } from "@/core/render/render";
 import { inTransaction } from "@/data/connection";
@@ -43,7 +43,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     fontUrl: (file) => fonts.get(file)?.path ?? "",
   });
   const made = {
-    css: renderer.around("").css,
+    css: renderer.around("").css + noticeRules,
     html: (main: string) => renderer.around(main).html,
     icon: renderer.icon,
   };
