@@ -37,7 +37,8 @@ export function useRehearsedCalls(
       if (!widget) return null;
       const saved = (site.parts as Readonly<Record<string, unknown>>)[widget.kind] ?? null;
       const part = draft?.widget.kind === widget.kind ? draft.part : saved;
-      const of = JSON.stringify([widget.settings, part, zoneNow]);
+      // The same rehearsal goes on, with what was held and booked in it, while what it is about stays the same.
+      const of = JSON.stringify([widget.settings, part, chosen.time]);
       const kept = rehearsers.current.get(id);
       if (kept?.of === of) return kept.rehearser;
       const rehearser = studioOf(widget.kind as WidgetKindName).rehearse?.(widget.settings as never, part as never, {
