@@ -167,13 +167,8 @@ export class WidgetDraft {
     this.value = value;
     this.state = { kind: "saved" };
     this.judge();
-    if (same(value, now)) {
-      this.forget();
-      this.saveSoon();
-    } else {
-      this.keep();
-      this.saveSoon();
-    }
+    this.keep();
+    this.saveSoon();
   }
 
   subscribe = (listener: () => void): (() => void) => {
