@@ -242,7 +242,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew with what stands here
   useEffect(() => {
-    void composer.settled().then(() => sharedChanged());
+    void composer.reached().then(() => sharedChanged());
   }, [composer, standing]);
 
   const openShelf = useCallback(

@@ -215,8 +215,11 @@ test("an answer that is lost on the way: the batch is sent again, and changes no
   line = "answerLost";
   composer.duplicate(section.id);
   expect(await composer.settled()).toBe(false);
+  const reached = composer.reached();
   line = "fine";
   await settled(composer);
+  await reached;
+  expect(composer.view.sync.kind).toBe("saved");
   expect((await onServer("classes")).children).toHaveLength(before + 1);
   composer.undo();
   await settled(composer);

@@ -869,6 +869,22 @@ export class Composer {
   /** Resolves once everything has reached the server, or can't for now. */
   async settled(): Promise<boolean> {
     await Promise.all(this.all.map((sync) => sync.recovered.then(() => sync.flush())));
+    return this.isSaved;
+  }
+
+  private get isSaved(): boolean {
     return this.all.every((sync) => sync.state.kind === "saved");
+  }
+
+  /** Resolves once everything has reached the server, however often it has to be tried. */
+  async reached(): Promise<void> {
+    await this.settled();
+    while (!this.isSaved)
+      await new Promise<void>((resolve) => {
+        const end = this.subscribe(() => {
+          end();
+          resolve();
+        });
+      });
   }
 }
