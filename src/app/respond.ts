@@ -82,3 +82,12 @@ export const downloadParts = (parts: AsyncGenerator<Uint8Array>, name: string, t
     name,
     type,
   );
+
+/** Lines of a table as a CSV to keep, made while it is sent. */
+export function downloadLines(lines: AsyncGenerator<string>, name: string): Response {
+  const encoder = new TextEncoder();
+  async function* parts() {
+    for await (const line of lines) yield encoder.encode(line);
+  }
+  return downloadParts(parts(), name, "text/csv; charset=utf-8");
+}

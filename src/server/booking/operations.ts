@@ -7,7 +7,7 @@ import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
-import { instantSchema } from "@/core/time/schema";
+import { dateSchema, instantSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
@@ -19,6 +19,7 @@ import { bookByHand } from "./deeds/confirming";
 import { approve, decline, noteAttendance } from "./deeds/deciding";
 import { type Locked, lockSite } from "./deeds/lock";
 import { cancel, move } from "./deeds/moving";
+import { diaryOf } from "./diary-operation";
 import { reasonsFor, refusing } from "./refusal";
 import { once } from "./requests";
 import { setUpAt } from "./set-up";
@@ -142,6 +143,24 @@ export const bookingOperations = {
         .offset(offset);
       const [all] = await call.context.db.select({ all: count() }).from(bookings).where(matching);
       return { all: all?.all ?? 0, rows: rows.map(shown) };
+    },
+  ),
+  /** Everything that takes time from one date to another, each date of a course by itself, with whose it is. */
+  "booking.calendar": siteOperation(
+    "visitors.read",
+    { from: dateSchema.required(), to: dateSchema.required() },
+    async ({ context, site }, input: { from: string; to: string }) => {
+      const { entries, outside } = await diaryOf(context, site.id, input);
+      const ids = [...new Set(entries.map(({ booking }) => booking))];
+      const rows: BookingRow[] = [];
+      for (let at = 0; at < ids.length; at += 1000)
+        rows.push(
+          ...(await context.db
+            .select()
+            .from(bookings)
+            .where(and(eq(bookings.siteId, site.id), inArray(bookings.id, ids.slice(at, at + 1000))))),
+        );
+      return { entries, outside, rows: rows.map(shown) };
     },
   ),
   "booking.history": siteOperation("visitors.read", { booking: id }, async (call, input: { booking: string }) => {

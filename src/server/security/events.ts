@@ -29,6 +29,7 @@ export const eventWords = {
   siteRemoved: "removed the site {site}",
   siteExported: "downloaded the site file of {site}",
   signupsExported: "downloaded the signups of {site}",
+  bookingsExported: "downloaded bookings of {site}",
   personErased: "erased a person on {site}",
   keyMade: "made a secret calendar address on {site}",
   keyRevoked: "took back a secret calendar address on {site}",

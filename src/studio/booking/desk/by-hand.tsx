@@ -31,9 +31,16 @@ import { membersOf } from "../notes";
 import type { DeskBooking } from "./booking";
 import { words } from "./words";
 
-interface ByHandProps {
+/** What a booking by hand begins with. */
+export interface ByHandBegin {
   /** The booking that is moved; a new one is made without it. */
   readonly moving?: DeskBooking;
+  /** The free spot that was pressed, or where it was drawn to. */
+  readonly start?: Instant;
+  readonly resource?: string | null;
+}
+
+interface ByHandProps extends ByHandBegin {
   readonly onClose: () => void;
   /** Told the id of the booking that was made or moved. */
   readonly onDone: (booking: string) => void;
@@ -43,7 +50,11 @@ export function ByHand(props: ByHandProps) {
   const { parts } = useSite();
   const setUp = parts.booking as BookingSetUp | undefined;
   const { moving, onClose } = props;
-  const service = moving ? setUp?.services.find(({ id }) => id === moving.service) : setUp?.services[0];
+  const { resource } = props;
+  const usual =
+    setUp?.services.find(({ needs }) => resource && needs.some(({ oneOf }) => oneOf.includes(resource))) ??
+    setUp?.services[0];
+  const service = moving ? setUp?.services.find(({ id }) => id === moving.service) : usual;
   if (!setUp || !service)
     return (
       <Window title={words.titles.byHand} open onClose={onClose}>
@@ -53,16 +64,25 @@ export function ByHand(props: ByHandProps) {
   return <Form {...props} setUp={setUp} first={service} />;
 }
 
-function Form({ moving, onClose, onDone, setUp, first }: ByHandProps & { setUp: BookingSetUp; first: Service }) {
+function Form({
+  moving,
+  start: begun,
+  resource: wanted,
+  onClose,
+  onDone,
+  setUp,
+  first,
+}: ByHandProps & { setUp: BookingSetUp; first: Service }) {
   const site = useSite();
   const now = Math.floor((Date.now() + site.clockAheadMs) / 60_000) * 60_000;
   const [serviceId, setService] = useState(first.id);
   const service = setUp.services.find(({ id }) => id === serviceId) ?? first;
   const clock = ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? site.settings.zone);
-  const begin = moving ? clock.wallOf(Date.parse(moving.start)).slice(0, 10) : dateOf(clock.dayOf(now));
+  const beginsAt = begun ?? (moving ? Date.parse(moving.start) : null);
+  const begin = beginsAt === null ? dateOf(clock.dayOf(now)) : clock.wallOf(beginsAt).slice(0, 10);
   const [date, setDate] = useState(begin);
-  const [resource, setResource] = useState(moving?.resources[0] ?? "");
-  const [start, setStart] = useState<Instant | null>(null);
+  const [resource, setResource] = useState(wanted ?? moving?.resources[0] ?? "");
+  const [start, setStart] = useState<Instant | null>(begun ?? null);
   const [seats, setSeats] = useState(moving?.seats ?? 1);
   const [quiet, setQuiet] = useState(false);
   const [client, setClient] = useState({ name: "", email: "", phone: "" });

@@ -5,6 +5,27 @@ export const words = {
   bookings: "Bookings",
   theBookings: "the bookings",
   which: "Which bookings",
+  howShown: "How bookings are shown",
+  calendarViews: { day: "By person", week: "Week", month: "Month", list: "Lists" },
+  earlier: "Earlier",
+  later: "Later",
+  today: "Today",
+  print: "Print the day",
+  csv: "CSV",
+  week: (from: string, to: string) => `${from} to ${to}`,
+  counts: (bookings: number, seats: number, waits: number) =>
+    [
+      counted(bookings, "booking", "bookings"),
+      ...(seats > bookings ? [counted(seats, "seat", "seats")] : []),
+      ...(waits ? [`${waits} ${waits === 1 ? "waits" : "wait"} for an answer`] : []),
+    ].join(", "),
+  theBooking: "The booking",
+  together: "Booked together",
+  chooseBlock:
+    "Press a booking to see it, a free spot to book it. Draw a booking to another time or column to move it.",
+  busyElsewhere: "busy elsewhere",
+  ofSeats: (taken: number, all: number) => `${taken} of ${all} seats`,
+  waits: (who: string) => `${who} waits for an answer`,
   views: { waiting: "Waiting", coming: "Coming", past: "Past" },
   nothing: {
     waiting: "Nobody waits for an answer.",

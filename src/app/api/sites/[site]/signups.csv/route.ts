@@ -1,5 +1,5 @@
 // Signups as CSV, streamed, with the filter of the Desk.
-import { download, onlyBy, respond } from "@/app/respond";
+import { downloadLines, onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
 import { filterSchema, signupsCsv } from "@/server/popup/desk";
 import { validated } from "@/server/problem";
@@ -10,16 +10,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
     const call = await onSite(incoming, (await params).site, "visitors.read");
     const filter = validated(filterSchema, Object.fromEntries(new URL(request.url).searchParams));
     await noteOn(call, "signupsExported");
-    const lines = signupsCsv(call, filter);
-    const encoder = new TextEncoder();
-    const body = new ReadableStream({
-      async pull(controller) {
-        const { value, done } = await lines.next();
-        if (done) controller.close();
-        else controller.enqueue(encoder.encode(value));
-      },
-    });
-    return download(body, `${call.site.key}-signups.csv`, "text/csv; charset=utf-8");
+    return downloadLines(signupsCsv(call, filter), `${call.site.key}-signups.csv`);
   });
 }
 
