@@ -1,7 +1,7 @@
 // Runs the end-to-end tests: two workers at once, each against a throwaway database and a started process of its own,
 // which its tests may ask to be restarted. With arguments (a file, -g "…") one worker runs what they name.
 import { spawn } from "node:child_process";
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
@@ -66,7 +66,7 @@ async function work(nth) {
       WEBITOR_SECOND_PORT: String(port + 2),
       WEBITOR_DATABASE_URL: database.url,
       WEBITOR_E2E_REPORT: reportOf(nth),
-      WEBITOR_E2E_RESULTS: resultsOf(nth),
+      WEBITOR_E2E_RESULTS: `.webitor/test-results/${nth}`,
     },
   });
   const code = await new Promise((resolve) => tests.once("exit", resolve));
@@ -77,23 +77,6 @@ async function work(nth) {
   return code ?? 1;
 }
 
-/**
- * What the screen held where a test failed, as the runner left it: on a machine one can't look into, the log is all there
- * is. Not more than what is worth reading.
- */
-function tellFailures(results) {
-  const folder = join(root, results);
-  const found = existsSync(folder)
-    ? readdirSync(folder, { recursive: true }).filter((name) => name.endsWith("error-context.md"))
-    : [];
-  for (const name of found.slice(0, 3)) {
-    const told = readFileSync(join(folder, name), "utf8");
-    const from = Math.max(0, told.indexOf("# Page snapshot"));
-    console.log(`\nwebitor: the screen at ${name}:\n${told.slice(from, from + 6000)}`);
-  }
-}
-
-const resultsOf = (nth) => `.webitor/test-results/${nth}`;
 const reportOf = (nth) => join(stateFolder, `e2e-worker-${nth}.json`);
 const all = Array.from({ length: workers }, (_, nth) => nth);
 for (const nth of all) rmSync(reportOf(nth), { force: true });
@@ -106,5 +89,4 @@ writeFileSync(
     stats: Object.fromEntries(["expected", "flaky", "unexpected", "skipped"].map((of) => [of, sum(of)])),
   }),
 );
-for (const nth of all) tellFailures(resultsOf(nth));
 process.exit(Math.max(...codes));

@@ -1,9 +1,10 @@
 // Accounts as people use them: an invitation followed, a second factor set up and used, sessions ended, a password asked
 // for again, and an editor who sees one client's site and nobody's names.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { createConnection } from "mysql2/promise";
 import { Secret, TOTP } from "otpauth";
 import { expectAccessible, signIn } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

@@ -1,7 +1,8 @@
 // A bakery's site from nothing: words linked, lists typed, sections cut to another page, two people at one page, then
 // published, an address changed, and published again.
-import { type BrowserContext, expect, type Page, test } from "@playwright/test";
+import { type BrowserContext, expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

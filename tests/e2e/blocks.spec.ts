@@ -1,7 +1,8 @@
 // Every block there is: written on the page by the designer, then used by a visitor, with and without script.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { everyBlock } from "../../src/core/page/every-block.test-kit";
 import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

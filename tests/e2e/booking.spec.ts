@@ -1,6 +1,7 @@
 // Booking through the running process: a visitor's page calls the API, the letter's link works, the Desk has it all.
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { expectAccessible, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 interface Booked {
   readonly state: string;

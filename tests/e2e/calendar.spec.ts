@@ -1,7 +1,8 @@
 // Booking in one sitting: a business set up from nothing, its hours painted, placed and published; a visitor books by mouse
 // and another by keys; and what the workspace says of a moment, of a file and of somebody else's work.
-import { type Browser, expect, type Page, test } from "@playwright/test";
+import { type Browser, expect, type Page } from "@playwright/test";
 import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 
@@ -441,6 +442,7 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
   await saved(page);
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
   await page.getByText("Waiting", { exact: true }).click();
   await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });

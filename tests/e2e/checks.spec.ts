@@ -1,7 +1,7 @@
 // Checks: planted defects are found at the right block and cured by their repair; then the screen, the release and the command
 // line, on a real site.
 import { readFileSync } from "node:fs";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { surfaceRoles, surfaces } from "@/core/brand/brand";
 import { benchBrand } from "@/core/brand/presets";
@@ -16,6 +16,7 @@ import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
 import { expectAccessible, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 let last = 0;
 const b = builder(() => `n${++last}`);

@@ -1,7 +1,8 @@
 // Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
 import { readFileSync } from "node:fs";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, openPage, saved, signIn } from "./studio";
+import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
 

@@ -1,6 +1,7 @@
 // Dragging on the frame itself: spaces, heights, shares of columns, and blocks to other places; each with its keys.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, openPage, saved, signIn } from "./studio";
+import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
 

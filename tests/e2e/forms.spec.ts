@@ -1,6 +1,7 @@
 // A form: set up in its workspace, placed on a page, sent on the live site with a file, answered from the Desk.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

@@ -3,8 +3,9 @@ import { createHash } from "node:crypto";
 import { type IncomingHttpHeaders, request as rawRequest } from "node:http";
 import { connect, type Socket } from "node:net";
 import { brotliDecompressSync, gunzipSync } from "node:zlib";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { openPage, port, signIn } from "./studio";
+import { test } from "./test";
 
 interface Answer {
   readonly status: number;

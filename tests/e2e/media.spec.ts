@@ -1,9 +1,10 @@
 // Media: forty pictures at once, described in one pass, one put in the place of another everywhere; hostile files refused.
 import { randomBytes } from "node:crypto";
 import { deflateSync } from "node:zlib";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { expectAccessible, signIn } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

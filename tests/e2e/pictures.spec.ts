@@ -1,8 +1,9 @@
 // Pictures in their places: what is shown of each, in every form a browser may ask for; many at once; and how much fits.
 import { createHash, randomBytes } from "node:crypto";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { expectAccessible, frame, openPage, port, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

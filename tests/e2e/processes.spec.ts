@@ -1,7 +1,8 @@
 // Two web processes on one database, as behind a load balancer: people, visitors and jobs at both, one killed under them.
 import { type IncomingMessage, request as rawRequest } from "node:http";
-import { type Browser, expect, type Page, test } from "@playwright/test";
+import { type Browser, expect, type Page } from "@playwright/test";
 import { frame, openPage, port, saved, signIn } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

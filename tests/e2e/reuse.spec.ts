@@ -1,6 +1,7 @@
 // What was made once is used again: on the shelf of all sites, over the clipboard, several blocks at a time.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

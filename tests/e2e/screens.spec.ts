@@ -1,6 +1,7 @@
 // Each screen: reachable, accessible, usable by keyboard alone, honest about wrong input.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { answerPassword, expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
 

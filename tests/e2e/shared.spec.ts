@@ -1,6 +1,7 @@
 // Shared sections as a designer works with them: made from a section, placed on four pages, filled, changed in one place.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

@@ -1,7 +1,7 @@
 // Every ready-made section in five brands at three widths: nothing wider than the page, nothing too faint to read.
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { type Brand, families } from "../../src/core/brand/brand";
 import { benchBrand, clayBrand, plainBrand } from "../../src/core/brand/presets";
 import { brandSchema } from "../../src/core/brand/schema";
@@ -12,6 +12,7 @@ import { shelf } from "../../src/core/page/shelf";
 import { renderPage } from "../../src/core/render/render";
 import { factsOf } from "../../src/core/site/facts";
 import type { SiteFrame } from "../../src/core/site/site";
+import { test } from "./test";
 
 const nightBrand: Brand = {
   ...plainBrand,

@@ -1,6 +1,7 @@
 // The whole line through Webitor: a page composed, a popup set up, a release, a signup, the Desk, a restart.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, openPage, port, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 

@@ -1,6 +1,7 @@
 // The frame around the pages: which header stands where and why, the tree of pages, redirects, patterns; then as a visitor.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, port, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

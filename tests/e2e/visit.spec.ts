@@ -1,6 +1,7 @@
 // The Visit page made from an empty page: once by mouse, once by keyboard alone; the same for whoever visits it.
-import { expect, type Locator, type Page, test } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
 test.beforeEach(({ page }) => signIn(page));

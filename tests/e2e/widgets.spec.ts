@@ -1,6 +1,7 @@
 // Widgets of every kind in their one workspace, and on the page that visitors see.
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, frame, makeWidget as make, openPage, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
 

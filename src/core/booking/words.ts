@@ -124,7 +124,7 @@ const studio: Readonly<Record<string, Sentence>> = {
   "booking.resourceDayFull": (values, wording) =>
     `${who(values, wording)} has ${values.bookings} bookings on ${dateWords(wording, values.date)}; at most ${values.most} a day.`,
   "booking.seatsGone": (values, wording) =>
-    `With ${who(values, wording)} ${values.left} seats are left; ${values.wanted} are wanted.`,
+    `With ${who(values, wording)} ${values.left === 1 ? "one seat is" : `${values.left} seats are`} left; ${values.wanted} are wanted.`,
   "booking.taken": (values, wording) =>
     `${who(values, wording)} has ${what(values, wording)} ${spanWords(wording, values.start, values.end)}.`,
   "booking.tidyUp": (values, wording) =>

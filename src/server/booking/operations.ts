@@ -190,10 +190,13 @@ export const bookingOperations = {
       seats,
       online: Joi.boolean().default(true),
       waived,
+      /** A booking that is moved: it does not stand in its own way. */
+      without: Joi.string().max(24).allow(null).default(null),
     },
     async (
       call,
       input: {
+        without?: string | null;
         service: string;
         resource: string | null;
         start: string;
@@ -213,6 +216,7 @@ export const bookingOperations = {
         siteId: site.id,
         setUp,
         wish: { ...wishOf(input), online: input.online },
+        ...(input.without ? { without: input.without } : {}),
         now: context.now(),
         from: day,
         to: day,

@@ -7,9 +7,11 @@ import { calendarOperations } from "../calendar/addresses";
 import { feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
 import type { WidgetServer } from "../widget/half";
+import { blockingOperations } from "./blocking";
 import { endingJob } from "./deeds/ending";
 import { diaryOperations } from "./diary-operation";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
+import { figureOperations } from "./figures";
 import { holidayOperations } from "./holidays";
 import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";
@@ -24,6 +26,8 @@ export const bookingServer = {
     ...diaryOperations,
     ...holidayOperations,
     ...bookingOperations,
+    ...blockingOperations,
+    ...figureOperations,
     ...calendarOperations,
     ...feedOperations,
   },

@@ -347,6 +347,8 @@ const candidates: readonly unknown[] = [
   "abcdefgh1234",
   "2026-12-01",
   "2026-12-01T09:30",
+  // The end of what has begun.
+  "2026-12-02T09:30",
   "2026-12-01T09:30:00Z",
   "09:30",
   "123456",

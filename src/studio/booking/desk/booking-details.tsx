@@ -20,7 +20,7 @@ import {
 } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
 import { wallWords } from "../moments";
-import { BookingTone, type DeskBooking, useClockOf } from "./booking";
+import { BookingTone, bookingNotes, type DeskBooking, useClockOf } from "./booking";
 import { ByHand } from "./by-hand";
 import { words } from "./words";
 
@@ -144,7 +144,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
           ] as const,
         ]
       : []),
-    ...answersOf(booking, site.parts.booking?.services.find(({ id }) => id === booking.service)?.questions ?? []),
+    ...bookingNotes(booking, site.parts.booking),
   ];
   return (
     <>
@@ -254,19 +254,6 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
     </>
   );
 }
-
-const answersOf = (booking: DeskBooking, questions: readonly { readonly key: string; readonly label: string }[]) =>
-  Object.entries(booking.answers).flatMap(([key, answer]) => {
-    const said =
-      typeof answer === "boolean"
-        ? answer
-          ? words.yes
-          : words.no
-        : Array.isArray(answer)
-          ? answer.join(", ")
-          : String(answer ?? "");
-    return said ? [[questions.find((one) => one.key === key)?.label ?? key, said] as const] : [];
-  });
 
 /** A deed that ends a booking, with words of one's own for the letter. */
 function WithWords({

@@ -1,5 +1,6 @@
 "use client";
 // A booking as the Desk has it, its state in lists, and the clock of its place.
+import type { BookingSetUp } from "@/core/booking/booking";
 import type { BookingState } from "@/core/booking/state";
 import { ZoneClock } from "@/core/booking/zone";
 import type { Gives } from "@/server/operations";
@@ -31,4 +32,23 @@ export function useClockOf(): (booking: Pick<DeskBooking, "service">) => ZoneClo
     const place = parts.booking?.services.find(({ id }) => id === service)?.place;
     return ZoneClock.of(parts.booking?.places.find(({ id }) => id === place)?.zone ?? settings.zone);
   };
+}
+
+/** What was asked with a booking and what was answered, in the words of its service; a key where the question is gone. */
+export function bookingNotes(
+  { service, answers }: Pick<DeskBooking, "service" | "answers">,
+  setUp: Pick<BookingSetUp, "services"> | undefined,
+): readonly (readonly [question: string, answer: string])[] {
+  const questions = setUp?.services.find(({ id }) => id === service)?.questions ?? [];
+  return Object.entries(answers).flatMap(([key, answer]) => {
+    const said =
+      typeof answer === "boolean"
+        ? answer
+          ? words.yes
+          : words.no
+        : Array.isArray(answer)
+          ? answer.join(", ")
+          : String(answer ?? "");
+    return said ? [[questions.find((one) => one.key === key)?.label ?? key, said] as const] : [];
+  });
 }

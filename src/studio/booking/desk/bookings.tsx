@@ -1,25 +1,28 @@
 "use client";
-// Bookings on the Desk: by person, week and month, or as lists; and one of them with everything that can be done about it.
+// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
+// can be done about it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { ChevronLeft, ChevronRight, Download, Plus, Printer } from "lucide-react";
+import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
 import dynamic from "next/dynamic";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { BookingSetUp, Resource } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { mondayOf } from "@/core/booking/starts-week";
-import { dateOf, dayNumber, ZoneClock } from "@/core/booking/zone";
+import { dateOf, dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, Loading, MainButton, PlainButton, Segments, State } from "@/studio/kit/kit";
 import { wallWords } from "../moments";
+import { type BlockBegin, BlockTime, OffDetails } from "./block-time";
 import type { DeskBooking } from "./booking";
 import { BookingDetails } from "./booking-details";
 import { BookingList } from "./booking-list";
 import { ByHand, type ByHandBegin } from "./by-hand";
 import type { CalendarView } from "./calendar";
-import { blocksOf, type DeskBlock } from "./sessions";
+import { PrintedDay } from "./printed-day";
+import { blocksOf, timeOffBlocks } from "./sessions";
 import { words } from "./words";
 
 /** The calendar is only loaded by whoever looks at one. */
@@ -28,7 +31,13 @@ const DeskCalendar = dynamic(() => import("./calendar").then((module) => module.
   loading: () => <Loading what={words.theBookings} />,
 });
 
-type View = CalendarView | "list";
+const Figures = dynamic(() => import("./figures").then((module) => module.Figures), {
+  ssr: false,
+  loading: () => <Loading what={words.theFigures} />,
+});
+
+type View = CalendarView | "list" | "figures";
+type Columns = keyof typeof words.columnsOf;
 
 /** The first and last date that a view shows. */
 function boundsOf(view: CalendarView, date: string): readonly [string, string] {
@@ -46,6 +55,9 @@ function turned(view: CalendarView, date: string, by: number): string {
   return new Date(Date.UTC(year, month - 1 + by, 1)).toISOString().slice(0, 10);
 }
 
+/** Steps in which a moment is taken for somebody who walks in. */
+const walkInMs = 5 * minuteMs;
+
 export function Bookings() {
   const site = useSite();
   const client = useQueryClient();
@@ -56,60 +68,68 @@ export function Bookings() {
   const today = dateOf(clock.dayOf(now));
   // On a phone lists are read; a calendar wants a desk.
   const [view, setView] = useState<View>(() => (window.innerWidth < 900 ? "list" : "day"));
+  const [columns, setColumns] = useState<Columns>("people");
   const [date, setDate] = useState(today);
   const [open, setOpen] = useState<string | null>(null);
   const [byHand, setByHand] = useState<ByHandBegin | null>(null);
+  const [blocking, setBlocking] = useState<BlockBegin | null>(null);
   useHeard("desk", ({ of }) => {
     if (of === "booking") void client.invalidateQueries({ queryKey: ["bookings", site.key] });
   });
+  const dated: CalendarView | null = view === "list" || view === "figures" ? null : view;
+  const [from, to] = boundsOf(dated ?? "day", date);
   return (
     <>
       <Flex gap="8px" mb="12px" wrap="wrap" align="center">
-        {view === "list" ? null : (
-          <>
-            <IconButton name={words.earlier} onClick={() => setDate(turned(view, date, -1))}>
-              <ChevronLeft size={16} />
-            </IconButton>
-            <PlainButton onClick={() => setDate(today)}>{words.today}</PlainButton>
-            <IconButton name={words.later} onClick={() => setDate(turned(view, date, 1))}>
-              <ChevronRight size={16} />
-            </IconButton>
-          </>
-        )}
         <Segments<View>
           label={words.howShown}
           value={view}
           onChange={setView}
           options={(Object.keys(words.calendarViews) as View[]).map((key) => [key, words.calendarViews[key]] as const)}
         />
+        {dated ? (
+          <>
+            <IconButton name={words.earlier} onClick={() => setDate(turned(dated, date, -1))}>
+              <ChevronLeft size={16} />
+            </IconButton>
+            <PlainButton onClick={() => setDate(today)}>{words.today}</PlainButton>
+            <IconButton name={words.later} onClick={() => setDate(turned(dated, date, 1))}>
+              <ChevronRight size={16} />
+            </IconButton>
+          </>
+        ) : null}
         <Box flex="1" />
         {view === "day" ? (
           <PlainButton onClick={() => window.print()}>
             <Printer size={14} /> {words.print}
           </PlainButton>
         ) : null}
-        {view === "list" ? null : (
-          <a
-            href={`/api/sites/${site.key}/bookings.csv?${new URLSearchParams({ from: boundsOf(view, date)[0], to: boundsOf(view, date)[1] })}`}
-            download
-          >
+        {dated ? (
+          <a href={`/api/sites/${site.key}/bookings.csv?${new URLSearchParams({ from, to })}`} download>
             <PlainButton as="span">
               <Download size={14} /> {words.csv}
             </PlainButton>
           </a>
-        )}
+        ) : null}
+        {setUp && dated ? (
+          <PlainButton onClick={() => setByHand({ start: Math.floor(now / walkInMs) * walkInMs, walkIn: true })}>
+            <Footprints size={14} /> {words.walkIn}
+          </PlainButton>
+        ) : null}
         <MainButton onClick={() => setByHand({})}>
           <Plus size={14} /> {words.byHand}
         </MainButton>
       </Flex>
-      {view === "list" || !setUp ? (
-        <BookingList open={open} onOpen={setOpen} />
-      ) : (
+      {view === "figures" ? (
+        <Figures />
+      ) : dated && setUp ? (
         <Days
           setUp={setUp}
           zone={zone}
           now={now}
-          view={view}
+          view={dated}
+          columns={columns}
+          onColumns={setColumns}
           date={date}
           open={open}
           onOpen={setOpen}
@@ -120,6 +140,8 @@ export function Bookings() {
           onFree={(start, resource) => setByHand({ start, resource })}
           onMove={(moving, start, resource) => setByHand({ moving, start, resource })}
         />
+      ) : (
+        <BookingList open={open} onOpen={setOpen} />
       )}
       {byHand ? (
         <ByHand
@@ -129,6 +151,25 @@ export function Bookings() {
             setByHand(null);
             setOpen(booking);
             void client.invalidateQueries({ queryKey: ["bookings", site.key] });
+          }}
+          {...(byHand.moving || byHand.walkIn || byHand.start === undefined
+            ? {}
+            : {
+                onBlock: () => {
+                  setBlocking({ start: byHand.start ?? now, resource: byHand.resource ?? null });
+                  setByHand(null);
+                },
+              })}
+        />
+      ) : null}
+      {blocking && setUp ? (
+        <BlockTime
+          {...blocking}
+          setUp={setUp}
+          onClose={() => setBlocking(null)}
+          onDone={({ resource, from, to, words }) => {
+            setBlocking(null);
+            setOpen(`off ${resource} ${from} ${to} ${words}`);
           }}
         />
       ) : null}
@@ -141,54 +182,64 @@ interface DaysProps {
   readonly zone: string;
   readonly now: number;
   readonly view: CalendarView;
+  readonly columns: Columns;
+  readonly onColumns: (columns: Columns) => void;
   readonly date: string;
   readonly open: string | null;
-  readonly onOpen: (booking: string | null) => void;
+  readonly onOpen: (opened: string | null) => void;
   readonly onDate: (date: string) => void;
   readonly onFree: (start: number, resource: string | null) => void;
   readonly onMove: (booking: DeskBooking, start: number, resource: string | null) => void;
 }
 
-/** Columns of a day: everybody, and what is used that day; not more than can be told apart. */
-const mostColumns = 9;
-
-function columnsOf(setUp: BookingSetUp, blocks: readonly DeskBlock[]): readonly Resource[] {
-  const used = new Set(blocks.flatMap(({ resources }) => resources));
-  const people = setUp.resources.filter(({ kind }) => kind === "person");
-  const things = setUp.resources.filter(({ id, kind }) => kind !== "person" && used.has(id));
-  return [...people, ...things].slice(0, Math.max(mostColumns, people.length));
+/** Who has columns: people, or all that is none; where there is nobody of the one, the other. */
+function columnsOf(resources: readonly Resource[], wanted: Columns): readonly Resource[] {
+  const people = resources.filter(({ kind }) => kind === "person");
+  const things = resources.filter(({ kind }) => kind !== "person");
+  if (!people.length || !things.length) return resources;
+  return wanted === "people" ? people : things;
 }
 
-function Days({ setUp, zone, now, view, date, open, ...deeds }: DaysProps) {
+const titleOf = (view: CalendarView, date: string, [from, to]: readonly [string, string]): string =>
+  view === "month"
+    ? new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: "UTC" }).format(
+        Date.parse(`${date}T00:00Z`),
+      )
+    : view === "week"
+      ? words.week(wallWords(from, "date"), wallWords(to, "date"))
+      : wallWords(date, "day");
+
+function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds }: DaysProps) {
   const site = useSite();
-  const [from, to] = boundsOf(view, date);
+  const bounds = boundsOf(view, date);
+  const [from, to] = bounds;
   const { data, error } = useQuery({
     queryKey: ["bookings", site.key, "calendar", from, to],
     queryFn: () => ask("booking.calendar", { site: site.key, from, to }),
     placeholderData: (before) => before,
   });
-  const all = data
-    ? blocksOf(data.entries as readonly DiaryEntry[], data.outside as readonly OutsideBusy[], data.rows)
-    : [];
   const clock = ZoneClock.of(zone);
-  const [first, last] = [clock.startOfDay(dayNumber(from)), clock.startOfDay(dayNumber(to) + 1)];
-  const blocks = all.filter(({ start, end }) => start.getTime() < last && first < end.getTime());
+  const blocks = useMemo(() => {
+    const taken = data
+      ? blocksOf(data.entries as readonly DiaryEntry[], data.outside as readonly OutsideBusy[], data.rows)
+      : [];
+    const on = ZoneClock.of(zone);
+    const [first, last] = [on.startOfDay(dayNumber(from)), on.startOfDay(dayNumber(to) + 1)];
+    return [...taken, ...timeOffBlocks(setUp)].filter(
+      ({ start, end }) => start.getTime() < last && first < end.getTime(),
+    );
+  }, [data, setUp, zone, from, to]);
+  const shown = useMemo(() => columnsOf(setUp.resources, view === "day" ? columns : "people"), [setUp, view, columns]);
+  const both = new Set(setUp.resources.map(({ kind }) => kind === "person")).size > 1;
   const chosen = data?.rows.find(({ id }) => id === open) ?? null;
   const session = blocks.find(({ bookings }) => bookings.some(({ id }) => id === open));
-  const booked = blocks.filter(({ outside }) => !outside);
-  const rows = new Map(booked.flatMap(({ bookings }) => bookings.map((row) => [row.id, row] as const)));
+  const off = blocks.find(({ key }) => key === open)?.off ?? null;
+  const rows = new Map(blocks.flatMap(({ bookings }) => bookings.map((row) => [row.id, row] as const)));
   const waits = [...rows.values()].filter(({ state }) => state === "waitingApproval").length;
-  const title =
-    view === "month"
-      ? new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: "UTC" }).format(
-          Date.parse(`${date}T00:00Z`),
-        )
-      : view === "week"
-        ? words.week(wallWords(from, "date"), wallWords(to, "date"))
-        : wallWords(date, "day");
+  const title = titleOf(view, date, bounds);
   return (
     <>
-      <Flex align="baseline" gap="12px" mb="8px" wrap="wrap">
+      <Flex align="center" gap="12px" mb="8px" wrap="wrap">
         <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700">
           {title}
         </Text>
@@ -199,9 +250,21 @@ function Days({ setUp, zone, now, view, date, open, ...deeds }: DaysProps) {
             waits,
           )}
         </Text>
+        <Box flex="1" />
+        {view === "day" && both ? (
+          <Segments<Columns>
+            label={words.columns}
+            value={columns}
+            onChange={onColumns}
+            options={[
+              ["people", words.columnsOf.people],
+              ["things", words.columnsOf.things],
+            ]}
+          />
+        ) : null}
       </Flex>
       {error ? <State tone="brick">{error.message}</State> : null}
-      <Flex flex="1" minH="0" gap="16px">
+      <Flex flex="1" minH="0" gap="16px" direction={{ base: "column", lg: "row" }}>
         <DeskCalendar
           setUp={setUp}
           zone={zone}
@@ -209,14 +272,14 @@ function Days({ setUp, zone, now, view, date, open, ...deeds }: DaysProps) {
           view={view}
           date={date}
           blocks={blocks}
-          columns={view === "day" ? columnsOf(setUp, blocks) : []}
+          columns={shown}
           open={open}
           {...deeds}
         />
         <Box
           as="aside"
           aria-label={words.theBooking}
-          w="290px"
+          w={{ base: "100%", lg: "290px" }}
           flex="none"
           bg="sheet"
           borderWidth="1px"
@@ -235,11 +298,18 @@ function Days({ setUp, zone, now, view, date, open, ...deeds }: DaysProps) {
           ) : null}
           {chosen ? (
             <BookingDetails key={chosen.id} booking={chosen} onOpen={deeds.onOpen} />
+          ) : off ? (
+            <OffDetails
+              off={off}
+              name={setUp.resources.find(({ id }) => id === off.resource)?.name ?? ""}
+              onFree={() => deeds.onOpen(null)}
+            />
           ) : (
             <Text color="ink2">{words.chooseBlock}</Text>
           )}
         </Box>
       </Flex>
+      {view === "day" ? <PrintedDay title={title} blocks={blocks} setUp={setUp} clock={clock} /> : null}
     </>
   );
 }

@@ -9,6 +9,7 @@ import { Availability } from "@/core/booking/availability";
 import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
 import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
 import { dateOf, dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Day } from "@/studio/kit/day-time";
@@ -18,6 +19,7 @@ import {
   MainButton,
   NumberInput,
   PlainButton,
+  QuietButton,
   RefusalNote,
   Row,
   State,
@@ -38,12 +40,19 @@ export interface ByHandBegin {
   /** The free spot that was pressed, or where it was drawn to. */
   readonly start?: Instant;
   readonly resource?: string | null;
+  /** Somebody stands there now: they have come, and rules about starts and notice are nobody's concern. */
+  readonly walkIn?: boolean;
 }
+
+/** The rules that somebody who walks in breaks as a matter of course. */
+const walkInWaives = ["booking.notAStart", "booking.tooSoon"];
 
 interface ByHandProps extends ByHandBegin {
   readonly onClose: () => void;
   /** Told the id of the booking that was made or moved. */
   readonly onDone: (booking: string) => void;
+  /** To block the time that was pressed instead; not offered without it. */
+  readonly onBlock?: () => void;
 }
 
 export function ByHand(props: ByHandProps) {
@@ -68,8 +77,10 @@ function Form({
   moving,
   start: begun,
   resource: wanted,
+  walkIn,
   onClose,
   onDone,
+  onBlock,
   setUp,
   first,
 }: ByHandProps & { setUp: BookingSetUp; first: Service }) {
@@ -85,8 +96,9 @@ function Form({
   const [start, setStart] = useState<Instant | null>(begun ?? null);
   const [seats, setSeats] = useState(moving?.seats ?? 1);
   const [quiet, setQuiet] = useState(false);
-  const [client, setClient] = useState({ name: "", email: "", phone: "" });
-  const [waived, setWaived] = useState<readonly string[]>([]);
+  const [client, setClient] = useState({ name: walkIn ? words.walkInName : "", email: "", phone: "" });
+  const usuallyWaived = walkIn ? walkInWaives : [];
+  const [waived, setWaived] = useState<readonly string[]>(usuallyWaived);
   const { attempt, busy, refusal } = useDeed();
   // One deed has one key, so that pressing twice, or sending again, does it once.
   const [key, setKey] = useState(() => nanoid());
@@ -94,9 +106,22 @@ function Form({
   const wished = leaders.some(({ id }) => id === resource) ? resource : null;
   const choose = (instant: Instant | null) => {
     setStart(instant);
-    setWaived([]);
+    setWaived(usuallyWaived);
     setKey(nanoid());
   };
+  const judged = useTimes({
+    setUp,
+    service,
+    resource: wished,
+    seats,
+    date,
+    now,
+    clock,
+    without: moving?.id ?? null,
+    chosen: start,
+  });
+  // Only once every rule that it breaks is set aside.
+  const stands = judged.reasons?.every(({ code, waivable }) => waivable && waived.includes(code)) ?? false;
   const time = start === null ? "" : wallWords(clock.wallOf(start));
   const save = () =>
     attempt(async () => {
@@ -111,18 +136,27 @@ function Form({
             client: { ...client, language: site.settings.language },
             answers: {},
           });
+      if (walkIn)
+        await ask("booking.attendance", { site: site.key, booking: done.id, attendance: "came", key: `${key}-came` });
       onDone(done.id);
     });
   return (
     <Window
-      title={moving ? words.titles.move(moving.name || words.nobody) : words.titles.byHand}
+      title={
+        moving ? words.titles.move(moving.name || words.nobody) : walkIn ? words.titles.walkIn : words.titles.byHand
+      }
       open
       wide
       onClose={onClose}
       foot={
         <>
+          {onBlock ? <QuietButton onClick={onBlock}>{words.blockInstead}</QuietButton> : null}
           <PlainButton onClick={onClose}>{words.leave}</PlainButton>
-          <MainButton disabled={start === null || (!moving && !client.name.trim())} loading={busy} onClick={save}>
+          <MainButton
+            disabled={start === null || !stands || (!moving && !client.name.trim())}
+            loading={busy}
+            onClick={save}
+          >
             {moving ? words.moveDeed(time) : words.bookDeed(time)}
           </MainButton>
         </>
@@ -137,7 +171,7 @@ function Form({
               options={setUp.services.map(({ id, name }) => [id, name] as const)}
               onChange={(next) => {
                 setService(next);
-                choose(null);
+                choose(start);
               }}
             />
           )}
@@ -151,7 +185,7 @@ function Form({
             options={[["", words.anybody], ...leaders.map(({ id, name }) => [id, name] as const)]}
             onChange={(next) => {
               setResource(next);
-              choose(null);
+              choose(start);
             }}
           />
         )}
@@ -165,7 +199,7 @@ function Form({
               value={seats}
               onChange={(next) => {
                 setSeats(Math.max(1, Math.round(next ?? 1)));
-                choose(null);
+                choose(start);
               }}
             />
           )}
@@ -185,14 +219,9 @@ function Form({
         )}
       </Row>
       <Times
-        setUp={setUp}
-        service={service}
-        resource={wished}
-        seats={seats}
+        {...judged}
         date={date}
-        now={now}
         clock={clock}
-        without={moving?.id ?? null}
         chosen={start}
         waived={waived}
         onChoose={choose}
@@ -232,7 +261,7 @@ function Form({
   );
 }
 
-interface TimesProps {
+interface TimesAsked {
   readonly setUp: BookingSetUp;
   readonly service: Service;
   readonly resource: string | null;
@@ -242,16 +271,20 @@ interface TimesProps {
   readonly clock: ZoneClock;
   readonly without: string | null;
   readonly chosen: Instant | null;
-  readonly waived: readonly string[];
-  readonly onChoose: (start: Instant | null) => void;
-  readonly onWaive: (codes: readonly string[]) => void;
 }
 
-/** The free times of a day by hand, and any other one with the rules that it breaks. */
-function Times(props: TimesProps) {
-  const { setUp, service, resource, seats, date, now, clock, without, chosen, waived, onChoose, onWaive } = props;
+interface Judged {
+  /** The free times of the day by hand; null while they are on their way. */
+  readonly starts: readonly Instant[] | null;
+  /** The chosen time is none of them. */
+  readonly isOther: boolean;
+  /** What the chosen time breaks; null while it is asked. */
+  readonly reasons: Gives<"booking.why">["reasons"] | null;
+}
+
+/** The free times of a day, and what another one that is chosen breaks. */
+function useTimes({ setUp, service, resource, seats, date, now, clock, without, chosen }: TimesAsked): Judged {
   const site = useSite();
-  const [other, setOther] = useState("");
   const { data } = useQuery({
     queryKey: ["bookings", site.key, "diary", date],
     queryFn: () => ask("booking.diary", { site: site.key, from: date, to: date }),
@@ -264,7 +297,7 @@ function Times(props: TimesProps) {
     const wish = { service: service.id, resource, seats, online: false };
     return new Availability(setUp, wish, diary, now, day, day).timesOn(day).map(({ dates }) => dates[0]?.start ?? 0);
   }, [data, setUp, service, resource, seats, date, now, clock, without]);
-  const isOther = chosen !== null && !starts?.includes(chosen);
+  const isOther = chosen !== null && starts !== null && !starts.includes(chosen);
   const { data: why } = useQuery({
     queryKey: ["bookings", site.key, "why", service.id, resource, seats, chosen, date],
     queryFn: () =>
@@ -276,11 +309,26 @@ function Times(props: TimesProps) {
         seats,
         online: false,
         waived: [],
+        without,
       }),
     enabled: isOther,
   });
+  return { starts, isOther, reasons: isOther ? (why?.reasons ?? null) : [] };
+}
+
+interface TimesProps extends Judged {
+  readonly date: string;
+  readonly clock: ZoneClock;
+  readonly chosen: Instant | null;
+  readonly waived: readonly string[];
+  readonly onChoose: (start: Instant | null) => void;
+  readonly onWaive: (codes: readonly string[]) => void;
+}
+
+/** The free times of a day by hand, and any other one with the rules that it breaks. */
+function Times({ starts, isOther, reasons: found, date, clock, chosen, waived, onChoose, onWaive }: TimesProps) {
   if (!starts) return <Loading what={words.times} />;
-  const reasons = isOther ? (why?.reasons ?? []) : [];
+  const reasons = found ?? [];
   const hard = reasons.filter(({ waivable }) => !waivable);
   const codes = [...new Set(reasons.filter(({ waivable }) => waivable).map(({ code }) => code))];
   return (
@@ -294,10 +342,7 @@ function Times(props: TimesProps) {
             key={start}
             type="button"
             aria-pressed={start === chosen}
-            onClick={() => {
-              setOther("");
-              onChoose(start);
-            }}
+            onClick={() => onChoose(start)}
             style={{
               minWidth: 56,
               minHeight: 30,
@@ -320,11 +365,8 @@ function Times(props: TimesProps) {
               <TextInput
                 {...ids}
                 type="time"
-                value={other}
-                onChange={(time) => {
-                  setOther(time);
-                  onChoose(time ? clock.instantAt(dayNumber(date), minutesOf(time)) : null);
-                }}
+                value={isOther && chosen !== null ? clock.wallOf(chosen).slice(11) : ""}
+                onChange={(time) => onChoose(time ? clock.instantAt(dayNumber(date), minutesOf(time)) : null)}
               />
             </Box>
           )}
@@ -341,7 +383,11 @@ function Times(props: TimesProps) {
             ))}
           </Box>
           {hard.length ? null : (
-            <Tick label={words.setAside} checked={waived.length > 0} onChange={(on) => onWaive(on ? codes : [])} />
+            <Tick
+              label={words.setAside}
+              checked={codes.every((code) => waived.includes(code))}
+              onChange={(on) => onWaive(on ? codes : [])}
+            />
           )}
         </Box>
       ) : null}

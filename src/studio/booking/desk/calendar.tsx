@@ -1,29 +1,39 @@
 "use client";
-// The Desk's calendar: a day by person and thing, a week, a month. What is drawn over is moved or made, after it was asked.
+// The Desk's calendar: a day by person or thing, a week, a month. What is drawn over is moved or made, after it was asked.
 import { Box } from "@chakra-ui/react";
 import dayjs from "dayjs";
+import "dayjs/locale/en-gb";
 import timezone from "dayjs/plugin/timezone";
 import utc from "dayjs/plugin/utc";
-import { useMemo } from "react";
+import { type KeyboardEvent, useMemo } from "react";
 import { Calendar, type CalendarProps, dayjsLocalizer, type EventProps } from "react-big-calendar";
 import withDragAndDrop from "react-big-calendar/lib/addons/dragAndDrop";
 import "react-big-calendar/lib/css/react-big-calendar.css";
 import "react-big-calendar/lib/addons/dragAndDrop/styles.css";
 import { type BookingSetUp, offerOf, type Resource } from "@/core/booking/booking";
 import { hoursOf } from "@/core/booking/hours";
-import { dayNumber, ZoneClock } from "@/core/booking/zone";
+import { merged, type Span, within } from "@/core/booking/spans";
+import { dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
 import { colourOf, colourToken } from "../notes";
 import type { DeskBooking } from "./booking";
+import { formats, look } from "./calendar-look";
 import type { DeskBlock } from "./sessions";
 import { words } from "./words";
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
+// Weeks begin on Monday.
+dayjs.locale("en-gb");
 
 const localizer = dayjsLocalizer(dayjs);
 const Draggable = withDragAndDrop<DeskBlock, Resource>(Calendar<DeskBlock, Resource>);
 
 export type CalendarView = "day" | "week" | "month";
+
+/** What is drawn to another time moves in such steps, in minutes. */
+const stepMinutes = 15;
+/** Longer stretches of what is no booking would only cover a week. */
+const longestAside = 24 * 60 * minuteMs;
 
 export interface DeskCalendarProps {
   readonly setUp: BookingSetUp;
@@ -33,11 +43,11 @@ export interface DeskCalendarProps {
   readonly date: string;
   readonly now: number;
   readonly blocks: readonly DeskBlock[];
-  /** Whose columns a day has. */
+  /** Whose columns a day has; whose hours the others show. */
   readonly columns: readonly Resource[];
-  /** Id of the booking that is open beside it. */
+  /** Id of the booking, or key of the block, that is open beside it. */
   readonly open: string | null;
-  onOpen(booking: string): void;
+  onOpen(opened: string): void;
   onDate(date: string): void;
   /** A free spot was drawn or pressed. */
   onFree(start: number, resource: string | null): void;
@@ -45,44 +55,95 @@ export interface DeskCalendarProps {
   onMove(booking: DeskBooking, start: number, resource: string | null): void;
 }
 
+/** The open hours of each column in the week from a day on, closures and time off left out. */
+function hoursOfColumns({ setUp, columns }: DeskCalendarProps, clock: ZoneClock, day: number) {
+  return new Map(
+    columns.map((resource): readonly [string, readonly Span[]] => {
+      const place = setUp.places.find(({ id }) => id === resource.place);
+      return [
+        resource.id,
+        place && resource.week !== null ? hoursOf(place, resource, clock, day - 7, day + 7).usable : [],
+      ];
+    }),
+  );
+}
+
 /** The hours that a day is drawn from and to: those of its people with an hour around, and whatever stands outside them. */
-function hoursShown({ setUp, zone, date, columns, blocks }: DeskCalendarProps): readonly [number, number] {
-  const clock = ZoneClock.of(zone);
-  const day = dayNumber(date);
-  const open = columns.flatMap((resource) => {
-    const place = setUp.places.find(({ id }) => id === resource.place);
-    if (!place || resource.week === null) return [];
-    return hoursOf(place, resource, clock, day, day + 6).open.flatMap(({ from, to }) => [
-      clock.minutesOf(from),
-      clock.minutesOf(to) || 24 * 60,
-    ]);
-  });
-  const taken = blocks.flatMap(({ start, end }) => {
-    const [from, to] = [start.getTime(), end.getTime()];
+function hoursShown(clock: ZoneClock, spans: readonly Span[], blocks: readonly DeskBlock[]): readonly [number, number] {
+  const edges = ({ from, to }: Span) =>
     // What goes on over midnight does not stretch the day.
-    return clock.dayOf(from) === clock.dayOf(to) ? [clock.minutesOf(from), clock.minutesOf(to)] : [];
-  });
-  const all = [...open, ...taken];
+    clock.dayOf(from) === clock.dayOf(to - 1) ? [clock.minutesOf(from), clock.minutesOf(to) || 24 * 60] : [];
+  const all = [
+    ...spans.flatMap(edges),
+    ...blocks.flatMap(({ start, end }) => edges({ from: start.getTime(), to: end.getTime() })),
+  ];
   const first = Math.max(0, Math.floor(Math.min(9 * 60, ...all.map((one) => one - 60)) / 60));
   const last = Math.min(24, Math.ceil(Math.max(17 * 60, ...all.map((one) => one + 60)) / 60));
   return [first, last];
 }
+
+/** What an arrow does to a booking, in minutes of time or columns. */
+const arrows: Readonly<Record<string, readonly [steps: number, columns: number]>> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
 
 export function DeskCalendar(props: DeskCalendarProps) {
   const { setUp, zone, view, date, now, blocks, columns, open, onOpen, onDate, onFree, onMove } = props;
   const clock = ZoneClock.of(zone);
   // Every date of the calendar is an instant, shown on the place's clock.
   dayjs.tz.setDefault(zone);
-  const [first, last] = hoursShown(props);
-  const at = (minutes: number) => new Date(clock.instantAt(dayNumber(date), minutes));
+  const day = dayNumber(date);
+  const hours = useMemo(
+    () => hoursOfColumns({ setUp, columns } as DeskCalendarProps, ZoneClock.of(zone), dayNumber(date)),
+    [setUp, columns, zone, date],
+  );
+  const anybodys = useMemo(() => merged([...hours.values()].flat()), [hours]);
   const shown = useMemo(
-    () => (view === "day" ? blocks : blocks.filter(({ resources }) => resources.length > 0)),
+    () =>
+      blocks.filter(
+        ({ bookings, service, start, end }) =>
+          view === "day" ||
+          bookings.length > 0 ||
+          service !== null ||
+          (view === "week" && end.getTime() - start.getTime() < longestAside),
+      ),
     [view, blocks],
   );
+  const [first, last] = hoursShown(clock, anybodys, shown);
+  const at = (minutes: number) => new Date(clock.instantAt(day, minutes));
   const serviceOf = (block: DeskBlock) => setUp.services.find(({ id }) => id === block.service);
+  const nameOf = (id: string | undefined) => setUp.resources.find((one) => one.id === id)?.name ?? "";
+  const opened = (block: DeskBlock) => onOpen(block.bookings[0]?.id ?? block.key);
+  const byResource = view === "day" && columns.length > 0;
+  const toColumn = (booking: DeskBooking, start: number, resource: unknown) =>
+    onMove(booking, start, typeof resource === "string" ? leading(setUp, booking, resource) : null);
+
+  /** Enter opens; with Alt the arrows move: up and down in time, to the sides to another column or day. */
+  const onKey = (block: DeskBlock, event: KeyboardEvent) => {
+    const [booking] = block.bookings;
+    const arrow = arrows[event.key];
+    if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      return opened(block);
+    }
+    if (!booking || block.bookings.length > 1 || !arrow || !event.altKey) return;
+    event.preventDefault();
+    const [steps, aside] = arrow;
+    const start = block.start.getTime() + steps * stepMinutes * minuteMs;
+    if (!aside) return toColumn(booking, start, null);
+    if (!byResource)
+      return toColumn(booking, clock.instantAt(clock.dayOf(start) + aside, clock.minutesOf(start)), null);
+    const here = columns.findIndex(({ id }) => block.resources.includes(id));
+    const there = columns[here + aside];
+    if (there) toColumn(booking, start, there.id);
+  };
+
   const calendar: CalendarProps<DeskBlock, Resource> = {
     localizer,
-    culture: "en-GB",
+    culture: "en-gb",
     events: [...shown],
     view,
     views: ["day", "week", "month"],
@@ -92,55 +153,59 @@ export function DeskCalendar(props: DeskCalendarProps) {
     getNow: () => new Date(now),
     toolbar: false,
     selectable: true,
-    step: 15,
+    showMultiDayTimes: true,
+    step: stepMinutes,
     timeslots: 4,
     min: at(first * 60),
     max: last === 24 ? at(24 * 60 - 1) : at(last * 60),
     startAccessor: "start",
     endAccessor: "end",
     titleAccessor: (block) => serviceOf(block)?.name ?? block.outside,
-    formats: {
-      timeGutterFormat: "HH:mm",
-      dayFormat: "ddd D",
-      eventTimeRangeFormat: () => "",
-      dayHeaderFormat: "dddd D MMMM",
-      monthHeaderFormat: "MMMM YYYY",
-    },
-    onSelectEvent: (block) => {
-      const [booking] = block.bookings;
-      if (booking) onOpen(booking.id);
-    },
+    tooltipAccessor: null,
+    formats,
+    messages: { showMore: words.showMore, noEventsInRange: "" },
+    onSelectEvent: opened,
+    onKeyPressEvent: (block, event) => onKey(block, event as unknown as KeyboardEvent),
     onSelectSlot: ({ start, resourceId }) =>
       onFree(start.getTime(), typeof resourceId === "string" ? resourceId : null),
     onDrillDown: (next) => onDate(clock.wallOf(next.getTime()).slice(0, 10)),
+    slotPropGetter: (slot, resourceId) => {
+      const [from, to] = [slot.getTime(), slot.getTime() + stepMinutes * minuteMs];
+      const own = typeof resourceId === "string" ? (hours.get(resourceId) ?? []) : anybodys;
+      const roundTheClock = columns.some(({ id, week }) => id === resourceId && week === null);
+      return roundTheClock || within(own, from, to) ? {} : { className: "desk-closed" };
+    },
     eventPropGetter: (block) => {
       const service = serviceOf(block);
       const waits = block.bookings.some(({ state }) => state === "waitingApproval" || state === "waitingPayment");
-      const chosen = block.bookings.some(({ id }) => id === open);
+      const chosen = block.key === open || block.bookings.some(({ id }) => id === open);
       const ground = service ? `var(--chakra-colors-${colourToken(colourOf(setUp, service))})` : undefined;
+      const aside = block.outside ? "desk-outside" : block.off ? "desk-off" : "";
       return {
-        className: block.outside ? "desk-outside" : waits ? "desk-waits" : "",
+        className: aside || (waits ? "desk-waits" : ""),
         style: {
-          ...(waits || block.outside ? {} : { background: ground }),
+          ...(waits || aside ? {} : { background: ground }),
           ...(chosen ? { boxShadow: "0 0 0 2px var(--chakra-colors-mark)" } : {}),
         },
       };
     },
     components: {
+      // The package's own head is a column of a table that it does not stand in.
+      week: { header: ({ label }) => <span>{label}</span> },
       event: ({ event }: EventProps<DeskBlock>) => (
-        <Block block={event} capacity={serviceOf(event)?.capacity ?? 1} name={serviceOf(event)?.name ?? ""} />
+        <Block
+          block={event}
+          capacity={serviceOf(event)?.capacity ?? 1}
+          name={serviceOf(event)?.name ?? ""}
+          time={view === "month" ? clock.wallOf(event.start.getTime()).slice(11) : ""}
+          whose={byResource ? "" : nameOf(event.resources[0])}
+        />
       ),
     },
-    ...(view === "day" && columns.length
-      ? {
-          resources: [...columns],
-          resourceIdAccessor: "id",
-          resourceTitleAccessor: "name",
-        }
-      : {}),
+    ...(byResource ? { resources: [...columns], resourceIdAccessor: "id", resourceTitleAccessor: "name" } : {}),
   };
   return (
-    <Box flex="1" minH="0" minW="0" css={look}>
+    <Box flex="1" minH={{ base: "460px", lg: "0" }} minW="0" css={look}>
       <Draggable
         {...calendar}
         resourceAccessor={((block: DeskBlock) => block.resources) as never}
@@ -149,9 +214,10 @@ export function DeskCalendar(props: DeskCalendarProps) {
         onEventDrop={({ event, start, resourceId }) => {
           const [booking] = event.bookings;
           if (!booking) return;
-          const from = new Date(start).getTime();
-          // By day it keeps its time where only the column changed.
-          onMove(booking, from, typeof resourceId === "string" ? leading(setUp, booking, resourceId) : null);
+          const dropped = new Date(start).getTime();
+          // A month has no times: there only the day is another.
+          const kept = clock.minutesOf(event.start.getTime());
+          toColumn(booking, view === "month" ? clock.instantAt(clock.dayOf(dropped), kept) : dropped, resourceId);
         }}
       />
     </Box>
@@ -166,13 +232,23 @@ function leading(setUp: BookingSetUp, booking: DeskBooking, id: string): string 
   return leads ? id : null;
 }
 
+interface BlockProps {
+  readonly block: DeskBlock;
+  readonly capacity: number;
+  readonly name: string;
+  /** The start, where the calendar does not draw it. */
+  readonly time: string;
+  /** Who leads, where no column says it. */
+  readonly whose: string;
+}
+
 /** What stands in a block. */
-function Block({ block, capacity, name }: { block: DeskBlock; capacity: number; name: string }) {
-  if (block.outside)
+function Block({ block, capacity, name, time, whose }: BlockProps) {
+  if (block.outside || block.off)
     return (
       <>
-        <b>{words.busyElsewhere}</b>
-        <span>{block.outside}</span>
+        <b>{block.outside ? words.busyElsewhere : words.off}</b>
+        <span>{[whose, block.outside || block.off?.words].filter(Boolean).join(" · ")}</span>
       </>
     );
   const [booking] = block.bookings;
@@ -180,46 +256,8 @@ function Block({ block, capacity, name }: { block: DeskBlock; capacity: number; 
   const who = capacity > 1 ? words.ofSeats(block.seats, capacity) : (booking?.name ?? "") || words.nobody;
   return (
     <>
-      <b>{name || booking?.serviceName}</b>
-      <span>{waits ? words.waits(who) : who}</span>
+      <b>{[time, name || booking?.serviceName].filter(Boolean).join(" ")}</b>
+      <span>{[waits ? words.waits(who) : who, whose].filter(Boolean).join(" · ")}</span>
     </>
   );
 }
-
-const look = {
-  "& .rbc-calendar": { fontSize: "12px", color: "ink" },
-  "& .rbc-time-view, & .rbc-month-view": { borderColor: "line", background: "var(--chakra-colors-sheet)" },
-  "& .rbc-time-header-content, & .rbc-time-content, & .rbc-day-bg, & .rbc-header, & .rbc-month-row, & .rbc-timeslot-group, & .rbc-day-slot, & .rbc-time-header.rbc-overflowing":
-    { borderColor: "var(--chakra-colors-line) !important" },
-  "& .rbc-time-slot": { borderTop: "0 !important" },
-  "& .rbc-header": { fontWeight: 650, padding: "6px 4px", textAlign: "start", overflow: "hidden" },
-  "& .rbc-allday-cell": { display: "none" },
-  "& .rbc-time-view-resources .rbc-time-gutter, & .rbc-time-view-resources .rbc-time-header-gutter": {
-    background: "var(--chakra-colors-sheet)",
-    borderColor: "var(--chakra-colors-line)",
-  },
-  "& .rbc-label": { color: "var(--chakra-colors-ink2)", fontSize: "11.5px" },
-  "& .rbc-today": { background: "transparent" },
-  "& .rbc-off-range-bg": { background: "var(--chakra-colors-paper)" },
-  "& .rbc-event": {
-    color: "var(--chakra-colors-ink)",
-    border: "1px solid var(--chakra-colors-edge) !important",
-    borderRadius: "3px",
-    padding: "3px 6px",
-    lineHeight: 1.3,
-  },
-  "& .rbc-event-label": { display: "none" },
-  "& .rbc-event-content b, & .rbc-event-content span": {
-    display: "block",
-    overflow: "hidden",
-    textOverflow: "ellipsis",
-    whiteSpace: "nowrap",
-  },
-  "& .desk-waits": { background: "var(--chakra-colors-white)", borderStyle: "dashed !important" },
-  "& .desk-outside": {
-    background:
-      "repeating-linear-gradient(135deg, var(--chakra-colors-desk0) 0 4px, var(--chakra-colors-sheet) 4px 8px)",
-  },
-  "& .rbc-current-time-indicator": { background: "var(--chakra-colors-mark)", height: "2px" },
-  "& .rbc-show-more": { color: "var(--chakra-colors-ink)", background: "transparent" },
-} as const;

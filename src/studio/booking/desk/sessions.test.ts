@@ -1,23 +1,43 @@
-import { anEntry } from "@/core/booking/sample.test-kit";
+import { anEntry, aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
 import type { DeskBooking } from "./booking";
-import { blocksOf } from "./sessions";
+import { blocksOf, timeOffBlocks } from "./sessions";
 
-const row = (id: string) => ({ id, name: id }) as unknown as DeskBooking;
+const row = (id: string) => ({ id, name: id }) as DeskBooking;
 
-test("bookings of one start and the same resources are one block; busy time stands beside them", () => {
-  const entry = (booking: string, resource = "ilse", from = "2026-03-13T18:30", seats = 2) => ({
-    ...anEntry("glaze", resource, from, "2026-03-13T20:00", seats),
-    booking,
-  });
-  const blocks = blocksOf(
-    [entry("a"), entry("b", "ilse", undefined, 3), entry("c", "tobi"), entry("d", "ilse", "2026-03-13T12:00")],
-    [{ resource: "tobi", calendar: "his own", from: 0, to: 1 }],
-    [row("a"), row("b"), row("c")],
-  );
-  expect(blocks.map(({ seats, bookings, outside }) => [seats, bookings.map(({ id }) => id), outside])).toEqual([
-    [5, ["a", "b"], ""],
-    [2, ["c"], ""],
-    [2, [], ""],
-    [0, [], "his own"],
+test("bookings of one session are one block with their seats; another start, or another tutor, is another", () => {
+  const ten = anEntry("throw", "maren", "2026-03-11T10:00", "2026-03-11T12:00", 2);
+  const entries = [
+    { ...ten, booking: "ann" },
+    { ...ten, booking: "ben", seats: 1 },
+    { ...anEntry("throw", "tobi", "2026-03-11T10:00", "2026-03-11T12:00"), booking: "cal" },
+    { ...anEntry("throw", "maren", "2026-03-11T14:00", "2026-03-11T16:00"), booking: "dee" },
+  ];
+  const blocks = blocksOf(entries, [], ["ann", "ben", "cal", "dee"].map(row));
+  expect(blocks.map(({ bookings, seats, resources }) => [bookings.map(({ id }) => id), seats, resources])).toEqual([
+    [["ann", "ben"], 3, ["maren"]],
+    [["cal"], 1, ["tobi"]],
+    [["dee"], 1, ["maren"]],
   ]);
+});
+
+test("busy time from outside is a block that is nobody's booking", () => {
+  const from = Date.parse("2026-03-11T09:00:00Z");
+  const [block] = blocksOf([], [{ resource: "maren", from, to: from + 3_600_000, calendar: "Family" }], []);
+  expect(block).toMatchObject({ bookings: [], service: null, outside: "Family", resources: ["maren"], off: null });
+});
+
+test("a booking whose row has not come is counted, and not named", () => {
+  const [block] = blocksOf([anEntry("throw", "maren", "2026-03-11T10:00", "2026-03-11T12:00", 2)], [], []);
+  expect(block).toMatchObject({ seats: 2, bookings: [] });
+});
+
+test("time off stands on the clock of its place, over a clock change, too", () => {
+  const off = { from: "2026-03-28T12:00", to: "2026-03-30T00:00", words: "away" };
+  const [block, none] = timeOffBlocks(aSetUp([aService("throw")], [aResource("maren", { timeOff: [off] })]));
+  expect(none).toBeUndefined();
+  expect([block?.start.toISOString(), block?.end.toISOString()]).toEqual([
+    "2026-03-28T12:00:00.000Z",
+    "2026-03-29T23:00:00.000Z",
+  ]);
+  expect(block?.off).toEqual({ resource: "maren", ...off });
 });

@@ -1,0 +1,190 @@
+// What the Desk asks of the server: the calendar with whose time it is, time that is blocked, figures, and the file.
+import Papa from "papaparse";
+import type { BookingSetUp } from "@/core/booking/booking";
+import type { Gives, OperationName } from "@/server/operations";
+import { publishNow } from "../../../scripts/lib/studio";
+import { onSite } from "../operation";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type PublicApi, publicApi, withClock } from "./api.test-kit";
+import { bookingsCsv } from "./csv";
+
+let studio: TestStudio;
+let context: ReturnType<typeof withClock>;
+let api: PublicApi;
+const site = { site: "wrenfield" };
+const now = "2026-03-05T18:40:00Z";
+
+beforeAll(async () => {
+  studio = await testStudio();
+  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  context = withClock(studio.context, now);
+  api = publicApi(context);
+}, 120_000);
+afterAll(() => studio.close());
+beforeEach(() => context.set(now));
+
+async function as<N extends OperationName>(name: N, input: object = {}, person = "designer"): Promise<Gives<N>> {
+  const { operations } = await import("@/server/operations");
+  return operations[name].perform(
+    { ...studio.incoming(person as "designer"), context },
+    { ...site, ...input },
+  ) as never;
+}
+let deeds = 0;
+const key = () => `desk-of-test-${++deeds}`;
+const byHand = (start: string, more: object = {}) =>
+  as("booking.byHand", {
+    service: "first-throw",
+    resource: null,
+    start,
+    seats: 1,
+    waived: [],
+    client: { name: "Nuala Byrne", email: "nuala@post.example", phone: "", language: "en" },
+    answers: {},
+    key: key(),
+    ...more,
+  });
+const timeOff = async () =>
+  ((await as("booking.readSetUp")).setUp as BookingSetUp).resources.find(({ id }) => id === "maren")?.timeOff ?? [];
+
+describe("the calendar", () => {
+  test("each date of a course by itself, with whose it is and who is taken", async () => {
+    const booked = await byHand("2026-03-11T10:30:00Z");
+    const { entries, rows } = await as("booking.calendar", { from: "2026-03-11", to: "2026-03-11" });
+    expect(rows.find(({ id }) => id === booked.id)).toMatchObject({ name: "Nuala Byrne", state: "confirmed" });
+    const entry = entries.find(({ booking }) => booking === booked.id);
+    expect(entry?.start).toBe(Date.parse("2026-03-11T10:30:00Z"));
+    expect(entry?.occupied.map(({ resource }) => resource)).toEqual(booked.resources);
+  });
+
+  test("too many days, days that end before they begin, no date at all: a sentence at the field", async () => {
+    await expect(as("booking.calendar", { from: "2026-03-11", to: "2026-06-11" })).rejects.toMatchObject({
+      fields: [{ path: "to", message: "At most 62 days can be asked about at once." }],
+    });
+    await expect(as("booking.calendar", { from: "2026-03-11", to: "2026-03-10" })).rejects.toMatchObject({
+      fields: [{ path: "to" }],
+    });
+    await expect(as("booking.calendar", { from: "soon", to: "2026-03-10" })).rejects.toMatchObject({
+      fields: [{ path: "from" }],
+    });
+  });
+
+  test("a booking that is moved does not stand in its own way; another does", async () => {
+    const { id, start, resources } = await byHand("2026-03-24T10:30:00Z", { resource: "maren" });
+    const asked = {
+      service: "first-throw",
+      resource: resources[0] ?? null,
+      start: new Date(Date.parse(start) + 900_000).toISOString(),
+      seats: 1,
+      online: false,
+      waived: ["booking.notAStart"],
+    };
+    const codes = async (more: object) =>
+      (await as("booking.why", { ...asked, ...more })).reasons.map(({ code }) => code);
+    expect(await codes({})).toContain("booking.taken");
+    expect(await codes({ without: id })).not.toContain("booking.taken");
+  });
+
+  test("an editor sees nobody's name", async () => {
+    const asked = { from: "2026-03-11", to: "2026-03-11" };
+    await expect(as("booking.calendar", asked, "editor")).rejects.toMatchObject({ status: 403 });
+    await expect(as("booking.figures", {}, "editor")).rejects.toMatchObject({ status: 403 });
+  });
+});
+
+describe("blocked time", () => {
+  const dentist = { resource: "maren", from: "2026-03-18T10:00", to: "2026-03-18T12:00", words: "dentist" };
+
+  test("is nobody's to book, once however often it is sent, and free again as it was", async () => {
+    const before = await timeOff();
+    const free = async () => {
+      const times = await api.get("times", { service: "first-throw", resource: "maren", date: "2026-03-18" });
+      return times.body.times.map((time: { start: { place: string } }) => time.start.place) as string[];
+    };
+    expect(await free()).toContain("2026-03-18T10:30");
+    await Promise.all([as("booking.block", dentist), as("booking.block", dentist)]);
+    expect(await timeOff()).toEqual([...before, { from: dentist.from, to: dentist.to, words: "dentist" }]);
+    expect(await free()).not.toContain("2026-03-18T10:30");
+    await as("booking.unblock", dentist);
+    await as("booking.unblock", dentist);
+    expect(await timeOff()).toEqual(before);
+    expect(await free()).toContain("2026-03-18T10:30");
+  });
+
+  test("over a booking it asks first, and leaves the booking as it is", async () => {
+    const { id, resources } = await byHand("2026-03-25T10:30:00Z", { resource: "maren" });
+    expect(resources).toContain("maren");
+    const day = { ...dentist, from: "2026-03-25T00:00", to: "2026-03-26T00:00" };
+    await expect(as("booking.block", day)).rejects.toMatchObject({ code: "asks" });
+    const before = await timeOff();
+    await as("booking.block", { ...day, agreed: true });
+    expect(await timeOff()).toHaveLength(before.length + 1);
+    expect((await as("booking.history", { booking: id })).booking.state).toBe("confirmed");
+    await as("booking.unblock", day);
+  });
+
+  test("bad input is told at its field, and only a designer blocks", async () => {
+    await expect(as("booking.block", { ...dentist, to: dentist.from })).rejects.toMatchObject({
+      fields: [{ path: "to", message: "It ends before it begins." }],
+    });
+    await expect(as("booking.block", { ...dentist, from: "2026-02-30T10:00" })).rejects.toMatchObject({
+      fields: [{ path: "from" }],
+    });
+    await expect(as("booking.block", { ...dentist, words: "w".repeat(201) })).rejects.toMatchObject({
+      fields: [{ path: "words" }],
+    });
+    await expect(as("booking.block", { ...dentist, resource: "nobody" })).rejects.toMatchObject({ status: 404 });
+    await expect(as("booking.block", dentist, "editor")).rejects.toMatchObject({ status: 403 });
+  });
+});
+
+describe("figures", () => {
+  test("tell how full it was, how early was booked, what came in, and who did not come", async () => {
+    const before = await as("booking.figures");
+    expect(before.months).toHaveLength(12);
+    expect(before.months.at(-1)).toBe("2026-03");
+    const missing = { client: { name: "Ado Reyes", email: "ado@post.example", phone: "", language: "en" } };
+    const noted: Awaited<ReturnType<typeof byHand>>[] = [];
+    for (const start of ["2026-03-10T10:30:00Z", "2026-03-12T10:30:00Z", "2026-03-17T10:30:00Z"])
+      noted.push(await byHand(start, { ...missing, resource: "maren" }));
+    context.set("2026-03-20T12:00:00Z");
+    for (const [nth, { id }] of noted.entries())
+      await as("booking.attendance", { booking: id, attendance: nth ? "didNotCome" : "came", key: key() });
+    const after = await as("booking.figures");
+    expect(after.missing).toContainEqual({ email: "ado@post.example", name: "Ado Reyes", missed: 2, came: 1 });
+    const of = (figures: typeof after) => figures.attendance[11] as { came: number; missed: number };
+    expect(of(after)).toEqual({ came: of(before).came + 1, missed: of(before).missed + 2 });
+    const income = (figures: typeof after) =>
+      figures.income.find(({ month, service }) => month === 11 && service === "first-throw")?.gross ?? 0;
+    expect(income(after) - income(before)).toBe(noted.reduce((sum, { bill }) => sum + (bill?.gross ?? 0), 0));
+    // 5 March, 18:40: the 10th is less than a week ahead, the 12th is, the 17th more.
+    const lead = (figures: typeof after) => figures.lead.map(({ bookings }) => bookings);
+    expect(lead(after).map((all, nth) => all - (lead(before)[nth] ?? 0))).toEqual([0, 0, 2, 1, 0, 0]);
+    const tuesday = after.filled?.week[1]?.[10];
+    expect(tuesday?.filled).toBeGreaterThan(before.filled?.week[1]?.[10]?.filled ?? 0);
+    expect(tuesday?.open).toBeGreaterThan(0);
+  });
+});
+
+test("the file has a line for each booking, and no formula of what a visitor wrote", async () => {
+  await byHand("2026-04-08T09:30:00Z", {
+    client: { name: "=1+1", email: "sum@post.example", phone: "", language: "en" },
+  });
+  const call = await onSite({ ...studio.incoming("designer"), context }, "wrenfield", "visitors.read");
+  let text = "";
+  for await (const line of bookingsCsv(call, { from: "2026-04-08", to: "2026-04-08" })) text += line;
+  const { data, errors } = Papa.parse<Record<string, string>>(text.trim(), { header: true });
+  expect(errors).toEqual([]);
+  expect(data.find(({ mail }) => mail === "sum@post.example")).toMatchObject({
+    name: "'=1+1",
+    service: "First throw",
+    start: "2026-04-08 10:30",
+    zone: "Europe/Dublin",
+    price: "34.00",
+    currency: "EUR",
+    state: "confirmed",
+  });
+  let empty = "";
+  for await (const line of bookingsCsv(call, { from: "2031-01-01", to: "2031-01-01" })) empty += line;
+  expect(empty.trim().split("\r\n")).toHaveLength(1);
+});
