@@ -45,6 +45,18 @@ export const esbuildVisitor = (root) => [
   "--log-level=warning",
 ];
 
+/** The one script of pages of sites built elsewhere: whole, since modules of another site are not theirs to load. */
+export const esbuildElsewhere = () => [
+  "src/visitor/elsewhere.ts",
+  "--bundle",
+  "--minify",
+  "--format=iife",
+  "--target=es2022",
+  "--legal-comments=none",
+  `--outfile=${build}/elsewhere.js`,
+  "--log-level=warning",
+];
+
 /** What measures pages in a browser. */
 export const esbuildCheck = () => [
   "src/studio/check/measure/main.ts",

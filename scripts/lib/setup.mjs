@@ -6,7 +6,15 @@ import { connect } from "node:net";
 import { hostname } from "node:os";
 import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
-import { esbuildApart, esbuildBeside, esbuildCheck, esbuildMain, esbuildTools, esbuildVisitor } from "./bundles.mjs";
+import {
+  esbuildApart,
+  esbuildBeside,
+  esbuildCheck,
+  esbuildElsewhere,
+  esbuildMain,
+  esbuildTools,
+  esbuildVisitor,
+} from "./bundles.mjs";
 
 export const root = fileURLToPath(new URL("../..", import.meta.url));
 export const stateFolder = join(root, ".webitor");
@@ -232,7 +240,15 @@ export function build({ light = false } = {}) {
     // Scripts of an earlier build have other names and would stay.
     for (const folder of ["visitor", "tools"])
       rmSync(join(stateFolder, "build", folder), { recursive: true, force: true });
-    const bundles = [esbuildVisitor, esbuildApart, esbuildBeside, esbuildCheck, esbuildMain, esbuildTools];
+    const bundles = [
+      esbuildVisitor,
+      esbuildElsewhere,
+      esbuildApart,
+      esbuildBeside,
+      esbuildCheck,
+      esbuildMain,
+      esbuildTools,
+    ];
     if (!bundles.every((args) => runTool("esbuild", args(root))))
       stop("The build of process, tools and visitors' scripts failed.");
   });

@@ -1,5 +1,7 @@
 // Booking in one sitting: a business set up from nothing, its hours painted, placed and published; a visitor books by mouse
 // and another by keys; and what the workspace says of a moment, of a file and of somebody else's work.
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
 import { type Browser, expect, type Page } from "@playwright/test";
 import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
@@ -518,4 +520,111 @@ test("a booking by hand, in a few presses", async () => {
   await expect(dialog).toBeHidden();
   await page.getByLabel("Find a booking").fill("Wim");
   await expect(page.getByRole("button", { name: /Walk-in Wim/ })).toBeVisible();
+});
+
+test.describe("on a site built elsewhere", () => {
+  /** A page of somebody else's, with styles that take everything, in a language of its own and under a strict policy. */
+  const foreignPage = (lines: string) =>
+    `<!DOCTYPE html><html lang="de"><head><title>Fremde Seite</title><link rel="stylesheet" href="/style.css"></head><body><main><h1>Fremde Seite</h1>${lines}</main></body></html>`;
+  const style =
+    "*{letter-spacing:.4em!important;text-transform:uppercase}button,select{display:none!important}main{max-width:640px}";
+  let server: Server;
+  let lines = "";
+  const origin = (host: string) => `http://${host}:${(server.address() as AddressInfo).port}`;
+
+  test.beforeAll(async () => {
+    server = createServer((request, response) => {
+      const isStyle = request.url === "/style.css";
+      response.writeHead(200, {
+        "content-type": isStyle ? "text/css" : "text/html; charset=utf-8",
+        "content-security-policy": `default-src 'none'; style-src 'self'; script-src ${siteAddress(key, "")}; connect-src ${siteAddress(key, "")}`,
+      });
+      response.end(isStyle ? style : foreignPage(lines));
+    });
+    await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  });
+  test.afterAll(() => new Promise((resolve) => server.close(resolve)));
+
+  test("the workspace says which pages may have it, and what each of them would get", async ({ browser }) => {
+    await page.goto(`/s/${key}/widgets`);
+    await page
+      .getByRole("link", { name: /At the wheel/ })
+      .first()
+      .click();
+    await step(/Where/).click();
+    const group = page.getByRole("region", { name: "Where" });
+    await group.getByLabel("A page there").fill(`${origin("127.0.0.1")}/classes`);
+    await group.getByRole("button", { name: "Try it" }).click();
+    await expect(group.getByText(/show no calendar, but: This calendar may not stand on pages of/)).toBeVisible();
+    await group.getByLabel("Other sites").fill(origin("127.0.0.1"));
+    await saved(page);
+    await group.getByRole("button", { name: "Try it" }).click();
+    await expect(group.getByText(/show the calendar with First throw\./)).toBeVisible();
+    await group.getByLabel("A page there").fill("nowhere");
+    await group.getByRole("button", { name: "Try it" }).click();
+    await expect(group.getByText("Write an address of the other site as https://its-host.example.")).toBeVisible();
+    await expectAccessible(page);
+    lines = (await group.getByLabel("The lines for the other site").textContent()) ?? "";
+    const toSend = await browser.newPage();
+    await toSend.goto(
+      (await group.getByRole("link", { name: "Page for whoever builds it" }).getAttribute("href")) ?? "",
+    );
+    await expect(toSend.locator("code")).toHaveText(lines);
+    await expectAccessible(toSend);
+    await toSend.close();
+  });
+
+  test("there a visitor books, whatever that page's styles and policy say", async ({ browser }) => {
+    const visitor = await browser.newPage({ locale: "de-DE", timezoneId: "Europe/Berlin" });
+    const problems: string[] = [];
+    visitor.on("console", (message) => message.type() === "error" && problems.push(message.text()));
+    await visitor.goto(origin("127.0.0.1"));
+    const free = calendar(visitor).locator(".day.free");
+    await expect(free.first()).toBeVisible();
+    await calendar(visitor).getByRole("button", { name: "Nächster Monat" }).click();
+    await free.nth(10).click();
+    await calendar(visitor).locator(".slot").first().click();
+    await calendar(visitor).getByLabel("Name").fill("Ute Anderswo");
+    await calendar(visitor).getByLabel("E-Mail").fill("ute.ferry@post.example");
+    await calendar(visitor).locator("select").last().selectOption("Yes");
+    await calendar(visitor).locator("button.go").click();
+    await expect(calendar(visitor).getByRole("link", { name: /verlegen|absagen/i })).toHaveAttribute(
+      "href",
+      new RegExp(`^${siteAddress(key, "/_w/v1/booking/")}`),
+    );
+    expect(problems.filter((problem) => !problem.includes("favicon"))).toEqual([]);
+    await visitor.close();
+    await page.goto(`/s/${key}/desk`);
+    await page.getByText("Bookings", { exact: true }).click();
+    await page.getByText("Lists", { exact: true }).click();
+    await page.getByLabel("Find a booking").fill("ute");
+    await expect(page.getByRole("button", { name: /Ute Anderswo/ })).toBeVisible();
+  });
+
+  test("on a site that is not named its visitors keep the link, and a sentence says why", async ({ browser }) => {
+    const visitor = await browser.newPage();
+    await visitor.goto(origin("localhost"));
+    await expect(visitor.getByText(`This calendar may not stand on pages of ${origin("localhost")}`)).toBeVisible();
+    await expect(visitor.getByRole("link", { name: "Book a time" })).toHaveAttribute("href", siteAddress(key));
+    await expect(calendar(visitor)).toHaveCount(0);
+    await visitor.close();
+  });
+});
+
+test("nothing opens over a booking by itself; once it is left, it does", async ({ browser }) => {
+  // A window as high as the page: nothing is scrolled, and so only time opens anything.
+  const window = { width: 1280, height: 9000 };
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", viewport: window });
+  await visitor.clock.install();
+  await visitor.goto(siteAddress("wrenfield", "/classes"));
+  const first = calendar(visitor).getByRole("button", { name: /Open bench/ });
+  await first.click();
+  await expect(calendar(visitor).getByRole("grid")).toBeVisible();
+  await visitor.clock.runFor(60_000);
+  await expect(visitor.locator("site-popup")).toHaveCount(0);
+  await calendar(visitor).getByRole("button", { name: "Back" }).click();
+  await expect(first).toBeVisible();
+  await visitor.clock.runFor(2000);
+  await expect(visitor.locator("site-popup").getByRole("dialog")).toBeVisible();
+  await visitor.close();
 });

@@ -15,11 +15,19 @@ const darkBelow = Math.sqrt(1.05 * 0.05) - 0.05;
 /** Whether a ground is dark, so that a picture made for dark grounds fits it. */
 export const isDark = (colour: string): boolean => wcagLuminance(colour) < darkBelow;
 
+/** What of a brand goes with a widget onto pages that are not the site's: colours and shape. Type is that page's own. */
+export const brandAway = ({ colours, shape, type }: Brand): Readonly<Record<string, string>> => ({
+  ...Object.fromEntries(colourRoles.map((role) => [`--c-${role}`, colours[role]])),
+  "--head-weight": String(type.headingWeight),
+  "--radius": `${shape.radiusPx}px`,
+  "--button-radius": `${shape.buttonRadiusPx}px`,
+});
+
 /** The brand as CSS custom properties and root rules. */
 export function brandCss(brand: Brand): string {
   const fallback = (key: FamilyKey) => familyStack(families[key]);
   const vars = [
-    ...colourRoles.map((role) => `--c-${role}:${brand.colours[role]}`),
+    ...Object.entries(brandAway(brand)).map(([name, value]) => `${name}:${value}`),
     ...surfaces.map((surface) => {
       const roles = surfaceRoles[surface];
       const [dark, light] = isDark(brand.colours[roles.ground]) ? ["block", "none"] : ["none", "block"];
@@ -27,9 +35,6 @@ export function brandCss(brand: Brand): string {
     }),
     `--f-head:${fallback(brand.type.headings)}`,
     `--f-text:${fallback(brand.type.text)}`,
-    `--head-weight:${brand.type.headingWeight}`,
-    `--radius:${brand.shape.radiusPx}px`,
-    `--button-radius:${brand.shape.buttonRadiusPx}px`,
     `--space:${brand.space}`,
     ...[1, 2, 3, 4, 5, 6].map((level) => `--h${level}:${headingRem(brand, level, false)}rem`),
   ];

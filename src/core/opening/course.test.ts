@@ -154,13 +154,27 @@ describe("one at a time", () => {
     ]);
   });
 
+  test("while the visitor is in the middle of something nothing opens by itself; then it does", () => {
+    const busy = (at: number, is: boolean): VisitEvent => ({ kind: "busy", at, busy: is });
+    const rehearsal = visit([letters()], [busy(2, true), busy(30, false)]);
+    expect(rehearsal.moments.map(({ at, what }) => [at, what])).toEqual([
+      [5, "waits"],
+      [30, "opened"],
+    ]);
+    expect(rehearsal.moments[0]?.reasons).toContainEqual({ code: "opening.busy" });
+    expect(codes(visit([letters()], [busy(2, true)]))).toContain("opening.busy");
+    // What is asked for by a press is shown whatever else is done.
+    const asked = visit([letters()], [busy(2, true), { kind: "asked", at: 3, widget: "letters" }]);
+    expect(asked.moments[0]).toMatchObject({ at: 3, what: "opened" });
+  });
+
   test("signing up with one lets the next come", () => {
     const rehearsal = visit([first, second], [{ kind: "signedUp", at: 20, widget: "second" }]);
     expect(rehearsal.moments.at(-1)).toMatchObject({ at: 20, widget: "first", what: "opened" });
   });
 
   test("never two are open, whatever happens", () => {
-    const kinds = ["scrolled", "left", "clicked", "asked", "moved", "closed", "signedUp", "waited"] as const;
+    const kinds = ["scrolled", "left", "clicked", "asked", "moved", "closed", "signedUp", "busy", "waited"] as const;
     const event = fc.record({
       kind: fc.constantFrom(...kinds),
       widget: fc.constantFrom("first", "second", "third"),
@@ -184,9 +198,10 @@ describe("one at a time", () => {
         for (const { kind, widget, percent, wait } of happenings) {
           at += wait;
           const seen = course.moments.length;
-          course = happen(course, { kind, at, widget, percent, block: "x" } as VisitEvent);
+          course = happen(course, { kind, at, widget, percent, block: "x", busy: percent < 50 } as VisitEvent);
           for (const moment of course.moments.slice(seen)) {
             if (moment.what === "opened") open.add(moment.widget);
+            if (moment.what === "opened" && course.busy) expect(moment.reasons).toEqual([{ code: "opening.asked" }]);
             if (moment.what === "closed" || moment.what === "signedUp") open.delete(moment.widget);
             expect(open.size).toBeLessThanOrEqual(1);
           }

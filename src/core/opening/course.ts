@@ -15,6 +15,8 @@ export type VisitEvent =
   | { readonly kind: "moved"; readonly at: number }
   | { readonly kind: "closed"; readonly at: number; readonly widget: string }
   | { readonly kind: "signedUp"; readonly at: number; readonly widget: string }
+  /** The visitor has begun something on the page, or ended it: a booking that is being made. */
+  | { readonly kind: "busy"; readonly at: number; readonly busy: boolean }
   /** Nothing but time has passed. */
   | { readonly kind: "waited"; readonly at: number };
 
@@ -32,6 +34,8 @@ export interface Course {
   readonly visitor: Visitor;
   readonly memory: OpeningMemory;
   readonly open: string | null;
+  /** Something is being done on the page: nothing opens over it by itself. */
+  readonly busy: boolean;
   /** What was triggered and waits for the open one to close, with what triggered them. */
   readonly waiting: readonly { readonly widget: string; readonly reason: Reason }[];
   /** Those whose trigger has fired on this page; a trigger fires once a page. */
@@ -47,7 +51,18 @@ export function beginCourse(
   memory: OpeningMemory,
   path: string,
 ): Course {
-  return { rules, path, visitor, memory, open: null, waiting: [], fired: [], lastActivity: 0, moments: [] };
+  return {
+    rules,
+    path,
+    visitor,
+    memory,
+    open: null,
+    busy: false,
+    waiting: [],
+    fired: [],
+    lastActivity: 0,
+    moments: [],
+  };
 }
 
 const nowMs = (course: Course, at: number) => course.visitor.now + at * 1000;
@@ -92,7 +107,7 @@ function open(course: Course, widget: string, at: number, reason: Reason, byItse
 /** Opens the first that may: by priority, then by order in the site. Those that may no longer are let go with reasons. */
 function openNext(course: Course, at: number): Course {
   let current = course;
-  while (current.open === null) {
+  while (current.open === null && !current.busy) {
     const next = current.rules
       .filter((rule) => current.waiting.some((waiting) => waiting.widget === rule.id))
       .reduce<OpeningRule | null>((best, rule) => (best && best.priority >= rule.priority ? best : rule), null);
@@ -130,6 +145,7 @@ function endOpen(course: Course, event: Extract<VisitEvent, { kind: "closed" | "
 export function happen(course: Course, event: VisitEvent): Course {
   let current = course;
   if (event.kind === "closed" || event.kind === "signedUp") current = endOpen(current, event);
+  if (event.kind === "busy") current = { ...current, busy: event.busy };
   if (event.kind === "asked" && current.open === null && current.rules.some((rule) => rule.id === event.widget))
     current = open(current, event.widget, event.at, { code: "opening.asked" }, false);
   const before = current.moments.length;
@@ -147,12 +163,15 @@ export function happen(course: Course, event: VisitEvent): Course {
   current = openNext(current, event.at);
   for (const waiting of newly) {
     const settled = current.moments.slice(before).some((moment) => moment.widget === waiting.widget);
-    if (!settled && current.open)
+    if (!settled && (current.open || current.busy))
       current = note(current, {
         at: event.at,
         widget: waiting.widget,
         what: "waits",
-        reasons: [waiting.reason, { code: "opening.anotherIsOpen", open: current.open }],
+        reasons: [
+          waiting.reason,
+          current.open ? { code: "opening.anotherIsOpen", open: current.open } : { code: "opening.busy" },
+        ],
       });
   }
   return event.kind === "waited" ? current : { ...current, lastActivity: event.at };

@@ -29,7 +29,7 @@ export function documentHtml(parts: DocumentParts): string {
 
 /** Rules of notices besides the site's own: groups of values to press one of. */
 export const noticeCss =
-  ".n-day{font-family:var(--f-head);font-size:1.1rem;margin:0 0 8px}.n-times{display:flex;flex-wrap:wrap;gap:8px;margin:0 0 22px}.n-times button{font:inherit;color:inherit;background:none;border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.45em .9em;min-height:44px;cursor:pointer;font-variant-numeric:tabular-nums}.n-times button:hover{background:color-mix(in srgb,currentColor 9%,transparent)}";
+  ".n-day{font-family:var(--f-head);font-size:1.1rem;margin:0 0 8px}.n-times{display:flex;flex-wrap:wrap;gap:8px;margin:0 0 22px}.n-times button{font:inherit;color:inherit;background:none;border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.45em .9em;min-height:44px;cursor:pointer;font-variant-numeric:tabular-nums}.n-code{margin:0 0 22px;padding:14px 16px;border:1px solid var(--c-line);border-radius:var(--radius);background:color-mix(in srgb,currentColor 6%,transparent);font-size:.9rem;line-height:1.6;white-space:pre-wrap;overflow-wrap:anywhere}.n-times button:hover{background:color-mix(in srgb,currentColor 9%,transparent)}";
 
 /** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */
 export function noticeHtml(notice: {
@@ -49,6 +49,8 @@ export function noticeHtml(notice: {
     }[];
   };
   readonly links?: readonly { readonly href: string; readonly words: string }[];
+  /** Lines to be copied as they stand. */
+  readonly code?: string;
 }): string {
   const choices = (notice.choices?.groups ?? []).map(
     ({ title, options }) =>
@@ -56,7 +58,8 @@ export function noticeHtml(notice: {
   );
   const form = choices.length ? `<form method="post" enctype="multipart/form-data">${choices.join("")}</form>` : "";
   const links = (notice.links ?? []).map(({ href, words }) => `<a href="${escapeHtml(href)}">${escapeHtml(words)}</a>`);
-  const more = `${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
+  const code = notice.code ? `<pre class="n-code" tabindex="0"><code>${escapeHtml(notice.code)}</code></pre>` : "";
+  const more = `${code}${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
   const then = notice.then
     ? "deed" in notice.then
       ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`

@@ -29,6 +29,7 @@ import { takePaymentEvent } from "./payments";
 import { postAsk } from "./public/asking";
 import { publicCall, publicSite } from "./public/call";
 import { days } from "./public/days";
+import { elsewhere, elsewhereScript, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold } from "./public/making";
 import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
@@ -102,6 +103,12 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     currency: text,
     places: list(object({ id: text, name: text, address: text, zone: text, notice: text })),
     services: list(ref("Service")),
+  }),
+  Elsewhere: object({
+    language: text,
+    home: { type: "string", description: "Origin of the site that the calendar belongs to" },
+    form: { type: "object", description: "What the calendar's script draws", additionalProperties: true },
+    brand: { type: "object", description: "Custom properties of the brand", additionalProperties: text },
   }),
   Version: object({ setUp: whole, diary: whole }),
   Days: object({
@@ -220,6 +227,40 @@ export const bookingEndpoints: readonly Endpoint[] = [
     says: get("What can be booked", [widget], "Services"),
     fromPages: "allowed",
     run: async (call) => fresh(services(await calendar(call))),
+  },
+  {
+    method: "GET",
+    path: "/booking/elsewhere.js",
+    says: {
+      summary: "The script that brings calendars to life on pages of sites built elsewhere",
+      responses: {
+        ...reading,
+        200: { description: "JavaScript", content: { "text/javascript": { schema: text } } },
+        304: unchanged,
+      },
+    },
+    fromPages: "any",
+    run: (call) => elsewhereScript(call),
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/elsewhere",
+    says: get("The calendar for a page of another site that may have it", [widget], "Elsewhere", {
+      403: problem("Pages of that site may not have it"),
+    }),
+    fromPages: "any",
+    run: async (call) => fresh(await elsewhere(await calendar(call), call.header("origin"))),
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/snippet",
+    says: {
+      summary: "What whoever builds another site has to know to put the calendar there",
+      parameters: [widget],
+      responses: { ...reading, 200: html("The page") },
+    },
+    fromPages: "own",
+    run: async (call) => page(call, await snippetPage(await calendar(call))),
   },
   {
     method: "GET",

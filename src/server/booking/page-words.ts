@@ -18,6 +18,10 @@ interface Words {
   readonly notPossible: string;
   readonly noLink: string;
   readonly noLinkText: string;
+  readonly snippet: (site: string) => string;
+  readonly snippetText: (sites: string) => string;
+  readonly snippetNowhere: string;
+  readonly snippetLink: string;
 }
 
 const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
@@ -44,6 +48,12 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     notPossible: "This was not possible",
     noLink: "This link does not work",
     noLinkText: "It may be incomplete. Copy the whole link from the letter.",
+    snippet: (site) => `The booking calendar of ${site} on another site`,
+    snippetText: (sites) =>
+      `Put these two lines where the calendar is to stand: the element where it shall be seen, the script anywhere. They work on pages of ${sites}. Colours come with it, type is that of your page. A content security policy needs the script’s host under script-src and connect-src.`,
+    snippetNowhere:
+      "Put these two lines where the calendar is to stand. So far no other site may have it: tell the business the address of yours first.",
+    snippetLink: "Book a time",
   },
   de: {
     titles: {
@@ -69,6 +79,12 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     notPossible: "Das war nicht möglich",
     noLink: "Dieser Link führt nirgendwohin",
     noLinkText: "Vielleicht fehlt ein Stück. Kopieren Sie den ganzen Link aus dem Brief.",
+    snippet: (site) => `Der Buchungskalender von ${site} auf einer anderen Website`,
+    snippetText: (sites) =>
+      `Setzen Sie diese zwei Zeilen dorthin, wo der Kalender stehen soll: das Element an seinen Platz, das Skript irgendwo. Sie gelten auf Seiten von ${sites}. Farben bringt er mit, die Schrift ist die Ihrer Seite. Eine Content Security Policy braucht den Host des Skripts unter script-src und connect-src.`,
+    snippetNowhere:
+      "Setzen Sie diese zwei Zeilen dorthin, wo der Kalender stehen soll. Noch darf ihn keine andere Website haben: Nennen Sie dem Betrieb zuerst die Adresse der Ihren.",
+    snippetLink: "Eine Zeit buchen",
   },
   fr: {
     titles: {
@@ -94,6 +110,12 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     notPossible: "Ce n’était pas possible",
     noLink: "Ce lien ne mène nulle part",
     noLinkText: "Il est peut-être incomplet. Copiez tout le lien de la lettre.",
+    snippet: (site) => `Le calendrier de réservation de ${site} sur un autre site`,
+    snippetText: (sites) =>
+      `Mettez ces deux lignes là où le calendrier doit se trouver : l’élément à sa place, le script n’importe où. Elles valent sur les pages de ${sites}. Il apporte ses couleurs, la police est celle de votre page. Une content security policy a besoin de l’hôte du script sous script-src et connect-src.`,
+    snippetNowhere:
+      "Mettez ces deux lignes là où le calendrier doit se trouver. Aucun autre site n’y a droit pour l’instant : donnez d’abord l’adresse du vôtre à l’entreprise.",
+    snippetLink: "Réserver une heure",
   },
 };
 

@@ -17,6 +17,7 @@ import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";
 import { setUpOperations } from "./set-up";
 import { reminderJob } from "./tell";
+import { elsewhereOperations } from "./try-elsewhere";
 
 const id = Joi.string().max(24).required();
 
@@ -28,6 +29,7 @@ export const bookingServer = {
     ...bookingOperations,
     ...blockingOperations,
     ...figureOperations,
+    ...elsewhereOperations,
     ...calendarOperations,
     ...feedOperations,
   },

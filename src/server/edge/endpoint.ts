@@ -26,8 +26,11 @@ export interface Endpoint {
   readonly says: Json;
   /** What its body is read as; without one, no body is read. */
   readonly body?: "json" | "signed" | "form";
-  /** Whose pages may call: only the site's own, or also those of other sites that a place allows. */
-  readonly fromPages: "own" | "allowed";
+  /**
+   * Whose pages may call: only the site's own, also those of other sites that a place allows, or any, whom the call itself
+   * judges: a page that is refused can read why.
+   */
+  readonly fromPages: "own" | "allowed" | "any";
   /** Headers it reads besides those of every call. */
   readonly headers?: readonly string[];
   /** Its work depends on what is asked; the caller's limit pays for it. */

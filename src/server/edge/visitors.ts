@@ -76,7 +76,11 @@ async function corsHeaders(
   const origin = request.headers.get("origin");
   if (origin === null) return { vary: "Origin" };
   const own = isOwnOrigin(origin, request.headers.get("host"));
-  if (own || (endpoint.fromPages === "allowed" && (await mayCall(context, request, siteKey, origin))))
+  if (
+    own ||
+    endpoint.fromPages === "any" ||
+    (endpoint.fromPages === "allowed" && (await mayCall(context, request, siteKey, origin)))
+  )
     return {
       vary: "Origin",
       "access-control-allow-origin": origin,

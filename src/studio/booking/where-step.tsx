@@ -9,6 +9,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { IconButton, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
+import { Elsewhere } from "./elsewhere";
 import { Lines } from "./service-sheet";
 import { words } from "./words";
 
@@ -42,6 +43,7 @@ export function WhereStep(props: StepProps<"booking">) {
       <QuietButton onClick={() => editor.add("places", newPlace(nanoid(10), own.newPlace, settings.zone))}>
         <Plus size={13} /> {own.addPlace}
       </QuietButton>
+      <Elsewhere widget={props.id} allowed={part.places.flatMap(({ allowedSites }) => allowedSites)} />
     </>
   );
 }

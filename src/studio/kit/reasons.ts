@@ -72,6 +72,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "opening.asked": () => "The visitor asked for it.",
   "opening.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,
   "opening.noTrigger": () => "Nothing opens it by itself; only its own button or link does.",
+  "opening.busy": () => "The visitor is doing something on the page, such as booking; this waits until it is done.",
   "opening.anotherIsOpen": () => "Something else is open; this one waits until it closes.",
   "opening.pageExcluded": ({ path, pattern }: { path: string; pattern: string }) =>
     `The page ${path} is left out by ${pattern}.`,

@@ -81,6 +81,11 @@ export class BookingApi {
     return new BookingApi(rehearsal ? toStudio(page, rehearsal.studio, widget) : toSite("", widget), page.visitor.zone);
   }
 
+  /** For pages of other sites: every call goes to the calendar's own. */
+  static from(origin: string, widget: string, zone: string): BookingApi {
+    return new BookingApi(toSite(origin, widget), zone);
+  }
+
   private async ask<T>(
     path: string,
     query: Readonly<Record<string, string>>,

@@ -83,11 +83,14 @@ export class SiteBooking extends LitElement {
   /** Where links to a booking lead; null in a rehearsal. */
   bookingBase: string | null = null;
   now: () => number = () => Date.now();
+  /** Told when a booking is begun, and when it is done or left. */
+  onBusy: (busy: boolean) => void = () => {};
   declare api: BookingApi;
   private typed: Typed = {};
   private asked = 0;
   private key = "";
   private focused = "";
+  private isBusy = false;
   private ticking: ReturnType<typeof setInterval> | undefined;
 
   constructor() {
@@ -123,6 +126,19 @@ export class SiteBooking extends LitElement {
   override disconnectedCallback() {
     super.disconnectedCallback();
     clearInterval(this.ticking);
+    this.tellBusy(false);
+  }
+
+  override updated() {
+    // From the first choice on, or from the day that is looked at where nothing else is to be chosen.
+    const begun = this.step !== this.steps()[0] || this.day !== "" || this.held !== null;
+    this.tellBusy(begun && this.step !== "done");
+  }
+
+  private tellBusy(busy: boolean) {
+    if (busy === this.isBusy) return;
+    this.isBusy = busy;
+    this.onBusy(busy);
   }
 
   /** From the beginning; `focus` where somebody asked for it. */

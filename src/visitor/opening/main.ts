@@ -2,6 +2,7 @@
 // kind of widget that is.
 import { beginCourse, type Course, happen, nextTimed, type VisitEvent, whyUnopened } from "@/core/opening/course";
 import type { ReleasedWidget } from "@/core/widget/released";
+import { busyEvent } from "../busy";
 import type { Page, Shown } from "../kind";
 
 const settleMs = 2000;
@@ -87,6 +88,9 @@ export function begin(page: Page): { happened(event: Event): void } {
     },
     { passive: true },
   );
+  addEventListener(busyEvent, (event) => {
+    on({ kind: "busy", at: seconds(), busy: (event as CustomEvent<boolean>).detail });
+  });
   addEventListener("pointermove", moved, { passive: true });
   addEventListener("keydown", moved);
   document.documentElement.addEventListener("pointerleave", (event) => {

@@ -19,6 +19,7 @@ export interface PublicCall {
   readonly setUp: BookingSetUp;
   /** Ids of the services this calendar offers. */
   readonly services: readonly string[];
+  readonly settings: WidgetOf<"booking">["settings"];
   readonly language: string;
 }
 
@@ -61,7 +62,8 @@ export async function publicCall(
   const calendar = calendars.find(({ id, settings }) => id === widget && settings.enabled);
   if (!calendar) throw notFound("This calendar", "widget");
   const setUp = await setUpAt(context.db, site.id, versions.setUp);
-  return { context, site, widget, versions, setUp, services: calendar.settings.services, language };
+  const { settings } = calendar;
+  return { context, site, widget, versions, setUp, services: settings.services, settings, language };
 }
 
 /** Origins whose pages may call: the site itself, and those its places allow. */
