@@ -628,3 +628,51 @@ test("nothing opens over a booking by itself; once it is left, it does", async (
   await expect(visitor.locator("site-popup").getByRole("dialog")).toBeVisible();
   await visitor.close();
 });
+
+test("letters in one’s own words: filled in, seen as a client gets them, a wrong one told; the next booking gets it", async () => {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await step(/Questions and words/).click();
+  const letters = panel("Questions and words");
+  const preview = letters.getByRole("article", { name: "The letter “Booked” as a client gets it" });
+  await expect(preview.getByText("Your booking is confirmed.")).toBeVisible();
+  await letters.getByLabel("Subject").fill("{nmae}, you are in");
+  await expect(letters.getByText(/There is no \{nmae\} to fill in; there are \{name\}, \{service\}/)).toBeVisible();
+  await letters.getByLabel("Subject").fill("{name}, you are in");
+  await letters.getByLabel("Words", { exact: true }).fill("Dear , bring an apron.");
+  await letters.getByLabel("Words", { exact: true }).press("Home");
+  for (let times = 0; times < 5; times++) await page.keyboard.press("ArrowRight");
+  await letters.getByRole("group", { name: "Fill in:" }).getByRole("button", { name: "name", exact: true }).click();
+  await expect(preview.getByText("Nuala Byrne, you are in")).toBeVisible();
+  await expect(preview.getByText("Dear Nuala Byrne, bring an apron.")).toBeVisible();
+  await expect(letters.getByLabel("Letter", { exact: true })).toContainText("Booked, in own words");
+  await expectAccessible(page);
+  await saved(page);
+  const made = await page.request.post("/api/do/booking.byHand", {
+    data: {
+      site: key,
+      service: (await services())[0],
+      resource: null,
+      start: "2027-06-08T09:00:00Z",
+      seats: 1,
+      waived: ["booking.notAStart", "booking.tooFar"],
+      client: { name: "Odhran Keane", email: "odhran.ferry@post.example", phone: "", language: "en" },
+      answers: {},
+      key: "calendar-letters-1",
+    },
+  });
+  expect(made.ok(), await made.text()).toBe(true);
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Outbox", { exact: true }).click();
+  await page.getByRole("button", { name: /Odhran Keane, you are in/ }).click();
+  await expect(page.getByText("Dear Odhran Keane, bring an apron.").first()).toBeVisible();
+});
+
+async function services(): Promise<readonly string[]> {
+  const answer = await page.request.post("/api/do/booking.readSetUp", { data: { site: key } });
+  const { setUp } = (await answer.json()) as { setUp: { services: readonly { id: string }[] } };
+  return setUp.services.map(({ id }) => id);
+}

@@ -1,6 +1,8 @@
 // What can be booked: places, services, the resources that serve them, hours, prices and questions, as a site describes
 // them. The rules that follow from it are in the files beside this one.
+
 import type { Tax } from "@/core/money/money";
+import type { OwnLetters } from "./letter-kinds";
 import type { BookingLook } from "./released";
 
 /** "2026-03-11" on the place's calendar. */
@@ -30,6 +32,8 @@ export interface Place {
   readonly closures: readonly Closure[];
   /** A sentence for visitors, shown with the calendar. */
   readonly notice: string;
+  /** Letters to its clients in its own words, in the site's language. */
+  readonly letters?: OwnLetters | undefined;
   /** Origins of other sites whose pages may call the public API ("https://maker-fair.example"). */
   readonly allowedSites: readonly string[];
 }

@@ -1,5 +1,6 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
 import Joi from "joi";
+import { lineSchema } from "@/core/input/text";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
 import type {
@@ -15,6 +16,7 @@ import type {
   WeeklySpan,
 } from "./booking";
 import { deskColours, mostDaysAhead } from "./booking";
+import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
 import type { BookingLook } from "./released";
 
 const hashSchema = Joi.string()
@@ -145,6 +147,24 @@ const closure = Joi.object<Closure>({
   )
   .messages({ "span.backwards": longBackwards });
 
+const all = letterPlaceholders.map((one) => `{${one}}`).join(", ");
+
+/** Words of a letter whose placeholders are ours. */
+const letterText = (schema: Joi.StringSchema) =>
+  schema
+    .allow("")
+    .required()
+    .custom((value: string, helpers) => {
+      const strange = strangePlaceholder(value);
+      return strange ? helpers.error("letter.placeholder", { strange, all }) : value;
+    })
+    .messages({ "letter.placeholder": "There is no {#strange} to fill in; there are {#all}." });
+
+const ownLetter = Joi.object<OwnLetter>({
+  subject: letterText(lineSchema(200)),
+  words: letterText(Joi.string().max(3000)),
+});
+
 const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
   id: bookingId.required(),
   name: name(120),
@@ -158,6 +178,7 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
     .messages({ "string.email": "This is no mail address." }),
   closures: Joi.array().items(closure).max(500).required(),
   notice: words(500),
+  letters: Joi.object(Object.fromEntries(letterKinds.map((kind) => [kind, ownLetter]))),
   allowedSites: Joi.array()
     .items(
       checked((value) => {

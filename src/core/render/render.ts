@@ -238,7 +238,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   const note = <Value>(list: Value[], value: Value) => {
     if (!list.includes(value)) list.push(value);
   };
-  let currentPage = "";
+  let currentPage: string | null = null;
   let navigation: readonly NavigationItem[] = [];
   let eager = false;
   let firstTaken = false;

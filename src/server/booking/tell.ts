@@ -1,6 +1,8 @@
 // Telling client and business what became of a booking: letters with a calendar part, and the reminder.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
+import type { LetterKind } from "@/core/booking/letter-kinds";
+import { bookingLetter } from "@/core/booking/letters";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords } from "@/core/booking/words";
 import { hourMs, ZoneClock } from "@/core/booking/zone";
@@ -17,7 +19,6 @@ import { type Context, calendarHost, sign, siteOrigin } from "../context";
 import { type JobRun, queueJob, realTime } from "../job/queue";
 import { countPoint } from "../limit";
 import { writeMail } from "../mail/mail";
-import { bookingLetter, type LetterKind } from "./letters";
 import { setUpAt } from "./set-up";
 
 export type BookingRow = typeof bookings.$inferSelect;
@@ -103,6 +104,10 @@ export function bookingCalendar(
   });
 }
 
+/** Whether two language tags are of one language ("en-IE" and "en"). */
+const isOneLanguage = (one: string, other: string): boolean =>
+  one.split("-", 1)[0]?.toLowerCase() === other.split("-", 1)[0]?.toLowerCase();
+
 const cancels: readonly LetterKind[] = ["cancelled", "declined"];
 
 /** Who causes letters without being a member: what strangers can set off is limited. */
@@ -126,6 +131,7 @@ export async function tell(
   const place = setUp.places.find(({ id }) => id === booking.placeId);
   const zone = place?.zone ?? site.settings.zone;
   const sender = senderOf(site);
+  const names = booking.resources.map((id) => setUp.resources.find((one) => one.id === id)?.name ?? id).join(", ");
   const url = manageUrl(context, site, booking);
   const method = cancels.includes(kind) ? ("CANCEL" as const) : ("REQUEST" as const);
   const limited = booking.email !== "" && booking.widgetId !== null && publicCauses.includes(by);
@@ -139,7 +145,9 @@ export async function tell(
       calendar: { method, text: bookingCalendar(context, site, setUp, booking, dates, method) },
       ...bookingLetter(kind, {
         language: booking.language,
+        name: booking.name,
         service: booking.serviceName,
+        serves: names,
         placeName: place?.name ?? site.name,
         address: place?.address ?? "",
         starts: dates.map(({ start }) => start),
@@ -152,6 +160,8 @@ export async function tell(
         manageUrl: url,
         changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
         words,
+        // Own words are of the site's language; who writes another gets ours in theirs.
+        own: isOneLanguage(booking.language, site.settings.language) ? (place?.letters?.[kind] ?? null) : null,
       }),
     });
   if (!place?.notify || kind === "reminder") return written;
@@ -159,7 +169,6 @@ export async function tell(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
     booking.startsAt.getTime(),
   );
-  const names = booking.resources.map((id) => setUp.resources.find((one) => one.id === id)?.name ?? id).join(", ");
   const lines = [
     `${booking.serviceName}, ${when}`,
     `${booking.name} <${booking.email}> ${booking.phone}`.trim(),

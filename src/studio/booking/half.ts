@@ -71,7 +71,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "questions",
       title: words.questionsTitle,
       of: [],
-      ofPart: (path) => asked.test(path) || /^places\[\d+\]\.notice/.test(path),
+      ofPart: (path) => asked.test(path) || /^places\[\d+\]\.(notice|letters)/.test(path),
       summary: (_settings, { services }) =>
         words.questionsNote(services.reduce((all, { questions }) => all + questions.length, 0)),
       Panel: QuestionsStep,
@@ -89,7 +89,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "where",
       title: words.whereTitle,
       of: [],
-      ofPart: (path) => /^places/.test(path) && !/^places\[\d+\]\.(closures|notice)/.test(path),
+      ofPart: (path) => /^places/.test(path) && !/^places\[\d+\]\.(closures|notice|letters)/.test(path),
       summary: (_settings, { places }) => places[0]?.name ?? "",
       Panel: WhereStep,
       wide: true,

@@ -20,6 +20,7 @@ import {
 } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
+import { LettersOf } from "./letters-of";
 import { Lines } from "./service-sheet";
 import { words } from "./words";
 
@@ -90,6 +91,7 @@ export function QuestionsStep(props: StepProps<"booking">) {
       ) : (
         <Text color="ink2">{words.noServicesYet}</Text>
       )}
+      {place ? <LettersOf editing={place} part={props.sound} /> : null}
     </>
   );
 }

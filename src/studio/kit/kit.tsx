@@ -17,7 +17,7 @@ import {
   Textarea,
 } from "@chakra-ui/react";
 import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Trash2 } from "lucide-react";
-import { type ReactNode, useEffect, useId, useRef, useState } from "react";
+import { type ReactNode, type SyntheticEvent, useEffect, useId, useRef, useState } from "react";
 import type { Refusal } from "./api";
 import { words } from "./words";
 
@@ -215,7 +215,13 @@ export const TextArea = ({
   onChange,
   rows = 3,
   ...rest
-}: Ids & { value: string; onChange: (value: string) => void; rows?: number }) => (
+}: Ids & {
+  value: string;
+  onChange: (value: string) => void;
+  rows?: number;
+  placeholder?: string;
+  onSelect?: (event: SyntheticEvent<HTMLTextAreaElement>) => void;
+}) => (
   <Textarea
     {...fieldLook}
     h="auto"

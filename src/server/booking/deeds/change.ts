@@ -1,11 +1,11 @@
 // A booking's state changes, and its history tells of it.
 import { and, eq, max } from "drizzle-orm";
+import type { LetterKind } from "@/core/booking/letter-kinds";
 import { type BookingState, mayBecome } from "@/core/booking/state";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { conflict } from "../../problem";
-import type { LetterKind } from "../letters";
 import { freeTime } from "../take";
 import { type BookingRow, tell } from "../tell";
 import type { Locked } from "./lock";

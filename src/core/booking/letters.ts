@@ -1,18 +1,10 @@
-// The letters around a booking, in the languages we write: what happened, when it is, and how to change it.
-import { momentWords } from "@/core/booking/words";
-import { ZoneClock } from "@/core/booking/zone";
+// The letters around a booking, in the languages we write: what happened, when it is, and how to change it. A business may
+// say what happened in its own words.
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
-
-export type LetterKind =
-  | "booked"
-  | "waiting"
-  | "waitingPayment"
-  | "approved"
-  | "declined"
-  | "moved"
-  | "reminder"
-  | "cancelled";
+import { filledIn, type LetterKind, type LetterValues, type OwnLetter } from "./letter-kinds";
+import { momentWords } from "./words";
+import { ZoneClock } from "./zone";
 
 interface Wording {
   readonly subject: Readonly<Record<LetterKind, (what: string) => string>>;
@@ -113,7 +105,11 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
 
 export interface LetterFacts {
   readonly language: string;
+  /** The client's name. */
+  readonly name: string;
   readonly service: string;
+  /** Names of those who serve. */
+  readonly serves: string;
   readonly placeName: string;
   readonly address: string;
   /** Starts of the booking's dates. */
@@ -128,7 +124,16 @@ export interface LetterFacts {
   readonly changeUntil: number;
   /** What somebody of the business adds in their own words; "" for nothing. */
   readonly words: string;
+  /** The business's own words for this letter; null for the usual ones. */
+  readonly own: OwnLetter | null;
 }
+
+/** The usual first words of a letter, in a language. */
+export const usualWords = (kind: LetterKind, language: string): string => inLanguage(languages, language).first[kind];
+
+/** The usual subject of a letter, in a language. */
+export const usualSubject = (kind: LetterKind, language: string, what: string): string =>
+  inLanguage(languages, language).subject[kind](what);
 
 const ended: readonly LetterKind[] = ["declined", "cancelled"];
 
@@ -145,21 +150,33 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
       instant,
     );
   const when = facts.starts.map((start) => at(facts.placeZone, start));
-  const own = facts.starts.map((start) => at(facts.clientZone, start));
+  const theirs = facts.starts.map((start) => at(facts.clientZone, start));
+  const until = at(facts.placeZone, facts.changeUntil);
+  const values: LetterValues = {
+    name: facts.name,
+    service: facts.service,
+    when: when[0] ?? "",
+    with: facts.serves,
+    place: facts.placeName,
+    price: facts.total ?? "",
+    until,
+  };
+  const said = facts.own?.words.trim() ? filledIn(facts.own.words.trim(), values) : words.first[kind];
+  const subject = facts.own?.subject.trim()
+    ? filledIn(facts.own.subject.trim(), values)
+    : words.subject[kind](`${facts.service}, ${when[0]}`);
   const lines = [
-    words.first[kind],
+    ...said.split("\n"),
     ...(facts.words ? ["", facts.words] : []),
     "",
     facts.service,
     ...when,
-    ...(own.join() === when.join() ? [] : [words.yours(own[0] as string)]),
+    ...(theirs.join() === when.join() ? [] : [words.yours(theirs[0] as string)]),
     ...(facts.seats > 1 ? [words.seats(facts.seats)] : []),
     `${facts.placeName}, ${facts.address}`,
     ...(facts.total ? [words.total(facts.total)] : []),
   ];
-  const open = ended.includes(kind)
-    ? []
-    : ["", words.manage, facts.manageUrl, words.until(at(facts.placeZone, facts.changeUntil))];
+  const open = ended.includes(kind) ? [] : ["", words.manage, facts.manageUrl, words.until(until)];
   const html = [...lines, ...open]
     .map((line) =>
       line === facts.manageUrl
@@ -168,7 +185,8 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     )
     .join("");
   return {
-    subject: words.subject[kind](`${facts.service}, ${when[0]}`),
+    // One line, whatever a value holds.
+    subject: subject.replace(/\s+/g, " "),
     text: [...lines, ...open, ""].join("\n"),
     html,
   };

@@ -1,0 +1,43 @@
+// Which letters a client gets, and what a business writes in them in its own words.
+
+export const letterKinds = [
+  "booked",
+  "waiting",
+  "waitingPayment",
+  "approved",
+  "declined",
+  "moved",
+  "reminder",
+  "cancelled",
+] as const;
+
+export type LetterKind = (typeof letterKinds)[number];
+
+/** Own words of a letter; "" for the usual ones. What was booked, when, where and how to change it always follows. */
+export interface OwnLetter {
+  /** One line. */
+  readonly subject: string;
+  readonly words: string;
+}
+
+export type OwnLetters = Readonly<Partial<Record<LetterKind, OwnLetter>>>;
+
+/** What can stand in own words in braces, and is filled in for each client. */
+export const letterPlaceholders = ["name", "service", "when", "with", "place", "price", "until"] as const;
+
+export type LetterValues = Readonly<Record<(typeof letterPlaceholders)[number], string>>;
+
+const placeholder = /\{([^{}\s]{1,30})\}/g;
+
+/** The first placeholder in a text that is none of ours, or null. */
+export function strangePlaceholder(text: string): string | null {
+  for (const [whole, name] of text.matchAll(placeholder))
+    if (!(letterPlaceholders as readonly string[]).includes(name ?? "")) return whole;
+  return null;
+}
+
+/** A text with its placeholders filled in, once: what a value holds is never read as a placeholder. */
+export const filledIn = (text: string, values: LetterValues): string =>
+  text.replace(placeholder, (whole, name: string) =>
+    Object.hasOwn(values, name) ? values[name as keyof LetterValues] : whole,
+  );

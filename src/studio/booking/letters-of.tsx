@@ -1,0 +1,136 @@
+"use client";
+// The letters to a place's clients: own words with what is filled in, and each as a client would get it.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useRef, useState } from "react";
+import type { BookingSetUp, Place } from "@/core/booking/booking";
+import { type LetterKind, letterKinds, letterPlaceholders, type OwnLetter } from "@/core/booking/letter-kinds";
+import { bookingLetter, type LetterFacts, usualSubject, usualWords } from "@/core/booking/letters";
+import { hourMs, ZoneClock } from "@/core/booking/zone";
+import { moneyWords } from "@/core/money/money";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, Group, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import type { Editing } from "./editing";
+import { words as allWords } from "./words";
+
+const words = allWords.letters;
+
+/** Letters to a client who is made up, about a booking of the first service a week from now. */
+function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
+  const site = useSite();
+  const { language, currency } = site.settings;
+  const service = part.services.find((one) => one.place === place.id) ?? part.services[0];
+  const clock = ZoneClock.of(place.zone);
+  const start = clock.instantAt(clock.dayOf(Date.now() + site.clockAheadMs) + 7, 10.5 * 60);
+  const serves = (service?.needs ?? []).flatMap(({ oneOf: [first] }) => {
+    const found = part.resources.find(({ id }) => id === first);
+    return found ? [found.name] : [];
+  });
+  return {
+    language,
+    name: words.sampleName,
+    service: service?.name ?? words.sampleService,
+    serves: serves.join(", "),
+    placeName: place.name,
+    address: place.address,
+    starts: [start],
+    placeZone: place.zone,
+    clientZone: place.zone,
+    seats: 1,
+    total: service?.price ? moneyWords({ amount: service.price.amount, currency }, language) : null,
+    manageUrl: `${site.address}/_w/v1/booking/…/page`,
+    changeUntil: start - 24 * hourMs,
+    words: "",
+  };
+}
+
+export function LettersOf({ editing, part }: { editing: Editing<"places">; part: BookingSetUp }) {
+  const { item: place, put, fault } = editing;
+  const [kind, setKind] = useState<LetterKind>("booked");
+  /** Where the caret stands in the words, once it was there. */
+  const area = useRef<HTMLTextAreaElement | null>(null);
+  const sample = useSample(place, part);
+  const own = place.letters?.[kind] ?? { subject: "", words: "" };
+  const change = (next: Partial<OwnLetter>) => {
+    const made = { ...own, ...next };
+    const { [kind]: _before, ...others } = place.letters ?? {};
+    // Nothing of one's own is no letter of one's own.
+    const letters = made.subject || made.words ? { ...others, [kind]: made } : others;
+    put({ letters: Object.keys(letters).length ? letters : undefined });
+  };
+  const insert = (name: string) => {
+    const at = area.current?.isConnected ? area.current.selectionStart : own.words.length;
+    change({ words: `${own.words.slice(0, at)}{${name}}${own.words.slice(at)}` });
+    area.current?.focus();
+  };
+  const letter = bookingLetter(kind, { ...sample, own });
+  const wrong = fault(`letters.${kind}.subject`) ?? fault(`letters.${kind}.words`);
+  return (
+    <Group title={words.title}>
+      <Text color="ink2" mb="8px">
+        {words.note}
+      </Text>
+      <Row label={words.which}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={kind}
+            options={letterKinds.map(
+              (one) => [one, place.letters?.[one] ? words.ownOne(words.kinds[one]) : words.kinds[one]] as const,
+            )}
+            onChange={(next) => setKind(next as LetterKind)}
+          />
+        )}
+      </Row>
+      <Row label={words.subject} error={fault(`letters.${kind}.subject`)}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            placeholder={usualSubject(kind, sample.language, "…")}
+            value={own.subject}
+            onChange={(subject) => change({ subject })}
+          />
+        )}
+      </Row>
+      <Row label={words.words} stacked error={fault(`letters.${kind}.words`)}>
+        {(ids) => (
+          <TextArea
+            {...ids}
+            rows={4}
+            placeholder={usualWords(kind, sample.language)}
+            value={own.words}
+            onChange={(text) => change({ words: text })}
+            onSelect={(event) => {
+              area.current = event.currentTarget;
+            }}
+          />
+        )}
+      </Row>
+      <Flex gap="4px" wrap="wrap" align="center" mb="10px" role="group" aria-label={words.fillIn}>
+        <Text color="ink2">{words.fillIn}</Text>
+        {letterPlaceholders.map((name) => (
+          <QuietButton key={name} onClick={() => insert(name)}>
+            {words.placeholders[name]}
+          </QuietButton>
+        ))}
+      </Flex>
+      {wrong ? null : (
+        <Box
+          as="article"
+          aria-label={words.preview(words.kinds[kind])}
+          bg="white"
+          borderWidth="1px"
+          borderColor="line"
+          borderRadius="panel"
+          p="14px 16px"
+        >
+          <Text fontWeight="700" mb="6px" wordBreak="break-word">
+            {letter.subject}
+          </Text>
+          <Text whiteSpace="pre-wrap" wordBreak="break-word">
+            {letter.text.trim()}
+          </Text>
+        </Box>
+      )}
+    </Group>
+  );
+}
