@@ -82,6 +82,17 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
           .map((n) => [{ from: around(n * 15), to: around(n * 15 + 90), words: "away" }]),
       },
     ),
+    yearlyOff: fc.oneof(
+      { weight: 5, arbitrary: fc.constant(undefined) },
+      {
+        weight: 1,
+        arbitrary: fc.constantFrom(
+          [{ from: date.slice(5), to: date.slice(5), words: "name day" }],
+          [{ from: "12-30", to: "01-02", words: "year's end" }],
+          [{ from: "03-28", to: "03-29", words: "" }],
+        ),
+      },
+    ),
     keptBack: fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: weekly }),
     daysAhead: sometimes(fc.integer({ min: 1, max: 3 })),
     notice,
@@ -139,6 +150,9 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
       { from: null, to: "2011-12-31" },
     ),
     perDay: sometimes(fc.integer({ min: 1, max: 4 })),
+    notice: fc.option(notice, { freq: 3, nil: undefined }),
+    daysAhead: sometimes(fc.integer({ min: 1, max: 4 })),
+    mostSeats: fc.option(fc.integer({ min: 1, max: 3 }), { freq: 4, nil: undefined }),
     course: fc.oneof(
       { weight: 6, arbitrary: fc.constant(null) },
       {

@@ -320,10 +320,8 @@ export class Availability extends Obstacles {
     const today = this.clock.dayOf(this.now);
     const leaders = this.candidates(0);
     // Without anyone who does it nothing is too far: it is closed, on every day.
-    const furthest = Math.max(
-      ...(leaders.length ? [] : [Number.POSITIVE_INFINITY]),
-      ...leaders.map((id) => lastDay(this.resource(id).daysAhead ?? mostDaysAhead, this.now, this.clock)),
-    );
+    const ofLeaders = leaders.map((id) => lastDay(this.resource(id).daysAhead ?? mostDaysAhead, this.now, this.clock));
+    const furthest = leaders.length ? Math.min(this.lastOfService, Math.max(...ofLeaders)) : Number.POSITIVE_INFINITY;
     const days: Day[] = [];
     for (let day = this.from; day <= this.to; day++) {
       const date = dateOf(day);

@@ -98,6 +98,12 @@ export interface Service {
   /** First and last local date of a start. */
   readonly sold: { readonly from: LocalDate | null; readonly to: LocalDate | null };
   readonly perDay: number | null;
+  /** Asked besides that of who serves; absent is none. */
+  readonly notice?: Notice | undefined;
+  /** Asked besides those of who serves: 1 to 400. */
+  readonly daysAhead?: number | null | undefined;
+  /** How many seats a visitor may take in one booking; null is all of them. */
+  readonly mostSeats?: number | null | undefined;
   readonly confirm: "atOnce" | "approval" | "payment";
   /** Runs of a course: the dates of one run are booked as one. Null for what is booked start by start. */
   readonly course: readonly (readonly WallDateTime[])[] | null;
@@ -161,6 +167,8 @@ export interface Resource {
   /** The hours of one date instead of the week's; none is closed. */
   readonly exceptions: readonly { readonly date: LocalDate; readonly spans: readonly DaySpan[] }[];
   readonly timeOff: readonly { readonly from: WallDateTime; readonly to: WallDateTime; readonly words: string }[];
+  /** Days off of every year, both included ("12-24" to "01-02"). */
+  readonly yearlyOff?: readonly { readonly from: string; readonly to: string; readonly words: string }[] | undefined;
   /** Open time that is not given away online. */
   readonly keptBack: readonly WeeklySpan[];
   /** 1 to 400; null is 400. */

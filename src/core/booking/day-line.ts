@@ -156,7 +156,10 @@ export function dayLine(setUp: BookingSetUp, wish: Wish, diary: Diary, now: Inst
   const [leading = [], ...others] = service.needs.map(({ oneOf }) => doing(oneOf));
   const wished = wish.resource !== null && leading.includes(wish.resource) ? wish.resource : leading[0];
   const leader = setUp.resources.find(({ id }) => id === wished);
-  const earliest = leader ? earliestStart(leader.notice, now, clock) : now;
+  const earliest = Math.max(
+    leader ? earliestStart(leader.notice, now, clock) : now,
+    service.notice ? earliestStart(service.notice, now, clock) : now,
+  );
   const rows = [
     ...(leader ? drawing.rowsOf(leader.id) : []),
     ...others.map((ids, nth) => drawing.setRow(service.needs[nth + 1]?.name ?? "", ids)),

@@ -101,9 +101,10 @@ export function hoursOf(place: Place, resource: Resource, clock: ZoneClock, from
       .filter((span) => span.from < span.to && span.from < bounds.to && bounds.from < span.to)
       .sort((a, b) => a.from - b.from);
   const closures = inBounds(place.closures.flatMap((closure) => closureSpans(closure, clock, from, to)));
-  const timeOff = inBounds(
-    resource.timeOff.map((off) => ({ from: clock.edgeOf(off.from), to: clock.edgeOf(off.to), words: off.words })),
-  );
+  const timeOff = inBounds([
+    ...resource.timeOff.map((off) => ({ from: clock.edgeOf(off.from), to: clock.edgeOf(off.to), words: off.words })),
+    ...(resource.yearlyOff ?? []).flatMap((off) => closureSpans({ kind: "yearly", ...off }, clock, from, to)),
+  ]);
   const open = merged(anchors);
   const away = merged([...closures, ...timeOff]);
   return {

@@ -40,6 +40,8 @@ export const waivable = [
   "booking.timeOff",
   "booking.tooSoon",
   "booking.tooFar",
+  "booking.serviceTooSoon",
+  "booking.serviceTooFar",
   "booking.resourceDayFull",
   "booking.serviceDayFull",
   "booking.busyOutside",
@@ -312,6 +314,31 @@ export class Obstacles {
     }
   }
 
+  private *timingOfService(start: Instant): Generator<Reason> {
+    const { service, earliestOfService: earliest, lastOfService: last } = this;
+    if (start < earliest && this.holds("booking.serviceTooSoon"))
+      yield { code: "booking.serviceTooSoon", service: service.id, earliest };
+    if (this.clock.dayOf(start) > last && this.holds("booking.serviceTooFar"))
+      yield {
+        code: "booking.serviceTooFar",
+        service: service.id,
+        last: dateOf(last),
+        daysAhead: service.daysAhead ?? null,
+      };
+  }
+
+  /** The first moment for which the service itself takes bookings now; without a notice of its own any. */
+  private get earliestOfService(): Instant {
+    const { notice } = this.service;
+    return notice && notice.kind !== "none" ? earliestStart(notice, this.now, this.clock) : Number.NEGATIVE_INFINITY;
+  }
+
+  /** The last day for which the service itself takes bookings now. */
+  protected get lastOfService(): DayNumber {
+    const daysAhead = this.service.daysAhead ?? null;
+    return daysAhead === null ? Number.POSITIVE_INFINITY : lastDay(daysAhead, this.now, this.clock);
+  }
+
   // What stands against the service as a whole ------------------------------------------------------------------------
 
   /** What stands against the service as a whole at a start. */
@@ -322,7 +349,12 @@ export class Obstacles {
     const { from, to } = service.sold;
     if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))
       yield { code: "booking.notSold", service: service.id, from, to };
-    if (!withDiary || service.perDay === null || !this.holds("booking.serviceDayFull")) return;
+    const most = service.mostSeats ?? null;
+    if (this.wish.online && most !== null && this.wish.seats > most)
+      yield { code: "booking.tooManySeats", service: service.id, most, wanted: this.wish.seats };
+    if (!withDiary) return;
+    yield* this.timingOfService(start);
+    if (service.perDay === null || !this.holds("booking.serviceDayFull")) return;
     for (const each of this.datesOf(start)) {
       const day = this.clock.dayOf(each);
       const bookings = this.diary.serviceBookingsOn(service.id, day);

@@ -172,14 +172,9 @@ export class Oracle {
       return (place?.closures ?? []).flatMap((closure) => {
         if (closure.kind === "span")
           return [{ from: edgeOf(this.zone, closure.from), to: edgeOf(this.zone, closure.to) }];
+        if (closure.kind === "yearly") return this.everyYear(closure);
         return this.dates
-          .filter((date) => {
-            if (closure.kind === "date") return date === closure.date;
-            const monthDay = date.slice(5);
-            return closure.from <= closure.to
-              ? closure.from <= monthDay && monthDay <= closure.to
-              : monthDay >= closure.from || monthDay <= closure.to;
-          })
+          .filter((date) => date === closure.date)
           .filter((date) => exists(this.zone, date))
           .map((date) => ({
             from: instantOf(this.zone, `${date}T00:00`),
@@ -189,12 +184,24 @@ export class Oracle {
     });
 
   private off = (id: string) =>
-    this.minutes(`off ${id}`, () =>
-      this.resource(id).timeOff.map(({ from, to }) => ({
+    this.minutes(`off ${id}`, () => [
+      ...this.resource(id).timeOff.map(({ from, to }) => ({
         from: edgeOf(this.zone, from),
         to: edgeOf(this.zone, to),
       })),
-    );
+      ...(this.resource(id).yearlyOff ?? []).flatMap((off) => this.everyYear(off)),
+    ]);
+
+  /** The dates of a stretch of every year ("12-30" to "01-02"), each from midnight to midnight. */
+  private everyYear({ from, to }: { readonly from: string; readonly to: string }) {
+    return this.dates
+      .filter((date) => {
+        const monthDay = date.slice(5);
+        return from <= to ? from <= monthDay && monthDay <= to : monthDay >= from || monthDay <= to;
+      })
+      .filter((date) => exists(this.zone, date))
+      .map((date) => ({ from: instantOf(this.zone, `${date}T00:00`), to: instantOf(this.zone, `${date}T24:00`) }));
+  }
 
   private kept = (id: string) =>
     this.minutes(`kept ${id}`, () =>
@@ -358,10 +365,16 @@ export class Oracle {
   }
 
   private serviceAllows(start: Instant, withDiary: boolean): boolean {
-    const { sold, online, perDay } = this.service;
+    const { sold, online, perDay, mostSeats, notice, daysAhead } = this.service;
     const date = this.startDate(start);
+    const { now, seats } = this.question;
     if (this.question.online && !online) return false;
+    if (this.question.online && mostSeats && seats > mostSeats) return false;
     if ((sold.from ?? "0000") > date || date > (sold.to ?? "99999")) return false;
+    // Rule 5, for the service.
+    if (withDiary && notice?.kind === "hours" && start < now + notice.hours * 60 * minute) return false;
+    if (withDiary && notice?.kind === "nextDay" && date <= this.startDate(now)) return false;
+    if (withDiary && daysAhead && isAfter(date, addDays(this.startDate(now), daysAhead))) return false;
     return (
       !withDiary ||
       perDay === null ||
@@ -445,6 +458,8 @@ export class Oracle {
     if (this.date < today) return "past";
     const leaders = this.setMembers(0);
     if (leaders.length && leaders.every((id) => isAfter(this.date, addDays(today, this.resource(id).daysAhead ?? 400))))
+      return "tooFar";
+    if (leaders.length && this.service.daysAhead && isAfter(this.date, addDays(today, this.service.daysAhead)))
       return "tooFar";
     const minutes = this.minutesOfDate();
     const usable = leaders.some((id) =>

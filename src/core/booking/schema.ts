@@ -223,6 +223,11 @@ const question = Joi.object<Question>({
     then: Joi.object({ min: Joi.number().allow(null).required(), max: Joi.number().allow(null).required() }),
   });
 
+const notice = Joi.object({ kind: Joi.string().valid("none", "hours", "nextDay").required() }).when(
+  Joi.object({ kind: "hours" }).unknown(),
+  { then: Joi.object({ hours: whole(1, 2400, "Notice in hours").required() }) },
+);
+
 export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   id: bookingId.required(),
   place: bookingId.required(),
@@ -256,6 +261,9 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     )
     .messages({ "span.never": "The last date of sale is before the first." }),
   perDay: whole(1, 1000, "The most a day").allow(null).required(),
+  notice,
+  daysAhead: whole(1, mostDaysAhead, "The days ahead").allow(null),
+  mostSeats: whole(1, 500, "The most seats a booking").allow(null),
   confirm: Joi.string().valid("atOnce", "approval", "payment").required(),
   course: Joi.array()
     .items(
@@ -344,13 +352,12 @@ const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
     )
     .max(1000)
     .required(),
+  yearlyOff: Joi.array()
+    .items(Joi.object({ from: monthDaySchema.required(), to: monthDaySchema.required(), words: words(200) }))
+    .max(100),
   keptBack: weeklySpans(100).required(),
   daysAhead: whole(1, mostDaysAhead, "The days ahead").allow(null).required(),
-  notice: Joi.object({ kind: Joi.string().valid("none", "hours", "nextDay").required() })
-    .when(Joi.object({ kind: "hours" }).unknown(), {
-      then: Joi.object({ hours: whole(1, 2400, "Notice in hours").required() }),
-    })
-    .required(),
+  notice: notice.required(),
   shownPerHalfDay: whole(1, 288, "The times shown").allow(null).required(),
   perDay: whole(1, 1000, "The most a day").allow(null).required(),
   cancelHours: whole(0, 2400, "The cancellation period in hours").required(),

@@ -169,6 +169,43 @@ test("notice for the next day: at ten to midnight tomorrow nine o'clock is fine"
   expect(ask(setUp, "2026-03-11", [], {}, "2026-03-11T00:10").starts).toEqual([]);
 });
 
+test("a service with a notice of its own: the stricter counts, by hand it can be set aside", () => {
+  const kiln = aService("throw", { notice: { kind: "hours", hours: 48 }, daysAhead: 5 });
+  const setUp = aSetUp([kiln], [aResource("maren", { notice: { kind: "nextDay" }, daysAhead: 30 })]);
+  const now = "2026-03-09T12:00";
+  expect(ask(setUp, "2026-03-10", [], {}, now).why("10:00")).toEqual(["booking.serviceTooSoon"]);
+  expect(ask(setUp, "2026-03-11", [], {}, now).starts[0]).toBe("12:00");
+  expect(ask(setUp, "2026-03-14", [], {}, now).starts).not.toEqual([]);
+  const far = ask(setUp, "2026-03-15", [], {}, now);
+  expect([far.state, far.why("10:00")]).toEqual(["tooFar", ["booking.serviceTooFar"]]);
+  const aside = { online: false, waived: ["booking.serviceTooSoon"] };
+  expect(ask(setUp, "2026-03-10", [], aside, now).starts[0]).toBe("09:00");
+  // Whoever serves asks all the same.
+  expect(ask(setUp, "2026-03-09", [], aside, now).why("15:00")).toEqual(["booking.tooSoon"]);
+});
+
+test("a visitor takes at most so many seats in one booking; by hand there can be more", () => {
+  const table = aService("throw", { capacity: 8, mostSeats: 4 });
+  const setUp = aSetUp([table], [aResource("maren")]);
+  expect(ask(setUp, "2026-03-11", [], { seats: 4 }).starts).not.toEqual([]);
+  const five = ask(setUp, "2026-03-11", [], { seats: 5 });
+  expect([five.starts, five.state, five.why("10:00")]).toEqual([[], "full", ["booking.tooManySeats"]]);
+  expect(ask(setUp, "2026-03-11", [], { seats: 5, online: false }).starts).not.toEqual([]);
+});
+
+test("days off of every year, over the turn of it", () => {
+  const maren = aResource("maren", { yearlyOff: [{ from: "12-30", to: "01-02", words: "home" }] });
+  const setUp = aSetUp([aService("throw")], [maren]);
+  const on = (date: string) => ask(setUp, date, [], {}, "2026-12-01T08:00");
+  expect(["2026-12-29", "2026-12-30", "2027-01-02", "2027-01-03"].map((date) => on(date).state)).toEqual([
+    "free",
+    "closed",
+    "closed",
+    "free",
+  ]);
+  expect(on("2027-01-02").why("10:00")).toEqual(["booking.timeOff"]);
+});
+
 test("days: past, too far, closed, full, few, free", () => {
   const maren = aResource("maren", { daysAhead: 10, exceptions: [{ date: "2026-03-09", spans: [] }] });
   const setUp = aSetUp([aService("throw")], [maren], {

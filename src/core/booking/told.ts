@@ -31,6 +31,8 @@ export interface PublicService {
   readonly picture: string;
   readonly durationMinutes: number;
   readonly capacity: number;
+  /** How many of the seats can be taken in one booking. */
+  readonly mostSeats: number;
   readonly where: Service["where"];
   readonly confirm: Service["confirm"];
   readonly leads: readonly string[];

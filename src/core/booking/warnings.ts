@@ -144,6 +144,14 @@ export function* bookingWarnings(
         about: id,
         values: { resource: name, hours: String(notice.hours), days: String(daysAhead ?? mostDaysAhead) },
       };
+  for (const { id, name, notice, daysAhead } of setUp.services)
+    if (notice?.kind === "hours" && notice.hours >= (daysAhead ?? mostDaysAhead) * 24)
+      yield {
+        code: "check.bookingNotice",
+        step: "services",
+        about: id,
+        values: { resource: name, hours: String(notice.hours), days: String(daysAhead ?? mostDaysAhead) },
+      };
   for (const { rule, before } of neverWinning(setUp.prices))
     yield { code: "check.bookingRule", step: "prices", about: rule.id, values: { rule: rule.id, before: before.id } };
   if (today) yield* ofPlaces(setUp, today);

@@ -121,6 +121,12 @@ const studio: Readonly<Record<string, Sentence>> = {
       : `${who(values, wording)} needs notice; the first moment that can be booked now is ${momentWords(wording, values.earliest)}.`,
   "booking.tooFar": (values, wording) =>
     `${who(values, wording)} can be booked ${values.daysAhead} days ahead, now until ${dateWords(wording, values.last)}.`,
+  "booking.serviceTooSoon": (values, wording) =>
+    `${what(values, wording)} needs notice; the first moment that can be booked now is ${momentWords(wording, values.earliest)}.`,
+  "booking.serviceTooFar": (values, wording) =>
+    `${what(values, wording)} can be booked ${values.daysAhead} days ahead, now until ${dateWords(wording, values.last)}.`,
+  "booking.tooManySeats": (values, wording) =>
+    `${what(values, wording)} is booked online by at most ${values.most} ${values.most === 1 ? "seat" : "seats"} at once; ${values.wanted} are wanted. By hand there can be more.`,
   "booking.resourceDayFull": (values, wording) =>
     `${who(values, wording)} has ${values.bookings} bookings on ${dateWords(wording, values.date)}; at most ${values.most} a day.`,
   "booking.seatsGone": (values, wording) =>
@@ -149,7 +155,7 @@ export const bookingReasons: readonly string[] = Object.keys(studio);
 
 /** What a visitor may know: why, and what to do instead. */
 export interface VisitorReason {
-  readonly code: "notSold" | "notAStart" | "closed" | "tooSoon" | "tooFar" | "seats" | "notFree";
+  readonly code: "notSold" | "notAStart" | "closed" | "tooSoon" | "tooFar" | "seats" | "mostSeats" | "notFree";
   readonly message: string;
 }
 
@@ -163,6 +169,9 @@ const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
   "booking.tooSoon": "tooSoon",
   "booking.tooFar": "tooFar",
   "booking.seatsGone": "seats",
+  "booking.serviceTooSoon": "tooSoon",
+  "booking.serviceTooFar": "tooFar",
+  "booking.tooManySeats": "mostSeats",
 };
 
 type Sentences = Readonly<Record<VisitorReason["code"], Sentence>>;
@@ -179,6 +188,7 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
       `Too soon: the first time that can still be booked is ${momentWords(wording, earliest)}.`,
     tooFar: ({ last }, wording) => `Too far ahead: it can be booked until ${dateWords(wording, last)}.`,
     seats: ({ left }) => (left > 0 ? `Only ${left} ${left === 1 ? "seat is" : "seats are"} left.` : "No seat is left."),
+    mostSeats: ({ most }) => `At most ${most} ${most === 1 ? "seat" : "seats"} in one booking; for more please ask.`,
     notFree: () => "This time is not free.",
   },
   de: {
@@ -194,6 +204,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
     tooFar: ({ last }, wording) => `Zu weit voraus: buchbar bis ${dateWords(wording, last)}.`,
     seats: ({ left }) =>
       left > 0 ? `Nur noch ${left} ${left === 1 ? "Platz" : "Plätze"} frei.` : "Kein Platz mehr frei.",
+    mostSeats: ({ most }) =>
+      `Höchstens ${most} ${most === 1 ? "Platz" : "Plätze"} in einer Buchung; für mehr fragen Sie bitte.`,
     notFree: () => "Diese Zeit ist nicht frei.",
   },
   fr: {
@@ -210,9 +222,14 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
     tooFar: ({ last }, wording) => `Trop loin : réservable jusqu’au ${dateWords(wording, last)}.`,
     seats: ({ left }) =>
       left > 0 ? `Il ne reste que ${left} ${left === 1 ? "place" : "places"}.` : "Il ne reste plus de place.",
+    mostSeats: ({ most }) =>
+      `Au plus ${most} ${most === 1 ? "place" : "places"} par réservation ; pour davantage, demandez-nous.`,
     notFree: () => "Cette heure n’est pas libre.",
   },
 };
+
+/** Reasons of the service itself hold for all who serve: of these the one that promises least counts. */
+const ofService: ReadonlySet<string> = new Set(["booking.serviceTooSoon", "booking.serviceTooFar"]);
 
 /** Of several reasons of one kind the one that promises most: the earliest moment, the most seats, the latest date. */
 const better: Readonly<Partial<Record<VisitorReason["code"], (one: Values, other: Values) => boolean>>> = {
@@ -235,7 +252,8 @@ export function visitorReasons(reasons: readonly Reason[], wording: Wording): re
     const code = publicCodes[reason.code] ?? "notFree";
     const values = reason as unknown as Values;
     const before = kept.get(code);
-    if (!before || better[code]?.(values, before)) kept.set(code, values);
+    const [one, other] = before && ofService.has(reason.code) ? [before, values] : [values, before];
+    if (!before || (other && better[code]?.(one, other))) kept.set(code, values);
   }
   const sentences = inLanguage(publicSentences, wording.language);
   // On a day that is closed there are no starts either: one of the two is enough.

@@ -84,7 +84,8 @@ export async function nearestFree(
   const clock = clockFor(asked.setUp, service);
   const today = clock.dayOf(asked.now.getTime());
   const leaders = asked.setUp.resources.filter(({ id }) => service.needs[0]?.oneOf.includes(id));
-  const furthest = today + Math.max(0, ...leaders.map(({ daysAhead }) => daysAhead ?? mostDaysAhead));
+  const ofLeaders = Math.max(0, ...leaders.map(({ daysAhead }) => daysAhead ?? mostDaysAhead));
+  const furthest = today + Math.min(ofLeaders, service.daysAhead ?? mostDaysAhead);
   // Far beyond what can be booked there is nothing: the nearest are at its end.
   const day = Math.min(Math.max(clock.dayOf(start), today), furthest);
   const distance = (one: Instant) => Math.abs(one - start);

@@ -42,7 +42,7 @@ const bookingStates = ["held", "waitingApproval", "waitingPayment", "confirmed",
 /** Forms of what these calls take and give. */
 export const bookingSchemas: Readonly<Record<string, Json>> = {
   Reason: object({
-    code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "notFree"] },
+    code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "mostSeats", "notFree"] },
     message: text,
   }),
   Price: object({ amount: minor, earlier: nullable(minor) }),
@@ -76,6 +76,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     category: text,
     durationMinutes: whole,
     capacity: whole,
+    mostSeats: whole,
     where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
     confirm: { enum: ["atOnce", "approval", "payment"] },
     leads: list(text),

@@ -17,7 +17,7 @@ import { words } from "./words";
 /** What of a service is asked at its own step, not at that of services. */
 const asked = /^services\[\d+\]\.(questions|screening|terms)/;
 /** What of a person or thing is said at the step of hours. */
-const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff)|^places\[\d+\]\.closures/;
+const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.closures/;
 
 export const bookingStudio: WidgetStudio<"booking"> = {
   steps: [

@@ -24,6 +24,7 @@ import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf, withoutResource } from "./editing";
 import { Feeds } from "./feeds";
 import { lengthWords } from "./notes";
+import { NoticeRow } from "./notice-row";
 import { OpenLine } from "./open-line";
 import { PriceRows, TidyUpRows } from "./service-sheet";
 import { Sorted } from "./services-step";
@@ -334,29 +335,7 @@ function Rules({ editing }: Sheet) {
   );
   return (
     <>
-      <Row label={own.notice} error={fault("notice.hours")}>
-        {(ids) => (
-          <Flex gap="6px">
-            <Choice
-              {...ids}
-              value={notice.kind}
-              options={own.notices}
-              onChange={(kind) =>
-                put({ notice: kind === "hours" ? { kind, hours: 24 } : { kind: kind as "none" | "nextDay" } })
-              }
-            />
-            {notice.kind === "hours" ? (
-              <NumberInput
-                aria-label={own.noticeHours}
-                unit={own.hoursUnit}
-                step={1}
-                value={notice.hours}
-                onChange={(hours) => put({ notice: { kind: "hours", hours: hours ?? 0 } })}
-              />
-            ) : null}
-          </Flex>
-        )}
-      </Row>
+      <NoticeRow notice={notice} error={fault("notice.hours")} onChange={(next) => put({ notice: next })} />
       {number("daysAhead", own.daysUnit)}
       {number("shownPerHalfDay", own.shownUnit)}
       {number("perDay", own.bookingsUnit)}

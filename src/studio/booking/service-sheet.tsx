@@ -25,6 +25,7 @@ import type { Editing } from "./editing";
 import { MoneyRow } from "./money-row";
 import { NeedsEditor } from "./needs-editor";
 import { colourOf, colourToken } from "./notes";
+import { NoticeRow } from "./notice-row";
 import { words } from "./words";
 
 type Props = StepProps<"booking"> & { readonly editing: Editing<"services"> };
@@ -172,6 +173,36 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
               placeholder={words.noLimit}
               value={service.perDay ?? undefined}
               onChange={(perDay) => put({ perDay: perDay ?? null })}
+            />
+          )}
+        </Row>
+        {service.capacity > 1 ? (
+          <Row label={own.mostSeats} error={fault("mostSeats")} hint={own.mostSeatsHint}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                step={1}
+                placeholder={words.noLimit}
+                value={service.mostSeats ?? undefined}
+                onChange={(mostSeats) => put({ mostSeats: mostSeats ?? undefined })}
+              />
+            )}
+          </Row>
+        ) : null}
+        <NoticeRow
+          notice={service.notice ?? { kind: "none" }}
+          error={fault("notice.hours")}
+          onChange={(notice) => put({ notice: notice.kind === "none" ? undefined : notice })}
+        />
+        <Row label={own.daysAhead} error={fault("daysAhead")} hint={own.daysAheadHint}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              unit={words.people.daysUnit}
+              step={1}
+              placeholder={words.noLimit}
+              value={service.daysAhead ?? undefined}
+              onChange={(daysAhead) => put({ daysAhead: daysAhead ?? undefined })}
             />
           )}
         </Row>

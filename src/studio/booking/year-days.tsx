@@ -35,14 +35,16 @@ function marksOf(closures: readonly Closure[], resource: Resource, year: number)
   const lastDay = (to: string) => (to.endsWith("T00:00") ? dateOf(dayNumber(to.slice(0, 10)) - 1) : to.slice(0, 10));
   for (const { date } of resource.exceptions) put(date, date, "other");
   for (const { from, to } of resource.timeOff) put(from.slice(0, 10), lastDay(to), "off");
+  const everyYear = ({ from, to }: { readonly from: string; readonly to: string }, mark: Mark) => {
+    if (from <= to) return put(`${year}-${from}`, `${year}-${to}`, mark);
+    put(`${year}-01-01`, `${year}-${to}`, mark);
+    put(`${year}-${from}`, `${year}-12-31`, mark);
+  };
+  for (const off of resource.yearlyOff ?? []) everyYear(off, "off");
   for (const closure of closures)
     if (closure.kind === "date") put(closure.date, closure.date, "closed");
     else if (closure.kind === "span") put(closure.from.slice(0, 10), lastDay(closure.to), "closed");
-    else if (closure.from <= closure.to) put(`${year}-${closure.from}`, `${year}-${closure.to}`, "closed");
-    else {
-      put(`${year}-01-01`, `${year}-${closure.to}`, "closed");
-      put(`${year}-${closure.from}`, `${year}-12-31`, "closed");
-    }
+    else everyYear(closure, "closed");
   return marks;
 }
 
@@ -206,6 +208,7 @@ function ChosenDays({
   const { resource } = props;
   const [note, setNote] = useState("");
   const [typed, setTyped] = useState("");
+  const [everyYear, setEveryYear] = useState(false);
   const read = useMemo(() => readDay(typed), [typed]);
   const editor = editingOf(props);
   const person = editor.one("resources", resource.id);
@@ -213,7 +216,12 @@ function ChosenDays({
   if (!person || !place) return null;
   const { from, to } = chosen ?? { from: "", to: "" };
   const afterLast = to ? `${dateOf(dayNumber(to) + 1)}T00:00` : "";
+  // Longer than a year is no stretch of every year.
+  const mayRepeat = dayNumber(to) - dayNumber(from) < 365;
+  const repeats = everyYear && mayRepeat;
+  const yearly = { from: from.slice(5), to: to.slice(5), words: note };
   const done = () => {
+    setEveryYear(false);
     setNote("");
     setTyped("");
     onChoose(null);
@@ -238,11 +246,13 @@ function ChosenDays({
           <Row label={own.note}>
             {(ids) => <TextInput {...ids} value={note} maxLength={200} placeholder={own.noteHint} onChange={setNote} />}
           </Row>
+          {mayRepeat ? <Tick label={own.everyYear} checked={everyYear} onChange={setEveryYear} /> : null}
           <Flex gap="6px" wrap="wrap" mb="8px">
             <PlainButton
               onClick={() => {
-                const closure: Closure =
-                  from === to
+                const closure: Closure = repeats
+                  ? { kind: "yearly", ...yearly }
+                  : from === to
                     ? { kind: "date", date: from, words: note }
                     : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
                 place.deed({ closures: [...place.item.closures, closure] });
@@ -253,6 +263,10 @@ function ChosenDays({
             </PlainButton>
             <PlainButton
               onClick={() => {
+                if (repeats) {
+                  person.deed({ yearlyOff: [...(resource.yearlyOff ?? []), yearly] });
+                  return done();
+                }
                 const off = { from: `${from}T00:00`, to: afterLast, words: note };
                 person.deed({ timeOff: [...resource.timeOff, off] });
                 done();
@@ -346,6 +360,14 @@ function Entries(props: Of) {
       note: off.words,
       fault: person.fault(`timeOff[${at}]`),
       remove: () => person.deed({ timeOff: resource.timeOff.filter((one) => one !== off) }),
+    })),
+    ...(resource.yearlyOff ?? []).map((off, at) => ({
+      key: `y${at}`,
+      mark: "off" as const,
+      when: own.yearly(monthDay(off.from), monthDay(off.to)),
+      note: off.words,
+      fault: person.fault(`yearlyOff[${at}]`),
+      remove: () => person.deed({ yearlyOff: (resource.yearlyOff ?? []).filter((one) => one !== off) }),
     })),
     ...resource.exceptions.map((exception, at) => ({
       key: `e${exception.date}`,

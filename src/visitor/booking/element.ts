@@ -629,7 +629,7 @@ export class SiteBooking extends LitElement {
     const empty = known.length > 0 && !this.busy && !known.some(({ state }) => openStates.has(state));
     const shown = [...(this.times ?? []), ...(this.listed ?? []).flatMap(({ times }) => times)];
     const zones = shown.some(({ start }) => this.differs(start));
-    const many = this.service?.capacity ?? 1;
+    const many = this.service?.mostSeats ?? 1;
     return html`${
       many > 1
         ? html`<p><label for="seats">${this.words.seats}</label><input id="seats" type="number" min="1" max=${many} .value=${String(this.seats)} @change=${(

@@ -22,7 +22,7 @@ import { BookingList } from "./booking-list";
 import { ByHand, type ByHandBegin } from "./by-hand";
 import type { CalendarView } from "./calendar";
 import { PrintedDay } from "./printed-day";
-import { blocksOf, timeOffBlocks } from "./sessions";
+import { blocksOf, offKey, timeOffBlocks } from "./sessions";
 import { words } from "./words";
 
 /** The calendar is only loaded by whoever looks at one. */
@@ -167,9 +167,9 @@ export function Bookings() {
           {...blocking}
           setUp={setUp}
           onClose={() => setBlocking(null)}
-          onDone={({ resource, from, to, words }) => {
+          onDone={(off) => {
             setBlocking(null);
-            setOpen(`off ${resource} ${from} ${to} ${words}`);
+            setOpen(offKey(off));
           }}
         />
       ) : null}
@@ -225,9 +225,8 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
       : [];
     const on = ZoneClock.of(zone);
     const [first, last] = [on.startOfDay(dayNumber(from)), on.startOfDay(dayNumber(to) + 1)];
-    return [...taken, ...timeOffBlocks(setUp)].filter(
-      ({ start, end }) => start.getTime() < last && first < end.getTime(),
-    );
+    const here = taken.filter(({ start, end }) => start.getTime() < last && first < end.getTime());
+    return [...here, ...timeOffBlocks(setUp, from, to)];
   }, [data, setUp, zone, from, to]);
   const shown = useMemo(() => columnsOf(setUp.resources, view === "day" ? columns : "people"), [setUp, view, columns]);
   const both = new Set(setUp.resources.map(({ kind }) => kind === "person")).size > 1;

@@ -180,7 +180,7 @@ export function DeskCalendar(props: DeskCalendarProps) {
       const waits = block.bookings.some(({ state }) => state === "waitingApproval" || state === "waitingPayment");
       const chosen = block.key === open || block.bookings.some(({ id }) => id === open);
       const ground = service ? `var(--chakra-colors-${colourToken(colourOf(setUp, service))})` : undefined;
-      const aside = block.outside ? "desk-outside" : block.off ? "desk-off" : "";
+      const aside = block.outside ? "desk-outside" : block.off || block.everyYear !== null ? "desk-off" : "";
       return {
         className: aside || (waits ? "desk-waits" : ""),
         style: {
@@ -244,11 +244,11 @@ interface BlockProps {
 
 /** What stands in a block. */
 function Block({ block, capacity, name, time, whose }: BlockProps) {
-  if (block.outside || block.off)
+  if (block.outside || block.off || block.everyYear !== null)
     return (
       <>
         <b>{block.outside ? words.busyElsewhere : words.off}</b>
-        <span>{[whose, block.outside || block.off?.words].filter(Boolean).join(" · ")}</span>
+        <span>{[whose, block.outside || block.off?.words || block.everyYear].filter(Boolean).join(" · ")}</span>
       </>
     );
   const [booking] = block.bookings;

@@ -33,11 +33,28 @@ test("a booking whose row has not come is counted, and not named", () => {
 
 test("time off stands on the clock of its place, over a clock change, too", () => {
   const off = { from: "2026-03-28T12:00", to: "2026-03-30T00:00", words: "away" };
-  const [block, none] = timeOffBlocks(aSetUp([aService("throw")], [aResource("maren", { timeOff: [off] })]));
+  const [block, none] = timeOffBlocks(
+    aSetUp([aService("throw")], [aResource("maren", { timeOff: [off] })]),
+    "2026-03-28",
+    "2026-03-28",
+  );
   expect(none).toBeUndefined();
   expect([block?.start.toISOString(), block?.end.toISOString()]).toEqual([
     "2026-03-28T12:00:00.000Z",
     "2026-03-29T23:00:00.000Z",
   ]);
   expect(block?.off).toEqual({ resource: "maren", ...off });
+});
+
+test("days off of every year are blocks of the year that is looked at, and none where nothing is off", () => {
+  const setUp = aSetUp([], [aResource("maren", { yearlyOff: [{ from: "12-30", to: "01-02", words: "home" }] })]);
+  expect(timeOffBlocks(setUp, "2026-06-01", "2026-06-30")).toEqual([]);
+  const [block, ...none] = timeOffBlocks(setUp, "2027-01-01", "2027-01-01");
+  expect(none).toEqual([]);
+  expect([block?.start.toISOString(), block?.end.toISOString(), block?.everyYear, block?.off]).toEqual([
+    "2026-12-30T00:00:00.000Z",
+    "2027-01-03T00:00:00.000Z",
+    "home",
+    null,
+  ]);
 });

@@ -1,8 +1,9 @@
 // What the Desk's calendar draws: bookings of one service, start and resources as one block with its seats, busy time from
 // outside, and time off.
-import type { BookingSetUp } from "@/core/booking/booking";
+import type { BookingSetUp, LocalDate } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
-import { ZoneClock } from "@/core/booking/zone";
+import { hoursOf } from "@/core/booking/hours";
+import { dayNumber, ZoneClock } from "@/core/booking/zone";
 import type { DeskBooking } from "./booking";
 
 /** Time off as it stands in the set-up, with whose it is. */
@@ -28,9 +29,11 @@ export interface DeskBlock {
   readonly outside: string;
   /** The time off that this is. */
   readonly off: TimeOff | null;
+  /** Why somebody is off on these days of every year: that is set up under Hours, and not given free from here. */
+  readonly everyYear: string | null;
 }
 
-const plain = { bookings: [], service: null, seats: 0, outside: "", off: null } as const;
+const plain = { bookings: [], service: null, seats: 0, outside: "", off: null, everyYear: null } as const;
 
 /** Bookings of a stretch of days, those that share a session as one; then what is busy outside. */
 export function blocksOf(
@@ -69,23 +72,39 @@ export function blocksOf(
   return [...sessions.values(), ...busy];
 }
 
-/** Everybody's time off as blocks, each on the clock of its place. */
-export function timeOffBlocks(setUp: BookingSetUp): readonly DeskBlock[] {
-  const zones = new Map(setUp.places.map(({ id, zone }) => [id, zone]));
-  return setUp.resources.flatMap(({ id: resource, place, timeOff }) => {
-    const zone = zones.get(place);
-    if (!zone) return [];
-    const clock = ZoneClock.of(zone);
-    return timeOff.map(({ from, to, words }): DeskBlock => {
-      const [start, end] = [clock.edgeOf(from), clock.edgeOf(to)];
+/** Everybody's time off that touches the dates `from` to `to`, as blocks, each on the clock of its place. */
+export function timeOffBlocks(setUp: BookingSetUp, from: LocalDate, to: LocalDate): readonly DeskBlock[] {
+  const places = new Map(setUp.places.map((place) => [place.id, place]));
+  return setUp.resources.flatMap((resource) => {
+    const place = places.get(resource.place);
+    if (!place) return [];
+    const { id, timeOff } = resource;
+    const clock = ZoneClock.of(place.zone);
+    const [first, last] = [dayNumber(from), dayNumber(to)];
+    const [begin, end] = [clock.startOfDay(first), clock.startOfDay(last + 1)];
+    const once = timeOff.map(({ from, to, words }): DeskBlock => {
       return {
         ...plain,
-        key: `off ${resource} ${from} ${to} ${words}`,
-        start: new Date(start),
-        end: new Date(end),
-        resources: [resource],
-        off: { resource, from, to, words },
+        key: offKey({ resource: id, from, to, words }),
+        start: new Date(clock.edgeOf(from)),
+        end: new Date(clock.edgeOf(to)),
+        resources: [id],
+        off: { resource: id, from, to, words },
       };
     });
+    const yearly = hoursOf(place, { ...resource, timeOff: [] }, clock, first, last).timeOff.map(
+      (span): DeskBlock => ({
+        ...plain,
+        key: `yearly ${id} ${span.from} ${span.words}`,
+        start: new Date(span.from),
+        end: new Date(span.to),
+        resources: [id],
+        everyYear: span.words,
+      }),
+    );
+    return [...once, ...yearly].filter((block) => block.start.getTime() < end && begin < block.end.getTime());
   });
 }
+
+/** Key of the block that some time off is. */
+export const offKey = ({ resource, from, to, words }: TimeOff): string => `off ${resource} ${from} ${to} ${words}`;
