@@ -106,8 +106,10 @@ try {
   await phone.close();
   await page.goto(studio("/s/wrenfield/desk"));
   await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Past", { exact: true }).waitFor();
-  await page.getByRole("main").locator("button[aria-current]").nth(3).click();
+  await page.locator(".rbc-time-view").waitFor();
+  // A Tuesday with a course in the evening.
+  for (let day = 0; day < 5; day++) await page.getByRole("button", { name: "Later", exact: true }).click();
+  await page.locator(".rbc-event").nth(1).click();
   await page.getByText("What happened").waitFor();
   await shot("desk");
   await page.goto(studio("/s/wrenfield/pages/classes"));

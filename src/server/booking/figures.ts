@@ -104,8 +104,8 @@ async function leadOf(db: Executor, siteId: string, bounds: readonly number[]) {
   }));
 }
 
-/** Clients who did not come more than once, the most often first. */
-async function missingOf(db: Executor, siteId: string) {
+/** Clients who did not come more than once in these months, the most often first. */
+async function missingOf(db: Executor, siteId: string, bounds: readonly number[]) {
   const missed = sql<number>`sum(${bookings.attendance} = 'didNotCome')`.as("missed");
   const rows = await db
     .select({
@@ -115,7 +115,7 @@ async function missingOf(db: Executor, siteId: string) {
       came: sql<number>`sum(${bookings.attendance} = 'came')`,
     })
     .from(bookings)
-    .where(and(eq(bookings.siteId, siteId), isNotNull(bookings.attendance), ne(bookings.email, "")))
+    .where(and(within(siteId, bounds), isNotNull(bookings.attendance), ne(bookings.email, "")))
     .groupBy(bookings.email)
     .having(sql`missed >= ${leastMissed}`)
     .orderBy(desc(missed), bookings.email)
@@ -146,7 +146,7 @@ export const figureOperations = {
       income: await incomeOf(db, site.id, bounds),
       attendance: await attendanceOf(db, site.id, bounds),
       lead: await leadOf(db, site.id, bounds),
-      missing: await missingOf(db, site.id),
+      missing: await missingOf(db, site.id, bounds),
     };
   }),
 };

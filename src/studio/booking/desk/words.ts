@@ -57,7 +57,7 @@ export const words = {
     leadNote: "Bookings of the last twelve months by how long before the start they were made.",
     leadGroups: ["within a day", "1–2 days", "3–6 days", "1–2 weeks", "2–4 weeks", "earlier"],
     missed: "Who did not come",
-    missedNote: "Of bookings where it was noted, by month.",
+    missedNote: "Of bookings of the last twelve months where it was noted, by month.",
     missedShare: "did not come",
     missedOften: "More than once",
     missedNobody: "Nobody was missed more than once.",
