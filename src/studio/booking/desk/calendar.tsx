@@ -154,6 +154,8 @@ export function DeskCalendar(props: DeskCalendarProps) {
     toolbar: false,
     selectable: true,
     showMultiDayTimes: true,
+    // The usual one takes the screen with it where hundreds stand beside each other.
+    dayLayoutAlgorithm: "no-overlap",
     step: stepMinutes,
     timeslots: 4,
     min: at(first * 60),
