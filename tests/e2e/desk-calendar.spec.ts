@@ -88,6 +88,8 @@ const box = async (name: string) => {
   if (!found) throw new Error(`${name} is not drawn`);
   return found;
 };
+/** Where it stands while the screen is drawn anew: it may be between two drawings. */
+const placeOf = async (name: string, side: "x" | "y") => (await block(name).boundingBox())?.[side] ?? Number.NaN;
 const columnOf = async (name: string) => {
   const found = await page.locator(".rbc-time-header .rbc-header", { hasText: name }).boundingBox();
   if (!found) throw new Error(`${name} has no column`);
@@ -138,7 +140,7 @@ test("drawn to another column it is asked for first; put aside, nothing has happ
   await dialog.getByRole("button", { name: /^Move to/ }).click();
   await expect(dialog).toBeHidden();
   const tobi = await columnOf("Tobi");
-  await expect.poll(async () => (await box("Ann Early")).x).toBeGreaterThanOrEqual(tobi.x - 2);
+  await expect.poll(() => placeOf("Ann Early", "x")).toBeGreaterThanOrEqual(tobi.x - 2);
   await expect(details().getByText(/Moved, by the studio/)).toBeVisible();
 });
 
@@ -157,7 +159,7 @@ test("by keys it moves a quarter of an hour, or to the column beside it; a time 
   await dialog.getByLabel("Set them aside").click();
   await dialog.getByRole("button", { name: /^Move to .*10:15$/ }).click();
   await expect(dialog).toBeHidden();
-  await expect.poll(async () => (await box("Ann Early")).y).toBeGreaterThan(before.y + 4);
+  await expect.poll(() => placeOf("Ann Early", "y")).toBeGreaterThan(before.y + 4);
   await block("Ann Early").focus();
   await page.keyboard.press("Alt+ArrowLeft");
   await expect(dialog.getByLabel("With")).toHaveValue("maren");

@@ -1,12 +1,8 @@
 "use client";
 // The Desk's calendar: a day by person or thing, a week, a month. What is drawn over is moved or made, after it was asked.
 import { Box } from "@chakra-ui/react";
-import dayjs from "dayjs";
-import "dayjs/locale/en-gb";
-import timezone from "dayjs/plugin/timezone";
-import utc from "dayjs/plugin/utc";
 import { type KeyboardEvent, useMemo } from "react";
-import { Calendar, type CalendarProps, dayjsLocalizer, type EventProps } from "react-big-calendar";
+import { Calendar, type CalendarProps, type EventProps } from "react-big-calendar";
 import withDragAndDrop from "react-big-calendar/lib/addons/dragAndDrop";
 import "react-big-calendar/lib/css/react-big-calendar.css";
 import "react-big-calendar/lib/addons/dragAndDrop/styles.css";
@@ -16,16 +12,11 @@ import { merged, type Span, within } from "@/core/booking/spans";
 import { dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
 import { colourOf, colourToken } from "../notes";
 import type { DeskBooking } from "./booking";
+import { localizer, showOn } from "./calendar-clock";
 import { formats, look } from "./calendar-look";
 import type { DeskBlock } from "./sessions";
 import { words } from "./words";
 
-dayjs.extend(utc);
-dayjs.extend(timezone);
-// Weeks begin on Monday.
-dayjs.locale("en-gb");
-
-const localizer = dayjsLocalizer(dayjs);
 const Draggable = withDragAndDrop<DeskBlock, Resource>(Calendar<DeskBlock, Resource>);
 
 export type CalendarView = "day" | "week" | "month";
@@ -93,8 +84,7 @@ const arrows: Readonly<Record<string, readonly [steps: number, columns: number]>
 export function DeskCalendar(props: DeskCalendarProps) {
   const { setUp, zone, view, date, now, blocks, columns, open, onOpen, onDate, onFree, onMove } = props;
   const clock = ZoneClock.of(zone);
-  // Every date of the calendar is an instant, shown on the place's clock.
-  dayjs.tz.setDefault(zone);
+  showOn(zone);
   const day = dayNumber(date);
   const hours = useMemo(
     () => hoursOfColumns({ setUp, columns } as DeskCalendarProps, ZoneClock.of(zone), dayNumber(date)),
