@@ -10,7 +10,7 @@ test("days begin at the place's midnight and weeks on Monday, and another place 
   showOn("Europe/Dublin");
   expect(startOf(at("2026-07-01T10:00Z"), "day")).toBe("2026-06-30T23:00:00.000Z");
   expect(endOf(at("2026-07-01T10:00Z"), "day")).toBe("2026-07-01T22:59:59.999Z");
-  expect(localizer.firstVisibleDay(at("2026-07-15T10:00Z")).toISOString()).toBe("2026-06-28T23:00:00.000Z");
+  expect(localizer.firstVisibleDay(at("2026-07-15T10:00Z"), localizer).toISOString()).toBe("2026-06-28T23:00:00.000Z");
   showOn("America/Chicago");
   expect(startOf(at("2026-07-01T10:00Z"), "day")).toBe("2026-07-01T05:00:00.000Z");
   expect(localizer.format(at("2026-07-01T10:00Z"), "HH:mm")).toBe("05:00");
