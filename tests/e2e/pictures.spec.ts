@@ -285,7 +285,20 @@ test("a picture that came twice, in two sizes, is told; one of them is used ever
   await grid(page)
     .getByRole("option", { name: /river-small/ })
     .click();
-  await aside(page).getByRole("button", { name: "Use this one instead of river.jpg" }).click();
+  // While the deed is on its way its button keeps its name, for those who can't see the wheel turn.
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route("**/api/do/media.*", async (route) => {
+    await held;
+    await route.continue();
+  });
+  const instead = aside(page).getByRole("button", { name: "Use this one instead of river.jpg" });
+  await instead.click();
+  await expect(instead).toBeDisabled();
+  await expectAccessible(page);
+  answer();
   await expect(page.getByText("It stands wherever river.jpg stood, and river.jpg is removed.")).toBeVisible();
   await expectAccessible(page);
   await page.getByRole("button", { name: "Take it back" }).click();

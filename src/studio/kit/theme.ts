@@ -70,6 +70,8 @@ const config = defineConfig({
     // What is hidden for the eye alone stands in the part that scrolls, and does not make the window scroll.
     main: { position: "relative" },
     body: { fontVariantNumeric: "tabular-nums" },
+    // A button at work keeps its name: its words are hidden from the eye alone, which otherwise sees them behind the wheel.
+    ".chakra-button[data-loading] > span > span": { visibility: "visible !important", color: "transparent !important" },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "2px" },
     "*, *::before, *::after": {
       _motionReduce: { animationDuration: "0s !important", transitionDuration: "0s !important" },
