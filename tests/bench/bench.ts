@@ -8,6 +8,7 @@ import autocannon from "autocannon";
 import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { checkMsPerPage, clsMax } from "./checks";
+import { deskFigures } from "./desk";
 import { hostileOperations, hostileSet } from "./hostile";
 import { mediaDropS } from "./media";
 import { renderVsReact, sharedVsPlain } from "./render";
@@ -153,6 +154,14 @@ async function editToStage(site: string, sections: number): Promise<number> {
   return settled[Math.floor(settled.length * 0.95)] as number;
 }
 
+/** What booking takes in a browser. */
+async function deskDrawn() {
+  const browser = await launch();
+  const figures = await deskFigures(browser, await signedIn(browser), port);
+  await browser.close();
+  return figures;
+}
+
 /** What the composer loads in scripts, in kB as sent, and how long a fresh browser takes to the first letter in it, in ms. */
 async function composerLoad(): Promise<{ kb: number; firstEditMs: number }> {
   const browser = await launch();
@@ -272,6 +281,7 @@ const largestDaysMs = daysOfTheLargest();
 if (hostile.failed) throw new Error(`${hostile.failed} hostile calls were answered 5xx`);
 if (!process.argv.includes("--json")) console.log(`slowest hostile call: ${hostile.slowest}`);
 const composer = await composerLoad();
+const desk = await deskDrawn();
 const edits: { sections: number; ms: number }[] = [];
 for (const sections of editedSizes) edits.push({ sections, ms: await editToStage(`bench-edit-${sections}`, sections) });
 const figures: Figure[] = [
@@ -434,6 +444,30 @@ const figures: Figure[] = [
     wanted: 25_000,
     better: "lower",
     how: "the calendar beyond the loader, with what it shares, brotli",
+  },
+  {
+    name: "desk-week-500-bookings-ms",
+    value: desk.weekMs,
+    unit: "ms",
+    wanted: null,
+    better: "lower",
+    how: "from the press on Week until 500 bookings are drawn, median of 5",
+  },
+  {
+    name: "booking-first-month-ms",
+    value: desk.firstMonthMs,
+    unit: "ms",
+    wanted: null,
+    better: "lower",
+    how: "a fresh browser on another site's page, until the first free day is shown, median of 5",
+  },
+  {
+    name: "booking-first-month-vs-bare",
+    value: desk.firstMonthMs / desk.bareMs,
+    unit: "times",
+    wanted: null,
+    better: "lower",
+    how: "the same against a bare fetch of the month's days in that browser",
   },
   {
     name: "booking-engine-vs-oracle",
