@@ -676,3 +676,49 @@ async function services(): Promise<readonly string[]> {
   const { setUp } = (await answer.json()) as { setUp: { services: readonly { id: string }[] } };
   return setUp.services.map(({ id }) => id);
 }
+
+test("the calendar’s own words and thanks: seen beside as they are typed, and read by the next visitor", async ({
+  browser,
+}) => {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await step(/Questions and words/).click();
+  const own = panel("Questions and words");
+  await own.getByLabel("When", { exact: true }).fill("Pick your hour");
+  await own.getByLabel("Button", { exact: true }).fill("Save my wheel");
+  await own.getByLabel("Button to ask").fill("Ask for my wheel");
+  await own.getByText("Say something of one’s own").click();
+  await own.getByRole("textbox", { name: "Title" }).fill("");
+  await expect(own.getByText("This needs a few words.").first()).toBeVisible();
+  await own.getByRole("textbox", { name: "Title" }).fill("See you at the ferry");
+  await own.getByRole("textbox", { name: "Text" }).fill("The bell rings at ten.");
+  await expect(
+    page.frameLocator("iframe[title*='visitor']").first().locator("site-booking").getByText("Pick your hour"),
+  ).toBeVisible();
+  await expectAccessible(page);
+  await saved(page);
+  await page.goto(`/s/${key}/publish`);
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await bring(visitor);
+  await expect(calendar(visitor).getByRole("heading", { name: "Pick your hour" })).toBeVisible();
+  await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+  await calendar(visitor).locator(".day.free").nth(12).click();
+  await calendar(visitor).locator(".slot").first().click();
+  await calendar(visitor).getByLabel("Name").fill("Wilma Words");
+  await calendar(visitor).getByLabel("E-mail").fill("wilma.ferry@post.example");
+  await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
+  await calendar(visitor)
+    .getByRole("button", { name: /^(Save|Ask for) my wheel$/ })
+    .click();
+  await expect(calendar(visitor).getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
+  await expect(calendar(visitor).getByText("The bell rings at ten.")).toBeVisible();
+  await visitor.close();
+});

@@ -1,9 +1,10 @@
 // What can be booked: places, services, the resources that serve them, hours, prices and questions, as a site describes
 // them. The rules that follow from it are in the files beside this one.
 
+import type { Thanks } from "@/core/field/field";
 import type { Tax } from "@/core/money/money";
 import type { OwnLetters } from "./letter-kinds";
-import type { BookingLook } from "./released";
+import type { BookingLook, BookingWords } from "./released";
 
 /** "2026-03-11" on the place's calendar. */
 export type LocalDate = string;
@@ -216,6 +217,10 @@ export interface BookingWidgetSettings {
   readonly services: readonly string[];
   /** How it is drawn; absent for the usual look. */
   readonly look?: BookingLook | undefined;
+  /** Own words around it; absent for the usual ones. */
+  readonly words?: BookingWords | undefined;
+  /** What a client reads, or where they are led, once it is booked or asked for. */
+  readonly thanks?: Thanks | undefined;
 }
 
 /** The furthest that anyone may book, in days. */

@@ -1,5 +1,6 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
 import Joi from "joi";
+import { thanksSchema } from "@/core/field/schema";
 import { lineSchema } from "@/core/input/text";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
@@ -17,7 +18,7 @@ import type {
 } from "./booking";
 import { deskColours, mostDaysAhead } from "./booking";
 import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
-import type { BookingLook } from "./released";
+import { type BookingLook, type BookingWords, bookingWords } from "./released";
 
 const hashSchema = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
@@ -421,4 +422,6 @@ export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.
     first: Joi.string().valid("service", "need", "person").required(),
     photographs: Joi.boolean().required(),
   }),
+  words: Joi.object<BookingWords>(Object.fromEntries(bookingWords.map((key) => [key, lineSchema(80).min(1)]))),
+  thanks: thanksSchema,
 });

@@ -1,4 +1,5 @@
 // The booking calendar as a kind of widget: where it stands, the services it offers, with their prices.
+import { releaseThanks } from "@/core/field/field";
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
@@ -166,9 +167,13 @@ export const booking: WidgetKind<"booking"> = {
     services: (parts.booking?.services ?? []).filter(({ online }) => online).map(({ id }) => id),
   }),
   note: ({ services }) => (services.length === 1 ? "one service" : `${services.length} services`),
-  refs: (settings) =>
-    settings.services.map((id, index) => ({ of: "service" as const, id, path: `services[${index}]` })),
-  problems: function* ({ enabled, services }, site) {
+  refs: function* ({ services, thanks }) {
+    for (const [index, id] of services.entries()) yield { of: "service", id, path: `services[${index}]` };
+    if (thanks?.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
+  },
+  problems: function* ({ enabled, services, thanks }, site) {
+    if (enabled && thanks?.kind === "page" && !site.has("page", thanks.page))
+      yield { weight: "stops", code: "check.thanksGone" };
     if (enabled && !services.some((id) => site.has("service", id)))
       yield { weight: "stops", code: "check.nothingToBook" };
     if (enabled && site.parts.booking)
@@ -187,10 +192,17 @@ export const booking: WidgetKind<"booking"> = {
   flow: (placed, widget, context) =>
     `<div${placed.attributes(spotClass(widget))} data-w="${widget.id}">${listOf(widget, context)}</div>`,
   css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask{margin-top:2em}.w-ask h3{font-family:var(--f-head);margin:0 0 10px}.w-ask p{margin:0 0 12px}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
-  released: (settings, { currency, picture }, part): ReleasedBooking => {
+  released: (settings, { currency, picture, pageHref }, part): ReleasedBooking => {
     const told = toldOf(settings, part ?? undefined, currency);
     const look = settings.look ?? usualLook;
-    return { ...told, look, pictures: look.photographs ? picturesOf(told, picture) : {} };
+    const { words, thanks } = settings;
+    return {
+      ...told,
+      look,
+      ...(words ? { words } : {}),
+      ...(thanks ? { thanks: releaseThanks(thanks, pageHref) } : {}),
+      pictures: look.photographs ? picturesOf(told, picture) : {},
+    };
   },
   // Amounts are those of the set-up, whatever the currency is called.
   shown: (settings, parts) => toldOf(settings, parts.booking, ""),

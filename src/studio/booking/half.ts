@@ -70,7 +70,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
     {
       key: "questions",
       title: words.questionsTitle,
-      of: [],
+      of: ["words", "thanks"],
       ofPart: (path) => asked.test(path) || /^places\[\d+\]\.(notice|letters)/.test(path),
       summary: (_settings, { services }) =>
         words.questionsNote(services.reduce((all, { questions }) => all + questions.length, 0)),

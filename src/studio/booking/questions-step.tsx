@@ -23,6 +23,7 @@ import { type Editing, editingOf } from "./editing";
 import { LettersOf } from "./letters-of";
 import { Lines } from "./service-sheet";
 import { words } from "./words";
+import { WordsOf } from "./words-of";
 
 const own = words.questions;
 
@@ -91,6 +92,7 @@ export function QuestionsStep(props: StepProps<"booking">) {
       ) : (
         <Text color="ink2">{words.noServicesYet}</Text>
       )}
+      <WordsOf {...props} />
       {place ? <LettersOf editing={place} part={props.sound} /> : null}
     </>
   );

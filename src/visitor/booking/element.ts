@@ -83,6 +83,8 @@ export class SiteBooking extends LitElement {
   /** Where links to a booking lead; null in a rehearsal. */
   bookingBase: string | null = null;
   now: () => number = () => Date.now();
+  /** Leads to the page that says thank you; nowhere in a rehearsal. */
+  leave: (href: string) => void = () => {};
   /** Told when a booking is begun, and when it is done or left. */
   onBusy: (busy: boolean) => void = () => {};
   declare api: BookingApi;
@@ -162,7 +164,7 @@ export class SiteBooking extends LitElement {
   }
 
   private get words(): Words {
-    return wordsFor(this.language);
+    return { ...wordsFor(this.language), ...this.form.words };
   }
 
   // Steps ---------------------------------------------------------------------------------------------------------------
@@ -403,6 +405,8 @@ export class SiteBooking extends LitElement {
     if (answer.ok) {
       this.booked = answer.value;
       this.held = null;
+      const { thanks } = this.form;
+      if (thanks && "href" in thanks && this.booked.state !== "waitingPayment") this.leave(thanks.href);
       this.go("done");
       this.askAgain();
       return;
@@ -784,7 +788,9 @@ export class SiteBooking extends LitElement {
           ? this.words.payingNote
           : this.words.mailNote(String(this.typed["client.email"] ?? ""));
     const row = (name: string, said: unknown) => (said ? html`<dt>${name}</dt><dd>${said}</dd>` : nothing);
-    return html`<dl>${row(this.words.what, booked.serviceName)}${row(
+    const { thanks } = this.form;
+    const said = thanks && "text" in thanks && booked.state !== "waitingPayment" ? thanks.text : "";
+    return html`${said ? html`<p>${said}</p>` : nothing}<dl>${row(this.words.what, booked.serviceName)}${row(
       this.words.whenDone,
       dates.map((date) => html`<div>${date}</div>`),
     )}${row(this.words.where, where)}</dl>
@@ -795,12 +801,12 @@ export class SiteBooking extends LitElement {
 
   private heading(): string {
     const { words } = this;
+    const { thanks } = this.form;
+    const said = thanks && "title" in thanks ? thanks.title : "";
     const done =
-      this.booked?.state === "waitingApproval"
-        ? words.waiting
-        : this.booked?.state === "waitingPayment"
-          ? words.paying
-          : words.booked;
+      this.booked?.state === "waitingPayment"
+        ? words.paying
+        : said || (this.booked?.state === "waitingApproval" ? words.waiting : words.booked);
     return { need: words.need, service: words.choose, who: words.who, when: words.when, details: words.details, done }[
       this.step
     ];

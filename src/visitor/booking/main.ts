@@ -24,7 +24,10 @@ const booking: VisitorKind = {
         if (origin === rehearsal.studio && from === "webitor-studio" && draft?.id === id)
           element.change(draft.form as ReleasedBooking);
       });
-    } else element.bookingBase = `/_w/v1/booking/${id}/bookings`;
+    } else {
+      element.bookingBase = `/_w/v1/booking/${id}/bookings`;
+      element.leave = (href) => location.assign(href);
+    }
     spot.replaceChildren(element);
     page.tell({ ready: true });
   },

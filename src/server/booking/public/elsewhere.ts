@@ -48,8 +48,10 @@ export async function elsewhere(call: PublicCall, origin: string | null): Promis
     const message = `This calendar may not stand on pages of ${origin}. Whoever looks after ${site.name} can allow it: Widgets, the calendar, Where, Other sites.`;
     throw new Problem(403, "otherOrigin", message, [{ path: "Origin", message }]);
   }
+  // Somebody who books on another site stays there.
+  const { thanks, ...others } = settings;
   const form = booking.released(
-    settings,
+    thanks?.kind === "page" ? others : settings,
     { currency: site.settings.currency, language: site.settings.language, pageHref: () => null, picture: () => null },
     setUp,
   );
