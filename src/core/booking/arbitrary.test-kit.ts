@@ -38,7 +38,27 @@ const weekly: fc.Arbitrary<WeeklySpan[]> = fc
     daySpans,
     fc.option(fc.constantFrom("2011-12-30", "2026-03-29", "2026-10-25"), { freq: 8 }),
   )
-  .map(([weekdays, spans, validFrom]) => spans.map((span) => ({ weekdays, ...span, validFrom, validTo: null })));
+  .map(([weekdays, spans, validFrom]) => spans.map((span) => ({ weekdays, ...span, validFrom, validTo: null })))
+  .chain((spans) =>
+    fc
+      .record({
+        weeks: fc.option(
+          fc.record({
+            every: fc.integer({ min: 2, max: 3 }),
+            from: fc.constantFrom("2026-03-23", "2026-03-29", "2026-10-20", "2011-12-26", "9999-03-22"),
+          }),
+          { freq: 3, nil: undefined },
+        ),
+        season: fc.option(fc.constantFrom("spring", "turn", "gone"), { freq: 5, nil: undefined }),
+      })
+      .map((when) => spans.map((span): WeeklySpan => ({ ...span, ...when }))),
+  );
+
+/** Parts of the year that begin or end on days that are asked about. */
+const seasons = [
+  { id: "spring", name: "Spring", from: "03-08", to: "03-29" },
+  { id: "turn", name: "Turn of the year", from: "10-25", to: "01-01" },
+];
 
 const sometimes = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { freq: 3 });
 const tidyUp = fc.record({
@@ -94,6 +114,12 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
       },
     ),
     keptBack: fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: weekly }),
+    keptBackOn: fc.oneof(
+      { weight: 5, arbitrary: fc.constant(undefined) },
+      { weight: 1, arbitrary: daySpans.map((spans) => [{ date, spans }]) },
+      { weight: 1, arbitrary: fc.constant([{ date, spans: [] }]) },
+    ),
+    releasedHours: fc.option(fc.integer({ min: 1, max: 60 }), { freq: 3, nil: undefined }),
     daysAhead: sometimes(fc.integer({ min: 1, max: 3 })),
     notice,
     shownPerHalfDay: sometimes(fc.integer({ min: 1, max: 4 })),
@@ -118,6 +144,7 @@ const placeIn = (zone: string, closures: Place["closures"] = []): Place => ({
   notify: "desk@place.example",
   closures,
   notice: "",
+  seasons,
   allowedSites: [],
 });
 
@@ -153,6 +180,13 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
     notice: fc.option(notice, { freq: 3, nil: undefined }),
     daysAhead: sometimes(fc.integer({ min: 1, max: 4 })),
     mostSeats: fc.option(fc.integer({ min: 1, max: 3 }), { freq: 4, nil: undefined }),
+    perClientWeek: fc.option(fc.integer({ min: 1, max: 2 }), { freq: 2, nil: undefined }),
+    where: fc.constantFrom(
+      { kind: "place" as const, words: "" },
+      { kind: "place" as const, words: "" },
+      { kind: "client" as const, words: "" },
+    ),
+    travelMinutes: fc.constantFrom(undefined, 15, 40),
     course: fc.oneof(
       { weight: 6, arbitrary: fc.constant(null) },
       {
@@ -181,13 +215,16 @@ function entries(zone: string, date: string, main: Service): fc.Arbitrary<DiaryE
         seats: fc.integer({ min: 1, max: 2 }),
         leader: fc.constantFrom(...leaders),
         follower: fc.constantFrom(...followers),
+        booking: fc.constantFrom("b1", "b2", "b3"),
+        client: fc.constantFrom("ann@post.example", "Ann@Post.example", "bo@post.example", undefined),
       })
       .map((one): DiaryEntry => {
         const resources = one.main && main.needs.length > 1 ? [one.leader, one.follower] : [one.leader];
         const from = one.start - one.before * minute;
         const end = one.start + one.minutes * minute;
         return {
-          booking: "b",
+          booking: one.booking,
+          ...(one.client === undefined ? {} : { client: one.client }),
           service: one.main ? "main" : "other",
           start: one.start,
           end,
@@ -337,6 +374,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
             resource: fc.option(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf)), { freq: 2 }),
             seats: fc.constantFrom(1, 1, 2),
             online: fc.constantFrom(true, true, false),
+            client: fc.constantFrom(undefined, "ann@post.example"),
             /** Nobody who leads does it any more. */
             nobodyLeads: fc.integer({ min: 0, max: 24 }).map((n) => n === 0),
           })
@@ -358,6 +396,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
               resource: found.resource,
               seats: found.seats,
               online: found.online,
+              client: found.client,
               entries: found.entries,
               outside: found.outside,
               now: instantOf(zone, `${date}T12:00`) - found.nowBack * minute,

@@ -121,7 +121,7 @@ export class Availability extends Obstacles {
   private besideAt: Instant = Number.NaN;
 
   private isFree(id: string, start: Instant, durationMs: number): boolean {
-    return !!this.timing(id, start).next().done && !!this.taken(id, start, durationMs).next().done;
+    return !!this.timing(id, start, durationMs).next().done && !!this.taken(id, start, durationMs).next().done;
   }
 
   /** Resources in the order in which they are taken: the fewest bookings that local day, then the earlier in the file. */
@@ -369,7 +369,7 @@ export class Availability extends Obstacles {
           shown: [...(this.startsOf(leader).get(day) ?? [])].map((shown) => this.timeWords(shown)),
         });
     }
-    return [...reasons, ...fixed, ...this.timing(leader, start), ...this.taken(leader, start, durationMs)];
+    return [...reasons, ...fixed, ...this.timing(leader, start, durationMs), ...this.taken(leader, start, durationMs)];
   }
 
   private notAStart(leader: string, start: Instant, pattern: readonly Instant[]): Reason {
@@ -389,7 +389,11 @@ export class Availability extends Obstacles {
   }
 
   private againstFollower(id: string, start: Instant, durationMs: number): Reason[] {
-    return [...this.fixed(id, start, durationMs), ...this.timing(id, start), ...this.taken(id, start, durationMs)];
+    return [
+      ...this.fixed(id, start, durationMs),
+      ...this.timing(id, start, durationMs),
+      ...this.taken(id, start, durationMs),
+    ];
   }
 
   /** The sets that do not lead and that nobody can fill, each with what stands against all of its resources. */

@@ -22,6 +22,14 @@ export type Closure =
   /** Every year from month and day ("12-24") to month and day, both whole days; it may reach over the new year. */
   | { readonly kind: "yearly"; readonly from: string; readonly to: string; readonly words: string };
 
+/** A stretch of every year that hours can be written for: both month and day ("04-01"), and over the turn of the year. */
+export interface YearSeason {
+  readonly id: string;
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+}
+
 export interface Place {
   readonly id: string;
   readonly name: string;
@@ -31,6 +39,8 @@ export interface Place {
   /** Where word of every booking goes; empty for nowhere. */
   readonly notify: string;
   readonly closures: readonly Closure[];
+  /** Named parts of the year for the hours of who works there; no date is in two of them. */
+  readonly seasons?: readonly YearSeason[] | undefined;
   /** A sentence for visitors, shown with the calendar. */
   readonly notice: string;
   /** Letters to its clients in its own words, in the site's language. */
@@ -105,6 +115,10 @@ export interface Service {
   readonly daysAhead?: number | null | undefined;
   /** How many seats a visitor may take in one booking; null is all of them. */
   readonly mostSeats?: number | null | undefined;
+  /** How many bookings of it one client may have in a week from Monday; by hand there can be more. */
+  readonly perClientWeek?: number | null | undefined;
+  /** At the client's place: the way there before each start, and back after each end, for all who serve. */
+  readonly travelMinutes?: number | null | undefined;
   readonly confirm: "atOnce" | "approval" | "payment";
   /** Runs of a course: the dates of one run are booked as one. Null for what is booked start by start. */
   readonly course: readonly (readonly WallDateTime[])[] | null;
@@ -135,6 +149,10 @@ export interface WeeklySpan {
   readonly to: WallTime;
   readonly validFrom: LocalDate | null;
   readonly validTo: LocalDate | null;
+  /** Only in every so manieth week from Monday, counted from that of a date, before it as well. */
+  readonly weeks?: { readonly every: number; readonly from: LocalDate } | undefined;
+  /** Only in this season of the place. */
+  readonly season?: string | undefined;
 }
 
 export interface DaySpan {
@@ -172,6 +190,10 @@ export interface Resource {
   readonly yearlyOff?: readonly { readonly from: string; readonly to: string; readonly words: string }[] | undefined;
   /** Open time that is not given away online. */
   readonly keptBack: readonly WeeklySpan[];
+  /** What is kept back on one date, instead of the week's; no spans is nothing. */
+  readonly keptBackOn?: readonly { readonly date: LocalDate; readonly spans: readonly DaySpan[] }[] | undefined;
+  /** So many hours before a start, kept-back time is given away online all the same; absent is never. */
+  readonly releasedHours?: number | null | undefined;
   /** 1 to 400; null is 400. */
   readonly daysAhead: number | null;
   readonly notice: Notice;
@@ -234,6 +256,13 @@ export const offerOf = (resource: Resource, service: string): Offer | undefined 
 export const durationWith = (service: Service, leader: Resource): number =>
   offerOf(leader, service.id)?.durationMinutes ?? service.durationMinutes;
 
-/** The tidy-up around `service` on this resource. */
-export const tidyUpOn = (service: Service, resource: Resource): TidyUp =>
-  offerOf(resource, service.id)?.tidyUp ?? service.tidyUp;
+/** The way to a client and back, in minutes each; none where the client comes. */
+export const travelOf = ({ where, travelMinutes }: Service): number =>
+  where.kind === "client" ? (travelMinutes ?? 0) : 0;
+
+/** What takes this resource's time around `service` besides: the tidy-up, and outside it the way. */
+export function tidyUpOn(service: Service, resource: Resource): TidyUp {
+  const { beforeMinutes, afterMinutes } = offerOf(resource, service.id)?.tidyUp ?? service.tidyUp;
+  const travel = travelOf(service);
+  return { beforeMinutes: beforeMinutes + travel, afterMinutes: afterMinutes + travel };
+}

@@ -61,6 +61,7 @@ class Drawing {
     private readonly diary: Diary,
     place: BookingSetUp["places"][number],
     private readonly day: number,
+    private readonly now: Instant,
   ) {
     this.clock = ZoneClock.of(place.zone);
     this.bounds = { from: this.clock.startOfDay(day), to: this.clock.startOfDay(day + 1) };
@@ -90,6 +91,9 @@ class Drawing {
   rowsOf(id: string): readonly BandRow[] {
     const hours = this.hours(id);
     if (!hours) return [];
+    const { releasedHours = null } = this.setUp.resources.find((one) => one.id === id) ?? {};
+    // What begins before this moment is given free by now.
+    const keptFrom = releasedHours === null ? Number.NEGATIVE_INFINITY : this.now + releasedHours * hourMs;
     const taken = [...this.diary.takenIn(id, this.bounds.from, this.bounds.to)];
     const booked = taken.flatMap(({ entry }) =>
       entry ? [band({ from: entry.start, to: entry.end }, { service: entry.service })] : [],
@@ -110,7 +114,9 @@ class Drawing {
       row("away", named),
       row(
         "keptBack",
-        hours.keptBack.map((span) => band(span)),
+        hours.keptBack
+          .filter(({ to }) => to > keptFrom)
+          .map((span) => band({ from: Math.max(span.from, keptFrom), to: span.to })),
       ),
       row("booked", booked),
       row("tidyUp", tidyUp),
@@ -147,7 +153,7 @@ export function dayLine(setUp: BookingSetUp, wish: Wish, diary: Diary, now: Inst
   const day = dayNumber(date);
   const availability = new Availability(setUp, wish, diary, now, day, day);
   const { service, place, clock } = availability;
-  const drawing = new Drawing(setUp, diary, place, day);
+  const drawing = new Drawing(setUp, diary, place, day, now);
   const doing = (ids: readonly string[]) =>
     ids.filter((id) => {
       const found = setUp.resources.find((one) => one.id === id);

@@ -10,6 +10,8 @@ export interface DiaryEntry {
   readonly start: Instant;
   readonly end: Instant;
   readonly seats: number;
+  /** The client's e-mail address; absent where it was not asked for. */
+  readonly client?: string;
   /** The time each resource is taken, tidy-up included. */
   readonly occupied: readonly (Span & { readonly resource: string })[];
 }
@@ -121,6 +123,20 @@ export class Diary {
   /** Bookings of a service that start on a local day. */
   serviceBookingsOn(service: string, day: DayNumber): number {
     return this.servicePerDay.get(service)?.get(day) ?? 0;
+  }
+
+  /** Bookings of a service by one client with a date in [from, to); a course with several of its dates there is one. */
+  bookingsOfClient(service: string, client: string, from: Instant, to: Instant): number {
+    const who = client.toLowerCase();
+    const own = this.entries.filter(
+      (entry) =>
+        entry.service === service &&
+        from <= entry.start &&
+        entry.start < to &&
+        entry.client !== undefined &&
+        entry.client.toLowerCase() === who,
+    );
+    return new Set(own.map(({ booking }) => booking)).size;
   }
 
   /** The session of a service at a start that `resource` serves, if there is one. */

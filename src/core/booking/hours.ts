@@ -1,5 +1,5 @@
 // When a resource is open, closed, off or kept back, as instants, for a stretch of days.
-import type { Closure, DaySpan, Instant, LocalDate, Place, Resource, WeeklySpan } from "./booking";
+import type { Closure, DaySpan, Instant, LocalDate, Place, Resource, WeeklySpan, YearSeason } from "./booking";
 import { merged, type Span, without } from "./spans";
 import { type DayNumber, dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
@@ -25,11 +25,39 @@ export interface Hours {
 
 const allDay: readonly DaySpan[] = [{ from: "00:00", to: "24:00" }];
 
-/** Dates compare as texts: both are written "2026-03-11". */
-const holdsOn = (span: WeeklySpan, date: LocalDate, weekday: number) =>
-  span.weekdays.includes(weekday) &&
-  (span.validFrom === null || span.validFrom <= date) &&
-  (span.validTo === null || date <= span.validTo);
+/** Whether a month and day ("03-11") is in a stretch of every year; where its end is before its start, it turns the year. */
+export const inYear = ({ from, to }: Pick<YearSeason, "from" | "to">, monthDay: string): boolean =>
+  from <= to ? from <= monthDay && monthDay <= to : monthDay >= from || monthDay <= to;
+
+/** Whether some date is in both stretches of the year. */
+export const seasonsMeet = (one: Pick<YearSeason, "from" | "to">, other: Pick<YearSeason, "from" | "to">): boolean =>
+  inYear(one, other.from) || inYear(other, one.from);
+
+const divisor = (one: number, other: number): number => (other === 0 ? one : divisor(other, one % other));
+
+/** Whether some week is one of both turns: whether they are apart by a multiple of what divides both. */
+export const weeksMeet = (one: NonNullable<WeeklySpan["weeks"]>, other: NonNullable<WeeklySpan["weeks"]>): boolean =>
+  weeksBetween(one.from, other.from) % divisor(one.every, other.every) === 0;
+
+/** The Monday of a day's week (ISO 8601). */
+export const mondayBefore = (day: DayNumber): DayNumber => day - weekdayOf(day) + 1;
+
+/** Weeks from that of a date to that of another; negative where the other is earlier. */
+const weeksBetween = (from: LocalDate, to: LocalDate): number =>
+  (mondayBefore(dayNumber(to)) - mondayBefore(dayNumber(from))) / 7;
+
+/** Whether a weekly span holds on a date. Dates compare as texts: both are written "2026-03-11". */
+export function holdsOn(span: WeeklySpan, day: DayNumber, seasons: readonly YearSeason[]): boolean {
+  const date = dateOf(day);
+  if (!span.weekdays.includes(weekdayOf(day))) return false;
+  if ((span.validFrom !== null && date < span.validFrom) || (span.validTo !== null && span.validTo < date))
+    return false;
+  const { weeks, season } = span;
+  if (weeks && weeksBetween(weeks.from, date) % weeks.every !== 0) return false;
+  if (season === undefined) return true;
+  // The year may have more than four digits; month and day are the end.
+  return seasons.some((one) => one.id === season && inYear(one, date.slice(-5)));
+}
 
 const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Span[] =>
   spans.map(({ from, to }) => ({
@@ -37,11 +65,17 @@ const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Spa
     to: clock.instantAt(day, minutesOf(to)),
   }));
 
-/** The open spans written for one date: those of its exception, or those of its weekday. */
-function writtenSpans(resource: Resource, date: LocalDate, weekday: number): readonly DaySpan[] {
-  const exception = resource.exceptions.find((one) => one.date === date);
-  if (exception) return exception.spans;
-  return resource.week === null ? allDay : resource.week.filter((span) => holdsOn(span, date, weekday));
+/** The spans written for one day: those of its date, or those of its weekday. */
+function writtenSpans(
+  week: readonly WeeklySpan[] | null,
+  ofDates: readonly { readonly date: LocalDate; readonly spans: readonly DaySpan[] }[],
+  day: DayNumber,
+  { seasons = [] }: Place,
+): readonly DaySpan[] {
+  const date = dateOf(day);
+  const own = ofDates.find((one) => one.date === date);
+  if (own) return own.spans;
+  return week === null ? allDay : week.filter((span) => holdsOn(span, day, seasons));
 }
 
 /** The day of a year's month and day ("12-24"), written with 29 February also in years without one. */
@@ -85,15 +119,8 @@ export function hoursOf(place: Place, resource: Resource, clock: ZoneClock, from
   for (let day = from; day <= to; day++) {
     // A date that the zone leaves out is on nobody's calendar: it has no hours that could be moved.
     if (!clock.hasDay(day)) continue;
-    const [date, weekday] = [dateOf(day), weekdayOf(day)];
-    anchors.push(...onDay(clock, day, writtenSpans(resource, date, weekday)));
-    kept.push(
-      ...onDay(
-        clock,
-        day,
-        resource.keptBack.filter((span) => holdsOn(span, date, weekday)),
-      ),
-    );
+    anchors.push(...onDay(clock, day, writtenSpans(resource.week, resource.exceptions, day, place)));
+    kept.push(...onDay(clock, day, writtenSpans(resource.keptBack, resource.keptBackOn ?? [], day, place)));
   }
   const bounds: Span = { from: clock.startOfDay(from), to: clock.startOfDay(to + 1) };
   const inBounds = <T extends Span>(spans: readonly T[]) =>

@@ -14,10 +14,10 @@ import {
   tidyUpOn,
 } from "./booking";
 import type { Diary, Session } from "./diary";
-import { firstMeeting, type Hours, hoursOf } from "./hours";
+import { firstMeeting, type Hours, hoursOf, mondayBefore } from "./hours";
 import { earliestStart, lastDay } from "./notice";
 import { meeting, type Span, within } from "./spans";
-import { type DayNumber, dateOf, dayNumber, minuteMs, ZoneClock } from "./zone";
+import { type DayNumber, dateOf, dayNumber, hourMs, minuteMs, ZoneClock } from "./zone";
 
 /** What somebody wants to book. */
 export interface Wish {
@@ -27,6 +27,8 @@ export interface Wish {
   readonly seats: number;
   /** By a visitor. By hand, kept-back and unshown times can be given away too. */
   readonly online: boolean;
+  /** Who wants it, by e-mail address, where that is known. */
+  readonly client?: string;
   /** Codes of rules that the business has set aside for this booking. */
   readonly waived?: readonly string[];
 }
@@ -205,9 +207,14 @@ export class Obstacles {
       const off = away ? firstMeeting(hours.timeOff, occupied.from, occupied.to) : undefined;
       if (off && this.holds("booking.timeOff"))
         yield { code: "booking.timeOff", resource: id, words: off.words, from: off.from, to: off.to };
-      const kept = this.wish.online ? meeting(hours.keptBack, date, end) : undefined;
-      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to };
+      const kept = this.keepsBack(id) ? meeting(hours.keptBack, date, end) : undefined;
+      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to, released: null };
     }
+  }
+
+  /** Whether what a resource keeps back is kept for good; where it is given free again, the moment of asking decides. */
+  private keepsBack(id: string): boolean {
+    return this.wish.online && (this.resource(id).releasedHours ?? null) === null;
   }
 
   /** Whether nothing fixed stands against a resource: what `fixed` yields nothing for, for many starts at once. */
@@ -215,11 +222,12 @@ export class Obstacles {
     if (this.wish.waived?.length) return !!this.fixed(id, start, durationMs).next().done;
     const { open, away, keptBack } = this.hoursOf(id);
     const { beforeMinutes, afterMinutes } = this.tidyUpOf(id);
+    const keeps = this.keepsBack(id);
     for (const date of this.datesOf(start)) {
       const end = date + durationMs;
       if (!within(open, date, end)) return false;
       if (meeting(away, date - beforeMinutes * minuteMs, end + afterMinutes * minuteMs)) return false;
-      if (this.wish.online && meeting(keptBack, date, end)) return false;
+      if (keeps && meeting(keptBack, date, end)) return false;
     }
     return true;
   }
@@ -260,13 +268,20 @@ export class Obstacles {
     return found;
   }
 
-  protected *timing(id: string, start: Instant): Generator<Reason> {
-    const { notice, daysAhead } = this.resource(id);
+  protected *timing(id: string, start: Instant, durationMs: number): Generator<Reason> {
+    const { notice, daysAhead, releasedHours = null } = this.resource(id);
     const { earliest, last } = this.limitsOf(id);
     if (start < earliest && this.holds("booking.tooSoon"))
       yield { code: "booking.tooSoon", resource: id, earliest, notice: notice.kind };
     if (this.clock.dayOf(start) > last && this.holds("booking.tooFar"))
       yield { code: "booking.tooFar", resource: id, last: dateOf(last), daysAhead: daysAhead ?? mostDaysAhead };
+    if (!this.wish.online || releasedHours === null) return;
+    const released = start - releasedHours * hourMs;
+    if (this.now >= released) return;
+    for (const date of this.datesOf(start)) {
+      const kept = meeting(this.hoursOf(id).keptBack, date, date + durationMs);
+      if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to, released };
+    }
   }
 
   /** The session that a booking with this resource would join on a date, if there is one with seats left. */
@@ -327,6 +342,17 @@ export class Obstacles {
       };
   }
 
+  private *weekOfClient(start: Instant): Generator<Reason> {
+    const { client } = this.wish;
+    const most = this.service.perClientWeek ?? null;
+    if (!this.wish.online || client === undefined || most === null) return;
+    const monday = mondayBefore(this.clock.dayOf(start));
+    const [from, to] = [this.clock.startOfDay(monday), this.clock.startOfDay(monday + 7)];
+    const bookings = this.diary.bookingsOfClient(this.service.id, client, from, to);
+    if (bookings >= most)
+      yield { code: "booking.clientWeekFull", service: this.service.id, monday: dateOf(monday), bookings, most };
+  }
+
   /** The first moment for which the service itself takes bookings now; without a notice of its own any. */
   private get earliestOfService(): Instant {
     const { notice } = this.service;
@@ -354,6 +380,7 @@ export class Obstacles {
       yield { code: "booking.tooManySeats", service: service.id, most, wanted: this.wish.seats };
     if (!withDiary) return;
     yield* this.timingOfService(start);
+    yield* this.weekOfClient(start);
     if (service.perDay === null || !this.holds("booking.serviceDayFull")) return;
     for (const each of this.datesOf(start)) {
       const day = this.clock.dayOf(each);

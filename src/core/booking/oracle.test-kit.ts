@@ -1,7 +1,7 @@
 // A slow second opinion: the rules of booking again, minute by minute, with nothing shared with the engine but the
 // types. It asks Temporal for every wall time and tries every choice of resources.
 import { Temporal } from "temporal-polyfill";
-import type { BookingSetUp, Instant, Resource, Service } from "./booking";
+import type { BookingSetUp, Instant, Place, Resource, Service, WeeklySpan } from "./booking";
 import type { DiaryEntry, OutsideBusy } from "./diary";
 
 const minute = 60_000;
@@ -12,6 +12,8 @@ export interface OracleQuestion {
   readonly resource: string | null;
   readonly seats: number;
   readonly online: boolean;
+  /** E-mail address, where it is known. */
+  readonly client?: string | undefined;
   readonly entries: readonly DiaryEntry[];
   readonly outside: readonly OutsideBusy[];
   readonly now: Instant;
@@ -63,23 +65,52 @@ const exists = (zone: string, date: string) => localOf(zone, instantOf(zone, `${
 const edgeOf = (zone: string, wall: string): Instant =>
   instantOf(zone, exists(zone, wall.slice(0, 10)) ? wall : `${wall.slice(0, 10)}T00:00`);
 
+type Seasons = NonNullable<Place["seasons"]>;
+
 /** The spans written for one date. */
-function spansOn(resource: Resource, date: string): { from: string; to: string }[] {
+function spansOn(resource: Resource, date: string, seasons: Seasons): { from: string; to: string }[] {
   const exception = resource.exceptions.find((one) => one.date === date);
   if (exception) return [...exception.spans];
   if (!resource.week) return [{ from: "00:00", to: "24:00" }];
-  return resource.week.filter((span) => onDate(span, date));
+  return resource.week.filter((span) => onDate(span, date, seasons));
 }
 
-function onDate(
-  span: { weekdays: readonly number[]; validFrom: string | null; validTo: string | null },
-  date: string,
-): boolean {
+/** The spans kept back on one date. */
+const keptOn = (resource: Resource, date: string, seasons: Seasons): readonly { from: string; to: string }[] =>
+  resource.keptBackOn?.find((one) => one.date === date)?.spans ??
+  resource.keptBack.filter((span) => onDate(span, date, seasons));
+
+function onDate(span: WeeklySpan, date: string, seasons: Seasons): boolean {
   return (
     span.weekdays.includes(Temporal.PlainDate.from(date).dayOfWeek) &&
     (span.validFrom ?? "0000") <= date &&
-    date <= (span.validTo ?? "99999")
+    date <= (span.validTo ?? "99999") &&
+    (!span.weeks || isTurn(span.weeks, date)) &&
+    (span.season === undefined ||
+      isIn(
+        seasons.find(({ id }) => id === span.season),
+        date,
+      ))
   );
+}
+
+/** Whether a date is in a week that is so many weeks from that of another: walked week by week. */
+function isTurn({ every, from }: NonNullable<WeeklySpan["weeks"]>, date: string): boolean {
+  const monday = (text: string) => {
+    const plain = Temporal.PlainDate.from(text);
+    return plain.subtract({ days: plain.dayOfWeek - 1 });
+  };
+  return monday(from).until(monday(date), { largestUnit: "day" }).days % (7 * every) === 0;
+}
+
+/** Whether a date lies in a season: between its first and last day of some year. */
+function isIn(season: { readonly from: string; readonly to: string } | undefined, date: string): boolean {
+  if (!season) return false;
+  const plain = Temporal.PlainDate.from(date);
+  const key = (text: string) => Number(text.slice(0, 2)) * 100 + Number(text.slice(3));
+  const own = plain.month * 100 + plain.day;
+  const [first, last] = [key(season.from), key(season.to)];
+  return first <= last ? own >= first && own <= last : own >= first || own <= last;
 }
 
 /** The oracle for one local date of one question. */
@@ -116,6 +147,10 @@ export class Oracle {
 
   private runDates(): readonly (readonly string[])[] {
     return (this.course ?? []).filter((run) => run[0]?.slice(0, 10) === this.date);
+  }
+
+  private get seasons(): Seasons {
+    return this.question.setUp.places.find(({ id }) => id === this.service.place)?.seasons ?? [];
   }
 
   private resource(id: string): Resource {
@@ -155,7 +190,7 @@ export class Oracle {
     const found = this.dates
       .filter((date) => exists(this.zone, date))
       .flatMap((date) =>
-        spansOn(this.resource(id), date).map((span) => ({
+        spansOn(this.resource(id), date, this.seasons).map((span) => ({
           from: instantOf(this.zone, `${date}T${span.from}`),
           to: instantOf(this.zone, `${date}T${span.to}`),
         })),
@@ -208,12 +243,10 @@ export class Oracle {
       this.dates
         .filter((date) => exists(this.zone, date))
         .flatMap((date) =>
-          this.resource(id)
-            .keptBack.filter((span) => onDate(span, date))
-            .map((span) => ({
-              from: instantOf(this.zone, `${date}T${span.from}`),
-              to: instantOf(this.zone, `${date}T${span.to}`),
-            })),
+          keptOn(this.resource(id), date, this.seasons).map((span) => ({
+            from: instantOf(this.zone, `${date}T${span.from}`),
+            to: instantOf(this.zone, `${date}T${span.to}`),
+          })),
         ),
     );
 
@@ -225,7 +258,9 @@ export class Oracle {
   private occupied(id: string, start: Instant, durationMs: number): [Instant, Instant] {
     const tidyUp =
       this.resource(id).offers.find((offer) => offer.service === this.service.id)?.tidyUp ?? this.service.tidyUp;
-    return [start - tidyUp.beforeMinutes * minute, start + durationMs + tidyUp.afterMinutes * minute];
+    // There and back again.
+    const travel = this.service.where.kind === "client" ? (this.service.travelMinutes ?? 0) * minute : 0;
+    return [start - tidyUp.beforeMinutes * minute - travel, start + durationMs + tidyUp.afterMinutes * minute + travel];
   }
 
   private datesOf(start: Instant): Instant[] {
@@ -256,9 +291,20 @@ export class Oracle {
         this.every(this.open(id), date, date + durationMs) &&
         !this.some(this.closed(), from, to) &&
         !this.some(this.off(id), from, to) &&
-        !(this.question.online && this.some(this.kept(id), date, date + durationMs))
+        !(this.question.online && !this.resource(id).releasedHours && this.meetsKept(id, date, durationMs))
       );
     });
+  }
+
+  private meetsKept = (id: string, date: Instant, durationMs: number) =>
+    this.some(this.kept(id), date, date + durationMs);
+
+  /** Rule 4: kept-back time that is given free again is, so many hours before a start and from then on. */
+  private isReleased(id: string, start: Instant, durationMs: number): boolean {
+    const { releasedHours } = this.resource(id);
+    if (!this.question.online || !releasedHours) return true;
+    if (this.question.now + releasedHours * 60 * minute >= start) return true;
+    return this.datesOf(start).every((date) => !this.meetsKept(id, date, durationMs));
   }
 
   private dateMinutes: Instant[] | null = null;
@@ -375,6 +421,7 @@ export class Oracle {
     if (withDiary && notice?.kind === "hours" && start < now + notice.hours * 60 * minute) return false;
     if (withDiary && notice?.kind === "nextDay" && date <= this.startDate(now)) return false;
     if (withDiary && daysAhead && isAfter(date, addDays(this.startDate(now), daysAhead))) return false;
+    if (withDiary && !this.clientsWeekAllows(date)) return false;
     return (
       !withDiary ||
       perDay === null ||
@@ -385,6 +432,22 @@ export class Oracle {
           ).length < perDay,
       )
     );
+  }
+
+  /** Rule 12, with the week walked from its Monday. */
+  private clientsWeekAllows(date: string): boolean {
+    const { client, online, entries } = this.question;
+    const { perClientWeek } = this.service;
+    if (!online || client === undefined || !perClientWeek) return true;
+    const monday = addDays(date, 1 - Temporal.PlainDate.from(date).dayOfWeek);
+    const week = datesAround(monday, 0, 6);
+    const own = entries.filter(
+      (entry) =>
+        entry.service === this.service.id &&
+        entry.client?.toLowerCase() === client.toLowerCase() &&
+        week.includes(this.startDate(entry.start)),
+    );
+    return new Set(own.map(({ booking }) => booking)).size < perClientWeek;
   }
 
   private setMembers(index: number): string[] {
@@ -415,7 +478,9 @@ export class Oracle {
     return (
       this.shown(leader).includes(start) &&
       others.every((id) => this.hoursAllow(id, start, durationMs)) &&
-      (!withDiary || (choice.every((id) => this.limitsAllow(id, start)) && this.diaryAllows(choice, start, durationMs)))
+      (!withDiary ||
+        (choice.every((id) => this.limitsAllow(id, start) && this.isReleased(id, start, durationMs)) &&
+          this.diaryAllows(choice, start, durationMs)))
     );
   }
 

@@ -14,7 +14,7 @@ const rule = (id: string, amount: number, more: Partial<PriceRule> = {}): PriceR
 });
 
 const by = (rules: readonly PriceRule[], start = "2026-03-11T10:00", seats = 1, leader = maren) =>
-  priceOf({ service, leader, start: clock.instantOf(start), seats }, rules, clock)?.by;
+  priceOf({ service, serving: [leader], start: clock.instantOf(start), seats }, rules, clock)?.by;
 
 test("the highest priority, then more conditions, then the earlier in the file", () => {
   const plain = rule("plain", 1);
@@ -52,9 +52,23 @@ test("a tutor's own price stands before the service's and behind the rules", () 
   expect(by([rule("all", 1)], undefined, 1, tobi)).toBe("all");
 });
 
+test("a rule for a thing holds where that thing serves, whoever leads; and a thing may have its own price", () => {
+  const wheel = aResource("wheel", {
+    kind: "thing",
+    offers: [
+      { service: "throw", does: true, durationMinutes: null, tidyUp: null, price: { amount: 5000, earlier: null } },
+    ],
+  });
+  const at = clock.instantOf("2026-03-11T10:00");
+  const asked = { service, serving: [maren, wheel], start: at, seats: 1 };
+  expect(priceOf(asked, [rule("wheel", 4900, { resource: "wheel" })], clock)?.by).toBe("wheel");
+  expect(priceOf(asked, [], clock)).toEqual({ price: { amount: 5000, earlier: null }, by: "resource" });
+  expect(by([rule("wheel", 4900, { resource: "wheel" })])).toBe("service");
+});
+
 test("a bill is one line: seats at their price, the tax of the line rounded once", () => {
   expect(
-    billOf({ service, leader: maren, start: clock.instantOf("2026-03-11T10:00"), seats: 3 }, [], clock, "EUR"),
+    billOf({ service, serving: [maren], start: clock.instantOf("2026-03-11T10:00"), seats: 3 }, [], clock, "EUR"),
   ).toEqual({
     currency: "EUR",
     seats: 3,

@@ -1,17 +1,23 @@
 // What a booking costs: the rule that holds, and the tax of each line.
 import { withTax } from "@/core/money/money";
-import type { Instant, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
+import type { BookingSetUp, Instant, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
 import { offerOf } from "./booking";
 import type { PublicBill } from "./told";
 import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
 export interface PriceAsked {
   readonly service: Service;
-  /** The leading resource. */
-  readonly leader: Resource;
+  /** Who and what serves, the leading resource first. */
+  readonly serving: readonly Resource[];
   readonly start: Instant;
   readonly seats: number;
 }
+
+/** The resources with these ids, in their order; what is no longer there is left out. */
+export const servingOf = (
+  { resources }: Pick<BookingSetUp, "resources">,
+  ids: readonly string[],
+): readonly Resource[] => ids.flatMap((id) => resources.find((one) => one.id === id) ?? []);
 
 /** What a rule may ask of a start. */
 export const priceConditions = ["service", "resource", "weekdays", "hours", "dates", "seats"] as const;
@@ -22,19 +28,19 @@ const conditionsOf = (rule: PriceRule): number => priceConditions.filter((one) =
 /** A start as rules look at it. */
 interface Start {
   readonly service: string;
-  readonly leader: string;
+  readonly serving: readonly string[];
   readonly seats: number;
   readonly weekday: number;
   readonly date: string;
   readonly minutes: number;
 }
 
-const startOf = ({ service, leader, start, seats }: PriceAsked, clock: ZoneClock): Start => {
+const startOf = ({ service, serving, start, seats }: PriceAsked, clock: ZoneClock): Start => {
   const day = clock.dayOf(start);
   const date = dateOf(day);
   return {
     service: service.id,
-    leader: leader.id,
+    serving: serving.map(({ id }) => id),
     seats,
     weekday: weekdayOf(day),
     date,
@@ -45,7 +51,7 @@ const startOf = ({ service, leader, start, seats }: PriceAsked, clock: ZoneClock
 /** Whether each condition of a rule holds for a start; what is not asked holds. */
 const holdsFor: { readonly [C in PriceCondition]: (rule: PriceRule, start: Start) => boolean } = {
   service: ({ service }, start) => service === null || service === start.service,
-  resource: ({ resource }, start) => resource === null || resource === start.leader,
+  resource: ({ resource }, start) => resource === null || start.serving.includes(resource),
   weekdays: ({ weekdays }, start) => weekdays === null || weekdays.includes(start.weekday),
   hours: ({ hours }, { minutes }) =>
     hours === null || (minutesOf(hours.from) <= minutes && minutes < minutesOf(hours.to)),
@@ -150,16 +156,18 @@ export interface PriceFound {
 
 /**
  * The price of one seat: of the rules that match the local start the one of the highest priority, among equals the one
- * with more conditions, then the earlier in the file; without a rule the leading resource's own price, then the
- * service's. Null where nothing says a price.
+ * with more conditions, then the earlier in the file; without a rule the own price of the first that has one of those who
+ * serve, the leading one first; then the service's. Null where nothing says a price.
  */
 export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
   const start = startOf(asked, clock);
   let best: PriceRule | null = null;
   for (const rule of rules) if (matches(rule, start) && (!best || outranks(rule, best))) best = rule;
   if (best) return { price: best.price, by: best.id };
-  const own = offerOf(asked.leader, asked.service.id)?.price;
-  if (own) return { price: own, by: "resource" };
+  for (const resource of asked.serving) {
+    const own = offerOf(resource, asked.service.id)?.price;
+    if (own) return { price: own, by: "resource" };
+  }
   return asked.service.price ? { price: asked.service.price, by: "service" } : null;
 }
 

@@ -2,7 +2,7 @@
 // it tells of people's diaries.
 import type { Assignment, Availability } from "./availability";
 import { type BookingSetUp, durationWith, type Instant, mostDaysAhead, offerOf, type Service } from "./booking";
-import { type Bill, billOf } from "./price";
+import { type Bill, billOf, servingOf } from "./price";
 import type { Moment, PublicBill, PublicDay, PublicService, PublicServices, PublicTime } from "./told";
 import { dayNumber, ZoneClock } from "./zone";
 
@@ -117,7 +117,7 @@ export function priceOfStart(
   { setUp, seats, currency }: { readonly setUp: BookingSetUp; readonly seats: number; readonly currency: string },
   clock: ZoneClock,
 ): PublicBill | null {
-  const leader = setUp.resources.find(({ id }) => id === resources[0]);
+  const serving = servingOf(setUp, resources);
   const start = dates[0]?.start as Instant;
-  return leader ? publicBill(billOf({ service, leader, start, seats }, setUp.prices, clock, currency)) : null;
+  return serving.length ? publicBill(billOf({ service, serving, start, seats }, setUp.prices, clock, currency)) : null;
 }

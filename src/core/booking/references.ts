@@ -45,6 +45,16 @@ export function setUpFaults(setUp: BookingSetUp): Fault[] {
   });
   setUp.resources.forEach((resource, at) => {
     wanted(places.has(resource.place), `resources[${at}].place`, "place");
+    const seasons = setUp.places.find(({ id }) => id === resource.place)?.seasons ?? [];
+    for (const list of ["week", "keptBack"] as const)
+      resource[list]?.forEach(({ season }, index) => {
+        if (season !== undefined)
+          wanted(
+            seasons.some(({ id }) => id === season),
+            `resources[${at}].${list}[${index}].season`,
+            "season",
+          );
+      });
     resource.offers.forEach((offer, index) => {
       wanted(services.has(offer.service), `resources[${at}].offers[${index}].service`, "service");
     });

@@ -24,6 +24,18 @@ function faultOf(value: unknown): { path: string; message: string } {
 
 const span = (from: string, to: string, weekdays = [1]) => ({ weekdays, from, to, validFrom: null, validTo: null });
 
+test("hours of turns that never meet, and of different seasons, may stand over each other", () => {
+  const turn = (from: string) => ({ ...span("09:00", "13:00"), weeks: { every: 2, from } });
+  const week = [turn("2026-03-09"), turn("2026-03-16")];
+  expect(faultOf(spoilt("resources.0.week", week)).message).toBe("");
+  const seasonal = ["summer", "winter"].map((season) => ({ ...span("09:00", "13:00"), season }));
+  expect(faultOf(spoilt("resources.0.week", seasonal)).message).toBe("");
+  expect(setUpFaults(spoilt("resources.0.week", seasonal) as BookingSetUp)).toMatchObject([
+    { path: "resources[0].week[0].season", message: "There is no season with this id." },
+    { path: "resources[0].week[1].season" },
+  ]);
+});
+
 test("a good set-up is taken", () => expect(bookingSetUpSchema.validate(good).error).toBeUndefined());
 
 test.each<[string, string, unknown, string, RegExp]>([
@@ -35,6 +47,34 @@ test.each<[string, string, unknown, string, RegExp]>([
     /overlaps 09:00 to 13:00/,
   ],
   ["hours backwards", "resources.0.week", [span("17:00", "09:00")], "resources.0.week.0", /ends before it begins/],
+  [
+    "hours of weeks that meet",
+    "resources.0.week",
+    [
+      { ...span("09:00", "13:00"), weeks: { every: 2, from: "2026-03-09" } },
+      { ...span("12:00", "17:00"), weeks: { every: 3, from: "2026-03-16" } },
+    ],
+    "resources.0.week.1",
+    /overlaps 09:00 to 13:00/,
+  ],
+  [
+    "seasons that meet",
+    "places.0.seasons",
+    [
+      { id: "winter", name: "Winter", from: "11-01", to: "03-31" },
+      { id: "spring", name: "Spring", from: "03-15", to: "05-31" },
+    ],
+    "places.0.seasons.1.from",
+    /meets “Winter”/,
+  ],
+  [
+    "every week as every so many",
+    "resources.0.week",
+    [{ ...span("09:00", "13:00"), weeks: { every: 1, from: "2026-03-09" } }],
+    "resources.0.week.0.weeks.every",
+    /at least 2/,
+  ],
+  ["a way of two days", "services.0.travelMinutes", 2880, "services.0.travelMinutes", /at most 1440/],
   ["an unknown zone", "places.0.zone", "Europe/Wrenfield", "places.0.zone", /no time zone of this name/],
   [
     "a negative price",

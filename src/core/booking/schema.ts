@@ -15,8 +15,10 @@ import type {
   Resource,
   Service,
   WeeklySpan,
+  YearSeason,
 } from "./booking";
 import { deskColours, mostDaysAhead } from "./booking";
+import { seasonsMeet, weeksMeet } from "./hours";
 import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
 import { type BookingLook, type BookingWords, bookingWords } from "./released";
 
@@ -74,6 +76,8 @@ const daySpan: Joi.ObjectSchema<DaySpan> = Joi.object<DaySpan>({
   .custom((value: DaySpan, helpers) => (forwards(value.from, value.to) ? value : helpers.error("span.backwards")))
   .messages({ "span.backwards": backwards });
 
+const weeksSchema = Joi.object({ every: whole(2, 8, "The weeks").required(), from: dateSchema.required() });
+
 const weekdays = Joi.array()
   .items(whole(1, 7, "A weekday"))
   .unique()
@@ -87,6 +91,8 @@ const weeklySpan: Joi.ObjectSchema<WeeklySpan> = Joi.object<WeeklySpan>({
   to: endSchema.required(),
   validFrom: dateSchema.allow(null).required(),
   validTo: dateSchema.allow(null).required(),
+  weeks: weeksSchema,
+  season: bookingId,
 })
   .custom((value: WeeklySpan, helpers) => {
     if (!forwards(value.from, value.to)) return helpers.error("span.backwards");
@@ -98,8 +104,12 @@ const weeklySpan: Joi.ObjectSchema<WeeklySpan> = Joi.object<WeeklySpan>({
 const overlapMessage = "This overlaps {#other}. Make them one, or let one end where the other begins.";
 
 const overlap = (one: DaySpan, other: DaySpan) => one.from < other.to && other.from < one.to;
+/** Whether two spans can hold on one date. No date is in two seasons of a place, and weeks of two turns may never meet. */
 const validTogether = (one: WeeklySpan, other: WeeklySpan) =>
-  (one.validFrom ?? "") <= (other.validTo ?? "9999") && (other.validFrom ?? "") <= (one.validTo ?? "9999");
+  (one.validFrom ?? "") <= (other.validTo ?? "9999") &&
+  (other.validFrom ?? "") <= (one.validTo ?? "9999") &&
+  (one.season === undefined || other.season === undefined || one.season === other.season) &&
+  (!one.weeks || !other.weeks || weeksMeet(one.weeks, other.weeks));
 
 /** Spans that overlap on a day are refused at the later one. */
 function apart<T extends DaySpan>(items: Joi.ObjectSchema<T>, both: (one: T, other: T) => boolean, most: number) {
@@ -180,6 +190,33 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
   closures: Joi.array().items(closure).max(500).required(),
   notice: words(500),
   letters: Joi.object(Object.fromEntries(letterKinds.map((kind) => [kind, ownLetter]))),
+  seasons: Joi.array()
+    .items(
+      Joi.object<YearSeason>({
+        id: bookingId.required(),
+        name: name(80),
+        from: monthDaySchema.required(),
+        to: monthDaySchema.required(),
+      }),
+    )
+    .max(12)
+    .unique("id")
+    .custom((seasons: YearSeason[], helpers) => {
+      for (const [index, season] of seasons.entries()) {
+        const other = seasons.slice(0, index).find((earlier) => seasonsMeet(earlier, season));
+        if (other)
+          return helpers.error(
+            "season.overlap",
+            { other: other.name },
+            helpers.state.localize?.([...(helpers.state.path ?? []), index, "from"]),
+          );
+      }
+      return seasons;
+    })
+    .messages({
+      "array.unique": "Two seasons have the same id.",
+      "season.overlap": "This meets “{#other}”. A date is in one season at most: let one begin after the other ends.",
+    }),
   allowedSites: Joi.array()
     .items(
       checked((value) => {
@@ -265,6 +302,8 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   notice,
   daysAhead: whole(1, mostDaysAhead, "The days ahead").allow(null),
   mostSeats: whole(1, 500, "The most seats a booking").allow(null),
+  perClientWeek: whole(1, 50, "The most bookings a client a week").allow(null),
+  travelMinutes: minutes(0, 1440).allow(null),
   confirm: Joi.string().valid("atOnce", "approval", "payment").required(),
   course: Joi.array()
     .items(
@@ -331,18 +370,20 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   colour: whole(0, deskColours - 1, "A colour"),
 });
 
+const spansOfDates = (twice: string) =>
+  Joi.array()
+    .items(Joi.object({ date: dateSchema.required(), spans: apart(daySpan, () => true, 20).required() }))
+    .max(1000)
+    .unique("date")
+    .messages({ "array.unique": twice });
+
 const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
   id: bookingId.required(),
   place: bookingId.required(),
   kind: Joi.string().valid("person", "room", "thing").required(),
   name: name(120),
   week: weeklySpans(100).allow(null).required(),
-  exceptions: Joi.array()
-    .items(Joi.object({ date: dateSchema.required(), spans: apart(daySpan, () => true, 20).required() }))
-    .max(1000)
-    .unique("date")
-    .required()
-    .messages({ "array.unique": "A date has two exceptions." }),
+  exceptions: spansOfDates("A date has two exceptions.").required(),
   timeOff: Joi.array()
     .items(
       Joi.object(longSpan)
@@ -357,6 +398,8 @@ const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
     .items(Joi.object({ from: monthDaySchema.required(), to: monthDaySchema.required(), words: words(200) }))
     .max(100),
   keptBack: weeklySpans(100).required(),
+  keptBackOn: spansOfDates("A date has kept-back time twice."),
+  releasedHours: whole(1, 2400, "The hours").allow(null),
   daysAhead: whole(1, mostDaysAhead, "The days ahead").allow(null).required(),
   notice: notice.required(),
   shownPerHalfDay: whole(1, 288, "The times shown").allow(null).required(),

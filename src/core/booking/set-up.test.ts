@@ -159,7 +159,7 @@ describe("the contest of prices", () => {
   ];
 
   test("every rule with what it lost by, in the order in which they win", () => {
-    const asked = { service, leader: maren, start: at("2026-03-11T10:00"), seats: 1 };
+    const asked = { service, serving: [maren], start: at("2026-03-11T10:00"), seats: 1 };
     expect(priceContest(asked, rules, clock).map(({ rule: { id }, fails, wins }) => [id, fails, wins])).toEqual([
       ["first", ["seats"], false],
       ["mornings", [], true],
@@ -180,7 +180,7 @@ describe("the contest of prices", () => {
   });
 
   test("a week in bands", () => {
-    const bands = priceWeek({ service, leader: maren, seats: 1 }, rules, clock, "2026-03-09");
+    const bands = priceWeek({ service, serving: [maren], seats: 1 }, rules, clock, "2026-03-09");
     expect(bands[0]?.map(({ from, to, found }) => [from / 60, to / 60, found?.by])).toEqual([
       [0, 9, "always"],
       [9, 12, "mornings"],
@@ -202,7 +202,7 @@ describe("the contest of prices", () => {
         expect(byRank(all)).toHaveLength(all.length);
         const never = new Set(neverWinning(all).map(({ rule: { id } }) => id));
         for (let hour = 0; hour < 168; hour += 1) {
-          const asked = { service, leader: maren, start: at("2026-06-01T00:00") + hour * 3_600_000, seats };
+          const asked = { service, serving: [maren], start: at("2026-06-01T00:00") + hour * 3_600_000, seats };
           const winner = priceContest(asked, all, clock).find(({ wins }) => wins)?.rule.id;
           expect(priceOf(asked, all, clock)?.by).toBe(winner ?? "service");
           if (winner) expect(never.has(winner)).toBe(false);

@@ -2,20 +2,28 @@
 import { Availability } from "./availability";
 import { type BookingSetUp, type LocalDate, offerOf, type Service } from "./booking";
 import { Diary } from "./diary";
-import { dateOf, dayNumber, hourMs, weekdayOf, ZoneClock } from "./zone";
+import { mondayBefore } from "./hours";
+import { dateOf, dayNumber, hourMs, ZoneClock } from "./zone";
 
 /** A set-up as its weeks alone are: nothing that holds for single dates. */
 const weeksOf = (setUp: BookingSetUp): BookingSetUp => ({
   ...setUp,
   places: setUp.places.map((place) => ({ ...place, closures: [] })),
-  resources: setUp.resources.map((resource) => ({ ...resource, exceptions: [], timeOff: [] })),
+  resources: setUp.resources.map((resource) => ({
+    ...resource,
+    exceptions: [],
+    timeOff: [],
+    yearlyOff: [],
+    keptBackOn: [],
+    releasedHours: null,
+  })),
   services: setUp.services.map((service) => ({ ...service, sold: { from: null, to: null } })),
 });
 
 /** The Monday of a date's week. */
 export function mondayOf(date: LocalDate): LocalDate {
   const day = dayNumber(date);
-  return dateOf(day - (weekdayOf(day) - 1));
+  return dateOf(mondayBefore(day));
 }
 
 /** Starts that visitors can be offered on each weekday, Monday first. */
@@ -45,7 +53,7 @@ export function startsAWeek(
   const first = dayNumber(monday);
   // Asked well before: notice and days ahead are another matter.
   const now = clock.startOfDay(first) - 24 * hourMs;
-  const waived = ["booking.tooSoon", "booking.tooFar"];
+  const waived = ["booking.tooSoon", "booking.tooFar", "booking.serviceTooSoon", "booking.serviceTooFar"];
   const wish = { service, resource, seats: 1, online: true, waived };
   const availability = new Availability(weeks, wish, new Diary([], [], clock), now, first, first + 6);
   return Array.from({ length: 7 }, (_, nth) => availability.timesOn(first + nth).length);

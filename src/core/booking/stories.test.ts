@@ -229,3 +229,93 @@ test("days: past, too far, closed, full, few, free", () => {
   expect(state("2026-03-10", ...hours)).toBe("few");
   expect(state("2026-03-10", ...hours.slice(0, 5))).toBe("free");
 });
+
+const span = (weekdays: readonly number[], from: string, to: string) => ({
+  weekdays,
+  from,
+  to,
+  validFrom: null,
+  validTo: null,
+});
+
+test("Maren works every other Saturday, counted from the week of one of them, and before it as well", () => {
+  const maren = aResource("maren", {
+    week: [{ ...span([6], "10:00", "12:00"), weeks: { every: 2, from: "2026-03-12" } }],
+  });
+  const on = (date: string) => ask(aSetUp([aService("throw")], [maren]), date, [], {}, "2026-02-01T08:00").starts;
+  expect(on("2026-03-14")).toEqual(["10:00", "11:00"]);
+  expect(on("2026-03-21")).toEqual([]);
+  // Over the Sunday on which the clocks go forward.
+  expect(on("2026-04-11")).toEqual(["10:00", "11:00"]);
+  expect(on("2026-02-14")).toEqual(["10:00", "11:00"]);
+});
+
+test("winter hours of a season hold over the turn of the year, for all who have hours written for it", () => {
+  const seasons = [{ id: "winter", name: "Winter", from: "11-15", to: "02-29" }];
+  const maren = aResource("maren", {
+    week: [{ ...span([1, 2, 3, 4, 5, 6, 7], "10:00", "11:00"), season: "winter" }],
+  });
+  const on = (date: string, now: string) =>
+    ask(aSetUp([aService("throw")], [maren], { seasons }), date, [], {}, now).starts;
+  expect(on("2026-11-14", "2026-11-01T08:00")).toEqual([]);
+  expect(on("2026-11-15", "2026-11-01T08:00")).toEqual(["10:00"]);
+  // A year without 29 February ends it on the 28th.
+  expect(on("2027-02-28", "2027-02-01T08:00")).toEqual(["10:00"]);
+  expect(on("2027-03-01", "2027-02-01T08:00")).toEqual([]);
+  expect(on("2028-02-29", "2028-02-01T08:00")).toEqual(["10:00"]);
+});
+
+test("what is kept back is given free two days before, and on single dates something else is kept", () => {
+  const maren = aResource("maren", {
+    keptBack: [span([3], "09:00", "12:00")],
+    keptBackOn: [
+      { date: "2026-03-18", spans: [] },
+      { date: "2026-03-25", spans: [{ from: "16:00", to: "17:00" }] },
+    ],
+    releasedHours: 48,
+    shownPerHalfDay: 2,
+  });
+  const at = (date: string, now: string) => ask(aSetUp([aService("throw")], [maren]), date, [], {}, now);
+  // Which are shown does not change when they are given free: it is chosen from all of them.
+  expect(at("2026-03-11", "2026-03-01T08:00").starts).toEqual(["12:00", "16:00"]);
+  expect(at("2026-03-11", "2026-03-01T08:00").why("11:00")).toEqual(["booking.keptBack"]);
+  expect(at("2026-03-11", "2026-03-09T09:00").starts).toEqual(["09:00", "12:00", "16:00"]);
+  expect(at("2026-03-11", "2026-03-09T11:00").starts).toEqual(["09:00", "11:00", "12:00", "16:00"]);
+  expect(at("2026-03-18", "2026-03-01T08:00").starts).toEqual(["09:00", "11:00", "12:00", "16:00"]);
+  expect(at("2026-03-25", "2026-03-01T08:00").starts).toEqual(["09:00", "11:00", "12:00"]);
+});
+
+test("a visit takes the way there and back, outside the tidy-up, and only where it is at the client's place", () => {
+  const tidyUp = { beforeMinutes: 0, afterMinutes: 15 };
+  const visit = aService("throw", { where: { kind: "client", words: "" }, travelMinutes: 45, tidyUp });
+  const taken = anEntry("throw", "maren", "2026-03-11T12:00", "2026-03-11T13:00");
+  const of = (service: typeof visit) => ask(aSetUp([service], [aResource("maren")]), "2026-03-11", [taken]).starts;
+  expect(of(visit)).toEqual(["09:00", "10:00", "14:00", "15:00", "16:00"]);
+  expect(of({ ...visit, where: { kind: "place", words: "" } })).toEqual([
+    "09:00",
+    "10:00",
+    "13:00",
+    "14:00",
+    "15:00",
+    "16:00",
+  ]);
+});
+
+test("a client has at most two a week from Monday, whatever the case of the address; a course counts once", () => {
+  const service = aService("throw", { perClientWeek: 2 });
+  const setUp = aSetUp([service], [aResource("maren")]);
+  const own = (date: string, booking: string) => ({
+    ...anEntry("throw", "maren", `${date}T09:00`, `${date}T10:00`),
+    booking,
+    client: "Nuala@post.example",
+  });
+  const client = "nuala@POST.example";
+  const course = [own("2026-03-09", "one"), own("2026-03-10", "one")];
+  expect(ask(setUp, "2026-03-11", course, { client }).starts).toHaveLength(8);
+  const two = [...course, own("2026-03-15", "two")];
+  expect(ask(setUp, "2026-03-11", two, { client }).starts).toEqual([]);
+  expect(ask(setUp, "2026-03-11", two, { client }).why("11:00")).toEqual(["booking.clientWeekFull"]);
+  expect(ask(setUp, "2026-03-16", two, { client }).starts).toHaveLength(8);
+  expect(ask(setUp, "2026-03-11", two, { client, online: false }).starts).toHaveLength(8);
+  expect(ask(setUp, "2026-03-11", two).starts).toHaveLength(8);
+});

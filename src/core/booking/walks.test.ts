@@ -77,7 +77,7 @@ test("3: anyone on a Saturday: Tobi by the order of the file, then Ilse by the f
   const service = setUp.services.find(({ id }) => id === "first-throw");
   const leader = setUp.resources.find(({ id }) => id === "tobi");
   if (!service || !leader) throw new Error("The demo has changed");
-  const bill = billOf({ service, leader, start: tobi.start, seats: 1 }, setUp.prices, clock, "EUR");
+  const bill = billOf({ service, serving: [leader], start: tobi.start, seats: 1 }, setUp.prices, clock, "EUR");
   expect(bill).toMatchObject({ by: "saturdays", gross: 4400, tax: 523, net: 3877 });
 });
 
@@ -90,7 +90,7 @@ test("4: a glaze night shares its seats, and its tidy-up costs the second evenin
   const service = setUp.services.find(({ id }) => id === "glaze-night");
   const leader = setUp.resources.find(({ id }) => id === "ilse");
   if (!service || !leader) throw new Error("The demo has changed");
-  expect(billOf({ service, leader, start: six.start, seats: 6 }, setUp.prices, clock, "EUR")).toMatchObject({
+  expect(billOf({ service, serving: [leader], start: six.start, seats: 6 }, setUp.prices, clock, "EUR")).toMatchObject({
     by: "whole-table",
     gross: 12_600,
     tax: 1499,

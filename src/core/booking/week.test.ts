@@ -1,6 +1,17 @@
 import fc from "fast-check";
 import { hoursText, readHours, readTimes, timesText } from "./hours-text";
-import { always, type PaintedSpan, paint, paintedOf, seasonsOf, withSeason, written } from "./week";
+import {
+  always,
+  firstDayOf,
+  type PaintedSpan,
+  paint,
+  paintedOf,
+  sameSeason,
+  seasonsOf,
+  withSeason,
+  written,
+} from "./week";
+import { dayNumber } from "./zone";
 
 const on = (weekday: number, from: number, to: number): PaintedSpan => ({ weekday, from: from * 60, to: to * 60 });
 const area = (weekdays: number[], from: number, to: number) => ({ weekdays, from: from * 60, to: to * 60 });
@@ -26,6 +37,18 @@ describe("painting", () => {
     const touching = [on(1, 9, 12), on(1, 12, 15)];
     expect(paint(touching, area([1], 17, 18), "open")).toHaveLength(3);
     expect(paint(touching, area([1], 11, 13), "open")).toEqual([on(1, 9, 15)]);
+  });
+
+  test("weeks of one turn are one season, whichever of its days they are counted from", () => {
+    const turn = (from: string) => ({ ...always, weeks: { every: 2, from } });
+    expect(sameSeason(turn("2026-03-09"), turn("2026-03-29"))).toBe(true);
+    expect(sameSeason(turn("2026-03-09"), turn("2026-03-16"))).toBe(false);
+    const spans = [...written([on(6, 9, 13)], turn("2026-03-09")), ...written([on(6, 9, 12)], turn("2026-03-16"))];
+    expect(paintedOf(spans, turn("2026-03-23"))).toEqual([on(6, 9, 13)]);
+    expect(paintedOf(spans)).toEqual([]);
+    const summer = [{ id: "summer", name: "Summer", from: "06-01", to: "08-31" }];
+    expect(firstDayOf({ ...always, season: "summer" }, summer, dayNumber("2026-09-01"))).toBe(dayNumber("2027-06-01"));
+    expect(firstDayOf({ ...always, season: "gone" }, summer, dayNumber("2026-09-01"))).toBe(dayNumber("2026-09-01"));
   });
 
   test("equal hours of several days are written as one span; other seasons stay as they are", () => {

@@ -1,13 +1,11 @@
 // A week of hours as it is painted: spans of single weekdays in minutes, put in and taken out by areas, and written back
 // as the fewest weekly spans that say the same.
-import type { LocalDate, WeeklySpan } from "./booking";
-import { minutesOf, timeOf } from "./zone";
+import type { WeeklySpan, YearSeason } from "./booking";
+import { holdsOn, weeksMeet } from "./hours";
+import { type DayNumber, minutesOf, timeOf } from "./zone";
 
-/** Dates between which spans hold; null is no bound. */
-export interface Season {
-  readonly validFrom: LocalDate | null;
-  readonly validTo: LocalDate | null;
-}
+/** When spans hold: between which dates, in which weeks, in which named part of the year. */
+export type Season = Pick<WeeklySpan, "validFrom" | "validTo" | "weeks" | "season">;
 
 export const always: Season = { validFrom: null, validTo: null };
 
@@ -25,14 +23,34 @@ export interface PaintedArea {
   readonly to: number;
 }
 
+const sameWeeks = (one: Season["weeks"], other: Season["weeks"]): boolean =>
+  one && other ? one.every === other.every && weeksMeet(one, other) : one === other;
+
 export const sameSeason = (one: Season, other: Season): boolean =>
-  one.validFrom === other.validFrom && one.validTo === other.validTo;
+  one.validFrom === other.validFrom &&
+  one.validTo === other.validTo &&
+  one.season === other.season &&
+  sameWeeks(one.weeks, other.weeks);
+
+const seasonOf = ({ validFrom, validTo, weeks, season }: Season): Season => ({
+  validFrom,
+  validTo,
+  ...(weeks ? { weeks } : {}),
+  ...(season === undefined ? {} : { season }),
+});
+
+/** The first day from `day` on whose date is of a season; `day` where there is none within ten years. */
+export function firstDayOf(season: Season, seasons: readonly YearSeason[], day: DayNumber): DayNumber {
+  const span: WeeklySpan = { ...season, weekdays: [1, 2, 3, 4, 5, 6, 7], from: "00:00", to: "24:00" };
+  for (let at = day; at < day + 3660; at++) if (holdsOn(span, at, seasons)) return at;
+  return day;
+}
 
 /** The seasons that weekly spans are written for, the one without bounds first and always among them. */
 export function seasonsOf(spans: readonly WeeklySpan[]): readonly Season[] {
   const seasons: Season[] = [always];
-  for (const { validFrom, validTo } of spans) {
-    const season = { validFrom, validTo };
+  for (const span of spans) {
+    const season = seasonOf(span);
     if (!seasons.some((one) => sameSeason(one, season))) seasons.push(season);
   }
   return seasons;
@@ -62,8 +80,7 @@ export function written(painted: readonly PaintedSpan[], season: Season = always
     weekdays: spans.map(({ weekday }) => weekday),
     from: timeOf(spans[0]?.from ?? 0),
     to: timeOf(spans[0]?.to ?? 0),
-    validFrom: season.validFrom,
-    validTo: season.validTo,
+    ...seasonOf(season),
   }));
 }
 

@@ -68,6 +68,9 @@ interface Values {
   readonly before: Instant | null;
   readonly after: Instant | null;
   readonly earliest: Instant;
+  /** When what is kept back is given free; null for never. */
+  readonly released: Instant | null;
+  readonly monday: string;
   readonly notice: string;
   readonly daysAhead: number;
   readonly bookings: number;
@@ -114,7 +117,7 @@ const studio: Readonly<Record<string, Sentence>> = {
   "booking.timeOff": (values, wording) =>
     `${who(values, wording)} is off ${spanWords(wording, values.from, values.to)}${remark(values)}.`,
   "booking.keptBack": (values, wording) =>
-    `${who(values, wording)} keeps ${spanWords(wording, values.from, values.to)} back from online booking.`,
+    `${who(values, wording)} keeps ${spanWords(wording, values.from, values.to)} back from online booking${values.released === null ? "" : `, until ${momentWords(wording, values.released)}`}.`,
   "booking.tooSoon": (values, wording) =>
     values.notice === "none"
       ? "This start has passed."
@@ -127,6 +130,8 @@ const studio: Readonly<Record<string, Sentence>> = {
     `${what(values, wording)} can be booked ${values.daysAhead} days ahead, now until ${dateWords(wording, values.last)}.`,
   "booking.tooManySeats": (values, wording) =>
     `${what(values, wording)} is booked online by at most ${values.most} ${values.most === 1 ? "seat" : "seats"} at once; ${values.wanted} are wanted. By hand there can be more.`,
+  "booking.clientWeekFull": (values, wording) =>
+    `This client has ${values.bookings} ${values.bookings === 1 ? "booking" : "bookings"} of ${what(values, wording)} in the week of ${dateWords(wording, values.monday)}; online at most ${values.most}.`,
   "booking.resourceDayFull": (values, wording) =>
     `${who(values, wording)} has ${values.bookings} bookings on ${dateWords(wording, values.date)}; at most ${values.most} a day.`,
   "booking.seatsGone": (values, wording) =>
@@ -155,7 +160,16 @@ export const bookingReasons: readonly string[] = Object.keys(studio);
 
 /** What a visitor may know: why, and what to do instead. */
 export interface VisitorReason {
-  readonly code: "notSold" | "notAStart" | "closed" | "tooSoon" | "tooFar" | "seats" | "mostSeats" | "notFree";
+  readonly code:
+    | "notSold"
+    | "notAStart"
+    | "closed"
+    | "tooSoon"
+    | "tooFar"
+    | "seats"
+    | "mostSeats"
+    | "yourWeek"
+    | "notFree";
   readonly message: string;
 }
 
@@ -172,6 +186,7 @@ const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
   "booking.serviceTooSoon": "tooSoon",
   "booking.serviceTooFar": "tooFar",
   "booking.tooManySeats": "mostSeats",
+  "booking.clientWeekFull": "yourWeek",
 };
 
 type Sentences = Readonly<Record<VisitorReason["code"], Sentence>>;
@@ -189,6 +204,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
     tooFar: ({ last }, wording) => `Too far ahead: it can be booked until ${dateWords(wording, last)}.`,
     seats: ({ left }) => (left > 0 ? `Only ${left} ${left === 1 ? "seat is" : "seats are"} left.` : "No seat is left."),
     mostSeats: ({ most }) => `At most ${most} ${most === 1 ? "seat" : "seats"} in one booking; for more please ask.`,
+    yourWeek: ({ most }) =>
+      `You have ${most === 1 ? "a booking" : `${most} bookings`} in that week already; that is the most.`,
     notFree: () => "This time is not free.",
   },
   de: {
@@ -206,6 +223,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
       left > 0 ? `Nur noch ${left} ${left === 1 ? "Platz" : "Plätze"} frei.` : "Kein Platz mehr frei.",
     mostSeats: ({ most }) =>
       `Höchstens ${most} ${most === 1 ? "Platz" : "Plätze"} in einer Buchung; für mehr fragen Sie bitte.`,
+    yourWeek: ({ most }) =>
+      `In dieser Woche haben Sie schon ${most === 1 ? "eine Buchung" : `${most} Buchungen`}; mehr gehen nicht.`,
     notFree: () => "Diese Zeit ist nicht frei.",
   },
   fr: {
@@ -224,6 +243,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
       left > 0 ? `Il ne reste que ${left} ${left === 1 ? "place" : "places"}.` : "Il ne reste plus de place.",
     mostSeats: ({ most }) =>
       `Au plus ${most} ${most === 1 ? "place" : "places"} par réservation ; pour davantage, demandez-nous.`,
+    yourWeek: ({ most }) =>
+      `Vous avez déjà ${most === 1 ? "une réservation" : `${most} réservations`} cette semaine-là ; c’est le maximum.`,
     notFree: () => "Cette heure n’est pas libre.",
   },
 };

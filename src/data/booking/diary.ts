@@ -58,7 +58,10 @@ export interface LoadedDiary {
 /** The longest a booking takes, in ms: a week and a day of tidy-up on either side. */
 const longest = 9 * 86_400_000;
 
-/** Everything that takes time in [from, to); `without` leaves one booking out, for moving it. */
+/**
+ * Everything that takes time in [from, to); `without` leaves one booking out, for moving it. Whose it is stands there only
+ * where it is asked for: nobody else's page needs to know.
+ */
 export async function loadDiary(
   db: Executor,
   siteId: string,
@@ -66,6 +69,7 @@ export async function loadDiary(
   to: Date,
   now: Date,
   without?: string,
+  withClients = false,
 ): Promise<LoadedDiary> {
   const rows = await db
     .select({
@@ -75,6 +79,7 @@ export async function loadDiary(
       start: bookingSessions.startsAt,
       end: bookingSessions.endsAt,
       seats: bookings.seats,
+      client: bookings.email,
       endsByItselfAt: bookings.endsByItselfAt,
     })
     .from(bookingSessions)
@@ -126,6 +131,7 @@ export async function loadDiary(
       start: row.start.getTime(),
       end: row.end.getTime(),
       seats: row.seats,
+      ...(withClients ? { client: row.client } : {}),
       occupied: occupied.get(row.session) ?? [],
     })),
     outside: outside.map((busy) => ({ ...busy, from: busy.from.getTime(), to: busy.to.getTime() })),

@@ -2,6 +2,7 @@
 import { Availability } from "@/core/booking/availability";
 import { type BookingSetUp, type Instant, mostDaysAhead, type Service } from "@/core/booking/booking";
 import { Diary } from "@/core/booking/diary";
+import { mondayBefore } from "@/core/booking/hours";
 import { runsOf, type Wish } from "@/core/booking/obstacles";
 import { type DayNumber, ZoneClock } from "@/core/booking/zone";
 import { loadDiary } from "@/data/booking/diary";
@@ -47,8 +48,11 @@ export async function availabilityNow(
 ): Promise<{ availability: Availability; nextEnd: Date | null }> {
   const service = serviceIn(asked.setUp, asked.wish.service);
   const clock = clockFor(asked.setUp, service);
-  const from = clock.startOfDay(asked.from);
-  const to = lastInstant(service, clock, from, clock.startOfDay(asked.to + 1));
+  // What a client has in a week counts from its Monday to its Sunday.
+  const weeks = asked.wish.client !== undefined && !!service.perClientWeek;
+  const from = clock.startOfDay(weeks ? mondayBefore(asked.from) : asked.from);
+  const end = clock.startOfDay(weeks ? mondayBefore(asked.to) + 7 : asked.to + 1);
+  const to = lastInstant(service, clock, from, end);
   const { entries, outside, nextEnd } = await loadDiary(
     db,
     asked.siteId,
@@ -56,6 +60,7 @@ export async function availabilityNow(
     new Date(to),
     asked.now,
     asked.without,
+    weeks,
   );
   return {
     availability: new Availability(

@@ -188,3 +188,59 @@ test("the file has a line for each booking, and no formula of what a visitor wro
   for await (const line of bookingsCsv(call, { from: "2031-01-01", to: "2031-01-01" })) empty += line;
   expect(empty.trim().split("\r\n")).toHaveLength(1);
 });
+
+describe("a client's week", () => {
+  const client = (email: string) => ({ name: "Odile Marsh", email });
+  const held = async (start: string, address: string) =>
+    (await api.post("holds", { service: "first-throw", start }, { address })).body.hold as string;
+  const confirm = (hold: string, email: string) =>
+    api.post("bookings", { hold, client: client(email), answers: { hands: "Left" }, terms: true });
+
+  test("of three holds that one client confirms at the same moment two become bookings; by hand there is one more", async () => {
+    const { setUp } = await as("booking.readSetUp");
+    const { services } = setUp as BookingSetUp;
+    const limited = services.map((one) => (one.id === "first-throw" ? { ...one, perClientWeek: 2 } : one));
+    await as("booking.replaceSetUp", { setUp: { ...(setUp as BookingSetUp), services: limited } });
+    const holds = [
+      await held("2026-04-13T10:30:00Z", "192.0.2.41"),
+      await held("2026-04-15T10:30:00Z", "192.0.2.41"),
+      await held("2026-04-16T10:30:00Z", "192.0.2.41"),
+    ];
+    const answers = await Promise.all(
+      holds.map((hold, nth) => confirm(hold, nth ? "odile@post.example" : "Odile@Post.example")),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([201, 201, 409]);
+    const refused = answers.find(({ status }) => status === 409);
+    expect(refused?.body.reasons).toEqual([
+      { code: "yourWeek", message: "You have 2 bookings in that week already; that is the most." },
+    ]);
+    // The nearest times offered instead are of other weeks.
+    const nearest = ((refused?.body.nearest ?? []) as { place: string }[]).map(({ place }) => place.slice(0, 10));
+    expect(nearest.length).toBeGreaterThan(0);
+    expect(nearest.filter((date) => "2026-04-13" <= date && date <= "2026-04-19")).toEqual([]);
+    // Somebody else has that time, and the same client the week after.
+    const other = await held("2026-04-16T13:30:00Z", "192.0.2.42");
+    expect((await confirm(other, "somebody@post.example")).status).toBe(201);
+    const after = await held("2026-04-20T10:30:00Z", "192.0.2.43");
+    const booked = await confirm(after, "odile@post.example");
+    expect(booked.status).toBe(201);
+    // By the letter's link it can't be moved into the full week; by hand it can.
+    const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
+      params: { token: booked.body.token },
+      body: { deed: "move", start: "2026-04-17T12:00:00Z" },
+    });
+    expect([moved.status, moved.body.reasons?.[0]?.code]).toEqual([409, "yourWeek"]);
+    const byOwner = await byHand("2026-04-17T12:00:00Z", {
+      client: { ...client("odile@post.example"), phone: "", language: "en" },
+    });
+    expect(byOwner.state).toBe("confirmed");
+    await as("booking.replaceSetUp", { setUp });
+  });
+
+  test("whose a booking is stands in no diary of the workspace", async () => {
+    await byHand("2026-04-22T10:30:00Z");
+    const { entries } = await as("booking.diary", { from: "2026-04-22", to: "2026-04-22" });
+    expect(entries.length).toBeGreaterThan(0);
+    expect(JSON.stringify(entries)).not.toContain("@");
+  });
+});

@@ -42,7 +42,9 @@ const bookingStates = ["held", "waitingApproval", "waitingPayment", "confirmed",
 /** Forms of what these calls take and give. */
 export const bookingSchemas: Readonly<Record<string, Json>> = {
   Reason: object({
-    code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "mostSeats", "notFree"] },
+    code: {
+      enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "mostSeats", "yourWeek", "notFree"],
+    },
     message: text,
   }),
   Price: object({ amount: minor, earlier: nullable(minor) }),

@@ -1,6 +1,6 @@
 // What is taken into a set-up and out of it: tables of services, another site's set-up, and things that go.
 import { newPriceRule } from "@/core/booking/blank";
-import type { BookingSetUp } from "@/core/booking/booking";
+import type { BookingSetUp, YearSeason } from "@/core/booking/booking";
 import { setUpFaults } from "@/core/booking/references";
 import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
 import { bookingSetUpSchema } from "@/core/booking/schema";
@@ -75,15 +75,48 @@ describe("services as a table", () => {
 
 describe("another site’s set-up", () => {
   test("with people and prices it is whole under new ids; without them it names nothing that is not there", () => {
-    const whole = copiedSetUp(part, { place: "here", people: true, prices: true, newId });
+    const whole = copiedSetUp(part, { place: "here", seasons: [], people: true, prices: true, newId });
     const here = { ...part.places[0], id: "here" } as BookingSetUp["places"][number];
-    sound({ places: [here], ...whole });
+    const { seasons: _whole, ...lists } = whole;
+    sound({ places: [here], ...lists });
     expect(whole.prices).toHaveLength(2);
     expect(whole.resources[0]?.offers[0]?.service).toBe(whole.services[0]?.id);
-    const bare = copiedSetUp(part, { place: "here", people: false, prices: false, newId });
+    const bare = copiedSetUp(part, { place: "here", seasons: [], people: false, prices: false, newId });
     expect([bare.resources, bare.prices, bare.services[0]?.needs, bare.services[0]?.price]).toEqual([[], [], [], null]);
-    sound({ places: [here], ...bare });
+    const { seasons: _bare, ...bareLists } = bare;
+    sound({ places: [here], ...bareLists });
   });
+});
+
+test("another site’s hours of a season come with it: the same days are one season, and what would meet another is left out", () => {
+  const span = { weekdays: [1], from: "10:00", to: "12:00", validFrom: null, validTo: null };
+  const theirs = aSetUp(
+    [aService("throw")],
+    [
+      aResource("maren", {
+        week: [span, { ...span, season: "a", from: "13:00", to: "15:00" }, { ...span, season: "b", from: "16:00", to: "17:00" }],
+      }),
+    ],
+    {
+      seasons: [
+        { id: "a", name: "High season", from: "05-01", to: "09-30" },
+        { id: "b", name: "Spring", from: "03-01", to: "04-15" },
+      ],
+    },
+  );
+  const copied = (own: readonly YearSeason[]) =>
+    copiedSetUp(theirs, { place: "here", seasons: own, people: true, prices: true, newId });
+  const summer = { id: "s", name: "Summer", from: "05-01", to: "09-30" };
+  const april = { id: "x", name: "April", from: "04-01", to: "04-30" };
+  const both = copied([summer, april]);
+  expect(both.seasons).toEqual([summer, april]);
+  expect(both.resources[0]?.week?.map(({ season }) => season)).toEqual([undefined, "s"]);
+  const fresh = copied([]);
+  expect(fresh.seasons.map(({ name }) => name)).toEqual(["High season", "Spring"]);
+  expect(fresh.resources[0]?.week?.[2]?.season).toBe(fresh.seasons[1]?.id);
+  const here = { ...theirs.places[0], id: "here", seasons: fresh.seasons } as BookingSetUp["places"][number];
+  const { seasons: _seasons, ...lists } = fresh;
+  sound({ places: [here], ...lists });
 });
 
 test("whoever goes is named nowhere any more", () => {

@@ -17,7 +17,7 @@ import { words } from "./words";
 /** What of a service is asked at its own step, not at that of services. */
 const asked = /^services\[\d+\]\.(questions|screening|terms)/;
 /** What of a person or thing is said at the step of hours. */
-const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.closures/;
+const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.(closures|seasons)/;
 
 export const bookingStudio: WidgetStudio<"booking"> = {
   steps: [
@@ -89,7 +89,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "where",
       title: words.whereTitle,
       of: [],
-      ofPart: (path) => /^places/.test(path) && !/^places\[\d+\]\.(closures|notice|letters)/.test(path),
+      ofPart: (path) => /^places/.test(path) && !/^places\[\d+\]\.(closures|seasons|notice|letters)/.test(path),
       summary: (_settings, { places }) => places[0]?.name ?? "",
       Panel: WhereStep,
       wide: true,

@@ -2,33 +2,21 @@
 // Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import type { BookingSetUp, Resource, WeeklySpan } from "@/core/booking/booking";
+import type { BookingSetUp, Resource } from "@/core/booking/booking";
 import { hoursText, readHours } from "@/core/booking/hours-text";
 import { mondayOf, servicesOf, startsAWeek } from "@/core/booking/starts-week";
-import {
-  always,
-  type PaintedSpan,
-  paint,
-  paintedOf,
-  type Season,
-  sameSeason,
-  seasonsOf,
-  withSeason,
-} from "@/core/booking/week";
-import { Day } from "@/studio/kit/day-time";
+import { always, firstDayOf, type PaintedSpan, paint, paintedOf, type Season, withSeason } from "@/core/booking/week";
+import { dateOf, dayNumber } from "@/core/booking/zone";
 import { Choice, Group, PlainButton, QuietButton, Row, Segments, State, TextInput } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { editingOf } from "./editing";
-import { wallWords } from "./moments";
+import { Seasons } from "./seasons";
 import { steps, WeekPainter } from "./week-painter";
 import { useWhen } from "./when";
 import { words } from "./words";
 import { YearDays } from "./year-days";
 
 const own = words.hours;
-
-const seasonWords = ({ validFrom, validTo }: Season) =>
-  validFrom || validTo ? own.season(wallWords(validFrom ?? "", "date"), wallWords(validTo ?? "", "date")) : own.always;
 
 export function HoursStep(props: StepProps<"booking">) {
   const { part } = props;
@@ -70,7 +58,8 @@ function Week(props: Of) {
   const week = resource.week ?? [];
   const open = paintedOf(week, season);
   const keptBack = paintedOf(resource.keptBack, season);
-  const monday = mondayOf(season.validFrom && season.validFrom > today ? season.validFrom : today);
+  const { seasons = [] } = part.places.find(({ id }) => id === resource.place) ?? {};
+  const monday = mondayOf(dateOf(firstDayOf(season, seasons, dayNumber(today))));
   const services = servicesOf(sound, resource.id);
   const counts = useStarts(sound, resource.id, monday);
   const key = painting === "open" ? "week" : "keptBack";
@@ -138,7 +127,7 @@ function Week(props: Of) {
         )}
       </Flex>
       <Typed
-        key={`${key} ${season.validFrom} ${season.validTo}`}
+        key={`${key} ${JSON.stringify(season)}`}
         label={painting === "open" ? own.orType : own.orTypeKept}
         spans={painting === "open" ? open : keptBack}
         onChange={(spans) => editing.put(changed(spans))}
@@ -194,58 +183,5 @@ function Typed({
         )}
       </Row>
     </Box>
-  );
-}
-
-/** Which season is painted; a new one, its dates, and taking it away. */
-function Seasons({ season, onSeason, ...props }: Of & { season: Season; onSeason: (season: Season) => void }) {
-  const { resource } = props;
-  const editing = editingOf(props).one("resources", resource.id);
-  const { today } = useWhen(props.sound, null);
-  const spans = [...(resource.week ?? []), ...resource.keptBack];
-  const known = seasonsOf(spans);
-  const all = known.some((one) => sameSeason(one, season)) ? known : [...known, season];
-  const within = (change: (span: WeeklySpan) => readonly WeeklySpan[]) => {
-    const changed = (list: readonly WeeklySpan[]) =>
-      list.flatMap((span) => (sameSeason(span, season) ? change(span) : [span]));
-    editing?.put({ week: resource.week && changed(resource.week), keptBack: changed(resource.keptBack) });
-  };
-  const bounded = season.validFrom !== null || season.validTo !== null;
-  return (
-    <Flex gap="6px" align="center" wrap="wrap">
-      <Box w="170px">
-        <Choice
-          aria-label={own.whichSeason}
-          value={String(all.findIndex((one) => sameSeason(one, season)))}
-          options={[...all.map((one, at) => [String(at), seasonWords(one)] as const), ["new", own.newSeason]]}
-          onChange={(at) => onSeason(at === "new" ? { validFrom: today, validTo: null } : (all[Number(at)] ?? always))}
-        />
-      </Box>
-      {bounded ? (
-        <Flex gap="6px" align="center" w="100%">
-          {(["validFrom", "validTo"] as const).map((edge) => (
-            <Box key={edge} w="140px">
-              <Day
-                aria-label={own.edges[edge]}
-                value={season[edge]}
-                onChange={(date) => {
-                  const next = { ...season, [edge]: date };
-                  within((span) => [{ ...span, ...next }]);
-                  onSeason(next);
-                }}
-              />
-            </Box>
-          ))}
-          <QuietButton
-            onClick={() => {
-              within(() => []);
-              onSeason(always);
-            }}
-          >
-            {own.removeSeason}
-          </QuietButton>
-        </Flex>
-      ) : null}
-    </Flex>
   );
 }

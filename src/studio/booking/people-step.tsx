@@ -296,20 +296,18 @@ function OfferRows({ editing, service }: Sheet & { service: Service }) {
               {own.ownTidyUp(service.tidyUp.beforeMinutes, service.tidyUp.afterMinutes)}
             </QuietButton>
           )}
-          {leads ? (
-            offer.price ? (
-              <>
-                <PriceRows price={offer.price} fault={at} onChange={(price) => set({ price })} />
-                <QuietButton color="mark" onClick={() => set({ price: null })}>
-                  {own.priceAsService}
-                </QuietButton>
-              </>
-            ) : (
-              <QuietButton onClick={() => set({ price: service.price ?? { amount: 0, earlier: null } })}>
-                {own.ownPrice}
+          {offer.price ? (
+            <>
+              <PriceRows price={offer.price} fault={at} onChange={(price) => set({ price })} />
+              <QuietButton color="mark" onClick={() => set({ price: null })}>
+                {own.priceAsService}
               </QuietButton>
-            )
-          ) : null}
+            </>
+          ) : (
+            <QuietButton onClick={() => set({ price: service.price ?? { amount: 0, earlier: null } })}>
+              {own.ownPrice}
+            </QuietButton>
+          )}
         </Box>
       ) : null}
     </Box>
@@ -339,6 +337,18 @@ function Rules({ editing }: Sheet) {
       {number("daysAhead", own.daysUnit)}
       {number("shownPerHalfDay", own.shownUnit)}
       {number("perDay", own.bookingsUnit)}
+      <Row label={own.releasedHours} error={fault("releasedHours")} hint={own.releasedHint}>
+        {(ids) => (
+          <NumberInput
+            {...ids}
+            unit={own.hoursUnit}
+            step={1}
+            placeholder={own.neverReleased}
+            value={resource.releasedHours ?? undefined}
+            onChange={(hours) => put({ releasedHours: hours ?? undefined })}
+          />
+        )}
+      </Row>
       <Row label={own.cancelHours} error={fault("cancelHours")} hint={own.cancelHint}>
         {(ids) => (
           <NumberInput

@@ -328,20 +328,24 @@ function WeekOfPrices(props: Props) {
   const [chosenId, setChosen] = useState<string | null>(null);
   const [seats, setSeats] = useState(1);
   const [leaderId, setLeader] = useState<string | null>(null);
+  const [besideId, setBeside] = useState<string | null>(null);
   const [at, setAt] = useState<{ readonly day: number; readonly minutes: number }>({ day: 5, minutes: 10 * 60 });
   const service = (part.services.find(({ id }) => id === chosenId) ?? part.services[0]) as Service;
   const leaders = membersOf(part, service, 0);
   const leader = leaders.find(({ id }) => id === leaderId) ?? leaders[0];
+  const followers = service.needs.slice(1).flatMap((_need, at) => membersOf(part, service, at + 1));
+  const beside = followers.find(({ id }) => id === besideId && id !== leader?.id);
+  const serving = useMemo(() => [leader, beside].filter((one) => one !== undefined), [leader, beside]);
   const { today, clock } = useWhen(part, service.place);
   const monday = mondayOf(today);
   const week = useMemo(
-    () => (leader ? priceWeek({ service, leader, seats }, part.prices, clock, monday) : null),
-    [service, leader, seats, part.prices, clock, monday],
+    () => (serving.length ? priceWeek({ service, serving, seats }, part.prices, clock, monday) : null),
+    [service, serving, seats, part.prices, clock, monday],
   );
   if (!leader || !week) return <Text color="ink2">{own.nobodyLeads(service.name)}</Text>;
   const money = (amount: number) => moneyWords({ amount, currency }, language);
   const start = clock.instantAt(dayNumber(monday) + at.day, at.minutes);
-  const asked = { service, leader, start, seats };
+  const asked = { service, serving, start, seats };
   const contest = priceContest(asked, part.prices, clock);
   const found = priceOf(asked, part.prices, clock);
   const amounts = [
@@ -364,6 +368,14 @@ function WeekOfPrices(props: Props) {
           options={leaders.map(({ id, name }) => [id, name] as const)}
           onChange={setLeader}
         />
+        {followers.length ? (
+          <Choice
+            aria-label={own.beside}
+            value={beside?.id ?? ""}
+            options={[["", own.nobodyBeside], ...followers.map(({ id, name }) => [id, name] as const)]}
+            onChange={setBeside}
+          />
+        ) : null}
         <Box w="120px" flex="none">
           <NumberInput
             aria-label={own.forSeats}

@@ -102,11 +102,14 @@ function FromAnotherSite({ part, settings, changeBoth }: StepProps<"booking">) {
     mutationFn: () => ask("booking.readSetUp", { site: from }),
     onSuccess: ({ setUp }) => {
       if (!setUp?.services.length) return;
-      const place = part.places[0]?.id ?? "place";
-      const copied = copiedSetUp(setUp as BookingSetUp, { place, people, prices, newId: () => nanoid(10) });
+      const { id: place = "place", seasons = [] } = part.places[0] ?? {};
+      const copied = copiedSetUp(setUp as BookingSetUp, { place, seasons, people, prices, newId: () => nanoid(10) });
       changeBoth(
         { services: [...settings.services, ...copied.services.map(({ id }) => id)] },
         {
+          places: part.places.map((one) =>
+            one.id === place && copied.seasons.length ? { ...one, seasons: copied.seasons } : one,
+          ),
           services: [...part.services, ...copied.services],
           resources: [...part.resources, ...copied.resources],
           prices: [...part.prices, ...copied.prices],

@@ -165,6 +165,20 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
             </Flex>
           )}
         </Row>
+        {service.where.kind === "client" ? (
+          <Row label={own.travel} error={fault("travelMinutes")} hint={own.travelHint}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={words.minutesUnit}
+                step={5}
+                placeholder={own.noTravel}
+                value={service.travelMinutes ?? undefined}
+                onChange={(minutes) => put({ travelMinutes: minutes ?? undefined })}
+              />
+            )}
+          </Row>
+        ) : null}
         <Row label={own.perDay} error={fault("perDay")}>
           {(ids) => (
             <NumberInput
@@ -189,6 +203,17 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
             )}
           </Row>
         ) : null}
+        <Row label={own.perClientWeek} error={fault("perClientWeek")} hint={own.perClientWeekHint}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              step={1}
+              placeholder={words.noLimit}
+              value={service.perClientWeek ?? undefined}
+              onChange={(most) => put({ perClientWeek: most ?? undefined })}
+            />
+          )}
+        </Row>
         <NoticeRow
           notice={service.notice ?? { kind: "none" }}
           error={fault("notice.hours")}

@@ -14,16 +14,17 @@ import { Day } from "@/studio/kit/day-time";
 import { Choice, Group, IconButton, PlainButton, QuietButton, Row, State, TextInput, Tick } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { editingOf } from "./editing";
-import { wallWords } from "./moments";
+import { monthDayWords, wallWords } from "./moments";
 import { useWhen } from "./when";
 import { words } from "./words";
 
 const own = words.year;
 
 type Of = StepProps<"booking"> & { readonly resource: Resource };
-type Mark = "closed" | "off" | "other";
+const markKinds = ["closed", "off", "other", "kept"] as const;
+type Mark = (typeof markKinds)[number];
 
-/** What each day of a year is marked with: the closure before the time off, and that before other hours. */
+/** What each day is marked with: the closure before the time off, that before other hours, and these before kept-back. */
 function marksOf(closures: readonly Closure[], resource: Resource, year: number): ReadonlyMap<string, Mark> {
   const marks = new Map<string, Mark>();
   const put = (from: string, to: string, mark: Mark) => {
@@ -33,6 +34,7 @@ function marksOf(closures: readonly Closure[], resource: Resource, year: number)
   };
   // A span that ends at midnight does not reach into the day that begins then.
   const lastDay = (to: string) => (to.endsWith("T00:00") ? dateOf(dayNumber(to.slice(0, 10)) - 1) : to.slice(0, 10));
+  for (const { date } of resource.keptBackOn ?? []) put(date, date, "kept");
   for (const { date } of resource.exceptions) put(date, date, "other");
   for (const { from, to } of resource.timeOff) put(from.slice(0, 10), lastDay(to), "off");
   const everyYear = ({ from, to }: { readonly from: string; readonly to: string }, mark: Mark) => {
@@ -79,7 +81,7 @@ export function YearDays(props: Of) {
     >
       <Year year={year} marks={marks} today={today} chosen={chosen} onChoose={setChosen} />
       <Flex gap="14px" my="8px" fontSize="small" color="ink2">
-        {(["closed", "off", "other"] as const).map((mark) => (
+        {markKinds.map((mark) => (
           <Flex key={mark} align="center" gap="5px">
             <span aria-hidden="true" style={{ ...markLooks[mark], width: 14, height: 14, borderRadius: 2 }} />
             {own.marks[mark]}
@@ -104,6 +106,12 @@ const markLooks: Readonly<Record<Mark, React.CSSProperties>> = {
   other: {
     background: "var(--chakra-colors-mossWash)",
     outline: "1px solid var(--chakra-colors-moss)",
+    outlineOffset: -1,
+  },
+  kept: {
+    background:
+      "repeating-linear-gradient(135deg, var(--chakra-colors-desk0) 0 3px, var(--chakra-colors-sheet) 3px 6px)",
+    outline: "1px dashed var(--chakra-colors-edge)",
     outlineOffset: -1,
   },
 };
@@ -283,20 +291,22 @@ function ChosenDays({
                   disabled={!read || "fault" in read}
                   onClick={() => {
                     if (!read || "fault" in read) return;
-                    const days = dayNumber(to) - dayNumber(from) + 1;
-                    const dates = Array.from({ length: Math.min(days, 366) }, (_, nth) =>
-                      dateOf(dayNumber(from) + nth),
-                    );
-                    person.deed({
-                      exceptions: [
-                        ...resource.exceptions.filter(({ date }) => !dates.includes(date)),
-                        ...dates.map((date) => ({ date, spans: read.spans })),
-                      ].toSorted((one, other) => (one.date < other.date ? -1 : 1)),
-                    });
+                    person.deed({ exceptions: withDates(resource.exceptions, from, to, read.spans) });
                     done();
                   }}
                 >
                   {own.setHours}
+                </PlainButton>
+                <PlainButton
+                  disabled={read !== null && "fault" in read}
+                  onClick={() => {
+                    if (read && "fault" in read) return;
+                    const spans = read?.spans ?? [];
+                    person.deed({ keptBackOn: withDates(resource.keptBackOn ?? [], from, to, spans) });
+                    done();
+                  }}
+                >
+                  {read ? own.keepBack : own.keepNothing}
                 </PlainButton>
               </Flex>
             )}
@@ -308,6 +318,17 @@ function ChosenDays({
         </Text>
       )}
     </Box>
+  );
+}
+
+type OfDates = Resource["exceptions"];
+
+/** Spans of single dates with those of every date from one to another put in their place. */
+function withDates(list: OfDates, from: string, to: string, spans: readonly DaySpan[]): OfDates {
+  const days = dayNumber(to) - dayNumber(from) + 1;
+  const dates = Array.from({ length: Math.min(days, 366) }, (_, nth) => dateOf(dayNumber(from) + nth));
+  return [...list.filter(({ date }) => !dates.includes(date)), ...dates.map((date) => ({ date, spans }))].toSorted(
+    (one, other) => (one.date < other.date ? -1 : 1),
   );
 }
 
@@ -330,11 +351,24 @@ const spansText = (spans: readonly DaySpan[]) =>
 
 const closureWords = (closure: Closure): string => {
   if (closure.kind === "date") return wallWords(closure.date, "day");
-  if (closure.kind === "yearly") return own.yearly(monthDay(closure.from), monthDay(closure.to));
+  if (closure.kind === "yearly") return own.yearly(monthDayWords(closure.from), monthDayWords(closure.to));
   return own.fromTo(wallWords(closure.from), wallWords(closure.to));
 };
 
-const monthDay = (written: string) => wallWords(`2024-${written}`, "date");
+interface Entry {
+  readonly key: string;
+  readonly mark: Mark;
+  readonly when: string;
+  readonly note: string;
+  readonly fault: string | undefined;
+  readonly remove: () => void;
+}
+
+/** A list without one of its own; none at all where that was the last. */
+const without = <T,>(list: readonly T[] | undefined, one: T): readonly T[] | undefined => {
+  const rest = (list ?? []).filter((other) => other !== one);
+  return rest.length ? rest : undefined;
+};
 
 /** Every closure, time off and single day in a list, each to be taken back. */
 function Entries(props: Of) {
@@ -344,7 +378,7 @@ function Entries(props: Of) {
   const place = editor.one("places", resource.place);
   if (!person || !place) return null;
   const { closures } = place.item;
-  const entries = [
+  const entries: Entry[] = [
     ...closures.map((closure, at) => ({
       key: `c${at}`,
       mark: "closed" as const,
@@ -364,7 +398,7 @@ function Entries(props: Of) {
     ...(resource.yearlyOff ?? []).map((off, at) => ({
       key: `y${at}`,
       mark: "off" as const,
-      when: own.yearly(monthDay(off.from), monthDay(off.to)),
+      when: own.yearly(monthDayWords(off.from), monthDayWords(off.to)),
       note: off.words,
       fault: person.fault(`yearlyOff[${at}]`),
       remove: () => person.deed({ yearlyOff: (resource.yearlyOff ?? []).filter((one) => one !== off) }),
@@ -378,6 +412,15 @@ function Entries(props: Of) {
       remove: () => person.deed({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
     })),
   ];
+  for (const [at, kept] of (resource.keptBackOn ?? []).entries())
+    entries.push({
+      key: `k${kept.date}`,
+      mark: "kept",
+      when: wallWords(kept.date, "day"),
+      note: kept.spans.length ? own.kept(spansText(kept.spans)) : own.nothingKept,
+      fault: person.fault(`keptBackOn[${at}].spans`),
+      remove: () => person.deed({ keptBackOn: without(resource.keptBackOn, kept) }),
+    });
   if (!entries.length) return <Text color="ink2">{own.noEntries}</Text>;
   return (
     <Box as="ul" listStyleType="none">

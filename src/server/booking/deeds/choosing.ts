@@ -2,7 +2,7 @@ import type { Answers } from "@/core/booking/answers";
 import type { Assignment } from "@/core/booking/availability";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
 import type { Wish } from "@/core/booking/obstacles";
-import { billOf } from "@/core/booking/price";
+import { billOf, servingOf } from "@/core/booking/price";
 import { bookings } from "@/data/booking/tables";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
 import { Refused } from "../refusal";
@@ -30,10 +30,10 @@ export async function arrange(locked: Locked, { wish, start, without }: Choice):
 
 function billFor({ setUp, site }: Locked, assignment: Assignment, serviceId: string, seats: number) {
   const service = serviceIn(setUp, serviceId);
-  const leader = setUp.resources.find(({ id }) => id === assignment.resources[0]);
+  const serving = servingOf(setUp, assignment.resources);
   const start = assignment.dates[0]?.start as Instant;
-  return leader
-    ? billOf({ service, leader, start, seats }, setUp.prices, clockFor(setUp, service), site.settings.currency)
+  return serving.length
+    ? billOf({ service, serving, start, seats }, setUp.prices, clockFor(setUp, service), site.settings.currency)
     : null;
 }
 

@@ -5,7 +5,7 @@ import { paymentMs } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { queueJob } from "../../job/queue";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
-import { Refused } from "../refusal";
+import { onlineWish, Refused } from "../refusal";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, tellOf } from "./change";
 import { begin, type Choice, type Client } from "./choosing";
@@ -31,7 +31,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
   const asked = {
     siteId: site.id,
     setUp,
-    wish: { service: service.id, resource: null, seats: held.seats, online: true },
+    wish: onlineWish(service.id, null, held.seats, given.client.email),
     now,
     judgedAt: held.createdAt,
     without: held.id,

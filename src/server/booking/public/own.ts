@@ -117,7 +117,7 @@ export async function postOwnBooking(
 function moved(locked: Locked, booking: BookingRow, asked: { start: string; resource?: string }) {
   const service = serviceIn(locked.setUp, booking.serviceId);
   return move(locked, booking.id, "client", {
-    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats),
+    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats, booking.email),
     start: readStart(clockFor(locked.setUp, service), asked.start),
   });
 }
