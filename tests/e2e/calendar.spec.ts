@@ -722,3 +722,45 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
   await expect(calendar(visitor).getByText("The bell rings at ten.")).toBeVisible();
   await visitor.close();
 });
+
+test("hours of other weeks and of a summer, kept-back time of single dates: written once, and told where they can’t be", async () => {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await step(/Hours/).click();
+  const season = page.getByRole("combobox", { name: "Season" });
+  const typed = page.getByLabel("Or type");
+  const usual = await typed.inputValue();
+  await season.selectOption({ label: "a season of every year…" });
+  await page.getByLabel("Its name").fill("High summer");
+  await page.getByRole("combobox", { name: "First day of every year: month" }).selectOption({ label: "June" });
+  await typed.fill("Mon to Sun 7-20");
+  await expect(season.getByRole("option", { name: /^High summer \(1 Jun to 30 Sep\)$/ })).toBeAttached();
+  await saved(page);
+  // Another season that meets it is refused where it begins.
+  await season.selectOption({ label: "a season of every year…" });
+  await page.getByRole("combobox", { name: "First day of every year: month" }).selectOption({ label: "September" });
+  await expect(panel("Hours").getByText(/This meets “High summer”/)).toBeVisible();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await expect(panel("Hours").getByText(/This meets “High summer”/)).toBeHidden();
+  await expect(typed).toHaveValue(usual);
+  // Hours of every other week that the usual ones cover already are told as one types.
+  await season.selectOption({ label: "every other week…" });
+  await typed.fill("Mon 12-13");
+  await expect(panel("Hours").getByText(/This overlaps 10:00 to 18:00/)).toBeVisible();
+  await typed.fill("Mon 19-21");
+  await expect(panel("Hours").getByText(/This overlaps/)).toBeHidden();
+  await saved(page);
+  // A day with kept-back time of its own.
+  await page.getByRole("group", { name: /^May / }).getByRole("button").nth(12).click();
+  await page.getByLabel("Other hours").fill("10-12");
+  await page.getByRole("button", { name: "Keep them back" }).click();
+  await expect(panel("Hours").getByText("kept back 10-12")).toBeVisible();
+  await saved(page);
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(panel("Hours").getByText("kept back 10-12")).toBeHidden();
+  await saved(page);
+});

@@ -32,7 +32,7 @@ const daySpans: fc.Arbitrary<DaySpan[]> = fc
   .map((points) => points.slice(1).map((to, index) => ({ from: clock(points[index] as number), to: clock(to) })))
   .chain((spans) => fc.subarray(spans, { minLength: 1 }));
 
-const weekly: fc.Arbitrary<WeeklySpan[]> = fc
+const oneWeek: fc.Arbitrary<WeeklySpan[]> = fc
   .tuple(
     fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 4 }),
     daySpans,
@@ -53,6 +53,11 @@ const weekly: fc.Arbitrary<WeeklySpan[]> = fc
       })
       .map((when) => spans.map((span): WeeklySpan => ({ ...span, ...when }))),
   );
+/** Sometimes two beside each other: for the whole year, and for a season or a turn. */
+const weekly = fc.oneof(
+  { weight: 2, arbitrary: oneWeek },
+  { weight: 1, arbitrary: fc.tuple(oneWeek, oneWeek).map((both) => both.flat()) },
+);
 
 /** Parts of the year that begin or end on days that are asked about. */
 const seasons = [

@@ -54,10 +54,12 @@ export function holdsOn(span: WeeklySpan, day: DayNumber, seasons: readonly Year
     return false;
   const { weeks, season } = span;
   if (weeks && weeksBetween(weeks.from, date) % weeks.every !== 0) return false;
-  if (season === undefined) return true;
-  // The year may have more than four digits; month and day are the end.
-  return seasons.some((one) => one.id === season && inYear(one, date.slice(-5)));
+  return season === undefined || season === seasonAt(day, seasons);
 }
+
+/** The season of a place that a day is in. The year may have more than four digits; month and day are the end. */
+const seasonAt = (day: DayNumber, seasons: readonly YearSeason[]): string | undefined =>
+  seasons.find((one) => inYear(one, dateOf(day).slice(-5)))?.id;
 
 const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Span[] =>
   spans.map(({ from, to }) => ({
@@ -73,9 +75,13 @@ function writtenSpans(
   { seasons = [] }: Place,
 ): readonly DaySpan[] {
   const date = dateOf(day);
-  const own = ofDates.find((one) => one.date === date);
-  if (own) return own.spans;
-  return week === null ? allDay : week.filter((span) => holdsOn(span, day, seasons));
+  const ofDate = ofDates.find((one) => one.date === date);
+  if (ofDate) return ofDate.spans;
+  if (week === null) return allDay;
+  // What is written for a season holds on its days instead of what is written for the whole year.
+  const season = seasonAt(day, seasons);
+  const own = season !== undefined && week.some((span) => span.season === season);
+  return week.filter((span) => (span.season !== undefined) === own && holdsOn(span, day, seasons));
 }
 
 /** The day of a year's month and day ("12-24"), written with 29 February also in years without one. */

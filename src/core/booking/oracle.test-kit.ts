@@ -72,13 +72,24 @@ function spansOn(resource: Resource, date: string, seasons: Seasons): { from: st
   const exception = resource.exceptions.find((one) => one.date === date);
   if (exception) return [...exception.spans];
   if (!resource.week) return [{ from: "00:00", to: "24:00" }];
-  return resource.week.filter((span) => onDate(span, date, seasons));
+  return weekly(resource.week, date, seasons);
+}
+
+/** Of weekly spans those of a date: where some are written for its season, only these. */
+function weekly(spans: readonly WeeklySpan[], date: string, seasons: Seasons): WeeklySpan[] {
+  const seasonal = spans.filter(({ season }) =>
+    isIn(
+      seasons.find(({ id }) => id === season),
+      date,
+    ),
+  );
+  const counting = seasonal.length ? seasonal : spans.filter(({ season }) => season === undefined);
+  return counting.filter((span) => onDate(span, date, seasons));
 }
 
 /** The spans kept back on one date. */
 const keptOn = (resource: Resource, date: string, seasons: Seasons): readonly { from: string; to: string }[] =>
-  resource.keptBackOn?.find((one) => one.date === date)?.spans ??
-  resource.keptBack.filter((span) => onDate(span, date, seasons));
+  resource.keptBackOn?.find((one) => one.date === date)?.spans ?? weekly(resource.keptBack, date, seasons);
 
 function onDate(span: WeeklySpan, date: string, seasons: Seasons): boolean {
   return (

@@ -28,7 +28,10 @@ test("hours of turns that never meet, and of different seasons, may stand over e
   const turn = (from: string) => ({ ...span("09:00", "13:00"), weeks: { every: 2, from } });
   const week = [turn("2026-03-09"), turn("2026-03-16")];
   expect(faultOf(spoilt("resources.0.week", week)).message).toBe("");
-  const seasonal = ["summer", "winter"].map((season) => ({ ...span("09:00", "13:00"), season }));
+  const seasonal = ["summer", "winter", undefined].map((season) => ({
+    ...span("09:00", "13:00"),
+    ...(season === undefined ? {} : { season }),
+  }));
   expect(faultOf(spoilt("resources.0.week", seasonal)).message).toBe("");
   expect(setUpFaults(spoilt("resources.0.week", seasonal) as BookingSetUp)).toMatchObject([
     { path: "resources[0].week[0].season", message: "There is no season with this id." },

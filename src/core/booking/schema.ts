@@ -104,11 +104,11 @@ const weeklySpan: Joi.ObjectSchema<WeeklySpan> = Joi.object<WeeklySpan>({
 const overlapMessage = "This overlaps {#other}. Make them one, or let one end where the other begins.";
 
 const overlap = (one: DaySpan, other: DaySpan) => one.from < other.to && other.from < one.to;
-/** Whether two spans can hold on one date. No date is in two seasons of a place, and weeks of two turns may never meet. */
+/** Whether two spans can hold on one date: a season's are instead of the others, and weeks of two turns may never meet. */
 const validTogether = (one: WeeklySpan, other: WeeklySpan) =>
   (one.validFrom ?? "") <= (other.validTo ?? "9999") &&
   (other.validFrom ?? "") <= (one.validTo ?? "9999") &&
-  (one.season === undefined || other.season === undefined || one.season === other.season) &&
+  one.season === other.season &&
   (!one.weeks || !other.weeks || weeksMeet(one.weeks, other.weeks));
 
 /** Spans that overlap on a day are refused at the later one. */

@@ -10,7 +10,7 @@ import { Diary } from "./diary";
 import { byRank, neverWinning, priceContest, priceOf, priceWeek } from "./price";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { mondayOf, servicesOf, startsAWeek } from "./starts-week";
-import { bookingWarnings } from "./warnings";
+import { bookingWarnings, feedWarnings } from "./warnings";
 import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
@@ -247,6 +247,25 @@ describe("what is worth a look", () => {
       about,
     ]);
   const maren = aResource("maren");
+
+  test("a calendar that could not be read is told of those who serve what is offered, and of nobody else", () => {
+    const tobi = aResource("tobi");
+    const setUp = aSetUp([aService("throw")], [maren, tobi]);
+    const feeds = [
+      { resource: "maren", name: "Dentist", problem: "It answered 404." },
+      { resource: "tobi", name: "Band", problem: "It answered 404." },
+      { resource: "gone", name: "Old", problem: "It answered 404." },
+    ];
+    expect([...feedWarnings(setUp, ["throw"], feeds)]).toEqual([
+      {
+        code: "check.bookingFeed",
+        step: "people",
+        about: "maren",
+        values: { resource: "Maren", calendar: "Dentist", problem: "It answered 404." },
+      },
+    ]);
+    expect([...feedWarnings(setUp, [], feeds)]).toEqual([]);
+  });
 
   test("a sound set-up has nothing", () => {
     expect(codes(aSetUp([aService("throw")], [maren]))).toEqual([]);

@@ -265,6 +265,18 @@ test("winter hours of a season hold over the turn of the year, for all who have 
   expect(on("2028-02-29", "2028-02-01T08:00")).toEqual(["10:00"]);
 });
 
+test("a summer's hours hold in summer instead of the year's, on its closed weekdays too; who has none written keeps the year's", () => {
+  const seasons = [{ id: "summer", name: "Summer", from: "06-01", to: "08-31" }];
+  const week = [span([1, 2, 3, 4, 5], "09:00", "11:00")];
+  const maren = aResource("maren", { week: [...week, { ...span([3], "10:00", "12:00"), season: "summer" }] });
+  const of = (who: typeof maren, date: string, now: string) =>
+    ask(aSetUp([aService("throw")], [who], { seasons }), date, [], {}, now).starts;
+  expect(of(maren, "2026-05-27", "2026-05-01T08:00")).toEqual(["09:00", "10:00"]);
+  expect(of(maren, "2026-06-03", "2026-05-01T08:00")).toEqual(["10:00", "11:00"]);
+  expect(of(maren, "2026-06-04", "2026-05-01T08:00")).toEqual([]);
+  expect(of(aResource("maren", { week }), "2026-06-04", "2026-05-01T08:00")).toEqual(["09:00", "10:00"]);
+});
+
 test("what is kept back is given free two days before, and on single dates something else is kept", () => {
   const maren = aResource("maren", {
     keptBack: [span([3], "09:00", "12:00")],

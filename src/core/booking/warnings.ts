@@ -115,6 +115,34 @@ function* ofPlaces(setUp: BookingSetUp, today: string): Generator<Warning> {
   }
 }
 
+/** A calendar from outside whose last try failed; its busy time is that of the last good one. */
+export interface BrokenFeed {
+  readonly resource: string;
+  readonly name: string;
+  readonly problem: string;
+}
+
+/** People and things of the offered services whose busy time is not up to date: their calendar could not be read. */
+export function* feedWarnings(
+  setUp: BookingSetUp,
+  offered: readonly string[],
+  feeds: readonly BrokenFeed[],
+): Generator<Warning> {
+  const serving = new Set(
+    setUp.services.filter(({ id }) => offered.includes(id)).flatMap(({ needs }) => needs.flatMap(({ oneOf }) => oneOf)),
+  );
+  for (const { resource: id, name, problem } of feeds) {
+    const resource = setUp.resources.find((one) => one.id === id);
+    if (resource && serving.has(id))
+      yield {
+        code: "check.bookingFeed",
+        step: "people",
+        about: id,
+        values: { resource: resource.name, calendar: name, problem },
+      };
+  }
+}
+
 /**
  * What is worth a look in a set-up and in the services that one calendar offers. `today` is a date of the place; without
  * one (null) only what does not depend on it is told.

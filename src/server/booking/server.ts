@@ -2,9 +2,11 @@
 import { and, eq, gte, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
 import { takingStates } from "@/core/booking/state";
+import { feedWarnings } from "@/core/booking/warnings";
+import { versionsOf } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
-import { feedJob, feedOperations } from "../calendar/feeds";
+import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
 import type { WidgetServer } from "../widget/half";
 import { blockingOperations } from "./blocking";
@@ -15,7 +17,7 @@ import { figureOperations } from "./figures";
 import { holidayOperations } from "./holidays";
 import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";
-import { setUpOperations } from "./set-up";
+import { setUpAt, setUpOperations } from "./set-up";
 import { reminderJob } from "./tell";
 import { elsewhereOperations } from "./try-elsewhere";
 
@@ -85,6 +87,17 @@ export const bookingServer = {
       series: { booked: days.map((day) => counted.get(day) ?? 0) },
       states: Object.fromEntries(states.map((row) => [row.state, Number(row.all)])),
     };
+  },
+  outside: async ({ context: { db }, site }, { settings }) => {
+    const feeds = await brokenFeeds(db, site.id);
+    if (!settings.enabled || !feeds.length) return [];
+    const versions = await versionsOf(db, site.id);
+    const setUp = await setUpAt(db, site.id, versions?.setUp ?? 0);
+    return [...feedWarnings(setUp, settings.services, feeds)].map(({ code, step, values }) => ({
+      weight: "look" as const,
+      code,
+      values: { ...values, step },
+    }));
   },
   rehearse: null,
 } satisfies WidgetServer<"booking">;

@@ -98,8 +98,19 @@ describe("busy time from outside", () => {
       );
       expect(await startsOn("2026-03-11")).toEqual(["14:30", "15:30"]);
     }
+    // Checks name whose calendar it is, and where one looks after it.
+    const ofFeeds = async () =>
+      (await operate("checks.content", {})).findings.filter(({ reason }) => reason.code === "check.bookingFeed");
+    expect(await ofFeeds()).toMatchObject([
+      {
+        weight: "look",
+        widget: "calendar",
+        reason: { resource: "Maren", calendar: maren.name, step: "people", problem: expect.stringMatching(/10 MB/) },
+      },
+    ]);
     server.mood = "fine";
     expect((await operate("feeds.refresh", { feed })).problem).toBeNull();
+    expect(await ofFeeds()).toEqual([]);
     expect(await startsOn("2026-03-11")).toHaveLength(5);
     const [listed] = await operate("feeds.list", {});
     expect(listed).toMatchObject({ events: 1, busySpans: 1, problem: null });

@@ -1,8 +1,9 @@
 // Busy time from outside: calendars that were uploaded or are fetched, read again as time goes on. A feed that breaks
 // keeps the last good state, and says so.
-import { and, asc, count, eq, getTableColumns } from "drizzle-orm";
+import { and, asc, count, eq, getTableColumns, isNotNull } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
+import type { BrokenFeed } from "@/core/booking/warnings";
 import { type CalendarAsked, type CalendarRead, calendarLimits } from "@/core/calendar/read";
 import { calendarWords } from "@/core/calendar/words";
 import { type Outcome, refused } from "@/core/visitor/decision";
@@ -221,6 +222,17 @@ const commonSchema = Joi.object<Common>(common);
 /** The same for a file that came by its own way: as the bytes it has. */
 export const uploadFeedFile = (call: SiteCall, given: unknown, file: Uint8Array) =>
   uploadFeed(call, validated(commonSchema, given), Buffer.from(file));
+
+/** The site's calendars whose last try failed. */
+export const brokenFeeds = async (db: Executor, siteId: string): Promise<readonly BrokenFeed[]> =>
+  (
+    await db
+      .select({ resource: busyFeeds.resourceId, name: busyFeeds.name, problem: busyFeeds.problem })
+      .from(busyFeeds)
+      .where(and(eq(busyFeeds.siteId, siteId), isNotNull(busyFeeds.problem)))
+      .orderBy(asc(busyFeeds.name))
+      .limit(100)
+  ).map((feed) => ({ ...feed, problem: feed.problem ?? "" }));
 
 export const feedOperations = {
   "feeds.list": siteOperation("feeds.read", {}, async (call) => {

@@ -1,13 +1,27 @@
 // Checks: what was found by measuring each page, kept by its state, and what needs no layout to be found.
 import Joi from "joi";
 import { type LayoutFinding, layoutFindingsSchema } from "@/core/check/layout";
-import { siteProblems } from "@/core/check/problems";
+import { type Finding, siteProblems } from "@/core/check/problems";
 import { idSchema } from "@/core/site/schema";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { dayIn } from "../day";
-import { siteOperation } from "../operation";
+import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { loadSite } from "../site/whole";
+import { serverOf } from "../widget/kinds";
 import { keepFound, layoutStates, measuredPages } from "./states";
+
+/** What is wrong with widgets outside of their settings, such as a calendar that could not be read. */
+async function outsideProblems(call: SiteCall, widgets: readonly SiteWidget[]): Promise<Finding[]> {
+  const findings: Finding[] = [];
+  for (const widget of widgets)
+    for (const { weight, code, values } of (await serverOf(widget.kind as WidgetKindName).outside?.(
+      call,
+      widget as never,
+    )) ?? [])
+      findings.push({ weight, document: null, node: null, widget: widget.id, reason: { code, ...values } });
+  return findings;
+}
 
 export const checkOperations = {
   /** What measuring found in each page as it stands; null for pages that are to be measured. */
@@ -18,9 +32,12 @@ export const checkOperations = {
   "checks.content": siteOperation(
     "site.read",
     {},
-    async ({ context, site }) => ({
-      findings: siteProblems(await loadSite(context.db, site), dayIn(site.settings.zone, context.now())),
-    }),
+    async (call) => {
+      const { context, site } = call;
+      const whole = await loadSite(context.db, site);
+      const found = siteProblems(whole, dayIn(site.settings.zone, context.now()));
+      return { findings: [...found, ...(await outsideProblems(call, whole.widgets))] };
+    },
     { whole: "checks.content" },
   ),
   /** Keeps what a browser found in a page that was in this state. */

@@ -43,6 +43,7 @@ export const popupServer = {
       states: Object.fromEntries(states.map((row) => [row.state, row.all])),
     };
   },
+  outside: null,
   rehearse: (settings, fields) => {
     validated(Joi.object({ fields: answersSchema(settings.fields) }), { fields });
   },

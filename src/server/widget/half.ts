@@ -1,5 +1,6 @@
 // The server's half of a kind of widget: what its screens and its visitors ask, its jobs, what it knows about a
 // person, and how it did.
+import type { Problem } from "@/core/kind/holder";
 import type { WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
@@ -33,6 +34,8 @@ export interface WidgetServer<K extends WidgetKindName> {
   /** Forgets a person of a site; what is counted is called `what` in the answer. Null where it knows nobody. */
   readonly erases: { readonly what: string; run(tx: Executor, siteId: string, email: string): Promise<number> } | null;
   results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;
+  /** What is worth a look besides what its settings say; null where nothing outside of them can go wrong. */
+  readonly outside: ((call: SiteCall, widget: WidgetOf<K>) => Promise<readonly Problem[]>) | null;
   /** Judges what a rehearsed page would send, as the live site does; throws the same problem. Null where nothing is sent. */
   readonly rehearse: ((settings: WidgetSettings[K], fields: unknown) => void) | null;
 }

@@ -94,7 +94,11 @@ test("another site’s hours of a season come with it: the same days are one sea
     [aService("throw")],
     [
       aResource("maren", {
-        week: [span, { ...span, season: "a", from: "13:00", to: "15:00" }, { ...span, season: "b", from: "16:00", to: "17:00" }],
+        week: [
+          span,
+          { ...span, season: "a", from: "13:00", to: "15:00" },
+          { ...span, season: "b", from: "16:00", to: "17:00" },
+        ],
       }),
     ],
     {

@@ -1,8 +1,10 @@
 // The studio's half of the booking calendar.
-import { bookingWarnings } from "@/core/booking/warnings";
+import { useMemo } from "react";
+import { bookingWarnings, feedWarnings } from "@/core/booking/warnings";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
 import { Bookings } from "./desk/bookings";
 import { words as deskWords } from "./desk/words";
+import { useFeeds } from "./feeds";
 import { HoursStep } from "./hours-step";
 import { LookStep } from "./look-step";
 import { PeopleStep } from "./people-step";
@@ -96,6 +98,22 @@ export const bookingStudio: WidgetStudio<"booking"> = {
     },
   ],
   warnings: ({ services }, part, today) => bookingWarnings(part, services, today),
+  useOutside: ({ services }, part) => {
+    const { data } = useFeeds();
+    return useMemo(
+      () =>
+        data
+          ? [
+              ...feedWarnings(
+                part,
+                services,
+                data.flatMap((feed) => (feed.problem ? [{ ...feed, problem: feed.problem }] : [])),
+              ),
+            ]
+          : [],
+      [data, part, services],
+    );
+  },
   rehearse: rehearseBooking,
   view: { title: words.why.title, View: WhyView },
   series: [{ key: "booked", name: words.booked, main: true }],

@@ -1,7 +1,7 @@
 "use client";
 // Which season of a week is painted: always, between two dates, every so many weeks, or a named part of the year that all
 // who work at the place can have hours for.
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Resource, WeeklySpan, YearSeason } from "@/core/booking/booking";
 import { always, type Season, sameSeason, seasonsOf } from "@/core/booking/week";
 import { dateOf, dayNumber } from "@/core/booking/zone";
@@ -59,11 +59,7 @@ export function Seasons({ season, onSeason, ...props }: Props) {
     weeks: () => onSeason({ ...always, weeks: { every: 2, from: today } }),
     year: () => {
       const id = newId(seasons);
-      // The day after the last that there is, so that it meets none of them.
-      const from = seasons.length ? dayAfter(seasons.at(-1)?.to ?? "12-31") : "04-01";
-      place?.deed({
-        seasons: [...seasons, { id, name: own.newYearSeason, from, to: seasons.length ? from : "09-30" }],
-      });
+      place?.deed({ seasons: [...seasons, { id, name: own.newYearSeason(seasons.length), ...restOf(seasons) }] });
       onSeason({ ...always, season: id });
     },
   };
@@ -96,7 +92,7 @@ export function Seasons({ season, onSeason, ...props }: Props) {
   };
   return (
     <Flex gap="6px" align="center" wrap="wrap">
-      <Box w="220px">
+      <Box w="330px">
         <Choice
           aria-label={own.whichSeason}
           value={String(known.findIndex((one) => sameSeason(one, season)))}
@@ -132,8 +128,15 @@ function newId(seasons: readonly YearSeason[]): string {
   }
 }
 
-const leapDay = (monthDay: string) => dayNumber(`2024-${monthDay}`);
-const dayAfter = (monthDay: string) => dateOf(leapDay(monthDay) + 1).slice(5);
+/** The day of the year so many after another. */
+const dayBeside = (monthDay: string, by: number) => dateOf(dayNumber(`2024-${monthDay}`) + by).slice(5);
+
+/** The days that a new season begins with: from the end of the last to the start of the first, so that it meets none. */
+function restOf(seasons: readonly YearSeason[]): Pick<YearSeason, "from" | "to"> {
+  const [first, last] = [seasons[0], seasons.at(-1)];
+  if (!first || !last) return { from: "04-01", to: "09-30" };
+  return { from: dayBeside(last.to, 1), to: dayBeside(first.from, -1) };
+}
 
 function Weeks({
   weeks,
@@ -144,7 +147,7 @@ function Weeks({
 }) {
   return (
     <>
-      <Box w="130px">
+      <Box w="160px">
         <Choice
           aria-label={own.howOften}
           value={String(weeks.every)}
@@ -184,7 +187,7 @@ function Named({ place, at }: { place: Editing<"places">; at: number }) {
     place.put({ seasons: seasons.map((one, nth) => (nth === at ? { ...one, ...change } : one)) });
   const wrong = place.fault(`seasons[${at}].from`) ?? place.fault(`seasons[${at}].to`);
   return (
-    <Box flex="1" minW="260px">
+    <Box flex="1" minW="360px">
       <Row label={own.seasonName} error={place.fault(`seasons[${at}].name`)}>
         {(ids) => <TextInput {...ids} value={season.name} maxLength={80} onChange={(name) => put({ name })} />}
       </Row>
@@ -194,6 +197,9 @@ function Named({ place, at }: { place: Editing<"places">; at: number }) {
         <MonthDay label={own.seasonTo} value={season.to} onChange={(to) => put({ to })} />
       </Flex>
       {wrong ? <State tone="brick">{wrong}</State> : null}
+      <Text color="ink2" fontSize="small" mt="6px">
+        {own.seasonInstead}
+      </Text>
     </Box>
   );
 }
@@ -213,7 +219,7 @@ function MonthDay({ label, value, onChange }: { label: string; value: string; on
           onChange={(next) => onChange(`${month}-${next}`)}
         />
       </Box>
-      <Box w="76px">
+      <Box w="108px">
         <Choice
           aria-label={own.monthOf(label)}
           value={month}

@@ -42,6 +42,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `Visitors first choose among ${count}; more than ${most} are not read. Put services into categories.`,
   "check.bookingNotice": ({ resource, hours, days }: Told) =>
     `${resource} wants ${hours} hours of notice and can be booked ${days} days ahead: nothing is ever left.`,
+  "check.bookingFeed": ({ resource, calendar, problem }: Told) =>
+    `The calendar “${calendar}” of ${resource} could not be read, so times may be offered that are not free. ${problem}`,
   "check.bookingRule": ({ rule, before }: Told) =>
     `The price rule “${rule}” never wins: “${before}” always goes before it.`,
   "check.bookingHoursLost": ({ place, lost, open }: Told) =>

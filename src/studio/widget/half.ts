@@ -71,6 +71,8 @@ export interface WidgetStudio<K extends WidgetKindName> {
   readonly steps: readonly Step<K>[];
   /** What is worth a look; absent for kinds that find nothing. */
   warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
+  /** What is worth a look outside of the settings, as it changes: a hook. Absent for kinds where there is nothing. */
+  useOutside?(settings: WidgetSettings[K], part: PartOf<K>): readonly StepWarning[];
   /** Answers what its script asks in a preview, and keeps nothing; absent for kinds that ask nothing. */
   rehearse?(
     settings: WidgetSettings[K],

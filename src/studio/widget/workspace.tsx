@@ -19,7 +19,7 @@ import { momentOf, RehearseStrip, useChosenVisitor } from "@/studio/rehearse/reh
 import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
-import type { Step } from "./half";
+import type { Step, StepWarning } from "./half";
 import { studioOf } from "./kinds";
 import { Looks } from "./looks";
 import { PlacedOn } from "./placed-on";
@@ -95,11 +95,14 @@ const todayIn = (zone: string, now: number) =>
 /** Panels of the workspace that are no steps. */
 type Open = { readonly step: string } | "placed" | "results";
 
+const nothing: readonly StepWarning[] = [];
+const useNothing = () => nothing;
+
 function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPart?: object | null }) {
   const site = useSite();
   const { draft, view } = useDraft(widget, emptyPart);
   const kind = kindOf(widget as { kind: WidgetKindName });
-  const { steps, warnings } = studioOf(widget.kind as WidgetKindName);
+  const { steps, warnings, useOutside = useNothing } = studioOf(widget.kind as WidgetKindName);
   const asked = useSearchParams().get("step");
   const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
   const [open, setOpen] = useState<Open>({ step: first.key });
@@ -108,9 +111,10 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const sound = useSound(view.part, view.faults) as never;
   const { chosen } = useChosenVisitor();
   const today = todayIn(site.settings.zone, momentOf(chosen, site.settings.zone, site.clockAheadMs));
+  const outside = useOutside(view.settings as never, sound);
   const looks = useMemo(
-    () => [...(warnings?.(view.settings as never, sound, today) ?? [])],
-    [warnings, view.settings, sound, today],
+    () => [...outside, ...(warnings?.(view.settings as never, sound, today) ?? [])],
+    [outside, warnings, view.settings, sound, today],
   );
   const settings = view.settings as never;
   const { enabled } = view.settings as { enabled: boolean };
