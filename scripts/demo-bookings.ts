@@ -108,7 +108,7 @@ export async function demoBookings(context: Context, key: string): Promise<numbe
             { ...locked, now: new Date(asked) },
             { wish, start },
             "client",
-            { name, email, phone: "", language: site.settings.language, zone },
+            { name, email, phone: "", textsTo: null, language: site.settings.language, zone },
             plan.answers ?? {},
             true,
           );

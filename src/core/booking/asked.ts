@@ -35,7 +35,13 @@ export const holdSchema = Joi.object<HoldAsked>({
 
 export interface BookingAsked {
   readonly hold: string;
-  readonly client: { readonly name: string; readonly email: string; readonly phone: string };
+  readonly client: {
+    readonly name: string;
+    readonly email: string;
+    readonly phone: string;
+    /** Text messages to the number too. */
+    readonly textMessages: boolean;
+  };
   readonly answers: Record<string, unknown>;
   readonly terms: boolean;
   readonly language?: string;
@@ -51,6 +57,7 @@ export const bookingSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<Bo
       name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
       email: mailSchema.required(),
       phone: lineSchema(40).allow("").default(""),
+      textMessages: Joi.boolean().default(false),
     }).required(),
     answers: Joi.object().unknown().default({}),
     terms: Joi.boolean().default(false),

@@ -43,6 +43,8 @@ export interface Place {
   readonly seasons?: readonly YearSeason[] | undefined;
   /** A sentence for visitors, shown with the calendar. */
   readonly notice: string;
+  /** Whether clients are asked if they want text messages beside the letters. */
+  readonly textMessages?: boolean | undefined;
   /** Letters to its clients in its own words, in the site's language. */
   readonly letters?: OwnLetters | undefined;
   /** Origins of other sites whose pages may call the public API ("https://maker-fair.example"). */

@@ -13,11 +13,16 @@ export const letterKinds = [
 
 export type LetterKind = (typeof letterKinds)[number];
 
+/** What is sent as a text message too, where a client wants that: what is certain, and that it is soon. */
+export const textKinds: readonly LetterKind[] = ["booked", "approved", "declined", "moved", "reminder", "cancelled"];
+
 /** Own words of a letter; "" for the usual ones. What was booked, when, where and how to change it always follows. */
 export interface OwnLetter {
   /** One line. */
   readonly subject: string;
   readonly words: string;
+  /** Of the text message, one line; how to change it follows. Absent for the usual one. */
+  readonly text?: string | undefined;
 }
 
 export type OwnLetters = Readonly<Partial<Record<LetterKind, OwnLetter>>>;

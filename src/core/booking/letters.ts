@@ -137,8 +137,8 @@ export const usualSubject = (kind: LetterKind, language: string, what: string): 
 
 const ended: readonly LetterKind[] = ["declined", "cancelled"];
 
-/** A letter to the client: subject, plain text and HTML. */
-export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: string; text: string; html: string } {
+/** A letter's facts as they are written in its language. */
+function writtenFacts(kind: LetterKind, facts: LetterFacts) {
   const words = inLanguage(languages, facts.language);
   const at = (zone: string, instant: number) =>
     momentWords(
@@ -150,7 +150,6 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
       instant,
     );
   const when = facts.starts.map((start) => at(facts.placeZone, start));
-  const theirs = facts.starts.map((start) => at(facts.clientZone, start));
   const until = at(facts.placeZone, facts.changeUntil);
   const values: LetterValues = {
     name: facts.name,
@@ -161,10 +160,26 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     price: facts.total ?? "",
     until,
   };
+  const usual = words.subject[kind](`${facts.service}, ${when[0]}`);
+  return { words, when, theirs: facts.starts.map((start) => at(facts.clientZone, start)), until, values, usual };
+}
+
+/** One line, whatever a value holds. */
+const oneLine = (text: string) => text.replace(/\s+/g, " ").trim();
+
+/** The text message to the client: what happened in one line, and the link by which it can be changed. */
+export function bookingText(kind: LetterKind, facts: LetterFacts): string {
+  const { values, usual } = writtenFacts(kind, facts);
+  const own = facts.own?.text?.trim();
+  const said = oneLine(own ? filledIn(own, values) : `${usual}. ${facts.placeName}.`);
+  return ended.includes(kind) ? said : `${said} ${facts.manageUrl}`;
+}
+
+/** A letter to the client: subject, plain text and HTML. */
+export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: string; text: string; html: string } {
+  const { words, when, theirs, until, values, usual } = writtenFacts(kind, facts);
   const said = facts.own?.words.trim() ? filledIn(facts.own.words.trim(), values) : words.first[kind];
-  const subject = facts.own?.subject.trim()
-    ? filledIn(facts.own.subject.trim(), values)
-    : words.subject[kind](`${facts.service}, ${when[0]}`);
+  const subject = facts.own?.subject.trim() ? filledIn(facts.own.subject.trim(), values) : usual;
   const lines = [
     ...said.split("\n"),
     ...(facts.words ? ["", facts.words] : []),
@@ -185,8 +200,7 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     )
     .join("");
   return {
-    // One line, whatever a value holds.
-    subject: subject.replace(/\s+/g, " "),
+    subject: oneLine(subject),
     text: [...lines, ...open, ""].join("\n"),
     html,
   };

@@ -75,7 +75,9 @@ export function publicServices(setUp: BookingSetUp, ids: readonly string[], curr
     currency,
     places: setUp.places
       .filter(({ id }) => offered.some(({ place }) => place === id))
-      .map(({ id, name, address, zone, notice }) => ({ id, name, address, zone, notice })),
+      .map(({ id, name, address, zone, notice, textMessages = false }) => ({
+        ...{ id, name, address, zone, notice, textMessages },
+      })),
     services: offered.map((service) => publicService(setUp, service)),
   };
 }

@@ -174,6 +174,7 @@ const letterText = (schema: Joi.StringSchema) =>
 const ownLetter = Joi.object<OwnLetter>({
   subject: letterText(lineSchema(200)),
   words: letterText(Joi.string().max(3000)),
+  text: letterText(lineSchema(300)).optional(),
 });
 
 const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
@@ -189,6 +190,7 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
     .messages({ "string.email": "This is no mail address." }),
   closures: Joi.array().items(closure).max(500).required(),
   notice: words(500),
+  textMessages: Joi.boolean(),
   letters: Joi.object(Object.fromEntries(letterKinds.map((kind) => [kind, ownLetter]))),
   seasons: Joi.array()
     .items(

@@ -51,7 +51,10 @@ export type ReleasedService = Omit<PublicService, "resources"> & { readonly reso
 
 export interface PublicServices {
   readonly currency: string;
-  readonly places: readonly Pick<Place, "id" | "name" | "address" | "zone" | "notice">[];
+  readonly places: readonly (Pick<Place, "id" | "name" | "address" | "zone" | "notice"> & {
+    /** Whether text messages can be had beside the letters. */
+    readonly textMessages: boolean;
+  })[];
   readonly services: readonly PublicService[];
 }
 

@@ -113,6 +113,8 @@ export const bookings = mysqlTable(
     name: varchar("name", { length: 120 }).notNull(),
     email: varchar("email", { length: 254 }).notNull(),
     phone: varchar("phone", { length: 40 }).notNull(),
+    /** Where text messages go, in E.164; null for none. */
+    textsTo: varchar("texts_to", { length: 16 }),
     language: varchar("language", { length: 35 }).notNull(),
     /** The client's own zone, for their letters. */
     zone: varchar("zone", { length: 60 }).notNull(),
@@ -168,6 +170,24 @@ export const bookingHistory = mysqlTable(
     after: json<Record<string, unknown>>("became").notNull(),
   },
   (table) => [primaryKey({ columns: [table.bookingId, table.position] })],
+);
+
+/** What a business notes of a client, found by their mail address. */
+export const clientNotes = mysqlTable(
+  "client_notes",
+  {
+    siteId: siteId(),
+    id: varchar("id", { length: 24 }).notNull(),
+    email: varchar("email", { length: 254 }).notNull(),
+    words: varchar("words", { length: 1000 }).notNull(),
+    /** Name of the member who wrote it, as it was. */
+    author: varchar("author", { length: 120 }).notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.id] }),
+    index("client_notes_email").on(table.siteId, table.email, table.createdAt),
+  ],
 );
 
 /** Answers already given, by the caller's Idempotency-Key. */

@@ -1,4 +1,4 @@
-// Mails to visitors and to members: what was written, and what became of it.
+// Mails and text messages to visitors and to members: what was written, and what became of it.
 import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
 import { instant, json } from "../columns";
 
@@ -8,6 +8,10 @@ export const mails = mysqlTable(
     id: varchar("id", { length: 24 }).primaryKey(),
     /** The site it is about; null for a letter about an account. */
     siteId: varchar("site_id", { length: 24 }),
+    /** A text message has a phone number as its recipient, and neither subject nor HTML. */
+    channel: mysqlEnum("channel", ["mail", "text"]).notNull().default("mail"),
+    /** Mail address of whom it is to, where its recipient is none. */
+    person: varchar("person", { length: 320 }),
     sender: varchar("sender", { length: 320 }).notNull(),
     recipient: varchar("recipient", { length: 320 }).notNull(),
     subject: varchar("subject", { length: 400 }).notNull(),

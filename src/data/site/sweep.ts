@@ -8,6 +8,7 @@ import {
   bookingRequests,
   bookingSessions,
   bookings,
+  clientNotes,
   paymentEvents,
 } from "../booking/tables";
 import { mediaVariants, uploadParts } from "../bytes/tables";
@@ -96,6 +97,14 @@ export async function sweepBookings(db: Database, siteId: string, before: Date):
       return ids.length;
     }),
   );
+  // What was noted of a client goes with the last of their bookings.
+  const theirs = db
+    .select()
+    .from(bookings)
+    .where(and(eq(bookings.siteId, clientNotes.siteId), eq(bookings.email, clientNotes.email)));
+  await db
+    .delete(clientNotes)
+    .where(and(eq(clientNotes.siteId, siteId), lt(clientNotes.createdAt, before), notExists(theirs)));
   await inBatches(() =>
     inTransaction(db, async (tx) => {
       const rows = await tx

@@ -1,10 +1,16 @@
 // What the Desk asks of the server: the calendar with whose time it is, time that is blocked, figures, and the file.
+import { and, eq } from "drizzle-orm";
 import Papa from "papaparse";
 import type { BookingSetUp } from "@/core/booking/booking";
+import { bookings } from "@/data/booking/tables";
+import { inTransaction } from "@/data/connection";
+import { mails } from "@/data/mail/tables";
+import { findSite } from "@/data/site/queries";
 import type { Gives, OperationName } from "@/server/operations";
 import { publishNow } from "../../../scripts/lib/studio";
+import { writeMessage } from "../mail/mail";
 import { onSite } from "../operation";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 import { bookingsCsv } from "./csv";
 
@@ -242,5 +248,99 @@ describe("a client's week", () => {
     const { entries } = await as("booking.diary", { from: "2026-04-22", to: "2026-04-22" });
     expect(entries.length).toBeGreaterThan(0);
     expect(JSON.stringify(entries)).not.toContain("@");
+  });
+});
+
+describe("notes and text messages", () => {
+  const odile = { name: "Odile Marsh", email: "odile.notes@post.example", phone: "087 555 0100", language: "en" };
+  const textsOf = async (email: string) =>
+    (
+      await studio.context.db
+        .select()
+        .from(mails)
+        .where(and(eq(mails.channel, "text"), eq(mails.person, email)))
+    ).map(({ recipient, text, state }) => ({ recipient, text, state }));
+  const offer = async (on: boolean, more: object = {}) => {
+    const { setUp } = await as("booking.readSetUp");
+    const { places } = setUp as BookingSetUp;
+    const changed = places.map((place) => ({ ...place, ...more, ...(on ? { textMessages: true } : {}) }));
+    await as("booking.replaceSetUp", { setUp: { ...(setUp as BookingSetUp), places: changed } });
+    return () => as("booking.replaceSetUp", { setUp });
+  };
+  const visit = async (start: string, client: object, address: string) => {
+    const { body } = await api.post("holds", { service: "first-throw", start }, { address });
+    return api.post("bookings", { hold: body.hold, client, answers: { hands: "Left" }, terms: true });
+  };
+
+  test("who ticked it gets what is certain as a text message too, by the number as it is dialled from anywhere", async () => {
+    const back = await offer(true, {
+      letters: { moved: { subject: "", words: "", text: "{name}, it is {when} now." } },
+    });
+    const { name, email, phone } = odile;
+    expect((await api.get("services")).body.places[0].textMessages).toBe(true);
+    const wrong = await visit("2026-04-27T10:30:00Z", { name, email, phone: "12", textMessages: true }, "192.0.2.51");
+    expect([wrong.status, wrong.body.fields?.[0]?.path ?? wrong.body.errors?.[0]?.path]).toEqual([422, "client.phone"]);
+    const booked = await visit("2026-04-28T10:30:00Z", { name, email, phone, textMessages: true }, "192.0.2.52");
+    expect(booked.status).toBe(201);
+    const [first] = await textsOf(email);
+    expect(first).toMatchObject({
+      recipient: "+353875550100",
+      text: expect.stringMatching(/^Booked: First throw, Tue, 28 Apr, 11:30\. Wrenfield Clayworks\. http:\S+\/page$/),
+    });
+    const id = (booked.body.token as string).split(".")[0] ?? "";
+    await as("booking.move", { booking: id, start: "2026-04-29T12:00:00Z", key: key() });
+    await as("booking.cancel", { booking: id, key: key() });
+    await work(context);
+    const all = await textsOf(email);
+    expect(all.map(({ text }) => text.replace(/ http:.*/, "")).sort()).toEqual([
+      expect.stringMatching(/^Booked: First throw/),
+      expect.stringMatching(/^Cancelled: First throw, Wed, 29 Apr, 13:00\. Wrenfield Clayworks\.$/),
+      expect.stringMatching(/^Odile Marsh, it is Wed, 29 Apr, 13:00 now\.$/),
+    ]);
+    expect(all.map(({ state }) => state)).toEqual(["outbox", "outbox", "outbox"]);
+    const { rows } = await as("mail.list");
+    expect(rows.filter(({ channel }) => channel === "text").map(({ subject }) => subject)).toContainEqual(
+      expect.stringMatching(/^Booked: First throw/),
+    );
+    // Without the tick, and where the place sends none, nothing goes.
+    await visit("2026-04-30T10:30:00Z", { name: "No Texts", email: "none@post.example", phone }, "192.0.2.53");
+    await back();
+    await visit("2026-05-05T10:30:00Z", { name, email: "later@post.example", phone, textMessages: true }, "192.0.2.54");
+    expect(await textsOf("none@post.example")).toEqual([]);
+    expect(await textsOf("later@post.example")).toEqual([]);
+  });
+
+  test("a number that the gateway takes never is told as failed, once", async () => {
+    const siteId = (await findSite(context.db, "wrenfield"))?.id ?? "";
+    await inTransaction(context.db, (tx) =>
+      writeMessage(context, tx, {
+        siteId,
+        sender: "Wrenfield",
+        recipient: "+0",
+        person: "gone@post.example",
+        text: "x",
+      }),
+    );
+    await work(context);
+    expect((await textsOf("gone@post.example")).map(({ state }) => state)).toEqual(["failed"]);
+  });
+
+  test("what is noted of a client stands on their page, for members only, and is erased with them", async () => {
+    const about = { email: odile.email };
+    const { id } = await as("booking.note", { ...about, words: "Left-handed; likes the low wheel." });
+    context.set("2026-03-05T18:45:00Z");
+    await as("booking.note", { ...about, words: "Paid by voucher in May." });
+    const { notes, letters } = await as("booking.client", about);
+    expect(notes.map(({ words }) => words)).toEqual(["Paid by voucher in May.", "Left-handed; likes the low wheel."]);
+    expect(letters.some(({ channel }) => channel === "text")).toBe(true);
+    await as("booking.noteRemove", { note: id });
+    await expect(as("booking.noteRemove", { note: id })).rejects.toMatchObject({ status: 404 });
+    await expect(as("booking.note", { ...about, words: "  " })).rejects.toMatchObject({ status: 422 });
+    const erased = await as("desk.erase", about);
+    expect(erased).toMatchObject({ mails: expect.any(Number) });
+    expect((await as("booking.client", about)).notes).toEqual([]);
+    expect(await textsOf(odile.email)).toEqual([]);
+    const left = await context.db.select().from(bookings).where(eq(bookings.textsTo, "+353875550100"));
+    expect(left).toEqual([]);
   });
 });

@@ -104,7 +104,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
   }),
   Services: object({
     currency: text,
-    places: list(object({ id: text, name: text, address: text, zone: text, notice: text })),
+    places: list(object({ id: text, name: text, address: text, zone: text, notice: text, textMessages: yesNo })),
     services: list(ref("Service")),
   }),
   Elsewhere: object({
@@ -173,7 +173,18 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
   NewBooking: object(
     {
       hold: text,
-      client: object({ name: text, email: { type: "string", format: "email" }, phone: text }, ["phone"]),
+      client: object(
+        {
+          name: text,
+          email: { type: "string", format: "email" },
+          phone: text,
+          textMessages: {
+            type: "boolean",
+            description: "Whether text messages go to the phone number too, where the place sends any",
+          },
+        },
+        ["phone", "textMessages"],
+      ),
       answers: { type: "object", additionalProperties: true },
       terms: yesNo,
       language: text,

@@ -1,5 +1,5 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
-import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or } from "drizzle-orm";
+import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
 import { type Wish, waivable } from "@/core/booking/obstacles";
@@ -20,6 +20,8 @@ import { approve, decline, noteAttendance } from "./deeds/deciding";
 import { type Locked, lockSite } from "./deeds/lock";
 import { cancel, move } from "./deeds/moving";
 import { diaryOf } from "./diary-operation";
+import { notesOf } from "./notes";
+import { textsTo } from "./phone";
 import { reasonsFor, refusing } from "./refusal";
 import { once } from "./requests";
 import { setUpAt } from "./set-up";
@@ -50,6 +52,7 @@ const shown = (row: BookingRow) => ({
   name: row.name,
   email: row.email,
   phone: row.phone,
+  textMessages: row.textsTo !== null,
   bill: row.bill,
   answers: row.answers,
   refundDue: row.refundDue,
@@ -86,7 +89,13 @@ interface ByHand {
   readonly start: string;
   readonly seats: number;
   readonly waived?: readonly string[];
-  readonly client: { readonly name: string; readonly email: string; readonly phone: string; readonly language: string };
+  readonly client: {
+    readonly name: string;
+    readonly email: string;
+    readonly phone: string;
+    readonly textMessages: boolean;
+    readonly language: string;
+  };
 }
 
 const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "waived">): Wish => ({
@@ -245,6 +254,7 @@ export const bookingOperations = {
         name: lineSchema(120).min(1).required(),
         email: mailSchema.allow("").required(),
         phone: lineSchema(40).allow("").default(""),
+        textMessages: Joi.boolean().default(false),
         language: languageSchema.default("en"),
       }).required(),
       answers: Joi.object().unknown().default({}),
@@ -254,11 +264,16 @@ export const bookingOperations = {
       deed(call, input, (locked) => {
         const service = locked.setUp.services.find((one) => one.id === input.service);
         if (!service) throw fieldProblem("service", "There is no service with this id.");
+        const { textMessages: _wanted, ...about } = input.client;
         return bookByHand(
           locked,
           { wish: wishOf(input), start: Date.parse(input.start) },
           call.account.id,
-          { ...input.client, zone: clockFor(locked.setUp, service).zone },
+          {
+            ...about,
+            textsTo: textsTo(call.site, locked.setUp, service, input.client),
+            zone: clockFor(locked.setUp, service).zone,
+          },
           input.answers,
         );
       }),
@@ -326,15 +341,22 @@ export const bookingOperations = {
         .orderBy(desc(bookings.startsAt), desc(bookings.id))
         .limit(mostOfClient);
       const letters = await db
-        .select({ id: mails.id, subject: mails.subject, at: mails.createdAt, state: mails.state })
+        .select({
+          id: mails.id,
+          channel: mails.channel,
+          subject: sql<string>`if(${mails.channel} = 'text', left(${mails.text}, 160), ${mails.subject})`,
+          at: mails.createdAt,
+          state: mails.state,
+        })
         .from(mails)
-        .where(and(eq(mails.siteId, site.id), eq(mails.recipient, input.email)))
+        .where(and(eq(mails.siteId, site.id), or(eq(mails.recipient, input.email), eq(mails.person, input.email))))
         .orderBy(desc(mails.createdAt))
         .limit(mostOfClient);
       return {
         rows: rows.map(shown),
         came: rows.filter(({ attendance }) => attendance === "came").length,
         didNotCome: rows.filter(({ attendance }) => attendance === "didNotCome").length,
+        notes: await notesOf(db, site.id, input.email),
         letters: letters.map(({ at, ...letter }) => ({ ...letter, at: at.toISOString() })),
       };
     },

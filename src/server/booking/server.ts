@@ -4,7 +4,7 @@ import Joi from "joi";
 import { takingStates } from "@/core/booking/state";
 import { feedWarnings } from "@/core/booking/warnings";
 import { versionsOf } from "@/data/booking/diary";
-import { bookings } from "@/data/booking/tables";
+import { bookings, clientNotes } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
 import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
@@ -15,6 +15,7 @@ import { diaryOperations } from "./diary-operation";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
 import { figureOperations } from "./figures";
 import { holidayOperations } from "./holidays";
+import { noteOperations } from "./notes";
 import { bookingOperations } from "./operations";
 import { paymentJob } from "./payments";
 import { setUpAt, setUpOperations } from "./set-up";
@@ -31,6 +32,7 @@ export const bookingServer = {
     ...bookingOperations,
     ...blockingOperations,
     ...figureOperations,
+    ...noteOperations,
     ...elsewhereOperations,
     ...calendarOperations,
     ...feedOperations,
@@ -53,13 +55,16 @@ export const bookingServer = {
   }),
   erases: {
     what: "bookings",
-    // The time of a booking stays taken; whose it was is forgotten.
+    // The time of a booking stays taken; whose it was is forgotten, and what was noted of them.
     run: async (tx, siteId, email) => {
       const [booked] = await tx
         .update(bookings)
-        .set({ name: "", email: "", phone: "", answers: {} })
+        .set({ name: "", email: "", phone: "", textsTo: null, answers: {} })
         .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
-      return booked.affectedRows;
+      const [noted] = await tx
+        .delete(clientNotes)
+        .where(and(eq(clientNotes.siteId, siteId), eq(clientNotes.email, email)));
+      return booked.affectedRows + noted.affectedRows;
     },
   },
   results: async ({ context: { db }, site }, widget, days) => {

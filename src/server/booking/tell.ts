@@ -1,8 +1,8 @@
 // Telling client and business what became of a booking: letters with a calendar part, and the reminder.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { LetterKind } from "@/core/booking/letter-kinds";
-import { bookingLetter } from "@/core/booking/letters";
+import { type LetterKind, textKinds } from "@/core/booking/letter-kinds";
+import { bookingLetter, bookingText, type LetterFacts } from "@/core/booking/letters";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords } from "@/core/booking/words";
 import { hourMs, ZoneClock } from "@/core/booking/zone";
@@ -18,7 +18,7 @@ import { sites } from "@/data/site/tables";
 import { type Context, calendarHost, sign, siteOrigin } from "../context";
 import { type JobRun, queueJob, realTime } from "../job/queue";
 import { countPoint } from "../limit";
-import { writeMail } from "../mail/mail";
+import { writeMail, writeMessage } from "../mail/mail";
 import { setUpAt } from "./set-up";
 
 export type BookingRow = typeof bookings.$inferSelect;
@@ -136,6 +136,26 @@ export async function tell(
   const method = cancels.includes(kind) ? ("CANCEL" as const) : ("REQUEST" as const);
   const limited = booking.email !== "" && booking.widgetId !== null && publicCauses.includes(by);
   const written = !limited || (await countPoint(context, tx, "letterPerson", booking.email)).left >= 0;
+  const facts: LetterFacts = {
+    language: booking.language,
+    name: booking.name,
+    service: booking.serviceName,
+    serves: names,
+    placeName: place?.name ?? site.name,
+    address: place?.address ?? "",
+    starts: dates.map(({ start }) => start),
+    placeZone: zone,
+    clientZone: booking.zone,
+    seats: booking.seats,
+    total: booking.bill
+      ? moneyWords({ amount: booking.bill.gross, currency: booking.bill.currency }, booking.language)
+      : null,
+    manageUrl: url,
+    changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
+    words,
+    // Own words are of the site's language; who writes another gets ours in theirs.
+    own: isOneLanguage(booking.language, site.settings.language) ? (place?.letters?.[kind] ?? null) : null,
+  };
   if (booking.email && written)
     await writeMail(context, tx, {
       siteId: site.id,
@@ -143,27 +163,19 @@ export async function tell(
       recipient: booking.email,
       withdrawUrl: url,
       calendar: { method, text: bookingCalendar(context, site, setUp, booking, dates, method) },
-      ...bookingLetter(kind, {
-        language: booking.language,
-        name: booking.name,
-        service: booking.serviceName,
-        serves: names,
-        placeName: place?.name ?? site.name,
-        address: place?.address ?? "",
-        starts: dates.map(({ start }) => start),
-        placeZone: zone,
-        clientZone: booking.zone,
-        seats: booking.seats,
-        total: booking.bill
-          ? moneyWords({ amount: booking.bill.gross, currency: booking.bill.currency }, booking.language)
-          : null,
-        manageUrl: url,
-        changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
-        words,
-        // Own words are of the site's language; who writes another gets ours in theirs.
-        own: isOneLanguage(booking.language, site.settings.language) ? (place?.letters?.[kind] ?? null) : null,
-      }),
+      ...bookingLetter(kind, facts),
     });
+  if (booking.textsTo && textKinds.includes(kind)) {
+    const strangers = booking.widgetId !== null && publicCauses.includes(by);
+    if (!strangers || (await countPoint(context, tx, "letterPerson", booking.textsTo)).left >= 0)
+      await writeMessage(context, tx, {
+        siteId: site.id,
+        sender: place?.name ?? site.name,
+        recipient: booking.textsTo,
+        person: booking.email,
+        text: bookingText(kind, facts),
+      });
+  }
   if (!place?.notify || kind === "reminder") return written;
   const when = momentWords(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },

@@ -100,7 +100,9 @@ describe("busy time from outside", () => {
     }
     // Checks name whose calendar it is, and where one looks after it.
     const ofFeeds = async () =>
-      (await operate("checks.content", {})).findings.filter(({ reason }) => reason.code === "check.bookingFeed");
+      (await operate("checks.content", {})).findings.filter(
+        ({ reason }: { reason: { code: string } }) => reason.code === "check.bookingFeed",
+      );
     expect(await ofFeeds()).toMatchObject([
       {
         weight: "look",

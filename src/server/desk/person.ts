@@ -16,7 +16,11 @@ async function eraseLetters(tx: Executor, siteId: string, email: string): Promis
     .where(
       and(
         eq(mails.siteId, siteId),
-        or(sql`lower(${mails.recipient}) = ${email}`, like(mails.text, `%<${escapeLike(email)}>%`)),
+        or(
+          sql`lower(${mails.recipient}) = ${email}`,
+          sql`lower(${mails.person}) = ${email}`,
+          like(mails.text, `%<${escapeLike(email)}>%`),
+        ),
       ),
     );
   return letters.affectedRows;

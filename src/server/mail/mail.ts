@@ -1,9 +1,10 @@
-// Mail to visitors: written as rows in the same transaction as what it is about, sent by a job.
+// Mail and text messages to visitors: written as rows in the same transaction as what they are about, sent by a job.
 import { and, eq, isNull } from "drizzle-orm";
 import { createTransport } from "nodemailer";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { mails } from "@/data/mail/tables";
+import { standInGateway } from "@/standins/messages";
 import { outbox } from "@/standins/outbox";
 import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
@@ -27,6 +28,29 @@ export async function writeMail(context: Context, tx: Executor, letter: Letter):
   await tx.insert(mails).values({ id, ...letter, state: "waiting", createdAt: context.now() });
   await told(tx, letter.siteId);
   await queueJob(tx, { kind: "mail", siteId: letter.siteId, payload: { mail: id } });
+}
+
+/** A text message of a site. */
+export interface Message {
+  readonly siteId: string;
+  /** Who it is from, in words. */
+  readonly sender: string;
+  /** E.164. */
+  readonly recipient: string;
+  /** The mail address of whom it is to, so that they can be erased. */
+  readonly person: string;
+  readonly text: string;
+}
+
+/** Writes a text message and queues its sending, in the caller's transaction. */
+export async function writeMessage(context: Context, tx: Executor, message: Message): Promise<void> {
+  const id = context.newId();
+  const none = { subject: "", html: "", withdrawUrl: "" };
+  await tx
+    .insert(mails)
+    .values({ id, channel: "text", ...message, ...none, state: "waiting", createdAt: context.now() });
+  await told(tx, message.siteId);
+  await queueJob(tx, { kind: "mail", siteId: message.siteId, payload: { mail: id } });
 }
 
 const told = async (tx: Executor, siteId: string | null) => {
@@ -58,7 +82,19 @@ export async function mailAsEml(mail: MailRow): Promise<Buffer> {
   return composed.message as Buffer;
 }
 
-/** The job: hands a mail to the SMTP server, or to the outbox when none is set. */
+/** Hands over what was written; "failed" is what would be refused again. Throws where it can be tried again. */
+const handOver: Readonly<
+  Record<MailRow["channel"], (context: Context, mail: MailRow) => Promise<"sent" | "outbox" | "failed">>
+> = {
+  mail: async ({ settings: { smtpUrl } }, mail) => {
+    await (smtpUrl ? createTransport(smtpUrl) : outbox()).sendMail(message(mail));
+    return smtpUrl ? "sent" : "outbox";
+  },
+  text: async (_context, { recipient, text }) =>
+    (await standInGateway.send({ to: recipient, text })).taken ? "outbox" : "failed",
+};
+
+/** The job: hands a mail to the SMTP server, or to the outbox when none is set; a text message to the gateway. */
 export async function mailJob(context: Context, run: JobRun): Promise<void> {
   const [mail] = await context.db
     .select()
@@ -71,14 +107,10 @@ export async function mailJob(context: Context, run: JobRun): Promise<void> {
     );
   // Erased or sent before the process died.
   if (mail?.state !== "waiting") return run.finish(context.db);
-  const transport = context.settings.smtpUrl ? createTransport(context.settings.smtpUrl) : outbox();
-  const state = await transport.sendMail(message(mail)).then(
-    () => (context.settings.smtpUrl ? ("sent" as const) : ("outbox" as const)),
-    async (error: Error) => {
-      if (run.job.attempts >= 6) await context.db.update(mails).set({ state: "failed" }).where(eq(mails.id, mail.id));
-      throw error;
-    },
-  );
+  const state = await handOver[mail.channel](context, mail).catch(async (error: Error) => {
+    if (run.job.attempts >= 6) await context.db.update(mails).set({ state: "failed" }).where(eq(mails.id, mail.id));
+    throw error;
+  });
   await context.db.transaction(async (tx) => {
     await run.finish(tx);
     // A letter about an account holds a link that opens it: once the mail server has it, nothing here needs it.

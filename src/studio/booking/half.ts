@@ -73,7 +73,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "questions",
       title: words.questionsTitle,
       of: ["words", "thanks"],
-      ofPart: (path) => asked.test(path) || /^places\[\d+\]\.(notice|letters)/.test(path),
+      ofPart: (path) => asked.test(path) || /^places\[\d+\]\.(notice|letters|textMessages)/.test(path),
       summary: (_settings, { services }) =>
         words.questionsNote(services.reduce((all, { questions }) => all + questions.length, 0)),
       Panel: QuestionsStep,
@@ -91,7 +91,8 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "where",
       title: words.whereTitle,
       of: [],
-      ofPart: (path) => /^places/.test(path) && !/^places\[\d+\]\.(closures|seasons|notice|letters)/.test(path),
+      ofPart: (path) =>
+        /^places/.test(path) && !/^places\[\d+\]\.(closures|seasons|notice|letters|textMessages)/.test(path),
       summary: (_settings, { places }) => places[0]?.name ?? "",
       Panel: WhereStep,
       wide: true,

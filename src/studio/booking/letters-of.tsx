@@ -3,12 +3,19 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import type { BookingSetUp, Place } from "@/core/booking/booking";
-import { type LetterKind, letterKinds, letterPlaceholders, type OwnLetter } from "@/core/booking/letter-kinds";
-import { bookingLetter, type LetterFacts, usualSubject, usualWords } from "@/core/booking/letters";
+import {
+  type LetterKind,
+  letterKinds,
+  letterPlaceholders,
+  type OwnLetter,
+  textKinds,
+} from "@/core/booking/letter-kinds";
+import { bookingLetter, bookingText, type LetterFacts, usualSubject, usualWords } from "@/core/booking/letters";
 import { hourMs, ZoneClock } from "@/core/booking/zone";
+import { messageParts } from "@/core/message/parts";
 import { moneyWords } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Group, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Choice, Group, QuietButton, Row, TextArea, TextInput, Tick } from "@/studio/kit/kit";
 import type { Editing } from "./editing";
 import { words as allWords } from "./words";
 
@@ -54,7 +61,7 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
     const made = { ...own, ...next };
     const { [kind]: _before, ...others } = place.letters ?? {};
     // Nothing of one's own is no letter of one's own.
-    const letters = made.subject || made.words ? { ...others, [kind]: made } : others;
+    const letters = made.subject || made.words || made.text ? { ...others, [kind]: made } : others;
     put({ letters: Object.keys(letters).length ? letters : undefined });
   };
   const insert = (name: string) => {
@@ -63,11 +70,20 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
     area.current?.focus();
   };
   const letter = bookingLetter(kind, { ...sample, own });
-  const wrong = fault(`letters.${kind}.subject`) ?? fault(`letters.${kind}.words`);
+  const wrong = (["subject", "words", "text"] as const).map((part) => fault(`letters.${kind}.${part}`)).find(Boolean);
+  const texted = place.textMessages === true && textKinds.includes(kind);
   return (
     <Group title={words.title}>
       <Text color="ink2" mb="8px">
         {words.note}
+      </Text>
+      <Tick
+        label={words.textMessages}
+        checked={place.textMessages === true}
+        onChange={(on) => put({ textMessages: on || undefined })}
+      />
+      <Text color="ink2" fontSize="small" mb="8px" ps="24px">
+        {words.textMessagesNote}
       </Text>
       <Row label={words.which}>
         {(ids) => (
@@ -105,6 +121,19 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
           />
         )}
       </Row>
+      {texted ? (
+        <Row label={words.text} stacked error={fault(`letters.${kind}.text`)} hint={words.textHint}>
+          {(ids) => (
+            <TextInput
+              {...ids}
+              maxLength={300}
+              placeholder={words.textUsual}
+              value={own.text ?? ""}
+              onChange={(text) => change({ text: text || undefined })}
+            />
+          )}
+        </Row>
+      ) : null}
       <Flex gap="4px" wrap="wrap" align="center" mb="10px" role="group" aria-label={words.fillIn}>
         <Text color="ink2">{words.fillIn}</Text>
         {letterPlaceholders.map((name) => (
@@ -131,6 +160,22 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
           </Text>
         </Box>
       )}
+      {texted && !wrong ? <TextPreview text={bookingText(kind, { ...sample, own })} name={words.kinds[kind]} /> : null}
     </Group>
+  );
+}
+
+/** A text message as it comes to a phone, and in how many parts it is sent and paid for. */
+function TextPreview({ text, name }: { text: string; name: string }) {
+  const { parts, alphabet } = messageParts(text);
+  return (
+    <Box as="article" aria-label={words.textPreview(name)} mt="10px" maxW="320px">
+      <Text bg="wash" borderRadius="12px" p="9px 12px" wordBreak="break-word">
+        {text}
+      </Text>
+      <Text color="ink2" fontSize="small" mt="4px">
+        {words.textParts(text.length, parts, alphabet === "unicode")}
+      </Text>
+    </Box>
   );
 }

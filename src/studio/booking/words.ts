@@ -525,6 +525,15 @@ export const words = {
       until: "until when it can be changed",
     },
     preview: (kind: string) => `The letter “${kind}” as a client gets it`,
+    textMessages: "Clients may have text messages too",
+    textMessagesNote:
+      "Whoever ticks it with their phone number gets what is certain, and the reminder, as a text message beside the letter.",
+    text: "Text message",
+    textHint: "One line. The link by which it can be changed follows by itself.",
+    textUsual: "What happened, when and where",
+    textPreview: (kind: string) => `The text message “${kind}” as it comes to a phone`,
+    textParts: (signs: number, parts: number, wide: boolean) =>
+      `${counted(signs, "character", "characters")}, sent in ${counted(parts, "part", "parts")}${wide ? ": a character outside the plain alphabet makes parts shorter" : ""}`,
     sampleName: "Nuala Byrne",
     sampleService: "A service",
   },

@@ -1,5 +1,5 @@
 "use client";
-// The outbox: every mail to a visitor, readable and to be downloaded.
+// The outbox: every mail and text message to a visitor, readable; mails can be downloaded.
 import { Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -63,7 +63,14 @@ export function Outbox() {
           <Text color="ink2" whiteSpace="nowrap">
             {when.format(new Date(row.createdAt))}
           </Text>
-          <Text truncate>{row.subject}</Text>
+          <Text truncate>
+            {row.channel === "text" ? (
+              <Text as="span" color="ink2">
+                {words.textMessage}{" "}
+              </Text>
+            ) : null}
+            {row.subject}
+          </Text>
           <Text color="ink2" whiteSpace="nowrap">
             {words.mailStates[row.state]}
           </Text>
@@ -76,12 +83,14 @@ export function Outbox() {
       {mail.data ? (
         <>
           <Flex justify="space-between" gap="12px" align="flex-start">
-            <Title level={2}>{mail.data.subject}</Title>
-            <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
-              <PlainButton as="span">
-                <Download size={14} /> {words.eml}
-              </PlainButton>
-            </a>
+            <Title level={2}>{mail.data.channel === "text" ? words.textMessage : mail.data.subject}</Title>
+            {mail.data.channel === "mail" ? (
+              <a href={`/api/sites/${site.key}/mail/${mail.data.id}`} download>
+                <PlainButton as="span">
+                  <Download size={14} /> {words.eml}
+                </PlainButton>
+              </a>
+            ) : null}
           </Flex>
           <Text color="ink2" mt="4px">
             {words.fromTo(mail.data.sender, mail.data.recipient)}

@@ -25,6 +25,7 @@ export interface Client {
   readonly name: string;
   readonly email: string;
   readonly phone: string;
+  readonly textMessages?: boolean;
 }
 
 type Send = (

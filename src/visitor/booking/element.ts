@@ -393,7 +393,12 @@ export class SiteBooking extends LitElement {
     const answer = await this.api.book(
       {
         hold: this.held.hold,
-        client: { name: text("client.name"), email: text("client.email"), phone: text("client.phone") },
+        client: {
+          name: text("client.name"),
+          email: text("client.email"),
+          phone: text("client.phone"),
+          ...(this.texts ? { textMessages: true } : {}),
+        },
         answers: this.answers(),
         terms: this.typed.terms === true,
         language: this.language,
@@ -741,6 +746,11 @@ export class SiteBooking extends LitElement {
     return html`<div><label class="tick"><input type="checkbox" name=${name} aria-required=${required} aria-invalid=${message ? "true" : nothing} aria-describedby=${message ? `${id}-wrong` : nothing} .checked=${this.typed[name] === true} @change=${(event: Event) => this.put(name, (event.target as HTMLInputElement).checked)}><span>${label}</span></label>${message ? html`<p class="wrong" id="${id}-wrong">${message}</p>` : nothing}</div>`;
   }
 
+  /** Whether text messages are wanted too. */
+  private get texts() {
+    return this.typed["client.textMessages"] === true;
+  }
+
   private drawDetails() {
     const { held, service } = this;
     if (!service) return nothing;
@@ -760,7 +770,8 @@ export class SiteBooking extends LitElement {
     <form class="fields" novalidate @submit=${this.send}>
       ${this.text("client.name", this.words.name, true, "text", "name")}
       ${this.text("client.email", this.words.email, true, "email", "email")}
-      ${this.text("client.phone", this.words.phone, false, "tel", "tel")}
+      ${this.text("client.phone", this.words.phone, this.texts, "tel", "tel")}
+      ${this.form.places.find(({ id }) => id === service.place)?.textMessages ? this.tickField("client.textMessages", this.words.textMessages, false) : nothing}
       ${service.questions.map((question) => this.question(question))}
       ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${this.tickField("terms", this.words.terms, true)}</div>` : nothing}
       ${this.bill(held?.price ?? null)}

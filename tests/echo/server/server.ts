@@ -64,6 +64,7 @@ export const echoServer = {
     const rows = await context.db.select({ day: echoes.day }).from(echoes).where(eq(echoes.siteId, site.id));
     return { series: { said: days.map((day) => rows.filter((row) => row.day === day).length) }, states: {} };
   },
+  outside: null,
   rehearse: (_settings, fields) => {
     validated(saying, fields);
   },

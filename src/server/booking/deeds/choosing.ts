@@ -44,6 +44,8 @@ export interface Client {
   readonly name: string;
   readonly email: string;
   readonly phone: string;
+  /** Where text messages go, in E.164; null for none. */
+  readonly textsTo: string | null;
   readonly language: string;
   readonly zone: string;
 }
@@ -52,6 +54,7 @@ const nobody = (locked: Locked, serviceId: string): Client => ({
   name: "",
   email: "",
   phone: "",
+  textsTo: null,
   language: locked.site.settings.language,
   zone: clockFor(locked.setUp, serviceIn(locked.setUp, serviceId)).zone,
 });

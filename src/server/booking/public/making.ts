@@ -11,6 +11,7 @@ import type { Client } from "../deeds/choosing";
 import { confirm } from "../deeds/confirming";
 import { heldOf, hold, letGo } from "../deeds/holding";
 import { lockSite } from "../deeds/lock";
+import { textsTo } from "../phone";
 import { onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { bookingToken } from "../tell";
@@ -71,8 +72,10 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
       if (service.terms && !asked.terms) throw fieldProblem("terms", "Please agree to the terms to go on.");
       if (service.confirm === "payment" && (held.bill?.gross ?? 0) > 0 && !asked.payment)
         throw fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
+      const { textMessages: _wanted, ...about } = asked.client;
       const client: Client = {
-        ...asked.client,
+        ...about,
+        textsTo: textsTo(site, locked.setUp, service, asked.client),
         language: asked.language ?? site.settings.language,
         zone: asked.zone || clockFor(locked.setUp, service).zone,
       };

@@ -2,12 +2,15 @@
 // One booking: what it is, whose, what happened to it, and what can be done.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { moneyWords } from "@/core/money/money";
+import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import {
+  IconButton,
   MainButton,
   PlainButton,
   QuietButton,
@@ -90,6 +93,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
             </QuietButton>
           </Flex>
         ))}
+        <Notes email={booking.email} notes={known.notes} />
         <Text as="h3" fontWeight="700" mt="14px" mb="4px">
           {words.letters}
         </Text>
@@ -98,7 +102,9 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
             <Text flex="none" w="150px" color="ink2">
               {when.format(new Date(letter.at))}
             </Text>
-            <Text>{letter.subject}</Text>
+            <Text minW="0" wordBreak="break-word">
+              {letter.channel === "text" ? words.textMessage(letter.subject) : letter.subject}
+            </Text>
           </Flex>
         ))}
       </>
@@ -132,6 +138,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
             words.phone,
             <a key="p" href={`tel:${booking.phone.replace(/[^\d+]/g, "")}`}>
               {booking.phone}
+              {booking.textMessages ? ` · ${words.withTexts}` : ""}
             </a>,
           ] as const,
         ]
@@ -145,6 +152,8 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         ]
       : []),
     ...bookingNotes(booking, site.parts.booking),
+    // The last that was noted of them; the others stand on their page.
+    ...(known?.notes[0] ? [[words.note, known.notes[0].words] as const] : []),
   ];
   return (
     <>
@@ -207,9 +216,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {open && booking.state !== "waitingApproval" && !begun ? (
           <PlainButton onClick={() => setAsked("cancel")}>{words.cancel}</PlainButton>
         ) : null}
-        {known && known.rows.length + known.letters.length > 1 ? (
-          <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton>
-        ) : null}
+        {known ? <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton> : null}
       </Flex>
       <RefusalNote refusal={refusal} />
       <Text as="h3" fontWeight="700" mt="12px" mb="4px">
@@ -252,6 +259,60 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         />
       ) : null}
     </>
+  );
+}
+
+/** What the business notes of a client: the newest first, one to be added, each to be removed. */
+function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">["notes"] }) {
+  const site = useSite();
+  const client = useQueryClient();
+  const { attempt, busy, refusal } = useDeed();
+  const [text, setText] = useState("");
+  const deed = (what: () => Promise<unknown>) =>
+    attempt(async () => {
+      await what();
+      await client.invalidateQueries({ queryKey: ["bookings", site.key, "client", email] });
+    });
+  return (
+    <Box as="section" aria-label={words.notes} mt="14px">
+      <Text as="h3" fontWeight="700" mb="4px">
+        {words.notes}
+      </Text>
+      {notes.map((note) => (
+        <Flex key={note.id} as="article" gap="10px" py="4px" borderTopWidth="1px" borderColor="line" align="flex-start">
+          <Box flex="1" minW="0">
+            <Text whiteSpace="pre-wrap" wordBreak="break-word">
+              {note.words}
+            </Text>
+            <Text color="ink2" fontSize="small">
+              {words.noteBy(note.author, when.format(new Date(note.at)))}
+            </Text>
+          </Box>
+          <IconButton
+            name={words.removeNote(note.words.slice(0, 40))}
+            onClick={() => deed(() => ask("booking.noteRemove", { site: site.key, note: note.id }))}
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        </Flex>
+      ))}
+      <Row label={words.newNote} stacked error={refusal?.at("words")} hint={words.noteHint}>
+        {(ids) => <TextArea {...ids} rows={2} value={text} onChange={setText} />}
+      </Row>
+      <PlainButton
+        disabled={!text.trim()}
+        loading={busy}
+        onClick={() =>
+          deed(async () => {
+            await ask("booking.note", { site: site.key, email, words: text });
+            setText("");
+          })
+        }
+      >
+        {words.addNote}
+      </PlainButton>
+      <RefusalNote refusal={refusal} shownAt={["words"]} />
+    </Box>
   );
 }
 

@@ -96,7 +96,12 @@ function Form({
   const [start, setStart] = useState<Instant | null>(begun ?? null);
   const [seats, setSeats] = useState(moving?.seats ?? 1);
   const [quiet, setQuiet] = useState(false);
-  const [client, setClient] = useState({ name: walkIn ? words.walkInName : "", email: "", phone: "" });
+  const [client, setClient] = useState({
+    name: walkIn ? words.walkInName : "",
+    email: "",
+    phone: "",
+    textMessages: false,
+  });
   const usuallyWaived = walkIn ? walkInWaives : [];
   const [waived, setWaived] = useState<readonly string[]>(usuallyWaived);
   const { attempt, busy, refusal } = useDeed();
@@ -254,6 +259,13 @@ function Form({
               />
             )}
           </Row>
+          {setUp.places.find(({ id }) => id === service.place)?.textMessages && client.phone.trim() ? (
+            <Tick
+              label={words.textsToo}
+              checked={client.textMessages}
+              onChange={(textMessages) => setClient({ ...client, textMessages })}
+            />
+          ) : null}
         </>
       )}
       <RefusalNote refusal={refusal} shownAt={["client.name", "client.email", "client.phone", "seats"]} />

@@ -8,7 +8,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
   return respond(request, async (incoming) => {
     const { site, mail } = await params;
     const call = await onSite(incoming, site, "visitors.read");
-    const row = await readMail(call, mail);
+    const row = await readMail(call, mail, "mail");
     return download(new Uint8Array(await mailAsEml(row)), `${row.id}.eml`, "message/rfc822");
   });
 }
