@@ -21,6 +21,9 @@ import { words as allWords } from "./words";
 
 const words = allWords.letters;
 
+/** As long as a client's own one, so that the parts of a text message are counted as they will be. */
+const sampleToken = `${"0123456789abcdef"}.${"0123456789".repeat(5).slice(0, 43)}`;
+
 /** Letters to a client who is made up, about a booking of the first service a week from now. */
 function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
   const site = useSite();
@@ -44,7 +47,7 @@ function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
     clientZone: place.zone,
     seats: 1,
     total: service?.price ? moneyWords({ amount: service.price.amount, currency }, language) : null,
-    manageUrl: `${site.address}/_w/v1/booking/…/page`,
+    manageUrl: `${site.address}/_w/v1/booking/calendar/bookings/${sampleToken}/page`,
     changeUntil: start - 24 * hourMs,
     words: "",
   };
