@@ -796,6 +796,57 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await expect(page.getByRole("heading", { name: "Text message" })).toBeVisible();
 });
 
+test("how long it takes is the client’s to choose: priced by its length, and only where it fits", async ({
+  browser,
+}) => {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await panel("Services")
+    .getByRole("button", { name: /^First throw/ })
+    .click();
+  await page.getByText("Clients choose how long").click();
+  await expect(page.getByRole("spinbutton", { name: "Usually" })).toHaveValue("120");
+  const second = page.getByRole("spinbutton", { name: "Choice 2" });
+  await second.fill("120");
+  await expect(panel("Services").getByText("A length is named twice.")).toBeVisible();
+  await second.fill("300");
+  const prices = page.getByRole("spinbutton", { name: "Price", exact: true });
+  await prices.nth(1).fill("70");
+  // Who shares a start shares its end.
+  await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("4");
+  await expect(panel("Services").getByText(/Clients choose the length only of what has one seat/)).toBeVisible();
+  await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("1");
+  await expect(panel("Services").getByText(/Clients choose the length only/)).toBeHidden();
+  await saved(page);
+  await expectAccessible(page);
+  await page.goto(`/s/${key}/publish`);
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await bring(visitor);
+  const how = calendar(visitor).getByRole("group", { name: "How long?" });
+  await expect(how.getByRole("radio", { name: /^2 h/ })).toBeChecked();
+  await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+  await calendar(visitor).locator(".day.free").nth(14).click();
+  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  const many = await calendar(visitor).locator(".slot").count();
+  await how.getByRole("radio", { name: /^5 h/ }).check();
+  await calendar(visitor).locator(".day.free, .day.few").nth(14).click();
+  await expect.poll(() => calendar(visitor).locator(".slot").count()).toBeGreaterThan(0);
+  expect(await calendar(visitor).locator(".slot").count()).toBeLessThan(many);
+  await expectAccessible(visitor);
+  await calendar(visitor).locator(".slot").first().click();
+  await expect(calendar(visitor).getByText(/First throw, 5 h/)).toBeVisible();
+  await expect(calendar(visitor).locator(".bill")).toContainText("€70.00");
+  await visitor.close();
+});
+
 test("hours of other weeks and of a summer, kept-back time of single dates: written once, and told where they can’t be", async () => {
   await page.goto(`/s/${key}/widgets`);
   await page

@@ -163,46 +163,59 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
   if (follow === "own") needs.push({ name: "wheel", oneOf: followers });
   // A resource that is in both sets can still serve only one of them.
   if (follow === "shared") needs.push({ name: "helper", oneOf: ["wheel", ...leaders.slice(0, leaderCount)] });
-  return fc.record({
-    ...Object.fromEntries(Object.entries(plain("main")).map(([key, value]) => [key, fc.constant(value)])),
-    durationMinutes: fc.constantFrom(15, 45, 60, 90, 240),
-    tidyUp,
-    starts: fc.oneof(
-      fc.constantFrom(15, 50, 60, 90).map((everyMinutes) => ({ everyMinutes })),
-      fc
-        .subarray(["00:00", "01:30", "02:00", "02:15", "09:00", "11:45", "12:00", "23:30"], { minLength: 1 })
-        .map((at) => ({ at })),
-    ),
-    capacity: fc.constantFrom(1, 1, 3),
-    online: fc.constantFrom(true, true, true, true, false),
-    sold: fc.constantFrom(
-      { from: null, to: null },
-      { from: null, to: null },
-      { from: date, to: null },
-      { from: null, to: "2011-12-31" },
-    ),
-    perDay: sometimes(fc.integer({ min: 1, max: 4 })),
-    notice: fc.option(notice, { freq: 3, nil: undefined }),
-    daysAhead: sometimes(fc.integer({ min: 1, max: 4 })),
-    mostSeats: fc.option(fc.integer({ min: 1, max: 3 }), { freq: 4, nil: undefined }),
-    perClientWeek: fc.option(fc.integer({ min: 1, max: 2 }), { freq: 2, nil: undefined }),
-    where: fc.constantFrom(
-      { kind: "place" as const, words: "" },
-      { kind: "place" as const, words: "" },
-      { kind: "client" as const, words: "" },
-    ),
-    travelMinutes: fc.constantFrom(undefined, 15, 40),
-    course: fc.oneof(
-      { weight: 6, arbitrary: fc.constant(null) },
-      {
-        weight: 1,
-        arbitrary: fc
-          .constantFrom("09:00", "01:30", "18:00")
-          .map((time) => [[`${date}T${time}`, `${nextWeek(date)}T${time}`]]),
-      },
-    ),
-    needs: fc.constant(needs),
-  }) as unknown as fc.Arbitrary<Service>;
+  return fc
+    .record({
+      ...Object.fromEntries(Object.entries(plain("main")).map(([key, value]) => [key, fc.constant(value)])),
+      durationMinutes: fc.constantFrom(15, 45, 60, 90, 240),
+      tidyUp,
+      starts: fc.oneof(
+        fc.constantFrom(15, 50, 60, 90).map((everyMinutes) => ({ everyMinutes })),
+        fc
+          .subarray(["00:00", "01:30", "02:00", "02:15", "09:00", "11:45", "12:00", "23:30"], { minLength: 1 })
+          .map((at) => ({ at })),
+      ),
+      capacity: fc.constantFrom(1, 1, 3),
+      online: fc.constantFrom(true, true, true, true, false),
+      sold: fc.constantFrom(
+        { from: null, to: null },
+        { from: null, to: null },
+        { from: date, to: null },
+        { from: null, to: "2011-12-31" },
+      ),
+      perDay: sometimes(fc.integer({ min: 1, max: 4 })),
+      notice: fc.option(notice, { freq: 3, nil: undefined }),
+      daysAhead: sometimes(fc.integer({ min: 1, max: 4 })),
+      mostSeats: fc.option(fc.integer({ min: 1, max: 3 }), { freq: 4, nil: undefined }),
+      perClientWeek: fc.option(fc.integer({ min: 1, max: 2 }), { freq: 2, nil: undefined }),
+      where: fc.constantFrom(
+        { kind: "place" as const, words: "" },
+        { kind: "place" as const, words: "" },
+        { kind: "client" as const, words: "" },
+      ),
+      travelMinutes: fc.constantFrom(undefined, 15, 40),
+      course: fc.oneof(
+        { weight: 6, arbitrary: fc.constant(null) },
+        {
+          weight: 1,
+          arbitrary: fc
+            .constantFrom("09:00", "01:30", "18:00")
+            .map((time) => [[`${date}T${time}`, `${nextWeek(date)}T${time}`]]),
+        },
+      ),
+      needs: fc.constant(needs),
+      lengths: fc.option(
+        fc.constantFrom(
+          [30, 75].map((minutes) => ({ minutes, price: null })),
+          [120, 45, 300].map((minutes) => ({ minutes, price: null })),
+        ),
+        { freq: 3, nil: undefined },
+      ),
+    })
+    .map((found) => {
+      // Who shares a start shares its end, so that a choice of lengths goes with one seat and no course.
+      const made = found as unknown as Service;
+      return made.lengths ? { ...made, capacity: 1, course: null } : made;
+    });
 }
 
 const nextWeek = (date: string) => new Date(Date.parse(`${date}T00:00Z`) + 7 * 86_400_000).toISOString().slice(0, 10);
@@ -378,6 +391,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
             nowBack: fc.integer({ min: -24 * 60, max: 5 * 24 * 60 }),
             resource: fc.option(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf)), { freq: 2 }),
             seats: fc.constantFrom(1, 1, 2),
+            length: fc.constantFrom(null, 0, 1),
             online: fc.constantFrom(true, true, false),
             client: fc.constantFrom(undefined, "ann@post.example"),
             /** Nobody who leads does it any more. */
@@ -400,6 +414,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
               service: "main",
               resource: found.resource,
               seats: found.seats,
+              minutes: found.length === null ? null : (main.lengths?.[found.length]?.minutes ?? null),
               online: found.online,
               client: found.client,
               entries: found.entries,

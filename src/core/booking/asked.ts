@@ -14,6 +14,14 @@ export const seatsField = Joi.number().integer().min(1).max(500).messages({
   "number.max": "At most 500 seats.",
 });
 
+/** One of a service's lengths. */
+export const minutesField = Joi.number().integer().min(1).max(10_080).messages({
+  "number.base": "A length is a whole number of minutes.",
+  "number.integer": "A length is a whole number of minutes.",
+  "number.min": "A length is at least a minute.",
+  "number.max": "A length is at most 10,080 minutes.",
+});
+
 const token = Joi.string().max(200);
 
 export interface HoldAsked {
@@ -21,6 +29,8 @@ export interface HoldAsked {
   readonly resource?: string | null;
   readonly start: string;
   readonly seats: number;
+  /** One of the service's lengths; without it the first. */
+  readonly minutes?: number;
   /** An earlier hold of the same visitor, which this one takes the place of. */
   readonly instead?: string;
 }
@@ -30,6 +40,7 @@ export const holdSchema = Joi.object<HoldAsked>({
   resource: bookingId.allow("", null, "any"),
   start: Joi.string().max(40).required(),
   seats: seatsField.default(1),
+  minutes: minutesField,
   instead: token,
 });
 

@@ -1,6 +1,6 @@
 // The question of booking: can this service start then, with whom, and if not, why not.
 import type { Reason } from "@/core/visitor/decision";
-import { type BookingSetUp, durationWith, type Instant, mostDaysAhead } from "./booking";
+import { type BookingSetUp, type Instant, mostDaysAhead } from "./booking";
 import type { Diary, Session } from "./diary";
 import { chosenOfEach } from "./match";
 import { lastDay } from "./notice";
@@ -88,7 +88,7 @@ export class Availability extends Obstacles {
   private startsOf(leader: string): ReadonlyMap<DayNumber, ReadonlySet<Instant>> {
     let found = this.shown.get(leader);
     if (found) return found;
-    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const durationMs = this.durationOf(leader);
     const { shownPerHalfDay } = this.resource(leader);
     found = new Map(
       [...this.pattern(leader)].map(([day, starts]) => {
@@ -218,10 +218,6 @@ export class Availability extends Obstacles {
     return new Set(chosen.map((id) => this.joins(id, start, true))).size < 2;
   }
 
-  private durationOf(leader: string): number {
-    return durationWith(this.service, this.resource(leader)) * minuteMs;
-  }
-
   /** Whether the leader and somebody for each other set can serve a start. */
   private canBeLed(leader: string, start: Instant, withDiary: boolean): boolean {
     const durationMs = this.durationOf(leader);
@@ -248,7 +244,7 @@ export class Availability extends Obstacles {
     const leaders = this.candidates(0);
     if (this.holds("booking.notAStart")) return leaders.filter((leader) => this.isStartOf(leader, start));
     return leaders.filter((leader) => {
-      const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+      const durationMs = this.durationOf(leader);
       return this.fits(leader, start, durationMs);
     });
   }
@@ -267,7 +263,7 @@ export class Availability extends Obstacles {
 
   private assignment(resources: readonly string[], start: Instant): Assignment {
     const leader = this.resource(resources[0] as string);
-    const durationMs = durationWith(this.service, leader) * minuteMs;
+    const durationMs = this.durationOf(leader.id);
     const dates = this.datesOf(start);
     return {
       resources,
@@ -290,7 +286,7 @@ export class Availability extends Obstacles {
    */
   against(start: Instant, resources: readonly string[]): readonly Reason[] {
     const [leader = "", ...others] = resources;
-    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const durationMs = this.durationOf(leader);
     const reasons = [
       ...this.ofService(start, true),
       ...this.againstLeader(leader, start),
@@ -354,7 +350,7 @@ export class Availability extends Obstacles {
 
   /** Everything that stands against a leading resource at a start. */
   private againstLeader(leader: string, start: Instant): Reason[] {
-    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const durationMs = this.durationOf(leader);
     const fixed = [...this.fixed(leader, start, durationMs)];
     const reasons: Reason[] = [];
     const day = this.clock.dayOf(start);
@@ -398,7 +394,7 @@ export class Availability extends Obstacles {
 
   /** The sets that do not lead and that nobody can fill, each with what stands against all of its resources. */
   private againstSets(start: Instant, leader: string): Reason[] {
-    const durationMs = durationWith(this.service, this.resource(leader)) * minuteMs;
+    const durationMs = this.durationOf(leader);
     return this.service.needs.slice(1).flatMap(({ name }, index) => {
       const ids = this.candidates(index + 1);
       const against = ids.map((id) => this.againstFollower(id, start, durationMs));

@@ -94,6 +94,12 @@ export interface Screening {
   readonly words: string;
 }
 
+/** A length that clients can choose, with its price where it has one of its own. */
+export interface Length {
+  readonly minutes: number;
+  readonly price: Price | null;
+}
+
 export interface Service {
   readonly id: string;
   readonly place: string;
@@ -101,6 +107,8 @@ export interface Service {
   readonly words: string;
   readonly category: string;
   readonly durationMinutes: number;
+  /** Of these the client chooses one, and it holds with whoever serves; absent where the length is ours. */
+  readonly lengths?: readonly Length[] | undefined;
   readonly tidyUp: TidyUp;
   readonly starts: Starts;
   /** Seats that share one start; 1 is a service for one booking at a time. */
@@ -224,6 +232,8 @@ export interface PriceRule {
   readonly dates: { readonly from: LocalDate; readonly to: LocalDate } | null;
   /** Seats of the booking, both included. */
   readonly seats: { readonly from: number; readonly to: number } | null;
+  /** A length that clients choose. One that has a price of its own has that, except by rules that name it. */
+  readonly minutes?: number | null | undefined;
   readonly price: Price;
 }
 
@@ -254,7 +264,15 @@ export const mostDaysAhead = 400;
 export const offerOf = (resource: Resource, service: string): Offer | undefined =>
   resource.offers.find((offer) => offer.service === service);
 
-/** The duration with this leading resource, in minutes. */
+/** The length in minutes that a client chose, or without a choice the first; null where it is not theirs to choose. */
+export const chosenLength = ({ lengths }: Service, minutes: number | null | undefined): number | null =>
+  lengths?.length ? (minutes ?? lengths[0]?.minutes ?? null) : null;
+
+/** The length of a booking as it was chosen, by its first date; null where it was not the client's to choose. */
+export const lengthOfBooking = (service: Service, startsAt: Instant, endsAt: Instant): number | null =>
+  chosenLength(service, Math.round((endsAt - startsAt) / 60_000));
+
+/** The duration with this leading resource, in minutes, where the client does not choose it. */
 export const durationWith = (service: Service, leader: Resource): number =>
   offerOf(leader, service.id)?.durationMinutes ?? service.durationMinutes;
 

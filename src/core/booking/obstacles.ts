@@ -3,6 +3,7 @@
 import type { Reason } from "@/core/visitor/decision";
 import {
   type BookingSetUp,
+  chosenLength,
   durationWith,
   type Instant,
   mostDaysAhead,
@@ -25,6 +26,8 @@ export interface Wish {
   /** A resource of one of the service's sets, or null for any. */
   readonly resource: string | null;
   readonly seats: number;
+  /** The length that was chosen, where the service leaves it to the client; without one it is the first. */
+  readonly minutes?: number | null;
   /** By a visitor. By hand, kept-back and unshown times can be given away too. */
   readonly online: boolean;
   /** Who wants it, by e-mail address, where that is known. */
@@ -94,11 +97,15 @@ export class Obstacles {
     const place = setUp.places.find(({ id }) => id === service?.place);
     if (!service || !place) throw new Error(`There is no service “${wish.service}” with a place`);
     this.service = service;
+    this.length = chosenLength(service, wish.minutes);
     this.place = place;
     this.clock = ZoneClock.of(place.zone);
     this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
     this.runs = service.course && runsOf(service.course, this.clock);
-    const longest = Math.max(service.durationMinutes, ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)));
+    const longest = Math.max(
+      this.length ?? service.durationMinutes,
+      ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)),
+    );
     const asked = [...(this.runs ?? [])].filter(([start]) => {
       const day = this.clock.dayOf(start);
       return from <= day && day <= to;
@@ -108,10 +115,18 @@ export class Obstacles {
     this.hoursTo = Math.max(to, ...runDays) + daysAround + Math.ceil(longest / 1440);
   }
 
+  /** The length that the client chose; null where it is not theirs to choose. */
+  protected readonly length: number | null;
+
+  /** How long it takes where this resource leads, in ms. */
+  protected durationOf(leader: string): number {
+    return (this.length ?? durationWith(this.service, this.resource(leader))) * minuteMs;
+  }
+
   private minutesWith(ids: readonly string[]): number[] {
     return ids.map((id) => {
       const tidyUp = tidyUpOn(this.service, this.resource(id));
-      return durationWith(this.service, this.resource(id)) + tidyUp.beforeMinutes + tidyUp.afterMinutes;
+      return this.durationOf(id) / minuteMs + tidyUp.beforeMinutes + tidyUp.afterMinutes;
     });
   }
 

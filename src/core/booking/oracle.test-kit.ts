@@ -11,6 +11,8 @@ export interface OracleQuestion {
   readonly service: string;
   readonly resource: string | null;
   readonly seats: number;
+  /** Of a service's lengths; null for the first. */
+  readonly minutes?: number | null;
   readonly online: boolean;
   /** E-mail address, where it is known. */
   readonly client?: string | undefined;
@@ -262,6 +264,9 @@ export class Oracle {
     );
 
   private durationMs(leader: string): number {
+    const { lengths } = this.service;
+    // Rule 13.
+    if (lengths) return (this.question.minutes ?? (lengths[0]?.minutes as number)) * minute;
     const own = this.resource(leader).offers.find((offer) => offer.service === this.service.id)?.durationMinutes;
     return (own ?? this.service.durationMinutes) * minute;
   }

@@ -66,6 +66,30 @@ test("a rule for a thing holds where that thing serves, whoever leads; and a thi
   expect(by([rule("wheel", 4900, { resource: "wheel" })])).toBe("service");
 });
 
+test("a length has its own price which only rules change that mean this length; without one it costs as otherwise", () => {
+  const bench = aService("throw", {
+    lengths: [
+      { minutes: 60, price: { amount: 900, earlier: null } },
+      { minutes: 120, price: { amount: 1600, earlier: null } },
+      { minutes: 180, price: null },
+    ],
+  });
+  const at = clock.instantOf("2026-03-11T10:00");
+  const of = (minutes: number | null, rules: readonly PriceRule[] = []) =>
+    priceOf({ service: bench, serving: [maren], start: at, seats: 1, minutes }, rules, clock);
+  expect([of(60), of(120), of(null)].map((found) => found?.price.amount)).toEqual([900, 1600, 900]);
+  expect(of(180)?.by).toBe("service");
+  // A rule that does not mean this length leaves its price alone; where a length has none, it is as anywhere.
+  expect(of(120, [rule("all", 1)])?.by).toBe("length");
+  expect(of(180, [rule("all", 1)])?.by).toBe("all");
+  const long = rule("long", 1400, { minutes: 120, weekdays: [3] });
+  expect([of(120, [rule("all", 1), long])?.by, of(60, [long])?.by, of(180, [long])?.by]).toEqual([
+    "long",
+    "length",
+    "service",
+  ]);
+});
+
 test("a bill is one line: seats at their price, the tax of the line rounded once", () => {
   expect(
     billOf({ service, serving: [maren], start: clock.instantOf("2026-03-11T10:00"), seats: 3 }, [], clock, "EUR"),

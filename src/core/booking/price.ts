@@ -1,7 +1,7 @@
 // What a booking costs: the rule that holds, and the tax of each line.
 import { withTax } from "@/core/money/money";
-import type { BookingSetUp, Instant, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
-import { offerOf } from "./booking";
+import type { BookingSetUp, Instant, Length, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
+import { chosenLength, offerOf } from "./booking";
 import type { PublicBill } from "./told";
 import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
@@ -11,6 +11,8 @@ export interface PriceAsked {
   readonly serving: readonly Resource[];
   readonly start: Instant;
   readonly seats: number;
+  /** The length that the client chose; null or absent where it is not theirs to choose. */
+  readonly minutes?: number | null;
 }
 
 /** The resources with these ids, in their order; what is no longer there is left out. */
@@ -20,10 +22,10 @@ export const servingOf = (
 ): readonly Resource[] => ids.flatMap((id) => resources.find((one) => one.id === id) ?? []);
 
 /** What a rule may ask of a start. */
-export const priceConditions = ["service", "resource", "weekdays", "hours", "dates", "seats"] as const;
+export const priceConditions = ["service", "resource", "weekdays", "hours", "dates", "seats", "minutes"] as const;
 export type PriceCondition = (typeof priceConditions)[number];
 
-const conditionsOf = (rule: PriceRule): number => priceConditions.filter((one) => rule[one] !== null).length;
+const conditionsOf = (rule: PriceRule): number => priceConditions.filter((one) => (rule[one] ?? null) !== null).length;
 
 /** A start as rules look at it. */
 interface Start {
@@ -32,10 +34,20 @@ interface Start {
   readonly seats: number;
   readonly weekday: number;
   readonly date: string;
+  /** Minutes since 00:00. */
   readonly minutes: number;
+  /** The length that was chosen; null where there is no choice. */
+  readonly length: Length | null;
 }
 
-const startOf = ({ service, serving, start, seats }: PriceAsked, clock: ZoneClock): Start => {
+const lengthOf = ({ service, minutes }: Pick<PriceAsked, "service" | "minutes">): Length | null => {
+  const chosen = chosenLength(service, minutes);
+  if (chosen === null) return null;
+  return service.lengths?.find((one) => one.minutes === chosen) ?? { minutes: chosen, price: null };
+};
+
+const startOf = (asked: PriceAsked, clock: ZoneClock): Start => {
+  const { service, serving, start, seats } = asked;
   const day = clock.dayOf(start);
   const date = dateOf(day);
   return {
@@ -45,6 +57,7 @@ const startOf = ({ service, serving, start, seats }: PriceAsked, clock: ZoneCloc
     weekday: weekdayOf(day),
     date,
     minutes: clock.minutesOf(start),
+    length: lengthOf(asked),
   };
 };
 
@@ -57,6 +70,8 @@ const holdsFor: { readonly [C in PriceCondition]: (rule: PriceRule, start: Start
     hours === null || (minutesOf(hours.from) <= minutes && minutes < minutesOf(hours.to)),
   dates: ({ dates }, { date }) => dates === null || (dates.from <= date && date <= dates.to),
   seats: ({ seats }, start) => seats === null || (seats.from <= start.seats && start.seats <= seats.to),
+  // What a length costs by itself is changed only by who means this length.
+  minutes: ({ minutes = null }, { length }) => (minutes === null ? !length?.price : minutes === length?.minutes),
 };
 
 /** Whether every condition of the rule holds for the local start. */
@@ -102,6 +117,7 @@ const liesWithin: { readonly [C in PriceCondition]: (inner: PriceRule, outer: Pr
     outer.dates === null || (dates !== null && outer.dates.from <= dates.from && dates.to <= outer.dates.to),
   seats: ({ seats }, outer) =>
     outer.seats === null || (seats !== null && outer.seats.from <= seats.from && seats.to <= outer.seats.to),
+  minutes: (inner, outer) => (outer.minutes ?? null) === (inner.minutes ?? null),
 };
 
 /** Rules that never win, each with the one that always goes before it. */
@@ -150,13 +166,13 @@ export function priceWeek(
 /** Where a price comes from. */
 export interface PriceFound {
   readonly price: Price;
-  /** Id of the rule; "resource" or "service" for their own price. */
+  /** Id of the rule; "length", "resource" or "service" for their own price. */
   readonly by: string;
 }
 
 /**
  * The price of one seat: of the rules that match the local start the one of the highest priority, among equals the one
- * with more conditions, then the earlier in the file; without a rule the own price of the first that has one of those who
+ * with more conditions, then the earlier in the file; without a rule that of the chosen length; then the own price of the first that has one of those who
  * serve, the leading one first; then the service's. Null where nothing says a price.
  */
 export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
@@ -164,6 +180,7 @@ export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: Z
   let best: PriceRule | null = null;
   for (const rule of rules) if (matches(rule, start) && (!best || outranks(rule, best))) best = rule;
   if (best) return { price: best.price, by: best.id };
+  if (start.length?.price) return { price: start.length.price, by: "length" };
   for (const resource of asked.serving) {
     const own = offerOf(resource, asked.service.id)?.price;
     if (own) return { price: own, by: "resource" };

@@ -1,7 +1,15 @@
 // What visitors are told of booking: the same from the API, in a rehearsal, and in the form that a page carries. Nothing in
 // it tells of people's diaries.
 import type { Assignment, Availability } from "./availability";
-import { type BookingSetUp, durationWith, type Instant, mostDaysAhead, offerOf, type Service } from "./booking";
+import {
+  type BookingSetUp,
+  chosenLength,
+  durationWith,
+  type Instant,
+  mostDaysAhead,
+  offerOf,
+  type Service,
+} from "./booking";
 import { type Bill, billOf, servingOf } from "./price";
 import type { Moment, PublicBill, PublicDay, PublicService, PublicServices, PublicTime } from "./told";
 import { dayNumber, ZoneClock } from "./zone";
@@ -34,6 +42,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     .map((id) => setUp.resources.find((resource) => resource.id === id))
     .filter((resource) => resource !== undefined)
     .filter((resource) => offerOf(resource, service.id)?.does !== false);
+  const first = chosenLength(service, null);
   return {
     id: service.id,
     place: service.place,
@@ -41,13 +50,14 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     words: service.words,
     category: service.category,
     picture: service.picture ?? "",
-    durationMinutes: service.durationMinutes,
+    durationMinutes: first ?? service.durationMinutes,
+    lengths: service.lengths ?? null,
     capacity: service.capacity,
     mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
     where: service.where,
     confirm: service.confirm,
     leads: service.leads,
-    price: service.price,
+    price: service.lengths?.[0]?.price ?? service.price,
     tax: service.tax,
     course: service.course?.map((run) => run.map((wall) => momentOf(clock, clock.instantOf(wall)))) ?? null,
     resources: leaders.map((resource) => ({
@@ -56,7 +66,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
       kind: resource.kind,
       words: resource.words ?? "",
       picture: resource.picture ?? "",
-      durationMinutes: durationWith(service, resource),
+      durationMinutes: first ?? durationWith(service, resource),
       price: offerOf(resource, service.id)?.price ?? service.price,
       daysAhead: Math.min(resource.daysAhead ?? mostDaysAhead, service.daysAhead ?? mostDaysAhead),
       cancelHours: resource.cancelHours,
@@ -96,6 +106,7 @@ export function publicTimes(
   asked: {
     readonly setUp: BookingSetUp;
     readonly seats: number;
+    readonly minutes?: number | null;
     readonly currency: string;
     readonly zone?: string | undefined;
   },
@@ -116,10 +127,22 @@ export function publicTimes(
 export function priceOfStart(
   { dates, resources }: Assignment,
   service: Service,
-  { setUp, seats, currency }: { readonly setUp: BookingSetUp; readonly seats: number; readonly currency: string },
+  {
+    setUp,
+    seats,
+    minutes = null,
+    currency,
+  }: {
+    readonly setUp: BookingSetUp;
+    readonly seats: number;
+    readonly minutes?: number | null;
+    readonly currency: string;
+  },
   clock: ZoneClock,
 ): PublicBill | null {
   const serving = servingOf(setUp, resources);
   const start = dates[0]?.start as Instant;
-  return serving.length ? publicBill(billOf({ service, serving, start, seats }, setUp.prices, clock, currency)) : null;
+  return serving.length
+    ? publicBill(billOf({ service, serving, start, seats, minutes }, setUp.prices, clock, currency))
+    : null;
 }

@@ -6,7 +6,7 @@ import { pathOf } from "@/core/page/validate";
 import { answersSchema, refusal } from "./answers";
 import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from "./asked";
 import { type Assignment, Availability } from "./availability";
-import type { BookingSetUp, Instant, Service } from "./booking";
+import { type BookingSetUp, chosenLength, type Instant, type Service } from "./booking";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
 import { momentOf, priceOfStart, publicDays, publicTimes } from "./public";
 import { clientMayChangeUntil, holdMs } from "./state";
@@ -35,6 +35,8 @@ interface Kept {
   readonly service: Service;
   readonly assignment: Assignment;
   readonly seats: number;
+  /** The length that was chosen; null where there is no choice. */
+  readonly minutes: number | null;
   readonly endsAt: Instant;
   state: PublicBooking["state"];
 }
@@ -107,7 +109,12 @@ export class RehearsedBooking {
     return ZoneClock.of(this.site.setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
   }
 
-  private availability(service: Service, resource: unknown, seats: unknown, from: number, to: number) {
+  private availability(
+    service: Service,
+    { resource, seats, minutes }: { readonly resource?: unknown; readonly seats?: unknown; readonly minutes?: unknown },
+    from: number,
+    to: number,
+  ) {
     const now = this.site.now();
     const own = [...this.kept].flatMap(([booking, { service: of, assignment, seats: taken, state, endsAt }]) =>
       state === "held" && endsAt <= now
@@ -118,26 +125,30 @@ export class RehearsedBooking {
       service: service.id,
       resource: resource && resource !== "any" ? String(resource) : null,
       seats: Number(seats) || 1,
+      minutes: chosenLength(service, Number(minutes) || null),
       online: true,
     };
     const diary = new Diary([...this.site.entries, ...own], this.site.outside, this.clock(service));
     return new Availability(this.site.setUp, wish, diary, now, from, to);
   }
 
-  private days({ service: id, resource, seats, from, to, zone }: Readonly<Record<string, unknown>>) {
+  private days(query: Readonly<Record<string, unknown>>) {
+    const { service: id, resource, from, to, zone } = query;
     const service = this.service(id);
-    const availability = this.availability(service, resource, seats, dayNumber(String(from)), dayNumber(String(to)));
+    const availability = this.availability(service, query, dayNumber(String(from)), dayNumber(String(to)));
     const days = publicDays(availability, zone ? String(zone) : undefined);
     return { service: service.id, resource: resource || "any", zone: availability.clock.zone, days };
   }
 
-  private times({ service: id, resource, seats, date, zone }: Readonly<Record<string, unknown>>) {
+  private times(query: Readonly<Record<string, unknown>>) {
+    const { service: id, resource, seats, minutes, date, zone } = query;
     const service = this.service(id);
     const day = dayNumber(String(date));
-    const availability = this.availability(service, resource, seats, day, day);
+    const availability = this.availability(service, query, day, day);
     const times = publicTimes(availability, String(date), {
       setUp: this.site.setUp,
       seats: Number(seats) || 1,
+      minutes: chosenLength(service, Number(minutes) || null),
       currency: this.site.currency,
       zone: zone ? String(zone) : undefined,
     });
@@ -149,7 +160,7 @@ export class RehearsedBooking {
     const start = Date.parse(asked.start);
     if (asked.instead) this.kept.delete(asked.instead);
     const day = this.clock(service).dayOf(start);
-    const availability = this.availability(service, asked.resource, asked.seats, day, day);
+    const availability = this.availability(service, asked, day, day);
     const assignment = availability.assign(start);
     if (!assignment) throw this.notFree(service, asked, start, availability);
     const token = `rehearsed.${++this.last}`;
@@ -157,6 +168,7 @@ export class RehearsedBooking {
       service,
       assignment,
       seats: asked.seats,
+      minutes: chosenLength(service, asked.minutes),
       endsAt: this.site.now() + holdMs,
       state: "held",
     });
@@ -168,7 +180,7 @@ export class RehearsedBooking {
     const wording = { clock, setUp: this.site.setUp, language: this.site.language };
     const reasons = visitorReasons(availability.explain(start).reasons, wording);
     const day = clock.dayOf(start);
-    const near = this.availability(service, asked.resource, asked.seats, day - 2, day + 10);
+    const near = this.availability(service, asked, day - 2, day + 10);
     const starts: Instant[] = [];
     for (let at = day - 2; at <= day + 10; at++)
       starts.push(...near.timesOn(at).map(({ dates }) => dates[0]?.start as Instant));
@@ -201,7 +213,7 @@ export class RehearsedBooking {
   }
 
   private view(token: string): PublicBooking {
-    const { service, assignment, seats, state, endsAt } = this.kept.get(token) as Kept;
+    const { service, assignment, seats, minutes, state, endsAt } = this.kept.get(token) as Kept;
     const clock = this.clock(service);
     const leader = this.site.setUp.resources.find(({ id }) => id === assignment.resources[0]);
     const start = assignment.dates[0]?.start ?? 0;
@@ -212,7 +224,12 @@ export class RehearsedBooking {
       zone: clock.zone,
       dates: assignment.dates.map((date) => ({ start: momentOf(clock, date.start), end: momentOf(clock, date.end) })),
       seats,
-      price: priceOfStart(assignment, service, { setUp: this.site.setUp, seats, currency: this.site.currency }, clock),
+      price: priceOfStart(
+        assignment,
+        service,
+        { setUp: this.site.setUp, seats, minutes, currency: this.site.currency },
+        clock,
+      ),
       endsByItself: state === "held" ? new Date(endsAt).toISOString() : null,
       changeUntil: new Date(clientMayChangeUntil(start, leader?.cancelHours ?? 0)).toISOString(),
     };

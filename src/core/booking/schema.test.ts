@@ -77,6 +77,25 @@ test.each<[string, string, unknown, string, RegExp]>([
     "resources.0.week.0.weeks.every",
     /at least 2/,
   ],
+  [
+    "lengths to choose of what shares its start",
+    "services.0",
+    {
+      ...(good.services[0] as object),
+      capacity: 4,
+      lengths: [30, 60].map((minutes) => ({ minutes, price: null })),
+    },
+    "services.0.lengths",
+    /one seat/,
+  ],
+  [
+    "a length twice",
+    "services.0.lengths",
+    [30, 30].map((minutes) => ({ minutes, price: null })),
+    "services.0.lengths.1",
+    /named twice/,
+  ],
+  ["one length to choose", "services.0.lengths", [{ minutes: 30, price: null }], "services.0.lengths", /at least two/],
   ["a way of two days", "services.0.travelMinutes", 2880, "services.0.travelMinutes", /at most 1440/],
   ["an unknown zone", "places.0.zone", "Europe/Wrenfield", "places.0.zone", /no time zone of this name/],
   [

@@ -9,6 +9,7 @@ import type {
   BookingWidgetSettings,
   Closure,
   DaySpan,
+  Length,
   Place,
   PriceRule,
   Question,
@@ -275,6 +276,15 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   words: words(1000),
   category: words(80),
   durationMinutes: duration.required(),
+  lengths: Joi.array()
+    .items(Joi.object<Length>({ minutes: duration.required(), price: price.allow(null).required() }))
+    .min(2)
+    .max(12)
+    .unique("minutes")
+    .messages({
+      "array.min": "A choice has at least two lengths.",
+      "array.unique": "A length is named twice.",
+    }),
   tidyUp: tidyUp.required(),
   starts: Joi.alternatives()
     .try(
@@ -370,7 +380,20 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   reminderHours: whole(1, 720, "A reminder's lead in hours").allow(null).required(),
   picture: hashSchema,
   colour: whole(0, deskColours - 1, "A colour"),
-});
+})
+  .custom((service: Service, helpers) =>
+    service.lengths && (service.capacity > 1 || service.course)
+      ? helpers.error(
+          "service.lengths",
+          undefined,
+          helpers.state.localize?.([...(helpers.state.path ?? []), "lengths"]),
+        )
+      : service,
+  )
+  .messages({
+    "service.lengths":
+      "Clients choose the length only of what has one seat and is no course: who shares a start shares its end.",
+  });
 
 const spansOfDates = (twice: string) =>
   Joi.array()
@@ -446,6 +469,7 @@ const priceRuleSchema: Joi.ObjectSchema<PriceRule> = Joi.object<PriceRule>({
     .allow(null)
     .required()
     .messages({ "span.never": "The most seats are fewer than the least." }),
+  minutes: duration.allow(null),
   price: price.required(),
 });
 

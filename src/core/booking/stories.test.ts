@@ -331,3 +331,27 @@ test("a client has at most two a week from Monday, whatever the case of the addr
   expect(ask(setUp, "2026-03-11", two, { client, online: false }).starts).toHaveLength(8);
   expect(ask(setUp, "2026-03-11", two).starts).toHaveLength(8);
 });
+
+test("a bench by the hour or for an afternoon: the length that was asked for has to fit, whoever's own length is another", () => {
+  const bench = aService("throw", {
+    lengths: [
+      { minutes: 60, price: null },
+      { minutes: 240, price: null },
+    ],
+  });
+  const own = { service: "throw", does: true, durationMinutes: 480, tidyUp: null, price: null };
+  const setUp = aSetUp([bench], [aResource("maren", { offers: [own] })]);
+  const taken = anEntry("throw", "maren", "2026-03-11T13:00", "2026-03-11T14:00");
+  expect(ask(setUp, "2026-03-11", [taken]).starts).toEqual([
+    "09:00",
+    "10:00",
+    "11:00",
+    "12:00",
+    "14:00",
+    "15:00",
+    "16:00",
+  ]);
+  expect(ask(setUp, "2026-03-11", [taken], { minutes: 240 }).starts).toEqual(["09:00"]);
+  // The length of a booking that stands is its own, also where it is offered no more.
+  expect(ask(setUp, "2026-03-11", [taken], { minutes: 180 }).starts).toEqual(["09:00", "10:00", "14:00"]);
+});

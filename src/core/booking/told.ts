@@ -1,6 +1,6 @@
 // What visitors are told of booking, as types: light enough for the visitor's browser.
 import type { Tax, TaxedAmount } from "@/core/money/money";
-import type { Place, Price, Question, Service } from "./booking";
+import type { Length, Place, Price, Question, Service } from "./booking";
 
 /** A moment: RFC 3339 in UTC, as the place's clock shows it, and as the visitor's does where their zone is known. */
 export interface Moment {
@@ -30,6 +30,8 @@ export interface PublicService {
   /** Hash of a medium; "" for none. */
   readonly picture: string;
   readonly durationMinutes: number;
+  /** Of these the client chooses one; null where the length is not theirs to choose. */
+  readonly lengths: readonly Length[] | null;
   readonly capacity: number;
   /** How many of the seats can be taken in one booking. */
   readonly mostSeats: number;

@@ -39,6 +39,7 @@ function* ofService(setUp: BookingSetUp, service: Service, today: string | null)
   }
   const priced =
     service.price !== null ||
+    service.lengths?.every((length) => length.price) ||
     setUp.prices.some((rule) => rule.service === null || rule.service === service.id) ||
     doing(setUp, service, 0).some((leader) => offerOf(leader, service.id)?.price);
   if (!priced) yield { code: "check.bookingNoPrice", step: "prices", ...about };

@@ -8,6 +8,7 @@ import type { WidgetOf } from "@/core/widget/settings";
 import { type AskWords, askWords } from "./ask-words";
 import { newPlace } from "./blank";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
+import { lengthWords } from "./length-words";
 import { listCss } from "./list-css";
 import { publicServices } from "./public";
 import { setUpFaults } from "./references";
@@ -67,15 +68,6 @@ function toldOf(settings: BookingWidgetSettings, setUp: BookingSetUp | undefined
       }),
     })),
   };
-}
-
-function lengthWords({ durationMinutes, course }: ReleasedService, words: Words, language: string): string {
-  const number = (value: number) => new Intl.NumberFormat(language, { maximumFractionDigits: 2 }).format(value);
-  const each =
-    durationMinutes >= 120 || durationMinutes === 60
-      ? words.hours(number(durationMinutes / 60))
-      : words.minutes(number(durationMinutes));
-  return course?.[0] ? `${words.dates(course[0].length)} · ${each}` : each;
 }
 
 /** The services as the calendar itself draws them first: nothing moves when it takes this list's place. */

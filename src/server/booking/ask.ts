@@ -1,6 +1,6 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
 import { Availability } from "@/core/booking/availability";
-import { type BookingSetUp, type Instant, mostDaysAhead, type Service } from "@/core/booking/booking";
+import { type BookingSetUp, type Instant, lengthOfBooking, mostDaysAhead, type Service } from "@/core/booking/booking";
 import { Diary } from "@/core/booking/diary";
 import { mondayBefore } from "@/core/booking/hours";
 import { runsOf, type Wish } from "@/core/booking/obstacles";
@@ -35,6 +35,12 @@ export const clockFor = (setUp: BookingSetUp, service: Service): ZoneClock =>
 /** The clock of a booking's place; it can be read also when its service is offered no more. */
 export const clockOfBooking = (setUp: BookingSetUp, booking: { readonly placeId: string; readonly zone: string }) =>
   ZoneClock.of(setUp.places.find(({ id }) => id === booking.placeId)?.zone ?? booking.zone);
+
+/** What a wish for the time of a booking has of it: whose it is, and the length that was chosen. */
+export const ofBooking = (
+  service: Service,
+  { email, startsAt, endsAt }: { readonly email: string; readonly startsAt: Date; readonly endsAt: Date },
+) => ({ client: email, minutes: lengthOfBooking(service, startsAt.getTime(), endsAt.getTime()) });
 
 /** The end of everything a stretch of days asks about: a course goes on after its first date. */
 function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant): Instant {

@@ -288,14 +288,14 @@ describe("notes and text messages", () => {
       text: expect.stringMatching(/^Booked: First throw, Tue, 28 Apr, 11:30\. Wrenfield Clayworks\. http:\S+\/page$/),
     });
     const id = (booked.body.token as string).split(".")[0] ?? "";
-    await as("booking.move", { booking: id, start: "2026-04-29T12:00:00Z", key: key() });
+    await as("booking.move", { booking: id, start: "2026-04-29T11:30:00Z", key: key() });
     await as("booking.cancel", { booking: id, key: key() });
     await work(context);
     const all = await textsOf(email);
     expect(all.map(({ text }) => text.replace(/ http:.*/, "")).sort()).toEqual([
       expect.stringMatching(/^Booked: First throw/),
-      expect.stringMatching(/^Cancelled: First throw, Wed, 29 Apr, 13:00\. Wrenfield Clayworks\.$/),
-      expect.stringMatching(/^Odile Marsh, it is Wed, 29 Apr, 13:00 now\.$/),
+      expect.stringMatching(/^Cancelled: First throw, Wed, 29 Apr, 12:30\. Wrenfield Clayworks\.$/),
+      expect.stringMatching(/^Odile Marsh, it is Wed, 29 Apr, 12:30 now\.$/),
     ]);
     expect(all.map(({ state }) => state)).toEqual(["outbox", "outbox", "outbox"]);
     const { rows } = await as("mail.list");
@@ -343,4 +343,51 @@ describe("notes and text messages", () => {
     const left = await context.db.select().from(bookings).where(eq(bookings.textsTo, "+353875550100"));
     expect(left).toEqual([]);
   });
+});
+
+test("a length that the client chooses: its times, its price, kept when it is moved; another one is told at its field", async () => {
+  const { setUp } = await as("booking.readSetUp");
+  const { services } = setUp as BookingSetUp;
+  const lengths = [
+    { minutes: 60, price: { amount: 900, earlier: null } },
+    { minutes: 180, price: { amount: 2400, earlier: null } },
+  ];
+  const changed = services.map((one) => (one.id === "open-bench" ? { ...one, lengths } : one));
+  await as("booking.replaceSetUp", { setUp: { ...(setUp as BookingSetUp), services: changed } });
+  const service = "open-bench";
+  const told = (await api.get("services")).body.services.find(({ id }: { id: string }) => id === service);
+  expect([told.durationMinutes, told.lengths, told.price]).toEqual([60, lengths, lengths[0]?.price]);
+  const times = async (minutes: number) =>
+    (await api.get("times", { service, date: "2026-05-12", minutes })).body.times as {
+      start: { instant: string };
+      end: { instant: string };
+      price: { gross: number };
+    }[];
+  const [short, long] = [await times(60), await times(180)];
+  expect(short.length).toBeGreaterThan(long.length);
+  expect([short[0]?.price.gross, long[0]?.price.gross]).toEqual([900, 2400]);
+  const wrong = await api.get("times", { service, date: "2026-05-12", minutes: 90 });
+  expect([wrong.status, wrong.body.title]).toEqual([422, expect.stringMatching(/booked for 60, 180 minutes/)]);
+  const none = await api.get("days", { service: "first-throw", from: "2026-05-12", to: "2026-05-12", minutes: 90 });
+  expect(none.status).toBe(422);
+  const start = long.at(-1)?.start.instant ?? "";
+  const held = await api.post("holds", { service, start, minutes: 180 }, { address: "192.0.2.61" });
+  const booked = await api.post("bookings", {
+    hold: held.body.hold,
+    client: { name: "Long Bench", email: "long@post.example" },
+    answers: { before: "Yes" },
+  });
+  expect(booked.status).toBe(201);
+  const hours = ({ dates }: { dates: { start: { instant: string }; end: { instant: string } }[] }) =>
+    (Date.parse(dates[0]?.end.instant ?? "") - Date.parse(dates[0]?.start.instant ?? "")) / 3_600_000;
+  expect([hours(booked.body), booked.body.price.gross]).toEqual([3, 2400]);
+  const other = (await times(180))[0]?.start.instant ?? "";
+  const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
+    params: { token: booked.body.token },
+    body: { deed: "move", start: other },
+  });
+  expect([moved.status, hours(moved.body), moved.body.dates[0].start.instant]).toEqual([200, 3, other]);
+  const made = await byHand("2026-05-13T10:00:00Z", { service, minutes: 180, answers: { before: "Yes" } });
+  expect((Date.parse(made.end) - Date.parse(made.start)) / 3_600_000).toBe(3);
+  await as("booking.replaceSetUp", { setUp });
 });

@@ -77,6 +77,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     words: text,
     category: text,
     durationMinutes: whole,
+    lengths: nullable(list(object({ minutes: whole, price: nullable(ref("Price")) }))),
     capacity: whole,
     mostSeats: whole,
     where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
@@ -166,9 +167,10 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       resource: nullable(text),
       start: text,
       seats: whole,
+      minutes: { type: "integer", description: "One of the service's lengths; without it the first" },
       instead: { type: "string", description: "Token of an earlier hold, which this one takes the place of" },
     },
-    ["resource", "seats", "instead"],
+    ["resource", "seats", "minutes", "instead"],
   ),
   NewBooking: object(
     {
@@ -216,7 +218,13 @@ const key: Json = {
   required: true,
   schema: { type: "string", minLength: 8, maxLength: 80 },
 };
-const asking = [widget, query("service", true), query("resource", false), query("seats", false, whole)];
+const asking = [
+  widget,
+  query("service", true),
+  query("resource", false),
+  query("seats", false, whole),
+  query("minutes", false, whole),
+];
 const zone = query("zone", false);
 
 const unchanged: Json = { description: "Nothing has changed since the ETag that was sent" };

@@ -2,6 +2,7 @@
 import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
+import { minutesField } from "@/core/booking/asked";
 import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
@@ -14,7 +15,7 @@ import { mails } from "@/data/mail/tables";
 import { escapeLike } from "@/data/text";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
-import { availabilityNow, clockFor, serviceIn } from "./ask";
+import { availabilityNow, clockFor, ofBooking, serviceIn } from "./ask";
 import { bookByHand } from "./deeds/confirming";
 import { approve, decline, noteAttendance } from "./deeds/deciding";
 import { type Locked, lockSite } from "./deeds/lock";
@@ -88,6 +89,7 @@ interface ByHand {
   readonly resource: string | null;
   readonly start: string;
   readonly seats: number;
+  readonly minutes?: number | null;
   readonly waived?: readonly string[];
   readonly client: {
     readonly name: string;
@@ -98,10 +100,11 @@ interface ByHand {
   };
 }
 
-const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "waived">): Wish => ({
+const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "minutes" | "waived">): Wish => ({
   service: input.service,
   resource: input.resource,
   seats: input.seats,
+  minutes: input.minutes ?? null,
   online: false,
   waived: input.waived ?? [],
 });
@@ -197,6 +200,7 @@ export const bookingOperations = {
       resource: bookingId.allow(null).default(null),
       start,
       seats,
+      minutes: minutesField.allow(null).default(null),
       online: Joi.boolean().default(true),
       waived,
       /** A booking that is moved: it does not stand in its own way. */
@@ -210,6 +214,7 @@ export const bookingOperations = {
         resource: string | null;
         start: string;
         seats: number;
+        minutes: number | null;
         online: boolean;
         waived: string[];
       },
@@ -249,6 +254,7 @@ export const bookingOperations = {
       resource: bookingId.allow(null).default(null),
       start,
       seats,
+      minutes: minutesField.allow(null).default(null),
       waived,
       client: Joi.object({
         name: lineSchema(120).min(1).required(),
@@ -302,11 +308,18 @@ export const bookingOperations = {
     ) =>
       deed(call, input, async (locked) => {
         const [row] = await locked.tx
-          .select({ service: bookings.serviceId, seats: bookings.seats })
+          .select({
+            service: bookings.serviceId,
+            seats: bookings.seats,
+            email: bookings.email,
+            startsAt: bookings.startsAt,
+            endsAt: bookings.endsAt,
+          })
           .from(bookings)
           .where(and(eq(bookings.siteId, call.site.id), eq(bookings.id, input.booking)));
         if (!row) throw notFound("This booking");
-        const wish = wishOf({ waived: [], ...input, ...row });
+        const { minutes } = ofBooking(serviceIn(locked.setUp, row.service), row);
+        const wish = wishOf({ waived: [], ...input, service: row.service, seats: row.seats, minutes });
         return move(locked, input.booking, call.account.id, { wish, start: Date.parse(input.start) }, input.quiet);
       }),
   ),

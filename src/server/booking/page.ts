@@ -10,7 +10,7 @@ import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
-import { availabilityNow, clockOfBooking } from "./ask";
+import { availabilityNow, clockOfBooking, ofBooking } from "./ask";
 import { pageWords } from "./page-words";
 import { ownBooking, postOwnBooking } from "./public/own";
 import { onlineWish } from "./refusal";
@@ -142,7 +142,7 @@ async function freePage(
   const { availability } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, null, booking.seats, booking.email),
+    wish: onlineWish(service.id, null, booking.seats, ofBooking(service, booking)),
     from: first,
     to: first + shownDays - 1,
     now: context.now(),

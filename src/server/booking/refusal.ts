@@ -75,10 +75,9 @@ export async function refusing<T>(
 }
 
 /** What a wish is without the ones that set rules aside. */
-export const onlineWish = (service: string, resource: string | null, seats: number, client?: string): Wish => ({
-  service,
-  resource,
-  seats,
-  online: true,
-  ...(client === undefined ? {} : { client }),
-});
+export const onlineWish = (
+  service: string,
+  resource: string | null,
+  seats: number,
+  more: Pick<Wish, "client" | "minutes"> = {},
+): Wish => ({ service, resource, seats, online: true, ...more });

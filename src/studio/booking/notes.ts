@@ -20,7 +20,7 @@ export function serviceNote(service: Service, setUp: BookingSetUp, { currency, l
   const names = membersOf(setUp, service, 0).map(({ name }) => name);
   return [
     service.course ? words.courseRuns(service.course.length) : "",
-    lengthWords(service.durationMinutes),
+    (service.lengths?.map(({ minutes }) => minutes) ?? [service.durationMinutes]).map(lengthWords).join(" / "),
     service.price ? moneyWords({ amount: service.price.amount, currency }, language) : "",
     service.capacity > 1 ? words.seatsCount(service.capacity) : "",
     names.length > 3 ? words.namesAndMore(names.slice(0, 2), names.length - 2) : names.join(", "),

@@ -5,7 +5,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useMemo, useState } from "react";
 import { newPriceRule } from "@/core/booking/blank";
-import type { PriceRule, Service } from "@/core/booking/booking";
+import { chosenLength, type PriceRule, type Service } from "@/core/booking/booking";
 import { hoursText, readHours } from "@/core/booking/hours-text";
 import { byRank, type PriceCondition, priceContest, priceOf, priceWeek } from "@/core/booking/price";
 import { mondayOf } from "@/core/booking/starts-week";
@@ -18,7 +18,7 @@ import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
 import { wallWords } from "./moments";
 import { MoneyRow } from "./money-row";
-import { membersOf } from "./notes";
+import { lengthWords, membersOf } from "./notes";
 import { useWhen } from "./when";
 import { words } from "./words";
 
@@ -36,6 +36,7 @@ function conditionsText(rule: PriceRule, { part }: Pick<Props, "part">): string 
     rule.hours && hoursOfText(rule.hours),
     rule.dates && own.dates(wallWords(rule.dates.from, "date"), wallWords(rule.dates.to, "date")),
     rule.seats && own.seats(rule.seats.from, rule.seats.to),
+    rule.minutes && lengthWords(rule.minutes),
   ].filter(Boolean);
   return said.join(" · ") || own.always;
 }
@@ -152,6 +153,10 @@ const Hidden = ({ children }: { children: React.ReactNode }) => (
 
 function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
   const { item: rule, put, deed, fault } = editing;
+  const meant = part.services.filter(({ id }) => rule.service === null || rule.service === id);
+  const lengths = [...new Set(meant.flatMap((one) => (one.lengths ?? []).map(({ minutes }) => minutes)))].toSorted(
+    (one, other) => one - other,
+  );
   return (
     <Group title={own.rule} mt="12px">
       <Row label={own.service}>
@@ -248,6 +253,21 @@ function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
           </Flex>
         )}
       </Row>
+      {lengths.length || rule.minutes ? (
+        <Row label={own.minutesLabel} error={fault("minutes")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={String(rule.minutes ?? "")}
+              options={[
+                ["", own.anyMinutes],
+                ...lengths.map((minutes) => [String(minutes), lengthWords(minutes)] as const),
+              ]}
+              onChange={(minutes) => put({ minutes: minutes ? Number(minutes) : undefined })}
+            />
+          )}
+        </Row>
+      ) : null}
       <MoneyRow
         label={own.price}
         amount={rule.price.amount}
@@ -329,6 +349,7 @@ function WeekOfPrices(props: Props) {
   const [seats, setSeats] = useState(1);
   const [leaderId, setLeader] = useState<string | null>(null);
   const [besideId, setBeside] = useState<string | null>(null);
+  const [length, setLength] = useState<number | null>(null);
   const [at, setAt] = useState<{ readonly day: number; readonly minutes: number }>({ day: 5, minutes: 10 * 60 });
   const service = (part.services.find(({ id }) => id === chosenId) ?? part.services[0]) as Service;
   const leaders = membersOf(part, service, 0);
@@ -338,14 +359,15 @@ function WeekOfPrices(props: Props) {
   const serving = useMemo(() => [leader, beside].filter((one) => one !== undefined), [leader, beside]);
   const { today, clock } = useWhen(part, service.place);
   const monday = mondayOf(today);
+  const minutes = service.lengths?.find((one) => one.minutes === length)?.minutes ?? chosenLength(service, null);
   const week = useMemo(
-    () => (serving.length ? priceWeek({ service, serving, seats }, part.prices, clock, monday) : null),
-    [service, serving, seats, part.prices, clock, monday],
+    () => (serving.length ? priceWeek({ service, serving, seats, minutes }, part.prices, clock, monday) : null),
+    [service, serving, seats, minutes, part.prices, clock, monday],
   );
   if (!leader || !week) return <Text color="ink2">{own.nobodyLeads(service.name)}</Text>;
   const money = (amount: number) => moneyWords({ amount, currency }, language);
   const start = clock.instantAt(dayNumber(monday) + at.day, at.minutes);
-  const asked = { service, serving, start, seats };
+  const asked = { service, serving, start, seats, minutes };
   const contest = priceContest(asked, part.prices, clock);
   const found = priceOf(asked, part.prices, clock);
   const amounts = [
@@ -374,6 +396,14 @@ function WeekOfPrices(props: Props) {
             value={beside?.id ?? ""}
             options={[["", own.nobodyBeside], ...followers.map(({ id, name }) => [id, name] as const)]}
             onChange={setBeside}
+          />
+        ) : null}
+        {service.lengths ? (
+          <Choice
+            aria-label={own.minutesLabel}
+            value={String(minutes)}
+            options={service.lengths.map((one) => [String(one.minutes), lengthWords(one.minutes)] as const)}
+            onChange={(next) => setLength(Number(next))}
           />
         ) : null}
         <Box w="120px" flex="none">

@@ -3,17 +3,19 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowLeft, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { deskColours, type Service } from "@/core/booking/booking";
+import { deskColours, type Length, type Service } from "@/core/booking/booking";
 import { readTimes, timesText } from "@/core/booking/hours-text";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { Day } from "@/studio/kit/day-time";
 import {
   Choice,
   Group,
+  IconButton,
   NumberInput,
   QuietButton,
   Row,
   Segments,
+  State,
   TextArea,
   TextInput,
   Tick,
@@ -81,17 +83,35 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
         <Tick label={own.online} checked={service.online} onChange={(online) => put({ online })} />
       </Group>
       <Group title={own.howLong}>
-        <Row label={own.duration} error={fault("durationMinutes")}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              unit={words.minutesUnit}
-              step={5}
-              value={service.durationMinutes}
-              onChange={(minutes) => put({ durationMinutes: minutes ?? 0 })}
-            />
-          )}
-        </Row>
+        {service.lengths ? (
+          <Lengths {...props} />
+        ) : (
+          <Row label={own.duration} error={fault("durationMinutes")}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={words.minutesUnit}
+                step={5}
+                value={service.durationMinutes}
+                onChange={(minutes) => put({ durationMinutes: minutes ?? 0 })}
+              />
+            )}
+          </Row>
+        )}
+        <Tick
+          label={own.chosenByClient}
+          checked={service.lengths !== undefined}
+          onChange={(on) =>
+            put({
+              lengths: on
+                ? [1, 2].map((times) => ({
+                    minutes: service.durationMinutes * times,
+                    price: service.price && { amount: service.price.amount * times, earlier: null },
+                  }))
+                : undefined,
+            })
+          }
+        />
         <TidyUpRows tidyUp={service.tidyUp} fault={fault} onChange={(tidyUp) => put({ tidyUp })} />
       </Group>
       <Group title={own.whoAndWhat}>
@@ -269,6 +289,65 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
           </QuietButton>
         ) : null}
       </Group>
+    </Box>
+  );
+}
+
+/** The lengths that clients choose from, each with its price; the first is the usual one. */
+function Lengths({ editing }: Props) {
+  const { item: service, put, deed, fault } = editing;
+  const { lengths = [] } = service;
+  const set = (at: number, change: Partial<Length>) =>
+    put({
+      lengths: lengths.map((one, nth) => (nth === at ? { ...one, ...change } : one)),
+      ...(at === 0 && change.minutes ? { durationMinutes: change.minutes } : {}),
+    });
+  return (
+    <Box mb="8px">
+      {lengths.map((length, at) => (
+        <Flex key={at} gap="6px" align="flex-start">
+          <Box flex="1">
+            <Row label={own.nthLength(at + 1)} error={fault(`lengths[${at}].minutes`) ?? fault(`lengths[${at}]`)}>
+              {(ids) => (
+                <NumberInput
+                  {...ids}
+                  unit={words.minutesUnit}
+                  step={5}
+                  value={length.minutes}
+                  onChange={(minutes) => set(at, { minutes: minutes ?? 0 })}
+                />
+              )}
+            </Row>
+            <MoneyRow
+              label={own.lengthPrice}
+              amount={length.price?.amount ?? null}
+              fault={fault(`lengths[${at}].price.amount`)}
+              placeholder={own.asOtherwise}
+              onChange={(amount) =>
+                set(at, { price: amount === null ? null : { amount, earlier: length.price?.earlier ?? null } })
+              }
+            />
+          </Box>
+          <IconButton
+            name={own.removeLength(length.minutes)}
+            disabled={lengths.length <= 2}
+            onClick={() => deed({ lengths: lengths.filter((one) => one !== length) })}
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        </Flex>
+      ))}
+      {fault("lengths") ? <State tone="brick">{fault("lengths")}</State> : null}
+      <QuietButton
+        disabled={lengths.length >= 12}
+        onClick={() =>
+          deed({
+            lengths: [...lengths, { minutes: Math.max(...lengths.map(({ minutes }) => minutes)) + 30, price: null }],
+          })
+        }
+      >
+        {own.addLength}
+      </QuietButton>
     </Box>
   );
 }

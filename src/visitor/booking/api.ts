@@ -6,6 +6,8 @@ export interface Wish {
   readonly service: string;
   readonly resource: string;
   readonly seats: number;
+  /** The length that was chosen; null where there is no choice. */
+  readonly minutes: number | null;
 }
 
 /** What came back: what was asked for, or why not. */
@@ -112,8 +114,15 @@ export class BookingApi {
     }
   }
 
-  private query({ service, resource, seats }: Wish, more: Readonly<Record<string, string>>) {
-    return { service, ...(resource ? { resource } : {}), seats: String(seats), zone: this.zone, ...more };
+  private query({ service, resource, seats, minutes }: Wish, more: Readonly<Record<string, string>>) {
+    return {
+      service,
+      ...(resource ? { resource } : {}),
+      seats: String(seats),
+      ...(minutes ? { minutes: String(minutes) } : {}),
+      zone: this.zone,
+      ...more,
+    };
   }
 
   days(wish: Wish, from: string, to: string) {
@@ -124,8 +133,15 @@ export class BookingApi {
     return this.ask<{ zone: string; times: readonly PublicTime[] }>("times", this.query(wish, { date }));
   }
 
-  hold({ service, resource, seats }: Wish, start: string, instead: string | null) {
-    const body = { service, ...(resource ? { resource } : {}), seats, start, ...(instead ? { instead } : {}) };
+  hold({ service, resource, seats, minutes }: Wish, start: string, instead: string | null) {
+    const body = {
+      service,
+      ...(resource ? { resource } : {}),
+      seats,
+      ...(minutes ? { minutes } : {}),
+      start,
+      ...(instead ? { instead } : {}),
+    };
     return this.ask<PublicBooking>("holds", {}, body);
   }
 

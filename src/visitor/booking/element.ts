@@ -2,6 +2,7 @@
 // typed is lost, whatever happens to the time that was chosen.
 import { html, LitElement, nothing, type TemplateResult } from "lit";
 import type { Question } from "@/core/booking/booking";
+import { lengthWords, minutesWords } from "@/core/booking/length-words";
 import type { ReleasedBooking } from "@/core/booking/released";
 import type { PublicBill, PublicBooking, PublicDay, PublicTime, ReleasedService } from "@/core/booking/told";
 import { moneyWords } from "@/core/money/money";
@@ -43,6 +44,7 @@ export class SiteBooking extends LitElement {
     resource: { state: true },
     need: { state: true },
     seats: { state: true },
+    chosen: { state: true },
     month: { state: true },
     days: { state: true },
     day: { state: true },
@@ -63,6 +65,8 @@ export class SiteBooking extends LitElement {
   declare resource: string;
   declare need: string;
   declare seats: number;
+  /** Minutes of the length that was chosen; 0 for none yet. */
+  declare chosen: number;
   /** "2026-03" that is shown; of a list its first date. */
   declare month: string;
   declare days: ReadonlyMap<string, PublicDay>;
@@ -106,6 +110,7 @@ export class SiteBooking extends LitElement {
     this.resource = "";
     this.need = "";
     this.seats = 1;
+    this.chosen = 0;
     this.month = "";
     this.days = new Map();
     this.day = "";
@@ -226,7 +231,7 @@ export class SiteBooking extends LitElement {
   // Dates and times -----------------------------------------------------------------------------------------------------
 
   private get wish(): Wish {
-    return { service: this.service?.id ?? "", resource: this.resource, seats: this.seats };
+    return { service: this.service?.id ?? "", resource: this.resource, seats: this.seats, minutes: this.minutes };
   }
 
   /** Today, on the visitor's calendar: near enough to know which month to begin with. */
@@ -457,11 +462,32 @@ export class SiteBooking extends LitElement {
   private money = (amount: number) => moneyWords({ amount, currency: this.form.currency }, this.language);
 
   private length(service: ReleasedService): string {
-    const number = (value: number) => new Intl.NumberFormat(this.language, { maximumFractionDigits: 2 }).format(value);
-    const { durationMinutes: minutes, course } = service;
-    const each =
-      minutes >= 120 || minutes === 60 ? this.words.hours(number(minutes / 60)) : this.words.minutes(number(minutes));
-    return course?.[0] ? `${this.words.dates(course[0].length)} · ${each}` : each;
+    return lengthWords(service, this.words, this.language);
+  }
+
+  /** The length that is chosen, or the first; null where there is no choice. */
+  private get minutes(): number | null {
+    const lengths = this.service?.lengths;
+    return (lengths?.find(({ minutes }) => minutes === this.chosen) ?? lengths?.[0])?.minutes ?? null;
+  }
+
+  /** The chosen service with the length that was chosen of it. */
+  private get chosenWords(): string {
+    const name = this.service?.name ?? "";
+    return this.minutes === null ? name : `${name}, ${minutesWords(this.minutes, this.words, this.language)}`;
+  }
+
+  private drawLengths() {
+    const lengths = this.service?.lengths ?? [];
+    if (!lengths.length) return nothing;
+    const priced = new Set(lengths.map(({ price }) => price?.amount)).size > 1;
+    return html`<fieldset class="lengths"><legend>${this.words.howLong}</legend>${lengths.map(
+      ({ minutes, price }) =>
+        html`<label class="tick"><input type="radio" name="minutes" value=${minutes} .checked=${minutes === this.minutes} @change=${() => {
+          this.chosen = minutes;
+          this.openWhen();
+        }}><span>${minutesWords(minutes, this.words, this.language)}</span>${priced ? this.priceOf(price) : nothing}</label>`,
+    )}</fieldset>`;
   }
 
   private priceOf(price: ReleasedService["price"]): TemplateResult | typeof nothing {
@@ -639,7 +665,7 @@ export class SiteBooking extends LitElement {
     const shown = [...(this.times ?? []), ...(this.listed ?? []).flatMap(({ times }) => times)];
     const zones = shown.some(({ start }) => this.differs(start));
     const many = this.service?.mostSeats ?? 1;
-    return html`${
+    return html`${this.drawLengths()}${
       many > 1
         ? html`<p><label for="seats">${this.words.seats}</label><input id="seats" type="number" min="1" max=${many} .value=${String(this.seats)} @change=${(
             event: Event,
@@ -801,7 +827,7 @@ export class SiteBooking extends LitElement {
     const row = (name: string, said: unknown) => (said ? html`<dt>${name}</dt><dd>${said}</dd>` : nothing);
     const { thanks } = this.form;
     const said = thanks && "text" in thanks && booked.state !== "waitingPayment" ? thanks.text : "";
-    return html`${said ? html`<p>${said}</p>` : nothing}<dl>${row(this.words.what, booked.serviceName)}${row(
+    return html`${said ? html`<p>${said}</p>` : nothing}<dl>${row(this.words.what, this.chosenWords)}${row(
       this.words.whenDone,
       dates.map((date) => html`<div>${date}</div>`),
     )}${row(this.words.where, where)}</dl>
@@ -827,7 +853,11 @@ export class SiteBooking extends LitElement {
     const person = this.form.services.flatMap(({ resources }) => resources).find(({ id }) => id === this.resource);
     const start = this.held?.dates[0]?.start;
     return [
-      this.service && (this.step !== "when" || this.steps()[0] !== "when") ? this.service.name : "",
+      this.service && (this.step !== "when" || this.steps()[0] !== "when")
+        ? this.step === "details"
+          ? this.chosenWords
+          : this.service.name
+        : "",
       person?.name ?? "",
       this.step === "details" && start
         ? written(start.visitor ?? start.place, this.language, { ...longDay, ...timeOfDay })

@@ -55,6 +55,10 @@ fieldset{border:0;margin:0;padding:0}
 label span,legend span{font-weight:400;color:var(--quiet)}
 input:not([type=checkbox]):not([type=radio]),select,textarea{width:100%;font:inherit;color:var(--c-ink,#000);background:var(--c-paper,#fff);border:1.5px solid var(--edge);border-radius:var(--button-radius,4px);padding:.5em .7em;min-height:44px}
 input#seats{width:6rem}
+.lengths{display:flex;flex-wrap:wrap;gap:4px 22px;margin-bottom:var(--gap)}
+.lengths legend{float:inline-start;width:100%}
+.lengths .tick{min-height:32px;align-items:center}
+.lengths .tick span:first-of-type{color:inherit}
 .tick{display:flex;gap:10px;align-items:flex-start;font-weight:400}
 .tick input{width:20px;height:20px;margin:2px 0 0;flex:none;accent-color:var(--c-accent)}
 [aria-invalid=true]{outline:2px solid #a8321e;outline-offset:0}

@@ -28,12 +28,17 @@ export async function arrange(locked: Locked, { wish, start, without }: Choice):
   return assignment;
 }
 
-function billFor({ setUp, site }: Locked, assignment: Assignment, serviceId: string, seats: number) {
-  const service = serviceIn(setUp, serviceId);
+function billFor({ setUp, site }: Locked, assignment: Assignment, { service: id, seats, minutes = null }: Wish) {
+  const service = serviceIn(setUp, id);
   const serving = servingOf(setUp, assignment.resources);
   const start = assignment.dates[0]?.start as Instant;
   return serving.length
-    ? billOf({ service, serving, start, seats }, setUp.prices, clockFor(setUp, service), site.settings.currency)
+    ? billOf(
+        { service, serving, start, seats, minutes },
+        setUp.prices,
+        clockFor(setUp, service),
+        site.settings.currency,
+      )
     : null;
 }
 
@@ -93,7 +98,7 @@ export async function begin(
     ...(as.client ?? nobody(locked, wish.service)),
     answers: as.answers ?? {},
     terms: "",
-    bill: billFor(locked, assignment, service.id, wish.seats),
+    bill: billFor(locked, assignment, wish),
     cancelHours: cancelHoursOf(setUp, assignment.resources),
     sequence: 0,
     paymentReference: null,

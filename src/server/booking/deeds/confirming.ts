@@ -4,7 +4,7 @@ import type { Answers } from "@/core/booking/answers";
 import { paymentMs } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { queueJob } from "../../job/queue";
-import { availabilityNow, clockFor, serviceIn } from "../ask";
+import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { onlineWish, Refused } from "../refusal";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, tellOf } from "./change";
@@ -31,7 +31,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
   const asked = {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, null, held.seats, given.client.email),
+    wish: onlineWish(service.id, null, held.seats, { ...ofBooking(service, held), client: given.client.email }),
     now,
     judgedAt: held.createdAt,
     without: held.id,

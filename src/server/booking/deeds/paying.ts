@@ -2,7 +2,8 @@
 import { and, eq } from "drizzle-orm";
 import { bookings } from "@/data/booking/tables";
 import { notFound } from "../../problem";
-import { availabilityNow, clockFor, serviceIn } from "../ask";
+import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
+import { onlineWish } from "../refusal";
 import { takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, end, tellOf } from "./change";
@@ -33,8 +34,10 @@ export async function takePayment(locked: Locked, { approved, reference }: Payme
   if (!approved || booking.state === "confirmed") return "nothing to do";
   if (booking.state !== "expired") return refund(locked, booking);
   // Late: the time was given back. It is taken again if nobody has it by now.
-  const day = clockFor(setUp, serviceIn(setUp, booking.serviceId)).dayOf(booking.startsAt.getTime());
-  const wish = { service: booking.serviceId, resource: null, seats: booking.seats, online: true };
+  const service = serviceIn(setUp, booking.serviceId);
+  const day = clockFor(setUp, service).dayOf(booking.startsAt.getTime());
+  const { minutes } = ofBooking(service, booking);
+  const wish = onlineWish(service.id, null, booking.seats, { minutes });
   const { availability } = await availabilityNow(tx, {
     siteId: site.id,
     setUp,

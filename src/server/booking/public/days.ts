@@ -1,7 +1,7 @@
 // The state of every day, kept as long as nothing it depends on changes.
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
-import { seatsField, zoneField } from "@/core/booking/asked";
+import { minutesField, seatsField, zoneField } from "@/core/booking/asked";
 import { publicDays } from "@/core/booking/public";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
@@ -10,7 +10,7 @@ import { fieldProblem, validated } from "../../problem";
 import { availabilityNow } from "../ask";
 import { onlineWish } from "../refusal";
 import type { PublicCall } from "./call";
-import { checkedResource, offeredService, resourceField, serviceField } from "./input";
+import { checkedLength, checkedResource, offeredService, resourceField, serviceField } from "./input";
 
 /** The most days one call asks about: two months on a screen. */
 const mostDays = 62;
@@ -19,6 +19,7 @@ const daysSchema = Joi.object<{
   service: string;
   resource?: string;
   seats: number;
+  minutes?: number;
   from: string;
   to: string;
   zone?: string;
@@ -26,6 +27,7 @@ const daysSchema = Joi.object<{
   service: serviceField,
   resource: resourceField,
   seats: seatsField.default(1),
+  minutes: minutesField,
   from: dateSchema.required(),
   to: dateSchema.required(),
   zone: zoneField,
@@ -63,6 +65,7 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
   if (kept && nowMs < kept.before) return kept;
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
+  const minutes = checkedLength(service, asked.minutes);
   const [from, to] = [dayNumber(asked.from), dayNumber(asked.to)];
   if (to < from) throw fieldProblem("to", "The last day is before the first.");
   if (to - from >= mostDays) throw fieldProblem("to", `At most ${mostDays} days can be asked about at once.`);
@@ -70,7 +73,7 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
   const { availability, nextEnd } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
     from,
     to,
     now,

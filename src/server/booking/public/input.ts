@@ -1,5 +1,5 @@
 // What visitors' questions and deeds name: services, resources, seats, starts.
-import type { Instant, Service } from "@/core/booking/booking";
+import { chosenLength, type Instant, type Service } from "@/core/booking/booking";
 import { bookingId } from "@/core/booking/schema";
 import { dayNumber, minutesOf, type ZoneClock } from "@/core/booking/zone";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
@@ -23,6 +23,19 @@ export function checkedResource(service: Service, given: string | null | undefin
   if (resource && !service.needs.some((need) => need.oneOf.includes(resource)))
     throw fieldProblem("resource", "Nobody of this name does this service.");
   return resource;
+}
+
+/** The length that was asked for, or the first where none was; null where it is not the client's to choose. */
+export function checkedLength(service: Service, given: number | undefined): number | null {
+  const lengths = service.lengths ?? [];
+  if (given !== undefined && !lengths.some(({ minutes }) => minutes === given))
+    throw fieldProblem(
+      "minutes",
+      lengths.length
+        ? `This can be booked for ${lengths.map(({ minutes }) => minutes).join(", ")} minutes.`
+        : "The length of this is not to be chosen.",
+    );
+  return chosenLength(service, given);
 }
 
 /** A start as an instant: RFC 3339 with its offset, or a wall time of the place that exists. */

@@ -7,7 +7,7 @@ import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
 import { takePoint } from "../../limit";
 import { notFound, Problem, validated } from "../../problem";
-import { clockFor, clockOfBooking, serviceIn } from "../ask";
+import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
 import { bookingOf, type Locked, lockSite } from "../deeds/lock";
 import { cancel, clientMayChange, move } from "../deeds/moving";
 import { type Audience, onlineWish, refusing } from "../refusal";
@@ -117,7 +117,7 @@ export async function postOwnBooking(
 function moved(locked: Locked, booking: BookingRow, asked: { start: string; resource?: string }) {
   const service = serviceIn(locked.setUp, booking.serviceId);
   return move(locked, booking.id, "client", {
-    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats, booking.email),
+    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats, ofBooking(service, booking)),
     start: readStart(clockFor(locked.setUp, service), asked.start),
   });
 }

@@ -1,6 +1,6 @@
 // The times of a day, and why a start is not offered.
 import Joi from "joi";
-import { seatsField, zoneField } from "@/core/booking/asked";
+import { minutesField, seatsField, zoneField } from "@/core/booking/asked";
 import { momentOf, publicTimes } from "@/core/booking/public";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
@@ -8,12 +8,20 @@ import { validated } from "../../problem";
 import { availabilityNow, clockFor, nearestFree } from "../ask";
 import { onlineWish, reasonsFor } from "../refusal";
 import type { PublicCall } from "./call";
-import { checkedResource, offeredService, readStart, resourceField, serviceField } from "./input";
+import { checkedLength, checkedResource, offeredService, readStart, resourceField, serviceField } from "./input";
 
-const timesSchema = Joi.object<{ service: string; resource?: string; seats: number; date: string; zone?: string }>({
+const timesSchema = Joi.object<{
+  service: string;
+  resource?: string;
+  seats: number;
+  minutes?: number;
+  date: string;
+  zone?: string;
+}>({
   service: serviceField,
   resource: resourceField,
   seats: seatsField.default(1),
+  minutes: minutesField,
   date: dateSchema.required(),
   zone: zoneField,
 });
@@ -24,11 +32,12 @@ export async function times(call: PublicCall, query: unknown) {
   const { context, setUp, site } = call;
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
+  const minutes = checkedLength(service, asked.minutes);
   const day = dayNumber(asked.date);
   const { availability } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
     from: day,
     to: day,
     now: context.now(),
@@ -42,16 +51,25 @@ export async function times(call: PublicCall, query: unknown) {
     times: publicTimes(availability, asked.date, {
       setUp,
       seats: asked.seats,
+      minutes,
       currency: site.settings.currency,
       zone: asked.zone,
     }),
   };
 }
 
-const whySchema = Joi.object<{ service: string; resource?: string; seats: number; start: string; zone?: string }>({
+const whySchema = Joi.object<{
+  service: string;
+  resource?: string;
+  seats: number;
+  minutes?: number;
+  start: string;
+  zone?: string;
+}>({
   service: serviceField,
   resource: resourceField,
   seats: seatsField.default(1),
+  minutes: minutesField,
   start: Joi.string().max(40).required(),
   zone: zoneField,
 });
@@ -62,13 +80,14 @@ export async function why(call: PublicCall, query: unknown) {
   const { context, setUp, site } = call;
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
+  const minutes = checkedLength(service, asked.minutes);
   const clock = clockFor(setUp, service);
   const start = readStart(clock, asked.start);
   const day = clock.dayOf(start);
   const question = {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
     now: context.now(),
   };
   const { availability } = await availabilityNow(context.db, { ...question, from: day, to: day });

@@ -6,7 +6,7 @@ import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useMemo, useState } from "react";
 import { Availability } from "@/core/booking/availability";
-import type { BookingSetUp, Instant, Service } from "@/core/booking/booking";
+import { type BookingSetUp, chosenLength, type Instant, lengthOfBooking, type Service } from "@/core/booking/booking";
 import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
 import { dateOf, dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
 import type { Gives } from "@/server/operations";
@@ -95,6 +95,9 @@ function Form({
   const [resource, setResource] = useState(wanted ?? moving?.resources[0] ?? "");
   const [start, setStart] = useState<Instant | null>(begun ?? null);
   const [seats, setSeats] = useState(moving?.seats ?? 1);
+  const [minutes, setMinutes] = useState<number | null>(
+    moving ? lengthOfBooking(first, Date.parse(moving.start), Date.parse(moving.end)) : null,
+  );
   const [quiet, setQuiet] = useState(false);
   const [client, setClient] = useState({
     name: walkIn ? words.walkInName : "",
@@ -119,6 +122,7 @@ function Form({
     service,
     resource: wished,
     seats,
+    minutes: chosenLength(service, minutes),
     date,
     now,
     clock,
@@ -138,6 +142,7 @@ function Form({
             ...at,
             service: service.id,
             seats,
+            minutes: chosenLength(service, minutes),
             client: { ...client, language: site.settings.language },
             answers: {},
           });
@@ -176,6 +181,7 @@ function Form({
               options={setUp.services.map(({ id, name }) => [id, name] as const)}
               onChange={(next) => {
                 setService(next);
+                setMinutes(null);
                 choose(start);
               }}
             />
@@ -204,6 +210,21 @@ function Form({
               value={seats}
               onChange={(next) => {
                 setSeats(Math.max(1, Math.round(next ?? 1)));
+                choose(start);
+              }}
+            />
+          )}
+        </Row>
+      ) : null}
+      {service.lengths && !moving ? (
+        <Row label={words.length} error={refusal?.at("minutes")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={String(chosenLength(service, minutes))}
+              options={service.lengths?.map((one) => [String(one.minutes), words.minutes(one.minutes)] as const) ?? []}
+              onChange={(next) => {
+                setMinutes(Number(next));
                 choose(start);
               }}
             />
@@ -268,7 +289,7 @@ function Form({
           ) : null}
         </>
       )}
-      <RefusalNote refusal={refusal} shownAt={["client.name", "client.email", "client.phone", "seats"]} />
+      <RefusalNote refusal={refusal} shownAt={["client.name", "client.email", "client.phone", "seats", "minutes"]} />
     </Window>
   );
 }
@@ -278,6 +299,7 @@ interface TimesAsked {
   readonly service: Service;
   readonly resource: string | null;
   readonly seats: number;
+  readonly minutes: number | null;
   readonly date: string;
   readonly now: Instant;
   readonly clock: ZoneClock;
@@ -295,7 +317,7 @@ interface Judged {
 }
 
 /** The free times of a day, and what another one that is chosen breaks. */
-function useTimes({ setUp, service, resource, seats, date, now, clock, without, chosen }: TimesAsked): Judged {
+function useTimes({ setUp, service, resource, seats, minutes, date, now, clock, without, chosen }: TimesAsked): Judged {
   const site = useSite();
   const { data } = useQuery({
     queryKey: ["bookings", site.key, "diary", date],
@@ -306,12 +328,12 @@ function useTimes({ setUp, service, resource, seats, date, now, clock, without, 
     const entries = (data.entries as readonly DiaryEntry[]).filter(({ booking }) => booking !== without);
     const diary = new Diary(entries, data.outside as readonly OutsideBusy[], clock);
     const day = dayNumber(date);
-    const wish = { service: service.id, resource, seats, online: false };
+    const wish = { service: service.id, resource, seats, minutes, online: false };
     return new Availability(setUp, wish, diary, now, day, day).timesOn(day).map(({ dates }) => dates[0]?.start ?? 0);
-  }, [data, setUp, service, resource, seats, date, now, clock, without]);
+  }, [data, setUp, service, resource, seats, minutes, date, now, clock, without]);
   const isOther = chosen !== null && starts !== null && !starts.includes(chosen);
   const { data: why } = useQuery({
-    queryKey: ["bookings", site.key, "why", service.id, resource, seats, chosen, date],
+    queryKey: ["bookings", site.key, "why", service.id, resource, seats, minutes, chosen, date],
     queryFn: () =>
       ask("booking.why", {
         site: site.key,
@@ -319,6 +341,7 @@ function useTimes({ setUp, service, resource, seats, date, now, clock, without, 
         resource,
         start: new Date(chosen ?? 0).toISOString(),
         seats,
+        minutes,
         online: false,
         waived: [],
         without,

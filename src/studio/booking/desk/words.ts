@@ -155,6 +155,8 @@ export const words = {
   seatsField: "Seats",
   name: "Name",
   email: "Mail",
+  length: "How long",
+  minutes: (minutes: number) => `${minutes} min`,
   phoneField: "Phone",
   textsToo: "Text messages to this number too",
   note: "Note",
