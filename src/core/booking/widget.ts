@@ -208,6 +208,11 @@ export const booking: WidgetKind<"booking"> = {
       prices: [],
     }),
     faults: setUpFaults,
+    media: function* (part) {
+      for (const list of ["services", "resources"] as const)
+        for (const [index, { picture }] of part[list].entries())
+          if (picture) yield { hash: picture, path: `${list}[${index}].picture` };
+    },
     ids: (part) => part.services.map(({ id }) => ({ of: "service" as const, id })),
   },
 };

@@ -63,7 +63,9 @@ function danglingReferences(site: SiteFile): Fault[] {
   });
   for (const { name, part } of partKinds) {
     const own = site[name];
-    if (own) faults.push(...part.faults(own).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
+    if (!own) continue;
+    faults.push(...part.faults(own).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
+    for (const { hash, path } of part.media(own)) wanted(`${name}.${path}`, { of: "media", id: hash });
   }
   return faults;
 }

@@ -89,6 +89,11 @@ test.each([
   ["a block of an unknown kind", change("pages.0.body.children.0.kind", "hero"), "pages[0].body.children[0].kind"],
   ["a picture that is missing", change("media", []), "pages[0].body"],
   [
+    "a service's picture that is missing",
+    change("booking.services.0.picture", "a".repeat(64)),
+    "booking.services[0].picture",
+  ],
+  [
     "thanks on a page that is missing",
     change("widgets.0.settings.thanks", { kind: "page", page: "gone" }),
     "widgets[0].settings.thanks.page",

@@ -46,6 +46,8 @@ export interface PartKind<P> {
   fresh(site: Pick<FreshFacts, "settings" | "name">): P;
   /** What no schema can say: ids that name nothing. Paths are within the part. */
   faults(part: P): readonly Fault[];
+  /** Media that it shows, and where in it. */
+  media(part: P): Iterable<{ readonly hash: string; readonly path: string }>;
   /** Ids that settings may refer to. */
   ids(part: P): Iterable<{ readonly of: "service"; readonly id: string }>;
 }

@@ -49,7 +49,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "8";
+const rendererVersion = "9";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";

@@ -89,6 +89,30 @@ test("what stands somewhere is not put away; what does not is, and comes back", 
   expect(await named("spare.jpg")).toBe(hash);
 });
 
+test("a picture of a service stands somewhere too: told, not put away, replaced with the others, and brought back", async () => {
+  const { hash } = await add("bench.jpg");
+  const { hash: other } = await add("bench-again.jpg");
+  const before = (await working()).booking;
+  if (!before) throw new Error("nothing can be booked");
+  const [first, ...rest] = before.services;
+  await studio.as("designer", "booking.replaceSetUp", {
+    site,
+    setUp: { ...before, services: [{ ...first, picture: hash }, ...rest] },
+  });
+  expect(await uses(hash)).toEqual([{ of: "part", id: "booking", name: first?.name }]);
+  await expect(studio.as("designer", "media.remove", { site, hashes: [hash] })).rejects.toMatchObject({
+    status: 422,
+    fields: [{ path: "hashes", message: expect.stringContaining(`on “${first?.name}”`) }],
+  });
+  const told = (await studio.as("designer", "media.replace", { site, from: hash, to: other })) as MediumReplaced;
+  expect(told.parts).toEqual(["booking"]);
+  expect((await working()).booking?.services[0]?.picture).toBe(other);
+  const { widgets, parts, settings } = told;
+  await studio.as("designer", "media.replaceBack", { site, from: other, to: hash, widgets, parts, settings } as never);
+  expect((await working()).booking?.services[0]?.picture).toBe(hash);
+  await studio.as("designer", "booking.replaceSetUp", { site, setUp: before });
+});
+
 test("a picture that a camera held upright is as it is shown; strangers say nothing of it", async () => {
   const turned = await sharp(await noise(60, 20))
     .withMetadata({ orientation: 6 })

@@ -17,10 +17,12 @@ import { widgets } from "@/data/widget/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { storeBatch } from "../page/edits";
 import { fieldProblem, notFound } from "../problem";
+import { siteParts } from "../widget/parts";
+import { refreshShown } from "../widget/shown";
 
 /** Where a medium stands. */
 export interface MediaUse {
-  readonly of: "page" | "header" | "footer" | "shared" | "pattern" | "widget" | "settings";
+  readonly of: "page" | "header" | "footer" | "shared" | "pattern" | "widget" | "part" | "settings";
   readonly id: string;
   readonly name: string;
 }
@@ -47,6 +49,11 @@ async function workOut(db: Executor, siteId: string): Promise<void> {
   }
 }
 
+/** What a part that widgets share lists: a service, a person. */
+interface Named {
+  readonly name?: string;
+}
+
 /** Every place of every medium of a site, by its hash. */
 async function usesOf(db: Executor, siteId: string): Promise<ReadonlyMap<string, readonly MediaUse[]>> {
   await workOut(db, siteId);
@@ -70,6 +77,9 @@ async function usesOf(db: Executor, siteId: string): Promise<ReadonlyMap<string,
     .from(widgets)
     .where(eq(widgets.siteId, siteId)))
     add(mediaNamed(row.settings), { of: "widget", id: row.id, name: row.name });
+  for (const { name, part } of siteParts)
+    for (const list of Object.values((await part.load(db, siteId)) ?? {}))
+      for (const one of list as readonly Named[]) add(mediaNamed(one), { of: "part", id: name, name: one.name ?? "" });
   const [site] = await db.select({ settings: sites.settings }).from(sites).where(eq(sites.id, siteId));
   add(mediaNamed(site?.settings), { of: "settings", id: "settings", name: "" });
   return uses;
@@ -99,6 +109,7 @@ export interface MediumReplaced {
   }[];
   /** Widgets and settings that name it. */
   readonly widgets: readonly string[];
+  readonly parts: readonly string[];
   readonly settings: boolean;
 }
 
@@ -160,6 +171,22 @@ async function inSettings(tx: Executor, call: SiteCall, from: string, to: string
   return true;
 }
 
+/** Parts that widgets share, such as what can be booked; or of those only some. */
+async function inParts(tx: Executor, call: SiteCall, from: string, to: string, only?: readonly string[]) {
+  const changed: string[] = [];
+  for (const { name, part } of siteParts) {
+    if (only && !only.includes(name)) continue;
+    const version = await part.version(tx, call.site.id);
+    const value = await part.load(tx, call.site.id);
+    if (!value || !mediaNamed(value).includes(from)) continue;
+    // A picture takes nobody's hours away: there is nothing to agree to.
+    await part.change(tx, call, { value: withMedium(value, from, to), version, agreed: true });
+    changed.push(name);
+  }
+  if (changed.length) await refreshShown(tx, call.site.id);
+  return changed;
+}
+
 export const mediaOperations = {
   /** In how many places each medium stands; those that stand nowhere are left out. */
   "media.uses": siteOperation("media.read", {}, async ({ context, site }) => {
@@ -212,8 +239,9 @@ export const mediaOperations = {
         await checkHere(tx, call, to, "to");
         const changed = await inDocuments(tx, call, from, to);
         const ofWidgets = await inWidgets(tx, call, from, to);
+        const parts = await inParts(tx, call, from, to);
         const settings = await inSettings(tx, call, from, to);
-        return { ...changed, widgets: ofWidgets, settings };
+        return { ...changed, widgets: ofWidgets, parts, settings };
       });
     },
   ),
@@ -224,11 +252,16 @@ export const mediaOperations = {
       from: hash,
       to: hash,
       widgets: Joi.array().items(Joi.string().max(40)).max(200).required(),
+      parts: Joi.array().items(Joi.string().max(40)).max(20).default([]),
       settings: Joi.boolean().required(),
     },
-    async (call, input: { from: string; to: string; widgets: readonly string[]; settings: boolean }) =>
+    async (
+      call,
+      input: { from: string; to: string; widgets: readonly string[]; parts: readonly string[]; settings: boolean },
+    ) =>
       inTransaction(call.context.db, async (tx) => {
         await inWidgets(tx, call, input.from, input.to, input.widgets);
+        await inParts(tx, call, input.from, input.to, input.parts);
         if (input.settings) await inSettings(tx, call, input.from, input.to);
         return { widgets: input.widgets.length };
       }),

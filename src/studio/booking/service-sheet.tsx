@@ -305,7 +305,12 @@ function Lengths({ editing }: Props) {
   return (
     <Box mb="8px">
       {lengths.map((length, at) => (
-        <Flex key={at} gap="6px" align="flex-start">
+        <Flex
+          key={at}
+          gap="6px"
+          align="flex-start"
+          {...(at ? { borderTopWidth: "1px", borderColor: "line", pt: "8px" } : {})}
+        >
           <Box flex="1">
             <Row label={own.nthLength(at + 1)} error={fault(`lengths[${at}].minutes`) ?? fault(`lengths[${at}]`)}>
               {(ids) => (

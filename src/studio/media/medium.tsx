@@ -188,6 +188,7 @@ const useHrefs: { readonly [Of in Use["of"]]?: (site: string, id: string, home: 
   header: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
   footer: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
   widget: (site, id) => `/s/${site}/widgets/${id}`,
+  part: (site) => `/s/${site}/widgets`,
   settings: (site) => `/s/${site}/settings`,
 };
 
@@ -269,7 +270,14 @@ async function putInPlace(site: string, from: string, to: string) {
         site,
         documents: told.documents.map((one) => ({ ...one, edits: [...one.edits] })),
       });
-    await ask("media.replaceBack", { site, from: to, to: from, widgets: [...told.widgets], settings: told.settings });
+    await ask("media.replaceBack", {
+      site,
+      from: to,
+      to: from,
+      widgets: [...told.widgets],
+      parts: [...told.parts],
+      settings: told.settings,
+    });
   };
   return { told, back };
 }

@@ -56,6 +56,7 @@ export const words = {
     shared: "Shared section",
     pattern: "Pattern",
     widget: "Widget",
+    part: "What can be booked",
     settings: "Site settings",
   },
   alike: "Looking the same",

@@ -74,6 +74,10 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
           {booking.email}
           {booking.phone ? ` · ${booking.phone}` : ""} · {words.beforeNote(known.came, known.didNotCome)}
         </Text>
+        <Notes email={booking.email} notes={known.notes} />
+        <Text as="h3" fontWeight="700" mt="14px" mb="4px">
+          {words.bookings}
+        </Text>
         {known.rows.map((row) => (
           <Flex key={row.id} as="article" gap="10px" py="5px" borderTopWidth="1px" borderColor="line" align="baseline">
             <Text flex="none" w="150px">
@@ -84,16 +88,16 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
             </Text>
             <BookingTone booking={row} />
             <QuietButton
+              aria-label={words.openOne(row.serviceName, wallWords(clock.wallOf(Date.parse(row.start))))}
               onClick={() => {
                 setAsked(null);
                 onOpen(row.id);
               }}
             >
-              {words.bookings}
+              {words.open}
             </QuietButton>
           </Flex>
         ))}
-        <Notes email={booking.email} notes={known.notes} />
         <Text as="h3" fontWeight="700" mt="14px" mb="4px">
           {words.letters}
         </Text>

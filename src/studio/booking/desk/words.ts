@@ -159,6 +159,8 @@ export const words = {
   minutes: (minutes: number) => `${minutes} min`,
   phoneField: "Phone",
   textsToo: "Text messages to this number too",
+  open: "Open",
+  openOne: (service: string, at: string) => `Open ${service}, ${at}`,
   note: "Note",
   notes: "Notes",
   noteBy: (author: string, at: string) => `${author}, ${at}`,
