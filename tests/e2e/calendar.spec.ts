@@ -888,3 +888,45 @@ test("hours of other weeks and of a summer, kept-back time of single dates: writ
   await expect(panel("Hours").getByText("kept back 10-12")).toBeHidden();
   await saved(page);
 });
+
+/** The last Sunday of a March, at least three days ahead: the clocks of Dublin go forward. */
+function clocksForward(): string {
+  const soon = Date.now() + 3 * 86_400_000;
+  for (let year = new Date().getUTCFullYear(); ; year++) {
+    const last = new Date(Date.UTC(year, 2, 31));
+    const sunday = Date.UTC(year, 2, 31 - last.getUTCDay());
+    if (sunday > soon) return new Date(sunday).toISOString().slice(0, 10);
+  }
+}
+
+test("on the Sunday on which the clocks go forward two hours stay two hours, and no time is offered that does not exist", async ({
+  browser,
+}) => {
+  const sunday = clocksForward();
+  const after = new Date(Date.parse(sunday) + 7 * 86_400_000).toISOString().slice(0, 10);
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await step(/Hours/).click();
+  await page.getByLabel("Or type").fill("Mon to Sun 10-18, Sun 0-7");
+  await saved(page);
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await bring(visitor);
+  const timesOn = async (date: string) => {
+    const day = calendar(visitor).locator(`[data-date="${date}"]`);
+    while (!(await day.isVisible())) {
+      await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+      await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+    }
+    await expect(day).toHaveClass(/free|few/);
+    await day.click();
+    await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+    return (await calendar(visitor).locator(".slot").allInnerTexts()).map((text) => text.trim().split(/\s/)[0]);
+  };
+  // From 0 to 7 are six hours that night: the last start is the fifth.
+  expect((await timesOn(sunday)).slice(0, 6)).toEqual(["0:00", "2:00", "3:00", "4:00", "5:00", "10:00"]);
+  expect((await timesOn(after)).slice(0, 7)).toEqual(["0:00", "1:00", "2:00", "3:00", "4:00", "5:00", "10:00"]);
+  await visitor.close();
+});
