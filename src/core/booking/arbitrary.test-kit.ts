@@ -19,6 +19,10 @@ const minute = 60_000;
 const clock = (minutes: number) =>
   `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
+/** One time in six: what leaves nothing open where it is often. */
+const rarely = <T>(arbitrary: fc.Arbitrary<T>) =>
+  fc.oneof({ weight: 5, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary });
+
 /** Spans of one day in order, which may touch: 00:00 and 24:00 are likely, so that nights are joined. */
 const daySpans: fc.Arbitrary<DaySpan[]> = fc
   .uniqueArray(
@@ -34,22 +38,23 @@ const daySpans: fc.Arbitrary<DaySpan[]> = fc
 
 const oneWeek: fc.Arbitrary<WeeklySpan[]> = fc
   .tuple(
-    fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 4 }),
+    fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 6 }),
     daySpans,
-    fc.option(fc.constantFrom("2011-12-30", "2026-03-29", "2026-10-25"), { freq: 8 }),
+    rarely(fc.constantFrom("2011-12-30", "2026-03-29", "2026-10-25")),
   )
-  .map(([weekdays, spans, validFrom]) => spans.map((span) => ({ weekdays, ...span, validFrom, validTo: null })))
+  .map(([weekdays, spans, validFrom]) =>
+    spans.map((span) => ({ weekdays, ...span, validFrom: validFrom ?? null, validTo: null })),
+  )
   .chain((spans) =>
     fc
       .record({
-        weeks: fc.option(
+        weeks: rarely(
           fc.record({
             every: fc.integer({ min: 2, max: 3 }),
             from: fc.constantFrom("2026-03-23", "2026-03-29", "2026-10-20", "2011-12-26", "9999-03-22"),
           }),
-          { freq: 3, nil: undefined },
         ),
-        season: fc.option(fc.constantFrom("spring", "turn", "gone"), { freq: 5, nil: undefined }),
+        season: rarely(fc.constantFrom("spring", "turn", "gone")),
       })
       .map((when) => spans.map((span): WeeklySpan => ({ ...span, ...when }))),
   );
@@ -65,15 +70,17 @@ const seasons = [
   { id: "turn", name: "Turn of the year", from: "10-25", to: "01-01" },
 ];
 
-const sometimes = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { freq: 3 });
+/** One time in four; with every rule at every time nothing would ever be offered. */
+const sometimes = <T>(arbitrary: fc.Arbitrary<T>): fc.Arbitrary<T | null> =>
+  fc.oneof({ weight: 3, arbitrary: fc.constant(null) }, { weight: 1, arbitrary });
 const tidyUp = fc.record({
   beforeMinutes: fc.constantFrom(0, 0, 15, 30),
   afterMinutes: fc.constantFrom(0, 0, 15, 45),
 });
 const notice: fc.Arbitrary<Notice> = fc.oneof(
-  fc.constant<Notice>({ kind: "none" }),
-  fc.integer({ min: 1, max: 30 }).map((hours): Notice => ({ kind: "hours", hours })),
-  fc.constant<Notice>({ kind: "nextDay" }),
+  { weight: 6, arbitrary: fc.constant<Notice>({ kind: "none" }) },
+  { weight: 1, arbitrary: fc.integer({ min: 1, max: 30 }).map((hours): Notice => ({ kind: "hours", hours })) },
+  { weight: 1, arbitrary: fc.constant<Notice>({ kind: "nextDay" }) },
 );
 
 const offer = (service: string): fc.Arbitrary<Offer> =>
@@ -92,10 +99,10 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
     place: fc.constant("place"),
     kind: fc.constant("person" as const),
     name: fc.constant(id),
-    week: fc.option(weekly, { freq: 8 }),
+    week: fc.option(weekly, { freq: leaders.includes(id) ? 8 : 2 }),
     exceptions: fc.oneof(
-      { weight: 5, arbitrary: fc.constant([]) },
-      { weight: 1, arbitrary: daySpans.map((spans) => [{ date, spans }]) },
+      { weight: 20, arbitrary: fc.constant([]) },
+      { weight: 3, arbitrary: daySpans.map((spans) => [{ date, spans }]) },
       { weight: 1, arbitrary: fc.constant([{ date, spans: [] }]) },
     ),
     timeOff: fc.oneof(
@@ -108,7 +115,7 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
       },
     ),
     yearlyOff: fc.oneof(
-      { weight: 5, arbitrary: fc.constant(undefined) },
+      { weight: 15, arbitrary: fc.constant(undefined) },
       {
         weight: 1,
         arbitrary: fc.constantFrom(
@@ -124,8 +131,8 @@ function resource(id: string, date: string): fc.Arbitrary<Resource> {
       { weight: 1, arbitrary: daySpans.map((spans) => [{ date, spans }]) },
       { weight: 1, arbitrary: fc.constant([{ date, spans: [] }]) },
     ),
-    releasedHours: fc.option(fc.integer({ min: 1, max: 60 }), { freq: 3, nil: undefined }),
-    daysAhead: sometimes(fc.integer({ min: 1, max: 3 })),
+    releasedHours: fc.oneof(fc.constant(undefined), fc.integer({ min: 1, max: 60 })),
+    daysAhead: sometimes(fc.integer({ min: 1, max: 5 })),
     notice,
     shownPerHalfDay: sometimes(fc.integer({ min: 1, max: 4 })),
     perDay: sometimes(fc.integer({ min: 1, max: 3 })),
@@ -169,24 +176,26 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
       durationMinutes: fc.constantFrom(15, 45, 60, 90, 240),
       tidyUp,
       starts: fc.oneof(
-        fc.constantFrom(15, 50, 60, 90).map((everyMinutes) => ({ everyMinutes })),
-        fc
-          .subarray(["00:00", "01:30", "02:00", "02:15", "09:00", "11:45", "12:00", "23:30"], { minLength: 1 })
-          .map((at) => ({ at })),
+        { weight: 2, arbitrary: fc.constantFrom(15, 50, 60, 90).map((everyMinutes) => ({ everyMinutes })) },
+        {
+          weight: 1,
+          arbitrary: fc
+            .subarray(["00:00", "01:30", "02:00", "02:15", "09:00", "11:45", "12:00", "23:30"], { minLength: 1 })
+            .map((at) => ({ at })),
+        },
       ),
       capacity: fc.constantFrom(1, 1, 3),
-      online: fc.constantFrom(true, true, true, true, false),
-      sold: fc.constantFrom(
-        { from: null, to: null },
-        { from: null, to: null },
-        { from: date, to: null },
-        { from: null, to: "2011-12-31" },
+      online: fc.constantFrom(...Array.from({ length: 11 }, () => true), false),
+      sold: fc.oneof(
+        { weight: 8, arbitrary: fc.constant({ from: null, to: null }) },
+        { weight: 2, arbitrary: fc.constant({ from: date, to: null }) },
+        { weight: 1, arbitrary: fc.constant({ from: null, to: "2011-12-31" }) },
       ),
       perDay: sometimes(fc.integer({ min: 1, max: 4 })),
-      notice: fc.option(notice, { freq: 3, nil: undefined }),
-      daysAhead: sometimes(fc.integer({ min: 1, max: 4 })),
-      mostSeats: fc.option(fc.integer({ min: 1, max: 3 }), { freq: 4, nil: undefined }),
-      perClientWeek: fc.option(fc.integer({ min: 1, max: 2 }), { freq: 2, nil: undefined }),
+      notice: rarely(notice),
+      daysAhead: sometimes(fc.integer({ min: 1, max: 5 })),
+      mostSeats: rarely(fc.integer({ min: 1, max: 3 })),
+      perClientWeek: sometimes(fc.integer({ min: 1, max: 2 })),
       where: fc.constantFrom(
         { kind: "place" as const, words: "" },
         { kind: "place" as const, words: "" },
@@ -203,12 +212,11 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
         },
       ),
       needs: fc.constant(needs),
-      lengths: fc.option(
+      lengths: rarely(
         fc.constantFrom(
           [30, 75].map((minutes) => ({ minutes, price: null })),
           [120, 45, 300].map((minutes) => ({ minutes, price: null })),
         ),
-        { freq: 3, nil: undefined },
       ),
     })
     .map((found) => {
@@ -370,13 +378,16 @@ export const anyCase: fc.Arbitrary<Case> = fc
         fc
           .record({
             resources: fc.tuple(...[...leaders, ...followers].map((id) => resource(id, date))),
-            closures: fc.constantFrom<Place["closures"]>(
-              [],
-              [],
-              [],
-              [{ kind: "date", date, words: "" }],
-              [{ kind: "span", from: `${date}T10:00`, to: `${date}T13:15`, words: "" }],
-              [{ kind: "yearly", from: "12-30", to: "01-02", words: "" }],
+            closures: fc.oneof(
+              { weight: 12, arbitrary: fc.constant<Place["closures"]>([]) },
+              {
+                weight: 3,
+                arbitrary: fc.constantFrom<Place["closures"]>(
+                  [{ kind: "date", date, words: "" }],
+                  [{ kind: "span", from: `${date}T10:00`, to: `${date}T13:15`, words: "" }],
+                  [{ kind: "yearly", from: "12-30", to: "01-02", words: "" }],
+                ),
+              },
             ),
             entries: entries(zone, date, main),
             outside: fc.array(
@@ -388,14 +399,20 @@ export const anyCase: fc.Arbitrary<Case> = fc
                 }),
               { maxLength: 2 },
             ),
-            nowBack: fc.integer({ min: -24 * 60, max: 5 * 24 * 60 }),
-            resource: fc.option(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf)), { freq: 2 }),
+            nowBack: fc.oneof(
+              { weight: 5, arbitrary: fc.integer({ min: 10 * 60, max: 3 * 24 * 60 }) },
+              { weight: 1, arbitrary: fc.integer({ min: -24 * 60, max: 7 * 24 * 60 }) },
+            ),
+            resource: sometimes(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf))),
             seats: fc.constantFrom(1, 1, 2),
             length: fc.constantFrom(null, 0, 1),
             online: fc.constantFrom(true, true, false),
             client: fc.constantFrom(undefined, "ann@post.example"),
             /** Nobody who leads does it any more. */
-            nobodyLeads: fc.integer({ min: 0, max: 24 }).map((n) => n === 0),
+            nobodyLeads: fc.oneof(
+              { weight: 24, arbitrary: fc.constant(false) },
+              { weight: 1, arbitrary: fc.constant(true) },
+            ),
           })
           .map(
             (found): Case => ({
