@@ -92,7 +92,7 @@ export function Seasons({ season, onSeason, ...props }: Props) {
   };
   return (
     <Flex gap="6px" align="center" wrap="wrap">
-      <Box w="330px">
+      <Box w={sameSeason(season, always) ? "190px" : "330px"}>
         <Choice
           aria-label={own.whichSeason}
           value={String(known.findIndex((one) => sameSeason(one, season)))}
