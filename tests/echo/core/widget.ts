@@ -30,5 +30,6 @@ export const echo: WidgetKind<"echo"> = {
     fresh: () => ({ before: "" }),
     faults: () => [],
     ids: () => [],
+    media: () => [],
   },
 };
