@@ -296,7 +296,7 @@ test("a second tab whose section the first removed goes on; what was written in 
   await second.keyboard.press("End");
   await second.keyboard.type(" today");
   await saved(second);
-  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today");
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today", { timeout: 60_000 });
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
   await expect(frame(second, "Wide").getByText("(mine)")).toBeVisible();
   expect(errors).toEqual([]);

@@ -179,6 +179,8 @@ test("one picture opens large and closes by Escape; without script it is a link 
   await openPage(page, site);
   await frame(page, "Wide").locator("main img").first().click();
   await sheet(page).getByText("Opens large when it is pressed").click();
+  // What was saved before still says so for a moment: only once the stage has it, it counts.
+  await expect(frame(page, "Wide").locator("main a.b-large").first()).toBeAttached();
   await saved(page);
   await publish(page);
   await page.goto(siteAddress(site));
