@@ -36,6 +36,24 @@ const step = (name: RegExp) => page.getByRole("navigation", { name: "Steps" }).g
 const panel = (name: string) => page.getByRole("region", { name });
 const week = () => page.getByRole("grid", { name: /^Week of/ });
 
+/** The calendar's workspace, at its first step. */
+async function openCalendar() {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+}
+
+async function goLive() {
+  await page.goto(`/s/${key}/publish`);
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+}
+
 /** Where a time of a weekday stands in the painted week (1 is Monday). */
 async function pointAt(weekday: number, hour: number) {
   const box = await week().boundingBox();
@@ -630,11 +648,7 @@ test("nothing opens over a booking by itself; once it is left, it does", async (
 });
 
 test("letters in one’s own words: filled in, seen as a client gets them, a wrong one told; the next booking gets it", async () => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Questions and words/).click();
   const letters = panel("Questions and words");
   const preview = letters.getByRole("article", { name: "The letter “Booked” as a client gets it" });
@@ -680,11 +694,7 @@ async function services(): Promise<readonly string[]> {
 test("the calendar’s own words and thanks: seen beside as they are typed, and read by the next visitor", async ({
   browser,
 }) => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Questions and words/).click();
   const own = panel("Questions and words");
   await own.getByLabel("When", { exact: true }).fill("Pick your hour");
@@ -700,12 +710,7 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
   ).toBeVisible();
   await expectAccessible(page);
   await saved(page);
-  await page.goto(`/s/${key}/publish`);
-  await page
-    .getByRole("main")
-    .getByRole("button", { name: /^Publish/ })
-    .click();
-  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await goLive();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
   await expect(calendar(visitor).getByRole("heading", { name: "Pick your hour" })).toBeVisible();
@@ -726,11 +731,7 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
 test("text messages: offered by the place and seen before, wanted by a visitor with a number that can be reached, read on the Desk; and a note of that client", async ({
   browser,
 }) => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Questions and words/).click();
   const own = panel("Questions and words");
   await own.getByText("Clients may have text messages too").click();
@@ -744,12 +745,7 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await expect(preview.getByText(/^Nuala Byrne, your wheel is yours: /)).toBeVisible();
   await expectAccessible(page);
   await saved(page);
-  await page.goto(`/s/${key}/publish`);
-  await page
-    .getByRole("main")
-    .getByRole("button", { name: /^Publish/ })
-    .click();
-  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await goLive();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
@@ -799,11 +795,7 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
 test("how long it takes is the client’s to choose: priced by its length, and only where it fits", async ({
   browser,
 }) => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await panel("Services")
     .getByRole("button", { name: /^First throw/ })
     .click();
@@ -822,12 +814,7 @@ test("how long it takes is the client’s to choose: priced by its length, and o
   await expect(panel("Services").getByText(/Clients choose the length only/)).toBeHidden();
   await saved(page);
   await expectAccessible(page);
-  await page.goto(`/s/${key}/publish`);
-  await page
-    .getByRole("main")
-    .getByRole("button", { name: /^Publish/ })
-    .click();
-  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await goLive();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
   const how = calendar(visitor).getByRole("group", { name: "How long?" });
@@ -848,11 +835,7 @@ test("how long it takes is the client’s to choose: priced by its length, and o
 });
 
 test("hours of other weeks and of a summer, kept-back time of single dates: written once, and told where they can’t be", async () => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Hours/).click();
   const season = page.getByRole("combobox", { name: "Season" });
   const typed = page.getByLabel("Or type");
@@ -904,11 +887,7 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
 }) => {
   const sunday = clocksForward();
   const after = new Date(Date.parse(sunday) + 7 * 86_400_000).toISOString().slice(0, 10);
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Hours/).click();
   await page.getByLabel("Or type").fill("Mon to Sun 10-18, Sun 0-7");
   await saved(page);

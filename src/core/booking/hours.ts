@@ -46,20 +46,29 @@ export const mondayBefore = (day: DayNumber): DayNumber => day - weekdayOf(day) 
 const weeksBetween = (from: LocalDate, to: LocalDate): number =>
   (mondayBefore(dayNumber(to)) - mondayBefore(dayNumber(from))) / 7;
 
-/** Whether a weekly span holds on a date. Dates compare as texts: both are written "2026-03-11". */
-export function holdsOn(span: WeeklySpan, day: DayNumber, seasons: readonly YearSeason[]): boolean {
-  const date = dateOf(day);
-  if (!span.weekdays.includes(weekdayOf(day))) return false;
-  if ((span.validFrom !== null && date < span.validFrom) || (span.validTo !== null && span.validTo < date))
-    return false;
-  const { weeks, season } = span;
-  if (weeks && weeksBetween(weeks.from, date) % weeks.every !== 0) return false;
-  return season === undefined || season === seasonAt(day, seasons);
+/** A day as weekly spans look at it: worked out once for all of them. */
+export interface WeekDay {
+  readonly date: LocalDate;
+  /** ISO 8601: 1 is Monday. */
+  readonly weekday: number;
+  /** The season of the place that it is in. */
+  readonly season: string | undefined;
 }
 
-/** The season of a place that a day is in. The year may have more than four digits; month and day are the end. */
-const seasonAt = (day: DayNumber, seasons: readonly YearSeason[]): string | undefined =>
-  seasons.find((one) => inYear(one, dateOf(day).slice(-5)))?.id;
+export function weekDayOf(day: DayNumber, seasons: readonly YearSeason[]): WeekDay {
+  const date = dateOf(day);
+  // The year may have more than four digits; month and day are the end.
+  const monthDay = date.slice(-5);
+  return { date, weekday: weekdayOf(day), season: seasons.find((one) => inYear(one, monthDay))?.id };
+}
+
+/** Whether a weekly span holds on a day. Dates compare as texts: both are written "2026-03-11". */
+export const holdsOn = (span: WeeklySpan, { date, weekday, season }: WeekDay): boolean =>
+  span.weekdays.includes(weekday) &&
+  (span.validFrom === null || span.validFrom <= date) &&
+  (span.validTo === null || date <= span.validTo) &&
+  (!span.weeks || weeksBetween(span.weeks.from, date) % span.weeks.every === 0) &&
+  (span.season === undefined || span.season === season);
 
 const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Span[] =>
   spans.map(({ from, to }) => ({
@@ -71,17 +80,14 @@ const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Spa
 function writtenSpans(
   week: readonly WeeklySpan[] | null,
   ofDates: readonly { readonly date: LocalDate; readonly spans: readonly DaySpan[] }[],
-  day: DayNumber,
-  { seasons = [] }: Place,
+  day: WeekDay,
 ): readonly DaySpan[] {
-  const date = dateOf(day);
-  const ofDate = ofDates.find((one) => one.date === date);
+  const ofDate = ofDates.find((one) => one.date === day.date);
   if (ofDate) return ofDate.spans;
   if (week === null) return allDay;
   // What is written for a season holds on its days instead of what is written for the whole year.
-  const season = seasonAt(day, seasons);
-  const own = season !== undefined && week.some((span) => span.season === season);
-  return week.filter((span) => (span.season !== undefined) === own && holdsOn(span, day, seasons));
+  const own = day.season !== undefined && week.some((span) => span.season === day.season);
+  return week.filter((span) => (span.season !== undefined) === own && holdsOn(span, day));
 }
 
 /** The day of a year's month and day ("12-24"), written with 29 February also in years without one. */
@@ -125,8 +131,9 @@ export function hoursOf(place: Place, resource: Resource, clock: ZoneClock, from
   for (let day = from; day <= to; day++) {
     // A date that the zone leaves out is on nobody's calendar: it has no hours that could be moved.
     if (!clock.hasDay(day)) continue;
-    anchors.push(...onDay(clock, day, writtenSpans(resource.week, resource.exceptions, day, place)));
-    kept.push(...onDay(clock, day, writtenSpans(resource.keptBack, resource.keptBackOn ?? [], day, place)));
+    const of = weekDayOf(day, place.seasons ?? []);
+    anchors.push(...onDay(clock, day, writtenSpans(resource.week, resource.exceptions, of)));
+    kept.push(...onDay(clock, day, writtenSpans(resource.keptBack, resource.keptBackOn ?? [], of)));
   }
   const bounds: Span = { from: clock.startOfDay(from), to: clock.startOfDay(to + 1) };
   const inBounds = <T extends Span>(spans: readonly T[]) =>

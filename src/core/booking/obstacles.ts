@@ -357,13 +357,20 @@ export class Obstacles {
       };
   }
 
+  /** Bookings of the client by the Monday of their week: every start of it asks. */
+  private readonly ofClient = new Map<DayNumber, number>();
+
   private *weekOfClient(start: Instant): Generator<Reason> {
     const { client } = this.wish;
     const most = this.service.perClientWeek ?? null;
     if (!this.wish.online || client === undefined || most === null) return;
     const monday = mondayBefore(this.clock.dayOf(start));
     const [from, to] = [this.clock.startOfDay(monday), this.clock.startOfDay(monday + 7)];
-    const bookings = this.diary.bookingsOfClient(this.service.id, client, from, to);
+    let bookings = this.ofClient.get(monday);
+    if (bookings === undefined) {
+      bookings = this.diary.bookingsOfClient(this.service.id, client, from, to);
+      this.ofClient.set(monday, bookings);
+    }
     if (bookings >= most)
       yield { code: "booking.clientWeekFull", service: this.service.id, monday: dateOf(monday), bookings, most };
   }

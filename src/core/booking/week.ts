@@ -1,7 +1,7 @@
 // A week of hours as it is painted: spans of single weekdays in minutes, put in and taken out by areas, and written back
 // as the fewest weekly spans that say the same.
 import type { WeeklySpan, YearSeason } from "./booking";
-import { holdsOn, weeksMeet } from "./hours";
+import { holdsOn, weekDayOf, weeksMeet } from "./hours";
 import { type DayNumber, minutesOf, timeOf } from "./zone";
 
 /** When spans hold: between which dates, in which weeks, in which named part of the year. */
@@ -42,7 +42,7 @@ const seasonOf = ({ validFrom, validTo, weeks, season }: Season): Season => ({
 /** The first day from `day` on whose date is of a season; `day` where there is none within ten years. */
 export function firstDayOf(season: Season, seasons: readonly YearSeason[], day: DayNumber): DayNumber {
   const span: WeeklySpan = { ...season, weekdays: [1, 2, 3, 4, 5, 6, 7], from: "00:00", to: "24:00" };
-  for (let at = day; at < day + 3660; at++) if (holdsOn(span, at, seasons)) return at;
+  for (let at = day; at < day + 3660; at++) if (holdsOn(span, weekDayOf(at, seasons))) return at;
   return day;
 }
 
