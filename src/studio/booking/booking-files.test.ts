@@ -88,6 +88,15 @@ describe("another site’s set-up", () => {
   });
 });
 
+test("the lengths that clients choose come without their prices where no prices are wanted", () => {
+  const lengths = [60, 120].map((minutes) => ({ minutes, price: { amount: minutes * 10, earlier: null } }));
+  const theirs = aSetUp([aService("throw", { lengths })], [aResource("maren")]);
+  const copied = (prices: boolean) =>
+    copiedSetUp(theirs, { place: "here", seasons: [], people: true, prices, newId }).services[0]?.lengths;
+  expect(copied(true)).toEqual(lengths);
+  expect(copied(false)).toEqual(lengths.map(({ minutes }) => ({ minutes, price: null })));
+});
+
 test("another site’s hours of a season come with it: the same days are one season, and what would meet another is left out", () => {
   const span = { weekdays: [1], from: "10:00", to: "12:00", validFrom: null, validTo: null };
   const theirs = aSetUp(

@@ -39,6 +39,9 @@ export function copiedSetUp(
       id: services.get(service.id) ?? "",
       place,
       price: prices ? service.price : null,
+      ...(service.lengths
+        ? { lengths: service.lengths.map(({ minutes, price }) => ({ minutes, price: prices ? price : null })) }
+        : {}),
       needs: service.needs
         .map((need) => ({ ...need, oneOf: need.oneOf.flatMap((id) => resources.get(id) ?? []) }))
         .filter(({ oneOf }) => oneOf.length > 0),

@@ -154,7 +154,9 @@ const Hidden = ({ children }: { children: React.ReactNode }) => (
 function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
   const { item: rule, put, deed, fault } = editing;
   const meant = part.services.filter(({ id }) => rule.service === null || rule.service === id);
-  const lengths = [...new Set(meant.flatMap((one) => (one.lengths ?? []).map(({ minutes }) => minutes)))].toSorted(
+  const offered = meant.flatMap((one) => (one.lengths ?? []).map(({ minutes }) => minutes));
+  // One that is offered no more stands there still, so that it can be seen and let go of.
+  const lengths = [...new Set([...offered, ...(rule.minutes ? [rule.minutes] : [])])].toSorted(
     (one, other) => one - other,
   );
   return (
@@ -253,7 +255,7 @@ function RuleSheet({ part, editing }: Props & { editing: Editing<"prices"> }) {
           </Flex>
         )}
       </Row>
-      {lengths.length || rule.minutes ? (
+      {lengths.length ? (
         <Row label={own.minutesLabel} error={fault("minutes")}>
           {(ids) => (
             <Choice
