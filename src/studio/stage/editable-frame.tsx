@@ -254,11 +254,14 @@ export function EditableFrame(props: EditableFrameProps) {
     [composer, renderNow, renderer],
   );
 
-  // Words are written in one frame at a time: where another frame or block is chosen, these end.
+  // Words are written in one frame at a time: where another frame or block is chosen, these end. What is chosen is asked
+  // for as it is now: an effect may run late, and would end words begun since.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was drawn tells that something else may be chosen
   useEffect(() => {
     const open = sessionRef.current;
-    if (open && (!mine || selected !== open.node)) open.end();
-  }, [mine, selected]);
+    const chosen = composer.getView().selection;
+    if (open && (chosen?.width !== scope || chosen.node !== open.node)) open.end();
+  }, [mine, selected, composer, scope]);
 
   const begin = (node: string, at?: Element, click: Click | null = null): WordsSession | null => {
     const stage = stageRef.current;
