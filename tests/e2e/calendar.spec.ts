@@ -872,6 +872,50 @@ test("hours of other weeks and of a summer, kept-back time of single dates: writ
   await saved(page);
 });
 
+test("a button floats over the pages that are chosen, opens the calendar by keys, and gives the focus back", async ({
+  browser,
+}) => {
+  await page.goto(`/s/${key}/widgets`);
+  await page
+    .getByRole("link", { name: /At the wheel/ })
+    .first()
+    .click();
+  await step(/Where/).click();
+  const where = panel("Where");
+  await where.getByText("A button floats over pages and opens it").click();
+  await where.getByLabel("Its words").fill("");
+  await expect(where.getByText("The button needs a word or two.")).toBeVisible();
+  await where.getByLabel("Its words").fill("Book the ferry wheel");
+  await where.getByText("only the ticked").click();
+  await where
+    .getByLabel(/^Home {2}\//)
+    .first()
+    .check({ force: true });
+  await saved(page);
+  await expectAccessible(page);
+  await page.goto(`/s/${key}/publish`);
+  await page
+    .getByRole("main")
+    .getByRole("button", { name: /^Publish/ })
+    .click();
+  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  await visitor.setViewportSize({ width: 390, height: 800 });
+  await visitor.goto(siteAddress(key));
+  const button = visitor.getByRole("button", { name: "Book the ferry wheel" });
+  await expect(button).toBeInViewport();
+  await expectAccessible(visitor);
+  await button.focus();
+  await visitor.keyboard.press("Enter");
+  const over = visitor.getByRole("dialog", { name: "At the wheel" });
+  await expect(over.locator("site-booking .day").first()).toBeVisible();
+  await expectAccessible(visitor);
+  await visitor.keyboard.press("Escape");
+  await expect(over).toBeHidden();
+  await expect(button).toBeFocused();
+  await visitor.close();
+});
+
 /** The last Sunday of a March, at least three days ahead: the clocks of Dublin go forward. */
 function clocksForward(): string {
   const soon = Date.now() + 3 * 86_400_000;

@@ -3,6 +3,7 @@
 
 import type { Thanks } from "@/core/field/field";
 import type { Tax } from "@/core/money/money";
+import type { Floating } from "@/core/widget/kind";
 import type { OwnLetters } from "./letter-kinds";
 import type { BookingLook, BookingWords } from "./released";
 
@@ -253,6 +254,8 @@ export interface BookingWidgetSettings {
   readonly look?: BookingLook | undefined;
   /** Own words around it; absent for the usual ones. */
   readonly words?: BookingWords | undefined;
+  /** A button over pages that opens it; absent for none. */
+  readonly floating?: Floating | undefined;
   /** What a client reads, or where they are led, once it is booked or asked for. */
   readonly thanks?: Thanks | undefined;
 }

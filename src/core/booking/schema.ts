@@ -2,8 +2,10 @@
 import Joi from "joi";
 import { thanksSchema } from "@/core/field/schema";
 import { lineSchema } from "@/core/input/text";
+import { pagesFields } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
+import type { Floating } from "@/core/widget/kind";
 import type {
   BookingSetUp,
   BookingWidgetSettings,
@@ -493,4 +495,9 @@ export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.
   }),
   words: Joi.object<BookingWords>(Object.fromEntries(bookingWords.map((key) => [key, lineSchema(80).min(1)]))),
   thanks: thanksSchema,
+  floating: Joi.object<Floating>({
+    words: lineSchema(40).min(1).required().messages({ "string.empty": "The button needs a word or two." }),
+    corner: Joi.string().valid("start", "end").required(),
+    ...pagesFields,
+  }),
 });

@@ -151,7 +151,7 @@ export const booking: WidgetKind<"booking"> = {
       ),
     ),
   ],
-  placements: ["flow", "button", "link"],
+  placements: ["flow", "button", "link", "over"],
   callWords: "See services and prices",
   schema: bookingWidgetSchema,
   fresh: ({ parts }) => ({
@@ -172,6 +172,8 @@ export const booking: WidgetKind<"booking"> = {
       for (const { code, step, values } of bookingWarnings(site.parts.booking, services, site.today))
         yield { weight: "look", code, values: { ...values, step } };
   },
+  floating: ({ floating }) => floating ?? null,
+  withFloating: (settings, floating) => ({ ...settings, floating }),
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {
@@ -183,7 +185,7 @@ export const booking: WidgetKind<"booking"> = {
   },
   flow: (placed, widget, context) =>
     `<div${placed.attributes(spotClass(widget))} data-w="${widget.id}">${listOf(widget, context)}</div>`,
-  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask{margin-top:2em}.w-ask h3{font-family:var(--f-head);margin:0 0 10px}.w-ask p{margin:0 0 12px}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
+  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask{margin-top:2em}.w-ask h3{font-family:var(--f-head);margin:0 0 10px}.w-ask p{margin:0 0 12px}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-float{position:fixed;inset-block-end:max(16px,env(safe-area-inset-bottom));z-index:5;max-width:calc(100vw - 32px);min-height:48px;padding:.75em 1.3em;border:0;border-radius:var(--button-radius);background:var(--c-accent);color:var(--c-onAccent);font:600 1rem var(--f-text);cursor:pointer;box-shadow:0 4px 18px rgb(0 0 0 / .28)}.w-float-start{inset-inline-start:16px}.w-float-end{inset-inline-end:16px}html:has(.w-float){scroll-padding-block-end:84px}@media print{.w-float{display:none}}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
   released: (settings, { currency, picture, pageHref }, part): ReleasedBooking => {
     const told = toldOf(settings, part ?? undefined, currency);
     const look = settings.look ?? usualLook;

@@ -29,6 +29,9 @@ export interface Conditions {
   readonly to: string | null;
 }
 
+/** On which pages something is shown: path patterns, as in conditions. */
+export type PagesShown = Pick<Conditions, "include" | "exclude">;
+
 export interface Restraint {
   /** How often it may open by itself in one visit. */
   readonly perVisit: number;

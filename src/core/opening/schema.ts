@@ -43,12 +43,17 @@ const triggerSchema = Joi.object({
     }),
   });
 
+/** The two lists of path patterns. */
+export const pagesFields = {
+  include: Joi.array().items(pattern).max(50).required(),
+  exclude: Joi.array().items(pattern).max(50).required(),
+};
+
 /** The fields of an opening, for the schema of what has one. */
 export const openingFields = {
   triggers: Joi.array().items(triggerSchema).max(6).required(),
   conditions: Joi.object({
-    include: Joi.array().items(pattern).max(50).required(),
-    exclude: Joi.array().items(pattern).max(50).required(),
+    ...pagesFields,
     devices: Joi.array()
       .items(Joi.string().valid("wide", "tablet", "phone"))
       .unique()

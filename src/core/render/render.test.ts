@@ -401,3 +401,35 @@ describe("what made pages look unfinished", () => {
     });
   });
 });
+
+test("a calendar’s button floats over the pages that are named and no others, and opens it without script", async () => {
+  const floating = { words: "Book & throw", corner: "end" as const, include: ["/visit", "/journal/*"], exclude: [] };
+  const widgets = site.widgets.map((widget) =>
+    widget.kind === "booking" ? { ...widget, settings: { ...widget.settings, floating } } : widget,
+  );
+  const renderer = createRenderer({ ...frame, widgets }, options);
+  const on = (slug: string) => {
+    const page = site.pages.find((one) => one.slug === slug);
+    if (!page) throw new Error(`there is no page ${slug}`);
+    const { body, ...meta } = page;
+    return renderer.render(meta, body);
+  };
+  const visit = on("visit");
+  const id = /class="w-float w-float-end" popovertarget="([^"]+)">Book &amp; throw</.exec(visit.html)?.[1];
+  expect(id).toBeDefined();
+  expect(visit.html.split(`id="${id}" popover`)).toHaveLength(2);
+  expect(visit.html.indexOf("w-float")).toBeGreaterThan(visit.html.indexOf("<footer>"));
+  expect(visit.css).toContain(".w-float{");
+  expect(visit.needs).toContain("calendar");
+  expect(visit.uses).toContain("widget:calendar");
+  await expectValid(whole(visit));
+  expect(on("shop").html).not.toContain("w-float");
+  expect(on("shop").css).not.toContain(".w-float{");
+  // Rendered again beside others it is the same.
+  expect(on("visit").html).toBe(visit.html);
+  const off = widgets.map((widget) =>
+    widget.kind === "booking" ? { ...widget, settings: { ...widget.settings, enabled: false } } : widget,
+  );
+  const { body, ...meta } = site.pages.find((one) => one.slug === "visit") as SiteFile["pages"][number];
+  expect(createRenderer({ ...frame, widgets: off }, options).render(meta, body).html).not.toContain("w-float");
+});

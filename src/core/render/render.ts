@@ -29,7 +29,7 @@ import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } f
 import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
 import { phoneMaxPx } from "@/core/visitor/visitor";
-import { kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { floatingOf, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { openerClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { businessOf, tellsBusiness } from "./business";
@@ -463,11 +463,8 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     return true;
   }
 
-  function renderPart(node: PageNode, page: PageMeta, first: boolean): Part {
-    const before = kept.get(node);
-    // What lists no pages is the same on all of them.
-    const same = before && (before.page === page.id || !before.part.uses.includes("navigation"));
-    if (same && before.eager === first && showsSame(before)) return before.part;
+  /** Forgets what the part before was made of. */
+  function begin(page: PageMeta, part: string, first: boolean) {
     turnTo(page);
     rules = [];
     used = [];
@@ -479,18 +476,39 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     bodies = new Map();
     chain = [];
     prefix = "";
-    section = node.id;
+    section = part;
     ids = 0;
     eager = first;
     firstTaken = false;
     place = null;
     holder = null;
     index = 0;
+  }
+
+  function renderPart(node: PageNode, page: PageMeta, first: boolean): Part {
+    const before = kept.get(node);
+    // What lists no pages is the same on all of them.
+    const same = before && (before.page === page.id || !before.part.uses.includes("navigation"));
+    if (same && before.eager === first && showsSame(before)) return before.part;
+    begin(page, node.id, first);
     const html = rendered(node);
     const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
     kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
+
+  /** Buttons of widgets that float over a page, each a part of its own. */
+  const floatingParts = (page: PageMeta): readonly Part[] =>
+    site.widgets.flatMap((widget) => {
+      const floating = floatsOn(widget, page) ? floatingOf(widget) : null;
+      if (!floating) return [];
+      begin(page, `float-${widget.id}`, false);
+      const found = usedWidget(widget.id) as SiteWidget;
+      const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
+      const button = openerHtml(` class="w-float w-float-${floating.corner}"`, opens, escapeHtml(floating.words));
+      const html = button + context.takeBehind();
+      return [{ id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told }];
+    });
 
   const renderParts = (root: PageNode | null, page: PageMeta, eagerFirst: boolean) =>
     (root?.children ?? []).map((section, index) => renderPart(section, page, eagerFirst && index === 0));
@@ -505,7 +523,8 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const parts = {
         header: renderParts(header, page, false),
         main: renderParts(body, page, true),
-        footer: renderParts(around("footer", page), page, false),
+        // What floats over the page stands last in the order of the keys, too.
+        footer: [...renderParts(around("footer", page), page, false), ...floatingParts(page)],
       };
       const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();
@@ -620,6 +639,12 @@ export const clickTargetsOf = (site: Pick<SiteFrame, "widgets">): readonly strin
 export function opensOn(widget: SiteWidget, page: Pick<PageMeta, "slug">): boolean {
   const opening = openingOf(widget);
   return opening !== null && opening.triggers.length > 0 && pageReason(opening.conditions, pagePath(page)) === null;
+}
+
+/** Whether a widget's button floats over a page. */
+export function floatsOn(widget: SiteWidget, page: Pick<PageMeta, "slug">): boolean {
+  const floating = floatingOf(widget);
+  return widget.settings.enabled && floating !== null && pageReason(floating, pagePath(page)) === null;
 }
 
 /** Latin letters, and the rest of the Latin script: the two subsets that are bundled, with Unicode's ranges for them. */

@@ -3,7 +3,7 @@
 
 import type Joi from "joi";
 import type { Holder } from "@/core/kind/holder";
-import type { Opening } from "@/core/opening/opening";
+import type { Opening, PagesShown } from "@/core/opening/opening";
 import type { Shape } from "@/core/page/shapes";
 import type { Fault } from "@/core/page/validate";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
@@ -12,6 +12,13 @@ import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } fr
 
 /** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
 export type Placement = "flow" | "button" | "link" | "over";
+
+/** A button of a widget that floats over pages and opens it. */
+export interface Floating extends PagesShown {
+  readonly words: string;
+  /** The lower corner it stands in, at the start or the end of a line. */
+  readonly corner: "start" | "end";
+}
 
 /** One spot in the flow of a page where a widget appears. */
 export interface Placed {
@@ -69,6 +76,9 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   /** When and for whom it opens over the page by itself; absent for kinds that never do. */
   opening?(settings: WidgetSettings[K]): Opening;
   withOpening?(settings: WidgetSettings[K], opening: Opening): WidgetSettings[K];
+  /** Pages over which its button floats, its words and its corner; absent for kinds without, null where it does not. */
+  floating?(settings: WidgetSettings[K]): Floating | null;
+  withFloating?(settings: WidgetSettings[K], floating: Floating): WidgetSettings[K];
   /** What makes a button open it: attributes. What it opens without script is put behind the section. */
   opens(widget: WidgetOf<K>, context: RenderContext): string;
   /** What stands in the flow before and without script; absent for kinds that never stand there. */

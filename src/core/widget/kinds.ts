@@ -2,9 +2,9 @@
 import { booking } from "@/core/booking/widget";
 import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
-import type { Opening } from "@/core/opening/opening";
+import type { PagesShown } from "@/core/opening/opening";
 import { popup } from "@/core/popup/widget";
-import type { WidgetKind } from "./kind";
+import type { Floating, WidgetKind } from "./kind";
 import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
 
 export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
@@ -23,9 +23,21 @@ export const kindOf = <K extends WidgetKindName>(widget: { readonly kind: K }): 
 export const openingOf = (widget: SiteWidget) =>
   kindOf(widget as { kind: WidgetKindName }).opening?.(widget.settings as never) ?? null;
 
-/** A widget's settings with other rules about opening. */
-export const withOpening = (widget: SiteWidget, opening: Opening): SiteWidget["settings"] =>
-  kindOf(widget as { kind: WidgetKindName }).withOpening?.(widget.settings as never, opening) ?? widget.settings;
+/** How a widget's button floats over pages; null where none does. */
+export const floatingOf = (widget: SiteWidget): Floating | null =>
+  kindOf(widget as { kind: WidgetKindName }).floating?.(widget.settings as never) ?? null;
+
+/** A widget's settings with every list of pages of theirs changed: those it opens on, and those it floats over. */
+export function withPages(widget: SiteWidget, change: <P extends PagesShown>(pages: P) => P): SiteWidget["settings"] {
+  const kind = kindOf(widget as { kind: WidgetKindName });
+  let settings = widget.settings;
+  const opening = openingOf(widget);
+  if (opening && kind.withOpening)
+    settings = kind.withOpening(settings as never, { ...opening, conditions: change(opening.conditions) });
+  const floating = floatingOf(widget);
+  if (floating && kind.withFloating) settings = kind.withFloating(settings as never, change(floating));
+  return settings;
+}
 
 /** Everything that a widget's settings point at. */
 export const refsOf = (widget: SiteWidget): Iterable<Ref> =>

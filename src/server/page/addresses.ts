@@ -1,7 +1,7 @@
 // When a page moves: its old address leads to the new one, and rules that name it follow.
 import { and, eq, sql } from "drizzle-orm";
-import { movedRules } from "@/core/opening/pages";
-import { openingOf, withOpening } from "@/core/widget/kinds";
+import { movedPages } from "@/core/opening/pages";
+import { withPages } from "@/core/widget/kinds";
 import type { Executor } from "@/data/connection";
 import { releaseFiles } from "@/data/release/tables";
 import { widgetsOf } from "@/data/site/queries";
@@ -56,15 +56,18 @@ export async function pageMoved(tx: Executor, call: SiteCall, page: string, from
   const followed: string[] = [];
   const left: { widget: string; id: string; pattern: string }[] = [];
   for (const widget of await widgetsOf(tx, siteId)) {
-    const opening = openingOf(widget);
-    if (!opening) continue;
-    const moved = movedRules(opening, path, `/${to}`);
-    left.push(...moved.left.map((pattern) => ({ widget: widget.name, id: widget.id, pattern })));
-    if (!moved.followed) continue;
+    let follows = false;
+    const settings = withPages(widget, (pages) => {
+      const moved = movedPages(pages, path, `/${to}`);
+      left.push(...moved.left.map((pattern) => ({ widget: widget.name, id: widget.id, pattern })));
+      follows ||= moved.followed;
+      return moved.pages;
+    });
+    if (!follows) continue;
     followed.push(widget.name);
     await tx
       .update(widgets)
-      .set({ settings: withOpening(widget, moved.opening), revision: sql`${widgets.revision} + 1` })
+      .set({ settings, revision: sql`${widgets.revision} + 1` })
       .where(and(eq(widgets.siteId, siteId), eq(widgets.id, widget.id)));
   }
   const surrounds = await surroundsFollow(tx, call, path, `/${to}`);

@@ -14,6 +14,7 @@ import { escapeHtml } from "@/core/render/markup";
 import {
   clickTargetsOf,
   createRenderer,
+  floatsOn,
   mediaIn,
   opensOn,
   type Renderer,
@@ -231,7 +232,7 @@ export class Publisher {
     for (const use of uses) hash.update(use).update(this.valueOf(use));
     // What opens over it by itself, and which of its blocks open something, depend on the widgets' rules.
     for (const widget of this.site.widgets)
-      if (widget.settings.enabled && opensOn(widget, page)) hash.update(widget.id);
+      if ((widget.settings.enabled && opensOn(widget, page)) || floatsOn(widget, page)) hash.update(widget.id);
     for (const target of this.targets) if (holds(target) || surround.includes(`"${target}"`)) hash.update(target);
     return hash.digest("hex");
   }

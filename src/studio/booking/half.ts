@@ -90,7 +90,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
     {
       key: "where",
       title: words.whereTitle,
-      of: [],
+      of: ["floating"],
       ofPart: (path) =>
         /^places/.test(path) && !/^places\[\d+\]\.(closures|seasons|notice|letters|textMessages)/.test(path),
       summary: (_settings, { places }) => places[0]?.name ?? "",
