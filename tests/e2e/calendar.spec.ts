@@ -875,11 +875,7 @@ test("hours of other weeks and of a summer, kept-back time of single dates: writ
 test("a button floats over the pages that are chosen, opens the calendar by keys, and gives the focus back", async ({
   browser,
 }) => {
-  await page.goto(`/s/${key}/widgets`);
-  await page
-    .getByRole("link", { name: /At the wheel/ })
-    .first()
-    .click();
+  await openCalendar();
   await step(/Where/).click();
   const where = panel("Where");
   await where.getByText("A button floats over pages and opens it").click();
@@ -893,12 +889,7 @@ test("a button floats over the pages that are chosen, opens the calendar by keys
     .check({ force: true });
   await saved(page);
   await expectAccessible(page);
-  await page.goto(`/s/${key}/publish`);
-  await page
-    .getByRole("main")
-    .getByRole("button", { name: /^Publish/ })
-    .click();
-  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await goLive();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await visitor.setViewportSize({ width: 390, height: 800 });
   await visitor.goto(siteAddress(key));

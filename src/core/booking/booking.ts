@@ -3,7 +3,7 @@
 
 import type { Thanks } from "@/core/field/field";
 import type { Tax } from "@/core/money/money";
-import type { Floating } from "@/core/widget/kind";
+import type { Floating } from "@/core/opening/opening";
 import type { OwnLetters } from "./letter-kinds";
 import type { BookingLook, BookingWords } from "./released";
 

@@ -11,7 +11,17 @@ import {
   type Service,
 } from "./booking";
 import { type Bill, billOf, servingOf } from "./price";
-import type { Moment, PublicBill, PublicDay, PublicService, PublicServices, PublicTime } from "./told";
+import {
+  type DayState,
+  isOpenState,
+  type Moment,
+  type PublicBill,
+  type PublicDate,
+  type PublicDay,
+  type PublicService,
+  type PublicServices,
+  type PublicTime,
+} from "./told";
 import { dayNumber, ZoneClock } from "./zone";
 
 /** An instant as the API writes it. */
@@ -98,6 +108,28 @@ export const publicDays = (availability: Availability, zone?: string): readonly 
     ...day,
     begins: momentOf(availability.clock, availability.clock.startOfDay(dayNumber(day.date)), zone),
   }));
+
+/** From what a visitor wants most to what helps least. */
+const statesByWorth: readonly DayState[] = ["free", "few", "full", "closed", "tooFar", "past"];
+
+/** The days of several services as one: `of` tells the same dates for each. Empty for no service. */
+export function datesOfAny(
+  of: readonly { readonly service: string; readonly days: readonly PublicDay[] }[],
+): readonly PublicDate[] {
+  return (of[0]?.days ?? []).map((first, nth) => {
+    const all = of.flatMap(({ service, days }) => {
+      const day = days[nth];
+      return day ? [{ service, ...day }] : [];
+    });
+    const open = all.filter(({ state }) => isOpenState(state));
+    return {
+      ...first,
+      state: statesByWorth.find((state) => all.some((day) => day.state === state)) ?? first.state,
+      left: open.reduce((sum, { left }) => sum + left, 0),
+      services: open.map(({ service }) => service),
+    };
+  });
+}
 
 /** The starts of a day that can be booked, each with its price. */
 export function publicTimes(

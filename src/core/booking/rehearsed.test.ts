@@ -1,8 +1,9 @@
 // Booking without a server answers as the public API does, and forgets everything with itself.
 
+import { datesOfAny } from "./public";
 import { RehearsedBooking } from "./rehearsed";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
-import type { PublicBooking, PublicDay, PublicTime } from "./told";
+import type { DayState, PublicBooking, PublicDate, PublicDay, PublicTime } from "./told";
 import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
@@ -73,6 +74,45 @@ test("days and times as the API tells them, with the visitor’s own clock", () 
   expect(booking.answer("times", { ...day, service: "hidden" }, undefined).body).toMatchObject({ times: [] });
   expect(booking.answer("times", { ...day, service: "other" }, undefined).status).toBe(422);
   expect(booking.answer("elsewhere", {}, undefined).status).toBe(404);
+});
+
+test("the days of everything at once: the best state of any, the times of all, and which services have one", () => {
+  const { booking } = rehearsal();
+  const of = (service: string) =>
+    (booking.answer("days", { service, from: "2026-03-08", to: "2026-03-17" }, undefined).body as { days: PublicDay[] })
+      .days;
+  const all = booking.answer("dates", { from: "2026-03-08", to: "2026-03-17", zone: "Europe/Berlin" }, undefined);
+  expect(all.status).toBe(200);
+  const { days, zone } = all.body as { days: readonly PublicDate[]; zone: string };
+  expect(zone).toBe("Europe/Dublin");
+  const [single, course] = [of("throw"), of("six")];
+  expect(days).toHaveLength(10);
+  for (const [nth, day] of days.entries()) {
+    const open = [single, course].map((own) => own[nth]).filter((own) => own?.state === "free" || own?.state === "few");
+    expect(day.date).toBe(single[nth]?.date);
+    expect(day.left).toBe(open.reduce((sum, own) => sum + (own?.left ?? 0), 0));
+    expect(day.services.length).toBe(open.length);
+    expect(day.begins.visitor).toBe(`${day.date}T01:00`);
+  }
+  // The course begins on the 10th; what is not sold online stands nowhere.
+  expect(days[2]?.services).toEqual(["throw", "six"]);
+  expect(days[3]?.services).toEqual(["throw"]);
+  expect(datesOfAny([])).toEqual([]);
+});
+
+test("a day that only one of several services closes is as open as the others are", () => {
+  const day = (state: DayState, left = 0): PublicDay => ({
+    date: "2026-03-11",
+    state,
+    left,
+    begins: { instant: "2026-03-11T00:00:00.000Z", place: "2026-03-11T00:00" },
+  });
+  const of = (...days: readonly PublicDay[]) =>
+    datesOfAny(days.map((one, nth) => ({ service: `s${nth}`, days: [one] })))[0];
+  expect(of(day("closed"), day("few", 2), day("full"))).toMatchObject({ state: "few", left: 2, services: ["s1"] });
+  expect(of(day("few", 1), day("free", 9))).toMatchObject({ state: "free", left: 10, services: ["s0", "s1"] });
+  expect(of(day("closed"), day("full"))).toMatchObject({ state: "full", left: 0, services: [] });
+  expect(of(day("tooFar"), day("closed"))).toMatchObject({ state: "closed" });
 });
 
 test("a held time is taken, one instead of it frees it, and a hold ends by itself", () => {

@@ -8,7 +8,7 @@ import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from 
 import { type Assignment, Availability } from "./availability";
 import { type BookingSetUp, chosenLength, type Instant, type Service } from "./booking";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
-import { momentOf, priceOfStart, publicDays, publicTimes } from "./public";
+import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
 import { clientMayChangeUntil, holdMs } from "./state";
 import type { PublicBooking } from "./told";
 import { visitorReasons } from "./words";
@@ -81,6 +81,7 @@ export class RehearsedBooking {
     try {
       const deeds: Readonly<Record<string, () => unknown>> = {
         days: () => this.days(query),
+        dates: () => this.dates(query),
         times: () => this.times(query),
         holds: () => this.hold(checked(holdSchema, body)),
         bookings: () => this.book(checked(bookingSchemaFor(this.site.payers), body)),
@@ -138,6 +139,13 @@ export class RehearsedBooking {
     const availability = this.availability(service, query, dayNumber(String(from)), dayNumber(String(to)));
     const days = publicDays(availability, zone ? String(zone) : undefined);
     return { service: service.id, resource: resource || "any", zone: availability.clock.zone, days };
+  }
+
+  private dates({ from, to, zone }: Readonly<Record<string, unknown>>) {
+    const { services, setUp } = this.site;
+    const all = setUp.services.filter(({ id, online }) => online && services.includes(id));
+    const of = all.map(({ id }) => this.days({ service: id, from, to, zone }));
+    return { zone: of[0]?.zone ?? "UTC", days: datesOfAny(of) };
   }
 
   private times(query: Readonly<Record<string, unknown>>) {

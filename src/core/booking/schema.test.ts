@@ -1,9 +1,11 @@
 import { answersSchema, refusal } from "./answers";
 import type { BookingSetUp } from "./booking";
 import { setUpFaults } from "./references";
+import { type ReleasedBooking, usualLook } from "./released";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
 import { bookingSetUpSchema } from "./schema";
-import { triedOn } from "./size";
+import { mayAskAll, triedOn } from "./size";
+import { booking } from "./widget";
 
 const good = aSetUp([aService("throw")], [aResource("maren")]);
 
@@ -215,4 +217,25 @@ test("a service that asks too much of a question is refused at its sets, with wh
       ),
     ),
   ).toBe(288 * 200);
+});
+
+test("all services can be looked at at once as long as they are no larger together than one may be", () => {
+  const everyFive = { everyMinutes: 5 };
+  const many = Array.from({ length: 60 }, (_, nth) => aResource(`r${nth}`));
+  const needs = [{ name: "tutor", oneOf: many.map(({ id }) => id) }];
+  // 96 starts a day, each tried with 60 people.
+  const large = ["a", "b", "c"].map((id) => aService(id, { needs, starts: everyFive }));
+  const setUp = aSetUp(large, many);
+  expect(large.map((service) => triedOn(service, setUp))).toEqual([5760, 5760, 5760]);
+  expect(mayAskAll(setUp, ["a", "b"])).toBe(true);
+  expect(mayAskAll(setUp, ["a", "b", "c"])).toBe(false);
+  expect(
+    mayAskAll({ ...setUp, services: large.map((one) => ({ ...one, online: one.id !== "c" })) }, ["a", "b", "c"]),
+  ).toBe(true);
+  const look = { ...usualLook, first: "date" as const };
+  const firstOf = (services: readonly string[]) => {
+    const resolve = { pageHref: () => null, picture: () => null, language: "en", currency: "EUR" };
+    return (booking.released({ enabled: true, services, look }, resolve, setUp) as ReleasedBooking).look.first;
+  };
+  expect([firstOf(["a", "b"]), firstOf(["a", "b", "c"])]).toEqual(["date", "service"]);
 });

@@ -1,11 +1,12 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
 import Joi from "joi";
+import { surfaces } from "@/core/brand/brand";
 import { thanksSchema } from "@/core/field/schema";
 import { lineSchema } from "@/core/input/text";
+import type { Floating } from "@/core/opening/opening";
 import { pagesFields } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
-import type { Floating } from "@/core/widget/kind";
 import type {
   BookingSetUp,
   BookingWidgetSettings,
@@ -23,7 +24,7 @@ import type {
 import { deskColours, mostDaysAhead } from "./booking";
 import { seasonsMeet, weeksMeet } from "./hours";
 import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
-import { type BookingLook, type BookingWords, bookingWords } from "./released";
+import { type BookingLook, type BookingWords, bookingWords, type OwnLook } from "./released";
 
 const hashSchema = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
@@ -490,8 +491,13 @@ export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.
   look: Joi.object<BookingLook>({
     density: Joi.string().valid("compact", "regular", "roomy").required(),
     view: Joi.string().valid("month", "week", "next").required(),
-    first: Joi.string().valid("service", "need", "person").required(),
+    first: Joi.string().valid("service", "need", "person", "date").required(),
     photographs: Joi.boolean().required(),
+    own: Joi.object<OwnLook>({
+      surface: Joi.string().valid(...surfaces),
+      corners: Joi.string().valid("square", "soft", "round"),
+      mark: Joi.string().valid("words"),
+    }).min(1),
   }),
   words: Joi.object<BookingWords>(Object.fromEntries(bookingWords.map((key) => [key, lineSchema(80).min(1)]))),
   thanks: thanksSchema,

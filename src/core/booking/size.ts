@@ -24,6 +24,12 @@ function openMinutes(resource: Resource): number {
   return Math.min(wholeDay, Math.max(0, ...days));
 }
 
+/** Whether the days of all these services can be looked at in one question: together they are no larger than one may be. */
+export const mayAskAll = (setUp: BookingSetUp, ids: readonly string[]): boolean =>
+  setUp.services
+    .filter(({ id, online }) => online && ids.includes(id))
+    .reduce((sum, service) => sum + triedOn(service, setUp), 0) <= mostTried;
+
 /** Starts of the fullest day times resources of all sets. */
 export function triedOn(service: Service, setUp: BookingSetUp): number {
   const leaders = new Set(service.needs[0]?.oneOf);

@@ -73,11 +73,20 @@ export interface PublicBill extends TaxedAmount {
 
 export type DayState = "past" | "tooFar" | "closed" | "full" | "few" | "free";
 
+/** Whether a day of this state has a time left. */
+export const isOpenState = (state: DayState): boolean => state === "free" || state === "few";
+
 export interface PublicDay {
   readonly date: string;
   readonly state: DayState;
   readonly left: number;
   readonly begins: Moment;
+}
+
+/** A day of all services of a calendar: the best state any of them has, the times left of all. */
+export interface PublicDate extends PublicDay {
+  /** Ids of the services that have a time on it. */
+  readonly services: readonly string[];
 }
 
 export interface PublicTime {

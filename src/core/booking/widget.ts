@@ -4,16 +4,18 @@ import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { Resolve, WidgetKind } from "@/core/widget/kind";
+import { floatCss } from "@/core/widget/opener";
 import type { WidgetOf } from "@/core/widget/settings";
 import { type AskWords, askWords } from "./ask-words";
 import { newPlace } from "./blank";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
 import { lengthWords } from "./length-words";
-import { listCss } from "./list-css";
+import { listCss, ownLookClasses, ownLookCss } from "./list-css";
 import { publicServices } from "./public";
 import { setUpFaults } from "./references";
 import { type BookingLook, type ReleasedBooking, usualLook } from "./released";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
+import { mayAskAll } from "./size";
 import type { ReleasedService } from "./told";
 import { bookingWarnings } from "./warnings";
 
@@ -86,7 +88,7 @@ function servicesHtml(
   };
   const image = (hash: string) => {
     const found = look.photographs && hash ? picture(hash) : null;
-    return found ? `<img src="${found.large}" width="64" height="64" alt="" loading="lazy">` : "";
+    return found ? `<img src="${found.small}" width="64" height="64" alt="" loading="lazy">` : "";
   };
   const row = (service: ReleasedService) =>
     `<li><div class="w-row">${image(service.picture)}<span class="w-text"><strong>${escapeHtml(service.name)}</strong> <span class="w-quiet">${escapeHtml(lengthWords(service, words, language))}</span>${service.words ? `<span class="w-words">${escapeHtml(service.words)}</span>` : ""}</span>${price(service)}</div></li>`;
@@ -110,14 +112,19 @@ function picturesOf(told: Told, picture: Resolve["picture"]): ReleasedBooking["p
   return Object.fromEntries(
     picturesNamed(told).flatMap((hash) => {
       const found = picture(hash);
-      return found ? [[hash, { src: found.large, width: found.width, height: found.height }]] : [];
+      return found ? [[hash, found.small]] : [];
     }),
   );
 }
 
 function listOf(widget: WidgetOf<"booking">, context: RenderContext): string {
   const told = toldOf(widget.settings, context.part("booking"), context.currency);
-  return servicesHtml(told, widget.settings.look ?? usualLook, context) + askHtml(widget, told, context.language);
+  const look = widget.settings.look ?? usualLook;
+  const list = servicesHtml(told, look, context) + askHtml(widget, told, context.language);
+  return ownLookClasses(look).reduceRight(
+    (inner, name) => (name ? `<div class="${name}">${inner}</div>` : inner),
+    list,
+  );
 }
 
 /** Without scripts a time can be asked for: a letter to the business, and nothing is booked by it. */
@@ -129,9 +136,9 @@ function askHtml({ id }: WidgetOf<"booking">, { services }: Told, language: stri
   return `<noscript><form class="w-ask" method="post" enctype="multipart/form-data" action="/_w/v1/booking/${id}/asks"><h3>${words.title}</h3>${field("service", `<select name="service">${options}</select>`)}${field("when", '<input name="when" required maxlength="200">')}${field("name", '<input name="name" required maxlength="120" autocomplete="name">')}${field("email", '<input name="email" type="email" required autocomplete="email">')}${field("message", '<textarea name="message" rows="3" maxlength="2000"></textarea>')}<p hidden><label>Website <input name="website" tabindex="-1" autocomplete="off"></label></p><button class="b-button" type="submit">${words.send}</button></form></noscript>`;
 }
 
-/** The spot of a calendar: its script finds it, and it is as high as a month where there is only one service. */
+/** The spot of a calendar: its script finds it, and it is as high as a month where that is what it begins with. */
 const spotClass = ({ settings }: WidgetOf<"booking">) =>
-  settings.services.length === 1 ? "w-booking w-one" : "w-booking";
+  settings.services.length === 1 || settings.look?.first === "date" ? "w-booking w-one" : "w-booking";
 
 export const booking: WidgetKind<"booking"> = {
   label: "Booking calendar",
@@ -185,14 +192,16 @@ export const booking: WidgetKind<"booking"> = {
   },
   flow: (placed, widget, context) =>
     `<div${placed.attributes(spotClass(widget))} data-w="${widget.id}">${listOf(widget, context)}</div>`,
-  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask{margin-top:2em}.w-ask h3{font-family:var(--f-head);margin:0 0 10px}.w-ask p{margin:0 0 12px}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}.w-float{position:fixed;inset-block-end:max(16px,env(safe-area-inset-bottom));z-index:5;max-width:calc(100vw - 32px);min-height:48px;padding:.75em 1.3em;border:0;border-radius:var(--button-radius);background:var(--c-accent);color:var(--c-onAccent);font:600 1rem var(--f-text);cursor:pointer;box-shadow:0 4px 18px rgb(0 0 0 / .28)}.w-float-start{inset-inline-start:16px}.w-float-end{inset-inline-end:16px}html:has(.w-float){scroll-padding-block-end:84px}@media print{.w-float{display:none}}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
+  css: `.w-booking{width:100%;margin-block:var(--above,0) var(--below,0)}.w-one{min-height:27rem}.w-ask{margin-top:2em}.w-ask h3{font-family:var(--f-head);margin:0 0 10px}.w-ask p{margin:0 0 12px}.w-ask label{display:block;font-weight:600}.w-ask :is(input,select,textarea){display:block;width:100%;max-width:32rem;font:inherit;font-weight:400;color:var(--c-ink);background:var(--c-paper);border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.5em .7em}.w-note{border-inline-start:3px solid;padding:6px 0 6px 12px;margin:0 0 14px}${listCss}${ownLookCss}${floatCss}.w-over{border:1px solid var(--c-line);border-radius:var(--radius);padding:1.2em 1.4em;background:var(--c-paper);color:var(--c-ink);--quiet:var(--c-quiet);width:min(58rem,calc(100vw - 32px));max-height:min(88vh,52rem);overflow:auto}.w-over::backdrop{background:color-mix(in srgb,var(--c-ink) 45%,transparent)}.w-head{display:flex;justify-content:space-between;align-items:baseline;gap:1em;margin-bottom:.8em;font-family:var(--f-head);font-size:1.15rem}`,
   released: (settings, { currency, picture, pageHref }, part): ReleasedBooking => {
     const told = toldOf(settings, part ?? undefined, currency);
     const look = settings.look ?? usualLook;
     const { words, thanks } = settings;
+    // More services than can be looked at in one question are chosen from first.
+    const first = look.first === "date" && part && !mayAskAll(part, settings.services) ? "service" : look.first;
     return {
       ...told,
-      look,
+      look: { ...look, first },
       ...(words ? { words } : {}),
       ...(thanks ? { thanks: releaseThanks(thanks, pageHref) } : {}),
       pictures: look.photographs ? picturesOf(told, picture) : {},

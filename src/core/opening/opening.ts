@@ -32,6 +32,13 @@ export interface Conditions {
 /** On which pages something is shown: path patterns, as in conditions. */
 export type PagesShown = Pick<Conditions, "include" | "exclude">;
 
+/** A button of a widget that floats over pages and opens it. */
+export interface Floating extends PagesShown {
+  readonly words: string;
+  /** The lower corner it stands in, at the start or the end of a line. */
+  readonly corner: "start" | "end";
+}
+
 export interface Restraint {
   /** How often it may open by itself in one visit. */
   readonly perVisit: number;

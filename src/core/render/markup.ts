@@ -24,6 +24,8 @@ export interface RenderedPicture {
   /** Its largest in a light form, for what shows it alone, and of which type that is. */
   readonly large: string;
   readonly type: string;
+  /** Its smallest in that form, for what shows it as small as a stamp. */
+  readonly small: string;
   /** As its place turns it. */
   readonly width: number;
   readonly height: number;

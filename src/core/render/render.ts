@@ -30,7 +30,7 @@ import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { floatingOf, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
-import { openerClass, openerHtml } from "@/core/widget/opener";
+import { floatClass, openerClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { businessOf, tellsBusiness } from "./business";
 import {
@@ -209,6 +209,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         .slice(0, -1)
         .map((form) => ({ type: pictureForms[form].type, srcset: set(form), still: form === "still" })),
       large: address(light, largest),
+      small: address(light, widths[0] as number),
       type: pictureForms[light].type,
       width: largest,
       height: Math.round((sides.heightPx * largest) / sides.widthPx),
@@ -505,7 +506,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       begin(page, `float-${widget.id}`, false);
       const found = usedWidget(widget.id) as SiteWidget;
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
-      const button = openerHtml(` class="w-float w-float-${floating.corner}"`, opens, escapeHtml(floating.words));
+      const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
       return [{ id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told }];
     });

@@ -3,7 +3,7 @@
 
 import type Joi from "joi";
 import type { Holder } from "@/core/kind/holder";
-import type { Opening, PagesShown } from "@/core/opening/opening";
+import type { Floating, Opening } from "@/core/opening/opening";
 import type { Shape } from "@/core/page/shapes";
 import type { Fault } from "@/core/page/validate";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
@@ -12,13 +12,6 @@ import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } fr
 
 /** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
 export type Placement = "flow" | "button" | "link" | "over";
-
-/** A button of a widget that floats over pages and opens it. */
-export interface Floating extends PagesShown {
-  readonly words: string;
-  /** The lower corner it stands in, at the start or the end of a line. */
-  readonly corner: "start" | "end";
-}
 
 /** One spot in the flow of a page where a widget appears. */
 export interface Placed {
@@ -39,7 +32,7 @@ export interface FreshFacts {
 /** How the released form names pages and pictures: their addresses, or null where they are gone. */
 export interface Resolve {
   pageHref(page: string): string | null;
-  picture(media: string): Pick<RenderedPicture, "large" | "width" | "height" | "alt"> | null;
+  picture(media: string): Pick<RenderedPicture, "large" | "small" | "width" | "height" | "alt"> | null;
   /** BCP 47 tag of the language of the page. */
   readonly language: string;
   /** ISO 4217, of the site. */

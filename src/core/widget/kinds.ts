@@ -2,9 +2,9 @@
 import { booking } from "@/core/booking/widget";
 import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
-import type { PagesShown } from "@/core/opening/opening";
+import type { Floating, PagesShown } from "@/core/opening/opening";
 import { popup } from "@/core/popup/widget";
-import type { Floating, WidgetKind } from "./kind";
+import type { WidgetKind } from "./kind";
 import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
 
 export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {

@@ -722,6 +722,30 @@ test("erasing a person leaves their bookings' time taken and their name nowhere,
   expect(Number(all[0]?.named)).toBe(0);
 });
 
+test("the days of all services in one question: as each tells them alone, by its tag, in its bounds", async () => {
+  const asked = { from: "2026-03-09", to: "2026-03-22" };
+  const all = await api.get("dates", asked);
+  expect(all.status).toBe(200);
+  expect(all.body.days).toHaveLength(14);
+  const offered = (await api.get("services")).body.services.map(({ id }: { id: string }) => id) as string[];
+  const left = new Map<string, number>();
+  for (const service of offered)
+    for (const { date, state, left: count } of (await api.get("days", { service, ...asked })).body.days)
+      if (state === "free" || state === "few") left.set(date, (left.get(date) ?? 0) + count);
+  for (const day of all.body.days) expect([day.date, day.left]).toEqual([day.date, left.get(day.date) ?? 0]);
+  const etag = all.headers.get("etag") as string;
+  expect((await api.get("dates", asked, { headers: { "if-none-match": etag } })).status).toBe(304);
+  for (const [query, path] of [
+    [{ from: "2026-03-22", to: "2026-03-09" }, "to"],
+    [{ from: "2026-03-09", to: "2027-03-09" }, "to"],
+    [{ from: "soon", to: "2026-03-09" }, "from"],
+    [{ from: "2026-03-09" }, "to"],
+  ] as const) {
+    const refused = await api.get("dates", query as never);
+    expect([refused.status, refused.body.fields[0].path]).toEqual([422, path]);
+  }
+});
+
 test("far beyond what can be booked, the nearest times are the last ones", async () => {
   const why = await api.get("why", { service: "first-throw", resource: "tobi", start: "2028-01-01T10:00" });
   expect(why.body.nearest).toHaveLength(5);

@@ -1,5 +1,9 @@
 // The calendar on pages of other sites: what an allowed one gets, what the others read, and what stands in the page for
 // whoever builds them.
+import { eq } from "drizzle-orm";
+import type { BookingSetUp } from "@/core/booking/booking";
+import { releaseFiles } from "@/data/release/tables";
+import { media } from "@/data/site/tables";
 import type { Gives, OperationName } from "@/server/operations";
 import { publishNow } from "../../../scripts/lib/studio";
 import { answerVisitor } from "../edge/visitors";
@@ -11,6 +15,20 @@ const allowed = "https://riverside-makers.example";
 
 beforeAll(async () => {
   studio = await testStudio();
+  // A photograph of a service and of a person.
+  const photographs = await studio.context.db.select().from(media).where(eq(media.type, "image/jpeg")).limit(2);
+  const { setUp } = (await studio.as("designer", "booking.readSetUp", { site: "wrenfield" })) as {
+    setUp: BookingSetUp;
+  };
+  const [thrown, seen] = photographs.map(({ hash }) => hash);
+  await studio.as("designer", "booking.replaceSetUp", {
+    site: "wrenfield",
+    setUp: {
+      ...setUp,
+      services: setUp.services.map((one) => (one.id === "first-throw" ? { ...one, picture: thrown } : one)),
+      resources: setUp.resources.map((one) => (one.id === "maren" ? { ...one, picture: seen } : one)),
+    },
+  });
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
 }, 120_000);
 afterAll(() => studio.close());
@@ -32,7 +50,18 @@ test("a page of an allowed site gets the services, the brand's colours, and noth
   const body = await response.json();
   expect(body).toMatchObject({ language: "en-IE", brand: { "--c-accent": expect.stringMatching(/^#/) } });
   expect(body.form.services.map(({ name }: { name: string }) => name)).toContain("First throw");
-  expect(body.form.pictures).toEqual({});
+  // Photographs are small files of the live release, under the address of the site they belong to.
+  const shown = body.form.services.flatMap((one: { picture: string; resources: { picture: string }[] }) =>
+    [one.picture, ...one.resources.map(({ picture }) => picture)].filter(Boolean),
+  );
+  expect(new Set(shown).size).toBe(2);
+  expect(Object.keys(body.form.pictures).sort()).toEqual([...new Set(shown)].sort());
+  for (const address of Object.values(body.form.pictures) as string[]) {
+    expect(address).toMatch(/^http:\/\/wrenfield\.localhost(:\d+)?\/_a\/[0-9a-f]{24}-(\d+)\.webp$/);
+    const path = new URL(address).pathname;
+    const [row] = await studio.context.db.select().from(releaseFiles).where(eq(releaseFiles.path, path));
+    expect(row?.type).toBe("image/webp");
+  }
   expect(Object.keys(body.brand).filter((name) => name.startsWith("--f-"))).toEqual([]);
   expect(JSON.stringify(body)).not.toContain("desk@wrenfield.example");
 });

@@ -28,7 +28,7 @@ import { bookingPage, movePage } from "./page";
 import { takePaymentEvent } from "./payments";
 import { postAsk } from "./public/asking";
 import { publicCall, publicSite } from "./public/call";
-import { days } from "./public/days";
+import { dates, days } from "./public/days";
 import { elsewhere, elsewhereScript, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold } from "./public/making";
 import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
@@ -120,6 +120,10 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     resource: text,
     zone: text,
     days: list(object({ date, state: { enum: dayStates }, left: whole, begins: ref("Moment") })),
+  }),
+  Dates: object({
+    zone: text,
+    days: list(object({ date, state: { enum: dayStates }, left: whole, begins: ref("Moment"), services: list(text) })),
   }),
   Times: object({
     service: text,
@@ -302,6 +306,22 @@ export const bookingEndpoints: readonly Endpoint[] = [
     costly: true,
     run: async (call) => {
       const { body, etag } = await days(await calendar(call), call.query);
+      return tagged(call, body, etag, "application/json");
+    },
+  },
+  {
+    method: "GET",
+    path: "/booking/{widget}/dates",
+    says: get(
+      "The state of every day for all services together",
+      [widget, query("from", true, date), query("to", true, date), zone],
+      "Dates",
+      { 304: unchanged },
+    ),
+    fromPages: "allowed",
+    costly: true,
+    run: async (call) => {
+      const { body, etag } = await dates(await calendar(call), call.query);
       return tagged(call, body, etag, "application/json");
     },
   },

@@ -18,6 +18,9 @@ export interface Asset {
 export const releasedPicture = (hash: string, variant: Variant): string =>
   `/_a/${variantName(hash.slice(0, 24), variant)}`;
 
+/** How the paths of all variants of a picture begin. */
+export const releasedPictures = (hash: string): string => `/_a/${hash.slice(0, 24)}-`;
+
 const kept = new Map<string, Promise<Asset>>();
 
 function once(key: string, make: () => Promise<Asset>): Promise<Asset> {

@@ -1,8 +1,10 @@
 "use client";
 // How the calendar is drawn, and what visitors choose first. Colours, type and shape follow Brand.
 import { Text } from "@chakra-ui/react";
-import { type BookingLook, usualLook } from "@/core/booking/released";
-import { Group, QuietButton, Row, Segments, Tick } from "@/studio/kit/kit";
+import { type BookingLook, type OwnLook, usualLook } from "@/core/booking/released";
+import { mayAskAll } from "@/core/booking/size";
+import { type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
+import { Choice, Group, QuietButton, Row, Segments, Tick } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
 
@@ -26,7 +28,11 @@ export function LookStep({ settings, part, change }: StepProps<"booking">) {
           options={own.firsts}
         />
         <Text color="ink2" fontSize="small" mt="6px">
-          {look.first === "need" && needs < 2 ? own.noNeeds : own.skips}
+          {look.first === "need" && needs < 2
+            ? own.noNeeds
+            : look.first === "date" && !mayAskAll(part, settings.services)
+              ? own.tooMany
+              : own.skips}
         </Text>
       </Group>
       <Group title={own.view}>
@@ -52,7 +58,56 @@ export function LookStep({ settings, part, change }: StepProps<"booking">) {
           )}
         </Row>
       </Group>
+      <Group title={own.departures}>
+        <Departures look={look} set={set} />
+      </Group>
       {settings.look ? <QuietButton onClick={() => change({ look: undefined })}>{own.usual}</QuietButton> : null}
+    </>
+  );
+}
+
+/** What departs from Brand is marked, with the way back. */
+function Departures({ look, set }: { look: BookingLook; set: (more: Partial<BookingLook>) => void }) {
+  const mine = look.own ?? {};
+  const put = (more: { readonly [F in keyof OwnLook]?: OwnLook[F] | undefined }) => {
+    const kept = Object.entries({ ...mine, ...more }).filter(([, value]) => value !== undefined);
+    set({ own: kept.length ? (Object.fromEntries(kept) as OwnLook) : undefined } as Partial<BookingLook>);
+  };
+  return (
+    <>
+      <Row label={own.surface} departs={mine.surface !== undefined} onReturn={() => put({ surface: undefined })}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={mine.surface ?? ""}
+            options={[["", own.ofSection], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)]}
+            onChange={(surface) => put({ surface: (surface || undefined) as Surface | undefined })}
+          />
+        )}
+      </Row>
+      <Row label={own.corners} departs={mine.corners !== undefined} onReturn={() => put({ corners: undefined })}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={mine.corners ?? ""}
+            options={[["", own.ofBrand], ...own.cornersOf]}
+            onChange={(corners) => put({ corners: (corners || undefined) as OwnLook["corners"] })}
+          />
+        )}
+      </Row>
+      <Row label={own.mark} departs={mine.mark !== undefined} onReturn={() => put({ mark: undefined })}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={mine.mark ?? ""}
+            options={[
+              ["", own.accent],
+              ["words", own.markWords],
+            ]}
+            onChange={(mark) => put({ mark: (mark || undefined) as OwnLook["mark"] })}
+          />
+        )}
+      </Row>
     </>
   );
 }

@@ -116,9 +116,12 @@ function useTold(widget: SiteWidget, part: object | null, valid: boolean, base: 
         picture: (hash) => {
           const entry = media.get(hash);
           const width = Math.min(960, entry?.widthPx ?? 0);
+          const address = (widthPx: number) =>
+            `${token.pathname}/_m/${variantName(hash, { form: "webp", widthPx, turn: 0 })}`;
           return entry
             ? {
-                large: `${token.pathname}/_m/${variantName(hash, { form: "webp", widthPx: width, turn: 0 })}`,
+                large: address(width),
+                small: address(Math.min(480, entry.widthPx)),
                 width,
                 height: Math.round((entry.heightPx * width) / entry.widthPx),
                 alt: entry.alt ?? "",

@@ -1,5 +1,5 @@
 // The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
-import type { PublicBooking, PublicDay, PublicTime } from "@/core/booking/told";
+import type { PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
 import type { Page } from "../kind";
 
 export interface Wish {
@@ -123,6 +123,11 @@ export class BookingApi {
       zone: this.zone,
       ...more,
     };
+  }
+
+  /** The days of all services together. */
+  dates(from: string, to: string) {
+    return this.ask<{ zone: string; days: readonly PublicDate[] }>("dates", { zone: this.zone, from, to });
   }
 
   days(wish: Wish, from: string, to: string) {

@@ -1,12 +1,22 @@
 // The booking calendar as a custom element: from a service to a booking in a few steps, keyboard first. Nothing that was
 // typed is lost, whatever happens to the time that was chosen.
 import { html, LitElement, nothing, type TemplateResult } from "lit";
-import type { Question } from "@/core/booking/booking";
 import { lengthWords, minutesWords } from "@/core/booking/length-words";
+import { ownLookClasses } from "@/core/booking/list-css";
 import type { ReleasedBooking } from "@/core/booking/released";
-import type { PublicBill, PublicBooking, PublicDay, PublicTime, ReleasedService } from "@/core/booking/told";
+import {
+  isOpenState,
+  type PublicBill,
+  type PublicBooking,
+  type PublicDate,
+  type PublicDay,
+  type PublicTime,
+  type ReleasedService,
+} from "@/core/booking/told";
 import { moneyWords } from "@/core/money/money";
 import type { BookingApi, Refused, Wish } from "./api";
+import { dateAt, drawDays, listedDateAt, type ShownDays } from "./dates";
+import { Fields } from "./fields";
 import {
   addDays,
   addMonths,
@@ -18,22 +28,18 @@ import {
   timeOfDay,
   untilWords,
   weekOf,
-  weeksOf,
   wholeDay,
   written,
 } from "./month";
 import { styles } from "./styles";
 import { type Words, wordsFor } from "./words";
 
-type Step = "need" | "service" | "who" | "when" | "details" | "done";
-
-type Typed = Readonly<Record<string, string | boolean | readonly string[]>>;
+type Step = "need" | "date" | "service" | "who" | "when" | "details" | "done";
 
 /** How many days a list of the next free times shows. */
 const listedDays = 4;
 /** How long the page of a booking that waits asks how it stands, in ms. */
 const askAgainMs = 5000;
-const openStates: ReadonlySet<string> = new Set(["free", "few"]);
 
 export class SiteBooking extends LitElement {
   static override styles = styles;
@@ -48,11 +54,11 @@ export class SiteBooking extends LitElement {
     month: { state: true },
     days: { state: true },
     day: { state: true },
+    date: { state: true },
     times: { state: true },
     listed: { state: true },
     busy: { state: true },
     held: { state: true },
-    wrong: { state: true },
     says: { state: true },
     nearest: { state: true },
     booked: { state: true },
@@ -69,13 +75,14 @@ export class SiteBooking extends LitElement {
   declare chosen: number;
   /** "2026-03" that is shown; of a list its first date. */
   declare month: string;
-  declare days: ReadonlyMap<string, PublicDay>;
+  declare days: ReadonlyMap<string, PublicDay | PublicDate>;
   declare day: string;
+  /** The day that was chosen first of all; "" for none. */
+  declare date: string;
   declare times: readonly PublicTime[] | null;
   declare listed: readonly { readonly date: string; readonly times: readonly PublicTime[] }[] | null;
   declare busy: boolean;
   declare held: (PublicBooking & { readonly start: string }) | null;
-  declare wrong: Readonly<Record<string, string>>;
   declare says: string;
   declare nearest: Refused["nearest"];
   declare booked: PublicBooking | null;
@@ -92,7 +99,12 @@ export class SiteBooking extends LitElement {
   /** Told when a booking is begun, and when it is done or left. */
   onBusy: (busy: boolean) => void = () => {};
   declare api: BookingApi;
-  private typed: Typed = {};
+  private readonly fields = new Fields(
+    () => this.words,
+    () => this.requestUpdate(),
+  );
+  /** Ids of the services that have a time on the day that was chosen first; null where none was. */
+  private onDay: readonly string[] | null = null;
   private asked = 0;
   private key = "";
   private focused = "";
@@ -114,11 +126,13 @@ export class SiteBooking extends LitElement {
     this.month = "";
     this.days = new Map();
     this.day = "";
+    this.date = "";
+    this.onDay = null;
     this.times = null;
     this.listed = null;
     this.busy = false;
     this.held = null;
-    this.wrong = {};
+    this.fields.wrong = {};
     this.says = "";
     this.nearest = [];
     this.booked = null;
@@ -153,7 +167,7 @@ export class SiteBooking extends LitElement {
     this.reset();
     this.step = this.steps()[0] ?? "when";
     if (this.form.services.length === 1 && this.form.services[0]) this.service = this.form.services[0];
-    if (this.step === "when") this.openWhen();
+    this.openDays();
     if (focus) void this.focusHeading();
   }
 
@@ -164,8 +178,8 @@ export class SiteBooking extends LitElement {
     if (this.step === "done" || (this.service && !same)) return this.begin(false);
     this.service = same ?? null;
     this.days = new Map();
-    if (this.step === "when") this.openWhen();
-    else if (!this.service) this.step = this.steps()[0] ?? "when";
+    if (!this.service && this.step !== "when") this.step = this.steps()[0] ?? "when";
+    this.openDays();
   }
 
   private get words(): Words {
@@ -180,6 +194,8 @@ export class SiteBooking extends LitElement {
 
   private get offered(): readonly ReleasedService[] {
     const { services } = this.form;
+    const { onDay } = this;
+    if (onDay) return services.filter(({ id }) => onDay.includes(id));
     if (this.need) return services.filter(({ leads }) => leads.includes(this.need));
     if (this.form.look.first === "person" && this.resource)
       return services.filter((service) => this.people(service).some(({ id }) => id === this.resource));
@@ -194,6 +210,7 @@ export class SiteBooking extends LitElement {
     const steps: Step[] = [];
     if (look.first === "need" && needs.size > 1) steps.push("need");
     if (look.first === "person" && everybody.size > 1) steps.push("who");
+    if (look.first === "date" && services.length > 1) steps.push("date");
     if (services.length > 1) steps.push("service");
     if (look.first !== "person" && (this.service ? this.people().length > 1 : everybody.size > 1)) steps.push("who");
     return [...steps, "when", "details", "done"];
@@ -202,9 +219,9 @@ export class SiteBooking extends LitElement {
   private go(step: Step) {
     this.step = step;
     this.says = "";
-    this.wrong = {};
+    this.fields.wrong = {};
     this.nearest = [];
-    if (step === "when") this.openWhen();
+    this.openDays();
     void this.focusHeading();
   }
 
@@ -215,10 +232,18 @@ export class SiteBooking extends LitElement {
 
   private back() {
     const steps = this.steps();
-    const before = steps[steps.indexOf(this.step) - 1];
+    let at = steps.indexOf(this.step) - 1;
+    // What had one choice was skipped on the way.
+    if (at > 0 && steps[at] === "service" && this.offered.length === 1) at--;
+    const before = steps[at];
     if (!before) return;
-    if (before === "service" || before === "need") this.service = this.form.services.length > 1 ? null : this.service;
-    if (before === "who" || before === "need") this.resource = "";
+    if (before === "date") {
+      this.date = "";
+      this.onDay = null;
+    }
+    if (before === "service" || before === "need" || before === "date")
+      this.service = this.form.services.length > 1 ? null : this.service;
+    if (before === "who" || before === "need" || before === "date") this.resource = "";
     if (before === "need") this.need = "";
     this.go(before);
   }
@@ -239,20 +264,21 @@ export class SiteBooking extends LitElement {
     return new Date(this.now()).toISOString().slice(0, 10);
   }
 
+  /** Days are asked about where the step is one of them. */
+  private openDays() {
+    if (this.step === "when" || this.step === "date") this.openWhen();
+  }
+
   private openWhen() {
     this.day = "";
     this.times = null;
     this.listed = null;
     this.days = new Map();
     const { view } = this.form.look;
-    if (view === "month") this.month ||= this.today.slice(0, 7);
-    else
-      this.month =
-        this.month.length === 10
-          ? this.month
-          : view === "week"
-            ? weekOf(this.today, firstWeekday(this.language))
-            : this.today;
+    const begin = this.date || this.today;
+    if (view === "month") this.month = this.date.slice(0, 7) || this.month || begin.slice(0, 7);
+    else if (this.date || this.month.length !== 10)
+      this.month = view === "week" ? weekOf(begin, firstWeekday(this.language)) : begin;
     void this.loadDays();
   }
 
@@ -263,15 +289,16 @@ export class SiteBooking extends LitElement {
     return [this.month, addDays(this.month, view === "week" ? 6 : 30)];
   }
 
+  /** The days of what was chosen, or where nothing is yet those of everything. */
+  private askDays(from: string, to: string) {
+    return this.step === "date" ? this.api.dates(from, to) : this.api.days(this.wish, from, to);
+  }
+
   private async loadDays() {
     const asked = ++this.asked;
     const [from, to] = this.bounds;
     this.busy = true;
-    const answer = await this.api.days(
-      this.wish,
-      from < this.today && to >= this.today ? addDays(this.today, -1) : from,
-      to,
-    );
+    const answer = await this.askDays(from < this.today && to >= this.today ? addDays(this.today, -1) : from, to);
     if (asked !== this.asked) return;
     this.busy = false;
     if (!answer.ok) {
@@ -279,11 +306,24 @@ export class SiteBooking extends LitElement {
       return;
     }
     this.days = new Map(answer.value.days.map((day) => [day.date, day]));
+    if (this.step === "date") return;
     if (this.form.look.view === "next") await this.listTimes(asked);
+    else if (this.date && isOpenState(this.days.get(this.date)?.state ?? "closed")) await this.choose(this.date);
+  }
+
+  /** A day that is chosen before anything else: what has no time on it is not asked about. */
+  private onDate(date: string) {
+    const day = this.days.get(date);
+    this.date = date;
+    this.onDay = day && "services" in day ? day.services : null;
+    const [only] = this.offered;
+    const alone = this.offered.length === 1;
+    if (alone && only) this.service = only;
+    this.goOn(alone ? "service" : "date");
   }
 
   private async listTimes(asked: number) {
-    const free = [...this.days.values()].filter(({ state }) => openStates.has(state)).slice(0, listedDays);
+    const free = [...this.days.values()].filter(({ state }) => isOpenState(state)).slice(0, listedDays);
     const found = await Promise.all(
       free.map(async ({ date }) => ({ date, answer: await this.api.times(this.wish, date) })),
     );
@@ -294,6 +334,7 @@ export class SiteBooking extends LitElement {
   private async choose(date: string) {
     const asked = ++this.asked;
     this.day = date;
+    if (this.date) this.date = date;
     this.focused = date;
     this.times = null;
     const answer = await this.api.times(this.wish, date);
@@ -323,14 +364,15 @@ export class SiteBooking extends LitElement {
     this.busy = true;
     const [, last] = this.bounds;
     for (let from = addDays(last, 1), nth = 0; nth < 7; nth++, from = addDays(from, 62)) {
-      const answer = await this.api.days(this.wish, from, addDays(from, 61));
+      const answer = await this.askDays(from, addDays(from, 61));
       if (asked !== this.asked) return;
       if (!answer.ok) break;
-      const free = answer.value.days.find(({ state }) => openStates.has(state));
+      const free = answer.value.days.find(({ state }) => isOpenState(state));
       if (free) {
         this.month = this.form.look.view === "month" ? free.date.slice(0, 7) : free.date;
+        if (this.date) this.date = free.date;
         await this.loadDays();
-        if (this.form.look.view !== "next") await this.choose(free.date);
+        if (this.step === "when" && this.form.look.view !== "next") await this.choose(free.date);
         return;
       }
       if (answer.value.days.every(({ state }) => state === "tooFar")) break;
@@ -373,41 +415,26 @@ export class SiteBooking extends LitElement {
 
   // Details -------------------------------------------------------------------------------------------------------------
 
-  private put(name: string, value: string | boolean | readonly string[]) {
-    this.typed = { ...this.typed, [name]: value };
-  }
-
-  private answers(): Record<string, unknown> {
-    const answers: Record<string, unknown> = {};
-    for (const { key, kind } of this.service?.questions ?? []) {
-      const value = this.typed[`answers.${key}`];
-      if (kind === "tick") answers[key] = value === true;
-      else if (kind === "several") answers[key] = value ?? [];
-      else if (value !== undefined && value !== "") answers[key] = kind === "number" ? Number(value) : value;
-    }
-    return answers;
-  }
-
   private readonly send = async (event: Event) => {
     event.preventDefault();
     if (this.busy || !this.held?.hold) return;
-    const text = (name: string) => String(this.typed[name] ?? "").trim();
+    const { fields } = this;
     this.busy = true;
-    this.wrong = {};
+    this.fields.wrong = {};
     this.says = "";
     const answer = await this.api.book(
       {
         hold: this.held.hold,
         client: {
-          name: text("client.name"),
-          email: text("client.email"),
-          phone: text("client.phone"),
+          name: fields.text("client.name"),
+          email: fields.text("client.email"),
+          phone: fields.text("client.phone"),
           ...(this.texts ? { textMessages: true } : {}),
         },
-        answers: this.answers(),
-        terms: this.typed.terms === true,
+        answers: fields.answers(this.service?.questions ?? []),
+        terms: fields.ticked("terms"),
         language: this.language,
-        ...(this.paid ? { payment: text("payment") || "tok-approves" } : {}),
+        ...(this.paid ? { payment: fields.text("payment") || "tok-approves" } : {}),
       },
       this.key,
     );
@@ -424,7 +451,7 @@ export class SiteBooking extends LitElement {
     const { refusal } = answer;
     // What was refused was not done: the next sending is another deed.
     if (refusal.status) this.key = this.api.newKey();
-    this.wrong = refusal.fields;
+    this.fields.wrong = refusal.fields;
     if (refusal.status === 409 || refusal.status === 410) return this.lost(refusal);
     const known = Object.keys(refusal.fields).some((path) =>
       this.renderRoot.querySelector(`[name="${CSS.escape(path)}"]`),
@@ -437,7 +464,7 @@ export class SiteBooking extends LitElement {
 
   /** The question at which this sentence stands. */
   private screened(sentence: string): string {
-    const path = Object.entries(this.wrong).find(([, message]) => message === sentence)?.[0] ?? "";
+    const path = Object.entries(this.fields.wrong).find(([, message]) => message === sentence)?.[0] ?? "";
     return path.replace("answers.", "");
   }
 
@@ -497,7 +524,7 @@ export class SiteBooking extends LitElement {
 
   private picture(hash: string) {
     const found = this.form.look.photographs ? this.form.pictures[hash] : undefined;
-    return found ? html`<img src=${found.src} width="64" height="64" alt="" loading="lazy">` : nothing;
+    return found ? html`<img src=${found} width="64" height="64" alt="" loading="lazy">` : nothing;
   }
 
   private row(name: string, meta: string, say: string, hash: string, price: unknown, chosen: () => void) {
@@ -548,29 +575,13 @@ export class SiteBooking extends LitElement {
     return html`<ul class="w-list" role="list">${this.row(this.words.anybody, "", this.words.anybodyNote, "", nothing, chosen(""))}${people.map((one) => this.row(one.name, "", one.words, one.picture, price(one), chosen(one.id)))}</ul>`;
   }
 
-  private dayLabel(date: string): string {
-    const day = this.days.get(date);
-    const state = day?.state ?? "closed";
-    const left = openStates.has(state) ? this.words.left(day?.left ?? 0) : this.words.states[state];
-    return `${written(date, this.language, longDay)}, ${left}`;
-  }
-
   private readonly gridKey = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
     const from = (event.target as HTMLElement).dataset.date;
     if (!from) return;
-    const rtl = getComputedStyle(this).direction === "rtl" && (event.key === "ArrowLeft" || event.key === "ArrowRight");
-    const page = { PageUp: -1, PageDown: 1 }[event.key];
-    const edge = {
-      Home: weekOf(from, firstWeekday(this.language)),
-      End: addDays(weekOf(from, firstWeekday(this.language)), 6),
-    }[event.key];
-    const to =
-      by !== undefined
-        ? addDays(from, rtl ? -by : by)
-        : page !== undefined
-          ? `${addMonths(from.slice(0, 7), page)}-01`
-          : edge;
+    const listed = [...this.renderRoot.querySelectorAll<HTMLElement>("ul [data-date]")];
+    const dates = listed.map(({ dataset }) => dataset.date ?? "");
+    const inList = dates.length ? listedDateAt(event.key, from, dates) : null;
+    const to = inList ?? dateAt(event.key, from, this.language, getComputedStyle(this).direction === "rtl");
     if (!to) return;
     event.preventDefault();
     const [begin, end] = this.bounds;
@@ -582,43 +593,23 @@ export class SiteBooking extends LitElement {
     );
   };
 
-  private dayButton(date: string, full: boolean) {
-    const day = this.days.get(date);
-    const state = day?.state ?? (date < this.today ? "past" : "closed");
-    const open = openStates.has(state);
-    const [begin] = this.bounds;
-    const first = [...this.days.values()].find((one) => openStates.has(one.state))?.date;
-    const tab = (this.focused || this.day || first || begin) === date ? 0 : -1;
-    const words = full
-      ? html`<span>${written(date, this.language, longDay)}</span><small>${open ? this.words.left(day?.left ?? 0) : this.words.states[state]}</small>`
-      : Number(date.slice(8));
-    return html`<button type="button" class="day ${this.days.size ? state : ""}" data-date=${date} tabindex=${tab} aria-label=${full ? nothing : this.dayLabel(date)} aria-pressed=${date === this.day} aria-disabled=${open ? nothing : "true"} @click=${() => open && this.choose(date)}>${words}</button>`;
-  }
-
-  private drawMonth() {
-    const first = firstWeekday(this.language);
-    const weeks = weeksOf(this.month, first);
-    const names = Array.from({ length: 7 }, (_, nth) => addDays("2024-01-01", first - 1 + nth));
-    const title = written(`${this.month}-01`, this.language, { month: "long", year: "numeric" });
-    return html`<div class="month-body"><div class="month-head">${this.turnButton(-1, this.words.previous)}<b aria-live="polite">${title}</b>${this.turnButton(1, this.words.next)}</div>
-    <table role="grid" aria-label=${title} aria-busy=${this.busy} @keydown=${this.gridKey}><thead><tr>${names.map((date) => html`<th scope="col" abbr=${written(date, this.language, { weekday: "long" })}>${written(date, this.language, { weekday: "short" })}</th>`)}</tr></thead>
-    <tbody>${weeks.map((week) => html`<tr>${week.map((date) => html`<td role="gridcell">${date ? this.dayButton(date, false) : nothing}</td>`)}</tr>`)}</tbody></table></div>${this.legend()}`;
-  }
-
-  private turnButton(by: number, label: string) {
-    const atStart = by < 0 && this.bounds[0] <= this.today;
-    return html`<button type="button" class="turn" aria-label=${label} ?disabled=${atStart} @click=${() => this.turn(by)}>${by < 0 ? "‹" : "›"}</button>`;
-  }
-
-  private legend() {
-    const { legend } = this.words;
-    return html`<ul class="legend">${(["free", "few", "full", "closed"] as const).map((state) => html`<li><i class="day ${state}" aria-hidden="true">${state === "full" ? "9" : ""}</i>${legend[state]}</li>`)}</ul>`;
-  }
-
-  private drawWeek() {
-    const dates = Array.from({ length: 7 }, (_, nth) => addDays(this.month, nth));
-    const span = `${written(dates[0] ?? "", this.language, { day: "numeric", month: "short" })} – ${written(dates[6] ?? "", this.language, { day: "numeric", month: "short" })}`;
-    return html`<div class="month-head">${this.turnButton(-1, this.words.previousWeek)}<b aria-live="polite">${span}</b>${this.turnButton(1, this.words.nextWeek)}</div><ul class="week" role="list" @keydown=${this.gridKey}>${dates.map((date) => html`<li>${this.dayButton(date, true)}</li>`)}</ul>`;
+  private get shownDays(): ShownDays {
+    const { words, language, month, bounds, days, day, focused, busy, today, gridKey: key } = this;
+    const choose = (date: string) => (this.step === "date" ? this.onDate(date) : void this.choose(date));
+    return {
+      words,
+      language,
+      month,
+      bounds,
+      days,
+      day,
+      focused,
+      busy,
+      today,
+      key,
+      choose,
+      turn: (by) => this.turn(by),
+    };
   }
 
   private get place() {
@@ -658,10 +649,20 @@ export class SiteBooking extends LitElement {
     return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${this.words[part]}</h4><ul class="slots" role="list">${own.map((time) => this.slotButton(time, many))}</ul>` : nothing))}${course}`;
   }
 
+  /** Where nothing of what is shown is free: a way on. */
+  private drawEmpty() {
+    const known = [...this.days.values()];
+    if (!known.length || this.busy || known.some(({ state }) => isOpenState(state))) return nothing;
+    const said = this.form.look.view === "month" ? this.words.emptyMonth : this.words.emptyDays;
+    return html`<p role="status">${said} <button type="button" class="link" @click=${this.findNext}>${this.words.later}</button></p>`;
+  }
+
+  private drawDate() {
+    return html`<div class="when"><div>${drawDays[this.form.look.view](this.shownDays)}${this.drawEmpty()}</div></div>`;
+  }
+
   private drawWhen() {
     const { view } = this.form.look;
-    const known = [...this.days.values()];
-    const empty = known.length > 0 && !this.busy && !known.some(({ state }) => openStates.has(state));
     const shown = [...(this.times ?? []), ...(this.listed ?? []).flatMap(({ times }) => times)];
     const zones = shown.some(({ start }) => this.differs(start));
     const many = this.service?.mostSeats ?? 1;
@@ -677,8 +678,8 @@ export class SiteBooking extends LitElement {
           }}></p>`
         : nothing
     }
-    <div class="when"><div>${view === "month" ? this.drawMonth() : view === "week" ? this.drawWeek() : this.drawNext()}
-    ${empty ? html`<p role="status">${this.words.emptyMonth} <button type="button" class="link" @click=${this.findNext}>${this.words.later}</button></p>` : nothing}</div>
+    <div class="when"><div>${view === "next" ? this.drawNext() : drawDays[view](this.shownDays)}
+    ${this.drawEmpty()}</div>
     <div aria-live="polite">${zones ? html`<p class="w-quiet">${this.words.yourTime(cityOf(this.place?.zone ?? ""))}</p>` : nothing}
     ${this.day ? html`<h4>${written(this.day, this.language, longDay)}</h4>${this.times ? this.slots(this.times) : html`<p>${this.words.loading}…</p>`}` : nothing}</div></div>`;
   }
@@ -700,106 +701,34 @@ export class SiteBooking extends LitElement {
     return html`<p class="bill"><span>${this.words.price}${each ? html`<small>${each}</small>` : nothing}${price.tax ? html`<small>${this.words.taxIn(percent, this.money(price.tax))}</small>` : nothing}</span><span class="w-price">${price.earlierEach === null ? nothing : html`<s>${this.money(price.earlierEach * price.seats)}</s> `}${this.money(price.gross)}</span></p>`;
   }
 
-  /** One field with its label and what is wrong with it. */
-  private field(
-    name: string,
-    label: string,
-    required: boolean,
-    control: (attributes: { id: string; wrong: boolean; by: string | typeof nothing }) => TemplateResult,
-    group = false,
-  ) {
-    const id = `f-${name.replaceAll(".", "-")}`;
-    const message = this.wrong[name];
-    const by = message ? `${id}-wrong` : nothing;
-    const words = html`${label}${required ? nothing : html` <span>(${this.words.optional})</span>`}`;
-    const input = control({ id, wrong: Boolean(message), by });
-    const told = message ? html`<p class="wrong" id="${id}-wrong">${message}</p>` : nothing;
-    return group
-      ? html`<fieldset aria-describedby=${by}><legend>${words}</legend>${input}${told}</fieldset>`
-      : html`<div><label for=${id}>${words}</label>${input}${told}</div>`;
-  }
-
-  private text(name: string, label: string, required: boolean, type: string, autocomplete: string) {
-    return this.field(
-      name,
-      label,
-      required,
-      ({ id, wrong, by }) =>
-        html`<input id=${id} name=${name} type=${type} autocomplete=${autocomplete || nothing} aria-required=${required} aria-invalid=${wrong ? "true" : nothing} aria-describedby=${by} .value=${String(this.typed[name] ?? "")} @input=${(event: Event) => this.put(name, (event.target as HTMLInputElement).value)}>`,
-    );
-  }
-
-  private question(question: Question) {
-    const name = `answers.${question.key}`;
-    const { label, required, kind } = question;
-    if (kind === "choice")
-      return this.field(
-        name,
-        label,
-        required,
-        ({ id, wrong, by }) =>
-          html`<select id=${id} name=${name} aria-required=${required} aria-invalid=${wrong ? "true" : nothing} aria-describedby=${by} @change=${(event: Event) => this.put(name, (event.target as HTMLSelectElement).value)}><option value="">${this.words.chooseOne}</option>${question.options.map((option) => html`<option ?selected=${this.typed[name] === option}>${option}</option>`)}</select>`,
-      );
-    if (kind === "several") {
-      const chosen = (this.typed[name] as readonly string[] | undefined) ?? [];
-      return this.field(
-        name,
-        label,
-        required,
-        ({ wrong }) =>
-          html`${question.options.map(
-            (option, nth) =>
-              html`<label class="tick"><input type="checkbox" name=${name} aria-invalid=${wrong && nth === 0 ? "true" : nothing} .checked=${chosen.includes(option)} @change=${(
-                event: Event,
-              ) => {
-                const now = (this.typed[name] as readonly string[] | undefined) ?? [];
-                this.put(
-                  name,
-                  (event.target as HTMLInputElement).checked ? [...now, option] : now.filter((one) => one !== option),
-                );
-              }}>${option}</label>`,
-          )}`,
-        true,
-      );
-    }
-    if (kind === "tick") return this.tickField(name, label, required);
-    return this.text(name, label, required, { words: "text", number: "number", date: "date" }[kind], "");
-  }
-
-  private tickField(name: string, label: unknown, required: boolean) {
-    const id = `f-${name.replaceAll(".", "-")}`;
-    const message = this.wrong[name];
-    return html`<div><label class="tick"><input type="checkbox" name=${name} aria-required=${required} aria-invalid=${message ? "true" : nothing} aria-describedby=${message ? `${id}-wrong` : nothing} .checked=${this.typed[name] === true} @change=${(event: Event) => this.put(name, (event.target as HTMLInputElement).checked)}><span>${label}</span></label>${message ? html`<p class="wrong" id="${id}-wrong">${message}</p>` : nothing}</div>`;
-  }
-
   /** Whether text messages are wanted too. */
   private get texts() {
-    return this.typed["client.textMessages"] === true;
+    return this.fields.ticked("client.textMessages");
   }
 
   private drawDetails() {
-    const { held, service } = this;
+    const { held, service, fields } = this;
     if (!service) return nothing;
     const ends = held?.endsByItself ? Date.parse(held.endsByItself) : 0;
     const over = !held || ends <= this.clock;
     const card = this.paid
-      ? this.field(
+      ? fields.draw(
           "payment",
           this.words.card,
           true,
           ({ id }) =>
-            html`<select id=${id} name="payment" @change=${(event: Event) => this.put("payment", (event.target as HTMLSelectElement).value)}>${Object.entries(this.words.cards).map(([token, name]) => html`<option value=${token}>${name}</option>`)}</select>`,
+            html`<select id=${id} name="payment" @change=${(event: Event) => fields.put("payment", (event.target as HTMLSelectElement).value)}>${Object.entries(this.words.cards).map(([token, name]) => html`<option value=${token}>${name}</option>`)}</select>`,
         )
       : nothing;
     const deed = this.paid ? this.words.pay : service.confirm === "approval" ? this.words.ask : this.words.book;
     return html`<p class="w-quiet" role="timer">${over ? this.words.keptOver : this.words.kept(untilWords(ends, this.clock))} ${over && held ? html`<button type="button" class="link" @click=${() => this.take(held.start)}>${this.words.keepAgain}</button>` : nothing}</p>
     <form class="fields" novalidate @submit=${this.send}>
-      ${this.text("client.name", this.words.name, true, "text", "name")}
-      ${this.text("client.email", this.words.email, true, "email", "email")}
-      ${this.text("client.phone", this.words.phone, this.texts, "tel", "tel")}
-      ${this.form.places.find(({ id }) => id === service.place)?.textMessages ? this.tickField("client.textMessages", this.words.textMessages, false) : nothing}
-      ${service.questions.map((question) => this.question(question))}
-      ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${this.tickField("terms", this.words.terms, true)}</div>` : nothing}
+      ${fields.line("client.name", this.words.name, true, "text", "name")}
+      ${fields.line("client.email", this.words.email, true, "email", "email")}
+      ${fields.line("client.phone", this.words.phone, this.texts, "tel", "tel")}
+      ${this.form.places.find(({ id }) => id === service.place)?.textMessages ? fields.tick("client.textMessages", this.words.textMessages, false) : nothing}
+      ${service.questions.map((question) => fields.question(question))}
+      ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${fields.tick("terms", this.words.terms, true)}</div>` : nothing}
       ${this.bill(held?.price ?? null)}
       ${card}
       <p><button class="go" ?disabled=${this.busy || over}>${this.busy ? `${this.words.sending}…` : deed}</button></p>
@@ -823,7 +752,7 @@ export class SiteBooking extends LitElement {
         ? this.words.waitingNote
         : booked.state === "waitingPayment"
           ? this.words.payingNote
-          : this.words.mailNote(String(this.typed["client.email"] ?? ""));
+          : this.words.mailNote(this.fields.text("client.email"));
     const row = (name: string, said: unknown) => (said ? html`<dt>${name}</dt><dd>${said}</dd>` : nothing);
     const { thanks } = this.form;
     const said = thanks && "text" in thanks && booked.state !== "waitingPayment" ? thanks.text : "";
@@ -844,15 +773,23 @@ export class SiteBooking extends LitElement {
       this.booked?.state === "waitingPayment"
         ? words.paying
         : said || (this.booked?.state === "waitingApproval" ? words.waiting : words.booked);
-    return { need: words.need, service: words.choose, who: words.who, when: words.when, details: words.details, done }[
-      this.step
-    ];
+    return {
+      need: words.need,
+      date: words.date,
+      service: words.choose,
+      who: words.who,
+      when: words.when,
+      details: words.details,
+      done,
+    }[this.step];
   }
 
   private summary(): string {
     const person = this.form.services.flatMap(({ resources }) => resources).find(({ id }) => id === this.resource);
     const start = this.held?.dates[0]?.start;
+    const chosen = this.step === "service" || this.step === "who" ? this.date : "";
     return [
+      chosen ? written(chosen, this.language, longDay) : "",
       this.service && (this.step !== "when" || this.steps()[0] !== "when")
         ? this.step === "details"
           ? this.chosenWords
@@ -873,6 +810,7 @@ export class SiteBooking extends LitElement {
     if (!this.form.services.length) return html`<p>${this.words.nothing}</p>`;
     const draws: Readonly<Record<Step, () => unknown>> = {
       need: () => this.drawNeed(),
+      date: () => this.drawDate(),
       service: () => this.drawServices(),
       who: () => this.drawWho(),
       when: () => this.drawWhen(),
@@ -884,13 +822,14 @@ export class SiteBooking extends LitElement {
     const summary = this.summary();
     const notice = this.form.places.find(({ id }) => id === (this.service ?? this.form.services[0])?.place)?.notice;
     // The first step looks as the page did before it: only its words for a screen reader are new.
-    return html`<div class=${look.density}>
+    const [outer, inner] = ownLookClasses(look);
+    return html`<div class=${outer}><div class="${look.density} ${inner}">
       ${first || this.step === "done" ? nothing : html`<div class="bar"><button type="button" class="plain" @click=${this.back}>${this.words.back}</button>${summary ? html`<p>${summary}</p>` : nothing}</div>`}
       <h3 tabindex="-1" class=${first && this.step === "service" ? "hide" : ""}>${this.heading()}</h3>
       ${first && notice ? html`<p class="note">${notice}</p>` : nothing}
       ${this.says ? html`<div class="note" role="alert"><p>${this.says}</p>${this.nearest.length ? html`<ul class="slots" role="list">${this.nearest.map((moment) => html`<li><button type="button" class="slot" @click=${() => this.take(moment.instant)}>${written(moment.visitor ?? moment.place, this.language, { weekday: "short", day: "numeric", month: "short", ...timeOfDay })}</button></li>`)}</ul>` : nothing}</div>` : nothing}
       ${draws[this.step]()}
-    </div>`;
+    </div></div>`;
   }
 }
 

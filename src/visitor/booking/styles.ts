@@ -1,7 +1,7 @@
 // The calendar's rules inside its shadow root. Colours, type and shape are the brand's custom properties, on whatever ground
 // its section has.
 import { css, unsafeCSS } from "lit";
-import { listCss } from "@/core/booking/list-css";
+import { listCss, ownLookCss } from "@/core/booking/list-css";
 
 export const styles = css`
 :host{display:block;width:100%;color:inherit;--gap:14px;--cell:44px;--quiet:color-mix(in srgb,currentColor 72%,transparent);--edge:color-mix(in srgb,currentColor 55%,transparent);--soft:color-mix(in srgb,currentColor 9%,transparent)}
@@ -9,6 +9,7 @@ export const styles = css`
 .roomy{--gap:20px;--cell:52px}
 *{box-sizing:border-box}
 ${unsafeCSS(listCss)}
+${unsafeCSS(ownLookCss)}
 button{font:inherit;color:inherit;cursor:pointer}
 button.w-row:hover strong,button.w-row:focus-visible strong{text-decoration:underline;text-underline-offset:.2em}
 :focus-visible{outline:2px solid currentColor;outline-offset:2px}
@@ -20,7 +21,7 @@ p{margin:0 0 8px}
 .bar p{margin:0}
 .plain{background:none;border:1.5px solid var(--edge);border-radius:var(--button-radius,4px);padding:.4em .9em;min-height:40px}
 .link{background:none;border:0;padding:.4em 0;min-height:32px;text-decoration:underline;text-underline-offset:.2em}
-.go{background:var(--c-accent,#222);color:var(--c-onAccent,#fff);border:0;border-radius:var(--button-radius,4px);padding:.7em 1.4em;min-height:46px;font-weight:600}
+.go{background:var(--key,var(--c-accent,#222));color:var(--on-key,var(--c-onAccent,#fff));border:0;border-radius:var(--button-radius,4px);padding:.7em 1.4em;min-height:46px;font-weight:600}
 .go[disabled],.plain[disabled]{opacity:.55;cursor:default}
 a.plain{display:inline-flex;align-items:center;color:inherit;text-decoration:none}
 .when{display:grid;grid-template-columns:minmax(0,26rem) minmax(12rem,1fr);gap:calc(var(--gap)*2);align-items:start}
@@ -37,7 +38,7 @@ td{padding:2px;text-align:center}
 .day.full{text-decoration:line-through;color:var(--quiet)}
 .day.closed,.day.past,.day.tooFar{color:var(--quiet);opacity:.62}
 .day.closed{background:repeating-linear-gradient(135deg,transparent 0 4px,var(--soft) 4px 6px)}
-.day[aria-pressed=true]{background:var(--c-accent,#222);color:var(--c-onAccent,#fff);border-color:var(--c-accent,#222)}
+.day[aria-pressed=true]{background:var(--key,var(--c-accent,#222));color:var(--on-key,var(--c-onAccent,#fff));border-color:var(--key,var(--c-accent,#222))}
 .legend{display:flex;flex-wrap:wrap;gap:4px 16px;font-size:.85em;color:var(--quiet);list-style:none;margin:8px 0 0;padding:0}
 .legend li{display:flex;align-items:center;gap:6px}
 .legend i{position:relative;display:block;width:22px;height:18px;border-radius:2px;font-style:normal;font-size:11px;line-height:16px;text-align:center}
@@ -60,7 +61,7 @@ input#seats{width:6rem}
 .lengths .tick{min-height:32px;align-items:center}
 .lengths .tick span:first-of-type{color:inherit}
 .tick{display:flex;gap:10px;align-items:flex-start;font-weight:400}
-.tick input{width:20px;height:20px;margin:2px 0 0;flex:none;accent-color:var(--c-accent)}
+.tick input{width:20px;height:20px;margin:2px 0 0;flex:none;accent-color:var(--key,var(--c-accent))}
 [aria-invalid=true]{outline:2px solid #a8321e;outline-offset:0}
 .wrong{font-weight:600;font-size:.9em;margin:3px 0 0;background:#fff;color:#8e2412;padding:2px 6px;width:fit-content;border-radius:2px}
 .note{border-inline-start:3px solid currentColor;padding:6px 0 6px 12px;margin:0 0 var(--gap)}

@@ -2,7 +2,9 @@
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
 import { minutesField, seatsField, zoneField } from "@/core/booking/asked";
-import { publicDays } from "@/core/booking/public";
+import { datesOfAny, publicDays } from "@/core/booking/public";
+import { mayAskAll } from "@/core/booking/size";
+import type { PublicDay } from "@/core/booking/told";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
 import { sha256 } from "../../context";
@@ -33,12 +35,21 @@ const daysSchema = Joi.object<{
   zone: zoneField,
 });
 
+const datesSchema = Joi.object<{ from: string; to: string; zone?: string }>({
+  from: dateSchema.required(),
+  to: dateSchema.required(),
+  zone: zoneField,
+});
+
 interface Kept {
   readonly body: string;
   readonly etag: string;
   /** It holds while the clock shows a moment before this one, in ms. */
   readonly before: number;
 }
+
+const tagOf = ({ versions }: PublicCall, body: string) =>
+  `"${versions.setUp}.${versions.diary}.${sha256(body).slice(0, 20)}"`;
 
 export const answers = new LRUCache<string, Kept>({ max: 5000 });
 
@@ -87,9 +98,26 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
   });
   const fresh: Kept = {
     body,
-    etag: `"${versions.setUp}.${versions.diary}.${sha256(body).slice(0, 20)}"`,
+    etag: tagOf(call, body),
     before: nextEnd?.getTime() ?? Number.POSITIVE_INFINITY,
   };
   answers.set(key, fresh);
   return fresh;
+}
+
+/**
+ * The state of every day for whatever the calendar offers: that of each service, kept as theirs are.
+ *
+ * @throws Problem 422 where there is more to look at than one question may.
+ */
+export async function dates(call: PublicCall, query: unknown): Promise<Pick<Kept, "body" | "etag">> {
+  const asked = validated(datesSchema, query);
+  const { setUp } = call;
+  if (!mayAskAll(setUp, call.services))
+    throw fieldProblem("service", "This calendar offers too much to look at all of it at once. Name a service.");
+  const offered = setUp.services.filter(({ id, online }) => online && call.services.includes(id));
+  const of: { service: string; zone: string; days: readonly PublicDay[] }[] = [];
+  for (const { id } of offered) of.push(JSON.parse((await days(call, { ...asked, service: id })).body));
+  const body = JSON.stringify({ zone: of[0]?.zone ?? "UTC", days: datesOfAny(of) });
+  return { body, etag: tagOf(call, body) };
 }

@@ -1,15 +1,18 @@
 // The calendar on pages of sites that were built elsewhere: what its script needs to draw it there, and who may have it.
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
+import { and, eq, like, or } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
-import type { ReleasedBooking } from "@/core/booking/released";
+import { type ReleasedBooking, usualLook } from "@/core/booking/released";
 import { snippetOf } from "@/core/booking/snippet";
 import { booking } from "@/core/booking/widget";
 import { brandAway } from "@/core/brand/css";
 import { keptSite } from "@/data/release/page-states";
+import { releaseFiles } from "@/data/release/tables";
 import { type Context, sha256, siteOrigin } from "../../context";
 import { tagged, type VisitorCall } from "../../edge/endpoint";
 import { notFound, Problem } from "../../problem";
+import { releasedPictures } from "../../release/assets";
 import { noticePage } from "../../release/notice";
 import { pageWords } from "../page-words";
 import { allowedOrigins, type PublicCall } from "./call";
@@ -37,9 +40,43 @@ async function brandOf(context: Context, siteId: string, releaseId: string | nul
   return made;
 }
 
+const photographs = new LRUCache<string, ReleasedBooking["pictures"]>({ max: 200 });
+
+/** The smallest files of a calendar's photographs that the live release has, by their hashes. */
+async function picturesOf(call: PublicCall, home: string): Promise<ReleasedBooking["pictures"]> {
+  const { context, site, setUp, settings, versions } = call;
+  const { liveReleaseId } = site;
+  const wanted = new Set((settings.look ?? usualLook).photographs ? booking.pictures?.(settings, setUp) : []);
+  if (!wanted.size || liveReleaseId === null) return {};
+  const key = JSON.stringify([liveReleaseId, versions.setUp, call.widget]);
+  const kept = photographs.get(key);
+  if (kept) return kept;
+  const rows = await context.db
+    .select({ path: releaseFiles.path })
+    .from(releaseFiles)
+    .where(
+      and(
+        eq(releaseFiles.siteId, site.id),
+        eq(releaseFiles.releaseId, liveReleaseId),
+        or(...[...wanted].map((hash) => like(releaseFiles.path, `${releasedPictures(hash)}%.webp`))),
+      ),
+    );
+  const found = Object.fromEntries(
+    [...wanted].flatMap((hash) => {
+      const own = rows.map(({ path }) => path).filter((path) => path.startsWith(releasedPictures(hash)));
+      const width = (path: string) =>
+        Number(/^(\d+)\./.exec(path.slice(releasedPictures(hash).length))?.[1] ?? Infinity);
+      const smallest = own.sort((one, other) => width(one) - width(other))[0];
+      return smallest ? [[hash, `${home}${smallest}`]] : [];
+    }),
+  );
+  photographs.set(key, found);
+  return found;
+}
+
 /**
  * The calendar for a page of `origin` (null: the site's own, or nobody's page); 403 with a sentence for whoever looks after that page where the business has not
- * allowed its site. Photographs stay at home: whether they are released is for the site's own pages to say.
+ * allowed its site. Photographs are those that the live release has: what no page of the site shows stays at home.
  */
 export async function elsewhere(call: PublicCall, origin: string | null): Promise<Elsewhere> {
   const { context, site, setUp, settings } = call;
@@ -58,7 +95,7 @@ export async function elsewhere(call: PublicCall, origin: string | null): Promis
   return {
     language: site.settings.language,
     home,
-    form: form as ReleasedBooking,
+    form: { ...(form as ReleasedBooking), pictures: await picturesOf(call, home) },
     brand: await brandOf(context, site.id, site.liveReleaseId),
   };
 }
