@@ -3,6 +3,7 @@
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { type Browser, expect, type Page } from "@playwright/test";
+import type { BookingSetUp } from "@/core/booking/booking";
 import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
@@ -286,12 +287,12 @@ test("it is placed on the home page and published", async () => {
   await expect(main.getByText("Published.")).toBeVisible({ timeout: 60_000 });
 });
 
-const calendar = (visitor: Page) => visitor.locator("site-booking");
+const calendar = (visitor: Page) => visitor.locator("main site-booking");
 
 /** Goes to where the calendar stands: it comes to life when it is near. */
 async function bring(visitor: Page) {
   await visitor.goto(siteAddress(key));
-  await visitor.locator(".w-booking").scrollIntoViewIfNeeded();
+  await visitor.locator("main .w-booking").scrollIntoViewIfNeeded();
   await expect(calendar(visitor)).toBeVisible();
 }
 
@@ -890,7 +891,11 @@ test("a button floats over the pages that are chosen, opens the calendar by keys
   await saved(page);
   await expectAccessible(page);
   await goLive();
-  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
+  const visitor = await browser.newPage({
+    locale: "en-IE",
+    timezoneId: "Europe/Dublin",
+    reducedMotion: "reduce",
+  });
   await visitor.setViewportSize({ width: 390, height: 800 });
   await visitor.goto(siteAddress(key));
   const button = visitor.getByRole("button", { name: "Book the ferry wheel" });
@@ -942,5 +947,86 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
   // From 0 to 7 are six hours that night: the last start is the fifth.
   expect((await timesOn(sunday)).slice(0, 6)).toEqual(["0:00", "2:00", "3:00", "4:00", "5:00", "10:00"]);
   expect((await timesOn(after)).slice(0, 7)).toEqual(["0:00", "1:00", "2:00", "3:00", "4:00", "5:00", "10:00"]);
+  await visitor.close();
+});
+
+test("a calendar that begins with a day asks one question, then offers only what has a time on it; its own ground is marked", async ({
+  browser,
+}) => {
+  const read = await page.request.post("/api/do/booking.readSetUp", { data: { site: key } });
+  const { setUp } = (await read.json()) as { setUp: BookingSetUp };
+  const [first] = setUp.services;
+  if (!first) throw new Error("there is no service");
+  const { lengths: _theirs, ...usual } = first;
+  // It begins on no day but one.
+  const after = new Date(Date.parse(clocksForward()) + 7 * 86_400_000).toISOString().slice(0, 10);
+  const course = [`${clocksForward()}T12:00`, `${after}T12:00`];
+  const second = {
+    ...usual,
+    id: "sunday-glazing",
+    name: "Sunday glazing",
+    confirm: "atOnce" as const,
+    course: [course],
+  };
+  const services = [first, second];
+  const kept = await page.request.post("/api/do/booking.replaceSetUp", {
+    data: { site: key, setUp: { ...setUp, services } },
+  });
+  expect(kept.ok(), await kept.text()).toBe(true);
+  await openCalendar();
+  await panel("Services").getByRole("button", { name: "Take Sunday glazing into the calendar" }).click();
+  await step(/Look/).click();
+  const look = panel("Look");
+  await look.getByText("a day", { exact: true }).click();
+  await look.getByLabel("Ground", { exact: true }).selectOption({ label: "Ink" });
+  await look.getByLabel("Corners", { exact: true }).selectOption({ label: "round" });
+  await expect(step(/Look/)).toContainText("departs from Brand");
+  const beside = page.frameLocator("iframe[title*='visitor']").first().locator("site-booking");
+  await expect(beside.getByRole("heading", { name: "Which day?" })).toBeVisible();
+  await expect(beside.locator(".w-on-ink .day.free").first()).toBeVisible();
+  await look.getByRole("button", { name: "Back to the inherited corners" }).click();
+  await expect(look.getByLabel("Corners", { exact: true })).toHaveValue("");
+  await expectAccessible(page);
+  await saved(page);
+  await goLive();
+  const visitor = await browser.newPage({
+    locale: "en-IE",
+    timezoneId: "Europe/Dublin",
+    reducedMotion: "reduce",
+  });
+  const asked: string[] = [];
+  visitor.on("request", (request) => {
+    if (request.url().includes("/_w/v1/booking/")) asked.push(new URL(request.url()).pathname.split("/").at(-1) ?? "");
+  });
+  await bring(visitor);
+  await expect(calendar(visitor).getByRole("heading", { name: "Which day?" })).toBeVisible();
+  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  expect(asked).toEqual(["dates"]);
+  await expectAccessible(visitor);
+  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
+  while (!(await sunday.isVisible())) {
+    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  }
+  // The Saturday before has the one service: it is not asked about, and its times are there at once.
+  await sunday.focus();
+  await visitor.keyboard.press("ArrowLeft");
+  await visitor.keyboard.press("Enter");
+  await expect(calendar(visitor).getByRole("heading", { name: "Pick your hour" })).toBeFocused();
+  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  await calendar(visitor).getByRole("button", { name: "Back" }).click();
+  await expect(calendar(visitor).getByRole("heading", { name: "Which day?" })).toBeFocused();
+  await sunday.focus();
+  await visitor.keyboard.press("Enter");
+  await expect(calendar(visitor).getByRole("heading", { name: "What would you like to book?" })).toBeFocused();
+  await expectAccessible(visitor);
+  await calendar(visitor)
+    .getByRole("button", { name: /^Sunday glazing/ })
+    .click();
+  await expect(sunday).toHaveAttribute("aria-pressed", "true");
+  await expect(calendar(visitor).locator(".slot")).toHaveCount(1);
+  await expectAccessible(visitor);
+  await calendar(visitor).locator(".slot").click();
+  await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeFocused();
   await visitor.close();
 });

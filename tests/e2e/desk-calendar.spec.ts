@@ -111,6 +111,15 @@ test("a day stands in columns of its people, or of its things; what is booked op
   const [ann, maren] = [await box("Ann Early"), await columnOf("Maren")];
   expect(ann.x).toBeGreaterThanOrEqual(maren.x - 2);
   expect(ann.x + ann.width).toBeLessThanOrEqual(maren.x + maren.width + 2);
+  // What any one of is needed is counted in a column of its own, with who has it.
+  await expect(page.locator(".rbc-event", { hasText: "1 of 2 in use" })).toHaveCount(2);
+  await page.locator(".rbc-event", { hasText: "1 of 2 in use" }).first().press("Enter");
+  await expect(details().getByRole("heading", { name: "1 of 2 in use" })).toBeVisible();
+  await expectAccessible(page);
+  await details()
+    .getByRole("button", { name: /^Ann Early, / })
+    .click();
+  await expect(details().getByRole("heading", { name: "Ann Early" })).toBeVisible();
   await page.getByText("Things", { exact: true }).click();
   await expect(page.locator(".rbc-time-header").getByText("Wheel 2")).toBeVisible();
   await expect(block("Ann Early")).toBeVisible();

@@ -8,8 +8,8 @@ export const listCss =
 
 /** Classes of the two boxes around a calendar that departs from Brand, the outer one first. */
 export const ownLookClasses = ({ own = {} }: Pick<BookingLook, "own">): readonly [outer: string, inner: string] => [
-  own.surface ? `w-on-${own.surface}` : "",
-  [own.corners ? `w-c-${own.corners}` : "", own.mark ? `w-m-${own.mark}` : ""].filter(Boolean).join(" "),
+  [own.surface ? `w-on-${own.surface}` : "", own.corners ? `w-c-${own.corners}` : ""].filter(Boolean).join(" "),
+  own.mark ? `w-m-${own.mark}` : "",
 ];
 
 const grounds = surfaces.map((surface) => {

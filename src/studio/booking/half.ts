@@ -83,7 +83,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       key: "look",
       title: words.lookTitle,
       of: ["look"],
-      summary: ({ look }) => words.look.note(look?.view ?? "month"),
+      summary: ({ look }) => words.look.note(look?.view ?? "month", look?.own !== undefined),
       Panel: LookStep,
       wide: true,
     },

@@ -30,10 +30,8 @@ export const words = {
   lookTitle: "Look",
   look: {
     brand: "Colours, type and shapes are those of Brand, on the ground of the section it stands in.",
-    note: (view: string) =>
-      ({ month: "month, follows Brand", week: "week list, follows Brand", next: "next free times, follows Brand" })[
-        view
-      ] ?? "",
+    note: (view: string, departs: boolean) =>
+      `${{ month: "month", week: "week list", next: "next free times" }[view] ?? ""}, ${departs ? "departs from Brand" : "follows Brand"}`,
     first: "What visitors choose first",
     firsts: [
       ["service", "a service"],

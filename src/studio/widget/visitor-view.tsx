@@ -6,7 +6,7 @@ import { sourceLocale } from "@/core/locale/site-locale";
 // page when it opens, and why.
 import { variantName } from "@/core/media/forms";
 import { pagePath } from "@/core/site/site";
-import { openingOf, widgetKinds } from "@/core/widget/kinds";
+import { openingOf } from "@/core/widget/kinds";
 import { releaseWidget } from "@/core/widget/release";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
@@ -55,7 +55,7 @@ export function VisitorView({
           {own ? <own.View widget={widget} part={part as never} /> : null}
           {opening ? <TimeLine id={widget.id} opening={opening} /> : null}
         </Box>
-      ) : widgetKinds[widget.kind].placements.includes("over") ? (
+      ) : opening ? (
         <OverThePage widget={widget} part={part} valid={valid} />
       ) : (
         <InTheFlow widget={widget} part={part} valid={valid} />

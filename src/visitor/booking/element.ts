@@ -173,9 +173,12 @@ export class SiteBooking extends LitElement {
 
   /** Shows another form at once, such as a draft of the studio's. */
   change(form: ReleasedBooking) {
+    const [before] = this.steps();
     this.form = form;
     const same = form.services.find(({ id }) => id === this.service?.id);
-    if (this.step === "done" || (this.service && !same)) return this.begin(false);
+    // Where something else comes first now, so does the visitor.
+    const other = this.steps()[0] !== before;
+    if (this.step === "done" || other || (this.service && !same)) return this.begin(false);
     this.service = same ?? null;
     this.days = new Map();
     if (!this.service && this.step !== "when") this.step = this.steps()[0] ?? "when";

@@ -37,7 +37,7 @@ td{padding:2px;text-align:center}
 .day.few::after{content:"";position:absolute;left:50%;bottom:5px;width:12px;height:2px;margin-left:-6px;background:currentColor}
 .day.full{text-decoration:line-through;color:var(--quiet)}
 .day.closed,.day.past,.day.tooFar{color:var(--quiet);opacity:.62}
-.day.closed{background:repeating-linear-gradient(135deg,transparent 0 4px,var(--soft) 4px 6px)}
+.day.closed{background:repeating-linear-gradient(135deg,transparent 0 4px,color-mix(in srgb,currentColor 20%,transparent) 4px 6px)}
 .day[aria-pressed=true]{background:var(--key,var(--c-accent,#222));color:var(--on-key,var(--c-onAccent,#fff));border-color:var(--key,var(--c-accent,#222))}
 .legend{display:flex;flex-wrap:wrap;gap:4px 16px;font-size:.85em;color:var(--quiet);list-style:none;margin:8px 0 0;padding:0}
 .legend li{display:flex;align-items:center;gap:6px}

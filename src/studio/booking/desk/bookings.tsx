@@ -6,7 +6,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
-import type { BookingSetUp, Resource } from "@/core/booking/booking";
+import type { BookingSetUp } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { mondayOf } from "@/core/booking/starts-week";
 import { dateOf, dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
@@ -22,7 +22,16 @@ import { BookingList } from "./booking-list";
 import { ByHand, type ByHandBegin } from "./by-hand";
 import type { CalendarView } from "./calendar";
 import { PrintedDay } from "./printed-day";
-import { blocksOf, offKey, timeOffBlocks } from "./sessions";
+import {
+  blocksOf,
+  columnOf,
+  type DeskColumn,
+  type InUse,
+  inUseBlocks,
+  offKey,
+  poolsOf,
+  timeOffBlocks,
+} from "./sessions";
 import { words } from "./words";
 
 /** The calendar is only loaded by whoever looks at one. */
@@ -192,12 +201,13 @@ interface DaysProps {
   readonly onMove: (booking: DeskBooking, start: number, resource: string | null) => void;
 }
 
-/** Who has columns: people, or all that is none; where there is nobody of the one, the other. */
-function columnsOf(resources: readonly Resource[], wanted: Columns): readonly Resource[] {
-  const people = resources.filter(({ kind }) => kind === "person");
-  const things = resources.filter(({ kind }) => kind !== "person");
-  if (!people.length || !things.length) return resources;
-  return wanted === "people" ? people : things;
+/** Who has columns: people with what is counted beside them, or each thing; where there is nobody of the one, the other. */
+function columnsOf(setUp: BookingSetUp, wanted: Columns): readonly DeskColumn[] {
+  const people = setUp.resources.filter(({ kind }) => kind === "person");
+  const things = setUp.resources.filter(({ kind }) => kind !== "person");
+  if (!people.length || !things.length) return setUp.resources.map(columnOf);
+  if (wanted === "things") return things.map(columnOf);
+  return [...people.map(columnOf), ...poolsOf(setUp)];
 }
 
 const titleOf = (view: CalendarView, date: string, [from, to]: readonly [string, string]): string =>
@@ -228,11 +238,19 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
     const here = taken.filter(({ start, end }) => start.getTime() < last && first < end.getTime());
     return [...here, ...timeOffBlocks(setUp, from, to)];
   }, [data, setUp, zone, from, to]);
-  const shown = useMemo(() => columnsOf(setUp.resources, view === "day" ? columns : "people"), [setUp, view, columns]);
+  const shown = useMemo(() => {
+    if (view === "day") return columnsOf(setUp, columns);
+    return columnsOf(setUp, "people").filter(({ of }) => of.length === 1);
+  }, [setUp, view, columns]);
+  const counted = useMemo(() => {
+    const pools = view === "day" ? shown.filter(({ of }) => of.length > 1) : [];
+    return data && pools.length ? inUseBlocks(pools, data.entries as readonly DiaryEntry[], data.rows) : [];
+  }, [shown, view, data]);
   const both = new Set(setUp.resources.map(({ kind }) => kind === "person")).size > 1;
   const chosen = data?.rows.find(({ id }) => id === open) ?? null;
   const session = blocks.find(({ bookings }) => bookings.some(({ id }) => id === open));
   const off = blocks.find(({ key }) => key === open)?.off ?? null;
+  const inUse = counted.find(({ key }) => key === open)?.inUse ?? null;
   const rows = new Map(blocks.flatMap(({ bookings }) => bookings.map((row) => [row.id, row] as const)));
   const waits = [...rows.values()].filter(({ state }) => state === "waitingApproval").length;
   const title = titleOf(view, date, bounds);
@@ -270,7 +288,7 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
           now={now}
           view={view}
           date={date}
-          blocks={blocks}
+          blocks={counted.length ? [...blocks, ...counted] : blocks}
           columns={shown}
           open={open}
           {...deeds}
@@ -297,6 +315,8 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
           ) : null}
           {chosen ? (
             <BookingDetails key={chosen.id} booking={chosen} onOpen={deeds.onOpen} />
+          ) : inUse ? (
+            <InUseDetails inUse={inUse} onOpen={deeds.onOpen} />
           ) : off ? (
             <OffDetails
               off={off}
@@ -309,6 +329,24 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
         </Box>
       </Flex>
       {view === "day" ? <PrintedDay title={title} blocks={blocks} setUp={setUp} clock={clock} /> : null}
+    </>
+  );
+}
+
+/** Who has what is in use of a pool, each with the way to their booking. */
+function InUseDetails({ inUse, onOpen }: { inUse: InUse; onOpen: (booking: string) => void }) {
+  return (
+    <>
+      <Text as="h3" fontFamily="heading" fontSize="title" fontWeight="700" mb="8px">
+        {words.inUse(inUse.taken, inUse.of)}
+      </Text>
+      <Flex direction="column" gap="5px" align="stretch">
+        {inUse.bookings.map(({ id, name, serviceName }) => (
+          <PlainButton key={id} onClick={() => onOpen(id)}>
+            {words.whoHas(name || words.nobody, serviceName)}
+          </PlainButton>
+        ))}
+      </Flex>
     </>
   );
 }

@@ -51,6 +51,10 @@ export const look = {
     whiteSpace: "nowrap",
   },
   "& .desk-waits": { background: "var(--chakra-colors-white)", borderStyle: "dashed !important" },
+  "& .desk-some": { background: "var(--chakra-colors-line)" },
+  "& .desk-all": {
+    background: "color-mix(in srgb, var(--chakra-colors-edge) 62%, var(--chakra-colors-sheet))",
+  },
   "& .desk-outside": { background: hatch("desk0") },
   "& .desk-off": { background: hatch("line") },
   "& .desk-outside b, & .desk-outside span, & .desk-off b, & .desk-off span": {

@@ -6,7 +6,7 @@ import { Calendar, type CalendarProps, type EventProps } from "react-big-calenda
 import withDragAndDrop from "react-big-calendar/lib/addons/dragAndDrop";
 import "react-big-calendar/lib/css/react-big-calendar.css";
 import "react-big-calendar/lib/addons/dragAndDrop/styles.css";
-import { type BookingSetUp, offerOf, type Resource } from "@/core/booking/booking";
+import { type BookingSetUp, offerOf } from "@/core/booking/booking";
 import { hoursOf } from "@/core/booking/hours";
 import { merged, type Span, within } from "@/core/booking/spans";
 import { dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
@@ -14,10 +14,10 @@ import { colourOf, colourToken } from "../notes";
 import type { DeskBooking } from "./booking";
 import { localizer, showOn } from "./calendar-clock";
 import { formats, look } from "./calendar-look";
-import type { DeskBlock } from "./sessions";
+import type { DeskBlock, DeskColumn } from "./sessions";
 import { words } from "./words";
 
-const Draggable = withDragAndDrop<DeskBlock, Resource>(Calendar<DeskBlock, Resource>);
+const Draggable = withDragAndDrop<DeskBlock, DeskColumn>(Calendar<DeskBlock, DeskColumn>);
 
 export type CalendarView = "day" | "week" | "month";
 
@@ -35,7 +35,7 @@ export interface DeskCalendarProps {
   readonly now: number;
   readonly blocks: readonly DeskBlock[];
   /** Whose columns a day has; whose hours the others show. */
-  readonly columns: readonly Resource[];
+  readonly columns: readonly DeskColumn[];
   /** Id of the booking, or key of the block, that is open beside it. */
   readonly open: string | null;
   onOpen(opened: string): void;
@@ -49,12 +49,12 @@ export interface DeskCalendarProps {
 /** The open hours of each column in the week from a day on, closures and time off left out. */
 function hoursOfColumns({ setUp, columns }: DeskCalendarProps, clock: ZoneClock, day: number) {
   return new Map(
-    columns.map((resource): readonly [string, readonly Span[]] => {
-      const place = setUp.places.find(({ id }) => id === resource.place);
-      return [
-        resource.id,
-        place && resource.week !== null ? hoursOf(place, resource, clock, day - 7, day + 7).usable : [],
-      ];
+    columns.map(({ id, of }): readonly [string, readonly Span[]] => {
+      const usable = of.flatMap((resource) => {
+        const place = setUp.places.find((one) => one.id === resource.place);
+        return place && resource.week !== null ? hoursOf(place, resource, clock, day - 7, day + 7).usable : [];
+      });
+      return [id, of.length > 1 ? merged(usable) : usable];
     }),
   );
 }
@@ -128,10 +128,10 @@ export function DeskCalendar(props: DeskCalendarProps) {
       return toColumn(booking, clock.instantAt(clock.dayOf(start) + aside, clock.minutesOf(start)), null);
     const here = columns.findIndex(({ id }) => block.resources.includes(id));
     const there = columns[here + aside];
-    if (there) toColumn(booking, start, there.id);
+    if (there?.of.length === 1) toColumn(booking, start, there.id);
   };
 
-  const calendar: CalendarProps<DeskBlock, Resource> = {
+  const calendar: CalendarProps<DeskBlock, DeskColumn> = {
     localizer,
     culture: "en-gb",
     events: [...shown],
@@ -159,12 +159,15 @@ export function DeskCalendar(props: DeskCalendarProps) {
     onSelectEvent: opened,
     onKeyPressEvent: (block, event) => onKey(block, event as unknown as KeyboardEvent),
     onSelectSlot: ({ start, resourceId }) =>
-      onFree(start.getTime(), typeof resourceId === "string" ? resourceId : null),
+      onFree(
+        start.getTime(),
+        columns.some(({ id, of }) => id === resourceId && of.length === 1) ? String(resourceId) : null,
+      ),
     onDrillDown: (next) => onDate(clock.wallOf(next.getTime()).slice(0, 10)),
     slotPropGetter: (slot, resourceId) => {
       const [from, to] = [slot.getTime(), slot.getTime() + stepMinutes * minuteMs];
       const own = typeof resourceId === "string" ? (hours.get(resourceId) ?? []) : anybodys;
-      const roundTheClock = columns.some(({ id, week }) => id === resourceId && week === null);
+      const roundTheClock = columns.some(({ id, of }) => id === resourceId && of.some(({ week }) => week === null));
       return roundTheClock || within(own, from, to) ? {} : { className: "desk-closed" };
     },
     eventPropGetter: (block) => {
@@ -172,6 +175,11 @@ export function DeskCalendar(props: DeskCalendarProps) {
       const waits = block.bookings.some(({ state }) => state === "waitingApproval" || state === "waitingPayment");
       const chosen = block.key === open || block.bookings.some(({ id }) => id === open);
       const ground = service ? `var(--chakra-colors-${colourToken(colourOf(setUp, service))})` : undefined;
+      if (block.inUse)
+        return {
+          className: block.inUse.taken < block.inUse.of ? "desk-some" : "desk-all",
+          ...(chosen ? { style: { boxShadow: "0 0 0 2px var(--chakra-colors-mark)" } } : {}),
+        };
       const aside = block.outside ? "desk-outside" : block.off || block.everyYear !== null ? "desk-off" : "";
       return {
         className: aside || (waits ? "desk-waits" : ""),
@@ -241,6 +249,13 @@ function Block({ block, capacity, name, time, whose }: BlockProps) {
       <>
         <b>{block.outside ? words.busyElsewhere : words.off}</b>
         <span>{[whose, block.outside || block.off?.words || block.everyYear].filter(Boolean).join(" · ")}</span>
+      </>
+    );
+  if (block.inUse)
+    return (
+      <>
+        <b>{words.inUse(block.inUse.taken, block.inUse.of)}</b>
+        {block.inUse.taken === block.inUse.of ? <span>{words.allInUse}</span> : null}
       </>
     );
   const [booking] = block.bookings;

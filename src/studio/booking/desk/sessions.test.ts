@@ -1,6 +1,6 @@
 import { anEntry, aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
 import type { DeskBooking } from "./booking";
-import { blocksOf, timeOffBlocks } from "./sessions";
+import { blocksOf, inUseBlocks, poolsOf, timeOffBlocks } from "./sessions";
 
 const row = (id: string) => ({ id, name: id }) as DeskBooking;
 
@@ -57,4 +57,58 @@ test("days off of every year are blocks of the year that is looked at, and none 
     "home",
     null,
   ]);
+});
+
+describe("things of which any one is needed", () => {
+  const wheels = ["w1", "w2", "w3"].map((id) => aResource(id, { kind: "thing" }));
+  const need = { name: "wheel", oneOf: ["w1", "w2", "w3"] };
+  const setUp = aSetUp(
+    [
+      aService("throw", { needs: [{ name: "tutor", oneOf: ["maren"] }, need] }),
+      aService("bench", { needs: [need] }),
+      aService("firing", { needs: [{ name: "kiln", oneOf: ["kiln"] }] }),
+      aService("talk", { needs: [{ name: "tutor", oneOf: ["maren", "tobi"] }] }),
+    ],
+    [aResource("maren"), aResource("tobi"), ...wheels, aResource("kiln", { kind: "thing" })],
+  );
+
+  test("are one column: neither one thing alone nor people are counted so", () => {
+    expect(poolsOf(setUp).map(({ name, of }) => [name, of.map(({ id }) => id)])).toEqual([
+      ["wheel", ["w1", "w2", "w3"]],
+    ]);
+  });
+
+  test("are counted as long as nothing changes, tidy-up included, and each with who has it", () => {
+    const at = (booking: string, resource: string, from: string, to: string) => ({
+      ...anEntry("bench", resource, `2026-03-11T${from}`, `2026-03-11T${to}`),
+      booking,
+    });
+    const group = at("both", "w1", "10:00", "12:00");
+    const blocks = inUseBlocks(
+      poolsOf(setUp),
+      [
+        { ...group, occupied: [...group.occupied, { ...group.occupied[0], resource: "w2" }] as typeof group.occupied },
+        at("late", "w3", "11:00", "13:00"),
+        at("shared", "w3", "11:00", "13:00"),
+        at("kiln", "kiln", "09:00", "23:00"),
+        at("evening", "w1", "18:00", "19:00"),
+      ],
+      ["both", "late", "evening"].map(row),
+    );
+    expect(
+      blocks.map(({ start, end, inUse }) => [
+        start.toISOString().slice(11, 16),
+        end.toISOString().slice(11, 16),
+        inUse?.taken,
+        inUse?.bookings.map(({ id }) => id),
+      ]),
+    ).toEqual([
+      ["10:00", "11:00", 2, ["both"]],
+      ["11:00", "12:00", 3, ["both", "late"]],
+      ["12:00", "13:00", 1, ["late"]],
+      ["18:00", "19:00", 1, ["evening"]],
+    ]);
+    expect(blocks.every(({ inUse }) => inUse?.of === 3)).toBe(true);
+    expect(inUseBlocks(poolsOf(setUp), [], [])).toEqual([]);
+  });
 });

@@ -1,6 +1,6 @@
 // What the Desk's calendar draws: bookings of one service, start and resources as one block with its seats, busy time from
 // outside, and time off.
-import type { BookingSetUp, LocalDate } from "@/core/booking/booking";
+import type { BookingSetUp, LocalDate, Resource } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { hoursOf } from "@/core/booking/hours";
 import { dayNumber, ZoneClock } from "@/core/booking/zone";
@@ -31,9 +31,69 @@ export interface DeskBlock {
   readonly off: TimeOff | null;
   /** Why somebody is off on these days of every year: that is set up under Hours, and not given free from here. */
   readonly everyYear: string | null;
+  /** How many of a pool are taken, and by whom; null for what is no such count. */
+  readonly inUse: InUse | null;
 }
 
-const plain = { bookings: [], service: null, seats: 0, outside: "", off: null, everyYear: null } as const;
+export interface InUse {
+  readonly taken: number;
+  readonly of: number;
+  readonly bookings: readonly DeskBooking[];
+}
+
+/** A column of a day: one person or thing, or things of a kind that are counted together. */
+export interface DeskColumn {
+  readonly id: string;
+  readonly name: string;
+  readonly of: readonly Resource[];
+}
+
+const plain = { bookings: [], service: null, seats: 0, outside: "", off: null, everyYear: null, inUse: null } as const;
+
+export const columnOf = (resource: Resource): DeskColumn => ({ id: resource.id, name: resource.name, of: [resource] });
+
+/** Things of which services need any one: six wheels are one column, and how many of them are in use is what counts. */
+export function poolsOf({ services, resources }: BookingSetUp): readonly DeskColumn[] {
+  const pools = new Map<string, DeskColumn>();
+  for (const { name, oneOf } of services.flatMap(({ needs }) => needs)) {
+    const of = resources.filter(({ id, kind }) => kind !== "person" && oneOf.includes(id));
+    const id = `pool ${of.map((one) => one.id).join(" ")}`;
+    if (of.length > 1 && of.length === oneOf.length && !pools.has(id)) pools.set(id, { id, name, of });
+  }
+  return [...pools.values()];
+}
+
+/** The stretches in which some of a pool are taken, each as long as nothing about it changes. */
+export function inUseBlocks(
+  pools: readonly DeskColumn[],
+  entries: readonly DiaryEntry[],
+  rows: readonly DeskBooking[],
+): readonly DeskBlock[] {
+  const known = new Map(rows.map((row) => [row.id, row]));
+  return pools.flatMap(({ id, of }) => {
+    const members = new Set(of.map((one) => one.id));
+    const taken = entries.flatMap(({ booking, occupied }) =>
+      occupied.filter(({ resource }) => members.has(resource)).map((span) => ({ ...span, booking })),
+    );
+    const edges = [...new Set(taken.flatMap(({ from, to }) => [from, to]))].sort((one, other) => one - other);
+    return edges.slice(0, -1).flatMap((from, nth): DeskBlock[] => {
+      const to = edges[nth + 1] as number;
+      const here = taken.filter((span) => span.from < to && from < span.to);
+      if (!here.length) return [];
+      const bookings = [...new Set(here.map(({ booking }) => booking))].flatMap((one) => known.get(one) ?? []);
+      return [
+        {
+          ...plain,
+          key: `${id} ${from}`,
+          start: new Date(from),
+          end: new Date(to),
+          resources: [id],
+          inUse: { taken: new Set(here.map(({ resource }) => resource)).size, of: of.length, bookings },
+        },
+      ];
+    });
+  });
+}
 
 /** Bookings of a stretch of days, those that share a session as one; then what is busy outside. */
 export function blocksOf(
