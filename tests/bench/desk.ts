@@ -50,7 +50,7 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
   const { id: widget } = await call("widgets.add", { site: key, kind: "booking", name: "Lessons" });
   const lines = `<!DOCTYPE html><div data-booking="${widget}"></div><script src="http://${key}.localhost:${port}/_w/v1/booking/elsewhere.js" async></script>`;
   await call("publish.start", { site: key });
-  const monday = clock.dayOf(Date.now()) + 8 - ((clock.dayOf(Date.now()) + 3) % 7);
+  const monday = clock.dayOf(Date.now()) + 7 - ((clock.dayOf(Date.now()) + 3) % 7);
   for (let nth = 0; nth < 500; nth++) {
     const start = clock.instantAt(monday + (nth % 7), (8 + (Math.floor(nth / 7) % 12)) * 60);
     await call("booking.byHand", {

@@ -223,7 +223,16 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
       // Who shares a start shares its end, so that a choice of lengths goes with one seat and no course.
       const made = found as unknown as Service;
       return made.lengths ? { ...made, capacity: 1, course: null } : made;
-    });
+    })
+    .chain((made) =>
+      // Here and there a set is needed for each seat: it has at least as many as there can be seats.
+      rarely(fc.integer({ min: 0, max: needs.length - 1 })).map((set): Service => {
+        const own = set === undefined ? undefined : made.needs[set];
+        if (!own || own.oneOf.length < 2) return made;
+        const capacity = Math.min(2, own.oneOf.length);
+        return { ...made, capacity, needs: made.needs.map((need) => (need === own ? { ...need, each: true } : need)) };
+      }),
+    );
 }
 
 const nextWeek = (date: string) => new Date(Date.parse(`${date}T00:00Z`) + 7 * 86_400_000).toISOString().slice(0, 10);

@@ -142,7 +142,7 @@ export class Availability extends Obstacles {
    * together, have the same key. Where everybody has a session of their own, all have.
    */
   private joins(id: string, start: Instant, withDiary: boolean): string {
-    if (!withDiary || this.service.capacity === 1) return "";
+    if (!withDiary || !this.shares) return "";
     return this.datesOf(start)
       .map((date) => {
         const session = this.sessionOf(id, date);
@@ -175,7 +175,7 @@ export class Availability extends Obstacles {
   private findBeside(start: Instant, durationMs: number, withDiary: boolean, all: boolean): Beside | null {
     const sets: Map<string, string[]>[] = [];
     // Whether a start can be is decided with one more than there are sets: any leader leaves enough for all of them.
-    const enough = all || this.service.capacity > 1 ? Number.POSITIVE_INFINITY : this.service.needs.length + 1;
+    const enough = all || this.shares ? Number.POSITIVE_INFINITY : this.service.needs.length + 1;
     for (let set = 1; set < this.service.needs.length; set++) {
       const bySessions = new Map<string, string[]>();
       for (const id of this.candidatesOn(set, start)) {
@@ -403,8 +403,21 @@ export class Availability extends Obstacles {
     });
   }
 
+  /** A set for each seat of which some are free, and not as many as there are seats. */
+  private tooFewOf(start: Instant, leader: string): Reason | null {
+    const durationMs = this.durationOf(leader);
+    for (const need of new Set(this.service.needs)) {
+      const wanted = this.service.needs.filter((one) => one === need).length;
+      // The first of its copies may name the one that is wished for.
+      const ids = need.each ? this.candidates(this.service.needs.lastIndexOf(need)) : [];
+      const free = ids.filter((id) => !this.againstFollower(id, start, durationMs).length).length;
+      if (need.each && free < wanted) return { code: "booking.tooFewOfSet", set: need.name, free, wanted };
+    }
+    return null;
+  }
+
   private get setsCollide(): Reason {
-    return { code: "booking.setsCollide", sets: this.service.needs.map(({ name }) => name) };
+    return { code: "booking.setsCollide", sets: [...new Set(this.service.needs)].map(({ name }) => name) };
   }
 
   /** The complete chain of what stands against a start. */
@@ -425,7 +438,8 @@ export class Availability extends Obstacles {
     const sets = first === undefined ? [] : this.againstSets(start, free ?? first);
     reasons.push(...sets);
     // A leader without an obstacle of its own lacks someone beside it, or someone else than itself.
-    if (free !== undefined && !sets.length && !ofService.length) reasons.push(this.setsCollide);
+    if (free !== undefined && !sets.length && !ofService.length)
+      reasons.push(this.tooFewOf(start, free) ?? this.setsCollide);
     return { offered: false, reasons: unique(reasons) };
   }
 }

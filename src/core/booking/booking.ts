@@ -68,6 +68,8 @@ export interface Price {
 export interface Need {
   readonly name: string;
   readonly oneOf: readonly string[];
+  /** One for each seat of a booking, all different: two places take two wheels. */
+  readonly each?: boolean | undefined;
 }
 
 export type Starts =
@@ -274,6 +276,22 @@ export const chosenLength = ({ lengths }: Service, minutes: number | null | unde
 /** The length of a booking as it was chosen, by its first date; null where it was not the client's to choose. */
 export const lengthOfBooking = (service: Service, startsAt: Instant, endsAt: Instant): number | null =>
   chosenLength(service, Math.round((endsAt - startsAt) / 60_000));
+
+/** The most seats of one booking where each takes something of its own. */
+export const mostOfEach = 20;
+
+/** Whether some of what a service takes is needed once for each seat. */
+export const takesForEach = ({ needs }: Pick<Service, "needs">): boolean => needs.some(({ each }) => each);
+
+/** Whether bookings of several clients share a start. What is needed for each seat is nobody else's. */
+export const sharesStarts = (service: Pick<Service, "needs" | "capacity">): boolean =>
+  service.capacity > 1 && !takesForEach(service);
+
+/** What a booking of so many seats takes, set by set: a set for each seat stands there once for each. */
+export const needsFor = (service: Pick<Service, "needs" | "capacity">, seats: number): readonly Need[] =>
+  service.needs.flatMap((need) =>
+    need.each ? Array.from({ length: Math.min(seats, service.capacity) }, () => need) : [need],
+  );
 
 /** The duration with this leading resource, in minutes, where the client does not choose it. */
 export const durationWith = (service: Service, leader: Resource): number =>

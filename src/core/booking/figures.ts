@@ -1,5 +1,5 @@
 // How full a business is: of the time its people work, how much is booked, by weekday and hour.
-import type { BookingSetUp, Instant, LocalDate, Resource, Service } from "./booking";
+import { type BookingSetUp, type Instant, type LocalDate, type Resource, type Service, sharesStarts } from "./booking";
 import type { DiaryEntry } from "./diary";
 import { hoursOf } from "./hours";
 import { type Span, without } from "./spans";
@@ -71,7 +71,10 @@ export function filledWeek(
 ): FilledWeek {
   const cells: Cells = Array.from({ length: 7 }, () => Array.from({ length: 24 }, () => ({ open: 0, filled: 0 })));
   const own = workers(setUp);
-  const capacities = new Map(setUp.services.map(({ id, capacity }) => [id, capacity]));
+  // What nobody else can join is full with whoever has it.
+  const capacities = new Map(
+    setUp.services.map((service) => [service.id, sharesStarts(service) ? service.capacity : 1]),
+  );
   const places = new Map(setUp.places.map((place) => [place.id, place]));
   const groups = [...groupsOf(setUp, new Set(own.map(({ id }) => id)), entries)];
   for (const resource of own) {

@@ -7,11 +7,14 @@ import {
   durationWith,
   type Instant,
   mostDaysAhead,
+  needsFor,
   offerOf,
   type Place,
   type Resource,
   type Service,
+  sharesStarts,
   type TidyUp,
+  takesForEach,
   tidyUpOn,
 } from "./booking";
 import type { Diary, Session } from "./diary";
@@ -74,7 +77,10 @@ export function runsOf(
 
 /** One wish over the local days `from` to `to`, with what can stand against it. */
 export class Obstacles {
+  /** What is wished for; a set for each seat stands among its needs once for each. */
   readonly service: Service;
+  /** Whether other clients may be at the same start. */
+  protected readonly shares: boolean;
   readonly place: Place;
   readonly clock: ZoneClock;
   private readonly resources: ReadonlyMap<string, Resource>;
@@ -96,7 +102,8 @@ export class Obstacles {
     const service = setUp.services.find(({ id }) => id === wish.service);
     const place = setUp.places.find(({ id }) => id === service?.place);
     if (!service || !place) throw new Error(`There is no service “${wish.service}” with a place`);
-    this.service = service;
+    this.service = takesForEach(service) ? { ...service, needs: needsFor(service, wish.seats) } : service;
+    this.shares = sharesStarts(service);
     this.length = chosenLength(service, wish.minutes);
     this.place = place;
     this.clock = ZoneClock.of(place.zone);
@@ -301,7 +308,7 @@ export class Obstacles {
 
   /** The session that a booking with this resource would join on a date, if there is one with seats left. */
   protected sessionOf(id: string, date: Instant): Session | undefined {
-    if (this.service.capacity === 1) return undefined;
+    if (!this.shares) return undefined;
     const session = this.diary.sessionAt(this.service.id, date, id);
     return session?.resources.length === this.service.needs.length ? session : undefined;
   }

@@ -149,6 +149,12 @@ export class Oracle {
     this.minuteCount = (instantOf(this.zone, `${this.dates.at(-1)}T00:00`) - this.minutesFrom) / minute;
   }
 
+  /** Rule 14: what is needed for each seat is needed as often as there are seats, and such a booking shares nothing. */
+  private get needs() {
+    const { needs } = this.service;
+    return needs.flatMap((need) => (need.each ? Array.from({ length: this.question.seats }, () => need) : [need]));
+  }
+
   /** The runs without the dates that are left out. */
   private get course(): readonly (readonly string[])[] | null {
     return (
@@ -406,6 +412,7 @@ export class Oracle {
     const { entries, outside, seats } = this.question;
     const same = (entry: DiaryEntry, date: Instant) =>
       this.service.capacity > 1 &&
+      !this.service.needs.some(({ each }) => each) &&
       entry.service === this.service.id &&
       entry.start === date &&
       entry.occupied.length === resources.length &&
@@ -467,7 +474,7 @@ export class Oracle {
   }
 
   private setMembers(index: number): string[] {
-    const { needs } = this.service;
+    const { needs } = this;
     const { resource } = this.question;
     const does = (needs[index]?.oneOf ?? []).filter(
       (id) => this.resource(id).offers.find((offer) => offer.service === this.service.id)?.does !== false,
@@ -477,7 +484,7 @@ export class Oracle {
   }
 
   private choices(): string[][] {
-    return this.service.needs.reduce<string[][]>(
+    return this.needs.reduce<string[][]>(
       (chosen, _, index) =>
         chosen.flatMap((one) =>
           this.setMembers(index)

@@ -9,6 +9,7 @@ import {
   mostDaysAhead,
   offerOf,
   type Service,
+  sharesStarts,
 } from "./booking";
 import { type Bill, billOf, servingOf } from "./price";
 import {
@@ -62,7 +63,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     picture: service.picture ?? "",
     durationMinutes: first ?? service.durationMinutes,
     lengths: service.lengths ?? null,
-    capacity: service.capacity,
+    capacity: sharesStarts(service) ? service.capacity : 1,
     mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
     where: service.where,
     confirm: service.confirm,

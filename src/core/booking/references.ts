@@ -1,6 +1,6 @@
 // What a set-up's parts say about each other: names of things that are not there, and rules that can never hold.
 import type { Fault } from "@/core/page/validate";
-import type { BookingSetUp } from "./booking";
+import { type BookingSetUp, mostOfEach } from "./booking";
 import { mostTried, triedOn } from "./size";
 
 /** Every reference of a set-up to something it does not hold, with its path. */
@@ -16,6 +16,12 @@ export function setUpFaults(setUp: BookingSetUp): Fault[] {
     const path = `services[${at}]`;
     wanted(places.has(service.place), `${path}.place`, "place");
     service.needs.forEach((need, set) => {
+      const most = Math.min(need.oneOf.length, mostOfEach);
+      if (need.each && service.capacity > most)
+        faults.push({
+          path: `${path}.needs[${set}].each`,
+          message: `One for each seat: with ${need.oneOf.length} of ${need.name} a booking has at most ${most} seats, not ${service.capacity}.`,
+        });
       need.oneOf.forEach((id, index) => {
         const resource = resources.get(id);
         wanted(resource !== undefined, `${path}.needs[${set}].oneOf[${index}]`, "resource");

@@ -21,7 +21,7 @@ import type {
   WeeklySpan,
   YearSeason,
 } from "./booking";
-import { deskColours, mostDaysAhead } from "./booking";
+import { deskColours, mostDaysAhead, sharesStarts } from "./booking";
 import { seasonsMeet, weeksMeet } from "./hours";
 import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
 import { type BookingLook, type BookingWords, bookingWords, type OwnLook } from "./released";
@@ -351,6 +351,7 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
           "array.min": "A set needs at least one resource.",
           "array.unique": "A resource is named twice.",
         }),
+        each: Joi.boolean(),
       }),
     )
     .max(4)
@@ -385,7 +386,7 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   colour: whole(0, deskColours - 1, "A colour"),
 })
   .custom((service: Service, helpers) =>
-    service.lengths && (service.capacity > 1 || service.course)
+    service.lengths && (sharesStarts(service) || service.course)
       ? helpers.error(
           "service.lengths",
           undefined,
@@ -395,7 +396,7 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   )
   .messages({
     "service.lengths":
-      "Clients choose the length only of what has one seat and is no course: who shares a start shares its end.",
+      "Clients choose the length only of what has one seat, or something of its own for each, and is no course: who shares a start shares its end.",
   });
 
 const spansOfDates = (twice: string) =>

@@ -30,7 +30,7 @@ export const mayAskAll = (setUp: BookingSetUp, ids: readonly string[]): boolean 
     .filter(({ id, online }) => online && ids.includes(id))
     .reduce((sum, service) => sum + triedOn(service, setUp), 0) <= mostTried;
 
-/** Starts of the fullest day times resources of all sets. */
+/** Starts of the fullest day times resources of all sets, those of a set for each seat once for each. */
 export function triedOn(service: Service, setUp: BookingSetUp): number {
   const leaders = new Set(service.needs[0]?.oneOf);
   const { starts } = service;
@@ -43,6 +43,9 @@ export function triedOn(service: Service, setUp: BookingSetUp): number {
             .filter(({ id }) => leaders.has(id))
             .map((resource) => Math.ceil(openMinutes(resource) / starts.everyMinutes)),
         );
-  const resources = service.needs.reduce((sum, { oneOf }) => sum + oneOf.length, 0);
+  const resources = service.needs.reduce(
+    (sum, { oneOf, each }) => sum + oneOf.length * (each ? service.capacity : 1),
+    0,
+  );
   return (service.course ? 1 : perDay) * resources;
 }

@@ -3,7 +3,9 @@ import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
 import { Diary, type DiaryEntry } from "./diary";
 import type { Wish } from "./obstacles";
+import { setUpFaults } from "./references";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
+import { bookingSetUpSchema } from "./schema";
 import { thinned } from "./shown";
 import { dayNumber, ZoneClock } from "./zone";
 
@@ -125,6 +127,62 @@ test("a tutor is free but no wheel is, and the reasons say so", () => {
   const day = ask(setUp, "2026-03-11", [anEntry("bench", "wheel", "2026-03-11T10:00", "2026-03-11T11:00")]);
   expect(day.starts).not.toContain("10:00");
   expect(day.why("10:00")).toEqual(["booking.noneOfSet", "booking.taken"]);
+});
+
+describe("a wheel for each seat", () => {
+  const wheels = ["w1", "w2", "w3"].map((id) => aResource(id, { kind: "thing" }));
+  const each = { name: "wheel", oneOf: ["w1", "w2", "w3"], each: true };
+  const bench = aService("bench", { needs: [each], capacity: 3 });
+  const setUp = aSetUp([bench], wheels);
+  const taken = (wheel: string) => anEntry("bench", wheel, "2026-03-11T10:00", "2026-03-11T11:00");
+
+  test("two take two, and three all; whoever comes then waits for what is free again", () => {
+    expect(ask(setUp, "2026-03-11", [], { seats: 2 }).served[0]).toBe("w1+w2");
+    const day = (seats: number, ...wheelsTaken: string[]) =>
+      ask(setUp, "2026-03-11", wheelsTaken.map(taken), { seats });
+    expect(day(2, "w2").starts).toContain("10:00");
+    expect(day(2, "w1", "w3").starts).not.toContain("10:00");
+    expect(day(1, "w1", "w3").starts).toContain("10:00");
+    expect(day(3, "w2").starts).not.toContain("10:00");
+    expect(day(3).served[0]).toBe("w1+w2+w3");
+    expect(day(4).starts).toEqual([]);
+    expect(day(4).why("10:00")).toContain("booking.seatsGone");
+  });
+
+  test("the reasons say how many are free, where some are", () => {
+    const why = (seats: number, ...wheelsTaken: string[]) =>
+      ask(setUp, "2026-03-11", wheelsTaken.map(taken), { seats }).why("10:00");
+    expect(why(2, "w1", "w3")).toEqual(["booking.taken", "booking.taken", "booking.tooFewOfSet"]);
+    expect(why(2, "w1", "w2", "w3")).toEqual([...wheels.map(() => "booking.taken"), "booking.noneOfSet"]);
+  });
+
+  test("nobody joins it, whatever is left: a start is one booking's", () => {
+    const lesson = aService("lesson", { needs: [{ name: "tutor", oneOf: ["maren"] }, each], capacity: 3 });
+    const both = aSetUp([lesson], [aResource("maren"), ...wheels]);
+    const entry = anEntry("lesson", "maren", "2026-03-11T10:00", "2026-03-11T11:00");
+    const one = { ...entry, occupied: [...entry.occupied, { ...entry.occupied[0], resource: "w1" }] as never };
+    expect(ask(both, "2026-03-11", [one]).starts).not.toContain("10:00");
+    expect(ask(both, "2026-03-11", [one]).starts).toContain("11:00");
+    expect(ask(both, "2026-03-11", [], { seats: 2 }).served[0]).toBe("maren+w1+w2");
+  });
+
+  test("a wheel that is wished for is one of them", () => {
+    expect(ask(setUp, "2026-03-11", [], { seats: 2, resource: "w3" }).served[0]).toBe("w3+w1");
+    expect(ask(setUp, "2026-03-11", [taken("w3")], { seats: 2, resource: "w3" }).starts).not.toContain("10:00");
+  });
+
+  test("is refused where there are fewer wheels than seats, and goes with a length that the client chooses", () => {
+    expect(setUpFaults(aSetUp([{ ...bench, capacity: 4 }], wheels))).toEqual([
+      {
+        path: "services[0].needs[0].each",
+        message: expect.stringMatching(/with 3 of wheel .* at most 3 seats, not 4/),
+      },
+    ]);
+    const lengths = [60, 120].map((minutes) => ({ minutes, price: null }));
+    const checked = (service: object) => bookingSetUpSchema.validate(aSetUp([service as never], wheels)).error?.message;
+    expect(checked({ ...bench, lengths })).toBeUndefined();
+    expect(checked({ ...bench, needs: [{ ...each, each: false }], lengths })).toMatch(/who shares a start/);
+  });
 });
 
 test("who is in both sets serves one of them only", () => {

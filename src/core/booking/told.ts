@@ -32,6 +32,7 @@ export interface PublicService {
   readonly durationMinutes: number;
   /** Of these the client chooses one; null where the length is not theirs to choose. */
   readonly lengths: readonly Length[] | null;
+  /** How many seats a start has that clients share; 1 where it is one booking's. */
   readonly capacity: number;
   /** How many of the seats can be taken in one booking. */
   readonly mostSeats: number;

@@ -77,6 +77,7 @@ interface Values {
   readonly most: number;
   readonly left: number;
   readonly wanted: number;
+  readonly free: number;
   readonly perHalfDay: number;
   readonly shown: readonly string[];
   readonly skipped: readonly string[];
@@ -144,6 +145,8 @@ const studio: Readonly<Record<string, Sentence>> = {
     `${who(values, wording)} is busy ${spanWords(wording, values.from, values.to)} by the calendar “${values.calendar}”.`,
   "booking.noneOfSet": (values, { setUp }) =>
     `No ${values.set} is free: ${values.resources.map((id) => nameOf(setUp.resources, id)).join(", ")}.`,
+  "booking.tooFewOfSet": (values) =>
+    `Of ${values.set} ${values.free === 1 ? "one is" : `${values.free} are`} free then; ${values.wanted} are wanted, one for each seat.`,
   "booking.setsCollide": (values) =>
     `Someone is free for each of ${values.sets.join(" and ")}, but not for all of them together.`,
   "booking.serviceGone": (values, wording) => `${what(values, wording)} is no longer among the services.`,

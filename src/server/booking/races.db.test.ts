@@ -3,6 +3,7 @@ import { execFileSync, spawn } from "node:child_process";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
+import type { BookingSetUp } from "@/core/booking/booking";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import { isDuplicate } from "@/data/connection";
 import { forNode } from "../../../scripts/lib/bundles.mjs";
@@ -157,4 +158,43 @@ test("one network address holds at most five times at once, however it asks; wha
   expect((await hold(11, "192.0.2.77")).status).toBe(201);
   context.set(new Date(context.now().getTime() + 11 * 60_000).toISOString());
   expect((await hold(12, "203.0.113.5")).status).toBe(201);
+}, 120_000);
+
+test("five parties of two want a wheel each of the six at once: three have two each, all different; what one lets go the next has", async () => {
+  const site = { site: "wrenfield" };
+  const { setUp } = (await studio.as("designer", "booking.readSetUp", site)) as { setUp: BookingSetUp };
+  const services = setUp.services.map((one) =>
+    one.id === "open-bench" ? { ...one, capacity: 6, needs: one.needs.map((need) => ({ ...need, each: true })) } : one,
+  );
+  await studio.as("designer", "booking.replaceSetUp", { ...site, setUp: { ...setUp, services } });
+  const wish = { service: "open-bench", start: "2026-03-18T10:00", seats: 2 };
+  const answers = await Promise.all(
+    Array.from({ length: 5 }, (_, nth) => api.post("holds", wish, { address: `198.51.100.${nth}` })),
+  );
+  expect(answers.map(({ status }) => status).sort()).toEqual([201, 201, 201, 409, 409]);
+  const takenThen = async () => {
+    const rows = await context.db
+      .select({ resource: bookingOccupancies.resourceId, session: bookingOccupancies.sessionId })
+      .from(bookingOccupancies)
+      .innerJoin(bookingSessions, eq(bookingSessions.id, bookingOccupancies.sessionId))
+      .where(eq(bookingSessions.startsAt, new Date("2026-03-18T10:00:00Z")));
+    return [new Set(rows.map(({ resource }) => resource)).size, new Set(rows.map(({ session }) => session)).size];
+  };
+  expect(await takenThen()).toEqual([6, 3]);
+  // Nobody joins them, though their sessions have seats left on paper.
+  expect((await api.post("holds", { ...wish, seats: 1 })).status).toBe(409);
+  const held = answers.find(({ status }) => status === 201);
+  const booked = await api.post("bookings", {
+    hold: held?.body.hold,
+    client: { name: "Tess", email: "tess.two@post.example" },
+    answers: { before: "Yes" },
+  });
+  expect([booked.status, booked.body.seats]).toEqual([201, 2]);
+  const { token } = booked.body as { token: string };
+  const deed = (body: object) => api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token }, body });
+  const moved = await deed({ deed: "move", start: "2026-03-18T14:00" });
+  expect([moved.status, moved.body.dates[0].start.place]).toEqual([200, "2026-03-18T14:00"]);
+  expect(await takenThen()).toEqual([4, 2]);
+  expect((await api.post("holds", wish, { address: "198.51.100.9" })).status).toBe(201);
+  expect(await takenThen()).toEqual([6, 3]);
 }, 120_000);

@@ -5,7 +5,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newResource } from "@/core/booking/blank";
 import { offerOf, type Resource } from "@/core/booking/booking";
-import { IconButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import { IconButton, QuietButton, State, TextInput, Tick } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import type { Editing } from "./editing";
 import { needsSentence } from "./notes";
@@ -69,6 +69,17 @@ export function NeedsEditor({
               <Trash2 size={14} />
             </IconButton>
           </Flex>
+          {service.capacity > 1 || need.each ? (
+            <Tick
+              label={own.each}
+              checked={need.each === true}
+              onChange={(on) => {
+                const { each: _each, ...once } = need;
+                setNeeds(sets.map((one, at) => (at === set ? (on ? { ...once, each: true } : once) : one)));
+              }}
+            />
+          ) : null}
+          {fault(`needs[${set}].each`) ? <State tone="brick">{fault(`needs[${set}].each`)}</State> : null}
           {fault(`needs[${set}].name`) ? <State tone="brick">{fault(`needs[${set}].name`)}</State> : null}
           <Flex wrap="wrap" gap="5px" role="group" aria-label={own.oneOf(need.name)}>
             {here.map((resource) => {

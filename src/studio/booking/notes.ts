@@ -67,7 +67,8 @@ export function needsSentence(setUp: BookingSetUp, service: Service): string {
   const sets = service.needs.map((_, set) => {
     const members = membersOf(setUp, service, set);
     if (!members.length) return words.nobodyYet;
-    return members.length === 1 ? namesOf(members) : words.oneOf(namesOf(members));
+    const said = members.length === 1 ? namesOf(members) : words.oneOf(namesOf(members));
+    return service.needs[set]?.each ? words.forEachSeat(said) : said;
   });
   return sets.length ? words.needsSentence(new Intl.ListFormat("en-GB").format(sets)) : words.needsNobody;
 }

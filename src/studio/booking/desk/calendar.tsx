@@ -6,7 +6,7 @@ import { Calendar, type CalendarProps, type EventProps } from "react-big-calenda
 import withDragAndDrop from "react-big-calendar/lib/addons/dragAndDrop";
 import "react-big-calendar/lib/css/react-big-calendar.css";
 import "react-big-calendar/lib/addons/dragAndDrop/styles.css";
-import { type BookingSetUp, offerOf } from "@/core/booking/booking";
+import { type BookingSetUp, offerOf, type Service, sharesStarts } from "@/core/booking/booking";
 import { hoursOf } from "@/core/booking/hours";
 import { merged, type Span, within } from "@/core/booking/spans";
 import { dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
@@ -195,7 +195,7 @@ export function DeskCalendar(props: DeskCalendarProps) {
       event: ({ event }: EventProps<DeskBlock>) => (
         <Block
           block={event}
-          capacity={serviceOf(event)?.capacity ?? 1}
+          capacity={seatsShared(serviceOf(event))}
           name={serviceOf(event)?.name ?? ""}
           time={view === "month" ? clock.wallOf(event.start.getTime()).slice(11) : ""}
           whose={byResource ? "" : nameOf(event.resources[0])}
@@ -223,6 +223,9 @@ export function DeskCalendar(props: DeskCalendarProps) {
     </Box>
   );
 }
+
+/** How many seats clients share at a start; 1 where it is one booking's. */
+const seatsShared = (service: Service | undefined) => (service && sharesStarts(service) ? service.capacity : 1);
 
 /** The column as somebody who can lead the booking's service; null for one who can't: whoever is free then. */
 function leading(setUp: BookingSetUp, booking: DeskBooking, id: string): string | null {
