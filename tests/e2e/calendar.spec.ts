@@ -950,6 +950,68 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
   await visitor.close();
 });
 
+test("two places take two wheels: said as a sentence, refused beyond what there is, booked for two, both on the Desk", async ({
+  browser,
+}) => {
+  const read = await page.request.post("/api/do/booking.readSetUp", { data: { site: key } });
+  const { setUp } = (await read.json()) as { setUp: BookingSetUp };
+  const [first] = setUp.resources;
+  if (!first) throw new Error("there is nobody");
+  const wheels = ["Wheel 1", "Wheel 2"].map((name, nth) => {
+    return {
+      ...first,
+      id: `ferry-wheel-${nth + 1}`,
+      kind: "thing" as const,
+      name,
+      week: null,
+      keptBack: [],
+      offers: [],
+    };
+  });
+  const kept = await page.request.post("/api/do/booking.replaceSetUp", {
+    data: { site: key, setUp: { ...setUp, resources: [...setUp.resources, ...wheels] } },
+  });
+  expect(kept.ok(), await kept.text()).toBe(true);
+  await openCalendar();
+  await panel("Services")
+    .getByRole("button", { name: /^First throw/ })
+    .click();
+  await page.getByRole("button", { name: "It takes something else too" }).click();
+  const who = page.getByRole("group", { name: "Who may be the thing" });
+  await who.getByRole("button", { name: "Wheel 2" }).click();
+  await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("3");
+  await page.getByText("One for each seat: a start is then one booking’s").last().click();
+  await expect(panel("Services").getByText(/with 2 of thing a booking has at most 2 seats, not 3/)).toBeVisible();
+  await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("2");
+  await expect(panel("Services").getByText(/at most 2 seats/)).toBeHidden();
+  await expect(panel("Services").getByText(/one of Wheel 1 or Wheel 2 for each seat/)).toBeVisible();
+  await expectAccessible(page);
+  await saved(page);
+  await goLive();
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
+  await bring(visitor);
+  await calendar(visitor).getByLabel("Places").fill("2");
+  await calendar(visitor).getByLabel("Places").press("Tab");
+  await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+  await calendar(visitor).locator(".day.free").nth(15).click();
+  await calendar(visitor).locator(".slot").first().click();
+  await expect(calendar(visitor).getByText(/Places: 2/)).toBeVisible();
+  await calendar(visitor).getByLabel("Name").fill("Pia Pair");
+  await calendar(visitor).getByLabel("E-mail").fill("pia.ferry@post.example");
+  await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
+  await calendar(visitor)
+    .getByRole("button", { name: /^(Save|Ask for) my wheel$/ })
+    .click();
+  await expect(calendar(visitor).getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
+  await visitor.close();
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
+  await page.getByText("Waiting", { exact: true }).click();
+  await page.getByRole("button", { name: /Pia Pair/ }).click();
+  await expect(page.getByText(/Wheel 1, Wheel 2$/)).toBeVisible();
+});
+
 test("a calendar that begins with a day asks one question, then offers only what has a time on it; its own ground is marked", async ({
   browser,
 }) => {

@@ -70,14 +70,16 @@ export function NeedsEditor({
             </IconButton>
           </Flex>
           {service.capacity > 1 || need.each ? (
-            <Tick
-              label={own.each}
-              checked={need.each === true}
-              onChange={(on) => {
-                const { each: _each, ...once } = need;
-                setNeeds(sets.map((one, at) => (at === set ? (on ? { ...once, each: true } : once) : one)));
-              }}
-            />
+            <Box mb="6px">
+              <Tick
+                label={own.each}
+                checked={need.each === true}
+                onChange={(on) => {
+                  const { each: _each, ...once } = need;
+                  setNeeds(sets.map((one, at) => (at === set ? (on ? { ...once, each: true } : once) : one)));
+                }}
+              />
+            </Box>
           ) : null}
           {fault(`needs[${set}].each`) ? <State tone="brick">{fault(`needs[${set}].each`)}</State> : null}
           {fault(`needs[${set}].name`) ? <State tone="brick">{fault(`needs[${set}].name`)}</State> : null}
