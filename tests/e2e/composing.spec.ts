@@ -1,7 +1,7 @@
 // Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn } from "./studio";
+import { expectAccessible, frame, openPage, saved, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -68,8 +68,7 @@ test("words are open in one frame at a time", async ({ page }) => {
   await page.keyboard.press("End");
   await page.keyboard.type("!");
   await expect(frame(page, "Phone").getByRole("heading", { level: 1 })).toContainText("!");
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
 });
 
 test("what is hidden stays in sight as a ghost that can be selected, and is hidden on the live page", async ({
@@ -292,11 +291,16 @@ test("a second tab whose section the first removed goes on; what was written in 
   await dialog.getByRole("button", { name: "Put them aside" }).click();
   await expect(dialog).toBeHidden();
   await expect(order(second).getByText(gone ?? "", { exact: true })).toBeHidden();
-  await frame(second, "Wide").getByRole("heading", { level: 1 }).click();
+  // While the window fades it may still take the press.
+  const title = frame(second, "Wide").locator("h1");
+  await expect(async () => {
+    await title.click();
+    await expect(title).toHaveAttribute("contenteditable", "plaintext-only", { timeout: 1000 });
+  }).toPass();
   await second.keyboard.press("End");
   await second.keyboard.type(" today");
   // What was saved before still says so for a moment; words that are written are a box of text, no heading.
-  await expect(frame(second, "Wide").locator("h1")).toContainText("today");
+  await expect(title).toContainText("today");
   await saved(second);
   await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today", { timeout: 60_000 });
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();

@@ -1,6 +1,6 @@
 // Dragging on the frame itself: spaces, heights, shares of columns, and blocks to other places; each with its keys.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn } from "./studio";
+import { expectAccessible, frame, openPage, saved, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -56,8 +56,7 @@ test("space above and height are dragged in steps, shown as they are; Esc takes 
   await page.keyboard.press("ArrowDown");
   await expect.poll(async () => Number(await height.getAttribute("aria-valuenow"))).toBeGreaterThan(tall);
   await expect(sheet(page).getByRole("spinbutton", { name: "Height" })).not.toHaveValue("");
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
 });
 
 test("the boundary between columns is dragged to whole parts, and moved by the arrows", async ({ page }) => {

@@ -1,6 +1,6 @@
 // What was made once is used again: on the shelf of all sites, over the clipboard, several blocks at a time.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, frame, openPage, saved, signIn, siteAddress, undo } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -57,8 +57,7 @@ test("a section goes on the shelf of all sites, and takes the other site's brand
   await page.getByRole("button", { name: "Close this note" }).click();
   const picture = wide(page).locator("section", { hasText: "Kiln-opening days" }).locator("img");
   await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
 });
 
 test("on the shelf it is named anew, replaced and removed", async ({ page }) => {
@@ -109,8 +108,7 @@ test("several blocks are chosen with Shift, copied, and pasted on the other site
   await page.keyboard.press("Control+Z");
   await expect(pasted).toHaveCount(1);
   await page.keyboard.press("Control+Z");
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
 });
 
 test("a frame drawn with Shift chooses all inside it; they are duplicated and removed together", async ({ page }) => {
@@ -175,8 +173,7 @@ test("words from elsewhere become headings, paragraphs and lists; a picture beco
     document.body.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   });
   await expect(wide(page).locator("main > section").last().locator("img")).toBeVisible();
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
 });
 
 test("a shared section is pasted as one on its site, and as the other site's own", async ({ page }) => {
@@ -196,14 +193,12 @@ test("a shared section is pasted as one on its site, and as the other site's own
   await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
   await page.keyboard.press("Control+V");
   await expect(sheet(page).getByText("Stands on 2 pages.")).toBeVisible();
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
   await openPage(page, "oddlane");
   await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
   await page.keyboard.press("Control+V");
   await expect(wide(page).getByRole("heading", { name: "Open bench hours" })).toBeVisible();
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
   // Nothing of all this is on the live sites.
   await page.goto(siteAddress("oddlane"));
   await expect(page.getByRole("heading", { name: "Open bench hours" })).toHaveCount(0);
@@ -279,8 +274,7 @@ test("“+” finds anything: a block, a widget, a page, a deed", async ({ page 
   await find("wheel classes");
   await shelf(page).getByRole("region", { name: "Widgets" }).getByRole("button").first().click();
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Widget");
-  await page.keyboard.press("Control+Z");
-  await saved(page);
+  await undo(page);
   await find("journal");
   await shelf(page).getByRole("region", { name: "Pages" }).getByRole("button", { name: "Journal" }).click();
   await expect(wide(page).getByRole("heading", { level: 1, name: "Journal" })).toBeVisible();

@@ -51,6 +51,14 @@ export async function makeWidget(page: Page, site: string, kind: string, called:
   await expect(page.getByLabel("Name of the widget")).toHaveValue(called);
 }
 
+/** One step back, once the server has it: what was saved before still says so for a moment. */
+export async function undo(page: Page) {
+  const kept = page.waitForResponse((response) => response.url().endsWith("/api/do/pages.edit"));
+  await page.keyboard.press("Control+Z");
+  await kept;
+  await saved(page);
+}
+
 export const saved = (page: Page) => expect(page.getByRole("banner").getByText(/^Saved · r\d+$/)).toBeVisible();
 
 const axeSource = readFileSync(createRequire(`${process.cwd()}/package.json`).resolve("axe-core/axe.min.js"), "utf8");

@@ -72,6 +72,10 @@ const config = defineConfig({
     body: { fontVariantNumeric: "tabular-nums" },
     // A button at work keeps its name: its words are hidden from the eye alone, which otherwise sees them behind the wheel.
     ".chakra-button[data-loading] > span > span": { visibility: "visible !important", color: "transparent !important" },
+    // A window that fades takes no press any more: it is meant for what stands behind.
+    ".chakra-dialog__backdrop[data-state=closed], .chakra-dialog__positioner:has([data-state=closed])": {
+      pointerEvents: "none !important",
+    },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "2px" },
     "*, *::before, *::after": {
       _motionReduce: { animationDuration: "0s !important", transitionDuration: "0s !important" },
