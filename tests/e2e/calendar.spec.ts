@@ -1029,6 +1029,9 @@ test("a calendar that begins with a day asks one question, then offers only what
     name: "Sunday glazing",
     confirm: "atOnce" as const,
     course: [course],
+    needs: usual.needs.filter(({ each }) => !each),
+    capacity: 6,
+    least: { seats: 3, hours: 24 },
   };
   const services = [first, second];
   const kept = await page.request.post("/api/do/booking.replaceSetUp", {
@@ -1037,6 +1040,15 @@ test("a calendar that begins with a day asks one question, then offers only what
   expect(kept.ok(), await kept.text()).toBe(true);
   await openCalendar();
   await panel("Services").getByRole("button", { name: "Take Sunday glazing into the calendar" }).click();
+  // The least group is of seats that there are.
+  await panel("Services")
+    .getByRole("button", { name: /^Sunday glazing/ })
+    .click();
+  await page.getByRole("spinbutton", { name: "At least" }).fill("7");
+  await expect(panel("Services").getByText(/at most as many as a start has/)).toBeVisible();
+  await page.getByRole("spinbutton", { name: "At least" }).fill("2");
+  await expect(panel("Services").getByText(/at most as many as a start has/)).toBeHidden();
+  await expectAccessible(page);
   await step(/Look/).click();
   const look = panel("Look");
   await look.getByText("a day", { exact: true }).click();
@@ -1090,5 +1102,9 @@ test("a calendar that begins with a day asks one question, then offers only what
   await expectAccessible(visitor);
   await calendar(visitor).locator(".slot").click();
   await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeFocused();
+  await expect(
+    calendar(visitor).getByText("It takes place with at least 2 places booked. That is decided 24 hours before"),
+  ).toBeVisible();
+  await expectAccessible(visitor);
   await visitor.close();
 });

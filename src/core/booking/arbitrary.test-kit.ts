@@ -212,6 +212,9 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
         },
       ),
       needs: fc.constant(needs),
+      least: sometimes(fc.record({ seats: fc.constantFrom(2, 3), hours: fc.constantFrom(1, 24, 96) })).map(
+        (found) => found ?? undefined,
+      ),
       lengths: rarely(
         fc.constantFrom(
           [30, 75].map((minutes) => ({ minutes, price: null })),
@@ -222,7 +225,9 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
     .map((found) => {
       // Who shares a start shares its end, so that a choice of lengths goes with one seat and no course.
       const made = found as unknown as Service;
-      return made.lengths ? { ...made, capacity: 1, course: null } : made;
+      const alone = made.lengths ? { ...made, capacity: 1, course: null } : made;
+      // A least group is of seats that are shared.
+      return alone.capacity > 1 ? alone : { ...alone, least: undefined };
     })
     .chain((made) =>
       // Here and there a set is needed for each seat: it has at least as many as there can be seats.
@@ -230,7 +235,12 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
         const own = set === undefined ? undefined : made.needs[set];
         if (!own || own.oneOf.length < 2) return made;
         const capacity = Math.min(2, own.oneOf.length);
-        return { ...made, capacity, needs: made.needs.map((need) => (need === own ? { ...need, each: true } : need)) };
+        return {
+          ...made,
+          capacity,
+          least: undefined,
+          needs: made.needs.map((need) => (need === own ? { ...need, each: true } : need)),
+        };
       }),
     );
 }
@@ -248,6 +258,7 @@ function entries(zone: string, date: string, main: Service): fc.Arbitrary<DiaryE
         minutes: fc.constantFrom(15, 60, 90, 120),
         before: fc.constantFrom(0, 15),
         seats: fc.integer({ min: 1, max: 2 }),
+        held: fc.constantFrom(false, false, true),
         leader: fc.constantFrom(...leaders),
         follower: fc.constantFrom(...followers),
         booking: fc.constantFrom("b1", "b2", "b3"),
@@ -264,6 +275,7 @@ function entries(zone: string, date: string, main: Service): fc.Arbitrary<DiaryE
           start: one.start,
           end,
           seats: one.seats,
+          ...(one.held ? { held: true } : {}),
           occupied: resources.map((id) => ({ resource: id, from, to: end })),
         };
       }),

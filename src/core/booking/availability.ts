@@ -46,8 +46,16 @@ export class Availability extends Obstacles {
   private readonly fileOrder: ReadonlyMap<string, number>;
   private readonly shown = new Map<string, ReadonlyMap<DayNumber, ReadonlySet<Instant>>>();
 
-  constructor(setUp: BookingSetUp, wish: Wish, diary: Diary, now: Instant, from: DayNumber, to: DayNumber) {
-    super(setUp, wish, diary, now, from, to);
+  constructor(
+    setUp: BookingSetUp,
+    wish: Wish,
+    diary: Diary,
+    now: Instant,
+    from: DayNumber,
+    to: DayNumber,
+    asked: Instant = now,
+  ) {
+    super(setUp, wish, diary, now, from, to, asked);
     this.fileOrder = new Map(setUp.resources.map((resource, index) => [resource.id, index]));
   }
 

@@ -103,6 +103,14 @@ export interface Length {
   readonly price: Price | null;
 }
 
+/** The smallest group that a start takes place with. */
+export interface LeastGroup {
+  /** From 2 up to the capacity. */
+  readonly seats: number;
+  /** How long before the start it is decided: 1 to 720 hours. */
+  readonly hours: number;
+}
+
 export interface Service {
   readonly id: string;
   readonly place: string;
@@ -128,6 +136,8 @@ export interface Service {
   readonly daysAhead?: number | null | undefined;
   /** How many seats a visitor may take in one booking; null is all of them. */
   readonly mostSeats?: number | null | undefined;
+  /** A start takes place with so many seats; so many hours before it is decided. Absent where one seat is enough. */
+  readonly least?: LeastGroup | undefined;
   /** How many bookings of it one client may have in a week from Monday; by hand there can be more. */
   readonly perClientWeek?: number | null | undefined;
   /** At the client's place: the way there before each start, and back after each end, for all who serve. */
@@ -286,6 +296,10 @@ export const takesForEach = ({ needs }: Pick<Service, "needs">): boolean => need
 /** Whether bookings of several clients share a start. What is needed for each seat is nobody else's. */
 export const sharesStarts = (service: Pick<Service, "needs" | "capacity">): boolean =>
   service.capacity > 1 && !takesForEach(service);
+
+/** The moment at which it is decided whether a start takes place; null where that is certain. */
+export const decidedAt = ({ least }: Pick<Service, "least">, start: Instant): Instant | null =>
+  least ? start - least.hours * 3_600_000 : null;
 
 /** What a booking of so many seats takes, set by set: a set for each seat stands there once for each. */
 export const needsFor = (service: Pick<Service, "needs" | "capacity">, seats: number): readonly Need[] =>

@@ -10,6 +10,8 @@ export interface DiaryEntry {
   readonly start: Instant;
   readonly end: Instant;
   readonly seats: number;
+  /** Only kept while somebody fills in a form; absent for what is booked. */
+  readonly held?: boolean;
   /** The client's e-mail address; absent where it was not asked for. */
   readonly client?: string;
   /** The time each resource is taken, tidy-up included. */
@@ -29,6 +31,8 @@ export interface Session {
   readonly start: Instant;
   readonly resources: readonly string[];
   readonly seats: number;
+  /** Of the seats those that are booked, not only held. */
+  readonly booked: number;
 }
 
 /** A stretch of a resource's time that is taken, by a booking or (with null) by busy time from outside. */
@@ -108,7 +112,13 @@ export class Diary {
         const known = beside.find((session) => isOf(entry, session));
         const { service: of, start: at } = entry;
         const resources = known?.resources ?? entry.occupied.map(({ resource }) => resource);
-        const joined = { service: of, start: at, resources, seats: (known?.seats ?? 0) + entry.seats };
+        const joined = {
+          service: of,
+          start: at,
+          resources,
+          seats: (known?.seats ?? 0) + entry.seats,
+          booked: (known?.booked ?? 0) + (entry.held ? 0 : entry.seats),
+        };
         this.sessions.set(key, [...beside.filter((session) => session !== known), joined]);
       }
     }

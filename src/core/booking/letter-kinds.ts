@@ -8,13 +8,24 @@ export const letterKinds = [
   "declined",
   "moved",
   "reminder",
+  "runs",
+  "calledOff",
   "cancelled",
 ] as const;
 
 export type LetterKind = (typeof letterKinds)[number];
 
 /** What is sent as a text message too, where a client wants that: what is certain, and that it is soon. */
-export const textKinds: readonly LetterKind[] = ["booked", "approved", "declined", "moved", "reminder", "cancelled"];
+export const textKinds: readonly LetterKind[] = [
+  "booked",
+  "approved",
+  "declined",
+  "moved",
+  "reminder",
+  "runs",
+  "calledOff",
+  "cancelled",
+];
 
 /** Own words of a letter; "" for the usual ones. What was booked, when, where and how to change it always follows. */
 export interface OwnLetter {

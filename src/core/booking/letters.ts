@@ -26,6 +26,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: (what) => `Not possible: ${what}`,
       moved: (what) => `Moved: ${what}`,
       reminder: (what) => `Soon: ${what}`,
+      runs: (what) => `It takes place: ${what}`,
+      calledOff: (what) => `Called off: ${what}`,
       cancelled: (what) => `Cancelled: ${what}`,
     },
     first: {
@@ -37,6 +39,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: "We are sorry, this booking can't be kept. The time is free again.",
       moved: "Your booking has moved. This is when it is now:",
       reminder: "This is to remind you of your booking.",
+      runs: "Enough people have booked: it takes place.",
+      calledOff: "We are sorry: too few people have booked, so it does not take place. You owe nothing for it.",
       cancelled: "Your booking is cancelled.",
     },
     yours: (time) => `On your clock: ${time}`,
@@ -54,6 +58,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: (what) => `Nicht möglich: ${what}`,
       moved: (what) => `Verlegt: ${what}`,
       reminder: (what) => `Bald: ${what}`,
+      runs: (what) => `Findet statt: ${what}`,
+      calledOff: (what) => `Fällt aus: ${what}`,
       cancelled: (what) => `Abgesagt: ${what}`,
     },
     first: {
@@ -65,6 +71,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: "Es tut uns leid, diese Buchung ist nicht möglich. Die Zeit ist wieder frei.",
       moved: "Ihre Buchung wurde verlegt. Sie ist jetzt:",
       reminder: "Wir erinnern an Ihre Buchung.",
+      runs: "Es haben genug Menschen gebucht: Es findet statt.",
+      calledOff: "Es tut uns leid: Es haben zu wenige gebucht, darum fällt es aus. Sie schulden nichts dafür.",
       cancelled: "Ihre Buchung ist abgesagt.",
     },
     yours: (time) => `Auf Ihrer Uhr: ${time}`,
@@ -82,6 +90,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: (what) => `Impossible : ${what}`,
       moved: (what) => `Déplacé : ${what}`,
       reminder: (what) => `Bientôt : ${what}`,
+      runs: (what) => `Aura lieu : ${what}`,
+      calledOff: (what) => `N’aura pas lieu : ${what}`,
       cancelled: (what) => `Annulé : ${what}`,
     },
     first: {
@@ -93,6 +103,8 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       declined: "Nous sommes désolés, cette réservation n’est pas possible. L’heure est de nouveau libre.",
       moved: "Votre réservation a été déplacée. La voici :",
       reminder: "Nous vous rappelons votre réservation.",
+      runs: "Assez de personnes ont réservé : cela aura lieu.",
+      calledOff: "Nous sommes désolés : trop peu de personnes ont réservé, cela n’aura pas lieu. Vous ne devez rien.",
       cancelled: "Votre réservation est annulée.",
     },
     yours: (time) => `À votre heure : ${time}`,
@@ -135,7 +147,7 @@ export const usualWords = (kind: LetterKind, language: string): string => inLang
 export const usualSubject = (kind: LetterKind, language: string, what: string): string =>
   inLanguage(languages, language).subject[kind](what);
 
-const ended: readonly LetterKind[] = ["declined", "cancelled"];
+const ended: readonly LetterKind[] = ["declined", "calledOff", "cancelled"];
 
 /** A letter's facts as they are written in its language. */
 function writtenFacts(kind: LetterKind, facts: LetterFacts) {

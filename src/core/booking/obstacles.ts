@@ -4,6 +4,7 @@ import type { Reason } from "@/core/visitor/decision";
 import {
   type BookingSetUp,
   chosenLength,
+  decidedAt,
   durationWith,
   type Instant,
   mostDaysAhead,
@@ -52,6 +53,7 @@ export const waivable = [
   "booking.serviceTooFar",
   "booking.resourceDayFull",
   "booking.serviceDayFull",
+  "booking.groupTooSmall",
   "booking.busyOutside",
 ] as const;
 
@@ -98,6 +100,8 @@ export class Obstacles {
     protected readonly now: Instant,
     protected readonly from: DayNumber,
     protected readonly to: DayNumber,
+    /** The moment it is asked at, where it is judged as of an earlier one: what was decided since stays decided. */
+    private readonly asked: Instant = now,
   ) {
     const service = setUp.services.find(({ id }) => id === wish.service);
     const place = setUp.places.find(({ id }) => id === service?.place);
@@ -113,11 +117,11 @@ export class Obstacles {
       this.length ?? service.durationMinutes,
       ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)),
     );
-    const asked = [...(this.runs ?? [])].filter(([start]) => {
+    const wanted = [...(this.runs ?? [])].filter(([start]) => {
       const day = this.clock.dayOf(start);
       return from <= day && day <= to;
     });
-    const runDays = asked.flatMap(([, dates]) => dates.map((date) => this.clock.dayOf(date)));
+    const runDays = wanted.flatMap(([, dates]) => dates.map((date) => this.clock.dayOf(date)));
     this.hoursFrom = Math.min(from, ...runDays) - daysAround;
     this.hoursTo = Math.max(to, ...runDays) + daysAround + Math.ceil(longest / 1440);
   }
@@ -323,6 +327,7 @@ export class Obstacles {
       const session = this.sessionOf(id, date);
       const left = this.service.capacity - (session?.seats ?? 0);
       if (left < this.wish.seats) yield { code: "booking.seatsGone", resource: id, left, wanted: this.wish.seats };
+      yield* this.leastGroup(id, start, session?.booked ?? 0);
       const { from, to } = this.occupiedBy(id, date, durationMs);
       for (const taken of this.diary.takenIn(id, from, to, session)) {
         if (!taken.entry) {
@@ -349,6 +354,15 @@ export class Obstacles {
         };
       }
     }
+  }
+
+  /** Once it is decided whether a start takes place, only who makes its group large enough can still come. */
+  private *leastGroup(id: string, start: Instant, booked: number): Generator<Reason> {
+    const { least } = this.service;
+    const decided = decidedAt(this.service, start);
+    if (!least || decided === null || this.asked < decided || booked + this.wish.seats >= least.seats) return;
+    if (this.holds("booking.groupTooSmall"))
+      yield { code: "booking.groupTooSmall", resource: id, booked, least: least.seats, wanted: this.wish.seats };
   }
 
   private *timingOfService(start: Instant): Generator<Reason> {

@@ -420,6 +420,13 @@ export class Oracle {
     return this.datesOf(start).every((date) => {
       const taken = entries.filter((entry) => same(entry, date)).reduce((sum, entry) => sum + entry.seats, 0);
       if (taken + seats > this.service.capacity) return false;
+      if (
+        !this.groupIsEnough(
+          start,
+          entries.filter((entry) => same(entry, date)),
+        )
+      )
+        return false;
       return resources.every((id) => {
         const [from, to] = this.occupied(id, date, durationMs);
         for (let at = from; at < to; at += minute) {
@@ -431,6 +438,14 @@ export class Oracle {
         return true;
       });
     });
+  }
+
+  /** Rule 15. */
+  private groupIsEnough(start: Instant, together: readonly DiaryEntry[]): boolean {
+    const { least } = this.service;
+    if (!least || this.question.now + least.hours * 60 * minute < start) return true;
+    const booked = together.filter(({ held }) => !held).reduce((sum, entry) => sum + entry.seats, 0);
+    return booked + this.question.seats >= least.seats;
   }
 
   private serviceAllows(start: Instant, withDiary: boolean): boolean {

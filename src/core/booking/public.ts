@@ -65,6 +65,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     lengths: service.lengths ?? null,
     capacity: sharesStarts(service) ? service.capacity : 1,
     mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
+    least: service.least ?? null,
     where: service.where,
     confirm: service.confirm,
     leads: service.leads,

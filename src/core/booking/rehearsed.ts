@@ -120,7 +120,15 @@ export class RehearsedBooking {
     const own = [...this.kept].flatMap(([booking, { service: of, assignment, seats: taken, state, endsAt }]) =>
       state === "held" && endsAt <= now
         ? []
-        : assignment.dates.map((date): DiaryEntry => ({ booking, service: of.id, seats: taken, ...date })),
+        : assignment.dates.map(
+            (date): DiaryEntry => ({
+              booking,
+              service: of.id,
+              seats: taken,
+              ...(state === "held" ? { held: true } : {}),
+              ...date,
+            }),
+          ),
     );
     const wish = {
       service: service.id,

@@ -12,6 +12,7 @@ import type {
   BookingWidgetSettings,
   Closure,
   DaySpan,
+  LeastGroup,
   Length,
   Place,
   PriceRule,
@@ -382,19 +383,23 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     .max(30)
     .required(),
   reminderHours: whole(1, 720, "A reminder's lead in hours").allow(null).required(),
+  least: Joi.object<LeastGroup>({
+    seats: whole(2, 500, "The least group in seats").required(),
+    hours: whole(1, 720, "The hours before a start at which it is decided").required(),
+  }),
   picture: hashSchema,
   colour: whole(0, deskColours - 1, "A colour"),
 })
-  .custom((service: Service, helpers) =>
-    service.lengths && (sharesStarts(service) || service.course)
-      ? helpers.error(
-          "service.lengths",
-          undefined,
-          helpers.state.localize?.([...(helpers.state.path ?? []), "lengths"]),
-        )
-      : service,
-  )
+  .custom((service: Service, helpers) => {
+    const fault = (code: string, ...path: string[]) =>
+      helpers.error(code, undefined, helpers.state.localize?.([...(helpers.state.path ?? []), ...path]));
+    if (service.lengths && (sharesStarts(service) || service.course)) return fault("service.lengths", "lengths");
+    if (service.least && (!sharesStarts(service) || service.least.seats > service.capacity))
+      return fault("service.least", "least", "seats");
+    return service;
+  })
   .messages({
+    "service.least": "A least group is of seats that clients share, and at most as many as a start has.",
     "service.lengths":
       "Clients choose the length only of what has one seat, or something of its own for each, and is no course: who shares a start shares its end.",
   });

@@ -185,6 +185,40 @@ describe("a wheel for each seat", () => {
   });
 });
 
+describe("a least group", () => {
+  const glaze = aService("glaze", { capacity: 8, least: { seats: 3, hours: 24 } });
+  const setUp = aSetUp([glaze], [aResource("maren")]);
+  const booked = (seats: number, more: Partial<DiaryEntry> = {}) => ({
+    ...anEntry("glaze", "maren", "2026-03-11T10:00", "2026-03-11T11:00", seats),
+    ...more,
+  });
+  const [before, after] = ["2026-03-10T09:59", "2026-03-10T10:00"];
+
+  test("until it is decided anybody may come; then only who makes it large enough", () => {
+    expect(ask(setUp, "2026-03-11", [], {}, before).starts).toContain("10:00");
+    expect(ask(setUp, "2026-03-11", [], {}, after).starts).not.toContain("10:00");
+    expect(ask(setUp, "2026-03-11", [], {}, after).starts).toContain("11:00");
+    expect(ask(setUp, "2026-03-11", [], {}, after).why("10:00")).toEqual(["booking.groupTooSmall"]);
+    expect(ask(setUp, "2026-03-11", [], { seats: 3 }, after).starts).toContain("10:00");
+    expect(ask(setUp, "2026-03-11", [booked(2)], {}, after).starts).toContain("10:00");
+    expect(ask(setUp, "2026-03-11", [booked(3)], {}, after).starts).toContain("10:00");
+  });
+
+  test("what is only held does not count, and by hand it is set aside", () => {
+    expect(ask(setUp, "2026-03-11", [booked(2, { held: true })], {}, after).starts).not.toContain("10:00");
+    const byHand = { online: false, waived: ["booking.groupTooSmall"] };
+    expect(ask(setUp, "2026-03-11", [], byHand, after).starts).toContain("10:00");
+  });
+
+  test("a course is decided before its first date", () => {
+    const course = [["2026-03-11T10:00", "2026-03-18T10:00"]];
+    const evenings = aSetUp([{ ...glaze, course }], [aResource("maren")]);
+    expect(ask(evenings, "2026-03-11", [], {}, before).starts).toEqual(["10:00"]);
+    expect(ask(evenings, "2026-03-11", [], {}, after).starts).toEqual([]);
+    expect(ask(evenings, "2026-03-11", [], { seats: 3 }, after).starts).toEqual(["10:00"]);
+  });
+});
+
 test("who is in both sets serves one of them only", () => {
   const service = aService("duet", {
     needs: [

@@ -1,6 +1,6 @@
 // What visitors are told of booking, as types: light enough for the visitor's browser.
 import type { Tax, TaxedAmount } from "@/core/money/money";
-import type { Length, Place, Price, Question, Service } from "./booking";
+import type { LeastGroup, Length, Place, Price, Question, Service } from "./booking";
 
 /** A moment: RFC 3339 in UTC, as the place's clock shows it, and as the visitor's does where their zone is known. */
 export interface Moment {
@@ -36,6 +36,8 @@ export interface PublicService {
   readonly capacity: number;
   /** How many of the seats can be taken in one booking. */
   readonly mostSeats: number;
+  /** With how many seats a start takes place, and how many hours before it is decided; null where one is enough. */
+  readonly least: LeastGroup | null;
   readonly where: Service["where"];
   readonly confirm: Service["confirm"];
   readonly leads: readonly string[];

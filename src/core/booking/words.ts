@@ -78,6 +78,8 @@ interface Values {
   readonly left: number;
   readonly wanted: number;
   readonly free: number;
+  readonly booked: number;
+  readonly least: number;
   readonly perHalfDay: number;
   readonly shown: readonly string[];
   readonly skipped: readonly string[];
@@ -143,6 +145,8 @@ const studio: Readonly<Record<string, Sentence>> = {
     `Tidy-up: with it ${who(values, wording)} is taken by ${what(values, wording)} ${spanWords(wording, values.from, values.to)}.`,
   "booking.busyOutside": (values, wording) =>
     `${who(values, wording)} is busy ${spanWords(wording, values.from, values.to)} by the calendar “${values.calendar}”.`,
+  "booking.groupTooSmall": (values, wording) =>
+    `It is decided already: with ${who(values, wording)} ${values.booked === 1 ? "one seat is" : `${values.booked} seats are`} booked, and it takes place with at least ${values.least}.`,
   "booking.noneOfSet": (values, { setUp }) =>
     `No ${values.set} is free: ${values.resources.map((id) => nameOf(setUp.resources, id)).join(", ")}.`,
   "booking.tooFewOfSet": (values) =>
@@ -172,6 +176,7 @@ export interface VisitorReason {
     | "seats"
     | "mostSeats"
     | "yourWeek"
+    | "group"
     | "notFree";
   readonly message: string;
 }
@@ -190,7 +195,10 @@ const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
   "booking.serviceTooFar": "tooFar",
   "booking.tooManySeats": "mostSeats",
   "booking.clientWeekFull": "yourWeek",
+  "booking.groupTooSmall": "group",
 };
+
+const seatWords = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 type Sentences = Readonly<Record<VisitorReason["code"], Sentence>>;
 
@@ -209,6 +217,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
     mostSeats: ({ most }) => `At most ${most} ${most === 1 ? "seat" : "seats"} in one booking; for more please ask.`,
     yourWeek: ({ most }) =>
       `You have ${most === 1 ? "a booking" : `${most} bookings`} in that week already; that is the most.`,
+    group: ({ least, booked }) =>
+      `So shortly before it takes at least ${seatWords(least - booked, "seat", "seats")} in one booking.`,
     notFree: () => "This time is not free.",
   },
   de: {
@@ -228,6 +238,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
       `Höchstens ${most} ${most === 1 ? "Platz" : "Plätze"} in einer Buchung; für mehr fragen Sie bitte.`,
     yourWeek: ({ most }) =>
       `In dieser Woche haben Sie schon ${most === 1 ? "eine Buchung" : `${most} Buchungen`}; mehr gehen nicht.`,
+    group: ({ least, booked }) =>
+      `So kurz vorher geht es nur noch mit mindestens ${seatWords(least - booked, "Platz", "Plätzen")} in einer Buchung.`,
     notFree: () => "Diese Zeit ist nicht frei.",
   },
   fr: {
@@ -248,6 +260,8 @@ const publicSentences: Readonly<Record<string, Sentences>> & { readonly en: Sent
       `Au plus ${most} ${most === 1 ? "place" : "places"} par réservation ; pour davantage, demandez-nous.`,
     yourWeek: ({ most }) =>
       `Vous avez déjà ${most === 1 ? "une réservation" : `${most} réservations`} cette semaine-là ; c’est le maximum.`,
+    group: ({ least, booked }) =>
+      `Si peu de temps avant, il faut au moins ${seatWords(least - booked, "place", "places")} en une réservation.`,
     notFree: () => "Cette heure n’est pas libre.",
   },
 };
@@ -260,6 +274,7 @@ const better: Readonly<Partial<Record<VisitorReason["code"], (one: Values, other
   tooSoon: (one, other) => one.earliest < other.earliest,
   tooFar: (one, other) => one.last > other.last,
   seats: (one, other) => one.left > other.left,
+  group: (one, other) => one.booked > other.booked,
 };
 
 /**

@@ -80,6 +80,7 @@ export async function loadDiary(
       end: bookingSessions.endsAt,
       seats: bookings.seats,
       client: bookings.email,
+      state: bookings.state,
       endsByItselfAt: bookings.endsByItselfAt,
     })
     .from(bookingSessions)
@@ -131,6 +132,7 @@ export async function loadDiary(
       start: row.start.getTime(),
       end: row.end.getTime(),
       seats: row.seats,
+      ...(row.state === "held" ? { held: true } : {}),
       ...(withClients ? { client: row.client } : {}),
       occupied: occupied.get(row.session) ?? [],
     })),

@@ -76,6 +76,7 @@ export async function availabilityNow(
       (asked.judgedAt ?? asked.now).getTime(),
       asked.from,
       asked.to,
+      asked.now.getTime(),
     ),
     nextEnd,
   };

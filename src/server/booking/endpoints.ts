@@ -43,7 +43,18 @@ const bookingStates = ["held", "waitingApproval", "waitingPayment", "confirmed",
 export const bookingSchemas: Readonly<Record<string, Json>> = {
   Reason: object({
     code: {
-      enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "mostSeats", "yourWeek", "notFree"],
+      enum: [
+        "notSold",
+        "notAStart",
+        "closed",
+        "tooSoon",
+        "tooFar",
+        "seats",
+        "mostSeats",
+        "yourWeek",
+        "group",
+        "notFree",
+      ],
     },
     message: text,
   }),
@@ -80,6 +91,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     lengths: nullable(list(object({ minutes: whole, price: nullable(ref("Price")) }))),
     capacity: whole,
     mostSeats: whole,
+    least: nullable(object({ seats: whole, hours: whole })),
     where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
     confirm: { enum: ["atOnce", "approval", "payment"] },
     leads: list(text),

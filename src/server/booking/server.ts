@@ -11,6 +11,7 @@ import { dayIn } from "../day";
 import type { WidgetServer } from "../widget/half";
 import { blockingOperations } from "./blocking";
 import { endingJob } from "./deeds/ending";
+import { groupJob } from "./deeds/grouping";
 import { diaryOperations } from "./diary-operation";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
 import { figureOperations } from "./figures";
@@ -41,6 +42,11 @@ export const bookingServer = {
   schemas: bookingSchemas,
   jobs: ({ deliverPayment }) => ({
     reminder: { lane: "quick", payload: Joi.object({ booking: id, start: Joi.string().required() }), run: reminderJob },
+    group: {
+      lane: "quick",
+      payload: Joi.object({ service: Joi.string().max(40).required(), start: Joi.string().required() }),
+      run: groupJob,
+    },
     ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
     payment: {
       lane: "quick",

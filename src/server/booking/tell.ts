@@ -108,7 +108,7 @@ export function bookingCalendar(
 const isOneLanguage = (one: string, other: string): boolean =>
   one.split("-", 1)[0]?.toLowerCase() === other.split("-", 1)[0]?.toLowerCase();
 
-const cancels: readonly LetterKind[] = ["cancelled", "declined"];
+const cancels: readonly LetterKind[] = ["cancelled", "calledOff", "declined"];
 
 /** Who causes letters without being a member: what strangers can set off is limited. */
 const publicCauses = ["client", "payment", "time"];
@@ -176,7 +176,7 @@ export async function tell(
         text: bookingText(kind, facts),
       });
   }
-  if (!place?.notify || kind === "reminder") return written;
+  if (!place?.notify || kind === "reminder" || kind === "runs") return written;
   const when = momentWords(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
     booking.startsAt.getTime(),
@@ -208,6 +208,8 @@ const placeSubjects: Readonly<Record<LetterKind, string>> = {
   declined: "Declined",
   moved: "Moved",
   reminder: "Reminder",
+  runs: "Takes place",
+  calledOff: "Called off, too few",
   cancelled: "Cancelled",
 };
 

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowLeft, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { deskColours, type Length, type Service } from "@/core/booking/booking";
+import { deskColours, type Length, type Service, sharesStarts } from "@/core/booking/booking";
 import { readTimes, timesText } from "@/core/booking/hours-text";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { Day } from "@/studio/kit/day-time";
@@ -210,6 +210,7 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
             />
           )}
         </Row>
+        {sharesStarts(service) || service.least ? <LeastGroupRows {...editing} /> : null}
         {service.capacity > 1 ? (
           <Row label={own.mostSeats} error={fault("mostSeats")} hint={own.mostSeatsHint}>
             {(ids) => (
@@ -556,5 +557,44 @@ function DeskColour({ editing, part }: Props) {
         </Flex>
       )}
     </Row>
+  );
+}
+
+/** The smallest group that a start takes place with, and when that is decided. */
+function LeastGroupRows({ item: { least }, put, fault }: Editing<"services">) {
+  return (
+    <>
+      <Tick
+        label={own.leastTick}
+        checked={least !== undefined}
+        onChange={(on) => put({ least: on ? { seats: 2, hours: 24 } : undefined })}
+      />
+      {least ? (
+        <>
+          <Row label={own.leastFrom} error={fault("least.seats")}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={own.leastSeats}
+                step={1}
+                value={least.seats}
+                onChange={(seats) => put({ least: { ...least, seats: seats ?? 0 } })}
+              />
+            )}
+          </Row>
+          <Row label={own.leastDecided} error={fault("least.hours")} hint={own.leastHint}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={own.hoursBefore}
+                step={1}
+                value={least.hours}
+                onChange={(hours) => put({ least: { ...least, hours: hours ?? 0 } })}
+              />
+            )}
+          </Row>
+        </>
+      ) : null}
+    </>
   );
 }

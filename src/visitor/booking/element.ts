@@ -725,6 +725,7 @@ export class SiteBooking extends LitElement {
       : nothing;
     const deed = this.paid ? this.words.pay : service.confirm === "approval" ? this.words.ask : this.words.book;
     return html`<p class="w-quiet" role="timer">${over ? this.words.keptOver : this.words.kept(untilWords(ends, this.clock))} ${over && held ? html`<button type="button" class="link" @click=${() => this.take(held.start)}>${this.words.keepAgain}</button>` : nothing}</p>
+    ${service.least ? html`<p class="note">${this.words.least(service.least.seats, service.least.hours)}</p>` : nothing}
     <form class="fields" novalidate @submit=${this.send}>
       ${fields.line("client.name", this.words.name, true, "text", "name")}
       ${fields.line("client.email", this.words.email, true, "email", "email")}

@@ -35,6 +35,8 @@ const en = {
   evening: "Evening",
   later: "Later days",
   placesLeft: (count: number) => (count === 1 ? "1 place left" : `${count} places left`),
+  least: (seats: number, hours: number) =>
+    `It takes place with at least ${seats} places booked. That is decided ${hours} hours before, and you hear by mail.`,
   yourTime: (city: string) => `Times are on your clock. The place is on the clock of ${city}.`,
   placeTime: (time: string, city: string) => `${time} in ${city}`,
   kept: (time: string) => `This time is kept for you for ${time}.`,
@@ -118,6 +120,8 @@ const de: Words = {
   evening: "Abend",
   later: "Spätere Tage",
   placesLeft: (count) => (count === 1 ? "noch 1 Platz" : `noch ${count} Plätze`),
+  least: (seats, hours) =>
+    `Es findet ab ${seats} gebuchten Plätzen statt. Das steht ${hours} Stunden vorher fest; Sie bekommen eine E-Mail.`,
   yourTime: (city) => `Die Zeiten sind die Ihrer Uhr. Der Ort hat die Uhr von ${city}.`,
   placeTime: (time, city) => `${time} in ${city}`,
   kept: (time) => `Diese Zeit ist noch ${time} für Sie freigehalten.`,
@@ -199,6 +203,8 @@ const fr: Words = {
   evening: "Soir",
   later: "Jours suivants",
   placesLeft: (count) => (count === 1 ? "1 place" : `${count} places`),
+  least: (seats, hours) =>
+    `Cela aura lieu à partir de ${seats} places réservées. C’est décidé ${hours} heures avant ; vous recevrez un message.`,
   yourTime: (city) => `Les heures sont celles de votre horloge. Le lieu est à l’heure de ${city}.`,
   placeTime: (time, city) => `${time} à ${city}`,
   kept: (time) => `Cette heure vous est gardée encore ${time}.`,

@@ -5,6 +5,7 @@ import type { Wish } from "@/core/booking/obstacles";
 import { billOf, servingOf } from "@/core/booking/price";
 import { bookings } from "@/data/booking/tables";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
+import { queueDecision } from "../decisions";
 import { Refused } from "../refusal";
 import { takeTime } from "../take";
 import type { BookingRow } from "../tell";
@@ -113,6 +114,7 @@ export async function begin(
     { siteId: site.id, bookingId: booking.id, service: service.id, capacity: service.capacity, seats: wish.seats },
     assignment,
   );
+  await queueDecision(context, tx, site.id, service, booking.startsAt);
   await writeHistory(
     tx,
     site.id,

@@ -2,6 +2,7 @@
 import { and, eq } from "drizzle-orm";
 import type { Answers } from "@/core/booking/answers";
 import { paymentMs } from "@/core/booking/state";
+import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { queueJob } from "../../job/queue";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
@@ -57,6 +58,8 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     .set(details)
     .where(and(eq(bookings.siteId, site.id), eq(bookings.id, held.id)));
   const booking = await change(locked, { ...held, ...details }, "client", state, { state, endsByItselfAt });
+  // What is booked counts for a least group; what was held did not.
+  if (service.least) await raiseDiary(tx, site.id);
   if (payment) {
     await queueEnding(locked, endsByItselfAt as Date);
     await queueJob(tx, {

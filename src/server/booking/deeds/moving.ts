@@ -3,6 +3,7 @@ import type { Instant } from "@/core/booking/booking";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { conflict } from "../../problem";
 import { serviceIn } from "../ask";
+import { queueDecision } from "../decisions";
 import { freeTime, takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, end, stateWords, tellOf } from "./change";
@@ -49,6 +50,7 @@ export async function move(
     },
     choice.wish.waived?.length ? { waived: choice.wish.waived } : {},
   );
+  await queueDecision(context, tx, site.id, service, moved.startsAt);
   if (!quiet) await tellOf(locked, moved, "moved", by);
   if (moved.state === "confirmed") await queueReminder(context, tx, setUp, moved);
   return moved;

@@ -3,6 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { bookings } from "@/data/booking/tables";
 import { notFound } from "../../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
+import { queueDecision } from "../decisions";
 import { onlineWish } from "../refusal";
 import { takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
@@ -56,6 +57,7 @@ export async function takePayment(locked: Locked, { approved, reference }: Payme
     { siteId: site.id, bookingId: booking.id, service: booking.serviceId, capacity, seats: booking.seats },
     assignment,
   );
+  await queueDecision(context, tx, site.id, service, booking.startsAt);
   await paid(locked, { ...booking, resources: assignment.resources });
   return "confirmed late";
 }

@@ -113,9 +113,11 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         ))}
       </>
     );
+  const least = site.parts.booking?.services.find(({ id }) => id === booking.service)?.least;
   const facts: readonly (readonly [string, React.ReactNode])[] = [
     [words.service, booking.seats > 1 ? `${booking.serviceName}, ${words.seats(booking.seats)}` : booking.serviceName],
     [words.with, people.join(", ")],
+    ...(least ? [[words.takesPlace, words.leastOf(least.seats, least.hours)] as const] : []),
     ...(booking.bill
       ? [
           [

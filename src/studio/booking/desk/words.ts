@@ -75,6 +75,8 @@ export const words = {
     nothing: "There is nothing to tell yet: figures begin with the first bookings.",
     otherServices: "All others",
   },
+  takesPlace: "Takes place",
+  leastOf: (seats: number, hours: number) => `with at least ${seats} seats; decided ${hours} h before`,
   inUse: (taken: number, all: number) => `${taken} of ${all} in use`,
   allInUse: "none left",
   whoHas: (name: string, service: string) => `${name}, ${service}`,
@@ -188,6 +190,7 @@ export const words = {
     letterHeldBack: "A letter was held back: this address had enough today",
     paid: "Paid",
     refundDue: "A refund is due",
+    runs: "It takes place: enough have booked",
   } as Readonly<Record<string, string>>,
   by: (who: string) =>
     ({ client: "by the client", payment: "by the payment", time: "by itself" })[who] ?? "by the studio",

@@ -1,0 +1,91 @@
+// Whether a start takes place: with a group that is large enough it does, and each of it reads so; otherwise it is called
+// off, and nobody owes anything.
+import { and, eq, inArray } from "drizzle-orm";
+import { decidedAt } from "@/core/booking/booking";
+import { takingStates } from "@/core/booking/state";
+import { bookingDates, bookings } from "@/data/booking/tables";
+import { inTransaction } from "@/data/connection";
+import { sites } from "@/data/site/tables";
+import type { Context } from "../../context";
+import type { JobRun } from "../../job/queue";
+import { queueDecision } from "../decisions";
+import type { BookingRow } from "../tell";
+import { inTurn } from "../turn";
+import { change, end, expire, tellOf, writeHistory } from "./change";
+import { type Locked, lockSite } from "./lock";
+
+/** The bookings of a start, session by session: two tutors at one time have a group each. */
+async function groupsOf({ tx, site }: Locked, serviceId: string, startsAt: Date) {
+  const rows = await tx
+    .select({ booking: bookings, session: bookingDates.sessionId })
+    .from(bookings)
+    .innerJoin(
+      bookingDates,
+      and(
+        eq(bookingDates.siteId, bookings.siteId),
+        eq(bookingDates.bookingId, bookings.id),
+        // A course is decided with its first date.
+        eq(bookingDates.position, 0),
+      ),
+    )
+    .where(
+      and(
+        eq(bookings.siteId, site.id),
+        eq(bookings.serviceId, serviceId),
+        eq(bookings.startsAt, startsAt),
+        inArray(bookings.state, [...takingStates]),
+      ),
+    );
+  const groups = new Map<string, BookingRow[]>();
+  for (const { booking, session } of rows) groups.set(session, [...(groups.get(session) ?? []), booking]);
+  return [...groups.values()];
+}
+
+async function runs(locked: Locked, group: readonly BookingRow[]) {
+  const { tx, site, now } = locked;
+  for (const booking of group) {
+    await writeHistory(tx, site.id, booking.id, now, "time", "runs", {}, {});
+    if (booking.state === "confirmed") await tellOf(locked, booking, "runs", "time");
+  }
+}
+
+async function callOff(locked: Locked, group: readonly BookingRow[]) {
+  for (const booking of group) {
+    if (booking.state === "held") {
+      await expire(locked, booking);
+      continue;
+    }
+    const ended = await end(locked, booking, "time", "cancelled", "calledOff");
+    const paid = booking.state === "confirmed" && booking.paymentReference !== null;
+    if (paid) await change(locked, ended, "time", "refundDue", { refundDue: true });
+  }
+}
+
+/** Decides one start of a service; asked too early, such as after its hours were changed, it is asked again in time. */
+export async function decide(locked: Locked, serviceId: string, startsAt: Date): Promise<void> {
+  const { context, tx, site, setUp, now } = locked;
+  const service = setUp.services.find(({ id }) => id === serviceId);
+  const at = service ? decidedAt(service, startsAt.getTime()) : null;
+  if (!service?.least || at === null) return;
+  if (now.getTime() < at) return queueDecision(context, tx, site.id, service, startsAt);
+  for (const group of await groupsOf(locked, serviceId, startsAt)) {
+    const booked = group.filter(({ state }) => state !== "held").reduce((sum, { seats }) => sum + seats, 0);
+    if (booked >= service.least.seats) await runs(locked, group);
+    else await callOff(locked, group);
+  }
+}
+
+/** The job: decides, once. */
+export async function groupJob(context: Context, run: JobRun): Promise<void> {
+  const { service = "", start = "" } = run.job.payload;
+  const siteId = run.job.siteId ?? "";
+  // Read before the transaction: a plain read in it would fix what it sees to before the lock.
+  const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
+  await inTurn(siteId, () =>
+    inTransaction(context.db, async (tx) => {
+      const locked = site && (await lockSite(context, tx, site));
+      await run.finish(tx);
+      if (locked) await decide(locked, service, new Date(Number(start)));
+    }),
+  );
+}
