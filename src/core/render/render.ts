@@ -498,17 +498,24 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     return part;
   }
 
+  /** The same on all pages, and with every letter that is typed on one. */
+  const floats = new Map<string, Part>();
+
   /** Buttons of widgets that float over a page, each a part of its own. */
   const floatingParts = (page: PageMeta): readonly Part[] =>
     site.widgets.flatMap((widget) => {
       const floating = floatsOn(widget, page) ? floatingOf(widget) : null;
       if (!floating) return [];
+      const drawn = floats.get(widget.id);
+      if (drawn) return [drawn];
       begin(page, `float-${widget.id}`, false);
       const found = usedWidget(widget.id) as SiteWidget;
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
       const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
-      return [{ id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told }];
+      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
+      floats.set(widget.id, part);
+      return [part];
     });
 
   const renderParts = (root: PageNode | null, page: PageMeta, eagerFirst: boolean) =>
