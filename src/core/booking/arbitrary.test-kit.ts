@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { newService } from "./blank";
 import type { BookingSetUp, DaySpan, Notice, Offer, Resource, Service, WeeklySpan } from "./booking";
+import { courseParts } from "./booking";
 import type { DiaryEntry, OutsideBusy } from "./diary";
 import { instantOf, type OracleQuestion } from "./oracle.test-kit";
 
@@ -206,11 +207,21 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
         { weight: 6, arbitrary: fc.constant(null) },
         {
           weight: 1,
-          arbitrary: fc
-            .constantFrom("09:00", "01:30", "18:00")
-            .map((time) => [[`${date}T${time}`, `${nextWeek(date)}T${time}`]]),
+          arbitrary: fc.constantFrom("09:00", "01:30", "18:00").chain((time) =>
+            fc.constantFrom(
+              [[`${date}T${time}`, `${nextWeek(date)}T${time}`]],
+              // The date asked about is the second of a run, and the first of another.
+              [
+                [lastWeek(date), date, nextWeek(date)].map((day) => `${day}T${time}`),
+                [`${date}T20:00`, `${nextWeek(date)}T${time}`],
+              ],
+            ),
+          ),
         },
       ),
+      joining: sometimes(
+        fc.record({ late: fc.boolean(), one: fc.constantFrom(null, { amount: 900, earlier: null }) }),
+      ).map((found) => found ?? undefined),
       needs: fc.constant(needs),
       least: sometimes(fc.record({ seats: fc.constantFrom(2, 3), hours: fc.constantFrom(1, 24, 96) })).map(
         (found) => found ?? undefined,
@@ -245,6 +256,7 @@ function service(date: string, leaderCount: number, follow: "none" | "own" | "sh
     );
 }
 
+const lastWeek = (date: string) => new Date(Date.parse(`${date}T00:00Z`) - 7 * 86_400_000).toISOString().slice(0, 10);
 const nextWeek = (date: string) => new Date(Date.parse(`${date}T00:00Z`) + 7 * 86_400_000).toISOString().slice(0, 10);
 
 /** Bookings around a date; some of them share seats of the service asked about. */
@@ -427,6 +439,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
             resource: sometimes(fc.constantFrom(...main.needs.flatMap((need) => need.oneOf))),
             seats: fc.constantFrom(1, 1, 2),
             length: fc.constantFrom(null, 0, 1),
+            part: fc.constantFrom(...courseParts),
             online: fc.constantFrom(true, true, false),
             client: fc.constantFrom(undefined, "ann@post.example"),
             /** Nobody who leads does it any more. */
@@ -453,6 +466,8 @@ export const anyCase: fc.Arbitrary<Case> = fc
               resource: found.resource,
               seats: found.seats,
               minutes: found.length === null ? null : (main.lengths?.[found.length]?.minutes ?? null),
+              // Of what is no course there is nothing but the whole.
+              part: main.course ? found.part : null,
               online: found.online,
               client: found.client,
               entries: found.entries,

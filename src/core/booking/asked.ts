@@ -3,6 +3,7 @@ import Joi from "joi";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { zoneSchema } from "@/core/time/schema";
+import { type CoursePart, courseParts } from "./booking";
 import { bookingId } from "./schema";
 
 export const zoneField = zoneSchema("Europe/Berlin");
@@ -22,6 +23,11 @@ export const minutesField = Joi.number().integer().min(1).max(10_080).messages({
   "number.max": "A length is at most 10,080 minutes.",
 });
 
+/** How much of a course. */
+export const partField = Joi.string()
+  .valid(...courseParts)
+  .messages({ "any.only": `A part of a course is one of: ${courseParts.join(", ")}.` });
+
 const token = Joi.string().max(200);
 
 export interface HoldAsked {
@@ -31,6 +37,8 @@ export interface HoldAsked {
   readonly seats: number;
   /** One of the service's lengths; without it the first. */
   readonly minutes?: number;
+  /** How much of a course; without it a whole run. */
+  readonly part?: CoursePart;
   /** An earlier hold of the same visitor, which this one takes the place of. */
   readonly instead?: string;
 }
@@ -41,6 +49,7 @@ export const holdSchema = Joi.object<HoldAsked>({
   start: Joi.string().max(40).required(),
   seats: seatsField.default(1),
   minutes: minutesField,
+  part: partField,
   instead: token,
 });
 

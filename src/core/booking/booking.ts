@@ -111,6 +111,18 @@ export interface LeastGroup {
   readonly hours: number;
 }
 
+/** How much of a course is booked: a run, what is left of one that has begun, or one of its dates. */
+export const courseParts = ["whole", "rest", "one"] as const;
+export type CoursePart = (typeof courseParts)[number];
+
+/** What visitors may book of a course besides a whole run. */
+export interface Joining {
+  /** What is left of a run that has begun, at its share of the price. */
+  readonly late: boolean;
+  /** One date at this price; null where that can't be booked. */
+  readonly one: Price | null;
+}
+
 export interface Service {
   readonly id: string;
   readonly place: string;
@@ -145,6 +157,8 @@ export interface Service {
   readonly confirm: "atOnce" | "approval" | "payment";
   /** Runs of a course: the dates of one run are booked as one. Null for what is booked start by start. */
   readonly course: readonly (readonly WallDateTime[])[] | null;
+  /** Of a course: what is sold of its runs; absent is whole ones only. */
+  readonly joining?: Joining | undefined;
   /** Needs in plain words that lead to it: "I have never touched clay". */
   readonly leads: readonly string[];
   /** The first set leads: its resource's own duration, price and shown times hold. */
@@ -296,6 +310,10 @@ export const takesForEach = ({ needs }: Pick<Service, "needs">): boolean => need
 /** Whether bookings of several clients share a start. What is needed for each seat is nobody else's. */
 export const sharesStarts = (service: Pick<Service, "needs" | "capacity">): boolean =>
   service.capacity > 1 && !takesForEach(service);
+
+/** Whether visitors may book so much of a course. */
+export const sellsPart = ({ course, joining }: Pick<Service, "course" | "joining">, part: CoursePart): boolean =>
+  part === "whole" || (course !== null && !!(part === "rest" ? joining?.late : joining?.one));
 
 /** The moment at which it is decided whether a start takes place; null where that is certain. */
 export const decidedAt = ({ least }: Pick<Service, "least">, start: Instant): Instant | null =>

@@ -3,6 +3,7 @@
 import type { Reason } from "@/core/visitor/decision";
 import {
   type BookingSetUp,
+  type CoursePart,
   chosenLength,
   decidedAt,
   durationWith,
@@ -13,16 +14,18 @@ import {
   type Place,
   type Resource,
   type Service,
+  sellsPart,
   sharesStarts,
   type TidyUp,
   takesForEach,
   tidyUpOn,
 } from "./booking";
+import { type Runs, runsOf } from "./course";
 import type { Diary, Session } from "./diary";
 import { firstMeeting, type Hours, hoursOf, mondayBefore } from "./hours";
 import { earliestStart, lastDay } from "./notice";
 import { meeting, type Span, within } from "./spans";
-import { type DayNumber, dateOf, dayNumber, hourMs, minuteMs, ZoneClock } from "./zone";
+import { type DayNumber, dateOf, hourMs, minuteMs, ZoneClock } from "./zone";
 
 /** What somebody wants to book. */
 export interface Wish {
@@ -32,6 +35,8 @@ export interface Wish {
   readonly seats: number;
   /** The length that was chosen, where the service leaves it to the client; without one it is the first. */
   readonly minutes?: number | null;
+  /** How much of a course; without it a whole run. */
+  readonly part?: CoursePart | null;
   /** By a visitor. By hand, kept-back and unshown times can be given away too. */
   readonly online: boolean;
   /** Who wants it, by e-mail address, where that is known. */
@@ -60,23 +65,6 @@ export const waivable = [
 /** The days around those asked about whose hours can matter: a start's span, its tidy-up, and hours past midnight. */
 const daysAround = 2;
 
-/**
- * The instants of each run, by that of its first date. A date that the zone's calendar left out is nobody's: the run goes
- * on without it.
- */
-export function runsOf(
-  course: readonly (readonly string[])[],
-  clock: ZoneClock,
-): ReadonlyMap<Instant, readonly Instant[]> {
-  const runs = new Map<Instant, readonly Instant[]>();
-  for (const run of course) {
-    const dates = run.filter((wall) => clock.hasDay(dayNumber(wall.slice(0, 10)))).map((wall) => clock.instantOf(wall));
-    const [first] = dates;
-    if (first !== undefined) runs.set(first, dates);
-  }
-  return runs;
-}
-
 /** One wish over the local days `from` to `to`, with what can stand against it. */
 export class Obstacles {
   /** What is wished for; a set for each seat stands among its needs once for each. */
@@ -88,8 +76,8 @@ export class Obstacles {
   private readonly resources: ReadonlyMap<string, Resource>;
   private readonly hours = new Map<string, Hours>();
   private readonly members: (readonly string[])[] = [];
-  /** For a course: the instants of each run, by that of its first date. */
-  protected readonly runs: ReadonlyMap<Instant, readonly Instant[]> | null;
+  /** For a course: the dates that are booked together, by the first of them. */
+  protected readonly runs: Runs | null;
   private readonly hoursFrom: DayNumber;
   private readonly hoursTo: DayNumber;
 
@@ -112,7 +100,7 @@ export class Obstacles {
     this.place = place;
     this.clock = ZoneClock.of(place.zone);
     this.resources = new Map(setUp.resources.map((resource) => [resource.id, resource]));
-    this.runs = service.course && runsOf(service.course, this.clock);
+    this.runs = service.course && runsOf(service.course, this.clock, wish.part ?? "whole");
     const longest = Math.max(
       this.length ?? service.durationMinutes,
       ...service.needs.flatMap((need) => this.minutesWith(need.oneOf)),
@@ -414,6 +402,8 @@ export class Obstacles {
   protected *ofService(start: Instant, withDiary: boolean): Generator<Reason> {
     const { service } = this;
     if (this.wish.online && !service.online) yield { code: "booking.notOnline", service: service.id };
+    const part = this.wish.part ?? "whole";
+    if (this.wish.online && !sellsPart(service, part)) yield { code: "booking.partNotSold", service: service.id, part };
     const date = dateOf(this.clock.dayOf(start));
     const { from, to } = service.sold;
     if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))

@@ -13,6 +13,7 @@ export interface OracleQuestion {
   readonly seats: number;
   /** Of a service's lengths; null for the first. */
   readonly minutes?: number | null;
+  readonly part?: "whole" | "rest" | "one" | null;
   readonly online: boolean;
   /** E-mail address, where it is known. */
   readonly client?: string | undefined;
@@ -155,12 +156,19 @@ export class Oracle {
     return needs.flatMap((need) => (need.each ? Array.from({ length: this.question.seats }, () => need) : [need]));
   }
 
-  /** The runs without the dates that are left out. */
+  /** What can be booked of the runs, without the dates that are left out. Rule 16: as much of them as is wished for. */
   private get course(): readonly (readonly string[])[] | null {
-    return (
+    const runs =
       this.service.course
         ?.map((run) => run.filter((wall) => exists(this.zone, wall.slice(0, 10))))
-        .filter((run) => run.length) ?? null
+        .filter((run) => run.length) ?? null;
+    const { part } = this.question;
+    if (part === "one") return runs?.flatMap((run) => run.map((date) => [date])) ?? null;
+    if (part !== "rest") return runs;
+    return (
+      runs
+        ?.flatMap((run) => run.map((_, nth) => (nth === 0 ? [] : run.slice(nth))))
+        .filter((dates) => dates.length > 1) ?? null
     );
   }
 
@@ -453,6 +461,7 @@ export class Oracle {
     const date = this.startDate(start);
     const { now, seats } = this.question;
     if (this.question.online && !online) return false;
+    if (this.question.online && !this.isSold()) return false;
     if (this.question.online && mostSeats && seats > mostSeats) return false;
     if ((sold.from ?? "0000") > date || date > (sold.to ?? "99999")) return false;
     // Rule 5, for the service.
@@ -470,6 +479,14 @@ export class Oracle {
           ).length < perDay,
       )
     );
+  }
+
+  /** Rule 16: whether visitors may have so much of a course. */
+  private isSold(): boolean {
+    const { course, joining } = this.service;
+    const { part } = this.question;
+    if (part === "rest") return course !== null && joining?.late === true;
+    return part !== "one" || (course !== null && !!joining?.one);
   }
 
   /** Rule 12, with the week walked from its Monday. */

@@ -1,7 +1,18 @@
 // What a booking costs: the rule that holds, and the tax of each line.
-import { withTax } from "@/core/money/money";
-import type { BookingSetUp, Instant, Length, LocalDate, Price, PriceRule, Resource, Service } from "./booking";
+import { shareOfAmount, withTax } from "@/core/money/money";
+import type {
+  BookingSetUp,
+  CoursePart,
+  Instant,
+  Length,
+  LocalDate,
+  Price,
+  PriceRule,
+  Resource,
+  Service,
+} from "./booking";
 import { chosenLength, offerOf } from "./booking";
+import { shareOf } from "./course";
 import type { PublicBill } from "./told";
 import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
@@ -13,6 +24,8 @@ export interface PriceAsked {
   readonly seats: number;
   /** The length that the client chose; null or absent where it is not theirs to choose. */
   readonly minutes?: number | null;
+  /** How much of a course; null or absent for a whole run. */
+  readonly part?: CoursePart | null;
 }
 
 /** The resources with these ids, in their order; what is no longer there is left out. */
@@ -166,16 +179,35 @@ export function priceWeek(
 /** Where a price comes from. */
 export interface PriceFound {
   readonly price: Price;
-  /** Id of the rule; "length", "resource" or "service" for their own price. */
+  /** Id of the rule; "one", "length", "resource" or "service" for their own price. */
   readonly by: string;
 }
 
+/** A price for so many of the dates that it is for. */
+function sharedPrice({ price: { amount, earlier }, by }: PriceFound, dates: number, of: number): PriceFound {
+  const share = (whole: number) => shareOfAmount(whole, dates, of);
+  return { price: { amount: share(amount), earlier: earlier === null ? null : share(earlier) }, by };
+}
+
 /**
- * The price of one seat: of the rules that match the local start the one of the highest priority, among equals the one
+ * The price of one seat. One date of a course has its own where there is one; any other part of it costs its share of the
+ * whole run, by its dates, rounded half up. Null where nothing says a price.
+ */
+export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
+  const { service, start, part } = asked;
+  if (!service.course || !part || part === "whole") return wholePrice(asked, rules, clock);
+  if (part === "one" && service.joining?.one) return { price: service.joining.one, by: "one" };
+  const share = shareOf(service.course, clock, start, part);
+  const found = wholePrice(asked, rules, clock);
+  return found && share && sharedPrice(found, share.dates, share.of);
+}
+
+/**
+ * The price of one seat of what is whole: of the rules that match the local start the one of the highest priority, among equals the one
  * with more conditions, then the earlier in the file; without a rule that of the chosen length; then the own price of the first that has one of those who
  * serve, the leading one first; then the service's. Null where nothing says a price.
  */
-export function priceOf(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
+function wholePrice(asked: PriceAsked, rules: readonly PriceRule[], clock: ZoneClock): PriceFound | null {
   const start = startOf(asked, clock);
   let best: PriceRule | null = null;
   for (const rule of rules) if (matches(rule, start) && (!best || outranks(rule, best))) best = rule;

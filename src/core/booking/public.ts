@@ -3,6 +3,7 @@
 import type { Assignment, Availability } from "./availability";
 import {
   type BookingSetUp,
+  type CoursePart,
   chosenLength,
   durationWith,
   type Instant,
@@ -63,6 +64,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     picture: service.picture ?? "",
     durationMinutes: first ?? service.durationMinutes,
     lengths: service.lengths ?? null,
+    joining: (service.course && service.joining) ?? null,
     capacity: sharesStarts(service) ? service.capacity : 1,
     mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
     least: service.least ?? null,
@@ -141,6 +143,7 @@ export function publicTimes(
     readonly setUp: BookingSetUp;
     readonly seats: number;
     readonly minutes?: number | null;
+    readonly part?: CoursePart | null;
     readonly currency: string;
     readonly zone?: string | undefined;
   },
@@ -165,11 +168,13 @@ export function priceOfStart(
     setUp,
     seats,
     minutes = null,
+    part = null,
     currency,
   }: {
     readonly setUp: BookingSetUp;
     readonly seats: number;
     readonly minutes?: number | null;
+    readonly part?: CoursePart | null;
     readonly currency: string;
   },
   clock: ZoneClock,
@@ -177,6 +182,6 @@ export function priceOfStart(
   const serving = servingOf(setUp, resources);
   const start = dates[0]?.start as Instant;
   return serving.length
-    ? publicBill(billOf({ service, serving, start, seats, minutes }, setUp.prices, clock, currency))
+    ? publicBill(billOf({ service, serving, start, seats, minutes, part }, setUp.prices, clock, currency))
     : null;
 }

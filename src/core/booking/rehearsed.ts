@@ -6,7 +6,7 @@ import { pathOf } from "@/core/page/validate";
 import { answersSchema, refusal } from "./answers";
 import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from "./asked";
 import { type Assignment, Availability } from "./availability";
-import { type BookingSetUp, chosenLength, type Instant, type Service } from "./booking";
+import { type BookingSetUp, type CoursePart, chosenLength, courseParts, type Instant, type Service } from "./booking";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
 import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
 import { clientMayChangeUntil, holdMs } from "./state";
@@ -37,6 +37,7 @@ interface Kept {
   readonly seats: number;
   /** The length that was chosen; null where there is no choice. */
   readonly minutes: number | null;
+  readonly part: CoursePart | null;
   readonly endsAt: Instant;
   state: PublicBooking["state"];
 }
@@ -69,6 +70,8 @@ function checked<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   const fields = error.details.map(({ path, message }) => ({ path: pathOf(path), message }));
   throw problem(422, "invalid", fields[0]?.message ?? "", fields);
 }
+
+const partIn = (given: unknown): CoursePart | null => courseParts.find((one) => one === given) ?? null;
 
 export class RehearsedBooking {
   private readonly kept = new Map<string, Kept>();
@@ -112,7 +115,17 @@ export class RehearsedBooking {
 
   private availability(
     service: Service,
-    { resource, seats, minutes }: { readonly resource?: unknown; readonly seats?: unknown; readonly minutes?: unknown },
+    {
+      resource,
+      seats,
+      minutes,
+      part,
+    }: {
+      readonly resource?: unknown;
+      readonly seats?: unknown;
+      readonly minutes?: unknown;
+      readonly part?: unknown;
+    },
     from: number,
     to: number,
   ) {
@@ -135,6 +148,7 @@ export class RehearsedBooking {
       resource: resource && resource !== "any" ? String(resource) : null,
       seats: Number(seats) || 1,
       minutes: chosenLength(service, Number(minutes) || null),
+      part: partIn(part),
       online: true,
     };
     const diary = new Diary([...this.site.entries, ...own], this.site.outside, this.clock(service));
@@ -157,7 +171,7 @@ export class RehearsedBooking {
   }
 
   private times(query: Readonly<Record<string, unknown>>) {
-    const { service: id, resource, seats, minutes, date, zone } = query;
+    const { service: id, resource, seats, minutes, part, date, zone } = query;
     const service = this.service(id);
     const day = dayNumber(String(date));
     const availability = this.availability(service, query, day, day);
@@ -165,6 +179,7 @@ export class RehearsedBooking {
       setUp: this.site.setUp,
       seats: Number(seats) || 1,
       minutes: chosenLength(service, Number(minutes) || null),
+      part: partIn(part),
       currency: this.site.currency,
       zone: zone ? String(zone) : undefined,
     });
@@ -185,6 +200,7 @@ export class RehearsedBooking {
       assignment,
       seats: asked.seats,
       minutes: chosenLength(service, asked.minutes),
+      part: partIn(asked.part),
       endsAt: this.site.now() + holdMs,
       state: "held",
     });
@@ -229,7 +245,7 @@ export class RehearsedBooking {
   }
 
   private view(token: string): PublicBooking {
-    const { service, assignment, seats, minutes, state, endsAt } = this.kept.get(token) as Kept;
+    const { service, assignment, seats, minutes, part, state, endsAt } = this.kept.get(token) as Kept;
     const clock = this.clock(service);
     const leader = this.site.setUp.resources.find(({ id }) => id === assignment.resources[0]);
     const start = assignment.dates[0]?.start ?? 0;
@@ -243,7 +259,7 @@ export class RehearsedBooking {
       price: priceOfStart(
         assignment,
         service,
-        { setUp: this.site.setUp, seats, minutes, currency: this.site.currency },
+        { setUp: this.site.setUp, seats, minutes, part, currency: this.site.currency },
         clock,
       ),
       endsByItself: state === "held" ? new Date(endsAt).toISOString() : null,

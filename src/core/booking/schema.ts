@@ -12,6 +12,7 @@ import type {
   BookingWidgetSettings,
   Closure,
   DaySpan,
+  Joining,
   LeastGroup,
   Length,
   Place,
@@ -372,6 +373,7 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     "array.unique": "Two questions have the same key.",
   }),
   terms: words(5000),
+  joining: Joi.object<Joining>({ late: Joi.boolean().required(), one: price.allow(null).required() }),
   screening: Joi.array()
     .items(
       Joi.object({
@@ -394,11 +396,13 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     const fault = (code: string, ...path: string[]) =>
       helpers.error(code, undefined, helpers.state.localize?.([...(helpers.state.path ?? []), ...path]));
     if (service.lengths && (sharesStarts(service) || service.course)) return fault("service.lengths", "lengths");
+    if (service.joining && !service.course) return fault("service.joining", "joining");
     if (service.least && (!sharesStarts(service) || service.least.seats > service.capacity))
       return fault("service.least", "least", "seats");
     return service;
   })
   .messages({
+    "service.joining": "Only a course has dates that can be booked by themselves.",
     "service.least": "A least group is of seats that clients share, and at most as many as a start has.",
     "service.lengths":
       "Clients choose the length only of what has one seat, or something of its own for each, and is no course: who shares a start shares its end.",

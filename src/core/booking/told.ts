@@ -1,6 +1,6 @@
 // What visitors are told of booking, as types: light enough for the visitor's browser.
 import type { Tax, TaxedAmount } from "@/core/money/money";
-import type { LeastGroup, Length, Place, Price, Question, Service } from "./booking";
+import type { Joining, LeastGroup, Length, Place, Price, Question, Service } from "./booking";
 
 /** A moment: RFC 3339 in UTC, as the place's clock shows it, and as the visitor's does where their zone is known. */
 export interface Moment {
@@ -44,6 +44,8 @@ export interface PublicService {
   readonly price: Price | null;
   readonly tax: Tax | null;
   readonly course: readonly (readonly Moment[])[] | null;
+  /** What can be booked of a course besides a whole run; null for nothing. */
+  readonly joining: Joining | null;
   readonly resources: readonly PublicResource[];
   readonly questions: readonly Question[];
   readonly terms: string;
@@ -95,7 +97,7 @@ export interface PublicDate extends PublicDay {
 export interface PublicTime {
   readonly start: Moment;
   readonly end: Moment;
-  /** Of a course: all of its dates. */
+  /** Of a course: all the dates that are booked as one. */
   readonly dates?: readonly { readonly start: Moment; readonly end: Moment }[];
   readonly seatsLeft: number;
   readonly price: PublicBill | null;

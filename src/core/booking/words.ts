@@ -99,6 +99,8 @@ const remark = ({ words }: Values) => (words ? ` (${words})` : "");
 /** One sentence for the studio for each code of booking. */
 const studio: Readonly<Record<string, Sentence>> = {
   "booking.notOnline": (values, wording) => `${what(values, wording)} is not shown online; it can be booked by hand.`,
+  "booking.partNotSold": (values, wording) =>
+    `${what(values, wording)} is not booked like that online; by hand it can be.`,
   "booking.notSold": (values, wording) => {
     const { from, to } = values as unknown as { from: string | null; to: string | null };
     const since = from ? ` from ${dateWords(wording, from)}` : "";
@@ -184,6 +186,7 @@ export interface VisitorReason {
 /** Which public code each reason becomes. Whatever tells of people, other clients or the diary is simply "not free". */
 const publicCodes: Readonly<Record<string, VisitorReason["code"]>> = {
   "booking.notOnline": "notSold",
+  "booking.partNotSold": "notSold",
   "booking.notSold": "notSold",
   "booking.notAStart": "notAStart",
   "booking.outsideHours": "closed",

@@ -41,6 +41,10 @@ export function withTax(amount: number, tax: Tax | null): TaxedAmount {
   return { net: amount, tax: part, gross: amount + part };
 }
 
+/** So many of `of` equal parts of an amount, rounded half up. */
+export const shareOfAmount = (amount: number, parts: number, of: number): number =>
+  halfUp(BigInt(amount) * BigInt(parts), BigInt(of));
+
 /** How many decimals a currency is written with (ISO 4217's exponent, as CLDR knows it). */
 export const decimalsOf = (currency: string): number =>
   new Intl.NumberFormat("en", { style: "currency", currency }).resolvedOptions().maximumFractionDigits ?? 2;

@@ -1,11 +1,13 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
 import { Availability } from "@/core/booking/availability";
 import { type BookingSetUp, type Instant, lengthOfBooking, mostDaysAhead, type Service } from "@/core/booking/booking";
+import { partOfBooking, runsOf } from "@/core/booking/course";
 import { Diary } from "@/core/booking/diary";
 import { mondayBefore } from "@/core/booking/hours";
-import { runsOf, type Wish } from "@/core/booking/obstacles";
+import type { Wish } from "@/core/booking/obstacles";
 import { type DayNumber, ZoneClock } from "@/core/booking/zone";
 import { loadDiary } from "@/data/booking/diary";
+import type { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { notFound } from "../problem";
 
@@ -36,15 +38,25 @@ export const clockFor = (setUp: BookingSetUp, service: Service): ZoneClock =>
 export const clockOfBooking = (setUp: BookingSetUp, booking: { readonly placeId: string; readonly zone: string }) =>
   ZoneClock.of(setUp.places.find(({ id }) => id === booking.placeId)?.zone ?? booking.zone);
 
-/** What a wish for the time of a booking has of it: whose it is, and the length that was chosen. */
-export const ofBooking = (
+/** What a wish for the time of a booking has of it: whose it is, the length that was chosen, how much of a course. */
+export function ofBooking(
+  setUp: BookingSetUp,
   service: Service,
-  { email, startsAt, endsAt }: { readonly email: string; readonly startsAt: Date; readonly endsAt: Date },
-) => ({ client: email, minutes: lengthOfBooking(service, startsAt.getTime(), endsAt.getTime()) });
+  { email, startsAt, endsAt, dates }: Pick<typeof bookings.$inferSelect, "email" | "startsAt" | "endsAt" | "dates">,
+) {
+  const start = startsAt.getTime();
+  return {
+    client: email,
+    minutes: lengthOfBooking(service, start, endsAt.getTime()),
+    part: dates ? partOfBooking(service, clockFor(setUp, service), start, dates.length) : null,
+  };
+}
 
 /** The end of everything a stretch of days asks about: a course goes on after its first date. */
-function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant): Instant {
-  const runs = [...runsOf(service.course ?? [], clock)].filter(([first]) => from <= first && first < to);
+function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Instant, part: Wish["part"]): Instant {
+  const runs = [...runsOf(service.course ?? [], clock, part ?? "whole")].filter(
+    ([first]) => from <= first && first < to,
+  );
   return Math.max(to, ...runs.map(([, dates]) => dates.at(-1) as Instant));
 }
 
@@ -58,7 +70,7 @@ export async function availabilityNow(
   const weeks = asked.wish.client !== undefined && !!service.perClientWeek;
   const from = clock.startOfDay(weeks ? mondayBefore(asked.from) : asked.from);
   const end = clock.startOfDay(weeks ? mondayBefore(asked.to) + 7 : asked.to + 1);
-  const to = lastInstant(service, clock, from, end);
+  const to = lastInstant(service, clock, from, end, asked.wish.part);
   const { entries, outside, nextEnd } = await loadDiary(
     db,
     asked.siteId,

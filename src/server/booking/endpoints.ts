@@ -1,4 +1,5 @@
 // What pages, letters and calendars of clients can ask about bookings.
+import { courseParts } from "@/core/booking/booking";
 import { calendarAt } from "../calendar/addresses";
 import {
   date,
@@ -99,6 +100,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     price: nullable(ref("Price")),
     tax: nullable(object({ percent: { type: "number" }, included: yesNo })),
     course: nullable(list(list(ref("Moment")))),
+    joining: nullable(object({ late: yesNo, one: nullable(ref("Price")) })),
     resources: list(
       object({
         id: text,
@@ -184,9 +186,13 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       start: text,
       seats: whole,
       minutes: { type: "integer", description: "One of the service's lengths; without it the first" },
+      part: {
+        enum: [...courseParts],
+        description: "How much of a course: a whole run without it, what is left of one, or one date",
+      },
       instead: { type: "string", description: "Token of an earlier hold, which this one takes the place of" },
     },
-    ["resource", "seats", "minutes", "instead"],
+    ["resource", "seats", "minutes", "part", "instead"],
   ),
   NewBooking: object(
     {
@@ -240,6 +246,7 @@ const asking = [
   query("resource", false),
   query("seats", false, whole),
   query("minutes", false, whole),
+  query("part", false, { enum: [...courseParts] }),
 ];
 const zone = query("zone", false);
 

@@ -2,7 +2,8 @@
 import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
-import { minutesField } from "@/core/booking/asked";
+import { minutesField, partField } from "@/core/booking/asked";
+import type { CoursePart } from "@/core/booking/booking";
 import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
@@ -48,6 +49,7 @@ const shown = (row: BookingRow) => ({
   serviceName: row.serviceName,
   start: row.startsAt.toISOString(),
   end: row.endsAt.toISOString(),
+  dateCount: row.dates?.length ?? null,
   resources: row.resources,
   seats: row.seats,
   name: row.name,
@@ -90,6 +92,7 @@ interface ByHand {
   readonly start: string;
   readonly seats: number;
   readonly minutes?: number | null;
+  readonly part?: CoursePart;
   readonly waived?: readonly string[];
   readonly client: {
     readonly name: string;
@@ -100,11 +103,12 @@ interface ByHand {
   };
 }
 
-const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "minutes" | "waived">): Wish => ({
+const wishOf = (input: Pick<ByHand, "service" | "resource" | "seats" | "minutes" | "part" | "waived">): Wish => ({
   service: input.service,
   resource: input.resource,
   seats: input.seats,
   minutes: input.minutes ?? null,
+  part: input.part ?? "whole",
   online: false,
   waived: input.waived ?? [],
 });
@@ -201,6 +205,7 @@ export const bookingOperations = {
       start,
       seats,
       minutes: minutesField.allow(null).default(null),
+      part: partField.default("whole"),
       online: Joi.boolean().default(true),
       waived,
       /** A booking that is moved: it does not stand in its own way. */
@@ -215,6 +220,7 @@ export const bookingOperations = {
         start: string;
         seats: number;
         minutes: number | null;
+        part?: CoursePart;
         online: boolean;
         waived: string[];
       },
@@ -255,6 +261,7 @@ export const bookingOperations = {
       start,
       seats,
       minutes: minutesField.allow(null).default(null),
+      part: partField.default("whole"),
       waived,
       client: Joi.object({
         name: lineSchema(120).min(1).required(),
@@ -314,12 +321,17 @@ export const bookingOperations = {
             email: bookings.email,
             startsAt: bookings.startsAt,
             endsAt: bookings.endsAt,
+            dates: bookings.dates,
           })
           .from(bookings)
           .where(and(eq(bookings.siteId, call.site.id), eq(bookings.id, input.booking)));
         if (!row) throw notFound("This booking");
-        const { minutes } = ofBooking(serviceIn(locked.setUp, row.service), row);
-        const wish = wishOf({ waived: [], ...input, service: row.service, seats: row.seats, minutes });
+        const { minutes, part } = ofBooking(locked.setUp, serviceIn(locked.setUp, row.service), row);
+        const wish = wishOf({
+          waived: [],
+          ...input,
+          ...{ service: row.service, seats: row.seats, minutes, part: part ?? "whole" },
+        });
         return move(locked, input.booking, call.account.id, { wish, start: Date.parse(input.start) }, input.quiet);
       }),
   ),

@@ -142,7 +142,7 @@ async function freePage(
   const { availability } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, null, booking.seats, ofBooking(service, booking)),
+    wish: onlineWish(service.id, null, booking.seats, ofBooking(setUp, service, booking)),
     from: first,
     to: first + shownDays - 1,
     now: context.now(),

@@ -79,5 +79,5 @@ export const onlineWish = (
   service: string,
   resource: string | null,
   seats: number,
-  more: Pick<Wish, "client" | "minutes"> = {},
+  more: Pick<Wish, "client" | "minutes" | "part"> = {},
 ): Wish => ({ service, resource, seats, online: true, ...more });

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowLeft, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { deskColours, type Length, type Service, sharesStarts } from "@/core/booking/booking";
+import { deskColours, type Joining, type Length, type Service, sharesStarts } from "@/core/booking/booking";
 import { readTimes, timesText } from "@/core/booking/hours-text";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { Day } from "@/studio/kit/day-time";
@@ -467,13 +467,17 @@ function StartsRows(props: Props) {
         options={own.startKinds}
         onChange={(next) => {
           if (next === "course") put({ course: [] });
-          else if (next === "step") put({ course: null, starts: { everyMinutes: service.durationMinutes || 60 } });
-          else put({ course: null, starts: { at: ["10:00"] } });
+          else if (next === "step")
+            put({ course: null, joining: undefined, starts: { everyMinutes: service.durationMinutes || 60 } });
+          else put({ course: null, joining: undefined, starts: { at: ["10:00"] } });
         }}
       />
       <Box mt="8px">
         {service.course ? (
-          <CourseEditor {...props} />
+          <>
+            <CourseEditor {...props} />
+            <JoiningRows {...props.editing} />
+          </>
         ) : "at" in service.starts ? (
           <TimesRow times={service.starts.at} fault={fault("starts.at")} onChange={(at) => put({ starts: { at } })} />
         ) : (
@@ -491,6 +495,35 @@ function StartsRows(props: Props) {
         )}
       </Box>
     </>
+  );
+}
+
+/** What is sold of a course besides whole runs. */
+function JoiningRows({ item: { joining, price }, put, fault }: Editing<"services">) {
+  const { late = false, one = null } = joining ?? {};
+  const change = (next: Joining) => put({ joining: next.late || next.one ? next : undefined });
+  return (
+    <Box mt="10px">
+      <Tick label={words.course.late} checked={late} onChange={(on) => change({ late: on, one })} />
+      <Tick
+        label={words.course.one}
+        checked={one !== null}
+        onChange={(on) => change({ late, one: on ? { amount: price?.amount ?? 0, earlier: null } : null })}
+      />
+      {one ? (
+        <MoneyRow
+          label={words.course.onePrice}
+          amount={one.amount}
+          fault={fault("joining.one.amount")}
+          onChange={(amount) => change({ late, one: { ...one, amount: amount ?? 0 } })}
+        />
+      ) : null}
+      {late ? (
+        <Text color="ink2" fontSize="small" mt="4px">
+          {words.course.lateHint}
+        </Text>
+      ) : null}
+    </Box>
   );
 }
 

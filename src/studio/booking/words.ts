@@ -251,6 +251,10 @@ export const words = {
     kinds: { person: "person", room: "room", thing: "thing" },
   },
   course: {
+    late: "Who comes late may book what is left of a run",
+    lateHint: "At its share of the price: of six dates the last three cost half.",
+    one: "One date may be booked by itself",
+    onePrice: "Price of one date",
     none: "A course needs at least one run with its dates: make one below.",
     run: (count: number, first: string) => `${counted(count, "date", "dates")} from ${first}`,
     change: "Dates",

@@ -1,4 +1,5 @@
 // The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
+import type { CoursePart } from "@/core/booking/booking";
 import type { PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
 import type { Page } from "../kind";
 
@@ -8,6 +9,8 @@ export interface Wish {
   readonly seats: number;
   /** The length that was chosen; null where there is no choice. */
   readonly minutes: number | null;
+  /** How much of a course; null where it is none. */
+  readonly part: CoursePart | null;
 }
 
 /** What came back: what was asked for, or why not. */
@@ -114,12 +117,13 @@ export class BookingApi {
     }
   }
 
-  private query({ service, resource, seats, minutes }: Wish, more: Readonly<Record<string, string>>) {
+  private query({ service, resource, seats, minutes, part }: Wish, more: Readonly<Record<string, string>>) {
     return {
       service,
       ...(resource ? { resource } : {}),
       seats: String(seats),
       ...(minutes ? { minutes: String(minutes) } : {}),
+      ...(part ? { part } : {}),
       zone: this.zone,
       ...more,
     };
@@ -138,12 +142,13 @@ export class BookingApi {
     return this.ask<{ zone: string; times: readonly PublicTime[] }>("times", this.query(wish, { date }));
   }
 
-  hold({ service, resource, seats, minutes }: Wish, start: string, instead: string | null) {
+  hold({ service, resource, seats, minutes, part }: Wish, start: string, instead: string | null) {
     const body = {
       service,
       ...(resource ? { resource } : {}),
       seats,
       ...(minutes ? { minutes } : {}),
+      ...(part ? { part } : {}),
       start,
       ...(instead ? { instead } : {}),
     };

@@ -1,6 +1,7 @@
 // The booking calendar as a custom element: from a service to a booking in a few steps, keyboard first. Nothing that was
 // typed is lost, whatever happens to the time that was chosen.
 import { html, LitElement, nothing, type TemplateResult } from "lit";
+import type { CoursePart } from "@/core/booking/booking";
 import { lengthWords, minutesWords } from "@/core/booking/length-words";
 import { ownLookClasses } from "@/core/booking/list-css";
 import type { ReleasedBooking } from "@/core/booking/released";
@@ -51,6 +52,7 @@ export class SiteBooking extends LitElement {
     need: { state: true },
     seats: { state: true },
     chosen: { state: true },
+    chosenPart: { state: true },
     month: { state: true },
     days: { state: true },
     day: { state: true },
@@ -73,6 +75,8 @@ export class SiteBooking extends LitElement {
   declare seats: number;
   /** Minutes of the length that was chosen; 0 for none yet. */
   declare chosen: number;
+  /** How much of a course was chosen; "" for nothing yet. */
+  declare chosenPart: CoursePart | "";
   /** "2026-03" that is shown; of a list its first date. */
   declare month: string;
   declare days: ReadonlyMap<string, PublicDay | PublicDate>;
@@ -123,6 +127,7 @@ export class SiteBooking extends LitElement {
     this.need = "";
     this.seats = 1;
     this.chosen = 0;
+    this.chosenPart = "";
     this.month = "";
     this.days = new Map();
     this.day = "";
@@ -259,7 +264,13 @@ export class SiteBooking extends LitElement {
   // Dates and times -----------------------------------------------------------------------------------------------------
 
   private get wish(): Wish {
-    return { service: this.service?.id ?? "", resource: this.resource, seats: this.seats, minutes: this.minutes };
+    return {
+      service: this.service?.id ?? "",
+      resource: this.resource,
+      seats: this.seats,
+      minutes: this.minutes,
+      part: this.ofCourse,
+    };
   }
 
   /** Today, on the visitor's calendar: near enough to know which month to begin with. */
@@ -501,9 +512,36 @@ export class SiteBooking extends LitElement {
     return (lengths?.find(({ minutes }) => minutes === this.chosen) ?? lengths?.[0])?.minutes ?? null;
   }
 
-  /** The chosen service with the length that was chosen of it. */
+  /** How much of a course can be booked; nothing to choose where it is one. */
+  private get parts(): readonly CoursePart[] {
+    const joining = this.service?.joining;
+    return joining
+      ? ["whole", ...(joining.late ? (["rest"] as const) : []), ...(joining.one ? (["one"] as const) : [])]
+      : [];
+  }
+
+  /** How much of a course is chosen; null where there is no choice. */
+  private get ofCourse(): CoursePart | null {
+    return this.parts.find((one) => one === this.chosenPart) ?? this.parts[0] ?? null;
+  }
+
+  private drawParts() {
+    const { parts, service } = this;
+    if (parts.length < 2) return nothing;
+    const prices = { whole: service?.price ?? null, rest: null, one: service?.joining?.one ?? null };
+    return html`<fieldset class="lengths"><legend>${this.words.howMuch}</legend>${parts.map(
+      (part) =>
+        html`<label class="tick"><input type="radio" name="part" value=${part} .checked=${part === this.ofCourse} @change=${() => {
+          this.chosenPart = part;
+          this.openWhen();
+        }}><span>${this.words.parts[part]}</span>${this.priceOf(prices[part])}</label>`,
+    )}</fieldset>`;
+  }
+
+  /** The chosen service with the length, or how much of it, that was chosen. */
   private get chosenWords(): string {
     const name = this.service?.name ?? "";
+    if (this.ofCourse && this.ofCourse !== "whole") return `${name}, ${this.words.parts[this.ofCourse]}`;
     return this.minutes === null ? name : `${name}, ${minutesWords(this.minutes, this.words, this.language)}`;
   }
 
@@ -555,6 +593,7 @@ export class SiteBooking extends LitElement {
     const chosen = (service: ReleasedService) => () => {
       this.service = service;
       this.seats = 1;
+      this.chosenPart = "";
       this.goOn("service");
     };
     return [...groups].map(
@@ -642,7 +681,7 @@ export class SiteBooking extends LitElement {
   private slots(times: readonly PublicTime[]) {
     if (!times.length) return html`<p>${this.words.emptyDay}</p>`;
     const many = new Set(times.map(({ price }) => price?.each)).size > 1;
-    const course = times[0]?.dates
+    const course = times[0]?.dates?.[1]
       ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${written(start.place, this.language, { ...longDay, ...timeOfDay })}</li>`)}</ol>`
       : nothing;
     const parts = (["morning", "afternoon", "evening"] as const).map((part) => ({
@@ -669,7 +708,7 @@ export class SiteBooking extends LitElement {
     const shown = [...(this.times ?? []), ...(this.listed ?? []).flatMap(({ times }) => times)];
     const zones = shown.some(({ start }) => this.differs(start));
     const many = this.service?.mostSeats ?? 1;
-    return html`${this.drawLengths()}${
+    return html`${this.drawParts()}${this.drawLengths()}${
       many > 1
         ? html`<p><label for="seats">${this.words.seats}</label><input id="seats" type="number" min="1" max=${many} .value=${String(this.seats)} @change=${(
             event: Event,

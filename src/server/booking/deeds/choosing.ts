@@ -29,13 +29,17 @@ export async function arrange(locked: Locked, { wish, start, without }: Choice):
   return assignment;
 }
 
-function billFor({ setUp, site }: Locked, assignment: Assignment, { service: id, seats, minutes = null }: Wish) {
+function billFor(
+  { setUp, site }: Locked,
+  assignment: Assignment,
+  { service: id, seats, minutes = null, part = null }: Wish,
+) {
   const service = serviceIn(setUp, id);
   const serving = servingOf(setUp, assignment.resources);
   const start = assignment.dates[0]?.start as Instant;
   return serving.length
     ? billOf(
-        { service, serving, start, seats, minutes },
+        { service, serving, start, seats, minutes, part },
         setUp.prices,
         clockFor(setUp, service),
         site.settings.currency,

@@ -32,7 +32,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
   const asked = {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, null, held.seats, { ...ofBooking(service, held), client: given.client.email }),
+    wish: onlineWish(service.id, null, held.seats, { ...ofBooking(setUp, service, held), client: given.client.email }),
     now,
     judgedAt: held.createdAt,
     without: held.id,

@@ -3,7 +3,7 @@
 import { and, eq, inArray } from "drizzle-orm";
 import { decidedAt } from "@/core/booking/booking";
 import { takingStates } from "@/core/booking/state";
-import { bookingDates, bookings } from "@/data/booking/tables";
+import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
@@ -14,25 +14,21 @@ import { inTurn } from "../turn";
 import { change, end, expire, tellOf, writeHistory } from "./change";
 import { type Locked, lockSite } from "./lock";
 
-/** The bookings of a start, session by session: two tutors at one time have a group each. */
+/** Everybody who is there at a start, session by session: two tutors at one time have a group each. */
 async function groupsOf({ tx, site }: Locked, serviceId: string, startsAt: Date) {
   const rows = await tx
-    .select({ booking: bookings, session: bookingDates.sessionId })
-    .from(bookings)
+    .select({ booking: bookings, session: bookingSessions.id })
+    .from(bookingSessions)
     .innerJoin(
       bookingDates,
-      and(
-        eq(bookingDates.siteId, bookings.siteId),
-        eq(bookingDates.bookingId, bookings.id),
-        // A course is decided with its first date.
-        eq(bookingDates.position, 0),
-      ),
+      and(eq(bookingDates.siteId, bookingSessions.siteId), eq(bookingDates.sessionId, bookingSessions.id)),
     )
+    .innerJoin(bookings, and(eq(bookings.siteId, bookingDates.siteId), eq(bookings.id, bookingDates.bookingId)))
     .where(
       and(
-        eq(bookings.siteId, site.id),
-        eq(bookings.serviceId, serviceId),
-        eq(bookings.startsAt, startsAt),
+        eq(bookingSessions.siteId, site.id),
+        eq(bookingSessions.serviceId, serviceId),
+        eq(bookingSessions.startsAt, startsAt),
         inArray(bookings.state, [...takingStates]),
       ),
     );
@@ -69,9 +65,11 @@ export async function decide(locked: Locked, serviceId: string, startsAt: Date):
   if (!service?.least || at === null) return;
   if (now.getTime() < at) return queueDecision(context, tx, site.id, service, startsAt);
   for (const group of await groupsOf(locked, serviceId, startsAt)) {
+    // Whoever comes for a course that has begun counts, but was decided on with its first date.
+    const begins = group.filter((booking) => booking.startsAt.getTime() === startsAt.getTime());
     const booked = group.filter(({ state }) => state !== "held").reduce((sum, { seats }) => sum + seats, 0);
-    if (booked >= service.least.seats) await runs(locked, group);
-    else await callOff(locked, group);
+    if (booked >= service.least.seats) await runs(locked, begins);
+    else await callOff(locked, begins);
   }
 }
 

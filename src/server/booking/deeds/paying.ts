@@ -37,8 +37,8 @@ export async function takePayment(locked: Locked, { approved, reference }: Payme
   // Late: the time was given back. It is taken again if nobody has it by now.
   const service = serviceIn(setUp, booking.serviceId);
   const day = clockFor(setUp, service).dayOf(booking.startsAt.getTime());
-  const { minutes } = ofBooking(service, booking);
-  const wish = onlineWish(service.id, null, booking.seats, { minutes });
+  const { minutes, part } = ofBooking(setUp, service, booking);
+  const wish = onlineWish(service.id, null, booking.seats, { minutes, part });
   const { availability } = await availabilityNow(tx, {
     siteId: site.id,
     setUp,

@@ -1,7 +1,8 @@
 // The state of every day, kept as long as nothing it depends on changes.
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
-import { minutesField, seatsField, zoneField } from "@/core/booking/asked";
+import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
+import type { CoursePart } from "@/core/booking/booking";
 import { datesOfAny, publicDays } from "@/core/booking/public";
 import { mayAskAll } from "@/core/booking/size";
 import type { PublicDay } from "@/core/booking/told";
@@ -12,7 +13,7 @@ import { fieldProblem, validated } from "../../problem";
 import { availabilityNow } from "../ask";
 import { onlineWish } from "../refusal";
 import type { PublicCall } from "./call";
-import { checkedLength, checkedResource, offeredService, resourceField, serviceField } from "./input";
+import { checkedLength, checkedPart, checkedResource, offeredService, resourceField, serviceField } from "./input";
 
 /** The most days one call asks about: two months on a screen. */
 const mostDays = 62;
@@ -22,6 +23,7 @@ const daysSchema = Joi.object<{
   resource?: string;
   seats: number;
   minutes?: number;
+  part?: CoursePart;
   from: string;
   to: string;
   zone?: string;
@@ -30,6 +32,7 @@ const daysSchema = Joi.object<{
   resource: resourceField,
   seats: seatsField.default(1),
   minutes: minutesField,
+  part: partField,
   from: dateSchema.required(),
   to: dateSchema.required(),
   zone: zoneField,
@@ -77,6 +80,7 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
   const minutes = checkedLength(service, asked.minutes);
+  const part = checkedPart(service, asked.part);
   const [from, to] = [dayNumber(asked.from), dayNumber(asked.to)];
   if (to < from) throw fieldProblem("to", "The last day is before the first.");
   if (to - from >= mostDays) throw fieldProblem("to", `At most ${mostDays} days can be asked about at once.`);
@@ -84,7 +88,7 @@ export async function days(call: PublicCall, query: unknown): Promise<Kept> {
   const { availability, nextEnd } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
     from,
     to,
     now,

@@ -1,5 +1,5 @@
 // What visitors' questions and deeds name: services, resources, seats, starts.
-import { chosenLength, type Instant, type Service } from "@/core/booking/booking";
+import { type CoursePart, chosenLength, type Instant, type Service, sellsPart } from "@/core/booking/booking";
 import { bookingId } from "@/core/booking/schema";
 import { dayNumber, minutesOf, type ZoneClock } from "@/core/booking/zone";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
@@ -36,6 +36,14 @@ export function checkedLength(service: Service, given: number | undefined): numb
         : "The length of this is not to be chosen.",
     );
   return chosenLength(service, given);
+}
+
+/** How much of a course was asked for, or a whole run where nothing was. */
+export function checkedPart(service: Service, given: CoursePart | undefined): CoursePart {
+  const part = given ?? "whole";
+  if (!sellsPart(service, part))
+    throw fieldProblem("part", service.course ? "This course is not booked like that." : "This is not a course.");
+  return part;
 }
 
 /** A start as an instant: RFC 3339 with its offset, or a wall time of the place that exists. */

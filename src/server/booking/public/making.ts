@@ -16,7 +16,7 @@ import { onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { bookingToken } from "../tell";
 import type { PublicCall } from "./call";
-import { checkedLength, checkedResource, offeredService, readStart } from "./input";
+import { checkedLength, checkedPart, checkedResource, offeredService, readStart } from "./input";
 import { bookingView, holdToken, idIn, visitorOf } from "./own";
 
 /** POST holds: keeps a time for ten minutes. */
@@ -27,6 +27,7 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
   const minutes = checkedLength(service, asked.minutes);
+  const part = checkedPart(service, asked.part);
   const start = readStart(clockFor(call.setUp, service), asked.start);
   const instead = asked.instead === undefined ? null : idIn(context, "hold", asked.instead, "instead");
   const answered = await refusing(context, site, visitorOf(call), () =>
@@ -35,7 +36,7 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
       const heldBy = sign(context.settings, "heldBy", `${site.id}:${address}`).slice(0, 32);
       if (instead) await letGo(locked, instead);
       const booking = await hold(locked, call.widget, heldBy, {
-        wish: onlineWish(service.id, resource, asked.seats, { minutes }),
+        wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
         start,
       });
       return {

@@ -117,7 +117,12 @@ export async function postOwnBooking(
 function moved(locked: Locked, booking: BookingRow, asked: { start: string; resource?: string }) {
   const service = serviceIn(locked.setUp, booking.serviceId);
   return move(locked, booking.id, "client", {
-    wish: onlineWish(service.id, checkedResource(service, asked.resource), booking.seats, ofBooking(service, booking)),
+    wish: onlineWish(
+      service.id,
+      checkedResource(service, asked.resource),
+      booking.seats,
+      ofBooking(locked.setUp, service, booking),
+    ),
     start: readStart(clockFor(locked.setUp, service), asked.start),
   });
 }

@@ -1,6 +1,7 @@
 // The times of a day, and why a start is not offered.
 import Joi from "joi";
-import { minutesField, seatsField, zoneField } from "@/core/booking/asked";
+import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
+import type { CoursePart } from "@/core/booking/booking";
 import { momentOf, publicTimes } from "@/core/booking/public";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
@@ -8,13 +9,22 @@ import { validated } from "../../problem";
 import { availabilityNow, clockFor, nearestFree } from "../ask";
 import { onlineWish, reasonsFor } from "../refusal";
 import type { PublicCall } from "./call";
-import { checkedLength, checkedResource, offeredService, readStart, resourceField, serviceField } from "./input";
+import {
+  checkedLength,
+  checkedPart,
+  checkedResource,
+  offeredService,
+  readStart,
+  resourceField,
+  serviceField,
+} from "./input";
 
 const timesSchema = Joi.object<{
   service: string;
   resource?: string;
   seats: number;
   minutes?: number;
+  part?: CoursePart;
   date: string;
   zone?: string;
 }>({
@@ -22,6 +32,7 @@ const timesSchema = Joi.object<{
   resource: resourceField,
   seats: seatsField.default(1),
   minutes: minutesField,
+  part: partField,
   date: dateSchema.required(),
   zone: zoneField,
 });
@@ -33,11 +44,12 @@ export async function times(call: PublicCall, query: unknown) {
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
   const minutes = checkedLength(service, asked.minutes);
+  const part = checkedPart(service, asked.part);
   const day = dayNumber(asked.date);
   const { availability } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
     from: day,
     to: day,
     now: context.now(),
@@ -52,6 +64,7 @@ export async function times(call: PublicCall, query: unknown) {
       setUp,
       seats: asked.seats,
       minutes,
+      part,
       currency: site.settings.currency,
       zone: asked.zone,
     }),
@@ -63,6 +76,7 @@ const whySchema = Joi.object<{
   resource?: string;
   seats: number;
   minutes?: number;
+  part?: CoursePart;
   start: string;
   zone?: string;
 }>({
@@ -70,6 +84,7 @@ const whySchema = Joi.object<{
   resource: resourceField,
   seats: seatsField.default(1),
   minutes: minutesField,
+  part: partField,
   start: Joi.string().max(40).required(),
   zone: zoneField,
 });
@@ -81,13 +96,14 @@ export async function why(call: PublicCall, query: unknown) {
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
   const minutes = checkedLength(service, asked.minutes);
+  const part = checkedPart(service, asked.part);
   const clock = clockFor(setUp, service);
   const start = readStart(clock, asked.start);
   const day = clock.dayOf(start);
   const question = {
     siteId: site.id,
     setUp,
-    wish: onlineWish(service.id, resource, asked.seats, { minutes }),
+    wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
     now: context.now(),
   };
   const { availability } = await availabilityNow(context.db, { ...question, from: day, to: day });

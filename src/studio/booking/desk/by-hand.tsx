@@ -6,7 +6,16 @@ import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useMemo, useState } from "react";
 import { Availability } from "@/core/booking/availability";
-import { type BookingSetUp, chosenLength, type Instant, lengthOfBooking, type Service } from "@/core/booking/booking";
+import {
+  type BookingSetUp,
+  type CoursePart,
+  chosenLength,
+  courseParts,
+  type Instant,
+  lengthOfBooking,
+  type Service,
+} from "@/core/booking/booking";
+import { partOfBooking } from "@/core/booking/course";
 import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
 import { dateOf, dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
 import type { Gives } from "@/server/operations";
@@ -98,6 +107,9 @@ function Form({
   const [minutes, setMinutes] = useState<number | null>(
     moving ? lengthOfBooking(first, Date.parse(moving.start), Date.parse(moving.end)) : null,
   );
+  const [part, setPart] = useState<CoursePart>(
+    moving?.dateCount ? partOfBooking(first, clock, Date.parse(moving.start), moving.dateCount) : "whole",
+  );
   const [quiet, setQuiet] = useState(false);
   const [client, setClient] = useState({
     name: walkIn ? words.walkInName : "",
@@ -123,6 +135,7 @@ function Form({
     resource: wished,
     seats,
     minutes: chosenLength(service, minutes),
+    part: service.course ? part : "whole",
     date,
     now,
     clock,
@@ -143,6 +156,7 @@ function Form({
             service: service.id,
             seats,
             minutes: chosenLength(service, minutes),
+            part: service.course ? part : "whole",
             client: { ...client, language: site.settings.language },
             answers: {},
           });
@@ -210,6 +224,21 @@ function Form({
               value={seats}
               onChange={(next) => {
                 setSeats(Math.max(1, Math.round(next ?? 1)));
+                choose(start);
+              }}
+            />
+          )}
+        </Row>
+      ) : null}
+      {service.course && !moving ? (
+        <Row label={words.part} error={refusal?.at("part")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={part}
+              options={courseParts.map((one) => [one, words.parts[one]] as const)}
+              onChange={(next) => {
+                setPart(next as CoursePart);
                 choose(start);
               }}
             />
@@ -289,7 +318,10 @@ function Form({
           ) : null}
         </>
       )}
-      <RefusalNote refusal={refusal} shownAt={["client.name", "client.email", "client.phone", "seats", "minutes"]} />
+      <RefusalNote
+        refusal={refusal}
+        shownAt={["client.name", "client.email", "client.phone", "seats", "minutes", "part"]}
+      />
     </Window>
   );
 }
@@ -300,6 +332,7 @@ interface TimesAsked {
   readonly resource: string | null;
   readonly seats: number;
   readonly minutes: number | null;
+  readonly part: CoursePart;
   readonly date: string;
   readonly now: Instant;
   readonly clock: ZoneClock;
@@ -317,7 +350,19 @@ interface Judged {
 }
 
 /** The free times of a day, and what another one that is chosen breaks. */
-function useTimes({ setUp, service, resource, seats, minutes, date, now, clock, without, chosen }: TimesAsked): Judged {
+function useTimes({
+  setUp,
+  service,
+  resource,
+  seats,
+  minutes,
+  part,
+  date,
+  now,
+  clock,
+  without,
+  chosen,
+}: TimesAsked): Judged {
   const site = useSite();
   const { data } = useQuery({
     queryKey: ["bookings", site.key, "diary", date],
@@ -328,12 +373,12 @@ function useTimes({ setUp, service, resource, seats, minutes, date, now, clock, 
     const entries = (data.entries as readonly DiaryEntry[]).filter(({ booking }) => booking !== without);
     const diary = new Diary(entries, data.outside as readonly OutsideBusy[], clock);
     const day = dayNumber(date);
-    const wish = { service: service.id, resource, seats, minutes, online: false };
+    const wish = { service: service.id, resource, seats, minutes, part, online: false };
     return new Availability(setUp, wish, diary, now, day, day).timesOn(day).map(({ dates }) => dates[0]?.start ?? 0);
-  }, [data, setUp, service, resource, seats, minutes, date, now, clock, without]);
+  }, [data, setUp, service, resource, seats, minutes, part, date, now, clock, without]);
   const isOther = chosen !== null && starts !== null && !starts.includes(chosen);
   const { data: why } = useQuery({
-    queryKey: ["bookings", site.key, "why", service.id, resource, seats, minutes, chosen, date],
+    queryKey: ["bookings", site.key, "why", service.id, resource, seats, minutes, part, chosen, date],
     queryFn: () =>
       ask("booking.why", {
         site: site.key,
@@ -342,6 +387,7 @@ function useTimes({ setUp, service, resource, seats, minutes, date, now, clock, 
         start: new Date(chosen ?? 0).toISOString(),
         seats,
         minutes,
+        part,
         online: false,
         waived: [],
         without,

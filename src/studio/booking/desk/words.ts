@@ -161,6 +161,8 @@ export const words = {
   name: "Name",
   email: "Mail",
   length: "How long",
+  part: "How much of it",
+  parts: { whole: "A whole run", rest: "What is left of a run", one: "One date" },
   minutes: (minutes: number) => `${minutes} min`,
   phoneField: "Phone",
   textsToo: "Text messages to this number too",
