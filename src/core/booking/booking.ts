@@ -103,6 +103,12 @@ export interface Length {
   readonly price: Price | null;
 }
 
+/** A part of what a booking costs: a whole percentage of it, or so much a seat; never more than all of it. */
+export type Portion =
+  | { readonly kind: "share"; readonly percent: number }
+  /** Minor units. */
+  | { readonly kind: "amount"; readonly amount: number };
+
 /** The smallest group that a start takes place with. */
 export interface LeastGroup {
   /** From 2 up to the capacity. */
@@ -155,6 +161,10 @@ export interface Service {
   /** At the client's place: the way there before each start, and back after each end, for all who serve. */
   readonly travelMinutes?: number | null | undefined;
   readonly confirm: "atOnce" | "approval" | "payment";
+  /** Of what is confirmed by payment: what is paid before it holds; absent is all of it. */
+  readonly deposit?: Portion | undefined;
+  /** What cancelling costs a client after the hours in which it costs nothing; absent where they can't then. */
+  readonly lateFee?: Portion | undefined;
   /** Runs of a course: the dates of one run are booked as one. Null for what is booked start by start. */
   readonly course: readonly (readonly WallDateTime[])[] | null;
   /** Of a course: what is sold of its runs; absent is whole ones only. */

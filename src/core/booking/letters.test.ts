@@ -17,6 +17,7 @@ const facts: LetterFacts = {
   clientZone: "Europe/Berlin",
   seats: 2,
   total: "€76.00",
+  money: {},
   manageUrl: "http://wrenfield.localhost/_w/v1/booking/calendar/bookings/t/page",
   changeUntil: Date.parse("2026-03-28T10:30Z"),
   words: "",

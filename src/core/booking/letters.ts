@@ -14,7 +14,15 @@ interface Wording {
   readonly total: (amount: string) => string;
   readonly manage: string;
   readonly until: (time: string) => string;
+  readonly money: Readonly<Record<MoneyLine, (amount: string) => string>>;
 }
+
+/** What a letter says of money besides the price, in this order. */
+const moneyLines = ["payNow", "paid", "toPay", "fee", "back", "owed"] as const;
+type MoneyLine = (typeof moneyLines)[number] | "lateFee";
+
+/** Amounts as people write them; what is nothing is left out. */
+export type LetterMoney = Readonly<Partial<Record<MoneyLine, string>>>;
 
 const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = {
   en: {
@@ -48,6 +56,15 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
     total: (amount) => `Price: ${amount}`,
     manage: "See, move or cancel it here:",
     until: (time) => `It can be moved or cancelled until ${time}.`,
+    money: {
+      paid: (amount) => `Paid: ${amount}`,
+      toPay: (amount) => `To be paid at the place: ${amount}`,
+      payNow: (amount) => `To be paid now: ${amount}`,
+      lateFee: (amount) => `Cancelling it later costs ${amount}.`,
+      fee: (amount) => `Cancelled late: ${amount}`,
+      back: (amount) => `You get back: ${amount}`,
+      owed: (amount) => `Still to be paid: ${amount}`,
+    },
   },
   de: {
     subject: {
@@ -80,6 +97,15 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
     total: (amount) => `Preis: ${amount}`,
     manage: "Hier ansehen, verlegen oder absagen:",
     until: (time) => `Verlegen oder absagen geht bis ${time}.`,
+    money: {
+      paid: (amount) => `Bezahlt: ${amount}`,
+      toPay: (amount) => `Vor Ort zu bezahlen: ${amount}`,
+      payNow: (amount) => `Jetzt zu bezahlen: ${amount}`,
+      lateFee: (amount) => `Später abzusagen kostet ${amount}.`,
+      fee: (amount) => `Spät abgesagt: ${amount}`,
+      back: (amount) => `Sie bekommen zurück: ${amount}`,
+      owed: (amount) => `Noch zu bezahlen: ${amount}`,
+    },
   },
   fr: {
     subject: {
@@ -112,6 +138,15 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
     total: (amount) => `Prix : ${amount}`,
     manage: "La voir, la déplacer ou l’annuler ici :",
     until: (time) => `On peut la déplacer ou l’annuler jusqu’au ${time}.`,
+    money: {
+      paid: (amount) => `Payé : ${amount}`,
+      toPay: (amount) => `À payer sur place : ${amount}`,
+      payNow: (amount) => `À payer maintenant : ${amount}`,
+      lateFee: (amount) => `L’annuler plus tard coûte ${amount}.`,
+      fee: (amount) => `Annulation tardive : ${amount}`,
+      back: (amount) => `Vous sera rendu : ${amount}`,
+      owed: (amount) => `Reste à payer : ${amount}`,
+    },
   },
 };
 
@@ -131,6 +166,7 @@ export interface LetterFacts {
   readonly seats: number;
   /** The price as people write it, or null. */
   readonly total: string | null;
+  readonly money: LetterMoney;
   readonly manageUrl: string;
   /** Until when the client may change it. */
   readonly changeUntil: number;
@@ -202,8 +238,14 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     ...(facts.seats > 1 ? [words.seats(facts.seats)] : []),
     `${facts.placeName}, ${facts.address}`,
     ...(facts.total ? [words.total(facts.total)] : []),
+    ...moneyLines.flatMap((line) => {
+      const amount = facts.money[line];
+      return amount ? [words.money[line](amount)] : [];
+    }),
   ];
-  const open = ended.includes(kind) ? [] : ["", words.manage, facts.manageUrl, words.until(until)];
+  const { lateFee } = facts.money;
+  const untilWords = [words.until(until), ...(lateFee ? [words.money.lateFee(lateFee)] : [])].join(" ");
+  const open = ended.includes(kind) ? [] : ["", words.manage, facts.manageUrl, untilWords];
   const html = [...lines, ...open]
     .map((line) =>
       line === facts.manageUrl

@@ -7,6 +7,7 @@ import { answersSchema, refusal } from "./answers";
 import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from "./asked";
 import { type Assignment, Availability } from "./availability";
 import { type BookingSetUp, type CoursePart, chosenLength, courseParts, type Instant, type Service } from "./booking";
+import { lateFeeOf, payNowOf } from "./deposit";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
 import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
 import { clientMayChangeUntil, holdMs } from "./state";
@@ -249,6 +250,9 @@ export class RehearsedBooking {
     const clock = this.clock(service);
     const leader = this.site.setUp.resources.find(({ id }) => id === assignment.resources[0]);
     const start = assignment.dates[0]?.start ?? 0;
+    const { setUp, currency } = this.site;
+    const price = priceOfStart(assignment, service, { setUp, seats, minutes, part, currency }, clock);
+    const payNow = payNowOf(service, price);
     return {
       state,
       service: service.id,
@@ -256,12 +260,11 @@ export class RehearsedBooking {
       zone: clock.zone,
       dates: assignment.dates.map((date) => ({ start: momentOf(clock, date.start), end: momentOf(clock, date.end) })),
       seats,
-      price: priceOfStart(
-        assignment,
-        service,
-        { setUp: this.site.setUp, seats, minutes, part, currency: this.site.currency },
-        clock,
-      ),
+      price,
+      payNow,
+      lateFee: lateFeeOf(service, price),
+      paid: state === "confirmed" ? (payNow ?? 0) : 0,
+      fee: 0,
       endsByItself: state === "held" ? new Date(endsAt).toISOString() : null,
       changeUntil: new Date(clientMayChangeUntil(start, leader?.cancelHours ?? 0)).toISOString(),
     };

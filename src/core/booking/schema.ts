@@ -274,6 +274,14 @@ const notice = Joi.object({ kind: Joi.string().valid("none", "hours", "nextDay")
   { then: Joi.object({ hours: whole(1, 2400, "Notice in hours").required() }) },
 );
 
+const portion = Joi.object({ kind: Joi.string().valid("share", "amount").required() })
+  .when(Joi.object({ kind: "share" }).unknown(), {
+    then: Joi.object({ percent: whole(1, 100, "A share in per cent").required() }),
+  })
+  .when(Joi.object({ kind: "amount" }).unknown(), {
+    then: Joi.object({ amount: whole(1, 100_000_000, "An amount in the smallest unit").required() }),
+  });
+
 export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   id: bookingId.required(),
   place: bookingId.required(),
@@ -322,6 +330,8 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
   perClientWeek: whole(1, 50, "The most bookings a client a week").allow(null),
   travelMinutes: minutes(0, 1440).allow(null),
   confirm: Joi.string().valid("atOnce", "approval", "payment").required(),
+  deposit: portion,
+  lateFee: portion,
   course: Joi.array()
     .items(
       Joi.array()
@@ -396,12 +406,14 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     const fault = (code: string, ...path: string[]) =>
       helpers.error(code, undefined, helpers.state.localize?.([...(helpers.state.path ?? []), ...path]));
     if (service.lengths && (sharesStarts(service) || service.course)) return fault("service.lengths", "lengths");
+    if (service.deposit && service.confirm !== "payment") return fault("service.deposit", "deposit");
     if (service.joining && !service.course) return fault("service.joining", "joining");
     if (service.least && (!sharesStarts(service) || service.least.seats > service.capacity))
       return fault("service.least", "least", "seats");
     return service;
   })
   .messages({
+    "service.deposit": "A deposit is of what is confirmed by its payment.",
     "service.joining": "Only a course has dates that can be booked by themselves.",
     "service.least": "A least group is of seats that clients share, and at most as many as a start has.",
     "service.lengths":

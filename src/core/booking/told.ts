@@ -116,4 +116,12 @@ export interface PublicBooking {
   /** RFC 3339; of a hold and of a wait for payment. */
   readonly endsByItself: string | null;
   readonly changeUntil: string;
+  /** Minor units that are paid before it holds; null where nothing is. */
+  readonly payNow: number | null;
+  /** What cancelling costs after that; null where it can't be cancelled here then. */
+  readonly lateFee: number | null;
+  /** What was paid of it. */
+  readonly paid: number;
+  /** What its late cancelling cost. */
+  readonly fee: number;
 }

@@ -3,6 +3,7 @@
 
 import { sql } from "drizzle-orm";
 import {
+  bigint,
   boolean,
   check,
   index,
@@ -126,8 +127,15 @@ export const bookings = mysqlTable(
     cancelHours: int("cancel_hours").notNull(),
     /** Rises with every change that a calendar has to follow. */
     sequence: int("sequence").notNull().default(0),
+    /** Minor units that are paid before it holds, and what cancelling it late costs, as they were agreed; null for none. */
+    payNow: bigint("pay_now", { mode: "number" }),
+    lateFee: bigint("late_fee", { mode: "number" }),
+    /** What was paid, what cancelling it late cost, and what was given back. */
+    paid: bigint("paid", { mode: "number" }).notNull().default(0),
+    fee: bigint("fee", { mode: "number" }).notNull().default(0),
+    givenBack: bigint("given_back", { mode: "number" }).notNull().default(0),
     paymentReference: varchar("payment_reference", { length: 60 }).unique(),
-    /** Money that came for a booking that could no longer be kept. */
+    /** Whether something of what was paid is still to be given back. */
     refundDue: boolean("refund_due").notNull().default(false),
     createdAt: instant("created_at").notNull(),
     changedAt: instant("changed_at").notNull(),

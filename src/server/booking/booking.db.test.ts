@@ -331,7 +331,8 @@ describe("the client's own link", () => {
       ...asClient("page@post.example"),
       answers: { before: "Yes" },
     });
-    const page = (perform: boolean) => bookingPage(context, "wrenfield", booked.body.token, perform, "192.0.2.7");
+    const page = (perform: boolean) =>
+      bookingPage(context, "wrenfield", booked.body.token, perform ? { fee: 0 } : null, "192.0.2.7");
     expect((await page(false)).html).toContain("Cancel this booking");
     expect((await rowOf(idOf(booked))).state).toBe("confirmed");
     expect((await page(true)).html).toContain("This booking is cancelled");

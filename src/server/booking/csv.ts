@@ -38,6 +38,9 @@ const heads = [
   "price",
   "tax",
   "currency",
+  "paid",
+  "late fee",
+  "given back",
   "booked",
   "answers",
 ] as const;
@@ -99,6 +102,7 @@ export async function* bookingsCsv({ context, site }: SiteCall, asked: BookingsA
         row.bill ? money(row.bill.gross, row.bill.currency) : "",
         row.bill ? money(row.bill.tax, row.bill.currency) : "",
         row.bill?.currency ?? "",
+        ...[row.paid, row.fee, row.givenBack].map((amount) => (row.bill ? money(amount, row.bill.currency) : "")),
         row.createdAt.toISOString(),
         Object.entries(row.answers)
           .map(([key, answer]) => `${key}: ${Array.isArray(answer) ? answer.join(", ") : String(answer)}`)

@@ -176,6 +176,10 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       price: nullable(ref("Bill")),
       endsByItself: nullable(instant),
       changeUntil: instant,
+      payNow: nullable(minor),
+      lateFee: nullable(minor),
+      paid: minor,
+      fee: minor,
     },
     ["hold", "token"],
   ),
@@ -219,7 +223,17 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
   ),
   Deed: {
     oneOf: [
-      object({ deed: { const: "cancel" } }),
+      object(
+        {
+          deed: { const: "cancel" },
+          fee: {
+            type: "integer",
+            minimum: 0,
+            description: "What cancelling late costs, where the client agrees to it",
+          },
+        },
+        ["fee"],
+      ),
       object({ deed: { const: "move" }, start: text, resource: nullable(text) }, ["resource"]),
     ],
   },
@@ -263,7 +277,16 @@ const keyOf = (call: VisitorCall) => requestKey(call.header("idempotency-key"));
 
 const ownBooking = "/booking/{widget}/bookings/{token}";
 const bookingPageOf = (perform: boolean) => async (call: VisitorCall) =>
-  page(call, await bookingPage(call.context, call.siteKey, param(call, "token"), perform, call.address));
+  page(
+    call,
+    await bookingPage(
+      call.context,
+      call.siteKey,
+      param(call, "token"),
+      perform ? { fee: Number(call.query.fee) || 0 } : null,
+      call.address,
+    ),
+  );
 
 export const bookingEndpoints: readonly Endpoint[] = [
   {

@@ -148,7 +148,7 @@ test("by hand it can be set aside, and what was paid is marked to be given back"
   const paid = await book("2026-03-27T18:30", "Fay", 1);
   await context.db
     .update(bookings)
-    .set({ paymentReference: "pay-fay" })
+    .set({ paymentReference: "pay-fay", paid: 2400 })
     .where(eq(bookings.id, (await rowOf(paid)).id));
   await comes("2026-03-25T18:30:00Z");
   expect(await rowOf(paid)).toMatchObject({ state: "cancelled", refundDue: true });

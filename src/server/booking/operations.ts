@@ -4,6 +4,7 @@ import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
 import { minutesField, partField } from "@/core/booking/asked";
 import type { CoursePart } from "@/core/booking/booking";
+import { isLate } from "@/core/booking/deposit";
 import { type Wish, waivable } from "@/core/booking/obstacles";
 import { bookingId } from "@/core/booking/schema";
 import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
@@ -19,8 +20,8 @@ import { fieldProblem, notFound } from "../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "./ask";
 import { bookByHand } from "./deeds/confirming";
 import { approve, decline, noteAttendance } from "./deeds/deciding";
-import { type Locked, lockSite } from "./deeds/lock";
-import { cancel, move } from "./deeds/moving";
+import { bookingOf, type Locked, lockSite } from "./deeds/lock";
+import { cancel, giveBack, move } from "./deeds/moving";
 import { diaryOf } from "./diary-operation";
 import { notesOf } from "./notes";
 import { textsTo } from "./phone";
@@ -59,6 +60,8 @@ const shown = (row: BookingRow) => ({
   bill: row.bill,
   answers: row.answers,
   refundDue: row.refundDue,
+  ...{ payNow: row.payNow, lateFee: row.lateFee, paid: row.paid, fee: row.fee, givenBack: row.givenBack },
+  cancelHours: row.cancelHours,
   byHand: row.widgetId === null,
   createdAt: row.createdAt.toISOString(),
 });
@@ -349,9 +352,28 @@ export const bookingOperations = {
   ),
   "booking.cancel": siteOperation(
     "visitors.change",
-    { booking: id, words: letterWords, key },
-    (call, input: { booking: string; words?: string; key: string }) =>
-      deed(call, input, (locked) => cancel(locked, input.booking, call.account.id, input.words)),
+    {
+      booking: id,
+      words: letterWords,
+      /** The fee for cancelling late, where it is late, is asked for. */
+      fee: Joi.boolean().default(false),
+      key,
+    },
+    (call, input: { booking: string; words?: string; fee?: boolean; key: string }) =>
+      deed(call, input, async (locked) => {
+        const row = await bookingOf(locked, input.booking);
+        const late =
+          row.state === "confirmed" && isLate({ ...row, startsAt: row.startsAt.getTime() }, locked.now.getTime());
+        const fee = input.fee && late ? (row.lateFee ?? 0) : 0;
+        return cancel(locked, input.booking, call.account.id, input.words, fee);
+      }),
+  ),
+  /** Notes that what was to be given back was. */
+  "booking.givenBack": siteOperation(
+    "visitors.change",
+    { booking: id, key },
+    (call, input: { booking: string; key: string }) =>
+      deed(call, input, (locked) => giveBack(locked, input.booking, call.account.id)),
   ),
   /** Everything about one client, found by their address: what was booked, how often they did not come, their letters. */
   "booking.client": siteOperation(

@@ -9,6 +9,11 @@ interface Words {
   readonly back: string;
   readonly toSite: string;
   readonly tooLate: string;
+  readonly cancelFor: (cost: string) => string;
+  readonly late: (cost: string) => string;
+  readonly fee: (cost: string) => string;
+  readonly toComeBack: (amount: string) => string;
+  readonly owed: (amount: string) => string;
   readonly moveTitle: string;
   readonly moveText: (what: string) => string;
   readonly moved: string;
@@ -39,6 +44,11 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     back: "Leave it as it is",
     toSite: "To the site",
     tooLate: "It can no longer be moved or cancelled here; please write or ring.",
+    cancelFor: (cost) => `Cancel it for ${cost}`,
+    late: (cost) => `It can no longer be moved here, and cancelling it costs ${cost} now.`,
+    fee: (cost) => `Cancelling it so late cost ${cost}.`,
+    toComeBack: (amount) => `${amount} of what you paid will be given back.`,
+    owed: (amount) => `${amount} of that is still to be paid.`,
     moveTitle: "Another time",
     moveText: (what) => `Now it is ${what}. Press the time you want instead; a letter confirms it.`,
     moved: "Your booking has moved",
@@ -69,6 +79,11 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     back: "So lassen, wie es ist",
     toSite: "Zur Website",
     tooLate: "Verlegen oder absagen geht hier nicht mehr; bitte schreiben oder rufen Sie an.",
+    cancelFor: (cost) => `Für ${cost} absagen`,
+    late: (cost) => `Verlegen geht hier nicht mehr, und absagen kostet jetzt ${cost}.`,
+    fee: (cost) => `So spät abzusagen hat ${cost} gekostet.`,
+    toComeBack: (amount) => `${amount} von dem, was Sie bezahlt haben, bekommen Sie zurück.`,
+    owed: (amount) => `${amount} davon sind noch zu bezahlen.`,
     moveTitle: "Eine andere Zeit",
     moveText: (what) =>
       `Jetzt ist es ${what}. Wählen Sie die Zeit, die Sie stattdessen möchten; ein Brief bestätigt sie.`,
@@ -100,6 +115,11 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
     back: "La laisser ainsi",
     toSite: "Vers le site",
     tooLate: "On ne peut plus la déplacer ni l’annuler ici ; écrivez ou appelez.",
+    cancelFor: (cost) => `L’annuler pour ${cost}`,
+    late: (cost) => `On ne peut plus la déplacer ici, et l’annuler coûte maintenant ${cost}.`,
+    fee: (cost) => `L’annuler si tard a coûté ${cost}.`,
+    toComeBack: (amount) => `${amount} de ce que vous avez payé vous seront rendus.`,
+    owed: (amount) => `Il en reste ${amount} à payer.`,
     moveTitle: "Une autre heure",
     moveText: (what) =>
       `Pour l’instant : ${what}. Choisissez l’heure que vous voulez à la place ; une lettre la confirme.`,

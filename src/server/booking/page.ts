@@ -2,9 +2,11 @@
 // booked, a button to cancel it, and the free times it could move to. Opening one changes nothing: programs that look
 // through mail open every link.
 import type { Service } from "@/core/booking/booking";
+import { balanceOf, cancellingCosts } from "@/core/booking/deposit";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords, timeWords } from "@/core/booking/words";
 import { type DayNumber, dateOf, dayNumber, type ZoneClock } from "@/core/booking/zone";
+import { moneyWords } from "@/core/money/money";
 import { isDate } from "@/core/time/dates";
 import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
@@ -48,12 +50,12 @@ async function refused(context: Context, siteKey: string, language: string, erro
 const languageOf = async (context: Context, siteKey: string) =>
   (await findSite(context.db, siteKey))?.settings.language ?? "en";
 
-/** Status and HTML; with `perform`, after the button was pressed. */
+/** Status and HTML; with `perform`, after the button was pressed, with what the page said that it costs. */
 export async function bookingPage(
   context: Context,
   siteKey: string,
   token: string,
-  perform: boolean,
+  perform: { readonly fee: number } | null,
   address: string,
 ): Promise<Answered> {
   let language = await languageOf(context, siteKey);
@@ -64,8 +66,8 @@ export async function bookingPage(
         context,
         siteKey,
         token,
-        { deed: "cancel" },
-        `page-${sha256(token).slice(0, 40)}`,
+        { deed: "cancel", ...(perform.fee ? { fee: perform.fee } : {}) },
+        `page-${sha256(`${token} ${perform.fee}`).slice(0, 40)}`,
         address,
         language,
       );
@@ -89,13 +91,35 @@ async function ownPage(
   const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
   const open = openStates.includes(booking.state);
   const may = open && mayChange(context, booking);
+  const cost = open
+    ? cancellingCosts({ ...booking, startsAt: booking.startsAt.getTime() }, context.now().getTime())
+    : null;
+  const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
   const where = [place?.name, place?.address].filter(Boolean).join(", ");
   return noticePage(context, siteKey, {
     title: title ?? words.titles[booking.state] ?? words.titles.confirmed,
-    text: `${booking.serviceName}, ${when}. ${where}.${may || !open ? "" : ` ${words.tooLate}`}`,
-    then: may ? { deed: words.cancel, action: "page" } : { href: "/", words: words.toSite },
+    text: [`${booking.serviceName}, ${when}. ${where}.`, ...said(booking, cost, money)].join(" "),
+    then:
+      cost === null
+        ? { href: "/", words: words.toSite }
+        : cost
+          ? { deed: words.cancelFor(money(cost)), action: `page?fee=${cost}` }
+          : { deed: words.cancel, action: "page" },
     ...(may && movable.includes(booking.state) ? { links: [{ href: "move", words: words.move }] } : {}),
   });
+}
+
+/** What a client reads of the hours in which it costs nothing, and of their money. */
+function said(booking: BookingRow, cost: number | null, money: (amount: number) => string): readonly string[] {
+  const words = pageWords(booking.language);
+  const { back, owed } = balanceOf(booking);
+  if (openStates.includes(booking.state))
+    return cost === null ? [words.tooLate] : cost ? [words.late(money(cost))] : [];
+  return [
+    ...(booking.fee ? [words.fee(money(booking.fee))] : []),
+    ...(back ? [words.toComeBack(money(back))] : []),
+    ...(owed ? [words.owed(money(owed))] : []),
+  ];
 }
 
 /** Free times that a booking could move to, from a date on; or, with a `start`, the deed. */

@@ -68,10 +68,10 @@ export const paymentJob =
       .from(bookings)
       .where(and(eq(bookings.siteId, siteId), eq(bookings.id, id)));
     const answers =
-      booking?.bill && booking.paymentReference
+      booking?.bill && booking.payNow !== null && booking.paymentReference
         ? standInPayments.open({
             reference: booking.paymentReference,
-            amount: booking.bill.gross,
+            amount: booking.payNow,
             currency: booking.bill.currency,
             token,
           })
@@ -133,11 +133,11 @@ export async function takePaymentEvent(
       inTransaction(context.db, async (tx) => {
         const locked = await lockSite(context, tx, site);
         const [booking] = await tx
-          .select({ id: bookings.id, bill: bookings.bill })
+          .select({ id: bookings.id, bill: bookings.bill, payNow: bookings.payNow })
           .from(bookings)
           .where(and(eq(bookings.siteId, site.id), eq(bookings.paymentReference, event.reference)));
         if (!booking) throw notFound("This payment's booking");
-        if (event.amount !== booking.bill?.gross || event.currency !== booking.bill.currency)
+        if (event.amount !== booking.payNow || event.currency !== booking.bill?.currency)
           throw new Problem(422, "amount", "This is not the amount that was asked for.", [
             { path: "amount", message: "This is not the amount that was asked for." },
           ]);

@@ -1,8 +1,9 @@
 // Telling client and business what became of a booking: letters with a calendar part, and the reminder.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
+import { balanceOf } from "@/core/booking/deposit";
 import { type LetterKind, textKinds } from "@/core/booking/letter-kinds";
-import { bookingLetter, bookingText, type LetterFacts } from "@/core/booking/letters";
+import { bookingLetter, bookingText, type LetterFacts, type LetterMoney } from "@/core/booking/letters";
 import { clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords } from "@/core/booking/words";
 import { hourMs, ZoneClock } from "@/core/booking/zone";
@@ -104,6 +105,25 @@ export function bookingCalendar(
   });
 }
 
+/** What a letter says of a booking's money, as its client writes amounts. */
+function moneyOf(booking: BookingRow, kind: LetterKind): LetterMoney {
+  const { bill, payNow, lateFee, paid, fee } = booking;
+  if (!bill) return {};
+  const said = (amount: number | null) =>
+    amount ? moneyWords({ amount, currency: bill.currency }, booking.language) : undefined;
+  const { back, owed } = balanceOf(booking);
+  const all = cancels.includes(kind)
+    ? { fee: said(fee), back: said(back), owed: said(owed) }
+    : {
+        // Of what is paid whole there is nothing more to say.
+        payNow: kind === "waitingPayment" && payNow !== bill.gross ? said(payNow) : undefined,
+        paid: paid < bill.gross ? said(paid) : undefined,
+        toPay: payNow === null ? undefined : said(bill.gross - payNow),
+        lateFee: said(lateFee),
+      };
+  return Object.fromEntries(Object.entries(all).filter(([, amount]) => amount !== undefined));
+}
+
 /** Whether two language tags are of one language ("en-IE" and "en"). */
 const isOneLanguage = (one: string, other: string): boolean =>
   one.split("-", 1)[0]?.toLowerCase() === other.split("-", 1)[0]?.toLowerCase();
@@ -150,6 +170,7 @@ export async function tell(
     total: booking.bill
       ? moneyWords({ amount: booking.bill.gross, currency: booking.bill.currency }, booking.language)
       : null,
+    money: moneyOf(booking, kind),
     manageUrl: url,
     changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
     words,

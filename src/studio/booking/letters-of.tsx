@@ -47,6 +47,7 @@ function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
     clientZone: place.zone,
     seats: 1,
     total: service?.price ? moneyWords({ amount: service.price.amount, currency }, language) : null,
+    money: {},
     manageUrl: `${site.address}/_w/v1/booking/calendar/bookings/${sampleToken}/page`,
     changeUntil: start - 24 * hourMs,
     words: "",

@@ -50,7 +50,7 @@ export function MoneyRow({
 }
 
 /** 38.1 of 100 is 3810: a binary fraction is no fault of whoever typed it. */
-function inUnits(typed: number, unit: number): number {
+export function inUnits(typed: number, unit: number): number {
   const exact = typed * unit;
   const nearest = Math.round(exact);
   return Math.abs(exact - nearest) < 1e-6 ? nearest : exact;

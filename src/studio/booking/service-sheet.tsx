@@ -28,6 +28,7 @@ import { MoneyRow } from "./money-row";
 import { NeedsEditor } from "./needs-editor";
 import { colourOf, colourToken } from "./notes";
 import { NoticeRow } from "./notice-row";
+import { PortionRow } from "./portion-row";
 import { words } from "./words";
 
 type Props = StepProps<"booking"> & { readonly editing: Editing<"services"> };
@@ -160,11 +161,35 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
             <Choice
               {...ids}
               value={service.confirm}
-              onChange={(confirm) => put({ confirm: confirm as Service["confirm"] })}
+              onChange={(confirm) =>
+                put({
+                  confirm: confirm as Service["confirm"],
+                  ...(confirm === "payment" ? {} : { deposit: undefined }),
+                })
+              }
               options={own.confirms}
             />
           )}
         </Row>
+        {service.confirm === "payment" ? (
+          <PortionRow
+            label={own.deposit}
+            none={own.noDeposit}
+            value={service.deposit}
+            price={service.price?.amount ?? 0}
+            error={fault("deposit.percent") ?? fault("deposit.amount")}
+            onChange={(deposit) => put({ deposit })}
+          />
+        ) : null}
+        <PortionRow
+          label={own.lateFee}
+          none={own.noLateFee}
+          hint={own.lateFeeHint}
+          value={service.lateFee}
+          price={service.price?.amount ?? 0}
+          error={fault("lateFee.percent") ?? fault("lateFee.amount")}
+          onChange={(lateFee) => put({ lateFee })}
+        />
         <Row label={own.where} error={fault("where.words")}>
           {(ids) => (
             <Flex gap="6px">

@@ -204,6 +204,12 @@ export const words = {
       ["approval", "when somebody approves it"],
       ["payment", "when it is paid"],
     ] as const,
+    deposit: "Paid then",
+    noDeposit: "all of it",
+    lateFee: "Cancelled late",
+    noLateFee: "not on the site",
+    lateFeeHint:
+      "After the hours in which cancelling is free, a client may cancel until it begins, and owes this. It is kept of what was paid.",
     where: "Where",
     wheres: [
       ["place", "at the place"],
@@ -249,6 +255,14 @@ export const words = {
     newPerson: "New person",
     newThing: "New thing",
     kinds: { person: "person", room: "room", thing: "thing" },
+  },
+  portion: {
+    kinds: [
+      ["share", "a share of the price"],
+      ["amount", "so much a seat"],
+    ] as const,
+    percent: (of: string) => `${of}, in per cent`,
+    amount: (of: string) => `${of}, a seat`,
   },
   course: {
     late: "Who comes late may book what is left of a run",

@@ -483,7 +483,7 @@ export class SiteBooking extends LitElement {
   }
 
   private get paid(): boolean {
-    return this.service?.confirm === "payment" && (this.held?.price?.gross ?? 0) > 0;
+    return this.service?.confirm === "payment" && (this.held?.payNow ?? 0) > 0;
   }
 
   /** A booking that waits is asked after, as long as it does. */
@@ -743,6 +743,28 @@ export class SiteBooking extends LitElement {
     return html`<p class="bill"><span>${this.words.price}${each ? html`<small>${each}</small>` : nothing}${price.tax ? html`<small>${this.words.taxIn(percent, this.money(price.tax))}</small>` : nothing}</span><span class="w-price">${price.earlierEach === null ? nothing : html`<s>${this.money(price.earlierEach * price.seats)}</s> `}${this.money(price.gross)}</span></p>`;
   }
 
+  /** What of the price is paid when, and until when cancelling costs nothing. */
+  private terms({ price, payNow, lateFee, changeUntil }: PublicBooking) {
+    const gross = price?.gross ?? 0;
+    const parted = payNow !== null && payNow < gross;
+    const line = (name: string, amount: number) =>
+      html`<p class="bill"><span>${name}</span><span class="w-price">${this.money(amount)}</span></p>`;
+    return html`${parted ? html`${line(this.words.payNow, payNow)}${line(this.words.payThere, gross - payNow)}` : nothing}${
+      lateFee
+        ? html`<p class="w-quiet">${this.words.lateFee(this.moment(Date.parse(changeUntil)), this.money(lateFee))}</p>`
+        : nothing
+    }`;
+  }
+
+  /** An instant on the visitor's clock. */
+  private moment(instant: number): string {
+    return new Intl.DateTimeFormat(this.language, {
+      ...longDay,
+      ...timeOfDay,
+      ...(this.zone ? { timeZone: this.zone } : {}),
+    }).format(instant);
+  }
+
   /** Whether text messages are wanted too. */
   private get texts() {
     return this.fields.ticked("client.textMessages");
@@ -773,6 +795,7 @@ export class SiteBooking extends LitElement {
       ${service.questions.map((question) => fields.question(question))}
       ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${fields.tick("terms", this.words.terms, true)}</div>` : nothing}
       ${this.bill(held?.price ?? null)}
+      ${held ? this.terms(held) : nothing}
       ${card}
       <p><button class="go" ?disabled=${this.busy || over}>${this.busy ? `${this.words.sending}…` : deed}</button></p>
     </form>`;
@@ -804,7 +827,7 @@ export class SiteBooking extends LitElement {
       dates.map((date) => html`<div>${date}</div>`),
     )}${row(this.words.where, where)}</dl>
     ${this.bill(booked.price)}<p>${note}</p>
-    ${until > this.now() ? html`<p>${this.words.until(written(new Date(until).toISOString().slice(0, 16), this.language, { ...longDay, ...timeOfDay }))}</p>` : nothing}
+    ${until > this.now() ? html`<p>${this.words.until(this.moment(until))}</p>` : nothing}${this.terms(booked)}
     <p class="bar">${link ? html`<a class="plain" href="${link}/booking.ics" download>${this.words.toCalendar}</a><a class="plain" href="${link}/page">${this.words.manage}</a>` : nothing}<button type="button" class="link" @click=${() => this.begin(true)}>${this.words.again}</button></p>`;
   }
 

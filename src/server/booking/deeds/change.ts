@@ -1,5 +1,6 @@
 // A booking's state changes, and its history tells of it.
 import { and, eq, max } from "drizzle-orm";
+import { balanceOf } from "@/core/booking/deposit";
 import type { LetterKind } from "@/core/booking/letter-kinds";
 import { type BookingState, mayBecome } from "@/core/booking/state";
 import { bookingHistory, bookings } from "@/data/booking/tables";
@@ -23,6 +24,9 @@ type Change = Partial<
     | "bill"
     | "sequence"
     | "refundDue"
+    | "paid"
+    | "fee"
+    | "givenBack"
   >
 >;
 
@@ -89,7 +93,7 @@ export const stateWords: Readonly<Record<BookingState, string>> = {
   expired: "over: the time it was kept for has passed",
 };
 
-/** Ends a booking: its time is free, client and business are told. */
+/** Ends a booking: its time is free, client and business are told. What was paid beyond the `fee` is to be given back. */
 export async function end(
   locked: Locked,
   booking: BookingRow,
@@ -97,11 +101,19 @@ export async function end(
   to: BookingState,
   letter: LetterKind | null,
   words = "",
+  fee = 0,
 ) {
   if (!mayBecome(booking.state, to)) throw wrongState(booking, to);
   const { tx, site } = locked;
   await freeTime(tx, site.id, booking.id, booking.seats);
-  const changes = { state: to, endsByItselfAt: null, sequence: booking.sequence + 1 };
+  const { paid, givenBack } = booking;
+  const changes = {
+    state: to,
+    endsByItselfAt: null,
+    sequence: booking.sequence + 1,
+    fee,
+    refundDue: balanceOf({ paid, fee, givenBack }).back > 0,
+  };
   const ended = await change(locked, booking, by, to, changes, words ? { words } : {});
   if (letter) await tellOf(locked, ended, letter, by, words);
   return ended;

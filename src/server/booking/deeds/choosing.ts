@@ -1,6 +1,7 @@
 import type { Answers } from "@/core/booking/answers";
 import type { Assignment } from "@/core/booking/availability";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
+import { lateFeeOf, payNowOf } from "@/core/booking/deposit";
 import type { Wish } from "@/core/booking/obstacles";
 import { billOf, servingOf } from "@/core/booking/price";
 import { bookings } from "@/data/booking/tables";
@@ -83,6 +84,7 @@ export async function begin(
   const { wish } = choice;
   const assignment = await arrange(locked, choice);
   const service = serviceIn(setUp, wish.service);
+  const bill = billFor(locked, assignment, wish);
   const [first] = assignment.dates;
   const booking: BookingRow = {
     id: context.newId(),
@@ -103,7 +105,12 @@ export async function begin(
     ...(as.client ?? nobody(locked, wish.service)),
     answers: as.answers ?? {},
     terms: "",
-    bill: billFor(locked, assignment, wish),
+    bill,
+    payNow: payNowOf(service, bill),
+    lateFee: lateFeeOf(service, bill),
+    paid: 0,
+    fee: 0,
+    givenBack: 0,
     cancelHours: cancelHoursOf(setUp, assignment.resources),
     sequence: 0,
     paymentReference: null,

@@ -44,7 +44,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     : [{ code: "booking.nobodyServes", service: service.id, resource: held.resources[0] ?? null }];
   if (against.length) throw new Refused(asked, held.startsAt.getTime(), against);
 
-  const payment = service.confirm === "payment" && (held.bill?.gross ?? 0) > 0;
+  const payment = service.confirm === "payment" && (held.payNow ?? 0) > 0;
   const state = payment ? "waitingPayment" : service.confirm === "approval" ? "waitingApproval" : "confirmed";
   const endsByItselfAt = payment ? new Date(now.getTime() + paymentMs) : null;
   const details = {

@@ -11,7 +11,7 @@ import type { JobRun } from "../../job/queue";
 import { queueDecision } from "../decisions";
 import type { BookingRow } from "../tell";
 import { inTurn } from "../turn";
-import { change, end, expire, tellOf, writeHistory } from "./change";
+import { end, expire, tellOf, writeHistory } from "./change";
 import { type Locked, lockSite } from "./lock";
 
 /** Everybody who is there at a start, session by session: two tutors at one time have a group each. */
@@ -51,9 +51,7 @@ async function callOff(locked: Locked, group: readonly BookingRow[]) {
       await expire(locked, booking);
       continue;
     }
-    const ended = await end(locked, booking, "time", "cancelled", "calledOff");
-    const paid = booking.state === "confirmed" && booking.paymentReference !== null;
-    if (paid) await change(locked, ended, "time", "refundDue", { refundDue: true });
+    await end(locked, booking, "time", "cancelled", "calledOff");
   }
 }
 

@@ -1,7 +1,8 @@
 // Bookings moved and cancelled.
 import type { Instant } from "@/core/booking/booking";
-import { clientMayChangeUntil } from "@/core/booking/state";
-import { conflict } from "../../problem";
+import { balanceOf, cancellingCosts, isLate } from "@/core/booking/deposit";
+import { moneyWords } from "@/core/money/money";
+import { conflict, Problem } from "../../problem";
 import { serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
 import { freeTime, takeTime } from "../take";
@@ -56,18 +57,37 @@ export async function move(
   return moved;
 }
 
-export async function cancel(locked: Locked, bookingId: string, by: string, words = ""): Promise<BookingRow> {
+/** `fee` is what cancelling late costs, where it does. */
+export async function cancel(locked: Locked, bookingId: string, by: string, words = "", fee = 0): Promise<BookingRow> {
   const booking = await bookingOf(locked, bookingId);
   if (booking.state === "cancelled") return booking;
-  return end(locked, booking, by, "cancelled", booking.state === "held" ? null : "cancelled", words);
+  return end(locked, booking, by, "cancelled", booking.state === "held" ? null : "cancelled", words, fee);
 }
+
+const tooLate = ({ cancelHours }: BookingRow) =>
+  conflict("tooLate", `This could be moved or cancelled until ${cancelHours} hours before. Please write or ring.`);
+
+const cancellable = (booking: BookingRow) => ({ ...booking, startsAt: booking.startsAt.getTime() });
 
 /** Refuses a client's change after the cancellation period. */
 export function clientMayChange({ now }: Locked, booking: BookingRow): void {
-  const until = clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours);
-  if (now.getTime() > until)
-    throw conflict(
-      "tooLate",
-      `This could be moved or cancelled until ${booking.cancelHours} hours before. Please write or ring.`,
-    );
+  if (isLate(cancellable(booking), now.getTime())) throw tooLate(booking);
+}
+
+/** What cancelling costs the client now; refused where they can't any more, or have not agreed to exactly that. */
+export function clientCancelsFor({ now }: Locked, booking: BookingRow, agreed: number): number {
+  const fee = cancellingCosts(cancellable(booking), now.getTime());
+  if (fee === null) throw tooLate(booking);
+  if (fee === agreed) return fee;
+  const cost = moneyWords({ amount: fee, currency: booking.bill?.currency ?? "" }, booking.language);
+  const message = fee ? `Cancelling costs ${cost} now. Agree to that to go on.` : "Cancelling costs nothing now.";
+  throw new Problem(409, "fee", message, [{ path: "fee", message }]);
+}
+
+/** Notes that what was due was given back. */
+export async function giveBack(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
+  const booking = await bookingOf(locked, bookingId);
+  if (!booking.refundDue) throw conflict("nothingDue", "Nothing of this booking is to be given back.");
+  const { back } = balanceOf(booking);
+  return change(locked, booking, by, "givenBack", { refundDue: false, givenBack: booking.givenBack + back });
 }

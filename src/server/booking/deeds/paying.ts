@@ -66,6 +66,7 @@ async function paid(locked: Locked, booking: BookingRow) {
   const { context, tx, setUp } = locked;
   const confirmed = await change(locked, booking, "payment", "confirmed", {
     state: "confirmed",
+    paid: booking.payNow ?? 0,
     endsByItselfAt: null,
     resources: booking.resources,
     sequence: booking.sequence + 1,
@@ -75,6 +76,6 @@ async function paid(locked: Locked, booking: BookingRow) {
 }
 
 async function refund(locked: Locked, booking: BookingRow): Promise<string> {
-  await change(locked, booking, "payment", "refundDue", { refundDue: true });
+  await change(locked, booking, "payment", "refundDue", { refundDue: true, paid: booking.payNow ?? 0 });
   return "refund due";
 }

@@ -72,7 +72,7 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
           { path: `answers.${refused.question}`, message: refused.words },
         ]);
       if (service.terms && !asked.terms) throw fieldProblem("terms", "Please agree to the terms to go on.");
-      if (service.confirm === "payment" && (held.bill?.gross ?? 0) > 0 && !asked.payment)
+      if (service.confirm === "payment" && (held.payNow ?? 0) > 0 && !asked.payment)
         throw fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
       const { textMessages: _wanted, ...about } = asked.client;
       const client: Client = {

@@ -9,7 +9,7 @@ import { takePoint } from "../../limit";
 import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
 import { bookingOf, type Locked, lockSite } from "../deeds/lock";
-import { cancel, clientMayChange, move } from "../deeds/moving";
+import { cancel, clientCancelsFor, clientMayChange, move } from "../deeds/moving";
 import { type Audience, onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { setUpAt } from "../set-up";
@@ -33,6 +33,10 @@ export async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp
     price: publicBill(booking.bill),
     endsByItself: booking.endsByItselfAt?.toISOString() ?? null,
     changeUntil: new Date(clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours)).toISOString(),
+    payNow: booking.payNow,
+    lateFee: booking.lateFee,
+    paid: booking.paid,
+    fee: booking.fee,
   };
 }
 
@@ -79,14 +83,20 @@ export async function getBookingCalendar(context: Context, siteKey: string, toke
   return bookingCalendar(context, site, setUp, booking, await datesOf(context.db, booking), null);
 }
 
-type Deed = { deed: "cancel" } | { deed: "move"; start: string; resource?: string };
+type Deed = { deed: "cancel"; fee?: number } | { deed: "move"; start: string; resource?: string };
 
-const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move").required() }).when(
-  Joi.object({ deed: "move" }).unknown(),
-  { then: Joi.object({ start: Joi.string().max(40).required(), resource: resourceField }) },
-);
+const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move").required() })
+  .when(Joi.object({ deed: "move" }).unknown(), {
+    then: Joi.object({ start: Joi.string().max(40).required(), resource: resourceField }),
+  })
+  .when(Joi.object({ deed: "cancel" }).unknown(), {
+    then: Joi.object({
+      /** What it costs, in minor units, as the client has agreed to. */
+      fee: Joi.number().integer().min(0).max(100_000_000_000),
+    }),
+  });
 
-/** POST bookings/{token}: the client moves or cancels, within the cancellation period. */
+/** POST bookings/{token}: the client moves or cancels, within the cancellation period, or cancels later for a fee. */
 export async function postOwnBooking(
   context: Context,
   siteKey: string,
@@ -104,9 +114,10 @@ export async function postOwnBooking(
     once(context, site.id, key, ["own", id, asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
       const booking = await bookingOf(locked, id);
-      if (booking.state !== "cancelled") clientMayChange(locked, booking);
       const changed =
-        asked.deed === "cancel" ? await cancel(locked, id, "client") : await moved(locked, booking, asked);
+        asked.deed === "cancel"
+          ? await cancelled(locked, booking, asked.fee ?? 0)
+          : await moved(locked, booking, asked);
       return { status: 200, answer: await bookingView(locked, changed) };
     }),
   );
@@ -114,7 +125,13 @@ export async function postOwnBooking(
   return answered;
 }
 
+async function cancelled(locked: Locked, booking: BookingRow, agreed: number) {
+  if (booking.state === "cancelled") return booking;
+  return cancel(locked, booking.id, "client", "", clientCancelsFor(locked, booking, agreed));
+}
+
 function moved(locked: Locked, booking: BookingRow, asked: { start: string; resource?: string }) {
+  if (booking.state !== "cancelled") clientMayChange(locked, booking);
   const service = serviceIn(locked.setUp, booking.serviceId);
   return move(locked, booking.id, "client", {
     wish: onlineWish(

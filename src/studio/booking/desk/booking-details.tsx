@@ -5,6 +5,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
+import { balanceOf, isLate } from "@/core/booking/deposit";
 import { moneyWords } from "@/core/money/money";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
@@ -18,6 +19,7 @@ import {
   Row,
   State,
   TextArea,
+  Tick,
   Title,
   Window,
 } from "@/studio/kit/kit";
@@ -61,6 +63,11 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
   const people = booking.resources.map((id) => site.parts.booking?.resources.find((one) => one.id === id)?.name ?? id);
   const money = (amount: number) =>
     moneyWords({ amount, currency: booking.bill?.currency ?? site.settings.currency }, site.settings.language);
+  const ended = booking.state === "cancelled" || booking.state === "declined" || booking.state === "expired";
+  const { back, owed } = ended ? balanceOf(booking) : { back: 0, owed: 0 };
+  const late =
+    booking.state === "confirmed" &&
+    isLate({ startsAt: Date.parse(booking.start), cancelHours: booking.cancelHours }, Date.now() + site.clockAheadMs);
   const begun = Date.parse(booking.start) <= Date.now() + site.clockAheadMs;
   const open =
     booking.state === "confirmed" || booking.state === "waitingApproval" || booking.state === "waitingPayment";
@@ -128,6 +135,10 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
           ] as const,
         ]
       : []),
+    ...(booking.paid
+      ? [[words.paid, words.paidOf(money(booking.paid), booking.givenBack ? money(booking.givenBack) : null)] as const]
+      : []),
+    ...(booking.lateFee ? [[words.lateFee, money(booking.lateFee)] as const] : []),
     ...(booking.email
       ? [
           [
@@ -170,7 +181,8 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
       <Title level={2}>{name}</Title>
       <Box mt="4px" mb="10px">
         <BookingTone booking={booking} />
-        {booking.refundDue ? <State tone="brick">{words.refund}</State> : null}
+        {booking.refundDue ? <State tone="brick">{words.refund(money(back))}</State> : null}
+        {owed ? <State tone="amber">{words.owed(money(owed))}</State> : null}
       </Box>
       <Box as="dl" display="grid" gridTemplateColumns="90px 1fr" gap="6px 12px" mb="14px">
         {facts.map(([label, said]) => (
@@ -222,6 +234,11 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {open && booking.state !== "waitingApproval" && !begun ? (
           <PlainButton onClick={() => setAsked("cancel")}>{words.cancel}</PlainButton>
         ) : null}
+        {booking.refundDue ? (
+          <PlainButton loading={busy} onClick={() => deed(() => ask("booking.givenBack", { ...on, key: nanoid() }))}>
+            {words.givenBack}
+          </PlainButton>
+        ) : null}
         {known ? <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton> : null}
       </Flex>
       <RefusalNote refusal={refusal} />
@@ -243,13 +260,14 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
           title={words.titles[asked](name)}
           deed={asked === "decline" ? words.declineDeed : words.cancelDeed}
           busy={busy}
+          fee={asked === "cancel" && late && booking.lateFee ? money(booking.lateFee) : null}
           refusal={<RefusalNote refusal={refusal} />}
           onClose={() => setAsked(null)}
-          onDeed={(text) =>
+          onDeed={(text, fee) =>
             deed(() =>
               asked === "decline"
                 ? ask("booking.decline", { ...on, words: text, key: nanoid() })
-                : ask("booking.cancel", { ...on, words: text, key: nanoid() }),
+                : ask("booking.cancel", { ...on, words: text, fee, key: nanoid() }),
             )
           }
         />
@@ -327,6 +345,7 @@ function WithWords({
   title,
   deed,
   busy,
+  fee,
   refusal,
   onClose,
   onDeed,
@@ -334,11 +353,14 @@ function WithWords({
   title: string;
   deed: string;
   busy: boolean;
+  /** What may be asked for besides, as people write it; null for nothing. */
+  fee: string | null;
   refusal: React.ReactNode;
   onClose: () => void;
-  onDeed: (text: string) => void;
+  onDeed: (text: string, fee: boolean) => void;
 }) {
   const [text, setText] = useState("");
+  const [charged, setCharged] = useState(false);
   return (
     <Window
       title={title}
@@ -347,7 +369,7 @@ function WithWords({
       foot={
         <>
           <PlainButton onClick={onClose}>{words.leave}</PlainButton>
-          <MainButton loading={busy} onClick={() => onDeed(text.trim())}>
+          <MainButton loading={busy} onClick={() => onDeed(text.trim(), charged)}>
             {deed}
           </MainButton>
         </>
@@ -356,6 +378,7 @@ function WithWords({
       <Row label={words.words} stacked hint={words.wordsHint}>
         {(ids) => <TextArea {...ids} rows={4} value={text} onChange={setText} />}
       </Row>
+      {fee ? <Tick label={words.charge(fee)} checked={charged} onChange={setCharged} /> : null}
       {refusal}
     </Window>
   );

@@ -119,7 +119,13 @@ export const words = {
       ? `came ${counted(came, "time", "times")}, did not come ${counted(didNotCome, "time", "times")}`
       : `came ${counted(came, "time", "times")}`,
   firstTime: "first booking",
-  refund: "Money came for a booking that could not be kept: it is to be given back.",
+  refund: (amount: string) => `${amount} of what was paid is to be given back.`,
+  owed: (amount: string) => `${amount} for cancelling late is still owed.`,
+  givenBack: "It is given back",
+  charge: (fee: string) => `Charge ${fee} for cancelling late`,
+  paid: "Paid",
+  paidOf: (paid: string, back: string | null) => (back ? `${paid}, given back ${back}` : paid),
+  lateFee: "Late fee",
   approve: "Approve",
   decline: "Decline…",
   cancel: "Cancel…",
@@ -192,6 +198,7 @@ export const words = {
     letterHeldBack: "A letter was held back: this address had enough today",
     paid: "Paid",
     refundDue: "A refund is due",
+    givenBack: "Given back",
     runs: "It takes place: enough have booked",
   } as Readonly<Record<string, string>>,
   by: (who: string) =>

@@ -1,0 +1,181 @@
+// Deposits and late fees, from the hold to what is given back: over the API, the page behind the letter, and the Desk.
+import { asc, eq } from "drizzle-orm";
+import type { BookingSetUp, Portion } from "@/core/booking/booking";
+import { bookings } from "@/data/booking/tables";
+import { mails } from "@/data/mail/tables";
+import { publishNow } from "../../../scripts/lib/studio";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type Answer, type PublicApi, publicApi, withClock } from "./api.test-kit";
+import { bookingPage } from "./page";
+import { takePaymentEvent } from "./payments";
+
+const thursday = "2026-03-05T18:40:00Z";
+const site = { site: "wrenfield" };
+let studio: TestStudio;
+let context: ReturnType<typeof withClock>;
+let api: PublicApi;
+
+const operate: TestStudio["as"] = async (person, name, input) => {
+  const { operations } = await import("@/server/operations");
+  return operations[name].perform({ ...studio.incoming(person), context }, input);
+};
+
+/** Glaze nights at 24.00 a seat, free to cancel until a day before. */
+async function glazeNights(confirm: "atOnce" | "payment", deposit?: Portion, lateFee?: Portion) {
+  const { setUp } = (await operate("designer", "booking.readSetUp", site)) as { setUp: BookingSetUp };
+  const services = setUp.services.map((one) => {
+    if (one.id !== "glaze-night") return one;
+    const { deposit: _deposit, lateFee: _lateFee, ...others } = one;
+    return {
+      ...others,
+      ...{ confirm, questions: [], price: { amount: 2400, earlier: null } },
+      ...(deposit ? { deposit } : {}),
+      ...(lateFee ? { lateFee } : {}),
+    };
+  });
+  const resources = setUp.resources.map((one) => ({ ...one, cancelHours: 24 }));
+  await operate("designer", "booking.replaceSetUp", { ...site, setUp: { ...setUp, services, resources, prices: [] } });
+}
+
+beforeAll(async () => {
+  studio = await testStudio();
+  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  context = withClock(studio.context, thursday);
+  api = publicApi(context);
+}, 120_000);
+afterAll(() => studio.close());
+beforeEach(() => context.set(thursday));
+
+const idOf = (booked: Answer) => String(booked.body.token).split(".")[0] as string;
+const rowOf = async (booked: Answer) =>
+  (
+    await context.db
+      .select()
+      .from(bookings)
+      .where(eq(bookings.id, idOf(booked)))
+  )[0] as typeof bookings.$inferSelect;
+const book = (name: string, start: string, seats = 2) =>
+  api.book(
+    "glaze-night",
+    start,
+    { client: { name, email: `${name.toLowerCase()}@post.example` }, payment: "tok-approves" },
+    { seats },
+  );
+const own = (booked: Answer, body: object) =>
+  api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token: booked.body.token }, body });
+const lettersTo = async (name: string) =>
+  (
+    await context.db
+      .select()
+      .from(mails)
+      .where(eq(mails.recipient, `${name.toLowerCase()}@post.example`))
+      .orderBy(asc(mails.createdAt))
+  ).map(({ text }) => text);
+
+/** The payment service says that so much has come. */
+async function pays(booked: Answer, amount: number) {
+  const { signEvent } = await import("@/standins/payment");
+  const { paymentSecret } = await import("./payments");
+  const event = {
+    ...{ id: `${idOf(booked)}-1`, type: "payment.approved", reference: `pay-${idOf(booked)}` },
+    ...{ amount, currency: "EUR" },
+  };
+  const body = JSON.stringify(event);
+  const signature = signEvent(paymentSecret(context), body, Math.floor(Date.now() / 1000));
+  return takePaymentEvent(context, "wrenfield", body, signature);
+}
+
+test("of two seats at 24.00 a quarter is asked for: 12.00 confirms it, all of the price is refused", async () => {
+  await glazeNights("payment", { kind: "share", percent: 25 }, { kind: "amount", amount: 1000 });
+  const booked = await book("Ann", "2026-03-13T18:30");
+  expect(booked.body).toMatchObject({
+    state: "waitingPayment",
+    price: { gross: 4800 },
+    ...{ payNow: 1200, lateFee: 2000, paid: 0, fee: 0 },
+  });
+  await expect(pays(booked, 4800)).rejects.toMatchObject({ status: 422, fields: [{ path: "amount" }] });
+  expect(await pays(booked, 1200)).toEqual({ outcome: "confirmed" });
+  expect(await rowOf(booked)).toMatchObject({ state: "confirmed", paid: 1200 });
+  const letters = await lettersTo("Ann");
+  const [asked, confirmed] = ["now: €12.00", "Paid: €12.00"].map((said) => letters.find((text) => text.includes(said)));
+  expect(asked).toContain("To be paid now: €12.00");
+  expect(asked).toContain("To be paid at the place: €36.00");
+  expect(confirmed).toContain("Paid: €12.00");
+  expect(confirmed).toContain("Cancelling it later costs €20.00.");
+});
+
+test("in time it is cancelled for nothing, and what was paid is given back, once", async () => {
+  await glazeNights("payment", { kind: "amount", amount: 500 }, { kind: "share", percent: 100 });
+  const booked = await book("Bob", "2026-03-14T18:30");
+  await pays(booked, 1000);
+  expect((await own(booked, { deed: "cancel" })).body).toMatchObject({ state: "cancelled", paid: 1000, fee: 0 });
+  expect((await rowOf(booked)).refundDue).toBe(true);
+  expect((await lettersTo("Bob")).join()).toContain("You get back: €10.00");
+  const give = (key: string) =>
+    operate("designer", "booking.givenBack", { ...site, booking: idOf(booked), key }) as Promise<object>;
+  const [first, again] = await Promise.all([give("back-one-1"), give("back-one-1")]);
+  expect(again).toEqual(first);
+  await expect(give("back-two-2")).rejects.toMatchObject({ code: "nothingDue" });
+  expect(await rowOf(booked)).toMatchObject({ refundDue: false, givenBack: 1000 });
+});
+
+test("late it costs what was agreed: not unasked, not another amount, and not once it has begun", async () => {
+  await glazeNights("payment", { kind: "share", percent: 50 }, { kind: "amount", amount: 900 });
+  const booked = await book("Cat", "2026-03-20T18:30");
+  await pays(booked, 2400);
+  // What is changed now does not change what was agreed.
+  await glazeNights("payment", undefined, { kind: "share", percent: 100 });
+  context.set("2026-03-19T18:30:01Z");
+  const unasked = await own(booked, { deed: "cancel" });
+  expect([unasked.status, unasked.body.fields]).toEqual([
+    409,
+    [{ path: "fee", message: "Cancelling costs €18.00 now. Agree to that to go on." }],
+  ]);
+  expect((await own(booked, { deed: "cancel", fee: 4800 })).status).toBe(409);
+  expect((await own(booked, { deed: "move", start: "2026-03-21T18:30" })).body.code).toBe("tooLate");
+  context.set("2026-03-20T18:30:00Z");
+  expect((await own(booked, { deed: "cancel", fee: 1800 })).body.code).toBe("tooLate");
+  context.set("2026-03-20T18:29:59Z");
+  expect((await own(booked, { deed: "cancel", fee: 1800 })).body).toMatchObject({ state: "cancelled", fee: 1800 });
+  expect(await rowOf(booked)).toMatchObject({ paid: 2400, fee: 1800, refundDue: true });
+  const letter = (await lettersTo("Cat")).find((text) => text.includes("Cancelled late"));
+  expect(letter).toContain("Cancelled late: €18.00");
+  expect(letter).toContain("You get back: €6.00");
+});
+
+test("the page behind the letter says what it costs before it is pressed; pressed as it was an hour ago, it asks again", async () => {
+  await glazeNights("atOnce", undefined, { kind: "share", percent: 50 });
+  const booked = await book("Dan", "2026-03-27T18:30", 1);
+  const page = (perform: { fee: number } | null) =>
+    bookingPage(context, "wrenfield", booked.body.token, perform, "192.0.2.7");
+  context.set("2026-03-26T18:30:00Z");
+  expect((await page(null)).html).toContain("Cancel this booking");
+  context.set("2026-03-26T19:30:00Z");
+  // The button that was drawn when it still cost nothing.
+  const refused = await page({ fee: 0 });
+  expect([refused.status, refused.html.includes("Cancelling costs €12.00 now.")]).toEqual([409, true]);
+  const late = (await page(null)).html;
+  expect(late).toContain("Cancel it for €12.00");
+  expect(late).toContain('action="page?fee=1200"');
+  const done = (await page({ fee: 1200 })).html;
+  expect(done).toContain("This booking is cancelled");
+  expect(done).toContain("€12.00 of that is still to be paid.");
+  expect((await page({ fee: 1200 })).status).toBe(200);
+  expect(await rowOf(booked)).toMatchObject({ fee: 1200, paid: 0, refundDue: false });
+});
+
+test("on the Desk a fee is charged only where it is ticked, and where it is late", async () => {
+  await glazeNights("atOnce", undefined, { kind: "amount", amount: 700 });
+  const [eve, fay, gus] = [
+    await book("Eve", "2026-04-03T18:30", 1),
+    await book("Fay", "2026-04-03T18:30", 1),
+    await book("Gus", "2026-04-10T18:30", 1),
+  ];
+  context.set("2026-04-03T10:00:00Z");
+  const cancel = (booked: Answer, fee: boolean) =>
+    operate("designer", "booking.cancel", { ...site, booking: idOf(booked), fee, key: `late-${idOf(booked)}` });
+  await cancel(eve, true);
+  await cancel(fay, false);
+  await cancel(gus, true);
+  expect([(await rowOf(eve)).fee, (await rowOf(fay)).fee, (await rowOf(gus)).fee]).toEqual([700, 0, 0]);
+});
