@@ -1108,3 +1108,77 @@ test("a calendar that begins with a day asks one question, then offers only what
   await expectAccessible(visitor);
   await visitor.close();
 });
+
+test("one date of a course for a deposit: sold on its sheet, booked on the page, called off on the Desk and given back", async ({
+  browser,
+}) => {
+  await openCalendar();
+  await panel("Services")
+    .getByRole("button", { name: /^Sunday glazing/ })
+    .click();
+  await page.getByLabel("One date may be booked by itself").check();
+  await page.getByRole("spinbutton", { name: "A date costs" }).fill("9");
+  await page.getByLabel("Who comes late may book what is left of a run").check();
+  await page.getByLabel("Confirmed").selectOption("when it is paid");
+  await page.getByLabel("Paid then", { exact: true }).selectOption("a share of the price");
+  await page.getByRole("spinbutton", { name: "Paid then, in per cent" }).fill("101");
+  await expect(panel("Services").getByText("A share in per cent is at most 100.")).toBeVisible();
+  await page.getByRole("spinbutton", { name: "Paid then, in per cent" }).fill("50");
+  await page.getByLabel("Cancelled late", { exact: true }).selectOption("so much a seat");
+  await page.getByRole("spinbutton", { name: "Cancelled late, a seat" }).fill("5");
+  await expect(panel("Services").getByText("A share in per cent is at most 100.")).toBeHidden();
+  await expectAccessible(page);
+  await saved(page);
+  await goLive();
+
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
+  await bring(visitor);
+  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
+  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  while (!(await sunday.isVisible())) {
+    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  }
+  await sunday.click();
+  await calendar(visitor)
+    .getByRole("button", { name: /^Sunday glazing/ })
+    .click();
+  // Of two dates nothing is left that is more than one.
+  await expect(calendar(visitor).getByLabel("The whole course")).toBeChecked();
+  await expect(calendar(visitor).getByLabel("What is left of it")).toHaveCount(0);
+  await calendar(visitor).getByLabel("One date").check();
+  await expect(calendar(visitor).getByRole("group", { name: "How much of it?" })).toContainText("€9.00");
+  await calendar(visitor).locator(`[data-date="${clocksForward()}"]`).click();
+  await expectAccessible(visitor);
+  await calendar(visitor).locator(".slot").click();
+  const details = calendar(visitor);
+  await expect(details.getByText(/Sunday glazing, One date/)).toBeVisible();
+  await expect(details.locator(".parts")).toHaveText("To be paid now€4.50To be paid at the place€4.50");
+  await expect(details.getByText(/After that cancelling costs €5\.00\./)).toBeVisible();
+  await expectAccessible(visitor);
+  await details.getByLabel("Name").fill("Ona Single");
+  await details.getByLabel("E-mail").fill("ona@post.example");
+  const asked = details.getByLabel("Are you twelve or older?");
+  if (await asked.count()) await asked.selectOption("Yes");
+  await details.getByRole("button", { name: "Book and pay" }).click();
+  // In the business's own words, once the payment has come.
+  await expect(details.getByRole("heading", { name: "See you at the ferry" })).toBeVisible({ timeout: 30_000 });
+  await expect(details.locator(".parts")).toHaveText("Paid€4.50To be paid at the place€4.50");
+  await visitor.close();
+
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
+  await page.getByLabel("Find a booking").fill("ona");
+  await page.getByRole("button", { name: /Ona Single/ }).click();
+  await expect(page.getByText("€4.50", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Cancel…" }).click();
+  await page.getByRole("button", { name: "Cancel it" }).click();
+  await page.getByLabel("Find a booking").fill("");
+  await page.getByText("To settle", { exact: true }).click();
+  await page.getByRole("button", { name: /Ona Single/ }).click();
+  await expect(page.getByText("€4.50 of what was paid is to be given back.")).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "It is given back" }).click();
+  await expect(page.getByText("Nothing is to be given back, and nobody owes a fee.")).toBeVisible();
+});

@@ -112,7 +112,7 @@ test("in time it is cancelled for nothing, and what was paid is given back, once
   expect((await rowOf(booked)).refundDue).toBe(true);
   expect((await lettersTo("Bob")).join()).toContain("You get back: €10.00");
   const give = (key: string) =>
-    operate("designer", "booking.givenBack", { ...site, booking: idOf(booked), key }) as Promise<object>;
+    operate("designer", "booking.settle", { ...site, booking: idOf(booked), key }) as Promise<object>;
   const [first, again] = await Promise.all([give("back-one-1"), give("back-one-1")]);
   expect(again).toEqual(first);
   await expect(give("back-two-2")).rejects.toMatchObject({ code: "nothingDue" });
@@ -178,4 +178,17 @@ test("on the Desk a fee is charged only where it is ticked, and where it is late
   await cancel(fay, false);
   await cancel(gus, true);
   expect([(await rowOf(eve)).fee, (await rowOf(fay)).fee, (await rowOf(gus)).fee]).toEqual([700, 0, 0]);
+
+  // What is owed stands in a list of its own until it is noted as paid.
+  const toSettle = async () =>
+    (
+      (await operate("designer", "booking.list", {
+        ...{ ...site, from: "2026-04-01T00:00:00Z", to: "2026-04-30T00:00:00Z" },
+        ...{ states: ["cancelled"], toSettle: true },
+      })) as { rows: { name: string }[] }
+    ).rows.map(({ name }) => name);
+  expect(await toSettle()).toEqual(["Eve"]);
+  await operate("designer", "booking.settle", { ...site, booking: idOf(eve), key: "eve-has-paid" });
+  expect(await toSettle()).toEqual([]);
+  expect((await rowOf(eve)).paid).toBe(700);
 });

@@ -1,5 +1,5 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
-import { and, asc, count, desc, eq, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gt, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
 import { minutesField, partField } from "@/core/booking/asked";
@@ -21,7 +21,7 @@ import { availabilityNow, clockFor, ofBooking, serviceIn } from "./ask";
 import { bookByHand } from "./deeds/confirming";
 import { approve, decline, noteAttendance } from "./deeds/deciding";
 import { bookingOf, type Locked, lockSite } from "./deeds/lock";
-import { cancel, giveBack, move } from "./deeds/moving";
+import { cancel, move, settle } from "./deeds/moving";
 import { diaryOf } from "./diary-operation";
 import { notesOf } from "./notes";
 import { textsTo } from "./phone";
@@ -127,6 +127,8 @@ export const bookingOperations = {
         .default([...takingStates]),
       /** Of a name, an address or a phone number. */
       words: lineSchema(120).allow("").default(""),
+      /** Only those of which money is still to be given back or asked for. */
+      toSettle: Joi.boolean().default(false),
       order: Joi.string().valid("first", "last").default("first"),
       limit: Joi.number().integer().min(1).max(1000).default(500),
       offset: Joi.number().integer().min(0).default(0),
@@ -138,12 +140,14 @@ export const bookingOperations = {
         to: string;
         states?: BookingState[];
         words?: string;
+        toSettle?: boolean;
         order?: "first" | "last";
         limit?: number;
         offset?: number;
       },
     ) => {
-      const { states = [...takingStates], words = "", order = "first", limit = 500, offset = 0 } = input;
+      const { states = [...takingStates], words = "", toSettle = false } = input;
+      const { order = "first", limit = 500, offset = 0 } = input;
       const found = `%${escapeLike(words)}%`;
       const inOrder = order === "last" ? desc : asc;
       const matching = and(
@@ -152,6 +156,7 @@ export const bookingOperations = {
         inArray(bookings.state, states),
         gte(bookings.startsAt, new Date(input.from)),
         lt(bookings.startsAt, new Date(input.to)),
+        toSettle ? or(eq(bookings.refundDue, true), gt(bookings.fee, bookings.paid)) : undefined,
       );
       const rows = await call.context.db
         .select()
@@ -368,12 +373,12 @@ export const bookingOperations = {
         return cancel(locked, input.booking, call.account.id, input.words, fee);
       }),
   ),
-  /** Notes that what was to be given back was. */
-  "booking.givenBack": siteOperation(
+  /** Notes that what was to be given back was, or that what was owed was paid. */
+  "booking.settle": siteOperation(
     "visitors.change",
     { booking: id, key },
     (call, input: { booking: string; key: string }) =>
-      deed(call, input, (locked) => giveBack(locked, input.booking, call.account.id)),
+      deed(call, input, (locked) => settle(locked, input.booking, call.account.id)),
   ),
   /** Everything about one client, found by their address: what was booked, how often they did not come, their letters. */
   "booking.client": siteOperation(

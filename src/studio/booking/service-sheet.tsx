@@ -530,6 +530,11 @@ function JoiningRows({ item: { joining, price }, put, fault }: Editing<"services
   return (
     <Box mt="10px">
       <Tick label={words.course.late} checked={late} onChange={(on) => change({ late: on, one })} />
+      {late ? (
+        <Text color="ink2" fontSize="small" mb="4px">
+          {words.course.lateHint}
+        </Text>
+      ) : null}
       <Tick
         label={words.course.one}
         checked={one !== null}
@@ -542,11 +547,6 @@ function JoiningRows({ item: { joining, price }, put, fault }: Editing<"services
           fault={fault("joining.one.amount")}
           onChange={(amount) => change({ late, one: { ...one, amount: amount ?? 0 } })}
         />
-      ) : null}
-      {late ? (
-        <Text color="ink2" fontSize="small" mt="4px">
-          {words.course.lateHint}
-        </Text>
       ) : null}
     </Box>
   );

@@ -268,7 +268,7 @@ export const words = {
     late: "Who comes late may book what is left of a run",
     lateHint: "At its share of the price: of six dates the last three cost half.",
     one: "One date may be booked by itself",
-    onePrice: "Price of one date",
+    onePrice: "A date costs",
     none: "A course needs at least one run with its dates: make one below.",
     run: (count: number, first: string) => `${counted(count, "date", "dates")} from ${first}`,
     change: "Dates",

@@ -512,12 +512,13 @@ export class SiteBooking extends LitElement {
     return (lengths?.find(({ minutes }) => minutes === this.chosen) ?? lengths?.[0])?.minutes ?? null;
   }
 
-  /** How much of a course can be booked; nothing to choose where it is one. */
+  /** How much of a course can be booked; empty where that is nothing to choose. */
   private get parts(): readonly CoursePart[] {
-    const joining = this.service?.joining;
-    return joining
-      ? ["whole", ...(joining.late ? (["rest"] as const) : []), ...(joining.one ? (["one"] as const) : [])]
-      : [];
+    const { joining, course } = this.service ?? {};
+    if (!joining) return [];
+    // Of two dates nothing is left that is more than one.
+    const late = joining.late && course?.some(({ length }) => length > 2);
+    return ["whole", ...(late ? (["rest"] as const) : []), ...(joining.one ? (["one"] as const) : [])];
   }
 
   /** How much of a course is chosen; null where there is no choice. */
@@ -743,17 +744,22 @@ export class SiteBooking extends LitElement {
     return html`<p class="bill"><span>${this.words.price}${each ? html`<small>${each}</small>` : nothing}${price.tax ? html`<small>${this.words.taxIn(percent, this.money(price.tax))}</small>` : nothing}</span><span class="w-price">${price.earlierEach === null ? nothing : html`<s>${this.money(price.earlierEach * price.seats)}</s> `}${this.money(price.gross)}</span></p>`;
   }
 
-  /** What of the price is paid when, and until when cancelling costs nothing. */
-  private terms({ price, payNow, lateFee, changeUntil }: PublicBooking) {
+  /** What of the price is paid when; nothing where it is paid as one, or at the place. */
+  private parted({ price, payNow, paid, state }: PublicBooking) {
     const gross = price?.gross ?? 0;
-    const parted = payNow !== null && payNow < gross;
+    if (payNow === null || payNow >= gross) return nothing;
+    const first = state === "confirmed" ? paid : payNow;
     const line = (name: string, amount: number) =>
-      html`<p class="bill"><span>${name}</span><span class="w-price">${this.money(amount)}</span></p>`;
-    return html`${parted ? html`${line(this.words.payNow, payNow)}${line(this.words.payThere, gross - payNow)}` : nothing}${
-      lateFee
-        ? html`<p class="w-quiet">${this.words.lateFee(this.moment(Date.parse(changeUntil)), this.money(lateFee))}</p>`
-        : nothing
-    }`;
+      html`<span class="w-quiet">${name}</span><span>${this.money(amount)}</span>`;
+    return html`<p class="parts">${line(state === "confirmed" ? this.words.paidNow : this.words.payNow, first)}${line(this.words.payThere, gross - first)}</p>`;
+  }
+
+  /** Until when it can be changed for nothing, and what cancelling costs then. */
+  private until({ lateFee, changeUntil }: PublicBooking) {
+    const until = Date.parse(changeUntil);
+    if (until <= this.now()) return nothing;
+    const said = this.moment(until);
+    return html`<p>${lateFee ? this.words.lateFee(said, this.money(lateFee)) : this.words.until(said)}</p>`;
   }
 
   /** An instant on the visitor's clock. */
@@ -795,7 +801,7 @@ export class SiteBooking extends LitElement {
       ${service.questions.map((question) => fields.question(question))}
       ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${fields.tick("terms", this.words.terms, true)}</div>` : nothing}
       ${this.bill(held?.price ?? null)}
-      ${held ? this.terms(held) : nothing}
+      ${held ? html`${this.parted(held)}${held.lateFee ? this.until(held) : nothing}` : nothing}
       ${card}
       <p><button class="go" ?disabled=${this.busy || over}>${this.busy ? `${this.words.sending}…` : deed}</button></p>
     </form>`;
@@ -811,7 +817,6 @@ export class SiteBooking extends LitElement {
       const day = written(start.place, this.language, { ...wholeDay, ...timeOfDay });
       return this.differs(start) ? `${day} (${cityOf(booked.zone)})` : day;
     });
-    const until = Date.parse(booked.changeUntil);
     const link = this.bookingBase && booked.token ? `${this.bookingBase}/${booked.token}` : null;
     const note =
       booked.state === "waitingApproval"
@@ -826,8 +831,8 @@ export class SiteBooking extends LitElement {
       this.words.whenDone,
       dates.map((date) => html`<div>${date}</div>`),
     )}${row(this.words.where, where)}</dl>
-    ${this.bill(booked.price)}<p>${note}</p>
-    ${until > this.now() ? html`<p>${this.words.until(this.moment(until))}</p>` : nothing}${this.terms(booked)}
+    ${this.bill(booked.price)}${this.parted(booked)}<p>${note}</p>
+    ${this.until(booked)}
     <p class="bar">${link ? html`<a class="plain" href="${link}/booking.ics" download>${this.words.toCalendar}</a><a class="plain" href="${link}/page">${this.words.manage}</a>` : nothing}<button type="button" class="link" @click=${() => this.begin(true)}>${this.words.again}</button></p>`;
   }
 

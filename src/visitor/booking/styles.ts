@@ -67,6 +67,7 @@ input#seats{width:6rem}
 .note{border-inline-start:3px solid currentColor;padding:6px 0 6px 12px;margin:0 0 var(--gap)}
 .bill{display:flex;justify-content:space-between;gap:1em;border-block:1px solid var(--c-line,#ccc);padding:.7em 0;margin:0;max-width:32rem;font-variant-numeric:tabular-nums}
 .bill small{display:block;color:var(--quiet)}
+.parts{display:grid;grid-template-columns:1fr auto;gap:.3em 1em;max-width:32rem;margin:.7em 0;font-variant-numeric:tabular-nums}
 .dates{margin:6px 0;padding-inline-start:1.2em;font-size:.92em}
 .hide{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
 dl{display:grid;grid-template-columns:auto 1fr;gap:6px 18px;margin:0 0 var(--gap)}

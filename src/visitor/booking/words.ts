@@ -56,7 +56,9 @@ const en = {
   price: "Price",
   payNow: "To be paid now",
   payThere: "To be paid at the place",
-  lateFee: (until: string, amount: string) => `Cancelling costs nothing until ${until}; after that it costs ${amount}.`,
+  paidNow: "Paid",
+  lateFee: (until: string, amount: string) =>
+    `You can move it, or cancel it for nothing, until ${until}. After that cancelling costs ${amount}.`,
   each: (count: number, price: string) => `${count} × ${price}`,
   taxIn: (percent: string, tax: string) => `${percent} % tax in it: ${tax}`,
   book: "Book",
@@ -146,7 +148,9 @@ const de: Words = {
   price: "Preis",
   payNow: "Jetzt zu bezahlen",
   payThere: "Vor Ort zu bezahlen",
-  lateFee: (until, amount) => `Bis ${until} kostet Absagen nichts; danach kostet es ${amount}.`,
+  paidNow: "Bezahlt",
+  lateFee: (until, amount) =>
+    `Bis ${until} können Sie verlegen oder kostenlos absagen. Danach kostet Absagen ${amount}.`,
   each: (count, price) => `${count} × ${price}`,
   taxIn: (percent, tax) => `darin ${percent} % Steuer: ${tax}`,
   book: "Buchen",
@@ -234,7 +238,9 @@ const fr: Words = {
   price: "Prix",
   payNow: "À payer maintenant",
   payThere: "À payer sur place",
-  lateFee: (until, amount) => `Annuler ne coûte rien jusqu’au ${until} ; ensuite, c’est ${amount}.`,
+  paidNow: "Payé",
+  lateFee: (until, amount) =>
+    `Vous pouvez la déplacer, ou l’annuler sans frais, jusqu’au ${until}. Ensuite, l’annuler coûte ${amount}.`,
   each: (count, price) => `${count} × ${price}`,
   taxIn: (percent, tax) => `dont taxe ${percent} % : ${tax}`,
   book: "Réserver",

@@ -84,10 +84,12 @@ export function clientCancelsFor({ now }: Locked, booking: BookingRow, agreed: n
   throw new Problem(409, "fee", message, [{ path: "fee", message }]);
 }
 
-/** Notes that what was due was given back. */
-export async function giveBack(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
+/** Notes that what was due of a booking that has ended was given back, or that its fee was paid. */
+export async function settle(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
   const booking = await bookingOf(locked, bookingId);
-  if (!booking.refundDue) throw conflict("nothingDue", "Nothing of this booking is to be given back.");
-  const { back } = balanceOf(booking);
-  return change(locked, booking, by, "givenBack", { refundDue: false, givenBack: booking.givenBack + back });
+  const { back, owed } = balanceOf(booking);
+  if (booking.refundDue)
+    return change(locked, booking, by, "givenBack", { refundDue: false, givenBack: booking.givenBack + back });
+  if (!owed) throw conflict("nothingDue", "Nothing of this booking is to be given back or paid.");
+  return change(locked, booking, by, "feePaid", { paid: booking.paid + owed });
 }

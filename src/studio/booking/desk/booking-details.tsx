@@ -234,9 +234,9 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {open && booking.state !== "waitingApproval" && !begun ? (
           <PlainButton onClick={() => setAsked("cancel")}>{words.cancel}</PlainButton>
         ) : null}
-        {booking.refundDue ? (
-          <PlainButton loading={busy} onClick={() => deed(() => ask("booking.givenBack", { ...on, key: nanoid() }))}>
-            {words.givenBack}
+        {booking.refundDue || owed ? (
+          <PlainButton loading={busy} onClick={() => deed(() => ask("booking.settle", { ...on, key: nanoid() }))}>
+            {booking.refundDue ? words.givenBack : words.feePaid}
           </PlainButton>
         ) : null}
         {known ? <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton> : null}

@@ -26,16 +26,25 @@ const statesOf: Readonly<Record<View, readonly BookingState[]>> = {
   waiting: ["waitingApproval"],
   coming: ["waitingApproval", "waitingPayment", "confirmed"],
   past,
+  money: ["declined", "cancelled", "expired"],
+};
+
+/** Which starts a view is of, in days from now. */
+const reachOf: Readonly<Record<View, readonly [from: number, to: number]>> = {
+  waiting: [-0.5, reachDays],
+  coming: [-0.5, reachDays],
+  past: [-reachDays, 0],
+  money: [-reachDays, reachDays],
 };
 
 /** What is asked of the server for a view, from the moment `nowMs` on. */
 function questionOf(view: View, nowMs: number) {
   // On whole hours, so that the question stays the same while one looks.
   const now = Math.floor(nowMs / 3_600_000) * 3_600_000;
-  const at = (ms: number) => new Date(ms).toISOString();
-  const [from, to] = view === "past" ? [now - reachDays * dayMs, now] : [now - dayMs / 2, now + reachDays * dayMs];
+  const at = (days: number) => new Date(now + days * dayMs).toISOString();
+  const [from, to] = reachOf[view];
   const order: "first" | "last" = view === "past" ? "last" : "first";
-  return { from: at(from), to: at(to), states: [...statesOf[view]], order };
+  return { from: at(from), to: at(to), states: [...statesOf[view]], order, toSettle: view === "money" };
 }
 
 export function BookingList({ open, onOpen }: { open: string | null; onOpen: (booking: string | null) => void }) {

@@ -82,9 +82,10 @@ export const words = {
   whoHas: (name: string, service: string) => `${name}, ${service}`,
   ofSeats: (taken: number, all: number) => `${taken} of ${all} seats`,
   waits: (who: string) => `${who} waits for an answer`,
-  views: { waiting: "Waiting", coming: "Coming", past: "Past" },
+  views: { waiting: "Waiting", coming: "Coming", past: "Past", money: "To settle" },
   nothing: {
     waiting: "Nobody waits for an answer.",
+    money: "Nothing is to be given back, and nobody owes a fee.",
     coming: "Nothing is booked. What visitors book on the site stands here, and what is booked by hand.",
     past: "Nothing has been booked before today.",
   },
@@ -122,6 +123,7 @@ export const words = {
   refund: (amount: string) => `${amount} of what was paid is to be given back.`,
   owed: (amount: string) => `${amount} for cancelling late is still owed.`,
   givenBack: "It is given back",
+  feePaid: "It is paid",
   charge: (fee: string) => `Charge ${fee} for cancelling late`,
   paid: "Paid",
   paidOf: (paid: string, back: string | null) => (back ? `${paid}, given back ${back}` : paid),
@@ -199,6 +201,7 @@ export const words = {
     paid: "Paid",
     refundDue: "A refund is due",
     givenBack: "Given back",
+    feePaid: "The fee is paid",
     runs: "It takes place: enough have booked",
   } as Readonly<Record<string, string>>,
   by: (who: string) =>
