@@ -58,7 +58,7 @@ test("the booking part alone replaces a site's; one without is refused", () => {
     code: 1,
     wrong: "There is no site “nowhere”.\n",
   });
-}, 240_000);
+});
 
 test("what can't be read ends with 1 and names the path; nothing is imported by halves", async () => {
   const good = readFileSync(join(folder, "one.zip"));
@@ -73,7 +73,7 @@ test("what can't be read ends with 1 and names the path; nothing is imported by 
   expect(refused.wrong).toMatch(/^booking\.resources\[0\]\.week\[0\]: This ends before it begins/);
   expect(site("list").said).not.toContain("half-done");
   expect(site("export", "half-done", join(folder, "x.zip"))).toMatchObject({ code: 1 });
-}, 240_000);
+});
 
 test("a lost password comes back by a link, for whoever runs the server", () => {
   expect(site("recover", "ROWAN@m.example")).toMatchObject({
@@ -92,4 +92,4 @@ test("every page is measured by the browser of the machine; without one it says 
     code: 1,
     wrong: expect.stringContaining("There is no Chromium on this machine"),
   });
-}, 240_000);
+});

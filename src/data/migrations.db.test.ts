@@ -244,4 +244,4 @@ test("what can be booked becomes a document with all that stood in rows, at the 
     await admin.end();
     rmSync(before, { recursive: true });
   }
-}, 120_000);
+});

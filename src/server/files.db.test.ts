@@ -17,7 +17,7 @@ beforeAll(async () => {
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
   for (const person of ["owner", "designer", "editor", "stranger"] as const)
     tokens.set(person, await beginSession(studio.context, person, { address: "192.0.2.1", agent: "A test" }));
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const files: readonly {

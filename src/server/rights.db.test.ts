@@ -91,7 +91,7 @@ test("an owner reaches nothing of another studio's site by any operation on a si
     expect([name, await other()]).toEqual([name, before]);
   }
   expect(await findSite(db, "reaching")).toBeDefined();
-}, 120_000);
+});
 
 test("a page, widget, job, mail or release of another site can't be reached through one's own", async () => {
   await studio.as("stranger", "sites.create", {

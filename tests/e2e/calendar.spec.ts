@@ -485,7 +485,7 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
   await expectAccessible(page);
   await page.getByRole("button", { name: "Approve" }).click();
   await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
-  await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeVisible({ timeout: 20_000 });
+  await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeVisible();
   await visitor.close();
 });
 
@@ -1162,7 +1162,7 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   if (await asked.count()) await asked.selectOption("Yes");
   await details.getByRole("button", { name: "Book and pay" }).click();
   // In the business's own words, once the payment has come.
-  await expect(details.getByRole("heading", { name: "See you at the ferry" })).toBeVisible({ timeout: 30_000 });
+  await expect(details.getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
   await expect(details.locator(".parts")).toHaveText("Paid€4.50To be paid at the place€4.50");
   await visitor.close();
 

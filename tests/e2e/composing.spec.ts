@@ -317,7 +317,7 @@ test("a rehearsal judges a form as the live site does, is as wide as it says, an
   const site = page.frameLocator('iframe[title="The site as this visitor sees it"]');
   expect(await site.locator("body").evaluate(() => innerWidth)).toBe(1180);
   const popup = site.getByRole("dialog", { name: "Be there when the kiln opens" });
-  await expect(popup).toBeVisible({ timeout: 30_000 });
+  await expect(popup).toBeVisible();
   // By the keyboard: the frame is shown smaller, and the test's pointer does not know.
   await popup.getByLabel("E-mail").press("Enter");
   await expect(popup.getByText("This is needed.")).toBeVisible();

@@ -65,7 +65,7 @@ test("thirty resources in three sets: the engine serves each start with whom the
     { seed, numRuns: crowdedRuns },
   );
   expect(assigned).toBeGreaterThan(crowdedRuns / 10);
-}, 240_000);
+});
 
 test("where nobody who leads does it any more, days to come are closed and none is too far", () => {
   let met = 0;
@@ -78,7 +78,7 @@ test("where nobody who leads does it any more, days to come are closed and none 
     { seed, numRuns: 60, maxSkipsPerRun: 1000 },
   );
   expect(met).toBeGreaterThan(10);
-}, 60_000);
+});
 
 test("there are reasons exactly for what is not offered, at every quarter of an hour", () => {
   fc.assert(
@@ -95,4 +95,4 @@ test("there are reasons exactly for what is not offered, at every quarter of an 
     }),
     { seed, numRuns: Math.round(runs / 4) },
   );
-}, 120_000);
+});

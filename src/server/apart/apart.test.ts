@@ -147,7 +147,7 @@ describe("site files", () => {
     expect(await faultOf(hidden)).toBe("zip: site.json is larger than the zip says.");
     expect(await faultOf(honest.subarray(0, honest.length >> 1))).toMatch(/^zip: /);
     expect(await faultOf(Buffer.from("no zip at all"))).toBe("zip: This is not a zip that can be read.");
-  }, 120_000);
+  });
 
   test("three million numbers, a million broken blocks, a hundred thousand levels: refused soon, and the process goes on", async () => {
     const site = siteJson();
@@ -173,7 +173,7 @@ describe("site files", () => {
     expect(answer.ok ? 0 : answer.faults.length).toBeLessThanOrEqual(20);
     // The work itself went on in other threads.
     expect(paused).toBeLessThan(0.5);
-  }, 240_000);
+  });
 });
 
 test("a medium that is another, that is none of the site's, or that is missing", async () => {
@@ -190,7 +190,7 @@ test("a medium that is another, that is none of the site's, or that is missing",
   expect(
     await faultOf(zipSync({ [other]: strToU8("x"), "site.json": json(site).get("site.json") as Uint8Array })),
   ).toMatch(/^media\/0+\.png: .*is not the one its name says/);
-}, 60_000);
+});
 
 test("when the one who asked fails to keep what is found, so does the reading", async () => {
   const site = siteJson();
@@ -231,7 +231,7 @@ test("what takes too long or too much memory is given up, and the next is read",
     givenUp: { message: "it takes too much memory" },
   });
   expect(await calendar("BEGIN:VCALENDAR\r\nEND:VCALENDAR")).toMatchObject({ answer: { ok: true } });
-}, 120_000);
+});
 
 test("when too many wait already, further ones are asked to come again", async () => {
   const picture = await noise().jpeg().toBuffer();
@@ -242,7 +242,7 @@ test("when too many wait already, further ones are asked to come again", async (
   expect(refused).toHaveLength(14);
   expect((refused[0] as PromiseRejectedResult).reason).toBeInstanceOf(Problem);
   expect((refused[0] as PromiseRejectedResult).reason).toMatchObject({ status: 503, headers: { "retry-after": "60" } });
-}, 120_000);
+});
 
 test("a drawing in a site file is taken as it was kept, and refused where it would have been cleaned", async () => {
   const site = siteJson();
@@ -264,4 +264,4 @@ test("a drawing in a site file is taken as it was kept, and refused where it wou
     /^media\[0\]: .*fetch from elsewhere/,
   );
   expect(await faultsOf(svg("<script>alert(1)</script>"))).toMatch(/^media\[0\]: .*holds a script/);
-}, 60_000);
+});

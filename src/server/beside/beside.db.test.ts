@@ -57,7 +57,7 @@ test("a release of many pages is begun and put together beside, and is whole", a
   // They give way: nice ones, and of the idle class (5) where the system has it.
   for (const pid of children())
     expect([statOf(pid)[16], ["0", "5"].includes(statOf(pid)[38] ?? "")]).toEqual(["19", true]);
-}, 120_000);
+});
 
 test("what changed is told, and what is refused is refused with the same words", async () => {
   await studio.context.db.update(documents).set({ title: "Another title" }).where(eq(documents.id, "page7"));
@@ -74,7 +74,7 @@ test("what changed is told, and what is refused is refused with the same words",
   await expect(
     studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [{ of: "tune", id: "x" }] } as never),
   ).rejects.toMatchObject({ status: 422 });
-}, 60_000);
+});
 
 test("who waits for a process that is killed hears of it, and the next deed is done by another", async () => {
   const { release } = (await studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [] })) as {
@@ -90,7 +90,7 @@ test("who waits for a process that is killed hears of it, and the next deed is d
   expect(children().some((pid) => before.includes(pid))).toBe(false);
   await studio.work();
   expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(release);
-}, 120_000);
+});
 
 test("a release whose job another process has taken is not gone on with", async () => {
   // It stands in the navigation, so that every page is to be rendered.
@@ -102,4 +102,4 @@ test("a release whose job another process has taken is not gone on with", async 
   await expect(taken).rejects.toThrow("taken by another");
   await studio.work();
   expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(release);
-}, 120_000);
+});

@@ -24,7 +24,7 @@ beforeAll(async () => {
   context = withClock(studio.context, thursday);
   studio = { ...studio, as: (person, name, input) => operate(person, name, input) };
   api = publicApi(context);
-}, 120_000);
+});
 afterAll(() => studio.close());
 beforeEach(() => context.set(thursday));
 

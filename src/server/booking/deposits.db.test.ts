@@ -42,7 +42,7 @@ beforeAll(async () => {
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
   context = withClock(studio.context, thursday);
   api = publicApi(context);
-}, 120_000);
+});
 afterAll(() => studio.close());
 beforeEach(() => context.set(thursday));
 

@@ -30,7 +30,7 @@ beforeAll(async () => {
     },
   });
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const call = (path: string, headers: Record<string, string> = {}, method = "GET") =>

@@ -33,7 +33,7 @@ beforeAll(async () => {
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
   api = publicApi(context);
   await sell({ late: true, one: { amount: 4000, earlier: null } }, { perClientWeek: null, notice: undefined });
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const bookOf = (part: string, start: string, seats = 1) =>

@@ -84,13 +84,13 @@ test("a process that is killed between hold and confirmation loses nothing: the 
     terms: true,
   });
   expect([booked.status, booked.body.state]).toEqual([201, "confirmed"]);
-}, 240_000);
+});
 
 test("a process that is killed while it takes a time leaves nothing taken, and nobody waiting", async () => {
   expect(await racer("inside", "first-throw", "2026-03-23T11:30:00Z")).toBe("taken");
   const next = await api.post("holds", { service: "first-throw", start: "2026-03-23T11:30:00Z" });
   expect(next.status).toBe(201);
-}, 240_000);
+});
 
 test("the database itself refuses a second booking of a resource's time, whatever the code thinks", async () => {
   const [taken] = await context.db.select().from(bookingOccupancies).where(eq(bookingOccupancies.resourceId, "maren"));
@@ -147,7 +147,7 @@ test("the same Idempotency-Key a hundred and fifty times at once: one deed, one 
   expect(new Set(answers.map(({ status, text }) => `${status} ${text}`)).size).toBe(1);
   expect(answers[0]?.status).toBe(201);
   expect((await context.db.select().from(bookings)).length).toBe(before + 1);
-}, 120_000);
+});
 
 test("one network address holds at most five times at once, however it asks; what ends makes room", async () => {
   const hold = (hour: number, address: string) =>
@@ -158,7 +158,7 @@ test("one network address holds at most five times at once, however it asks; wha
   expect((await hold(11, "192.0.2.77")).status).toBe(201);
   context.set(new Date(context.now().getTime() + 11 * 60_000).toISOString());
   expect((await hold(12, "203.0.113.5")).status).toBe(201);
-}, 120_000);
+});
 
 test("five parties of two want a wheel each of the six at once: three have two each, all different; what one lets go the next has", async () => {
   const site = { site: "wrenfield" };
@@ -197,4 +197,4 @@ test("five parties of two want a wheel each of the six at once: three have two e
   expect(await takenThen()).toEqual([4, 2]);
   expect((await api.post("holds", wish, { address: "198.51.100.9" })).status).toBe(201);
   expect(await takenThen()).toEqual([6, 3]);
-}, 120_000);
+});

@@ -17,7 +17,7 @@ beforeAll(async () => {
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
   studio = { ...studio, as: (person, name, input) => operate(person, name, input) };
   api = publicApi(context);
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const operate: TestStudio["as"] = async (person, name, input) => {

@@ -27,7 +27,7 @@ beforeAll(async () => {
   context = { ...clocked, settings: { ...clocked.settings, feedsPrivate: true } };
   api = publicApi(context);
   server = await startCalendarServer(dentist);
-}, 120_000);
+});
 afterAll(async () => {
   await server.close();
   await studio.close();
@@ -135,7 +135,7 @@ describe("busy time from outside", () => {
       owner: "",
     });
     if (!read.ok) expect(read.reason.code).toMatch(/^calendar\./);
-  }, 60_000);
+  });
 });
 
 const noValidators = { etag: null, lastModified: null };

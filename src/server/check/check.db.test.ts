@@ -8,7 +8,7 @@ let studio: TestStudio;
 const site = "wrenfield";
 beforeAll(async () => {
   studio = await testStudio();
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const row = async () => {

@@ -21,7 +21,7 @@ beforeAll(async () => {
     error: (values: { err?: Error }) => void failures.push(String(values.err?.stack)),
   };
   context = { ...withClock(studio.context, "2026-03-05T18:40:00Z"), log: log as never };
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 let nth = 0;

@@ -92,7 +92,7 @@ test("a tab hears of another's edits, of who is at its page, and of a release", 
   expect(await until("event: live")).toContain('"key":"wrenfield"');
   // The end of the job stands in the same transaction as what it made live.
   expect(await until('"state":"done"')).toMatch(/event: job\ndata: .*"kind":"publish".*"state":"done"/);
-}, 60_000);
+});
 
 test("an edit that is refused is told to nobody", async () => {
   const { until } = await listen("editor");
@@ -122,7 +122,7 @@ test("whoever may not listen any more is cut off at the next beat; a tab's place
   const third = await listen("owner", "?site=wrenfield&tab=tabThree");
   expect(await third.until("event: here")).toContain('"page":"visit"');
   expect(await db.select().from(presences)).toEqual([]);
-}, 60_000);
+});
 
 test("one account opens forty streams, and no more", async () => {
   for (let nth = 0; nth < 40; nth++) expect((await listen("owner")).response.status).toBe(200);

@@ -20,7 +20,7 @@ const site = "wrenfield";
 beforeAll(async () => {
   studio = await testStudio();
   await publish();
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const row = async () => {

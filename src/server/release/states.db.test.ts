@@ -19,7 +19,7 @@ const site = "wrenfield";
 beforeAll(async () => {
   studio = await testStudio();
   await publish();
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const row = async () => {

@@ -25,7 +25,7 @@ beforeAll(async () => {
     body: build.page(build.section(`Page ${nth}`, {}, build.heading(1, `The page of number ${nth}`))),
   }));
   await storeNewSite(studio.context, studio.studioId, { ...large, pages, widgets: [], media: [] }, new Map(), "owner");
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const waiting = async () => ((await studio.as("editor", "publish.waiting", { site })) as { changed: number }).changed;

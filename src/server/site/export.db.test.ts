@@ -93,7 +93,7 @@ test("a site is brought in from the parts of its export as they come, and is the
   expect(theirs.length).toBeGreaterThan(100_000);
   // Only the key differs, which stands once in its text.
   expect(Math.abs(mine.length - theirs.length)).toBeLessThan(60);
-}, 120_000);
+});
 
 test("what may be uploaded to a site fits into its file, and what does not is told at the picture", async () => {
   expect(siteFileLimits.entries).toBe(siteLimits.pictures + 1);

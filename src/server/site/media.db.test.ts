@@ -90,7 +90,7 @@ test("a studio's room is said before it is used up, and holds when many come at 
   expect(await addPicture(tight, site, "again.jpg", files[again] as Buffer)).toMatchObject({ widthPx: 300 });
   const small = withRoom({ studioMiB: 0.001 });
   expect((await refusal(addPicture(small, site, "x.jpg", await picture(99)))).title).toMatch(/for pictures/);
-}, 120_000);
+});
 
 test("sites count too", async () => {
   const { storeNewSite } = await import("./file");

@@ -25,7 +25,7 @@ beforeAll(async () => {
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
   context = withClock(studio.context, now.toISOString());
   siteId = (await findSite(context.db, "wrenfield"))?.id ?? "";
-}, 120_000);
+});
 afterAll(() => studio.close());
 
 const site = { site: "wrenfield" };
@@ -116,7 +116,7 @@ test("the night clears away what was kept long enough, and nothing else", async 
   for (const table of [bookingDates, bookingHistory, bookingSessions, bookingOccupancies])
     expect(await db.select().from(table).where(eq(table.siteId, siteId))).toEqual([]);
   context.set(now.toISOString());
-}, 120_000);
+});
 
 test("the job queues itself for the next night, once however often it is begun", async () => {
   await context.db.delete(jobs);

@@ -15,7 +15,7 @@ beforeAll(async () => {
   studio = await testStudio();
   const site = await findSite(studio.context.db, "wrenfield");
   call = { context: studio.context, site } as SiteCall;
-}, 120_000);
+});
 afterAll(() => studio.close());
 beforeEach(() => studio.context.db.delete(uploadParts));
 
