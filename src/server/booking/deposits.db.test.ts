@@ -164,6 +164,25 @@ test("the page behind the letter says what it costs before it is pressed; presse
   expect(await rowOf(booked)).toMatchObject({ fee: 1200, paid: 0, refundDue: false });
 });
 
+test("without a price there is no fee to agree to; by hand nothing is asked for before it holds", async () => {
+  await glazeNights("payment", { kind: "share", percent: 50 });
+  const booked = await book("Hal", "2026-04-17T18:30");
+  await context.db
+    .update(bookings)
+    .set({ bill: null, payNow: null, lateFee: null })
+    .where(eq(bookings.id, idOf(booked)));
+  const refused = await own(booked, { deed: "cancel", fee: 5 });
+  expect([refused.status, refused.body.title]).toEqual([409, "Cancelling costs nothing now."]);
+  const byHand = (await operate("designer", "booking.byHand", {
+    ...{ ...site, service: "glaze-night", resource: null, start: "2026-04-24T17:30:00Z", seats: 2 },
+    waived: ["booking.tooFar"],
+    client: { name: "Ira", email: "ira@post.example", phone: "", textMessages: false, language: "en" },
+    ...{ answers: {}, key: "ira-by-hand" },
+  })) as object;
+  expect(byHand).toMatchObject({ state: "confirmed", payNow: null, bill: { gross: 4800 } });
+  expect((await lettersTo("Ira")).join()).not.toContain("To be paid");
+});
+
 test("on the Desk a fee is charged only where it is ticked, and where it is late", async () => {
   await glazeNights("atOnce", undefined, { kind: "amount", amount: 700 });
   const [eve, fay, gus] = [

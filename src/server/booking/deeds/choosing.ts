@@ -106,7 +106,8 @@ export async function begin(
     answers: as.answers ?? {},
     terms: "",
     bill,
-    payNow: payNowOf(service, bill),
+    // By hand nothing is asked for before it holds.
+    payNow: widgetId === null ? null : payNowOf(service, bill),
     lateFee: lateFeeOf(service, bill),
     paid: 0,
     fee: 0,

@@ -79,8 +79,10 @@ export function clientCancelsFor({ now }: Locked, booking: BookingRow, agreed: n
   const fee = cancellingCosts(cancellable(booking), now.getTime());
   if (fee === null) throw tooLate(booking);
   if (fee === agreed) return fee;
-  const cost = moneyWords({ amount: fee, currency: booking.bill?.currency ?? "" }, booking.language);
-  const message = fee ? `Cancelling costs ${cost} now. Agree to that to go on.` : "Cancelling costs nothing now.";
+  // Without a price there is no fee, and no currency to write it in.
+  const cost =
+    fee && booking.bill ? moneyWords({ amount: fee, currency: booking.bill.currency }, booking.language) : "";
+  const message = cost ? `Cancelling costs ${cost} now. Agree to that to go on.` : "Cancelling costs nothing now.";
   throw new Problem(409, "fee", message, [{ path: "fee", message }]);
 }
 
