@@ -15,17 +15,10 @@ export const letterKinds = [
 
 export type LetterKind = (typeof letterKinds)[number];
 
+const uncertain: readonly LetterKind[] = ["waiting", "waitingPayment"];
+
 /** What is sent as a text message too, where a client wants that: what is certain, and that it is soon. */
-export const textKinds: readonly LetterKind[] = [
-  "booked",
-  "approved",
-  "declined",
-  "moved",
-  "reminder",
-  "runs",
-  "calledOff",
-  "cancelled",
-];
+export const textKinds: readonly LetterKind[] = letterKinds.filter((kind) => !uncertain.includes(kind));
 
 /** Own words of a letter; "" for the usual ones. What was booked, when, where and how to change it always follows. */
 export interface OwnLetter {

@@ -1,9 +1,12 @@
 // The public API for tests: its real routes, on a site of its own, with every answer held against openapi.json.
 import Ajv from "ajv/dist/2020.js";
 import addFormats from "ajv-formats";
+import type { BookingSetUp } from "@/core/booking/booking";
 import type { Context } from "@/server/context";
 import { openApi } from "@/server/edge/endpoints";
 import { answerVisitor } from "@/server/edge/visitors";
+import { publishNow } from "../../../scripts/lib/studio";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 const ajv = new Ajv({ strict: false, allErrors: true });
 addFormats(ajv);
@@ -119,4 +122,31 @@ export function withClock(context: Context, start: string): Context & { set(now:
       now = new Date(moment);
     },
   };
+}
+
+/** What the deeds of a calendar are tried on: the demo's workshop, published, with a clock and whoever uses it. */
+export interface BookingStudio {
+  readonly studio: TestStudio;
+  readonly context: ReturnType<typeof withClock>;
+  readonly api: PublicApi;
+  /** An operation of the studio at the clock of these tests. */
+  readonly operate: TestStudio["as"];
+  /** Another set-up, made from the one that stands. */
+  changeSetUp(change: (setUp: BookingSetUp) => BookingSetUp): Promise<void>;
+}
+
+export async function bookingStudio(start: string): Promise<BookingStudio> {
+  const studio = await testStudio();
+  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  const context = withClock(studio.context, start);
+  const operate: TestStudio["as"] = async (person, name, input) => {
+    const { operations } = await import("@/server/operations");
+    return operations[name].perform({ ...studio.incoming(person), context }, input);
+  };
+  const changeSetUp = async (change: (setUp: BookingSetUp) => BookingSetUp) => {
+    const site = "wrenfield";
+    const { setUp } = (await operate("designer", "booking.readSetUp", { site })) as { setUp: BookingSetUp };
+    await operate("designer", "booking.replaceSetUp", { site, setUp: change(setUp) });
+  };
+  return { studio, context, api: publicApi(context), operate, changeSetUp };
 }

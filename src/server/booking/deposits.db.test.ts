@@ -1,47 +1,40 @@
 // Deposits and late fees, from the hold to what is given back: over the API, the page behind the letter, and the Desk.
 import { asc, eq } from "drizzle-orm";
-import type { BookingSetUp, Portion } from "@/core/booking/booking";
+import type { Portion } from "@/core/booking/booking";
 import { bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
-import { publishNow } from "../../../scripts/lib/studio";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { type Answer, type PublicApi, publicApi, withClock } from "./api.test-kit";
+import { type Answer, type BookingStudio, bookingStudio, type PublicApi } from "./api.test-kit";
 import { bookingPage } from "./page";
 import { takePaymentEvent } from "./payments";
 
 const thursday = "2026-03-05T18:40:00Z";
 const site = { site: "wrenfield" };
-let studio: TestStudio;
-let context: ReturnType<typeof withClock>;
+let studio: BookingStudio["studio"];
+let context: BookingStudio["context"];
 let api: PublicApi;
-
-const operate: TestStudio["as"] = async (person, name, input) => {
-  const { operations } = await import("@/server/operations");
-  return operations[name].perform({ ...studio.incoming(person), context }, input);
-};
+let operate: BookingStudio["operate"];
+let changeSetUp: BookingStudio["changeSetUp"];
 
 /** Glaze nights at 24.00 a seat, free to cancel until a day before. */
-async function glazeNights(confirm: "atOnce" | "payment", deposit?: Portion, lateFee?: Portion) {
-  const { setUp } = (await operate("designer", "booking.readSetUp", site)) as { setUp: BookingSetUp };
-  const services = setUp.services.map((one) => {
-    if (one.id !== "glaze-night") return one;
-    const { deposit: _deposit, lateFee: _lateFee, ...others } = one;
-    return {
-      ...others,
-      ...{ confirm, questions: [], price: { amount: 2400, earlier: null } },
-      ...(deposit ? { deposit } : {}),
-      ...(lateFee ? { lateFee } : {}),
-    };
-  });
-  const resources = setUp.resources.map((one) => ({ ...one, cancelHours: 24 }));
-  await operate("designer", "booking.replaceSetUp", { ...site, setUp: { ...setUp, services, resources, prices: [] } });
-}
+const glazeNights = (confirm: "atOnce" | "payment", deposit?: Portion, lateFee?: Portion) =>
+  changeSetUp((setUp) => ({
+    ...setUp,
+    services: setUp.services.map((one) => {
+      if (one.id !== "glaze-night") return one;
+      const { deposit: _deposit, lateFee: _lateFee, ...others } = one;
+      return {
+        ...others,
+        ...{ confirm, questions: [], price: { amount: 2400, earlier: null } },
+        ...(deposit ? { deposit } : {}),
+        ...(lateFee ? { lateFee } : {}),
+      };
+    }),
+    resources: setUp.resources.map((one) => ({ ...one, cancelHours: 24 })),
+    prices: [],
+  }));
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
-  context = withClock(studio.context, thursday);
-  api = publicApi(context);
+  ({ studio, context, api, operate, changeSetUp } = await bookingStudio(thursday));
 });
 afterAll(() => studio.close());
 beforeEach(() => context.set(thursday));

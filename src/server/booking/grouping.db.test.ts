@@ -1,43 +1,36 @@
 // Starts that take place with a least number of seats: decided at their time, once, with letters, whatever goes on meanwhile.
 import { and, asc, eq } from "drizzle-orm";
-import type { BookingSetUp, LeastGroup } from "@/core/booking/booking";
+import type { LeastGroup } from "@/core/booking/booking";
 import { bookingHistory, bookingSessions, bookings } from "@/data/booking/tables";
 import { jobs } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
-import { publishNow } from "../../../scripts/lib/studio";
-import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
-import { type Answer, type PublicApi, publicApi, withClock } from "./api.test-kit";
+import { work } from "../testing/studio.test-kit";
+import { type Answer, type BookingStudio, bookingStudio, type PublicApi } from "./api.test-kit";
 
 const thursday = "2026-03-05T18:40:00Z";
 const site = { site: "wrenfield" };
-let studio: TestStudio;
-let context: ReturnType<typeof withClock>;
+let studio: BookingStudio["studio"];
+let context: BookingStudio["context"];
 let api: PublicApi;
+let operate: BookingStudio["operate"];
+let changeSetUp: BookingStudio["changeSetUp"];
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
-  context = withClock(studio.context, thursday);
-  api = publicApi(context);
+  ({ studio, context, api, operate, changeSetUp } = await bookingStudio(thursday));
 });
 afterAll(() => studio.close());
 beforeEach(() => context.set(thursday));
 
-const operate: TestStudio["as"] = async (person, name, input) => {
-  const { operations } = await import("@/server/operations");
-  return operations[name].perform({ ...studio.incoming(person), context }, input);
-};
-
 /** Glaze nights, of eight seats, as they are from now on. */
-async function glazeNights(least: LeastGroup | undefined) {
-  const { setUp } = (await operate("designer", "booking.readSetUp", site)) as { setUp: BookingSetUp };
-  const services = setUp.services.map((one) => {
-    if (one.id !== "glaze-night") return one;
-    const { least: _before, ...others } = one;
-    return { ...others, confirm: "atOnce" as const, questions: [], ...(least ? { least } : {}) };
-  });
-  await operate("designer", "booking.replaceSetUp", { ...site, setUp: { ...setUp, services } });
-}
+const glazeNights = (least: LeastGroup | undefined) =>
+  changeSetUp((setUp) => ({
+    ...setUp,
+    services: setUp.services.map((one) => {
+      if (one.id !== "glaze-night") return one;
+      const { least: _before, ...others } = one;
+      return { ...others, confirm: "atOnce" as const, questions: [], ...(least ? { least } : {}) };
+    }),
+  }));
 
 const book = (start: string, name: string, seats: number) =>
   api.book("glaze-night", start, { client: { name, email: `${name.toLowerCase()}@post.example` } }, { seats });

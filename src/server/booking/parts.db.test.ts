@@ -1,37 +1,25 @@
 // Part of a course: booked, moved and told over the API as it is in the diary.
 import { eq } from "drizzle-orm";
-import type { BookingSetUp, Joining } from "@/core/booking/booking";
+import type { Joining } from "@/core/booking/booking";
 import { bookings } from "@/data/booking/tables";
-import { publishNow } from "../../../scripts/lib/studio";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { type PublicApi, publicApi, withClock } from "./api.test-kit";
+import { type BookingStudio, bookingStudio, type PublicApi } from "./api.test-kit";
 
 const site = { site: "wrenfield" };
 const service = "six-week-wheel";
-let studio: TestStudio;
-let context: ReturnType<typeof withClock>;
+let studio: BookingStudio["studio"];
+let context: BookingStudio["context"];
 let api: PublicApi;
+let operate: BookingStudio["operate"];
+let changeSetUp: BookingStudio["changeSetUp"];
 
-const operate: TestStudio["as"] = async (person, name, input) => {
-  const { operations } = await import("@/server/operations");
-  return operations[name].perform({ ...studio.incoming(person), context }, input);
-};
-
-async function sell(joining: Joining | undefined, more: object = {}) {
-  const { setUp } = (await operate("designer", "booking.readSetUp", site)) as { setUp: BookingSetUp };
-  const services = setUp.services.map((one) => {
-    if (one.id !== service) return one;
-    const { joining: _before, ...others } = one;
-    return { ...others, ...(joining ? { joining } : {}), ...more };
-  });
-  await operate("designer", "booking.replaceSetUp", { ...site, setUp: { ...setUp, services } });
-}
+const sell = (joining: Joining, more: object = {}) =>
+  changeSetUp((setUp) => ({
+    ...setUp,
+    services: setUp.services.map((one) => (one.id === service ? { ...one, joining, ...more } : one)),
+  }));
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
-  context = withClock(studio.context, "2026-03-05T18:40:00Z");
-  api = publicApi(context);
+  ({ studio, context, api, operate, changeSetUp } = await bookingStudio("2026-03-05T18:40:00Z"));
   await sell({ late: true, one: { amount: 4000, earlier: null } }, { perClientWeek: null, notice: undefined });
 });
 afterAll(() => studio.close());

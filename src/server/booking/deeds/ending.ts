@@ -1,13 +1,10 @@
 // What ends by itself, and what is old.
 import { and, eq, inArray, isNull, lt } from "drizzle-orm";
 import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
-import { inTransaction } from "@/data/connection";
-import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
 import type { JobRun } from "../../job/queue";
-import { inTurn } from "../turn";
 import { queueEnding } from "./holding";
-import { type Locked, lockSite } from "./lock";
+import { type Locked, workLocked } from "./lock";
 
 const dayMs = 86_400_000;
 
@@ -37,23 +34,15 @@ async function sweep({ tx, site, now }: Locked) {
 }
 
 /** The job: clears away what has ended by itself, and looks again when the next one will. */
-export async function endingJob(context: Context, run: JobRun): Promise<void> {
-  const siteId = run.job.siteId ?? "";
-  // Read before the transaction: a plain read in it would fix what it sees to before the lock.
-  const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
-  await inTurn(siteId, () =>
-    inTransaction(context.db, async (tx) => {
-      const locked = site && (await lockSite(context, tx, site));
-      await run.finish(tx);
-      if (!locked) return;
-      await sweep(locked);
-      const [next] = await tx
-        .select({ endsByItselfAt: bookings.endsByItselfAt })
-        .from(bookings)
-        .where(and(eq(bookings.siteId, siteId), inArray(bookings.state, ["held", "waitingPayment"])))
-        .orderBy(bookings.endsByItselfAt)
-        .limit(1);
-      if (next?.endsByItselfAt) await queueEnding(locked, next.endsByItselfAt);
-    }),
-  );
-}
+export const endingJob = (context: Context, run: JobRun): Promise<void> =>
+  workLocked(context, run, async (locked) => {
+    await sweep(locked);
+    const { tx, site } = locked;
+    const [next] = await tx
+      .select({ endsByItselfAt: bookings.endsByItselfAt })
+      .from(bookings)
+      .where(and(eq(bookings.siteId, site.id), inArray(bookings.state, ["held", "waitingPayment"])))
+      .orderBy(bookings.endsByItselfAt)
+      .limit(1);
+    if (next?.endsByItselfAt) await queueEnding(locked, next.endsByItselfAt);
+  });

@@ -4,15 +4,12 @@ import { and, eq, inArray } from "drizzle-orm";
 import { decidedAt } from "@/core/booking/booking";
 import { takingStates } from "@/core/booking/state";
 import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
-import { inTransaction } from "@/data/connection";
-import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
 import type { JobRun } from "../../job/queue";
 import { queueDecision } from "../decisions";
 import type { BookingRow } from "../tell";
-import { inTurn } from "../turn";
 import { end, expire, tellOf, writeHistory } from "./change";
-import { type Locked, lockSite } from "./lock";
+import { type Locked, workLocked } from "./lock";
 
 /** Everybody who is there at a start, session by session: two tutors at one time have a group each. */
 async function groupsOf({ tx, site }: Locked, serviceId: string, startsAt: Date) {
@@ -72,16 +69,8 @@ export async function decide(locked: Locked, serviceId: string, startsAt: Date):
 }
 
 /** The job: decides, once. */
-export async function groupJob(context: Context, run: JobRun): Promise<void> {
-  const { service = "", start = "" } = run.job.payload;
-  const siteId = run.job.siteId ?? "";
-  // Read before the transaction: a plain read in it would fix what it sees to before the lock.
-  const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
-  await inTurn(siteId, () =>
-    inTransaction(context.db, async (tx) => {
-      const locked = site && (await lockSite(context, tx, site));
-      await run.finish(tx);
-      if (locked) await decide(locked, service, new Date(Number(start)));
-    }),
-  );
-}
+export const groupJob = (context: Context, run: JobRun): Promise<void> =>
+  workLocked(context, run, (locked) => {
+    const { service = "", start = "" } = run.job.payload;
+    return decide(locked, service, new Date(Number(start)));
+  });

@@ -3,12 +3,15 @@ import { and, eq } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { endedByThemselves, lockDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
-import type { Executor } from "@/data/connection";
+import { type Executor, inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
+import type { JobRun } from "../../job/queue";
 import { notFound } from "../../problem";
 import { setUpAt } from "../set-up";
 import type { BookingRow } from "../tell";
+import { inTurn } from "../turn";
 import { expire } from "./change";
 
 /** A site under its lock: what a deed may rely on until its transaction ends. */
@@ -27,6 +30,24 @@ export async function lockSite(context: Context, tx: Executor, site: SiteRow): P
   const locked = { context, tx, site, setUp: await setUpAt(tx, site.id, versions.setUp), now: context.now() };
   for (const ended of await endedByThemselves(tx, locked.now, site.id)) await expire(locked, ended);
   return locked;
+}
+
+/** The work of a job under its site's lock, done and finished in one transaction; nothing where the site is gone. */
+export async function workLocked(
+  context: Context,
+  run: JobRun,
+  work: (locked: Locked) => Promise<unknown>,
+): Promise<void> {
+  const siteId = run.job.siteId ?? "";
+  // Read before the transaction: a plain read in it would fix what it sees to before the lock.
+  const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
+  await inTurn(siteId, () =>
+    inTransaction(context.db, async (tx) => {
+      const locked = site && (await lockSite(context, tx, site));
+      await run.finish(tx);
+      if (locked) await work(locked);
+    }),
+  );
 }
 
 /** The booking of an id, locked. */
