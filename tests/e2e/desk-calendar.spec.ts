@@ -127,6 +127,26 @@ test("a day stands in columns of its people, or of its things; what is booked op
   await page.getByText("People", { exact: true }).click();
 });
 
+test("on a machine far away the hours are the place's", async ({ browser }) => {
+  const context = await browser.newContext({
+    timezoneId: "America/Los_Angeles",
+    storageState: await page.context().storageState(),
+  });
+  const there = await context.newPage();
+  await there.goto(`/s/${key}/desk`);
+  await there.getByText("Bookings", { exact: true }).click();
+  await expect(there.getByText("0 bookings", { exact: true })).toBeVisible();
+  for (let day = 0; day < 7; day++) await there.getByRole("button", { name: "Later", exact: true }).click();
+  await expect(there.getByText("2 bookings", { exact: true })).toBeVisible();
+  const hours = (on: Page) => on.locator(".rbc-time-gutter .rbc-label").allTextContents();
+  expect(await hours(there)).toEqual(await hours(page));
+  for (const name of ["Ann Early", "Ben Later"]) {
+    const drawn = await there.locator(".rbc-event").filter({ hasText: name }).boundingBox();
+    expect(drawn).toEqual(await box(name));
+  }
+  await context.close();
+});
+
 test("drawn to another column it is asked for first; put aside, nothing has happened", async () => {
   const draw = async () => {
     const [from, to] = [await box("Ann Early"), await columnOf("Tobi")];

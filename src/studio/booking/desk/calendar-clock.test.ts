@@ -31,3 +31,66 @@ test("what is kept is what the zone's clock says, whichever is asked first (prop
     { numRuns: 60 },
   );
 });
+
+test("dates compare by the place's minutes, days and months (property)", () => {
+  const units = fc.constantFrom(undefined, "minutes", "day", "month");
+  const instant = fc.integer({ min: Date.UTC(2026, 2, 20), max: Date.UTC(2026, 3, 5) });
+  const near = fc.tuple(instant, fc.integer({ min: -3 * 86_400_000, max: 3 * 86_400_000 }));
+  fc.assert(
+    fc.property(fc.constantFrom("Europe/Dublin", "Australia/Lord_Howe", "UTC"), near, units, (zone, [ms, by], unit) => {
+      showOn(zone);
+      const [one, other] = [new Date(ms), new Date(ms + by)];
+      const begin = (date: Date) => (unit ? dayjs.tz(date).startOf(unit as "day") : dayjs.tz(date)).valueOf();
+      const order = Math.sign(begin(one) - begin(other));
+      const is = [localizer.lt, localizer.eq, localizer.gt].map((ask) => ask(one, other, unit as "day"));
+      expect(is).toEqual([order < 0, order === 0, order > 0]);
+      expect([localizer.lte, localizer.neq, localizer.gte].map((ask) => ask(one, other, unit as "day"))).toEqual([
+        order <= 0,
+        order !== 0,
+        order >= 0,
+      ]);
+      const range = [localizer.min(one, other), localizer.max(one, other)] as const;
+      expect(localizer.inRange(one, ...range, unit as "day")).toBe(true);
+      expect(localizer.isSameDate(one, other)).toBe(dayjs.tz(one).isSame(dayjs.tz(other), "day"));
+    }),
+  );
+});
+
+test("what ends at midnight is not of the next day, and what has no length is of its own", () => {
+  showOn("Europe/Dublin");
+  const day = { start: at("2026-07-01T23:00Z"), end: at("2026-07-02T22:59Z") };
+  const of = (start: string, end: string) =>
+    localizer.inEventRange({ event: { start: at(start), end: at(end) }, range: day } as never);
+  expect(of("2026-07-01T20:00Z", "2026-07-01T23:00Z")).toBe(false);
+  expect(of("2026-07-01T20:00Z", "2026-07-01T23:01Z")).toBe(true);
+  expect(of("2026-07-01T23:00Z", "2026-07-01T23:00Z")).toBe(true);
+  expect(of("2026-07-02T21:00Z", "2026-07-05T21:00Z")).toBe(true);
+  expect(of("2026-07-02T23:00Z", "2026-07-03T01:00Z")).toBe(false);
+});
+
+describe.each(["America/Los_Angeles", "Asia/Tokyo", "Europe/Dublin"])("in a browser in %s", (browser) => {
+  const own = process.env.TZ;
+  beforeAll(() => {
+    process.env.TZ = browser;
+    showOn("Europe/Dublin");
+  });
+  afterAll(() => {
+    process.env.TZ = own;
+  });
+
+  test("the hours of a day are the place's, also where either clock changes on it", () => {
+    for (const [date, nine] of [
+      ["2026-03-08", "2026-03-08T09:00:00.000Z"],
+      ["2026-03-29", "2026-03-29T08:00:00.000Z"],
+      ["2026-10-25", "2026-10-25T09:00:00.000Z"],
+    ] as const) {
+      const noon = at(`${date}T12:00Z`);
+      const [midnight, morning] = [localizer.startOf(noon, "day"), at(nine)];
+      expect(localizer.merge(noon, at("2026-06-01T08:00Z"))).toEqual(at(nine));
+      expect(localizer.getSlotDate(noon, 8 * 60, 60).toISOString()).toBe(nine);
+      expect(localizer.getMinutesFromMidnight(morning)).toBe(9 * 60);
+      expect(localizer.diff(midnight, morning, "minutes") + localizer.getDstOffset(midnight, morning)).toBe(9 * 60);
+    }
+    expect(localizer.getTimezoneOffset(at("2026-06-01T08:00Z"))).toBe(-60);
+  });
+});

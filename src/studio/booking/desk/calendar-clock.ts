@@ -5,6 +5,7 @@ import timezone from "dayjs/plugin/timezone";
 import utc from "dayjs/plugin/utc";
 import "dayjs/locale/en-gb";
 import { dayjsLocalizer } from "react-big-calendar";
+import { minuteMs, ZoneClock } from "@/core/booking/zone";
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -38,15 +39,65 @@ function read(date?: ConfigType): Dayjs {
   return made;
 }
 
-/** The package's way to ask for dates. */
-export const localizer = dayjsLocalizer(
+/** The clock that dates are shown on. */
+let clock = ZoneClock.of("UTC");
+const offsetMinutes = (date: Date) => clock.offsetAt(date.getTime()) / minuteMs;
+const onDay = (date: Date, minutes: number) => new Date(clock.instantAt(clock.dayOf(date.getTime()), minutes));
+
+const byPackage = dayjsLocalizer(
   Object.setPrototypeOf((date?: ConfigType) => dayjs(date), Object.assign(Object.create(dayjs), { tz: read })),
 );
+
+/** The beginning of a unit as a number to compare by; the package names units in the plural, too. */
+function beginOf(date: Date, unit?: string): number {
+  const ms = +date;
+  if (!unit) return ms;
+  if (unit === "minutes" || unit === "minute") return Math.floor(ms / minuteMs) * minuteMs;
+  if (unit === "day") return clock.startOfDay(clock.dayOf(ms));
+  return byPackage.startOf(date, unit as "month").getTime();
+}
+
+/**
+ * The package's way to ask for dates. A week of bookings compares tens of thousands of them, and some of the package's answers
+ * are those of the browser's zone: what is compared and counted is read from the place's clock.
+ */
+export const localizer = Object.assign(byPackage, {
+  lt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) < beginOf(other, unit),
+  lte: (one: Date, other: Date, unit?: string) => beginOf(one, unit) <= beginOf(other, unit),
+  gt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) > beginOf(other, unit),
+  gte: (one: Date, other: Date, unit?: string) => beginOf(one, unit) >= beginOf(other, unit),
+  eq: (one: Date, other: Date, unit?: string) => beginOf(one, unit) === beginOf(other, unit),
+  neq: (one: Date, other: Date, unit?: string) => beginOf(one, unit) !== beginOf(other, unit),
+  min: (one: Date, other: Date) => new Date(Math.min(+one, +other)),
+  max: (one: Date, other: Date) => new Date(Math.max(+one, +other)),
+  inRange: (date: Date, from: Date, to: Date, unit = "day") =>
+    beginOf(from, unit) <= beginOf(date, unit) && beginOf(date, unit) <= beginOf(to, unit),
+  isSameDate: (one: Date, other: Date) => clock.dayOf(+one) === clock.dayOf(+other),
+  /** Whether something is in a stretch of days; what ends with the midnight before it is not. */
+  inEventRange: ({ event: { start, end }, range }: { event: BlockTime; range: BlockTime }) =>
+    clock.dayOf(+start) <= clock.dayOf(+range.end) &&
+    (+end > beginOf(start, "day")
+      ? beginOf(end, "minute") > +range.start
+      : beginOf(end, "minute") >= beginOf(range.start, "minute")),
+  merge: (date: Date, time: Date) => onDay(date, clock.minutesOf(time.getTime())),
+  getSlotDate: (date: Date, minutesFromMidnight: number, more: number) => onDay(date, minutesFromMidnight + more),
+  getMinutesFromMidnight: (date: Date) => clock.minutesOf(date.getTime()),
+  getTimezoneOffset: (date: Date) => -offsetMinutes(date),
+  getDstOffset: (from: Date, to: Date) => offsetMinutes(to) - offsetMinutes(from),
+  /** Days that something long is drawn shorter by: days begin at the place's midnight, wherever the browser stands. */
+  segmentOffset: 0,
+});
+
+interface BlockTime {
+  readonly start: Date;
+  readonly end: Date;
+}
 
 /** Shows dates on the clock of this zone from now on. */
 export function showOn(next: string): void {
   if (next === zone) return;
   zone = next;
+  clock = ZoneClock.of(zone);
   kept.clear();
   dayjs.tz.setDefault(zone);
 }
