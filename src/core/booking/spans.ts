@@ -36,14 +36,25 @@ export function meeting<T extends Span>(sorted: readonly T[], from: Instant, to:
   return found && found.from < to ? found : undefined;
 }
 
+const holds = (span: Span | undefined, from: Instant, to: Instant): span is Span =>
+  span !== undefined && span.from <= from && to <= span.to;
+
 /** Whether [from, to) lies wholly within one of the merged spans. */
-export function within(sorted: readonly Span[], from: Instant, to: Instant): boolean {
-  const found = sorted[firstEndingAfter(sorted, from)];
-  return found !== undefined && found.from <= from && to <= found.to;
+export const within = (sorted: readonly Span[], from: Instant, to: Instant): boolean =>
+  holds(sorted[firstEndingAfter(sorted, from)], from, to);
+
+/** The same for many questions of which each lies near the one before: it is looked where that was found. */
+export function withinAll(sorted: readonly Span[]): (from: Instant, to: Instant) => boolean {
+  let last: Span | undefined;
+  return (from, to) => {
+    if (!holds(last, from, to)) last = sorted[firstEndingAfter(sorted, from)];
+    return holds(last, from, to);
+  };
 }
 
 /** What is left of merged `spans` without merged `holes`. */
 export function without(spans: readonly Span[], holes: readonly Span[]): readonly Span[] {
+  if (!holes.length) return spans;
   return spans.flatMap((span) => {
     const left: Span[] = [];
     let from = span.from;
