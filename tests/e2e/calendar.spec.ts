@@ -464,7 +464,7 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Bookings", { exact: true }).click();
   await page.getByText("Lists", { exact: true }).click();
-  await page.getByText("Waiting", { exact: true }).click();
+  await page.getByText("To answer", { exact: true }).click();
   await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
@@ -770,7 +770,7 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Bookings", { exact: true }).click();
   await page.getByText("Lists", { exact: true }).click();
-  await page.getByText("Waiting", { exact: true }).click();
+  await page.getByText("To answer", { exact: true }).click();
   const line = page.getByRole("button", { name: /Tessa Quick/ });
   await line.click();
   await expect(page.getByText("gets text messages")).toBeVisible();
@@ -1007,7 +1007,7 @@ test("two places take two wheels: said as a sentence, refused beyond what there 
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Bookings", { exact: true }).click();
   await page.getByText("Lists", { exact: true }).click();
-  await page.getByText("Waiting", { exact: true }).click();
+  await page.getByText("To answer", { exact: true }).click();
   await page.getByRole("button", { name: /Pia Pair/ }).click();
   await expect(page.getByText(/Wheel 1, Wheel 2$/)).toBeVisible();
 });
@@ -1133,6 +1133,22 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
 
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
   await bring(visitor);
+  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  // The second date begins no course, but is sold by itself: where a day comes first it is found.
+  const after = new Date(Date.parse(clocksForward()) + 7 * 86_400_000).toISOString().slice(0, 10);
+  const second = calendar(visitor).locator(`[data-date="${after}"]`);
+  while (!(await second.isVisible())) {
+    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  }
+  await second.click();
+  const glazing = calendar(visitor).getByRole("button", { name: /^Sunday glazing/ });
+  const single = calendar(visitor).getByLabel("One date");
+  await expect(glazing.or(single)).toBeVisible();
+  if (await glazing.isVisible()) await glazing.click();
+  await expect(single).toBeChecked();
+  await expect(calendar(visitor).locator(".slot")).toHaveCount(1);
+  await bring(visitor);
   const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
   await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
   while (!(await sunday.isVisible())) {
@@ -1140,13 +1156,11 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
     await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
   }
   await sunday.click();
-  await calendar(visitor)
-    .getByRole("button", { name: /^Sunday glazing/ })
-    .click();
+  await glazing.click();
   // Of two dates nothing is left that is more than one.
   await expect(calendar(visitor).getByLabel("The whole course")).toBeChecked();
   await expect(calendar(visitor).getByLabel("What is left of it")).toHaveCount(0);
-  await calendar(visitor).getByLabel("One date").check();
+  await single.check();
   await expect(calendar(visitor).getByRole("group", { name: "How much of it?" })).toContainText("€9.00");
   await calendar(visitor).locator(`[data-date="${clocksForward()}"]`).click();
   await expectAccessible(visitor);
@@ -1181,4 +1195,85 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expectAccessible(page);
   await page.getByRole("button", { name: "It is given back" }).click();
   await expect(page.getByText("Nothing is to be given back, and nobody owes a fee.")).toBeVisible();
+});
+
+test("what is full has a waiting list: joined on the page, seen on the Desk, offered by letter, taken by its link", async ({
+  browser,
+}) => {
+  await openCalendar();
+  await panel("Services")
+    .getByRole("button", { name: /^Sunday glazing/ })
+    .click();
+  await page.getByLabel("A waiting list for what is full").check();
+  await page.getByRole("spinbutton", { name: "An offer holds" }).fill("5");
+  await expect(panel("Services").getByText("A length in minutes is at least 10.")).toBeVisible();
+  await page.getByRole("spinbutton", { name: "An offer holds" }).fill("240");
+  await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("2");
+  await page.getByLabel("Confirmed").selectOption("at once");
+  await expect(panel("Services").getByText("A length in minutes is at least 10.")).toBeHidden();
+  await expectAccessible(page);
+  await saved(page);
+  // Of two places one was sold before; this is the other.
+  const start = `${clocksForward()}T11:00:00Z`;
+  const byHand = await page.request.post("/api/do/booking.byHand", {
+    data: {
+      ...{ site: key, service: "sunday-glazing", resource: null, start, seats: 1, waived: ["booking.tooFar"] },
+      client: { name: "Full House", email: "full@post.example", phone: "", textMessages: false, language: "en" },
+      ...{ answers: {}, key: "full-house-1" },
+    },
+  });
+  expect(byHand.ok(), await byHand.text()).toBe(true);
+  const { id } = (await byHand.json()) as { id: string };
+  await goLive();
+
+  const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
+  await bring(visitor);
+  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
+  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  while (!(await sunday.isVisible())) {
+    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
+  }
+  await sunday.click();
+  const course = calendar(visitor).getByRole("button", { name: /^Sunday glazing/ });
+  await expect(course).toBeVisible();
+  await course.click();
+  await calendar(visitor)
+    .getByRole("button", { name: /^12:00\s+waiting list$/ })
+    .click();
+  await expect(calendar(visitor).getByText("This time is full.")).toBeVisible();
+  await expectAccessible(visitor);
+  await calendar(visitor).getByRole("button", { name: "Put me on the list" }).click();
+  await expect(calendar(visitor).getByText("Please write your name.")).toBeVisible();
+  await calendar(visitor).getByLabel("Name").fill("Wanda Wait");
+  await calendar(visitor).getByLabel("E-mail").fill("wanda@post.example");
+  const asked = calendar(visitor).getByLabel("Are you twelve or older?");
+  if (await asked.count()) await asked.selectOption("Yes");
+  await calendar(visitor).getByRole("button", { name: "Put me on the list" }).click();
+  await expect(calendar(visitor).getByRole("heading", { name: "On the waiting list" })).toBeVisible();
+  await expectAccessible(visitor);
+  const link = await calendar(visitor).getByRole("link", { name: "See it, or leave the list" }).getAttribute("href");
+
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
+  await page.getByText("Waiting list", { exact: true }).click();
+  await page.getByRole("button", { name: /Wanda Wait/ }).click();
+  await expect(page.getByText("on the waiting list").first()).toBeVisible();
+  await expectAccessible(page);
+  const cancelled = await page.request.post("/api/do/booking.cancel", {
+    data: { site: key, booking: id, words: "", key: "full-house-2" },
+  });
+  expect(cancelled.ok(), await cancelled.text()).toBe(true);
+  await expect(page.getByText("offered, not taken yet").first()).toBeVisible();
+  await page.getByText("Outbox", { exact: true }).click();
+  await expect(page.getByText(/A place is free: Sunday glazing/).first()).toBeVisible();
+
+  await visitor.goto(new URL(link ?? "", visitor.url()).href);
+  await expect(visitor.getByRole("heading", { name: "A place is free" })).toBeVisible();
+  await expect(visitor.getByText(/It is kept for you until/)).toBeVisible();
+  await expectAccessible(visitor);
+  await visitor.getByRole("button", { name: "Take it" }).click();
+  await expect(visitor.getByRole("heading", { name: "Your booking" })).toBeVisible();
+  await visitor.close();
 });

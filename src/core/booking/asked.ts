@@ -43,7 +43,7 @@ export interface HoldAsked {
   readonly instead?: string;
 }
 
-export const holdSchema = Joi.object<HoldAsked>({
+const holdFields = {
   service: bookingId.required(),
   resource: bookingId.allow("", null, "any"),
   start: Joi.string().max(40).required(),
@@ -51,10 +51,11 @@ export const holdSchema = Joi.object<HoldAsked>({
   minutes: minutesField,
   part: partField,
   instead: token,
-});
+};
 
-export interface BookingAsked {
-  readonly hold: string;
+export const holdSchema = Joi.object<HoldAsked>(holdFields);
+
+interface ClientAsked {
   readonly client: {
     readonly name: string;
     readonly email: string;
@@ -69,19 +70,32 @@ export interface BookingAsked {
   readonly payment?: string;
 }
 
+export interface BookingAsked extends ClientAsked {
+  readonly hold: string;
+}
+
+/** Being put on a waiting list: the time that is wanted, and all that a booking of it asks. */
+export interface WaitAsked extends ClientAsked, Omit<HoldAsked, "instead"> {}
+
+const clientFields = (payers: readonly string[]) => ({
+  client: Joi.object({
+    name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
+    email: mailSchema.required(),
+    phone: lineSchema(40).allow("").default(""),
+    textMessages: Joi.boolean().default(false),
+  }).required(),
+  answers: Joi.object().unknown().default({}),
+  terms: Joi.boolean().default(false),
+  language: languageSchema,
+  zone: zoneField.allow("").default(""),
+  payment: Joi.string().valid(...payers),
+});
+
 /** `payers` are the tokens that the payment service knows. */
 export const bookingSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<BookingAsked> =>
-  Joi.object<BookingAsked>({
-    hold: token.required(),
-    client: Joi.object({
-      name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
-      email: mailSchema.required(),
-      phone: lineSchema(40).allow("").default(""),
-      textMessages: Joi.boolean().default(false),
-    }).required(),
-    answers: Joi.object().unknown().default({}),
-    terms: Joi.boolean().default(false),
-    language: languageSchema,
-    zone: zoneField.allow("").default(""),
-    payment: Joi.string().valid(...payers),
-  });
+  Joi.object<BookingAsked>({ hold: token.required(), ...clientFields(payers) });
+
+export const waitSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<WaitAsked> => {
+  const { instead: _never, ...wish } = holdFields;
+  return Joi.object<WaitAsked>({ ...wish, ...clientFields(payers) });
+};

@@ -37,6 +37,7 @@ export interface Explanation {
 
 /** Per set after the first: who is able, by the sessions they would join. */
 type Beside = readonly ReadonlyMap<string, readonly string[]>[];
+const nobodyBeside: readonly (readonly string[])[] = [];
 
 /**
  * The availability of one service over the local days `from` to `to`. Made for one set of questions: `diary` and `now`
@@ -44,7 +45,7 @@ type Beside = readonly ReadonlyMap<string, readonly string[]>[];
  */
 export class Availability extends Obstacles {
   private readonly fileOrder: ReadonlyMap<string, number>;
-  private readonly shown = new Map<string, ReadonlyMap<DayNumber, ReadonlySet<Instant>>>();
+  private readonly shown = new Map<string, ReadonlyMap<DayNumber, readonly Instant[]>>();
 
   constructor(
     setUp: BookingSetUp,
@@ -63,49 +64,59 @@ export class Availability extends Obstacles {
 
   /** The starts of the service's pattern with this leading resource, by local day, in order. */
   private pattern(leader: string): ReadonlyMap<DayNumber, readonly Instant[]> {
-    const byDay = new Map<DayNumber, Set<Instant>>();
-    const add = (start: Instant) => {
-      const day = this.clock.dayOf(start);
-      if (day < this.from || day > this.to) return;
-      const starts = byDay.get(day);
-      if (starts) starts.add(start);
-      else byDay.set(day, new Set([start]));
-    };
+    const all: Instant[] = [];
     const { starts } = this.service;
-    if (this.runs) for (const start of this.runs.keys()) add(start);
+    if (this.runs) all.push(...this.runs.keys());
     else if ("at" in starts) {
       for (let day = this.from - 1; day <= this.to + 1; day++) {
         if (!this.clock.hasDay(day)) continue;
         for (const time of starts.at) {
           const start = this.clock.existingInstantAt(day, minutesOf(time));
-          if (start !== null) add(start);
+          if (start !== null) all.push(start);
         }
       }
     } else {
       const step = starts.everyMinutes * minuteMs;
       for (const anchor of this.hoursOf(leader).anchors)
-        for (let start = anchor.from; start < anchor.to; start += step) add(start);
+        for (let start = anchor.from; start < anchor.to; start += step) all.push(start);
     }
-    return new Map([...byDay].map(([day, set]) => [day, [...set].sort((one, other) => one - other)]));
+    return this.byDay(all.sort((one, other) => one - other));
+  }
+
+  /** Sorted starts by their local day, each once, of the days that are asked about. */
+  private byDay(sorted: readonly Instant[]): ReadonlyMap<DayNumber, readonly Instant[]> {
+    const days = new Map<DayNumber, Instant[]>();
+    let ofDay: Instant[] = [];
+    let dayEnds = Number.NEGATIVE_INFINITY;
+    for (const start of sorted) {
+      if (start >= dayEnds) {
+        const day = this.clock.dayOf(start);
+        dayEnds = this.clock.startOfDay(day + 1);
+        ofDay = [];
+        if (this.from <= day && day <= this.to) days.set(day, ofDay);
+      }
+      if (ofDay.at(-1) !== start) ofDay.push(start);
+    }
+    return days;
   }
 
   /**
    * The starts that a leading resource can have by its hours alone, by local day; online only the shown ones. They do
    * not depend on the diary or on `now`: a visitor who is filling in a form must not see the choice change.
    */
-  private startsOf(leader: string): ReadonlyMap<DayNumber, ReadonlySet<Instant>> {
+  private startsOf(leader: string): ReadonlyMap<DayNumber, readonly Instant[]> {
     let found = this.shown.get(leader);
     if (found) return found;
-    const durationMs = this.durationOf(leader);
+    const fits = this.fitting(leader, this.durationOf(leader));
     const { shownPerHalfDay } = this.resource(leader);
     found = new Map(
       [...this.pattern(leader)].map(([day, starts]) => {
-        const possible = starts.filter((start) => this.fits(leader, start, durationMs));
-        if (shownPerHalfDay === null || !this.wish.online) return [day, new Set(possible)];
+        const possible = starts.filter(fits);
+        if (shownPerHalfDay === null || !this.wish.online) return [day, possible];
         const noon = 12 * 60;
         return [
           day,
-          new Set([
+          [
             ...thinned(
               possible.filter((start) => this.clock.minutesOf(start) < noon),
               shownPerHalfDay,
@@ -114,7 +125,7 @@ export class Availability extends Obstacles {
               possible.filter((start) => this.clock.minutesOf(start) >= noon),
               shownPerHalfDay,
             ),
-          ]),
+          ],
         ];
       }),
     );
@@ -128,19 +139,24 @@ export class Availability extends Obstacles {
   private readonly beside = new Map<string, Beside | null>();
   private besideAt: Instant = Number.NaN;
 
-  private isFree(id: string, start: Instant, durationMs: number): boolean {
-    return !!this.timing(id, start, durationMs).next().done && !!this.taken(id, start, durationMs).next().done;
+  /** Resources in the order in which they are taken: the fewest bookings that local day, then the earlier in the file. */
+  private byPreference(ids: readonly string[], day: DayNumber): readonly string[] {
+    if (ids.length < 2) return ids;
+    return ids
+      .map((id) => ({ id, bookings: this.diary.bookingsOn(id, day), nth: this.fileOrder.get(id) ?? 0 }))
+      .sort((one, other) => one.bookings - other.bookings || one.nth - other.nth)
+      .map(({ id }) => id);
   }
 
-  /** Resources in the order in which they are taken: the fewest bookings that local day, then the earlier in the file. */
-  private byPreference(ids: readonly string[], start: Instant): readonly string[] {
-    if (ids.length < 2) return ids;
-    const day = this.clock.dayOf(start);
-    return [...ids].sort(
-      (one, other) =>
-        this.diary.bookingsOn(one, day) - this.diary.bookingsOn(other, day) ||
-        (this.fileOrder.get(one) ?? 0) - (this.fileOrder.get(other) ?? 0),
-    );
+  private readonly preferred = new Map<DayNumber, readonly string[]>();
+
+  private preferredOn(day: DayNumber): readonly string[] {
+    let found = this.preferred.get(day);
+    if (!found) {
+      found = this.byPreference(this.candidates(0), day);
+      this.preferred.set(day, found);
+    }
+    return found;
   }
 
   private readonly sessionNumbers = new Map<Session, number>();
@@ -210,6 +226,7 @@ export class Availability extends Obstacles {
     withDiary: boolean,
     all: boolean,
   ): readonly (readonly string[])[] | null {
+    if (this.service.needs.length < 2) return nobodyBeside;
     const beside = this.besideLeaders(start, durationMs, withDiary, all);
     if (!beside) return null;
     const key = this.joins(leader, start, withDiary);
@@ -240,21 +257,34 @@ export class Availability extends Obstacles {
     const durationMs = this.durationOf(leader);
     if (!this.isFree(leader, start, durationMs)) return null;
     const sets = this.followers(leader, start, durationMs, true, true);
-    const chosen = sets && chosenOfEach(sets.map((able) => this.byPreference(able, start)));
+    const chosen = sets && chosenOfEach(sets.map((able) => this.byPreference(able, this.clock.dayOf(start))));
     return chosen && [leader, ...chosen];
   }
 
-  private isStartOf(leader: string, start: Instant): boolean {
-    return this.startsOf(leader).get(this.clock.dayOf(start))?.has(start) ?? false;
+  private readonly leaders = new Map<DayNumber, ReadonlyMap<Instant, readonly string[]>>();
+
+  /** The starts of a local day in order, each with the leaders who have it, by preference. */
+  private startsOn(day: DayNumber): ReadonlyMap<Instant, readonly string[]> {
+    let found = this.leaders.get(day);
+    if (!found) {
+      const led = new Map<Instant, string[]>();
+      for (const leader of this.preferredOn(day))
+        for (const start of this.startsOf(leader).get(day) ?? []) {
+          const others = led.get(start);
+          if (others) others.push(leader);
+          else led.set(start, [leader]);
+        }
+      found = new Map([...led].sort(([one], [other]) => one - other));
+      this.leaders.set(day, found);
+    }
+    return found;
   }
 
+  /** Who can lead a start, by preference. */
   private leadersAt(start: Instant): readonly string[] {
-    const leaders = this.candidates(0);
-    if (this.holds("booking.notAStart")) return leaders.filter((leader) => this.isStartOf(leader, start));
-    return leaders.filter((leader) => {
-      const durationMs = this.durationOf(leader);
-      return this.fits(leader, start, durationMs);
-    });
+    const day = this.clock.dayOf(start);
+    if (this.holds("booking.notAStart")) return this.startsOn(day).get(start) ?? [];
+    return this.preferredOn(day).filter((leader) => this.fits(leader, start, this.durationOf(leader)));
   }
 
   // Answers -----------------------------------------------------------------------------------------------------------
@@ -262,7 +292,7 @@ export class Availability extends Obstacles {
   /** Who would serve a start, or null when it is not offered. */
   assign(start: Instant): Assignment | null {
     if (!this.ofService(start, true).next().done) return null;
-    for (const leader of this.byPreference(this.leadersAt(start), start)) {
+    for (const leader of this.leadersAt(start)) {
       const resources = this.ledBy(leader, start);
       if (resources) return this.assignment(resources, start);
     }
@@ -306,13 +336,10 @@ export class Availability extends Obstacles {
 
   /** Every start of a local day that can be booked, in order, with who would serve it. */
   timesOn(day: DayNumber): readonly Assignment[] {
-    const starts = new Set(this.candidates(0).flatMap((leader) => [...(this.startsOf(leader).get(day) ?? [])]));
-    return [...starts]
-      .sort((one, other) => one - other)
-      .flatMap((start) => {
-        const assignment = this.assign(start);
-        return assignment ? [assignment] : [];
-      });
+    return [...this.startsOn(day).keys()].flatMap((start) => {
+      const assignment = this.assign(start);
+      return assignment ? [assignment] : [];
+    });
   }
 
   private isOffered(start: Instant): boolean {
@@ -343,9 +370,7 @@ export class Availability extends Obstacles {
     // A date that the zone left out begins and ends at the same instant.
     const open = courseDay && from < to && leaders.some((id) => meeting(this.hoursOf(id).usable, from, to));
     if (!open) return { state: "closed", left: 0 };
-    const starts = [...new Set(leaders.flatMap((id) => [...(this.startsOf(id).get(day) ?? [])]))].filter(
-      (start) => this.ofService(start, false).next().done,
-    );
+    const starts = [...this.startsOn(day).keys()].filter((start) => this.ofService(start, false).next().done);
     const left = starts.filter((start) => this.ofService(start, true).next().done && this.isOffered(start)).length;
     if (left === 0) return { state: "full", left };
     const inEmptyDiary = starts.filter((start) =>
@@ -365,7 +390,7 @@ export class Availability extends Obstacles {
     if (this.holds("booking.notAStart")) {
       const pattern = this.pattern(leader).get(day) ?? [];
       if (!pattern.includes(start)) reasons.push(this.notAStart(leader, start, pattern));
-      else if (!fixed.length && !this.isStartOf(leader, start))
+      else if (!fixed.length && !this.startsOf(leader).get(day)?.includes(start))
         reasons.push({
           code: "booking.notShown",
           resource: leader,

@@ -109,6 +109,12 @@ export type Portion =
   /** Minor units. */
   | { readonly kind: "amount"; readonly amount: number };
 
+/** A waiting list for starts that are full. */
+export interface WaitingList {
+  /** How long a place that becomes free is kept for whoever is next: 10 minutes to a week. */
+  readonly offerMinutes: number;
+}
+
 /** The smallest group that a start takes place with. */
 export interface LeastGroup {
   /** From 2 up to the capacity. */
@@ -156,6 +162,8 @@ export interface Service {
   readonly mostSeats?: number | null | undefined;
   /** A start takes place with so many seats; so many hours before it is decided. Absent where one seat is enough. */
   readonly least?: LeastGroup | undefined;
+  /** Whether visitors may wait for what is full; absent where they can't. */
+  readonly waiting?: WaitingList | undefined;
   /** How many bookings of it one client may have in a week from Monday; by hand there can be more. */
   readonly perClientWeek?: number | null | undefined;
   /** At the client's place: the way there before each start, and back after each end, for all who serve. */
@@ -324,6 +332,10 @@ export const sharesStarts = (service: Pick<Service, "needs" | "capacity">): bool
 /** Whether visitors may book so much of a course. */
 export const sellsPart = ({ course, joining }: Pick<Service, "course" | "joining">, part: CoursePart): boolean =>
   part === "whole" || (course !== null && !!(part === "rest" ? joining?.late : joining?.one));
+
+/** How much of it visitors may book: of what is no course there are no parts. */
+export const partsSold = (service: Pick<Service, "course" | "joining">): readonly CoursePart[] =>
+  courseParts.filter((part) => sellsPart(service, part));
 
 /** The moment at which it is decided whether a start takes place; null where that is certain. */
 export const decidedAt = ({ least }: Pick<Service, "least">, start: Instant): Instant | null =>

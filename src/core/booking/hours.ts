@@ -1,5 +1,15 @@
 // When a resource is open, closed, off or kept back, as instants, for a stretch of days.
-import type { Closure, DaySpan, Instant, LocalDate, Place, Resource, WeeklySpan, YearSeason } from "./booking";
+import type {
+  Closure,
+  DaySpan,
+  Instant,
+  LocalDate,
+  Place,
+  Resource,
+  WallTime,
+  WeeklySpan,
+  YearSeason,
+} from "./booking";
 import { merged, type Span, without } from "./spans";
 import { type DayNumber, dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
@@ -62,6 +72,28 @@ export function weekDayOf(day: DayNumber, seasons: readonly YearSeason[]): WeekD
   return { date, weekday: weekdayOf(day), season: seasons.find((one) => inYear(one, monthDay))?.id };
 }
 
+/** A day of a place with the instants of its wall times, each worked out once: many resources are open from nine to five. */
+interface PlaceDay extends WeekDay {
+  instantOf(time: WallTime): Instant;
+}
+
+/** The local days `from` to `to` of a place, both included. */
+export const placeDaysOf = (
+  { seasons = [] }: Pick<Place, "seasons">,
+  clock: ZoneClock,
+  from: DayNumber,
+  to: DayNumber,
+): readonly PlaceDay[] =>
+  Array.from({ length: to - from + 1 }, (_, nth) => {
+    const known = new Map<WallTime, Instant>();
+    const instantOf = (time: WallTime) => {
+      const instant = known.get(time) ?? clock.instantAt(from + nth, minutesOf(time));
+      known.set(time, instant);
+      return instant;
+    };
+    return { ...weekDayOf(from + nth, seasons), instantOf };
+  });
+
 /** Whether a weekly span holds on a day. Dates compare as texts: both are written "2026-03-11". */
 export const holdsOn = (span: WeeklySpan, { date, weekday, season }: WeekDay): boolean =>
   span.weekdays.includes(weekday) &&
@@ -70,11 +102,8 @@ export const holdsOn = (span: WeeklySpan, { date, weekday, season }: WeekDay): b
   (!span.weeks || weeksBetween(span.weeks.from, date) % span.weeks.every === 0) &&
   (span.season === undefined || span.season === season);
 
-const onDay = (clock: ZoneClock, day: DayNumber, spans: readonly DaySpan[]): Span[] =>
-  spans.map(({ from, to }) => ({
-    from: clock.instantAt(day, minutesOf(from)),
-    to: clock.instantAt(day, minutesOf(to)),
-  }));
+const onDay = (day: PlaceDay, spans: readonly DaySpan[]): Span[] =>
+  spans.map(({ from, to }) => ({ from: day.instantOf(from), to: day.instantOf(to) }));
 
 /** The spans written for one day: those of its date, or those of its weekday. */
 function writtenSpans(
@@ -125,15 +154,23 @@ function closureSpans(closure: Closure, clock: ZoneClock, from: DayNumber, to: D
 }
 
 /** The hours of `resource` on the local days `from` to `to`, both included. */
-export function hoursOf(place: Place, resource: Resource, clock: ZoneClock, from: DayNumber, to: DayNumber): Hours {
+export function hoursOf(
+  place: Place,
+  resource: Resource,
+  clock: ZoneClock,
+  from: DayNumber,
+  to: DayNumber,
+  /** The same days, worked out once where many resources are asked about. */
+  days = placeDaysOf(place, clock, from, to),
+): Hours {
   const anchors: Span[] = [];
   const kept: Span[] = [];
   for (let day = from; day <= to; day++) {
     // A date that the zone leaves out is on nobody's calendar: it has no hours that could be moved.
     if (!clock.hasDay(day)) continue;
-    const of = weekDayOf(day, place.seasons ?? []);
-    anchors.push(...onDay(clock, day, writtenSpans(resource.week, resource.exceptions, of)));
-    kept.push(...onDay(clock, day, writtenSpans(resource.keptBack, resource.keptBackOn ?? [], of)));
+    const of = days[day - from] as PlaceDay;
+    anchors.push(...onDay(of, writtenSpans(resource.week, resource.exceptions, of)));
+    kept.push(...onDay(of, writtenSpans(resource.keptBack, resource.keptBackOn ?? [], of)));
   }
   const bounds: Span = { from: clock.startOfDay(from), to: clock.startOfDay(to + 1) };
   const inBounds = <T extends Span>(spans: readonly T[]) =>

@@ -11,11 +11,15 @@ export const letterKinds = [
   "runs",
   "calledOff",
   "cancelled",
+  "listed",
+  "offered",
+  "offerOver",
+  "unlisted",
 ] as const;
 
 export type LetterKind = (typeof letterKinds)[number];
 
-const uncertain: readonly LetterKind[] = ["waiting", "waitingPayment"];
+const uncertain: readonly LetterKind[] = ["waiting", "waitingPayment", "listed", "offerOver", "unlisted"];
 
 /** What is sent as a text message too, where a client wants that: what is certain, and that it is soon. */
 export const textKinds: readonly LetterKind[] = letterKinds.filter((kind) => !uncertain.includes(kind));

@@ -32,7 +32,7 @@ describe.each(["en-IE", "de", "fr"])("in %s", (language) => {
     expect(text).toContain("12:30");
     expect(text).toContain("Wrenfield Clayworks, Lower Quay");
     expect(text).toContain("€76.00");
-    const ended = ["declined", "calledOff", "cancelled"].includes(kind);
+    const ended = ["declined", "calledOff", "cancelled", "offerOver", "unlisted"].includes(kind);
     expect(text.includes(facts.manageUrl)).toBe(!ended);
     expect(html.includes(`href="${facts.manageUrl}"`)).toBe(!ended);
   });

@@ -13,6 +13,8 @@ interface Wording {
   readonly seats: (count: number) => string;
   readonly total: (amount: string) => string;
   readonly manage: string;
+  readonly manageOf: Readonly<Partial<Record<LetterKind, string>>>;
+  readonly offer: (time: string) => string;
   readonly until: (time: string) => string;
   readonly money: Readonly<Record<MoneyLine, (amount: string) => string>>;
 }
@@ -37,6 +39,10 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: (what) => `It takes place: ${what}`,
       calledOff: (what) => `Called off: ${what}`,
       cancelled: (what) => `Cancelled: ${what}`,
+      listed: (what) => `On the waiting list: ${what}`,
+      offered: (what) => `A place is free: ${what}`,
+      offerOver: (what) => `No longer kept for you: ${what}`,
+      unlisted: (what) => `Off the waiting list: ${what}`,
     },
     first: {
       booked: "Your booking is confirmed.",
@@ -50,12 +56,21 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: "Enough people have booked: it takes place.",
       calledOff: "We are sorry: too few people have booked, so it does not take place. You owe nothing for it.",
       cancelled: "Your booking is cancelled.",
+      listed: "You are on the waiting list. If a place becomes free, we keep it for you for a while and write to you.",
+      offered: "A place has become free, and it is kept for you. Take it, or it goes to the next.",
+      offerOver: "The place that was kept for you was not taken, so it has gone to the next.",
+      unlisted: "You are no longer on the waiting list. You owe nothing.",
     },
     yours: (time) => `On your clock: ${time}`,
     seats: (count) => `${count} seats`,
     total: (amount) => `Price: ${amount}`,
     manage: "See, move or cancel it here:",
     until: (time) => `It can be moved or cancelled until ${time}.`,
+    manageOf: {
+      listed: "See it, or leave the list, here:",
+      offered: "Take it, or leave it to the next, here:",
+    },
+    offer: (time) => `It is kept for you until ${time}.`,
     money: {
       paid: (amount) => `Paid: ${amount}`,
       toPay: (amount) => `To be paid at the place: ${amount}`,
@@ -78,6 +93,10 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: (what) => `Findet statt: ${what}`,
       calledOff: (what) => `Fällt aus: ${what}`,
       cancelled: (what) => `Abgesagt: ${what}`,
+      listed: (what) => `Auf der Warteliste: ${what}`,
+      offered: (what) => `Ein Platz ist frei: ${what}`,
+      offerOver: (what) => `Nicht mehr für Sie frei: ${what}`,
+      unlisted: (what) => `Nicht mehr auf der Warteliste: ${what}`,
     },
     first: {
       booked: "Ihre Buchung ist bestätigt.",
@@ -91,12 +110,22 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: "Es haben genug Menschen gebucht: Es findet statt.",
       calledOff: "Es tut uns leid: Es haben zu wenige gebucht, darum fällt es aus. Sie schulden nichts dafür.",
       cancelled: "Ihre Buchung ist abgesagt.",
+      listed:
+        "Sie stehen auf der Warteliste. Wird ein Platz frei, halten wir ihn eine Weile für Sie und schreiben Ihnen.",
+      offered: "Ein Platz ist frei geworden und wird für Sie gehalten. Nehmen Sie ihn, sonst bekommt ihn der Nächste.",
+      offerOver: "Der Platz, der für Sie gehalten wurde, ist nicht genommen worden und geht an den Nächsten.",
+      unlisted: "Sie stehen nicht mehr auf der Warteliste. Sie schulden nichts.",
     },
     yours: (time) => `Auf Ihrer Uhr: ${time}`,
     seats: (count) => `${count} Plätze`,
     total: (amount) => `Preis: ${amount}`,
     manage: "Hier ansehen, verlegen oder absagen:",
     until: (time) => `Verlegen oder absagen geht bis ${time}.`,
+    manageOf: {
+      listed: "Hier ansehen oder die Liste verlassen:",
+      offered: "Hier nehmen oder dem Nächsten überlassen:",
+    },
+    offer: (time) => `Er wird für Sie gehalten bis ${time}.`,
     money: {
       paid: (amount) => `Bezahlt: ${amount}`,
       toPay: (amount) => `Vor Ort zu bezahlen: ${amount}`,
@@ -119,6 +148,10 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: (what) => `Aura lieu : ${what}`,
       calledOff: (what) => `N’aura pas lieu : ${what}`,
       cancelled: (what) => `Annulé : ${what}`,
+      listed: (what) => `Sur la liste d’attente : ${what}`,
+      offered: (what) => `Une place est libre : ${what}`,
+      offerOver: (what) => `N’est plus gardée pour vous : ${what}`,
+      unlisted: (what) => `Plus sur la liste d’attente : ${what}`,
     },
     first: {
       booked: "Votre réservation est confirmée.",
@@ -132,12 +165,22 @@ const languages: Readonly<Record<string, Wording>> & { readonly en: Wording } = 
       runs: "Assez de personnes ont réservé : cela aura lieu.",
       calledOff: "Nous sommes désolés : trop peu de personnes ont réservé, cela n’aura pas lieu. Vous ne devez rien.",
       cancelled: "Votre réservation est annulée.",
+      listed:
+        "Vous êtes sur la liste d’attente. Si une place se libère, nous vous la gardons un moment et vous écrivons.",
+      offered: "Une place s’est libérée, et elle vous est gardée. Prenez-la, sinon elle va à la personne suivante.",
+      offerOver: "La place qui vous était gardée n’a pas été prise ; elle est allée à la personne suivante.",
+      unlisted: "Vous n’êtes plus sur la liste d’attente. Vous ne devez rien.",
     },
     yours: (time) => `À votre heure : ${time}`,
     seats: (count) => `${count} places`,
     total: (amount) => `Prix : ${amount}`,
     manage: "La voir, la déplacer ou l’annuler ici :",
     until: (time) => `On peut la déplacer ou l’annuler jusqu’au ${time}.`,
+    manageOf: {
+      listed: "La voir, ou quitter la liste, ici :",
+      offered: "La prendre, ou la laisser à la personne suivante, ici :",
+    },
+    offer: (time) => `Elle vous est gardée jusqu’au ${time}.`,
     money: {
       paid: (amount) => `Payé : ${amount}`,
       toPay: (amount) => `À payer sur place : ${amount}`,
@@ -183,7 +226,7 @@ export const usualWords = (kind: LetterKind, language: string): string => inLang
 export const usualSubject = (kind: LetterKind, language: string, what: string): string =>
   inLanguage(languages, language).subject[kind](what);
 
-const ended: readonly LetterKind[] = ["declined", "calledOff", "cancelled"];
+const ended: readonly LetterKind[] = ["declined", "calledOff", "cancelled", "offerOver", "unlisted"];
 
 /** A letter's facts as they are written in its language. */
 function writtenFacts(kind: LetterKind, facts: LetterFacts) {
@@ -244,8 +287,15 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     }),
   ];
   const { lateFee } = facts.money;
-  const untilWords = [words.until(until), ...(lateFee ? [words.money.lateFee(lateFee)] : [])].join(" ");
-  const open = ended.includes(kind) ? [] : ["", words.manage, facts.manageUrl, untilWords];
+  const late = lateFee ? [words.money.lateFee(lateFee)] : [];
+  const closing: Readonly<Partial<Record<LetterKind, readonly string[]>>> = {
+    listed: [],
+    offered: [words.offer(until), ...late],
+  };
+  const untilWords = [words.until(until), ...late].join(" ");
+  const open = ended.includes(kind)
+    ? []
+    : ["", words.manageOf[kind] ?? words.manage, facts.manageUrl, ...(closing[kind] ?? [untilWords])];
   const html = [...lines, ...open]
     .map((line) =>
       line === facts.manageUrl

@@ -22,9 +22,9 @@ import {
 } from "./booking";
 import { type Runs, runsOf } from "./course";
 import type { Diary, Session } from "./diary";
-import { firstMeeting, type Hours, hoursOf, mondayBefore } from "./hours";
+import { firstMeeting, type Hours, hoursOf, mondayBefore, placeDaysOf } from "./hours";
 import { earliestStart, lastDay } from "./notice";
-import { meeting, type Span, within } from "./spans";
+import { meeting, type Span, within, withinAll } from "./spans";
 import { type DayNumber, dateOf, hourMs, minuteMs, ZoneClock } from "./zone";
 
 /** What somebody wants to book. */
@@ -75,6 +75,7 @@ export class Obstacles {
   readonly clock: ZoneClock;
   private readonly resources: ReadonlyMap<string, Resource>;
   private readonly hours = new Map<string, Hours>();
+  private placeDays: ReturnType<typeof placeDaysOf> | null = null;
   private readonly members: (readonly string[])[] = [];
   /** For a course: the dates that are booked together, by the first of them. */
   protected readonly runs: Runs | null;
@@ -138,7 +139,8 @@ export class Obstacles {
   protected hoursOf(id: string): Hours {
     let hours = this.hours.get(id);
     if (!hours) {
-      hours = hoursOf(this.place, this.resource(id), this.clock, this.hoursFrom, this.hoursTo);
+      this.placeDays ??= placeDaysOf(this.place, this.clock, this.hoursFrom, this.hoursTo);
+      hours = hoursOf(this.place, this.resource(id), this.clock, this.hoursFrom, this.hoursTo, this.placeDays);
       this.hours.set(id, hours);
     }
     return hours;
@@ -183,6 +185,12 @@ export class Obstacles {
 
   protected datesOf(start: Instant): readonly Instant[] {
     return this.runs?.get(start) ?? [start];
+  }
+
+  /** Asks about each date of a start; the same as `datesOf(start).every(ask)`, without a list for what has one date. */
+  private onAllDates(ask: (date: Instant) => boolean): (start: Instant) => boolean {
+    const { runs } = this;
+    return runs ? (start) => this.datesOf(start).every(ask) : ask;
   }
 
   protected holds(code: string): boolean {
@@ -231,19 +239,24 @@ export class Obstacles {
     return this.wish.online && (this.resource(id).releasedHours ?? null) === null;
   }
 
-  /** Whether nothing fixed stands against a resource: what `fixed` yields nothing for, for many starts at once. */
+  /** Whether nothing fixed stands against a resource: what `fixed` yields nothing for; `fitting` for many starts at once. */
   protected fits(id: string, start: Instant, durationMs: number): boolean {
-    if (this.wish.waived?.length) return !!this.fixed(id, start, durationMs).next().done;
+    return this.fitting(id, durationMs)(start);
+  }
+
+  protected fitting(id: string, durationMs: number): (start: Instant) => boolean {
+    if (this.wish.waived?.length) return (start) => !!this.fixed(id, start, durationMs).next().done;
     const { open, away, keptBack } = this.hoursOf(id);
     const { beforeMinutes, afterMinutes } = this.tidyUpOf(id);
-    const keeps = this.keepsBack(id);
-    for (const date of this.datesOf(start)) {
+    const keeps = this.keepsBack(id) && keptBack.length > 0;
+    const isOpen = withinAll(open);
+    const fitsOn = (date: Instant) => {
       const end = date + durationMs;
-      if (!within(open, date, end)) return false;
-      if (meeting(away, date - beforeMinutes * minuteMs, end + afterMinutes * minuteMs)) return false;
-      if (keeps && meeting(keptBack, date, end)) return false;
-    }
-    return true;
+      if (!isOpen(date, end)) return false;
+      if (away.length && meeting(away, date - beforeMinutes * minuteMs, end + afterMinutes * minuteMs)) return false;
+      return !keeps || !meeting(keptBack, date, end);
+    };
+    return this.onAllDates(fitsOn);
   }
 
   private outsideHours(id: string, start: Instant, end: Instant): Reason {
@@ -296,6 +309,22 @@ export class Obstacles {
       const kept = meeting(this.hoursOf(id).keptBack, date, date + durationMs);
       if (kept) yield { code: "booking.keptBack", resource: id, from: kept.from, to: kept.to, released };
     }
+  }
+
+  /**
+   * Whether neither the moment of asking nor the diary stands against a resource: what `timing` and `taken` yield nothing for,
+   * for many starts at once.
+   */
+  protected isFree(id: string, start: Instant, durationMs: number): boolean {
+    const { perDay, releasedHours = null } = this.resource(id);
+    if (this.wish.waived?.length || this.shares || this.service.least || perDay !== null || releasedHours !== null)
+      return !!this.timing(id, start, durationMs).next().done && !!this.taken(id, start, durationMs).next().done;
+    const { earliest, last } = this.limitsOf(id);
+    if (start < earliest || this.clock.dayOf(start) > last || this.service.capacity < this.wish.seats) return false;
+    const { beforeMinutes, afterMinutes } = this.tidyUpOf(id);
+    const isFreeOn = (date: Instant) =>
+      !this.diary.isTaken(id, date - beforeMinutes * minuteMs, date + durationMs + afterMinutes * minuteMs);
+    return this.onAllDates(isFreeOn)(start);
   }
 
   /** The session that a booking with this resource would join on a date, if there is one with seats left. */
@@ -403,9 +432,10 @@ export class Obstacles {
     const { service } = this;
     if (this.wish.online && !service.online) yield { code: "booking.notOnline", service: service.id };
     const part = this.wish.part ?? "whole";
-    if (this.wish.online && !sellsPart(service, part)) yield { code: "booking.partNotSold", service: service.id, part };
-    const date = dateOf(this.clock.dayOf(start));
+    if (this.wish.online && !sellsPart(service, part) && this.holds("booking.partNotSold"))
+      yield { code: "booking.partNotSold", service: service.id, part };
     const { from, to } = service.sold;
+    const date = from === null && to === null ? "" : dateOf(this.clock.dayOf(start));
     if (((from !== null && date < from) || (to !== null && date > to)) && this.holds("booking.notSold"))
       yield { code: "booking.notSold", service: service.id, from, to };
     const most = service.mostSeats ?? null;

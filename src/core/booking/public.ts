@@ -68,6 +68,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
     capacity: sharesStarts(service) ? service.capacity : 1,
     mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
     least: service.least ?? null,
+    waiting: service.waiting !== undefined,
     where: service.where,
     confirm: service.confirm,
     leads: service.leads,
@@ -116,21 +117,27 @@ export const publicDays = (availability: Availability, zone?: string): readonly 
 /** From what a visitor wants most to what helps least. */
 const statesByWorth: readonly DayState[] = ["free", "few", "full", "closed", "tooFar", "past"];
 
-/** The days of several services as one: `of` tells the same dates for each. Empty for no service. */
+/**
+ * The days of several services as one: `of` tells the same dates for each, of a course for each part that can be booked, and
+ * whether what is full is waited for. Empty for no service.
+ */
 export function datesOfAny(
-  of: readonly { readonly service: string; readonly days: readonly PublicDay[] }[],
+  of: readonly { readonly service: string; readonly days: readonly PublicDay[]; readonly waiting?: boolean }[],
 ): readonly PublicDate[] {
   return (of[0]?.days ?? []).map((first, nth) => {
-    const all = of.flatMap(({ service, days }) => {
+    const all = of.flatMap(({ service, days, waiting = false }) => {
       const day = days[nth];
-      return day ? [{ service, ...day }] : [];
+      return day ? [{ service, waiting, ...day }] : [];
     });
-    const open = all.filter(({ state }) => isOpenState(state));
+    const open = all.filter(({ state, waiting }) => isOpenState(state) || (waiting && state === "full"));
+    // Parts of a course have the same places.
+    const left = new Map<string, number>();
+    for (const day of open) left.set(day.service, Math.max(left.get(day.service) ?? 0, day.left));
     return {
       ...first,
       state: statesByWorth.find((state) => all.some((day) => day.state === state)) ?? first.state,
-      left: open.reduce((sum, { left }) => sum + left, 0),
-      services: open.map(({ service }) => service),
+      left: [...left.values()].reduce((sum, one) => sum + one, 0),
+      services: [...left.keys()],
     };
   });
 }

@@ -2,7 +2,7 @@
 
 import { datesOfAny } from "./public";
 import { RehearsedBooking } from "./rehearsed";
-import { aResource, aService, aSetUp } from "./sample.test-kit";
+import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import type { DayState, PublicBooking, PublicDate, PublicDay, PublicTime } from "./told";
 import { ZoneClock } from "./zone";
 
@@ -113,6 +113,12 @@ test("a day that only one of several services closes is as open as the others ar
   expect(of(day("few", 1), day("free", 9))).toMatchObject({ state: "free", left: 10, services: ["s0", "s1"] });
   expect(of(day("closed"), day("full"))).toMatchObject({ state: "full", left: 0, services: [] });
   expect(of(day("tooFar"), day("closed"))).toMatchObject({ state: "closed" });
+  // The whole of a course, and one date of it, are the same places.
+  const parts = [day("closed"), day("few", 2)].map((one) => ({ service: "six", days: [one] }));
+  expect(datesOfAny([...parts, { service: "six", days: [day("few", 1)] }])[0]).toMatchObject({
+    left: 2,
+    services: ["six"],
+  });
 });
 
 test("a held time is taken, one instead of it frees it, and a hold ends by itself", () => {
@@ -169,4 +175,26 @@ test("a course has all of its dates, and waits where it has to be approved", () 
   const held = booking.answer("holds", {}, { service: "six", start }).body as PublicBooking;
   expect(held.dates.map(({ start: { place } }) => place)).toEqual(["2026-03-10T10:00", "2026-03-17T10:00"]);
   expect(booking.answer("bookings", {}, { hold: held.hold, client }).body).toMatchObject({ state: "waitingApproval" });
+});
+
+test("what is full is told where it can be waited for; joined, nothing of it is taken", () => {
+  const booking = new RehearsedBooking({
+    setUp: aSetUp(
+      [{ ...service, waiting: { offerMinutes: 60 } }, aService("other")],
+      [aResource("maren", { week: [{ weekdays: [3], from: "09:00", to: "10:00", validFrom: null, validTo: null }] })],
+    ),
+    ...{ services: ["throw", "other"], currency: "EUR", language: "en", outside: [], payers: ["tok-approves"] },
+    entries: [anEntry("throw", "maren", "2026-03-11T09:00", "2026-03-11T10:00")],
+    now: () => clock.instantOf("2026-03-05T08:00"),
+  });
+  const times = booking.answer("times", day, undefined).body as { times: unknown[]; full: { place: string }[] };
+  expect([times.times.length, times.full.map(({ place }) => place)]).toEqual([0, ["2026-03-11T09:00"]]);
+  const dates = booking.answer("dates", { from: "2026-03-11", to: "2026-03-11" }, undefined).body as {
+    days: readonly PublicDate[];
+  };
+  expect(dates.days.map(({ state, services, left }) => [state, services, left])).toEqual([["full", ["throw"], 0]]);
+  const asked = { service: "throw", start: "2026-03-11T09:00Z", client, answers: { age: "Yes" }, terms: true };
+  expect(booking.answer("waits", {}, asked)).toMatchObject({ status: 201, body: { state: "listed", paid: 0 } });
+  expect(booking.answer("waits", {}, { ...asked, terms: false }).status).toBe(422);
+  expect(booking.answer("waits", {}, { ...asked, start: "2026-03-12T09:00Z" }).status).toBe(422);
 });

@@ -4,14 +4,30 @@ import Joi from "joi";
 import { sentences } from "@/core/input/sentences";
 import { pathOf } from "@/core/page/validate";
 import { answersSchema, refusal } from "./answers";
-import { type BookingAsked, bookingSchemaFor, type HoldAsked, holdSchema } from "./asked";
+import {
+  type BookingAsked,
+  bookingSchemaFor,
+  type HoldAsked,
+  holdSchema,
+  type WaitAsked,
+  waitSchemaFor,
+} from "./asked";
 import { type Assignment, Availability } from "./availability";
-import { type BookingSetUp, type CoursePart, chosenLength, courseParts, type Instant, type Service } from "./booking";
+import {
+  type BookingSetUp,
+  type CoursePart,
+  chosenLength,
+  courseParts,
+  type Instant,
+  partsSold,
+  type Service,
+} from "./booking";
 import { lateFeeOf, payNowOf } from "./deposit";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
 import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
 import { clientMayChangeUntil, holdMs } from "./state";
 import type { PublicBooking } from "./told";
+import { fullStarts } from "./waiting";
 import { visitorReasons } from "./words";
 import { dayNumber, ZoneClock } from "./zone";
 
@@ -89,6 +105,7 @@ export class RehearsedBooking {
         times: () => this.times(query),
         holds: () => this.hold(checked(holdSchema, body)),
         bookings: () => this.book(checked(bookingSchemaFor(this.site.payers), body)),
+        waits: () => this.wait(checked(waitSchemaFor(this.site.payers), body)),
       };
       const deed = deeds[path];
       if (!deed) throw problem(404, "notFound", "A rehearsal does not know this.");
@@ -129,6 +146,8 @@ export class RehearsedBooking {
     },
     from: number,
     to: number,
+    /** As if nobody had booked anything. */
+    emptied = false,
   ) {
     const now = this.site.now();
     const own = [...this.kept].flatMap(([booking, { service: of, assignment, seats: taken, state, endsAt }]) =>
@@ -152,7 +171,7 @@ export class RehearsedBooking {
       part: partIn(part),
       online: true,
     };
-    const diary = new Diary([...this.site.entries, ...own], this.site.outside, this.clock(service));
+    const diary = new Diary(emptied ? [] : [...this.site.entries, ...own], this.site.outside, this.clock(service));
     return new Availability(this.site.setUp, wish, diary, now, from, to);
   }
 
@@ -167,7 +186,12 @@ export class RehearsedBooking {
   private dates({ from, to, zone }: Readonly<Record<string, unknown>>) {
     const { services, setUp } = this.site;
     const all = setUp.services.filter(({ id, online }) => online && services.includes(id));
-    const of = all.map(({ id }) => this.days({ service: id, from, to, zone }));
+    const of = all.flatMap((service) =>
+      partsSold(service).map((part) => ({
+        ...this.days({ service: service.id, from, to, zone, part }),
+        waiting: service.waiting !== undefined,
+      })),
+    );
     return { zone: of[0]?.zone ?? "UTC", days: datesOfAny(of) };
   }
 
@@ -184,7 +208,14 @@ export class RehearsedBooking {
       currency: this.site.currency,
       zone: zone ? String(zone) : undefined,
     });
-    return { service: service.id, resource: resource || "any", date, zone: availability.clock.zone, times };
+    const { clock } = availability;
+    const full = service.waiting
+      ? fullStarts(availability, this.availability(service, query, day, day, true), day)
+      : [];
+    return {
+      ...{ service: service.id, resource: resource || "any", date, zone: clock.zone, times },
+      full: full.map((start) => momentOf(clock, start, zone ? String(zone) : undefined)),
+    };
   }
 
   private hold(asked: HoldAsked) {
@@ -230,6 +261,30 @@ export class RehearsedBooking {
     if (!kept || kept.endsAt <= this.site.now())
       throw problem(410, "holdEnded", "The ten minutes for which this time was kept are over. Choose a time again.");
     const { service } = kept;
+    this.ask(service, asked);
+    kept.state = service.confirm === "approval" ? "waitingApproval" : "confirmed";
+    return { token: asked.hold, ...this.view(asked.hold) };
+  }
+
+  /** On the list of a time that is full: nothing is taken, and nothing will become free. */
+  private wait(asked: WaitAsked) {
+    const service = this.service(asked.service);
+    this.ask(service, asked);
+    const start = Date.parse(asked.start);
+    const day = this.clock(service).dayOf(start);
+    const assignment = this.availability(service, asked, day, day, true).assign(start);
+    if (!assignment)
+      throw problem(422, "invalid", "This time can't be booked, so it can't be waited for.", [
+        { path: "start", message: "This time can't be booked." },
+      ]);
+    const token = `rehearsed.${++this.last}`;
+    const minutes = chosenLength(service, asked.minutes);
+    const listed = { service, assignment, seats: asked.seats, minutes, part: partIn(asked.part), endsAt: start };
+    return { token, ...this.shown({ ...listed, state: "listed" }) };
+  }
+
+  /** Holds what a client gives against what the service asks. */
+  private ask(service: Service, asked: Omit<BookingAsked, "hold">) {
     const { answers } = checked(
       Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
       { answers: asked.answers },
@@ -241,12 +296,11 @@ export class RehearsedBooking {
       const message = "Please agree to the terms to go on.";
       throw problem(422, "invalid", message, [{ path: "terms", message }]);
     }
-    kept.state = service.confirm === "approval" ? "waitingApproval" : "confirmed";
-    return { token: asked.hold, ...this.view(asked.hold) };
   }
 
-  private view(token: string): PublicBooking {
-    const { service, assignment, seats, minutes, part, state, endsAt } = this.kept.get(token) as Kept;
+  private view = (token: string): PublicBooking => this.shown(this.kept.get(token) as Kept);
+
+  private shown({ service, assignment, seats, minutes, part, state, endsAt }: Kept): PublicBooking {
     const clock = this.clock(service);
     const leader = this.site.setUp.resources.find(({ id }) => id === assignment.resources[0]);
     const start = assignment.dates[0]?.start ?? 0;

@@ -20,6 +20,7 @@ import type {
   Question,
   Resource,
   Service,
+  WaitingList,
   WeeklySpan,
   YearSeason,
 } from "./booking";
@@ -399,6 +400,7 @@ export const serviceSchema: Joi.ObjectSchema<Service> = Joi.object<Service>({
     seats: whole(2, 500, "The least group in seats").required(),
     hours: whole(1, 720, "The hours before a start at which it is decided").required(),
   }),
+  waiting: Joi.object<WaitingList>({ offerMinutes: minutes(10, 10_080).required() }),
   picture: hashSchema,
   colour: whole(0, deskColours - 1, "A colour"),
 })

@@ -1,6 +1,6 @@
 // How much a question about a service can ask of the machine: its starts of a day, each tried with every resource of
 // its sets. A set-up beyond the limit is refused where it is made, so that no visitor's question takes long.
-import type { BookingSetUp, Resource, Service } from "./booking";
+import { type BookingSetUp, partsSold, type Resource, type Service } from "./booking";
 import { minutesOf } from "./zone";
 
 /** The most starts of a day times resources. Measured: 62 days of the largest are answered within a second. */
@@ -28,7 +28,7 @@ function openMinutes(resource: Resource): number {
 export const mayAskAll = (setUp: BookingSetUp, ids: readonly string[]): boolean =>
   setUp.services
     .filter(({ id, online }) => online && ids.includes(id))
-    .reduce((sum, service) => sum + triedOn(service, setUp), 0) <= mostTried;
+    .reduce((sum, service) => sum + triedOn(service, setUp) * partsSold(service).length, 0) <= mostTried;
 
 /** Starts of the fullest day times resources of all sets, those of a set for each seat once for each. */
 export function triedOn(service: Service, setUp: BookingSetUp): number {

@@ -38,6 +38,8 @@ export interface PublicService {
   readonly mostSeats: number;
   /** With how many seats a start takes place, and how many hours before it is decided; null where one is enough. */
   readonly least: LeastGroup | null;
+  /** Whether one may wait for what is full. */
+  readonly waiting: boolean;
   readonly where: Service["where"];
   readonly confirm: Service["confirm"];
   readonly leads: readonly string[];

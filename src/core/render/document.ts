@@ -29,7 +29,7 @@ export function documentHtml(parts: DocumentParts): string {
 
 /** Rules of notices besides the site's own: groups of values to press one of. */
 export const noticeCss =
-  ".n-day{font-family:var(--f-head);font-size:1.1rem;margin:0 0 8px}.n-times{display:flex;flex-wrap:wrap;gap:8px;margin:0 0 22px}.n-times button{font:inherit;color:inherit;background:none;border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.45em .9em;min-height:44px;cursor:pointer;font-variant-numeric:tabular-nums}.n-code{margin:0 0 22px;padding:14px 16px;border:1px solid var(--c-line);border-radius:var(--radius);background:color-mix(in srgb,currentColor 6%,transparent);font-size:.9rem;line-height:1.6;white-space:pre-wrap;overflow-wrap:anywhere}.n-times button:hover{background:color-mix(in srgb,currentColor 9%,transparent)}";
+  ".n-day{font-family:var(--f-head);font-size:1.1rem;margin:0 0 8px}.n-or{margin:14px 0 0}.n-times{display:flex;flex-wrap:wrap;gap:8px;margin:0 0 22px}.n-times button{font:inherit;color:inherit;background:none;border:1.5px solid var(--c-quiet);border-radius:var(--button-radius);padding:.45em .9em;min-height:44px;cursor:pointer;font-variant-numeric:tabular-nums}.n-code{margin:0 0 22px;padding:14px 16px;border:1px solid var(--c-line);border-radius:var(--radius);background:color-mix(in srgb,currentColor 6%,transparent);font-size:.9rem;line-height:1.6;white-space:pre-wrap;overflow-wrap:anywhere}.n-times button:hover{background:color-mix(in srgb,currentColor 9%,transparent)}";
 
 /** Body of a short notice in the site's brand: not found, address confirmed, letters stopped. */
 export function noticeHtml(notice: {
@@ -48,6 +48,8 @@ export function noticeHtml(notice: {
       readonly options: readonly { readonly value: string; readonly words: string }[];
     }[];
   };
+  /** Another deed below it, less loud. */
+  readonly or?: { readonly deed: string; readonly action: string };
   readonly links?: readonly { readonly href: string; readonly words: string }[];
   /** Lines to be copied as they stand. */
   readonly code?: string;
@@ -65,7 +67,10 @@ export function noticeHtml(notice: {
       ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
-  return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${more}${then}</div></section></main>`;
+  const or = notice.or
+    ? `<form class="n-times n-or" method="post" action="${escapeHtml(notice.or.action)}"><button type="submit">${escapeHtml(notice.or.deed)}</button></form>`
+    : "";
+  return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${more}${then}${or}</div></section></main>`;
 }
 
 /** The site's initial on its accent colour. */

@@ -1,7 +1,7 @@
 // The diary as rows: what takes time in a stretch of it, and the versions that tell when it has changed.
 import { and, eq, gt, gte, inArray, isNotNull, lt, lte, or, sql } from "drizzle-orm";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
-import { takingStates } from "@/core/booking/state";
+import { endingStates, keptStates, takingStates } from "@/core/booking/state";
 import { busyFeeds, busySpans } from "../calendar/tables";
 import type { Executor } from "../connection";
 import { bookingDates, bookingOccupancies, bookingSessions, bookings, bookingVersions } from "./tables";
@@ -132,7 +132,7 @@ export async function loadDiary(
       start: row.start.getTime(),
       end: row.end.getTime(),
       seats: row.seats,
-      ...(row.state === "held" ? { held: true } : {}),
+      ...(keptStates.includes(row.state) ? { held: true } : {}),
       ...(withClients ? { client: row.client } : {}),
       occupied: occupied.get(row.session) ?? [],
     })),
@@ -149,7 +149,7 @@ export async function endedByThemselves(db: Executor, now: Date, siteId?: string
     .where(
       and(
         siteId ? eq(bookings.siteId, siteId) : undefined,
-        inArray(bookings.state, ["held", "waitingPayment"]),
+        inArray(bookings.state, [...endingStates]),
         isNotNull(bookings.endsByItselfAt),
         lte(bookings.endsByItselfAt, now),
       ),

@@ -135,6 +135,8 @@ export const bookings = mysqlTable(
     fee: bigint("fee", { mode: "number" }).notNull().default(0),
     givenBack: bigint("given_back", { mode: "number" }).notNull().default(0),
     paymentReference: varchar("payment_reference", { length: 60 }).unique(),
+    /** Of whoever waits for a place: the payer, for the payment that follows when they take it. */
+    payer: varchar("payer", { length: 400 }),
     /** Whether something of what was paid is still to be given back. */
     refundDue: boolean("refund_due").notNull().default(false),
     createdAt: instant("created_at").notNull(),

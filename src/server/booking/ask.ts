@@ -1,6 +1,13 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
 import { Availability } from "@/core/booking/availability";
-import { type BookingSetUp, type Instant, lengthOfBooking, mostDaysAhead, type Service } from "@/core/booking/booking";
+import {
+  type BookingSetUp,
+  type Instant,
+  lengthOfBooking,
+  mostDaysAhead,
+  type Service,
+  sellsPart,
+} from "@/core/booking/booking";
 import { partOfBooking, runsOf } from "@/core/booking/course";
 import { Diary } from "@/core/booking/diary";
 import { mondayBefore } from "@/core/booking/hours";
@@ -38,17 +45,22 @@ export const clockFor = (setUp: BookingSetUp, service: Service): ZoneClock =>
 export const clockOfBooking = (setUp: BookingSetUp, booking: { readonly placeId: string; readonly zone: string }) =>
   ZoneClock.of(setUp.places.find(({ id }) => id === booking.placeId)?.zone ?? booking.zone);
 
-/** What a wish for the time of a booking has of it: whose it is, the length that was chosen, how much of a course. */
+/**
+ * What a wish for the time of a booking has of it: whose it is, the length that was chosen, how much of a course. What somebody
+ * has can be moved also where it is sold no more.
+ */
 export function ofBooking(
   setUp: BookingSetUp,
   service: Service,
   { email, startsAt, endsAt, dates }: Pick<typeof bookings.$inferSelect, "email" | "startsAt" | "endsAt" | "dates">,
 ) {
   const start = startsAt.getTime();
+  const part = dates ? partOfBooking(service, clockFor(setUp, service), start, dates.length) : null;
   return {
     client: email,
     minutes: lengthOfBooking(service, start, endsAt.getTime()),
-    part: dates ? partOfBooking(service, clockFor(setUp, service), start, dates.length) : null,
+    part,
+    ...(part && !sellsPart(service, part) ? { waived: ["booking.partNotSold"] } : {}),
   };
 }
 
@@ -63,7 +75,7 @@ function lastInstant(service: Service, clock: ZoneClock, from: Instant, to: Inst
 export async function availabilityNow(
   db: Executor,
   asked: Asked,
-): Promise<{ availability: Availability; nextEnd: Date | null }> {
+): Promise<{ availability: Availability; emptied: () => Availability; nextEnd: Date | null }> {
   const service = serviceIn(asked.setUp, asked.wish.service);
   const clock = clockFor(asked.setUp, service);
   // What a client has in a week counts from its Monday to its Sunday.
@@ -80,16 +92,13 @@ export async function availabilityNow(
     asked.without,
     weeks,
   );
+  const judgedAt = (asked.judgedAt ?? asked.now).getTime();
+  const withDiary = (diary: Diary) =>
+    new Availability(asked.setUp, asked.wish, diary, judgedAt, asked.from, asked.to, asked.now.getTime());
   return {
-    availability: new Availability(
-      asked.setUp,
-      asked.wish,
-      new Diary(entries, outside, clock),
-      (asked.judgedAt ?? asked.now).getTime(),
-      asked.from,
-      asked.to,
-      asked.now.getTime(),
-    ),
+    availability: withDiary(new Diary(entries, outside, clock)),
+    /** The same question, had nobody booked anything. */
+    emptied: () => withDiary(new Diary([], outside, clock)),
     nextEnd,
   };
 }

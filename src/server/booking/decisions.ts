@@ -1,10 +1,12 @@
 // When it is decided whether a start has a group that is large enough: a job for each start that has bookings.
 import { and, eq, gt, inArray } from "drizzle-orm";
 import { type BookingSetUp, decidedAt, type Service } from "@/core/booking/booking";
+import { bookedStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { type Context, sha256 } from "../context";
 import { queueOnly, realTime } from "../job/queue";
+import { queueOffers } from "./take";
 
 /** Starts that a change of the set-up can make wait for a decision: more are decided when somebody books them. */
 const mostStarts = 2000;
@@ -29,13 +31,19 @@ export async function queueDecision(
   });
 }
 
-/** Queues the decisions of all starts that are booked, after the set-up has changed. */
-export async function queueDecisions(
+/** What is looked at again after the set-up has changed: groups to decide, and who waits. */
+export async function queueAfterSetUp(
   context: Context,
   tx: Executor,
   siteId: string,
   setUp: BookingSetUp,
 ): Promise<void> {
+  await queueDecisions(context, tx, siteId, setUp);
+  await queueOffers(tx, siteId);
+}
+
+/** Queues the decisions of all starts that are booked, after the set-up has changed. */
+async function queueDecisions(context: Context, tx: Executor, siteId: string, setUp: BookingSetUp): Promise<void> {
   const deciding = new Map(setUp.services.filter(({ least }) => least).map((service) => [service.id, service]));
   if (!deciding.size) return;
   const starts = await tx
@@ -46,7 +54,7 @@ export async function queueDecisions(
         eq(bookings.siteId, siteId),
         inArray(bookings.serviceId, [...deciding.keys()]),
         gt(bookings.startsAt, context.now()),
-        inArray(bookings.state, ["waitingApproval", "waitingPayment", "confirmed"]),
+        inArray(bookings.state, [...bookedStates]),
       ),
     )
     .limit(mostStarts);

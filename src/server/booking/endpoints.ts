@@ -1,5 +1,6 @@
 // What pages, letters and calendars of clients can ask about bookings.
 import { courseParts } from "@/core/booking/booking";
+import { bookingStates } from "@/core/booking/state";
 import { calendarAt } from "../calendar/addresses";
 import {
   date,
@@ -31,14 +32,13 @@ import { postAsk } from "./public/asking";
 import { publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
 import { elsewhere, elsewhereScript, snippetPage } from "./public/elsewhere";
-import { postBooking, postHold } from "./public/making";
+import { postBooking, postHold, postWait } from "./public/making";
 import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
 import { times, why } from "./public/times";
 import { type Answered, requestKey } from "./requests";
 
 const dayStates = ["past", "tooFar", "closed", "full", "few", "free"];
-const bookingStates = ["held", "waitingApproval", "waitingPayment", "confirmed", "declined", "cancelled", "expired"];
 
 /** Forms of what these calls take and give. */
 export const bookingSchemas: Readonly<Record<string, Json>> = {
@@ -93,6 +93,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     capacity: whole,
     mostSeats: whole,
     least: nullable(object({ seats: whole, hours: whole })),
+    waiting: yesNo,
     where: object({ kind: { enum: ["place", "online", "client"] }, words: text }),
     confirm: { enum: ["atOnce", "approval", "payment"] },
     leads: list(text),
@@ -156,6 +157,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
         ["dates"],
       ),
     ),
+    full: list(ref("Moment")),
   }),
   Why: object({
     offered: yesNo,
@@ -167,7 +169,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     {
       hold: { type: "string", description: "Token of a hold" },
       token: { type: "string", description: "The client's own token of the booking" },
-      state: { enum: bookingStates },
+      state: { enum: [...bookingStates] },
       service: text,
       serviceName: text,
       zone: text,
@@ -221,6 +223,13 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     },
     ["answers", "terms", "language", "zone", "payment"],
   ),
+  NewWait: {
+    description: "All that a booking asks, and the time that is wanted",
+    type: "object",
+    additionalProperties: true,
+    required: ["service", "start", "client"],
+    properties: { service: text, start: text, seats: whole, client: { type: "object" } },
+  },
   Deed: {
     oneOf: [
       object(
@@ -234,6 +243,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
         },
         ["fee"],
       ),
+      object({ deed: { const: "take" } }),
       object({ deed: { const: "move" }, start: text, resource: nullable(text) }, ["resource"]),
     ],
   },
@@ -283,7 +293,7 @@ const bookingPageOf = (perform: boolean) => async (call: VisitorCall) =>
       call.context,
       call.siteKey,
       param(call, "token"),
-      perform ? { fee: Number(call.query.fee) || 0 } : null,
+      perform ? { fee: Number(call.query.fee) || 0, take: call.query.take !== undefined } : null,
       call.address,
     ),
   );
@@ -400,6 +410,14 @@ export const bookingEndpoints: readonly Endpoint[] = [
     body: "json",
     fromPages: "allowed",
     run: async (call) => answered(await postBooking(await calendar(call), call.body, keyOf(call), call.address)),
+  },
+  {
+    method: "POST",
+    path: "/booking/{widget}/waits",
+    says: post("Puts a client on the list of a time that is full", [widget, key], "NewWait", 201, "Booking"),
+    body: "json",
+    fromPages: "allowed",
+    run: async (call) => answered(await postWait(await calendar(call), call.body, keyOf(call), call.address)),
   },
   {
     method: "POST",

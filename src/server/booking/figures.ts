@@ -1,7 +1,7 @@
 // How bookings did: how full the weeks were, how early is booked, who did not come, what services brought by month.
 import { and, desc, eq, gte, inArray, isNotNull, lt, ne, sql } from "drizzle-orm";
 import { filledWeek } from "@/core/booking/figures";
-import { takingStates } from "@/core/booking/state";
+import { bookedStates } from "@/core/booking/state";
 import { dateOf, dayNumber, hourMs, ZoneClock } from "@/core/booking/zone";
 import { loadSetUp } from "@/data/booking/set-up";
 import { bookings } from "@/data/booking/tables";
@@ -94,7 +94,7 @@ async function leadOf(db: Executor, siteId: string, bounds: readonly number[]) {
   const rows = await db
     .select({ group, all: sql<number>`count(*)` })
     .from(bookings)
-    .where(and(within(siteId, bounds), inArray(bookings.state, [...takingStates]), ne(bookings.state, "held")))
+    .where(and(within(siteId, bounds), inArray(bookings.state, [...bookedStates])))
     .groupBy(group);
   const found = new Map(rows.map((row) => [Number(row.group), Number(row.all)]));
   return [...leadHours, null].map((before, nth) => ({

@@ -64,6 +64,7 @@ const shown = (row: BookingRow) => ({
   cancelHours: row.cancelHours,
   byHand: row.widgetId === null,
   createdAt: row.createdAt.toISOString(),
+  endsByItself: row.endsByItselfAt?.toISOString() ?? null,
 });
 
 /** A key of the caller's, new for each deed: sent again with it, the deed is answered again and done once. */
@@ -162,7 +163,7 @@ export const bookingOperations = {
         .select()
         .from(bookings)
         .where(matching)
-        .orderBy(inOrder(bookings.startsAt), inOrder(bookings.id))
+        .orderBy(inOrder(bookings.startsAt), inOrder(bookings.createdAt), inOrder(bookings.id))
         .limit(limit)
         .offset(offset);
       const [all] = await call.context.db.select({ all: count() }).from(bookings).where(matching);

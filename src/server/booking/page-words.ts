@@ -8,6 +8,13 @@ interface Words {
   readonly move: string;
   readonly back: string;
   readonly toSite: string;
+  readonly listed: string;
+  readonly offered: (until: string) => string;
+  readonly takeIt: string;
+  readonly leaveList: string;
+  readonly leaveIt: string;
+  readonly price: (amount: string) => string;
+  readonly payNow: (amount: string) => string;
   readonly tooLate: string;
   readonly cancelFor: (cost: string) => string;
   readonly late: (cost: string) => string;
@@ -38,11 +45,20 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
       cancelled: "This booking is cancelled",
       declined: "This booking was declined",
       expired: "This booking is over",
+      listed: "On the waiting list",
+      offered: "A place is free",
     },
     cancel: "Cancel this booking",
     move: "Move it to another time",
     back: "Leave it as it is",
     toSite: "To the site",
+    listed: "If a place becomes free, it is kept for you for a while, and you get a letter.",
+    offered: (until) => `It is kept for you until ${until}.`,
+    takeIt: "Take it",
+    leaveList: "Leave the list",
+    leaveIt: "Leave it to the next",
+    price: (amount) => `The price is ${amount}.`,
+    payNow: (amount) => `${amount} is paid now, as you agreed when you joined the list.`,
     tooLate: "It can no longer be moved or cancelled here; please write or ring.",
     cancelFor: (cost) => `Cancel it for ${cost}`,
     late: (cost) => `It can no longer be moved here, and cancelling it costs ${cost} now.`,
@@ -73,11 +89,20 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
       cancelled: "Diese Buchung ist abgesagt",
       declined: "Diese Buchung war nicht möglich",
       expired: "Diese Buchung ist vorbei",
+      listed: "Auf der Warteliste",
+      offered: "Ein Platz ist frei",
     },
     cancel: "Diese Buchung absagen",
     move: "Auf eine andere Zeit verlegen",
     back: "So lassen, wie es ist",
     toSite: "Zur Website",
+    listed: "Wird ein Platz frei, wird er eine Weile für Sie gehalten, und Sie bekommen einen Brief.",
+    offered: (until) => `Er wird für Sie gehalten bis ${until}.`,
+    takeIt: "Nehmen",
+    leaveList: "Die Liste verlassen",
+    leaveIt: "Dem Nächsten überlassen",
+    price: (amount) => `Der Preis ist ${amount}.`,
+    payNow: (amount) => `${amount} werden jetzt bezahlt, wie Sie es beim Eintragen angegeben haben.`,
     tooLate: "Verlegen oder absagen geht hier nicht mehr; bitte schreiben oder rufen Sie an.",
     cancelFor: (cost) => `Für ${cost} absagen`,
     late: (cost) => `Verlegen geht hier nicht mehr, und absagen kostet jetzt ${cost}.`,
@@ -109,11 +134,20 @@ const languages: Readonly<Record<string, Words>> & { readonly en: Words } = {
       cancelled: "Cette réservation est annulée",
       declined: "Cette réservation n’a pas été possible",
       expired: "Cette réservation est terminée",
+      listed: "Sur la liste d’attente",
+      offered: "Une place est libre",
     },
     cancel: "Annuler cette réservation",
     move: "La déplacer à une autre heure",
     back: "La laisser ainsi",
     toSite: "Vers le site",
+    listed: "Si une place se libère, elle vous est gardée un moment, et vous recevez une lettre.",
+    offered: (until) => `Elle vous est gardée jusqu’au ${until}.`,
+    takeIt: "La prendre",
+    leaveList: "Quitter la liste",
+    leaveIt: "La laisser à la personne suivante",
+    price: (amount) => `Le prix est de ${amount}.`,
+    payNow: (amount) => `${amount} sont payés maintenant, comme convenu lors de votre inscription.`,
     tooLate: "On ne peut plus la déplacer ni l’annuler ici ; écrivez ou appelez.",
     cancelFor: (cost) => `L’annuler pour ${cost}`,
     late: (cost) => `On ne peut plus la déplacer ici, et l’annuler coûte maintenant ${cost}.`,

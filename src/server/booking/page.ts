@@ -3,7 +3,7 @@
 // through mail open every link.
 import type { Service } from "@/core/booking/booking";
 import { balanceOf, cancellingCosts } from "@/core/booking/deposit";
-import { clientMayChangeUntil } from "@/core/booking/state";
+import { bookedStates, clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords, timeWords } from "@/core/booking/words";
 import { type DayNumber, dateOf, dayNumber, type ZoneClock } from "@/core/booking/zone";
 import { moneyWords } from "@/core/money/money";
@@ -26,7 +26,6 @@ interface Answered {
 /** The days of one page of free times. */
 const shownDays = 14;
 
-const openStates: readonly BookingRow["state"][] = ["confirmed", "waitingApproval", "waitingPayment"];
 const movable: readonly BookingRow["state"][] = ["confirmed", "waitingApproval"];
 
 const mayChange = (context: Context, booking: BookingRow) =>
@@ -55,7 +54,7 @@ export async function bookingPage(
   context: Context,
   siteKey: string,
   token: string,
-  perform: { readonly fee: number } | null,
+  perform: { readonly fee: number; readonly take?: boolean } | null,
   address: string,
 ): Promise<Answered> {
   let language = await languageOf(context, siteKey);
@@ -66,8 +65,8 @@ export async function bookingPage(
         context,
         siteKey,
         token,
-        { deed: "cancel", ...(perform.fee ? { fee: perform.fee } : {}) },
-        `page-${sha256(`${token} ${perform.fee}`).slice(0, 40)}`,
+        perform.take ? { deed: "take" } : { deed: "cancel", ...(perform.fee ? { fee: perform.fee } : {}) },
+        `page-${sha256(`${token} ${perform.fee} ${perform.take}`).slice(0, 40)}`,
         address,
         language,
       );
@@ -89,16 +88,36 @@ async function ownPage(
   const clock = clockOfBooking(setUp, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
   const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
-  const open = openStates.includes(booking.state);
+  const where = [place?.name, place?.address].filter(Boolean).join(", ");
+  const what = `${booking.serviceName}, ${when}. ${where}.`;
+  const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
+  if (booking.state === "listed")
+    return noticePage(context, siteKey, {
+      title: words.titles.listed ?? "",
+      text: `${what} ${words.listed}`,
+      then: { deed: words.leaveList, action: "page" },
+    });
+  if (booking.state === "offered")
+    return noticePage(context, siteKey, {
+      title: words.titles.offered ?? "",
+      text: [
+        what,
+        words.offered(
+          momentWords({ clock, setUp, language: booking.language }, booking.endsByItselfAt?.getTime() ?? 0),
+        ),
+        ...priced(booking, money),
+      ].join(" "),
+      then: { deed: words.takeIt, action: "page?take" },
+      or: { deed: words.leaveIt, action: "page" },
+    });
+  const open = bookedStates.includes(booking.state);
   const may = open && mayChange(context, booking);
   const cost = open
     ? cancellingCosts({ ...booking, startsAt: booking.startsAt.getTime() }, context.now().getTime())
     : null;
-  const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
-  const where = [place?.name, place?.address].filter(Boolean).join(", ");
   return noticePage(context, siteKey, {
     title: title ?? words.titles[booking.state] ?? words.titles.confirmed,
-    text: [`${booking.serviceName}, ${when}. ${where}.`, ...said(booking, cost, money)].join(" "),
+    text: [what, ...said(booking, cost, money)].join(" "),
     then:
       cost === null
         ? { href: "/", words: words.toSite }
@@ -109,11 +128,17 @@ async function ownPage(
   });
 }
 
+/** What taking an offer costs, and what of it is paid at once. */
+function priced({ bill, payNow, language }: BookingRow, money: (amount: number) => string): readonly string[] {
+  const words = pageWords(language);
+  return [...(bill ? [words.price(money(bill.gross))] : []), ...(payNow ? [words.payNow(money(payNow))] : [])];
+}
+
 /** What a client reads of the hours in which it costs nothing, and of their money. */
 function said(booking: BookingRow, cost: number | null, money: (amount: number) => string): readonly string[] {
   const words = pageWords(booking.language);
   const { back, owed } = balanceOf(booking);
-  if (openStates.includes(booking.state))
+  if (bookedStates.includes(booking.state))
     return cost === null ? [words.tooLate] : cost ? [words.late(money(cost))] : [];
   return [
     ...(booking.fee ? [words.fee(money(booking.fee))] : []),

@@ -5,7 +5,7 @@ import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
 import { conflict } from "../problem";
 import type { SitePart } from "../widget/parts";
 import { checkedSetUp } from "./checked";
-import { queueDecisions } from "./decisions";
+import { queueAfterSetUp } from "./decisions";
 import { strandedSentences } from "./stranded";
 
 export const bookingPart: SitePart<BookingSetUp> = {
@@ -25,7 +25,7 @@ export const bookingPart: SitePart<BookingSetUp> = {
         stranded.map((message, index) => ({ path: `stranded[${index}]`, message })),
       );
     await storeSetUp(tx, site.id, setUp, context.now());
-    await queueDecisions(context, tx, site.id, setUp);
+    await queueAfterSetUp(context, tx, site.id, setUp);
     return version + 1;
   },
 };

@@ -3,6 +3,7 @@ import { eq } from "drizzle-orm";
 import type { Joining } from "@/core/booking/booking";
 import { bookings } from "@/data/booking/tables";
 import { type BookingStudio, bookingStudio, type PublicApi } from "./api.test-kit";
+import { movePage } from "./page";
 
 const site = { site: "wrenfield" };
 const service = "six-week-wheel";
@@ -75,6 +76,20 @@ test("an evening is moved to another evening, by the client and by hand, and sta
   const [row] = await context.db.select().from(bookings).where(eq(bookings.id, id));
   expect(row?.dates).toHaveLength(1);
   expect(row?.resources[0]).toBe("tobi");
+});
+
+test("one evening that somebody has can be moved by its letter, also when single evenings are sold no more", async () => {
+  await sell({ late: true, one: { amount: 4000, earlier: null } });
+  const mine = await bookOf("one", "2026-06-02T18:30");
+  expect(mine.status).toBe(201);
+  await sell({ late: true, one: null });
+  const page = await movePage(context, "wrenfield", mine.body.token, { from: "2026-06-03", start: null }, "192.0.2.8");
+  expect(page.html).toContain("18:30");
+  const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
+    params: { token: mine.body.token },
+    body: { deed: "move", start: "2026-06-09T18:30" },
+  });
+  expect([moved.status, moved.body.dates?.length]).toEqual([200, 1]);
 });
 
 test("what is not sold is told at its field, and by hand it is had all the same", async () => {

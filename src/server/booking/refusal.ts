@@ -79,5 +79,5 @@ export const onlineWish = (
   service: string,
   resource: string | null,
   seats: number,
-  more: Pick<Wish, "client" | "minutes" | "part"> = {},
+  more: Pick<Wish, "client" | "minutes" | "part" | "waived"> = {},
 ): Wish => ({ service, resource, seats, online: true, ...more });

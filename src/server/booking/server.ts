@@ -1,7 +1,7 @@
 // The server's half of the booking calendar.
 import { and, eq, gte, inArray, sql } from "drizzle-orm";
 import Joi from "joi";
-import { takingStates } from "@/core/booking/state";
+import { bookedStates } from "@/core/booking/state";
 import { feedWarnings } from "@/core/booking/warnings";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings, clientNotes } from "@/data/booking/tables";
@@ -12,6 +12,7 @@ import type { WidgetServer } from "../widget/half";
 import { blockingOperations } from "./blocking";
 import { endingJob } from "./deeds/ending";
 import { groupJob } from "./deeds/grouping";
+import { offerJob, waitNoMore } from "./deeds/waiting";
 import { diaryOperations } from "./diary-operation";
 import { bookingEndpoints, bookingSchemas } from "./endpoints";
 import { figureOperations } from "./figures";
@@ -47,6 +48,7 @@ export const bookingServer = {
       payload: Joi.object({ service: Joi.string().max(40).required(), start: Joi.string().required() }),
       run: groupJob,
     },
+    offer: { lane: "quick", payload: Joi.object({}), run: offerJob },
     ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
     payment: {
       lane: "quick",
@@ -63,9 +65,10 @@ export const bookingServer = {
     what: "bookings",
     // The time of a booking stays taken; whose it was is forgotten, and what was noted of them.
     run: async (tx, siteId, email) => {
+      await waitNoMore(tx, siteId, email);
       const [booked] = await tx
         .update(bookings)
-        .set({ name: "", email: "", phone: "", textsTo: null, answers: {} })
+        .set({ name: "", email: "", phone: "", textsTo: null, payer: null, answers: {} })
         .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
       const [noted] = await tx
         .delete(clientNotes)
@@ -82,7 +85,7 @@ export const bookingServer = {
     const made = await db
       .select({ at: bookings.createdAt })
       .from(bookings)
-      .where(and(mine, gte(bookings.createdAt, since), inArray(bookings.state, [...takingStates])))
+      .where(and(mine, gte(bookings.createdAt, since), inArray(bookings.state, [...bookedStates])))
       .limit(50_000);
     const counted = new Map<string, number>();
     for (const { at } of made) {

@@ -10,7 +10,7 @@ import { siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { refreshShown } from "../widget/shown";
 import { checkedSetUp } from "./checked";
-import { queueDecisions } from "./decisions";
+import { queueAfterSetUp } from "./decisions";
 
 const known = new LRUCache<string, BookingSetUp>({ max: 200 });
 
@@ -38,7 +38,7 @@ export async function replaceSetUp(context: Context, siteId: string, setUp: Book
   await inTransaction(context.db, async (tx) => {
     await lockDiary(tx, siteId);
     await storeSetUp(tx, siteId, setUp, context.now());
-    await queueDecisions(context, tx, siteId, setUp);
+    await queueAfterSetUp(context, tx, siteId, setUp);
     await refreshShown(tx, siteId);
   });
 }

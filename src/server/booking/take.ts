@@ -3,9 +3,10 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import type { Assignment } from "@/core/booking/availability";
 import { raiseDiary } from "@/data/booking/diary";
-import { bookingDates, bookingOccupancies, bookingSessions } from "@/data/booking/tables";
+import { bookingDates, bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import type { Context } from "../context";
+import { queueOnly } from "../job/queue";
 
 interface Taking {
   readonly siteId: string;
@@ -61,6 +62,16 @@ export async function takeTime(context: Context, tx: Executor, taking: Taking, a
   await raiseDiary(tx, siteId);
 }
 
+/** Lets a job look after who waits for what has become free; one for a site is enough. */
+export async function queueOffers(tx: Executor, siteId: string): Promise<void> {
+  const [one] = await tx
+    .select({ id: bookings.id })
+    .from(bookings)
+    .where(and(eq(bookings.siteId, siteId), eq(bookings.state, "listed")))
+    .limit(1);
+  if (one) await queueOnly(tx, { kind: "offer", siteId, payload: {}, onlyOne: `offer:${siteId}` });
+}
+
 /** Frees all the time a booking takes. Sessions end with their last booking. */
 export async function freeTime(tx: Executor, siteId: string, bookingId: string, seats: number): Promise<void> {
   const dates = await tx
@@ -88,4 +99,5 @@ export async function freeTime(tx: Executor, siteId: string, bookingId: string, 
       .set({ seatsTaken: sql`seats_taken - ${seats}` })
       .where(and(eq(bookingSessions.siteId, siteId), inArray(bookingSessions.id, [...kept])));
   await raiseDiary(tx, siteId);
+  await queueOffers(tx, siteId);
 }

@@ -105,6 +105,9 @@ export function bookingCalendar(
   });
 }
 
+/** Letters before anything is paid. */
+const unpaid: readonly LetterKind[] = ["waitingPayment", "offered"];
+
 /** What a letter says of a booking's money, as its client writes amounts. */
 function moneyOf(booking: BookingRow, kind: LetterKind): LetterMoney {
   const { bill, payNow, lateFee, paid, fee } = booking;
@@ -116,7 +119,7 @@ function moneyOf(booking: BookingRow, kind: LetterKind): LetterMoney {
     ? { fee: said(fee), back: said(back), owed: said(owed) }
     : {
         // Of what is paid whole there is nothing more to say.
-        payNow: kind === "waitingPayment" && payNow !== bill.gross ? said(payNow) : undefined,
+        payNow: unpaid.includes(kind) && payNow !== bill.gross ? said(payNow) : undefined,
         paid: paid < bill.gross ? said(paid) : undefined,
         toPay: payNow === null ? undefined : said(bill.gross - payNow),
         lateFee: said(lateFee),
@@ -127,6 +130,12 @@ function moneyOf(booking: BookingRow, kind: LetterKind): LetterMoney {
 /** Whether two language tags are of one language ("en-IE" and "en"). */
 const isOneLanguage = (one: string, other: string): boolean =>
   one.split("-", 1)[0]?.toLowerCase() === other.split("-", 1)[0]?.toLowerCase();
+
+/** Letters about what is no booking: calendars have nothing to follow. */
+const unsettled: readonly LetterKind[] = ["listed", "offered", "offerOver", "unlisted"];
+
+/** What the business does not read by mail: it happens by itself. */
+const byItself: readonly LetterKind[] = ["reminder", "runs", "offered", "offerOver"];
 
 const cancels: readonly LetterKind[] = ["cancelled", "calledOff", "declined"];
 
@@ -172,7 +181,10 @@ export async function tell(
       : null,
     money: moneyOf(booking, kind),
     manageUrl: url,
-    changeUntil: clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
+    changeUntil:
+      kind === "offered" && booking.endsByItselfAt
+        ? booking.endsByItselfAt.getTime()
+        : clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
     words,
     // Own words are of the site's language; who writes another gets ours in theirs.
     own: isOneLanguage(booking.language, site.settings.language) ? (place?.letters?.[kind] ?? null) : null,
@@ -183,7 +195,9 @@ export async function tell(
       sender,
       recipient: booking.email,
       withdrawUrl: url,
-      calendar: { method, text: bookingCalendar(context, site, setUp, booking, dates, method) },
+      calendar: unsettled.includes(kind)
+        ? null
+        : { method, text: bookingCalendar(context, site, setUp, booking, dates, method) },
       ...bookingLetter(kind, facts),
     });
   if (booking.textsTo && textKinds.includes(kind)) {
@@ -197,7 +211,7 @@ export async function tell(
         text: bookingText(kind, facts),
       });
   }
-  if (!place?.notify || kind === "reminder" || kind === "runs") return written;
+  if (!place?.notify || byItself.includes(kind)) return written;
   const when = momentWords(
     { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
     booking.startsAt.getTime(),
@@ -231,6 +245,10 @@ const placeSubjects: Readonly<Record<LetterKind, string>> = {
   reminder: "Reminder",
   runs: "Takes place",
   calledOff: "Called off, too few",
+  listed: "On the waiting list",
+  offered: "Offered",
+  offerOver: "Offer not taken",
+  unlisted: "Off the waiting list",
   cancelled: "Cancelled",
 };
 

@@ -3,7 +3,7 @@ import { randomBytes } from "node:crypto";
 import { and, asc, eq, gte, inArray, isNull, lte } from "drizzle-orm";
 import Joi from "joi";
 import { bookingId } from "@/core/booking/schema";
-import { takingStates } from "@/core/booking/state";
+import { bookedStates } from "@/core/booking/state";
 import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { versionsOf } from "@/data/booking/diary";
@@ -56,10 +56,7 @@ export async function calendarAt(context: Context, siteKey: string, secret: stri
       and(
         eq(bookings.siteId, site.id),
         eq(bookings.placeId, place.id),
-        inArray(
-          bookings.state,
-          takingStates.filter((state) => state !== "held"),
-        ),
+        inArray(bookings.state, [...bookedStates]),
         gte(bookings.startsAt, new Date(now.getTime() - reach.back)),
         lte(bookings.startsAt, new Date(now.getTime() + reach.ahead)),
       ),

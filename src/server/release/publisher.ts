@@ -50,7 +50,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "12";
+const rendererVersion = "13";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";

@@ -129,6 +129,7 @@ export const bookingStudio: WidgetStudio<"booking"> = {
       confirmed: words.confirmed,
       waitingApproval: words.waitingApproval,
       waitingPayment: words.waitingPayment,
+      listed: words.listed,
       cancelled: words.cancelled,
     },
   },

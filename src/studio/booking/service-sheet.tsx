@@ -249,6 +249,24 @@ export function ServiceSheet(props: Props & { onBack: () => void; onCopy: () => 
             )}
           </Row>
         ) : null}
+        <Tick
+          label={own.waitingTick}
+          checked={service.waiting !== undefined}
+          onChange={(on) => put({ waiting: on ? { offerMinutes: 120 } : undefined })}
+        />
+        {service.waiting ? (
+          <Row label={own.waitingKept} error={fault("waiting.offerMinutes")} hint={own.waitingHint}>
+            {(ids) => (
+              <NumberInput
+                {...ids}
+                unit={words.minutesUnit}
+                step={10}
+                value={service.waiting?.offerMinutes}
+                onChange={(offerMinutes) => put({ waiting: { offerMinutes: offerMinutes ?? 0 } })}
+              />
+            )}
+          </Row>
+        ) : null}
         <Row label={own.perClientWeek} error={fault("perClientWeek")} hint={own.perClientWeekHint}>
           {(ids) => (
             <NumberInput

@@ -1,6 +1,6 @@
 // The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
 import type { CoursePart } from "@/core/booking/booking";
-import type { PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
+import type { Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
 import type { Page } from "../kind";
 
 export interface Wish {
@@ -139,7 +139,10 @@ export class BookingApi {
   }
 
   times(wish: Wish, date: string) {
-    return this.ask<{ zone: string; times: readonly PublicTime[] }>("times", this.query(wish, { date }));
+    return this.ask<{ zone: string; times: readonly PublicTime[]; full?: readonly Moment[] }>(
+      "times",
+      this.query(wish, { date }),
+    );
   }
 
   hold({ service, resource, seats, minutes, part }: Wish, start: string, instead: string | null) {
@@ -153,6 +156,23 @@ export class BookingApi {
       ...(instead ? { instead } : {}),
     };
     return this.ask<PublicBooking>("holds", {}, body);
+  }
+
+  /** On the list of a time that is full, with all that a booking of it asks. */
+  wait(
+    { service, resource, seats, minutes, part }: Wish,
+    start: string,
+    given: Omit<Parameters<BookingApi["book"]>[0], "hold">,
+    key: string,
+  ) {
+    const wish = {
+      service,
+      ...(resource ? { resource } : {}),
+      seats,
+      ...(minutes ? { minutes } : {}),
+      ...(part ? { part } : {}),
+    };
+    return this.ask<PublicBooking>("waits", {}, { ...wish, start, ...given, zone: this.zone }, key);
   }
 
   /** `key` is that of one form: pressed twice, or sent again after a lost answer, it is one booking. */

@@ -1,6 +1,6 @@
 // Days to choose from: a month as a grid after the ARIA grid pattern, a week as a list, or the next open days as one.
 import { html, nothing } from "lit";
-import { isOpenState, type PublicDay } from "@/core/booking/told";
+import { isOpenState, type PublicDate, type PublicDay } from "@/core/booking/told";
 import { addDays, addMonths, firstWeekday, longDay, weekOf, weeksOf, written } from "./month";
 import type { Words } from "./words";
 
@@ -11,7 +11,9 @@ export interface ShownDays {
   /** "2026-03" that is shown; of a list its first date. */
   readonly month: string;
   readonly bounds: readonly [from: string, to: string];
-  readonly days: ReadonlyMap<string, PublicDay>;
+  readonly days: ReadonlyMap<string, PublicDay | PublicDate>;
+  /** Whether what is full can be waited for. */
+  readonly waits: boolean;
   /** The chosen date, "" for none. */
   readonly day: string;
   /** The date that has the focus, "" for none. */
@@ -45,13 +47,16 @@ function dayButton(shown: ShownDays, date: string, full: boolean) {
   const { days, language, focused, day: chosen } = shown;
   const day = days.get(date);
   const state = day?.state ?? (date < shown.today ? "past" : "closed");
-  const open = isOpenState(state);
+  const waits = shown.waits && state === "full" && (!day || !("services" in day) || day.services.length > 0);
+  const open = isOpenState(state) || waits;
   const first = [...days.values()].find((one) => isOpenState(one.state))?.date;
   const tab = (focused || chosen || first || shown.bounds[0]) === date ? 0 : -1;
   const long = written(date, language, longDay);
-  const left = open ? shown.words.left(day?.left ?? 0) : shown.words.states[state];
+  const left = isOpenState(state)
+    ? shown.words.left(day?.left ?? 0)
+    : `${shown.words.states[state]}${waits ? `, ${shown.words.waitingList}` : ""}`;
   const said = full ? html`<span>${long}</span><small>${left}</small>` : Number(date.slice(8));
-  return html`<button type="button" class="day ${days.size ? state : ""}" data-date=${date} tabindex=${tab} aria-label=${full ? nothing : `${long}, ${left}`} aria-pressed=${date === chosen} aria-disabled=${open ? nothing : "true"} @click=${() => open && shown.choose(date)}>${said}</button>`;
+  return html`<button type="button" class="day ${days.size ? state : ""}${waits ? " waits" : ""}" data-date=${date} tabindex=${tab} aria-label=${full ? nothing : `${long}, ${left}`} aria-pressed=${date === chosen} aria-disabled=${open ? nothing : "true"} @click=${() => open && shown.choose(date)}>${said}</button>`;
 }
 
 function turnButton(shown: ShownDays, by: number, label: string) {
@@ -62,8 +67,8 @@ function turnButton(shown: ShownDays, by: number, label: string) {
 const head = (shown: ShownDays, title: string, before: string, after: string) =>
   html`<div class="month-head">${turnButton(shown, -1, before)}<b aria-live="polite">${title}</b>${turnButton(shown, 1, after)}</div>`;
 
-function legend({ words }: ShownDays) {
-  return html`<ul class="legend">${(["free", "few", "full", "closed"] as const).map((state) => html`<li><i class="day ${state}" aria-hidden="true">${state === "full" ? "9" : ""}</i>${words.legend[state]}</li>`)}</ul>`;
+function legend({ words, waits }: ShownDays) {
+  return html`<ul class="legend">${(["free", "few", "full", "closed"] as const).map((state) => html`<li><i class="day ${state}${waits && state === "full" ? " waits" : ""}" aria-hidden="true">${state === "full" ? "9" : ""}</i>${words.legend[state]}${waits && state === "full" ? `, ${words.waitingList}` : ""}</li>`)}</ul>`;
 }
 
 function month(shown: ShownDays) {

@@ -7,6 +7,7 @@ import { ownLookClasses } from "@/core/booking/list-css";
 import type { ReleasedBooking } from "@/core/booking/released";
 import {
   isOpenState,
+  type Moment,
   type PublicBill,
   type PublicBooking,
   type PublicDate,
@@ -58,6 +59,8 @@ export class SiteBooking extends LitElement {
     day: { state: true },
     date: { state: true },
     times: { state: true },
+    full: { state: true },
+    waitsFor: { state: true },
     listed: { state: true },
     busy: { state: true },
     held: { state: true },
@@ -83,7 +86,13 @@ export class SiteBooking extends LitElement {
   declare day: string;
   /** The day that was chosen first of all; "" for none. */
   declare date: string;
+  /** Whether the part of a course is still to be found that has a time on the day that was chosen first. */
+  private seeksPart = false;
   declare times: readonly PublicTime[] | null;
+  /** Of the day that is looked at: what is full, where it can be waited for. */
+  declare full: readonly Moment[];
+  /** The full time whose list one is about to join; null for none. */
+  declare waitsFor: Moment | null;
   declare listed: readonly { readonly date: string; readonly times: readonly PublicTime[] }[] | null;
   declare busy: boolean;
   declare held: (PublicBooking & { readonly start: string }) | null;
@@ -134,6 +143,8 @@ export class SiteBooking extends LitElement {
     this.date = "";
     this.onDay = null;
     this.times = null;
+    this.full = [];
+    this.waitsFor = null;
     this.listed = null;
     this.busy = false;
     this.held = null;
@@ -226,6 +237,7 @@ export class SiteBooking extends LitElement {
 
   private go(step: Step) {
     this.step = step;
+    if (step !== "details") this.waitsFor = null;
     this.says = "";
     this.fields.wrong = {};
     this.nearest = [];
@@ -308,7 +320,7 @@ export class SiteBooking extends LitElement {
     return this.step === "date" ? this.api.dates(from, to) : this.api.days(this.wish, from, to);
   }
 
-  private async loadDays() {
+  private async loadDays(): Promise<void> {
     const asked = ++this.asked;
     const [from, to] = this.bounds;
     this.busy = true;
@@ -321,8 +333,21 @@ export class SiteBooking extends LitElement {
     }
     this.days = new Map(answer.value.days.map((day) => [day.date, day]));
     if (this.step === "date") return;
+    if (this.seeksPart && !this.leadsOn(this.days.get(this.date))) {
+      const next = this.parts[this.parts.indexOf(this.ofCourse ?? "whole") + 1];
+      if (next) {
+        this.chosenPart = next;
+        return this.loadDays();
+      }
+    }
+    this.seeksPart = false;
     if (this.form.look.view === "next") await this.listTimes(asked);
-    else if (this.date && isOpenState(this.days.get(this.date)?.state ?? "closed")) await this.choose(this.date);
+    else if (this.date && this.leadsOn(this.days.get(this.date))) await this.choose(this.date);
+  }
+
+  /** Whether a day of the chosen service has anything to choose: a time, or a list to join. */
+  private leadsOn(day: PublicDay | undefined): boolean {
+    return !!day && (isOpenState(day.state) || (day.state === "full" && this.service?.waiting === true));
   }
 
   /** A day that is chosen before anything else: what has no time on it is not asked about. */
@@ -332,6 +357,7 @@ export class SiteBooking extends LitElement {
     this.onDay = day && "services" in day ? day.services : null;
     const [only] = this.offered;
     const alone = this.offered.length === 1;
+    this.seeksPart = true;
     if (alone && only) this.service = only;
     this.goOn(alone ? "service" : "date");
   }
@@ -351,10 +377,12 @@ export class SiteBooking extends LitElement {
     if (this.date) this.date = date;
     this.focused = date;
     this.times = null;
+    this.full = [];
     const answer = await this.api.times(this.wish, date);
     if (asked !== this.asked) return;
     if (answer.ok) {
       this.times = answer.value.times;
+      this.full = answer.value.full ?? [];
       await this.updateComplete;
       // On a narrow page the times stand below the month.
       this.renderRoot.querySelector(".slots")?.scrollIntoView({ block: "nearest" });
@@ -407,6 +435,14 @@ export class SiteBooking extends LitElement {
     this.go("details");
   }
 
+  /** A full time: everything is asked as for a booking, and one is put on its list. */
+  private wait(time: Moment) {
+    this.held = null;
+    this.key = this.api.newKey();
+    this.waitsFor = time;
+    this.go("details");
+  }
+
   /** A time that can't be had: what was typed stays, and the nearest are offered. */
   private lost(refusal: Refused) {
     const { title, nearest, status } = refusal;
@@ -414,7 +450,11 @@ export class SiteBooking extends LitElement {
     this.says = status === 409 && nearest.length ? `${title} ${this.words.taken}` : title || this.words.failed;
     if (status === 409) {
       this.held = null;
-      if (this.day) void this.choose(this.day);
+      // What was waited for is free, or its list is not: one is back among the times.
+      if (this.waitsFor) {
+        this.go("when");
+        this.says = title;
+      } else if (this.day) void this.choose(this.day);
     }
   }
 
@@ -431,33 +471,32 @@ export class SiteBooking extends LitElement {
 
   private readonly send = async (event: Event) => {
     event.preventDefault();
-    if (this.busy || !this.held?.hold) return;
-    const { fields } = this;
+    const { fields, waitsFor, held } = this;
+    if (this.busy || (!waitsFor && !held?.hold)) return;
     this.busy = true;
     this.fields.wrong = {};
     this.says = "";
-    const answer = await this.api.book(
-      {
-        hold: this.held.hold,
-        client: {
-          name: fields.text("client.name"),
-          email: fields.text("client.email"),
-          phone: fields.text("client.phone"),
-          ...(this.texts ? { textMessages: true } : {}),
-        },
-        answers: fields.answers(this.service?.questions ?? []),
-        terms: fields.ticked("terms"),
-        language: this.language,
-        ...(this.paid ? { payment: fields.text("payment") || "tok-approves" } : {}),
+    const given = {
+      client: {
+        name: fields.text("client.name"),
+        email: fields.text("client.email"),
+        phone: fields.text("client.phone"),
+        ...(this.texts ? { textMessages: true } : {}),
       },
-      this.key,
-    );
+      answers: fields.answers(this.service?.questions ?? []),
+      terms: fields.ticked("terms"),
+      language: this.language,
+      ...(this.paid ? { payment: fields.text("payment") || "tok-approves" } : {}),
+    };
+    const answer = waitsFor
+      ? await this.api.wait(this.wish, waitsFor.instant, given, this.key)
+      : await this.api.book({ hold: held?.hold ?? "", ...given }, this.key);
     this.busy = false;
     if (answer.ok) {
       this.booked = answer.value;
       this.held = null;
       const { thanks } = this.form;
-      if (thanks && "href" in thanks && this.booked.state !== "waitingPayment") this.leave(thanks.href);
+      if (thanks && "href" in thanks && !this.unsettled) this.leave(thanks.href);
       this.go("done");
       this.askAgain();
       return;
@@ -483,7 +522,12 @@ export class SiteBooking extends LitElement {
   }
 
   private get paid(): boolean {
-    return this.service?.confirm === "payment" && (this.held?.payNow ?? 0) > 0;
+    return this.service?.confirm === "payment" && (this.waitsFor !== null || (this.held?.payNow ?? 0) > 0);
+  }
+
+  /** Whether what was done is no booking yet: it waits for its payment, or for a place. */
+  private get unsettled(): boolean {
+    return this.booked?.state === "waitingPayment" || this.booked?.state === "listed";
   }
 
   /** A booking that waits is asked after, as long as it does. */
@@ -595,6 +639,7 @@ export class SiteBooking extends LitElement {
       this.service = service;
       this.seats = 1;
       this.chosenPart = "";
+      this.seeksPart = this.date !== "";
       this.goOn("service");
     };
     return [...groups].map(
@@ -649,6 +694,7 @@ export class SiteBooking extends LitElement {
       focused,
       busy,
       today,
+      waits: this.step === "date" ? this.form.services.some(({ waiting }) => waiting) : this.service?.waiting === true,
       key,
       choose,
       turn: (by) => this.turn(by),
@@ -680,7 +726,8 @@ export class SiteBooking extends LitElement {
   }
 
   private slots(times: readonly PublicTime[]) {
-    if (!times.length) return html`<p>${this.words.emptyDay}</p>`;
+    const { full } = this;
+    if (!times.length && !full.length) return html`<p>${this.words.emptyDay}</p>`;
     const many = new Set(times.map(({ price }) => price?.each)).size > 1;
     const course = times[0]?.dates?.[1]
       ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${written(start.place, this.language, { ...longDay, ...timeOfDay })}</li>`)}</ol>`
@@ -689,7 +736,11 @@ export class SiteBooking extends LitElement {
       part,
       own: times.filter(({ start }) => partOfDay(start.visitor ?? start.place) === part),
     }));
-    return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${this.words[part]}</h4><ul class="slots" role="list">${own.map((time) => this.slotButton(time, many))}</ul>` : nothing))}${course}`;
+    return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${this.words[part]}</h4><ul class="slots" role="list">${own.map((time) => this.slotButton(time, many))}</ul>` : nothing))}${course}${
+      full.length
+        ? html`<h4>${this.words.fullTimes}</h4><ul class="slots" role="list">${full.map((time) => html`<li><button type="button" class="slot waits" ?disabled=${this.busy} @click=${() => this.wait(time)}>${this.timeWords(time)} <small>${this.words.waitingList}</small></button></li>`)}</ul>`
+        : nothing
+    }`;
   }
 
   /** Where nothing of what is shown is free: a way on. */
@@ -777,10 +828,10 @@ export class SiteBooking extends LitElement {
   }
 
   private drawDetails() {
-    const { held, service, fields } = this;
+    const { held, service, fields, waitsFor } = this;
     if (!service) return nothing;
     const ends = held?.endsByItself ? Date.parse(held.endsByItself) : 0;
-    const over = !held || ends <= this.clock;
+    const over = !waitsFor && (!held || ends <= this.clock);
     const card = this.paid
       ? fields.draw(
           "payment",
@@ -790,8 +841,18 @@ export class SiteBooking extends LitElement {
             html`<select id=${id} name="payment" @change=${(event: Event) => fields.put("payment", (event.target as HTMLSelectElement).value)}>${Object.entries(this.words.cards).map(([token, name]) => html`<option value=${token}>${name}</option>`)}</select>`,
         )
       : nothing;
-    const deed = this.paid ? this.words.pay : service.confirm === "approval" ? this.words.ask : this.words.book;
-    return html`<p class="w-quiet" role="timer">${over ? this.words.keptOver : this.words.kept(untilWords(ends, this.clock))} ${over && held ? html`<button type="button" class="link" @click=${() => this.take(held.start)}>${this.words.keepAgain}</button>` : nothing}</p>
+    const deed = waitsFor
+      ? this.words.waitDeed
+      : this.paid
+        ? this.words.pay
+        : service.confirm === "approval"
+          ? this.words.ask
+          : this.words.book;
+    return html`${
+      waitsFor
+        ? html`<p class="note">${this.words.waitNote}${this.paid ? ` ${this.words.waitPay}` : ""}</p>`
+        : html`<p class="w-quiet" role="timer">${over ? this.words.keptOver : this.words.kept(untilWords(ends, this.clock))} ${over && held ? html`<button type="button" class="link" @click=${() => this.take(held.start)}>${this.words.keepAgain}</button>` : nothing}</p>`
+    }
     ${service.least ? html`<p class="note">${this.words.least(service.least.seats, service.least.hours)}</p>` : nothing}
     <form class="fields" novalidate @submit=${this.send}>
       ${fields.line("client.name", this.words.name, true, "text", "name")}
@@ -821,19 +882,21 @@ export class SiteBooking extends LitElement {
     const note =
       booked.state === "waitingApproval"
         ? this.words.waitingNote
-        : booked.state === "waitingPayment"
-          ? this.words.payingNote
-          : this.words.mailNote(this.fields.text("client.email"));
+        : booked.state === "listed"
+          ? this.words.listedNote
+          : booked.state === "waitingPayment"
+            ? this.words.payingNote
+            : this.words.mailNote(this.fields.text("client.email"));
     const row = (name: string, said: unknown) => (said ? html`<dt>${name}</dt><dd>${said}</dd>` : nothing);
     const { thanks } = this.form;
-    const said = thanks && "text" in thanks && booked.state !== "waitingPayment" ? thanks.text : "";
+    const said = thanks && "text" in thanks && !this.unsettled ? thanks.text : "";
     return html`${said ? html`<p>${said}</p>` : nothing}<dl>${row(this.words.what, this.chosenWords)}${row(
       this.words.whenDone,
       dates.map((date) => html`<div>${date}</div>`),
     )}${row(this.words.where, where)}</dl>
     ${this.bill(booked.price)}${this.parted(booked)}<p>${note}</p>
-    ${this.until(booked)}
-    <p class="bar">${link ? html`<a class="plain" href="${link}/booking.ics" download>${this.words.toCalendar}</a><a class="plain" href="${link}/page">${this.words.manage}</a>` : nothing}<button type="button" class="link" @click=${() => this.begin(true)}>${this.words.again}</button></p>`;
+    ${booked.state === "listed" ? nothing : this.until(booked)}
+    <p class="bar">${link ? html`${booked.state === "listed" ? nothing : html`<a class="plain" href="${link}/booking.ics" download>${this.words.toCalendar}</a>`}<a class="plain" href="${link}/page">${booked.state === "listed" ? this.words.leaveList : this.words.manage}</a>` : nothing}<button type="button" class="link" @click=${() => this.begin(true)}>${this.words.again}</button></p>`;
   }
 
   private heading(): string {
@@ -841,9 +904,11 @@ export class SiteBooking extends LitElement {
     const { thanks } = this.form;
     const said = thanks && "title" in thanks ? thanks.title : "";
     const done =
-      this.booked?.state === "waitingPayment"
-        ? words.paying
-        : said || (this.booked?.state === "waitingApproval" ? words.waiting : words.booked);
+      this.booked?.state === "listed"
+        ? words.listed
+        : this.booked?.state === "waitingPayment"
+          ? words.paying
+          : said || (this.booked?.state === "waitingApproval" ? words.waiting : words.booked);
     return {
       need: words.need,
       date: words.date,
@@ -857,7 +922,7 @@ export class SiteBooking extends LitElement {
 
   private summary(): string {
     const person = this.form.services.flatMap(({ resources }) => resources).find(({ id }) => id === this.resource);
-    const start = this.held?.dates[0]?.start;
+    const start = this.held?.dates[0]?.start ?? this.waitsFor;
     const chosen = this.step === "service" || this.step === "who" ? this.date : "";
     return [
       chosen ? written(chosen, this.language, longDay) : "",

@@ -36,6 +36,7 @@ td{padding:2px;text-align:center}
 .day.free,.day.few{border-color:var(--edge);font-weight:600}
 .day.few::after{content:"";position:absolute;left:50%;bottom:5px;width:12px;height:2px;margin-left:-6px;background:currentColor}
 .day.full{text-decoration:line-through;color:var(--quiet)}
+.day.waits{border-style:dashed;border-color:var(--edge)}
 .day.closed,.day.past,.day.tooFar{color:var(--quiet);opacity:.62}
 .day.closed{background:repeating-linear-gradient(135deg,transparent 0 4px,color-mix(in srgb,currentColor 20%,transparent) 4px 6px)}
 .day[aria-pressed=true]{background:var(--key,var(--c-accent,#222));color:var(--on-key,var(--c-onAccent,#fff));border-color:var(--key,var(--c-accent,#222))}
@@ -46,6 +47,7 @@ td{padding:2px;text-align:center}
 .slots{display:flex;flex-wrap:wrap;gap:8px;list-style:none;margin:0 0 var(--gap);padding:0}
 .slot{border:1.5px solid var(--edge);background:none;border-radius:var(--radius,3px);min-height:42px;padding:.35em .8em;font-variant-numeric:tabular-nums;text-align:center}
 .slot:hover{background:var(--soft)}
+.slot.waits{border-style:dashed}
 .slot small{display:block;font-size:.8em;color:var(--quiet)}
 .week{list-style:none;margin:0;padding:0}
 .week .day{display:flex;justify-content:space-between;align-items:center;padding:0 12px;margin-bottom:6px;text-align:start}

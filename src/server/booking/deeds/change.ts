@@ -27,6 +27,11 @@ type Change = Partial<
     | "paid"
     | "fee"
     | "givenBack"
+    | "payNow"
+    | "lateFee"
+    | "payer"
+    | "paymentReference"
+    | "cancelHours"
   >
 >;
 
@@ -91,6 +96,8 @@ export const stateWords: Readonly<Record<BookingState, string>> = {
   declined: "declined",
   cancelled: "cancelled",
   expired: "over: the time it was kept for has passed",
+  listed: "on the waiting list",
+  offered: "offered: it waits to be taken",
 };
 
 /** Ends a booking: its time is free, client and business are told. What was paid beyond the `fee` is to be given back. */
@@ -119,5 +126,11 @@ export async function end(
   return ended;
 }
 
+/** What a client reads when something of theirs ends by itself; nothing of what they have only looked at. */
+const overLetters: Readonly<Partial<Record<BookingState, LetterKind>>> = {
+  waitingPayment: "cancelled",
+  offered: "offerOver",
+};
+
 export const expire = (locked: Locked, booking: BookingRow) =>
-  end(locked, booking, "time", "expired", booking.state === "waitingPayment" ? "cancelled" : null);
+  end(locked, booking, "time", "expired", overLetters[booking.state] ?? null);

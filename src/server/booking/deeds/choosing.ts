@@ -30,7 +30,7 @@ export async function arrange(locked: Locked, { wish, start, without }: Choice):
   return assignment;
 }
 
-function billFor(
+export function billFor(
   { setUp, site }: Locked,
   assignment: Assignment,
   { service: id, seats, minutes = null, part = null }: Wish,
@@ -48,7 +48,7 @@ function billFor(
     : null;
 }
 
-const cancelHoursOf = (setUp: BookingSetUp, resources: readonly string[]): number =>
+export const cancelHoursOf = (setUp: BookingSetUp, resources: readonly string[]): number =>
   Math.max(0, ...resources.map((id) => setUp.resources.find((one) => one.id === id)?.cancelHours ?? 0));
 
 export interface Client {
@@ -115,6 +115,7 @@ export async function begin(
     cancelHours: cancelHoursOf(setUp, assignment.resources),
     sequence: 0,
     paymentReference: null,
+    payer: null,
     refundDue: false,
     createdAt: now,
     changedAt: now,

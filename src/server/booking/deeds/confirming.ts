@@ -1,6 +1,7 @@
 // A hold becomes a booking; or somebody of the studio books by hand.
 import { and, eq } from "drizzle-orm";
 import type { Answers } from "@/core/booking/answers";
+import type { Service } from "@/core/booking/booking";
 import { paymentMs } from "@/core/booking/state";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
@@ -25,7 +26,7 @@ export interface Confirmation {
  * hold: notice that ran out while the form was filled in is not held against anyone.
  */
 export async function confirm(locked: Locked, bookingId: string, given: Confirmation): Promise<BookingRow> {
-  const { context, tx, site, setUp, now } = locked;
+  const { tx, site, setUp, now } = locked;
   const held = await heldOf(locked, bookingId);
   const service = serviceIn(setUp, held.serviceId);
   const day = clockFor(setUp, service).dayOf(held.startsAt.getTime());
@@ -44,20 +45,29 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     : [{ code: "booking.nobodyServes", service: service.id, resource: held.resources[0] ?? null }];
   if (against.length) throw new Refused(asked, held.startsAt.getTime(), against);
 
-  const payment = service.confirm === "payment" && (held.payNow ?? 0) > 0;
-  const state = payment ? "waitingPayment" : service.confirm === "approval" ? "waitingApproval" : "confirmed";
-  const endsByItselfAt = payment ? new Date(now.getTime() + paymentMs) : null;
-  const details = {
-    ...given.client,
-    answers: given.answers,
-    terms: service.terms,
-    paymentReference: payment ? `pay-${held.id}` : null,
-  };
+  const details = { ...given.client, answers: given.answers, terms: service.terms };
   await tx
     .update(bookings)
     .set(details)
     .where(and(eq(bookings.siteId, site.id), eq(bookings.id, held.id)));
-  const booking = await change(locked, { ...held, ...details }, "client", state, { state, endsByItselfAt });
+  return settleConfirmed(locked, { ...held, ...details }, service, given.payment);
+}
+
+/** A time that is the client's becomes their booking: at once, or once it is approved or paid. */
+export async function settleConfirmed(
+  locked: Locked,
+  mine: BookingRow,
+  service: Service,
+  payer: string | null,
+): Promise<BookingRow> {
+  const { context, tx, site, setUp, now } = locked;
+  const payment = service.confirm === "payment" && (mine.payNow ?? 0) > 0;
+  const state = payment ? "waitingPayment" : service.confirm === "approval" ? "waitingApproval" : "confirmed";
+  const endsByItselfAt = payment ? new Date(now.getTime() + paymentMs) : null;
+  const booking = await change(locked, mine, "client", state, {
+    ...{ state, endsByItselfAt, payer: null },
+    paymentReference: payment ? `pay-${mine.id}` : null,
+  });
   // What is booked counts for a least group; what was held did not.
   if (service.least) await raiseDiary(tx, site.id);
   if (payment) {
@@ -65,7 +75,7 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     await queueJob(tx, {
       kind: "payment",
       siteId: site.id,
-      payload: { booking: booking.id, token: given.payment ?? "" },
+      payload: { booking: booking.id, token: payer ?? "" },
     });
   }
   const letter = payment ? "waitingPayment" : state === "waitingApproval" ? "waiting" : "booked";

@@ -1,5 +1,6 @@
 // What ends by itself, and what is old.
 import { and, eq, inArray, isNull, lt } from "drizzle-orm";
+import { endingStates } from "@/core/booking/state";
 import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
 import type { Context } from "../../context";
 import type { JobRun } from "../../job/queue";
@@ -41,7 +42,7 @@ export const endingJob = (context: Context, run: JobRun): Promise<void> =>
     const [next] = await tx
       .select({ endsByItselfAt: bookings.endsByItselfAt })
       .from(bookings)
-      .where(and(eq(bookings.siteId, site.id), inArray(bookings.state, ["held", "waitingPayment"])))
+      .where(and(eq(bookings.siteId, site.id), inArray(bookings.state, [...endingStates])))
       .orderBy(bookings.endsByItselfAt)
       .limit(1);
     if (next?.endsByItselfAt) await queueEnding(locked, next.endsByItselfAt);

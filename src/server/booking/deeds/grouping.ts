@@ -2,7 +2,7 @@
 // off, and nobody owes anything.
 import { and, eq, inArray } from "drizzle-orm";
 import { decidedAt } from "@/core/booking/booking";
-import { takingStates } from "@/core/booking/state";
+import { bookedStates, takingStates } from "@/core/booking/state";
 import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Context } from "../../context";
 import type { JobRun } from "../../job/queue";
@@ -62,7 +62,7 @@ export async function decide(locked: Locked, serviceId: string, startsAt: Date):
   for (const group of await groupsOf(locked, serviceId, startsAt)) {
     // Whoever comes for a course that has begun counts, but was decided on with its first date.
     const begins = group.filter((booking) => booking.startsAt.getTime() === startsAt.getTime());
-    const booked = group.filter(({ state }) => state !== "held").reduce((sum, { seats }) => sum + seats, 0);
+    const booked = group.filter(({ state }) => bookedStates.includes(state)).reduce((sum, { seats }) => sum + seats, 0);
     if (booked >= service.least.seats) await runs(locked, begins);
     else await callOff(locked, begins);
   }

@@ -1,6 +1,7 @@
 // Bookings moved and cancelled.
 import type { Instant } from "@/core/booking/booking";
 import { balanceOf, cancellingCosts, isLate } from "@/core/booking/deposit";
+import { waitingListStates } from "@/core/booking/state";
 import { moneyWords } from "@/core/money/money";
 import { conflict, Problem } from "../../problem";
 import { serviceIn } from "../ask";
@@ -57,11 +58,15 @@ export async function move(
   return moved;
 }
 
+/** What whoever is cancelled reads. */
+const letterOf = ({ state }: BookingRow) =>
+  state === "held" ? null : waitingListStates.includes(state) ? "unlisted" : "cancelled";
+
 /** `fee` is what cancelling late costs, where it does. */
 export async function cancel(locked: Locked, bookingId: string, by: string, words = "", fee = 0): Promise<BookingRow> {
   const booking = await bookingOf(locked, bookingId);
   if (booking.state === "cancelled") return booking;
-  return end(locked, booking, by, "cancelled", booking.state === "held" ? null : "cancelled", words, fee);
+  return end(locked, booking, by, "cancelled", letterOf(booking), words, fee);
 }
 
 const tooLate = ({ cancelHours }: BookingRow) =>

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
 import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
-import type { CoursePart } from "@/core/booking/booking";
+import { type CoursePart, partsSold } from "@/core/booking/booking";
 import { datesOfAny, publicDays } from "@/core/booking/public";
 import { mayAskAll } from "@/core/booking/size";
 import type { PublicDay } from "@/core/booking/told";
@@ -120,8 +120,12 @@ export async function dates(call: PublicCall, query: unknown): Promise<Pick<Kept
   if (!mayAskAll(setUp, call.services))
     throw fieldProblem("service", "This calendar offers too much to look at all of it at once. Name a service.");
   const offered = setUp.services.filter(({ id, online }) => online && call.services.includes(id));
-  const of: { service: string; zone: string; days: readonly PublicDay[] }[] = [];
-  for (const { id } of offered) of.push(JSON.parse((await days(call, { ...asked, service: id })).body));
+  const of: { service: string; zone: string; days: readonly PublicDay[]; waiting: boolean }[] = [];
+  for (const service of offered)
+    for (const part of partsSold(service)) {
+      const { body } = await days(call, { ...asked, service: service.id, ...(part === "whole" ? {} : { part }) });
+      of.push({ ...JSON.parse(body), waiting: service.waiting !== undefined });
+    }
   const body = JSON.stringify({ zone: of[0]?.zone ?? "UTC", days: datesOfAny(of) });
   return { body, etag: tagOf(call, body) };
 }

@@ -1,7 +1,8 @@
 // Keeping a time for a while, and making a booking of it.
 import Joi from "joi";
 import { answersSchema, refusal } from "@/core/booking/answers";
-import { bookingSchemaFor, holdSchema } from "@/core/booking/asked";
+import { type BookingAsked, bookingSchemaFor, holdSchema, waitSchemaFor } from "@/core/booking/asked";
+import type { Service } from "@/core/booking/booking";
 import { payerTokens } from "@/standins/payment";
 import { sign } from "../../context";
 import { takePoint } from "../../limit";
@@ -10,7 +11,8 @@ import { clockFor, serviceIn } from "../ask";
 import type { Client } from "../deeds/choosing";
 import { confirm } from "../deeds/confirming";
 import { heldOf, hold, letGo } from "../deeds/holding";
-import { lockSite } from "../deeds/lock";
+import { type Locked, lockSite } from "../deeds/lock";
+import { waitFor } from "../deeds/waiting";
 import { textsTo } from "../phone";
 import { onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
@@ -49,7 +51,33 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   return answered;
 }
 
-const bookingSchema = bookingSchemaFor(Object.keys(payerTokens));
+const payers = Object.keys(payerTokens);
+const bookingSchema = bookingSchemaFor(payers);
+const waitSchema = waitSchemaFor(payers);
+
+/** What a client gives of themselves, held against what the service asks. */
+function clientOf({ site }: PublicCall, locked: Locked, service: Service, asked: Omit<BookingAsked, "hold">) {
+  const { answers } = validated(
+    Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
+    { answers: asked.answers },
+  );
+  const refused = refusal(service, answers);
+  if (refused)
+    throw new Problem(422, "screening", refused.words, [
+      { path: `answers.${refused.question}`, message: refused.words },
+    ]);
+  if (service.terms && !asked.terms) throw fieldProblem("terms", "Please agree to the terms to go on.");
+  const { textMessages: _wanted, ...about } = asked.client;
+  const client: Client = {
+    ...about,
+    textsTo: textsTo(site, locked.setUp, service, asked.client),
+    language: asked.language ?? site.settings.language,
+    zone: asked.zone || clockFor(locked.setUp, service).zone,
+  };
+  return { client, answers };
+}
+
+const paymentNeeded = () => fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
 
 /** POST bookings: makes a hold a booking. */
 export async function postBooking(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
@@ -62,26 +90,39 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
       const locked = await lockSite(context, tx, site);
       const held = await heldOf(locked, id);
       const service = serviceIn(locked.setUp, held.serviceId);
-      const { answers: given } = validated(
-        Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
-        { answers: asked.answers },
-      );
-      const refused = refusal(service, given);
-      if (refused)
-        throw new Problem(422, "screening", refused.words, [
-          { path: `answers.${refused.question}`, message: refused.words },
-        ]);
-      if (service.terms && !asked.terms) throw fieldProblem("terms", "Please agree to the terms to go on.");
-      if (service.confirm === "payment" && (held.payNow ?? 0) > 0 && !asked.payment)
-        throw fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
-      const { textMessages: _wanted, ...about } = asked.client;
-      const client: Client = {
-        ...about,
-        textsTo: textsTo(site, locked.setUp, service, asked.client),
-        language: asked.language ?? site.settings.language,
-        zone: asked.zone || clockFor(locked.setUp, service).zone,
+      const given = clientOf(call, locked, service, asked);
+      if (service.confirm === "payment" && (held.payNow ?? 0) > 0 && !asked.payment) throw paymentNeeded();
+      const booking = await confirm(locked, id, { ...given, payment: asked.payment ?? null });
+      return {
+        status: 201,
+        answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
       };
-      const booking = await confirm(locked, id, { client, answers: given, payment: asked.payment ?? null });
+    }),
+  );
+  context.jobQueued();
+  return answered;
+}
+
+/** POST waits: puts a client on the list of a time that is full. */
+export async function postWait(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
+  const { context, site } = call;
+  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  const asked = validated(waitSchema, body);
+  const service = offeredService(call, asked.service);
+  const resource = checkedResource(service, asked.resource);
+  const minutes = checkedLength(service, asked.minutes);
+  const part = checkedPart(service, asked.part);
+  const start = readStart(clockFor(call.setUp, service), asked.start);
+  const answered = await refusing(context, site, visitorOf(call), () =>
+    once(context, site.id, key, ["wait", call.widget, asked], async (tx) => {
+      const locked = await lockSite(context, tx, site);
+      const now = serviceIn(locked.setUp, service.id);
+      if (!now.waiting) throw fieldProblem("service", "This has no waiting list.");
+      const given = clientOf(call, locked, now, asked);
+      if (now.confirm === "payment" && !asked.payment) throw paymentNeeded();
+      const wish = onlineWish(service.id, resource, asked.seats, { minutes, part });
+      const waiting = { ...given, payer: asked.payment ?? null };
+      const booking = await waitFor(locked, call.widget, { wish, start }, waiting);
       return {
         status: 201,
         answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },

@@ -2,7 +2,7 @@
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { momentOf, publicBill } from "@/core/booking/public";
-import { clientMayChangeUntil } from "@/core/booking/state";
+import { clientMayChangeUntil, waitingListStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
 import { takePoint } from "../../limit";
@@ -10,6 +10,7 @@ import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
 import { bookingOf, type Locked, lockSite } from "../deeds/lock";
 import { cancel, clientCancelsFor, clientMayChange, move } from "../deeds/moving";
+import { leaveList, takeOffer } from "../deeds/waiting";
 import { type Audience, onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { setUpAt } from "../set-up";
@@ -80,12 +81,13 @@ export async function getBooking(context: Context, siteKey: string, token: strin
 /** The .ics of a client's booking. */
 export async function getBookingCalendar(context: Context, siteKey: string, token: string): Promise<string> {
   const { site, setUp, booking } = await ownBooking(context, siteKey, token);
+  if (waitingListStates.includes(booking.state)) throw notFound("This booking", "token");
   return bookingCalendar(context, site, setUp, booking, await datesOf(context.db, booking), null);
 }
 
-type Deed = { deed: "cancel"; fee?: number } | { deed: "move"; start: string; resource?: string };
+type Deed = { deed: "cancel"; fee?: number } | { deed: "take" } | { deed: "move"; start: string; resource?: string };
 
-const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move").required() })
+const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move", "take").required() })
   .when(Joi.object({ deed: "move" }).unknown(), {
     then: Joi.object({ start: Joi.string().max(40).required(), resource: resourceField }),
   })
@@ -114,19 +116,22 @@ export async function postOwnBooking(
     once(context, site.id, key, ["own", id, asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
       const booking = await bookingOf(locked, id);
-      const changed =
-        asked.deed === "cancel"
-          ? await cancelled(locked, booking, asked.fee ?? 0)
-          : await moved(locked, booking, asked);
-      return { status: 200, answer: await bookingView(locked, changed) };
+      return { status: 200, answer: await bookingView(locked, await performed(locked, booking, asked)) };
     }),
   );
   context.jobQueued();
   return answered;
 }
 
+async function performed(locked: Locked, booking: BookingRow, asked: Deed): Promise<BookingRow> {
+  if (asked.deed === "take") return takeOffer(locked, booking.id);
+  return asked.deed === "cancel" ? cancelled(locked, booking, asked.fee ?? 0) : moved(locked, booking, asked);
+}
+
 async function cancelled(locked: Locked, booking: BookingRow, agreed: number) {
   if (booking.state === "cancelled") return booking;
+  // Leaving a list costs nothing, at any time.
+  if (waitingListStates.includes(booking.state)) return leaveList(locked, booking.id);
   return cancel(locked, booking.id, "client", "", clientCancelsFor(locked, booking, agreed));
 }
 

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
 import type { CoursePart } from "@/core/booking/booking";
 import { momentOf, publicTimes } from "@/core/booking/public";
+import { fullStarts } from "@/core/booking/waiting";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
 import { validated } from "../../problem";
@@ -46,7 +47,7 @@ export async function times(call: PublicCall, query: unknown) {
   const minutes = checkedLength(service, asked.minutes);
   const part = checkedPart(service, asked.part);
   const day = dayNumber(asked.date);
-  const { availability } = await availabilityNow(context.db, {
+  const { availability, emptied } = await availabilityNow(context.db, {
     siteId: site.id,
     setUp,
     wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
@@ -55,6 +56,7 @@ export async function times(call: PublicCall, query: unknown) {
     now: context.now(),
   });
   const { clock } = availability;
+  const full = service.waiting ? fullStarts(availability, emptied(), day) : [];
   return {
     service: service.id,
     resource: resource ?? "any",
@@ -68,6 +70,7 @@ export async function times(call: PublicCall, query: unknown) {
       currency: site.settings.currency,
       zone: asked.zone,
     }),
+    full: full.map((start) => momentOf(clock, start, asked.zone)),
   };
 }
 

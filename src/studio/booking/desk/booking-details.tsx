@@ -63,6 +63,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
   const people = booking.resources.map((id) => site.parts.booking?.resources.find((one) => one.id === id)?.name ?? id);
   const money = (amount: number) =>
     moneyWords({ amount, currency: booking.bill?.currency ?? site.settings.currency }, site.settings.language);
+  const waits = booking.state === "listed" || booking.state === "offered";
   const ended = booking.state === "cancelled" || booking.state === "declined" || booking.state === "expired";
   const { back, owed } = ended ? balanceOf(booking) : { back: 0, owed: 0 };
   const late =
@@ -123,7 +124,11 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
   const least = site.parts.booking?.services.find(({ id }) => id === booking.service)?.least;
   const facts: readonly (readonly [string, React.ReactNode])[] = [
     [words.service, booking.seats > 1 ? `${booking.serviceName}, ${words.seats(booking.seats)}` : booking.serviceName],
-    [words.with, people.join(", ")],
+    [words.with, people.join(", ") || words.anybody],
+    ...(waits ? [[words.waitsSince, when.format(new Date(booking.createdAt))] as const] : []),
+    ...(booking.state === "offered" && booking.endsByItself
+      ? [[words.keptUntil, when.format(new Date(booking.endsByItself))] as const]
+      : []),
     ...(least ? [[words.takesPlace, words.leastOf(least.seats, least.hours)] as const] : []),
     ...(booking.bill
       ? [
@@ -231,8 +236,8 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {open && booking.state !== "waitingPayment" && !begun ? (
           <PlainButton onClick={() => setAsked("move")}>{words.move}</PlainButton>
         ) : null}
-        {open && booking.state !== "waitingApproval" && !begun ? (
-          <PlainButton onClick={() => setAsked("cancel")}>{words.cancel}</PlainButton>
+        {(open || waits) && booking.state !== "waitingApproval" && !begun ? (
+          <PlainButton onClick={() => setAsked("cancel")}>{waits ? words.offList : words.cancel}</PlainButton>
         ) : null}
         {booking.refundDue || owed ? (
           <PlainButton loading={busy} onClick={() => deed(() => ask("booking.settle", { ...on, key: nanoid() }))}>
@@ -257,8 +262,8 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
       ))}
       {asked === "decline" || asked === "cancel" ? (
         <WithWords
-          title={words.titles[asked](name)}
-          deed={asked === "decline" ? words.declineDeed : words.cancelDeed}
+          title={words.titles[waits ? "offList" : asked](name)}
+          deed={asked === "decline" ? words.declineDeed : waits ? words.offListDeed : words.cancelDeed}
           busy={busy}
           fee={asked === "cancel" && late && booking.lateFee ? money(booking.lateFee) : null}
           refusal={<RefusalNote refusal={refusal} />}

@@ -26,6 +26,7 @@ const statesOf: Readonly<Record<View, readonly BookingState[]>> = {
   waiting: ["waitingApproval"],
   coming: ["waitingApproval", "waitingPayment", "confirmed"],
   past,
+  line: ["listed", "offered"],
   money: ["declined", "cancelled", "expired"],
 };
 
@@ -34,6 +35,7 @@ const reachOf: Readonly<Record<View, readonly [from: number, to: number]>> = {
   waiting: [-0.5, reachDays],
   coming: [-0.5, reachDays],
   past: [-reachDays, 0],
+  line: [-0.5, reachDays],
   money: [-reachDays, reachDays],
 };
 
@@ -96,7 +98,7 @@ export function BookingList({ open, onOpen }: { open: string | null; onOpen: (bo
               [...days].map(([day, own]) => (
                 <Fragment key={day}>
                   <Text as="h2" fontWeight="700" bg="wash" px="14px" py="5px" position="sticky" top="0">
-                    {words.day(wallWords(day, "day"), own.length)}
+                    {(view === "line" ? words.dayOfLine : words.day)(wallWords(day, "day"), own.length)}
                   </Text>
                   {own.map((row) => (
                     <DeskLine key={row.id} open={row.id === open} onOpen={() => onOpen(row.id)}>

@@ -1,5 +1,6 @@
 "use client";
 // A booking as the Desk has it, its state in lists, and the clock of its place.
+import { Text } from "@chakra-ui/react";
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { BookingState } from "@/core/booking/state";
 import { ZoneClock } from "@/core/booking/zone";
@@ -13,6 +14,7 @@ export type DeskBooking = Gives<"booking.list">["rows"][number];
 const tones: Readonly<Partial<Record<BookingState, "amber" | "brick" | "moss">>> = {
   waitingApproval: "amber",
   waitingPayment: "amber",
+  offered: "amber",
   declined: "brick",
   cancelled: "brick",
 };
@@ -21,6 +23,7 @@ const tones: Readonly<Partial<Record<BookingState, "amber" | "brick" | "moss">>>
 export function BookingTone({ booking }: { booking: DeskBooking }) {
   const tone = tones[booking.state];
   if (tone) return <State tone={tone}>{words.states[booking.state]}</State>;
+  if (booking.state === "listed") return <Text color="ink2">{words.states.listed}</Text>;
   if (!booking.attendance) return null;
   return <State tone={booking.attendance === "came" ? "moss" : "brick"}>{words.attendance[booking.attendance]}</State>;
 }

@@ -172,7 +172,9 @@ export function DeskCalendar(props: DeskCalendarProps) {
     },
     eventPropGetter: (block) => {
       const service = serviceOf(block);
-      const waits = block.bookings.some(({ state }) => state === "waitingApproval" || state === "waitingPayment");
+      const waits = block.bookings.some(
+        ({ state }) => state === "waitingApproval" || state === "waitingPayment" || state === "offered",
+      );
       const chosen = block.key === open || block.bookings.some(({ id }) => id === open);
       const ground = service ? `var(--chakra-colors-${colourToken(colourOf(setUp, service))})` : undefined;
       if (block.inUse)

@@ -1,0 +1,2 @@
+ALTER TABLE `bookings` MODIFY COLUMN `state` enum('held','waitingApproval','waitingPayment','confirmed','declined','cancelled','expired','listed','offered') NOT NULL;--> statement-breakpoint
+ALTER TABLE `bookings` ADD `payer` varchar(400);
