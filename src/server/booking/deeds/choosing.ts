@@ -72,6 +72,47 @@ const nobody = (locked: Locked, serviceId: string): Client => ({
 
 export const plainDates = ({ dates }: Assignment) => dates.map(({ start, end }) => ({ start, end }));
 
+/** The row of a new booking of what was arranged: nothing is asked for or paid yet but what `as` says. */
+export function newBooking(
+  { context, site, setUp, now }: Locked,
+  { wish }: Choice,
+  assignment: Assignment,
+  as: Client & Pick<BookingRow, "widgetId" | "state" | "endsByItselfAt"> & Partial<BookingRow>,
+): BookingRow {
+  const service = serviceIn(setUp, wish.service);
+  const [first] = assignment.dates;
+  return {
+    id: context.newId(),
+    siteId: site.id,
+    placeId: service.place,
+    serviceId: service.id,
+    serviceName: service.name,
+    attendance: null,
+    startsAt: new Date(first?.start as Instant),
+    endsAt: new Date(first?.end as Instant),
+    dates: plainDates(assignment),
+    heldBy: null,
+    resources: assignment.resources,
+    seats: wish.seats,
+    answers: {},
+    terms: "",
+    bill: null,
+    payNow: null,
+    lateFee: null,
+    paid: 0,
+    fee: 0,
+    givenBack: 0,
+    cancelHours: cancelHoursOf(setUp, assignment.resources),
+    sequence: 0,
+    paymentReference: null,
+    payer: null,
+    refundDue: false,
+    createdAt: now,
+    changedAt: now,
+    ...as,
+  };
+}
+
 /** A new booking with its time taken. */
 export async function begin(
   locked: Locked,
@@ -85,41 +126,13 @@ export async function begin(
   const assignment = await arrange(locked, choice);
   const service = serviceIn(setUp, wish.service);
   const bill = billFor(locked, assignment, wish);
-  const [first] = assignment.dates;
-  const booking: BookingRow = {
-    id: context.newId(),
-    siteId: site.id,
-    widgetId,
-    placeId: service.place,
-    serviceId: service.id,
-    serviceName: service.name,
-    state: as.state,
-    attendance: null,
-    endsByItselfAt: as.endsByItselfAt,
-    startsAt: new Date(first?.start as Instant),
-    endsAt: new Date(first?.end as Instant),
-    dates: plainDates(assignment),
-    heldBy: as.heldBy ?? null,
-    resources: assignment.resources,
-    seats: wish.seats,
-    ...(as.client ?? nobody(locked, wish.service)),
-    answers: as.answers ?? {},
-    terms: "",
-    bill,
+  const { client = nobody(locked, wish.service), ...more } = as;
+  const booking = newBooking(locked, choice, assignment, {
+    ...{ ...client, ...more, widgetId, bill },
     // By hand nothing is asked for before it holds.
     payNow: widgetId === null ? null : payNowOf(service, bill),
     lateFee: lateFeeOf(service, bill),
-    paid: 0,
-    fee: 0,
-    givenBack: 0,
-    cancelHours: cancelHoursOf(setUp, assignment.resources),
-    sequence: 0,
-    paymentReference: null,
-    payer: null,
-    refundDue: false,
-    createdAt: now,
-    changedAt: now,
-  };
+  });
   await tx.insert(bookings).values(booking);
   await takeTime(
     context,

@@ -18,7 +18,7 @@ import { onlineWish } from "../refusal";
 import { freeTime, takeTime } from "../take";
 import type { BookingRow } from "../tell";
 import { change, end, stateWords, tellOf, writeHistory } from "./change";
-import { billFor, type Choice, type Client, cancelHoursOf, plainDates } from "./choosing";
+import { billFor, type Choice, type Client, cancelHoursOf, newBooking, plainDates } from "./choosing";
 import { settleConfirmed } from "./confirming";
 import { queueEnding } from "./holding";
 import { bookingOf, type Locked, workLocked } from "./lock";
@@ -46,10 +46,11 @@ async function mayWait({ tx, site }: Locked, serviceId: string, startsAt: Date, 
 export async function waitFor(
   locked: Locked,
   widgetId: string,
-  { wish, start }: Choice,
+  choice: Choice,
   { client, answers, payer }: Waiting,
 ): Promise<BookingRow> {
-  const { context, tx, site, setUp, now } = locked;
+  const { wish, start } = choice;
+  const { tx, site, setUp, now } = locked;
   const service = serviceIn(setUp, wish.service);
   const day = clockFor(setUp, service).dayOf(start);
   const { availability, emptied } = await availabilityNow(tx, {
@@ -64,35 +65,11 @@ export async function waitFor(
   if (!would) throw fieldProblem("start", "This time can't be booked, so it can't be waited for.");
   const startsAt = new Date(start);
   await mayWait(locked, service.id, startsAt, client.email);
-  const booking: BookingRow = {
-    id: context.newId(),
-    siteId: site.id,
-    widgetId,
-    placeId: service.place,
-    serviceId: service.id,
-    serviceName: service.name,
-    state: "listed",
-    attendance: null,
-    endsByItselfAt: startsAt,
-    startsAt,
-    endsAt: new Date(would.dates[0]?.end ?? start),
-    dates: plainDates(would),
-    heldBy: null,
+  const booking = newBooking(locked, choice, would, {
+    ...{ ...client, widgetId, state: "listed", endsByItselfAt: startsAt, answers, terms: service.terms, payer },
     // Until there is a place, whoever was wished for; nobody for anybody.
     resources: wish.resource === null ? [] : [wish.resource],
-    seats: wish.seats,
-    ...client,
-    answers,
-    terms: service.terms,
-    bill: null,
-    ...{ payNow: null, lateFee: null, paid: 0, fee: 0, givenBack: 0, refundDue: false },
-    cancelHours: cancelHoursOf(setUp, would.resources),
-    sequence: 0,
-    paymentReference: null,
-    payer,
-    createdAt: now,
-    changedAt: now,
-  };
+  });
   await tx.insert(bookings).values(booking);
   await writeHistory(tx, site.id, booking.id, now, "client", "listed", {}, { startsAt, seats: wish.seats });
   await queueEnding(locked, startsAt);
