@@ -1,7 +1,7 @@
 // The Desk's view of signups: searched, filtered, in windows.
 import { and, count, desc, eq, lt, or, type SQL, sql } from "drizzle-orm";
 import type { Executor } from "../connection";
-import { escapeLike } from "../text";
+import { holdsWords } from "../text";
 import { widgets } from "../widget/tables";
 import { type SignupState, signups } from "./tables";
 
@@ -13,18 +13,12 @@ export interface SignupFilter {
 }
 
 function matching(siteId: string, filter: SignupFilter): SQL | undefined {
-  const words = filter.words ? `%${escapeLike(filter.words)}%` : null;
+  const { words } = filter;
   return and(
     eq(signups.siteId, siteId),
     filter.state ? eq(signups.state, filter.state) : undefined,
     filter.widget ? eq(signups.widgetId, filter.widget) : undefined,
-    // Without regard to capitals and accents: whoever types "nuala" means Nuala.
-    words
-      ? or(
-          sql`${signups.email} collate utf8mb4_unicode_520_ci like ${words}`,
-          sql`${signups.name} collate utf8mb4_unicode_520_ci like ${words}`,
-        )
-      : undefined,
+    words ? or(holdsWords(signups.email, words), holdsWords(signups.name, words)) : undefined,
   );
 }
 

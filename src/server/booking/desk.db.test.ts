@@ -345,6 +345,17 @@ describe("notes and text messages", () => {
   });
 });
 
+test("a booking is found by part of a name, an address or a number, in capitals or not, with accents or not", async () => {
+  const client = { name: "Órla Ní Bhriain", email: "Orla.B@post.example", phone: "+353 87 555 0188", language: "en" };
+  const { id } = await byHand("2026-04-29T09:30:00Z", { client });
+  const found = async (words: string) => {
+    const asked = { from: "2026-04-29T09:30:00Z", to: "2026-04-29T09:31:00Z", words };
+    return (await as("booking.list", asked)).rows.map((row) => row.id);
+  };
+  for (const words of ["orla ni", "ÓRLA", "bhriain", "orla.b@", "555 0188"]) expect(await found(words)).toEqual([id]);
+  for (const words of ["nuala", "%", "_rla", "\\"]) expect(await found(words)).toEqual([]);
+});
+
 test("a length that the client chooses: its times, its price, kept when it is moved; another one is told at its field", async () => {
   const { setUp } = await as("booking.readSetUp");
   const { services } = setUp as BookingSetUp;

@@ -1,5 +1,5 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
-import { and, asc, count, desc, eq, gt, gte, inArray, like, lt, ne, or, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gt, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import type { Answers } from "@/core/booking/answers";
 import { minutesField, partField } from "@/core/booking/asked";
@@ -14,7 +14,7 @@ import { dateSchema, instantSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
-import { escapeLike } from "@/data/text";
+import { holdsWords } from "@/data/text";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "./ask";
@@ -149,10 +149,11 @@ export const bookingOperations = {
     ) => {
       const { states = [...takingStates], words = "", toSettle = false } = input;
       const { order = "first", limit = 500, offset = 0 } = input;
-      const found = `%${escapeLike(words)}%`;
       const inOrder = order === "last" ? desc : asc;
       const matching = and(
-        words ? or(like(bookings.name, found), like(bookings.email, found), like(bookings.phone, found)) : undefined,
+        words
+          ? or(holdsWords(bookings.name, words), holdsWords(bookings.email, words), holdsWords(bookings.phone, words))
+          : undefined,
         eq(bookings.siteId, call.site.id),
         inArray(bookings.state, states),
         gte(bookings.startsAt, new Date(input.from)),

@@ -1,5 +1,5 @@
 // The Desk: what came through forms, what became of it, and answers to it.
-import { and, count, eq, inArray, like, or, type SQL, sql } from "drizzle-orm";
+import { and, count, eq, inArray, or, type SQL } from "drizzle-orm";
 import Joi from "joi";
 import { type FormState, formStates } from "@/core/form/form";
 import { escapeHtml } from "@/core/render/markup";
@@ -8,7 +8,7 @@ import { inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { formAnswers, formFiles } from "@/data/form/tables";
 import { pageOf } from "@/data/paging";
-import { escapeLike } from "@/data/text";
+import { holdsWords } from "@/data/text";
 import { widgets } from "@/data/widget/tables";
 import { writeMail } from "../mail/mail";
 import { type SiteCall, siteOperation } from "../operation";
@@ -25,16 +25,16 @@ interface Filter {
 }
 
 function matching(siteId: string, filter: Filter): SQL {
-  const words = filter.words ? `%${escapeLike(filter.words)}%` : null;
+  const { words } = filter;
   return and(
     eq(formAnswers.siteId, siteId),
     filter.state ? eq(formAnswers.state, filter.state) : undefined,
     filter.widget ? eq(formAnswers.widgetId, filter.widget) : undefined,
     words
       ? or(
-          sql`${formAnswers.email} collate utf8mb4_unicode_520_ci like ${words}`,
-          sql`${formAnswers.name} collate utf8mb4_unicode_520_ci like ${words}`,
-          like(formAnswers.answers, words),
+          holdsWords(formAnswers.email, words),
+          holdsWords(formAnswers.name, words),
+          holdsWords(formAnswers.answers, words),
         )
       : undefined,
   ) as SQL;

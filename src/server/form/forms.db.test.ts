@@ -188,6 +188,10 @@ test("from the Desk it is read, answered by a letter, put aside; only by those w
   };
   expect(counts).toEqual({ new: 1 });
   expect(listed).toMatchObject([{ about: "May I come\nwith my class?", form: "Ask us" }]);
+  const found = async (words: string) =>
+    ((await studio.as("designer", "desk.forms", { site, words, before: null })) as { rows: unknown[] }).rows.length;
+  for (const words of ["NUALA", "may i come", "Cláss"]) expect(await found(words)).toBe(1);
+  for (const words of ["somebody else", "%%%"]) expect(await found(words)).toBe(0);
   const answer = listed[0]?.id ?? "";
   await expect(studio.as("designer", "desk.answerForm", { site, answer, text: " " })).rejects.toMatchObject({
     fields: [{ path: "text", message: "Write an answer first." }],
