@@ -296,6 +296,25 @@ async function bring(visitor: Page) {
   await expect(calendar(visitor)).toBeVisible();
 }
 
+/** A day of the calendar on the page, in whichever month it stands. */
+async function dayIn(visitor: Page, date: string) {
+  const day = calendar(visitor).locator(`[data-date="${date}"]`);
+  const drawn = calendar(visitor).locator("table[aria-busy=false]");
+  await expect(drawn).toBeVisible();
+  while (!(await day.isVisible())) {
+    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
+    await expect(drawn).toBeVisible();
+  }
+  return day;
+}
+
+/** The Desk's lists of bookings. */
+async function openLists() {
+  await page.goto(`/s/${key}/desk`);
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
+}
+
 test("a visitor books by mouse, is told what is wrong, and sees what was booked", async ({ browser }) => {
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   const asked: string[] = [];
@@ -461,9 +480,7 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
     .click();
   await page.getByLabel("Confirmed").selectOption("when somebody approves it");
   await saved(page);
-  await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Lists", { exact: true }).click();
+  await openLists();
   await page.getByText("To answer", { exact: true }).click();
   await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
@@ -613,9 +630,7 @@ test.describe("on a site built elsewhere", () => {
     );
     expect(problems.filter((problem) => !problem.includes("favicon"))).toEqual([]);
     await visitor.close();
-    await page.goto(`/s/${key}/desk`);
-    await page.getByText("Bookings", { exact: true }).click();
-    await page.getByText("Lists", { exact: true }).click();
+    await openLists();
     await page.getByLabel("Find a booking").fill("ute");
     await expect(page.getByRole("button", { name: /Ute Anderswo/ })).toBeVisible();
   });
@@ -767,9 +782,7 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await book.click();
   await expect(calendar(visitor).getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
   await visitor.close();
-  await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Lists", { exact: true }).click();
+  await openLists();
   await page.getByText("To answer", { exact: true }).click();
   const line = page.getByRole("button", { name: /Tessa Quick/ });
   await line.click();
@@ -934,11 +947,7 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
   const timesOn = async (date: string) => {
-    const day = calendar(visitor).locator(`[data-date="${date}"]`);
-    while (!(await day.isVisible())) {
-      await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-      await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-    }
+    const day = await dayIn(visitor, date);
     await expect(day).toHaveClass(/free|few/);
     await day.click();
     await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
@@ -1004,9 +1013,7 @@ test("two places take two wheels: said as a sentence, refused beyond what there 
     .click();
   await expect(calendar(visitor).getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
   await visitor.close();
-  await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Lists", { exact: true }).click();
+  await openLists();
   await page.getByText("To answer", { exact: true }).click();
   await page.getByRole("button", { name: /Pia Pair/ }).click();
   await expect(page.getByText(/Wheel 1, Wheel 2$/)).toBeVisible();
@@ -1077,11 +1084,7 @@ test("a calendar that begins with a day asks one question, then offers only what
   await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
   expect(asked).toEqual(["dates"]);
   await expectAccessible(visitor);
-  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
-  while (!(await sunday.isVisible())) {
-    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  }
+  const sunday = await dayIn(visitor, clocksForward());
   // The Saturday before has the one service: it is not asked about, and its times are there at once.
   await sunday.focus();
   await visitor.keyboard.press("ArrowLeft");
@@ -1136,11 +1139,7 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
   // The second date begins no course, but is sold by itself: where a day comes first it is found.
   const after = new Date(Date.parse(clocksForward()) + 7 * 86_400_000).toISOString().slice(0, 10);
-  const second = calendar(visitor).locator(`[data-date="${after}"]`);
-  while (!(await second.isVisible())) {
-    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  }
+  const second = await dayIn(visitor, after);
   await second.click();
   const glazing = calendar(visitor).getByRole("button", { name: /^Sunday glazing/ });
   const single = calendar(visitor).getByLabel("One date");
@@ -1149,12 +1148,7 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(single).toBeChecked();
   await expect(calendar(visitor).locator(".slot")).toHaveCount(1);
   await bring(visitor);
-  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
-  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  while (!(await sunday.isVisible())) {
-    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  }
+  const sunday = await dayIn(visitor, clocksForward());
   await sunday.click();
   await glazing.click();
   // Of two dates nothing is left that is more than one.
@@ -1180,10 +1174,8 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(details.locator(".parts")).toHaveText("Paid€4.50To be paid at the place€4.50");
   await visitor.close();
 
-  await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Lists", { exact: true }).click();
-  await page.getByLabel("Find a booking").fill("ona");
+  await openLists();
+  await page.getByLabel("Find a booking").fill("ona single");
   await page.getByRole("button", { name: /Ona Single/ }).click();
   await expect(page.getByText("€4.50", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Cancel…" }).click();
@@ -1228,12 +1220,7 @@ test("what is full has a waiting list: joined on the page, seen on the Desk, off
 
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
   await bring(visitor);
-  const sunday = calendar(visitor).locator(`[data-date="${clocksForward()}"]`);
-  await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  while (!(await sunday.isVisible())) {
-    await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-    await expect(calendar(visitor).locator("table[aria-busy=false]")).toBeVisible();
-  }
+  const sunday = await dayIn(visitor, clocksForward());
   await sunday.click();
   const course = calendar(visitor).getByRole("button", { name: /^Sunday glazing/ });
   await expect(course).toBeVisible();
@@ -1254,9 +1241,7 @@ test("what is full has a waiting list: joined on the page, seen on the Desk, off
   await expectAccessible(visitor);
   const link = await calendar(visitor).getByRole("link", { name: "See it, or leave the list" }).getAttribute("href");
 
-  await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
-  await page.getByText("Lists", { exact: true }).click();
+  await openLists();
   await page.getByText("Waiting list", { exact: true }).click();
   await page.getByRole("button", { name: /Wanda Wait/ }).click();
   await expect(page.getByText("on the waiting list").first()).toBeVisible();
