@@ -6,7 +6,7 @@ import type { Socket } from "node:net";
 import { sql } from "drizzle-orm";
 import next from "next";
 import { isMigrated } from "./data/connection";
-import { theContext } from "./server/context";
+import { standInOrigins, theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
 import { Problem } from "./server/problem";
@@ -26,6 +26,7 @@ import { createSiteServer } from "./server/process/site-server";
 import { endSlowBody } from "./server/process/slow";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { beginSweeping } from "./server/site/retention";
+import { serveStandIn } from "./standins/hosts";
 
 const dev = process.argv.includes("--dev");
 /** The context, or one sentence about what is wrong with the settings. */
@@ -109,6 +110,7 @@ async function main() {
     const url = request.url ?? "/";
     if (host?.kind === "site" && !url.startsWith(callsPrefix)) return serveSite(request, response, host.key);
     if (host?.kind === "rehearsal") return serveRehearsal(request, response, host.key);
+    if (host?.kind === "standIn") return serveStandIn(host.label, request, response, standInOrigins(settings));
     if (url === "/healthz") return health(response);
     // Read once, here: a path that means something else after another decoding reaches no route.
     const path = readPath(url);

@@ -4,6 +4,7 @@ export * from "./booking/tables";
 export * from "./bytes/tables";
 export * from "./calendar/tables";
 export * from "./check/tables";
+export * from "./clips/tables";
 export * from "./event/tables";
 export * from "./form/tables";
 export * from "./job/tables";

@@ -90,6 +90,12 @@ export const calendarHost = (settings: Pick<Settings, "publicHost">, key: string
 export const siteOrigin = (settings: Settings, key: string): string =>
   hostOrigin(settings, `${key}.${settings.publicHost}`);
 
+/** Origins of the stand-ins for outside web hosts, by their labels. */
+export const standInOrigins =
+  (settings: Settings) =>
+  (label: string): string =>
+    hostOrigin(settings, `${label}.${settings.publicHost}`);
+
 export function hostOrigin(settings: Settings, host: string): string {
   return settings.https ? `https://${host}` : `http://${host}:${settings.port}`;
 }

@@ -17,6 +17,7 @@ import { releaseOperations } from "./release/operations";
 import { mediaOperations } from "./site/media-operations";
 import { siteOperations } from "./site/operations";
 import { retentionOperations } from "./site/retention";
+import { videoOperations } from "./video/operations";
 import { kindOperations } from "./widget/kinds";
 import { widgetOperations } from "./widget/operations";
 
@@ -27,6 +28,7 @@ export const operations = {
   ...pageOperations,
   ...checkOperations,
   ...mediaOperations,
+  ...videoOperations,
   ...treeOperations,
   ...surroundOperations,
   ...redirectOperations,

@@ -37,6 +37,8 @@ export interface Settings {
   readonly studioMiB: number;
   /** Whether calendars may be read from loopback and private networks. */
   readonly feedsPrivate: boolean;
+  /** Whether the stand-ins for outside web hosts answer below the studio's host. */
+  readonly standIns: boolean;
 }
 
 interface Setting {
@@ -164,7 +166,13 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     name: "feedsPrivate",
     fallback: false,
     schema: flag,
-    says: "1 lets calendars be read from loopback and private networks",
+    says: "1 lets calendars, clips and feeds be read from loopback and private networks",
+  },
+  WEBITOR_STANDINS: {
+    name: "standIns",
+    fallback: true,
+    schema: flag,
+    says: "0 leaves out the stand-ins for outside web hosts (clips and others)",
   },
 };
 

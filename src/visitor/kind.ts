@@ -15,6 +15,8 @@ export interface Page {
   tell(message: Record<string, unknown>): void;
   /** The script of a kind. */
   load(kind: string): Promise<VisitorKind>;
+  /** Any script that the page names. */
+  script<T>(name: string): Promise<T>;
   /** What openings are remembered by; a rehearsal remembers nothing. */
   readonly memory: OpeningMemory;
   keepMemory(memory: OpeningMemory): void;

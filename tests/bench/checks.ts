@@ -21,6 +21,7 @@ export async function checkMsPerPage(browser: Browser): Promise<number> {
     mediaUrl: () => "",
     documentUrl: () => "",
     fontUrl: () => "",
+    standIn: (label) => `http://${label}.example`,
   });
   const kept = site.pages[1];
   if (!kept) throw new Error("The bench's site has no second page.");

@@ -23,6 +23,7 @@ const options = {
   mediaUrl: (hash: string) => hash,
   documentUrl: () => "",
   fontUrl: (file: string) => file,
+  standIn: (label: string) => `http://${label}.example`,
 };
 
 let made = 0;

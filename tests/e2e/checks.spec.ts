@@ -68,6 +68,7 @@ function htmlOf({ page, header = plainHeader, css = "", pictures = {} }: Planted
     mediaUrl: (hash) => pictures[hash]?.url ?? "",
     documentUrl: () => "",
     fontUrl: () => "",
+    standIn: (label) => `http://${label}.example`,
   }).render(meta, page);
   const looks = rendered.css.search(/\.l[a-z0-9]{6,}\{/);
   const at = looks < 0 ? rendered.css.length : looks;

@@ -93,6 +93,7 @@ async function show(page: Page, brand: Brand) {
     mediaUrl: () => `${host}/picture.svg`,
     documentUrl: () => `${host}/file`,
     fontUrl: (file) => `${host}/fonts/${file}`,
+    standIn: (label) => `http://${label}.example`,
   });
   await page.route(`${host}/**`, (route) => {
     const path = new URL(route.request().url()).pathname;

@@ -22,9 +22,18 @@ const codesIn = (subject: string, folders: readonly string[]) =>
       ),
   );
 
+/** The codes with which fetching from outside is refused, of what it was about. */
+const ofFetching = (about: string) =>
+  [...readFileSync("src/server/outside/fetch.ts", "utf8").matchAll(/(?:stop\("|\$\{about\}\.)(\w+)/g)].flatMap(
+    ([, code]) => (code === undefined || code === "code" ? [] : [`${about}.${code}`]),
+  );
+
 test("every reason of booking and of calendars has words, and there are no words without a reason", () => {
   expect([...codesIn("booking", ["src/core/booking"])].sort()).toEqual([...bookingReasons].sort());
-  const calendars = codesIn("calendar", ["src/core/calendar", "src/server/calendar"]);
+  const calendars = new Set([
+    ...codesIn("calendar", ["src/core/calendar", "src/server/calendar"]),
+    ...ofFetching("calendar"),
+  ]);
   expect([...calendars].filter((code) => code !== "calendar.ics").sort()).toEqual([...calendarReasons].sort());
 });
 

@@ -4,6 +4,8 @@ export interface DocumentKind {
   readonly extension: string;
   /** What visitors read: "PDF". */
   readonly label: string;
+  /** It is played on the page or read with what is played: not among what visitors send. */
+  readonly plays?: boolean;
   /** A sentence about bytes that are not of this kind; null for those that are. */
   fault(bytes: Uint8Array): string | null;
 }
@@ -44,6 +46,30 @@ const calendarFault = (bytes: Uint8Array): string | null =>
     ? null
     : "This file is called a calendar and is none. Export it again, and send that.");
 
+/** The first box of an ISO base media file says what it is (ISO/IEC 14496-12, 4.3). */
+const mp4Fault = (bytes: Uint8Array): string | null =>
+  latin(bytes.subarray(4, 8)) === "ftyp"
+    ? null
+    : "This file is called an MP4 and is none. Save it again as MP4 (H.264).";
+
+/** The head of an EBML document (RFC 8794, 11.2.1). */
+const webmFault = (bytes: Uint8Array): string | null =>
+  latin(bytes.subarray(0, 4)) === "\u001aE\u00df\u00a3"
+    ? null
+    : "This file is called a WebM and is none. Save it again as WebM (VP9).";
+
+/** A caption file begins with its name and has at least one line with times (WebVTT, 4.1). */
+function captionsFault(bytes: Uint8Array): string | null {
+  const fault = textFault(bytes);
+  if (fault) return fault;
+  const text = new TextDecoder().decode(bytes);
+  if (!/^WEBVTT(?:[ \t\n\r]|$)/.test(text))
+    return "This file is called captions and has no WEBVTT in its first line. Save it as WebVTT.";
+  return /^(?:\d{2,}:)?\d{2}:\d{2}\.\d{3}[ \t]+-->[ \t]+(?:\d{2,}:)?\d{2}:\d{2}\.\d{3}/m.test(text)
+    ? null
+    : "These captions have no line with times such as 00:01.000 --> 00:04.000.";
+}
+
 const packed = (extension: string, label: string): DocumentKind => ({ extension, label, fault: zipFault(label) });
 
 export const documentKinds = {
@@ -56,17 +82,29 @@ export const documentKinds = {
   "text/csv": { extension: "csv", label: "CSV", fault: textFault },
   "text/plain": { extension: "txt", label: "TXT", fault: textFault },
   "text/calendar": { extension: "ics", label: "ICS", fault: calendarFault },
+  "video/mp4": { extension: "mp4", label: "MP4", fault: mp4Fault, plays: true },
+  "video/webm": { extension: "webm", label: "WebM", fault: webmFault, plays: true },
+  "text/vtt": { extension: "vtt", label: "WebVTT", fault: captionsFault, plays: true },
 } as const satisfies Readonly<Record<string, DocumentKind>>;
 
 export type DocumentType = keyof typeof documentKinds;
 export const documentTypes = Object.keys(documentKinds) as readonly DocumentType[];
+
+/** Types of films; their sides and length are kept with them. */
+export const filmTypes: readonly DocumentType[] = ["video/mp4", "video/webm"];
+export const isFilm = ({ type }: { readonly type: string }): boolean => (filmTypes as readonly string[]).includes(type);
+
+export const captionType: DocumentType = "text/vtt";
+
+/** What visitors may send along with a form. */
+const sentTypes = documentTypes.filter((type) => !(documentKinds[type] as DocumentKind).plays);
 
 export const documentKindOf = (type: string): DocumentKind | null =>
   Object.hasOwn(documentKinds, type) ? documentKinds[type as DocumentType] : null;
 
 /** Type of a document by the ending of its name; null for names of no kind that is taken. */
 export function documentTypeOf(name: string): DocumentType | null {
-  const ending = /\.([a-z]{3,4})$/i.exec(name)?.[1]?.toLowerCase();
+  const ending = /\.([a-z0-9]{3,4})$/i.exec(name)?.[1]?.toLowerCase();
   return documentTypes.find((type) => documentKinds[type].extension === ending) ?? null;
 }
 
@@ -99,14 +137,14 @@ const pictureHeads: readonly (readonly [type: string, endings: readonly string[]
 export function sentFile(name: string, bytes: Uint8Array): { readonly type: string } | { readonly fault: string } {
   if (!bytes.length) return { fault: "This file is empty. Choose it again." };
   const document = documentTypeOf(name);
-  if (document) {
+  if (document && sentTypes.includes(document)) {
     const fault = documentKinds[document].fault(bytes);
     return fault ? { fault } : { type: document };
   }
-  const ending = /\.([a-z]{3,4})$/i.exec(name)?.[1]?.toLowerCase() ?? "";
+  const ending = /\.([a-z0-9]{3,4})$/i.exec(name)?.[1]?.toLowerCase() ?? "";
   const picture = pictureHeads.find(([, endings]) => endings.includes(ending));
   if (!picture) {
-    const taken = ["JPEG", "PNG", "WebP", ...documentTypes.map((type) => documentKinds[type].label)];
+    const taken = ["JPEG", "PNG", "WebP", ...sentTypes.map((type) => documentKinds[type].label)];
     return { fault: `This kind of file is not taken. Send ${taken.join(", ")}.` };
   }
   const [type, , is] = picture;

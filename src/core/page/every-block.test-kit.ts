@@ -115,6 +115,28 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
       ),
     ),
     b.section(
+      "Videos",
+      {},
+      ...(["here", "over", "button"] as const).map((as) =>
+        node("video", {
+          source: { from: "clip", provider: "clips", clip: "kln-0301" },
+          title: "Kiln opening, first of March",
+          ratio: 1.7778,
+          seconds: 12,
+          poster: picture(0),
+          alt: "",
+          as,
+          text: "",
+          titled: true,
+          caption: "Fourteen hours up, two days down.",
+          controls: "shown",
+          fullScreen: true,
+          captions: [],
+          chapters: [],
+        }),
+      ),
+    ),
+    b.section(
       "Slides",
       {},
       node("slider", { label: "What people make", seconds: 6 }, {}, [

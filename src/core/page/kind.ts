@@ -22,7 +22,7 @@ export type WordsForm = "line" | "rich" | "value" | LinesForm;
 export interface LinePart {
   readonly name: string;
   readonly label: string;
-  readonly control: "line" | "picture" | "link" | "icon" | "flag";
+  readonly control: "line" | "picture" | "link" | "icon" | "flag" | "captions";
   readonly hint?: string;
   /** Of a picture: the part of the line that says what of it is shown. */
   readonly cut?: string;
@@ -73,6 +73,8 @@ export type FieldControl<C> =
   | { readonly kind: "icon"; readonly none?: string }
   | { readonly kind: "table" }
   | { readonly kind: "file" }
+  /** A clip by its address, or a film of the site, with what is found out about it. */
+  | { readonly kind: "video" }
   | { readonly kind: "map" }
   /** A picture behind, with its focal point and the surface over it. */
   | { readonly kind: "ground" };
@@ -142,6 +144,12 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   nodeProblems?(node: PageNode, nameOf: (node: PageNode) => string): Iterable<string>;
   /** Its part of the small drawing. Absent: what it holds, from top to bottom. */
   readonly draw?: Draw;
+  /** Kinds it can become, keeping its place: what the deed is called, and the other's content made of its own. */
+  readonly becomes?: readonly {
+    readonly kind: Kind;
+    readonly label: string;
+    content(content: C): object;
+  }[];
   /** Its element's id is its own (an anchor), so the stage finds it by other means. */
   readonly ownsId?: boolean;
   /** Rules every page with this kind carries once. */

@@ -28,6 +28,7 @@ import { spacer } from "./kinds/spacer";
 import { stack } from "./kinds/stack";
 import { table } from "./kinds/table";
 import { tab, tabs } from "./kinds/tabs";
+import { video } from "./kinds/video";
 import { widget } from "./kinds/widget";
 
 const all = {
@@ -38,6 +39,7 @@ const all = {
   heading,
   richText,
   picture,
+  video,
   button,
   list,
   divider,

@@ -41,6 +41,8 @@ export interface Look {
   readonly order?: "first" | "last";
   /** Width to height of a picture. */
   readonly ratio?: "natural" | "1:1" | "4:3" | "3:2" | "16:9" | "3:4";
+  /** How much of its place's width it takes, in %. */
+  readonly part?: number;
   readonly corners?: "brand" | "square" | "round";
   readonly edge?: "none" | "line";
   readonly tone?: "solid" | "outline" | "quiet";
@@ -267,6 +269,13 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     ),
     schema: oneOf("natural", "1:1", "4:3", "3:2", "16:9", "3:4"),
     css: (value: string) => `--ratio:${value === "natural" ? "auto" : value.replace(":", "/")}`,
+  },
+  part: {
+    label: "Takes of its place",
+    group: "Arrangement",
+    control: { kind: "number", unit: "%", step: 5, min: 20, max: 100 },
+    schema: Joi.number().min(20).max(100).precision(1),
+    css: (value: number) => `--part:${value}%`,
   },
   corners: {
     label: "Corners",

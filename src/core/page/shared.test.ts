@@ -226,6 +226,7 @@ const options = (site: SiteFrame) => ({
   mediaUrl: () => "",
   documentUrl: () => "",
   fontUrl: () => "",
+  standIn: (label: string) => `http://${label}.example`,
 });
 
 /** Markup without what carries ids: two copies of one thing differ by those alone. */

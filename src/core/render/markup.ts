@@ -1,4 +1,5 @@
 // What block kinds render with: escaping, and the context that knows links, pictures and style rules.
+import type { FoundClips } from "@/core/clips/clips";
 import type { Cut } from "@/core/media/cut";
 import type { Kind, PageNode } from "@/core/page/node";
 import type { SiteSettings } from "@/core/site/site";
@@ -10,7 +11,7 @@ import { escapeHtml } from "./escape";
 export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
-export type BlockScript = "gallery" | "slider" | "hours";
+export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player";
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";
@@ -73,6 +74,9 @@ export interface RenderedFile {
   readonly href: string;
   readonly name: string;
   readonly about: string;
+  readonly type: string;
+  /** Set on films. */
+  readonly film?: { readonly width: number; readonly height: number; readonly seconds: number };
 }
 
 export interface NavigationItem {
@@ -130,6 +134,8 @@ export interface RenderContext {
   placed(widget: string, spot: Placed): string | null;
   /** What a kind of widget keeps for the whole site. */
   part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
+  /** The clips that a feed has found so far. */
+  found(widget: string): FoundClips;
   /** An id that no other element of the page has. */
   newId(stem: string): string;
   /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */
@@ -138,6 +144,12 @@ export interface RenderContext {
   needsCss(kind: Kind): void;
   /** Loads the script of headers and menus with the page, at once. */
   headScript(): void;
+  /** Lets the page's frames show what stands on an origin outside the site. */
+  frames(origin: string): void;
+  /** Origin of a stand-in for an outside host, by its label. */
+  standIn(label: string): string;
+  /** An address of the site as others ask for it: with its origin, where the page has one. Escaped as it came. */
+  absolute(href: string): string;
   /** What search engines are told: an object of schema.org, as JSON-LD 1.1, once a page. */
   tell(data: object): void;
   /** The business as search engines read it. */

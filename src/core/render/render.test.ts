@@ -36,6 +36,7 @@ const options: RenderOptions = {
   mediaUrl: (hash, variant) => `/_a/${variantName(hash.slice(0, 24), variant)}`,
   documentUrl: ({ name }) => `/_a/${name}`,
   fontUrl: (file) => `/_a/${file}`,
+  standIn: (label) => `http://${label}.example`,
 };
 let last = 0;
 const b = builder(() => `r${++last}`);
@@ -113,17 +114,18 @@ test("a page with every block is valid HTML, as released", async () => {
 
 test("what blocks need comes with the page and nothing else: scripts, and what search engines are told once", () => {
   const { scripts, head, needs } = renderPage(toldFrame, home, every, options);
-  expect(scripts).toEqual(["gallery", "head", "hours", "slider"]);
+  expect(scripts).toEqual(["gallery", "head", "hours", "player", "slider", "video"]);
   expect(needs).toEqual(["letters"]);
   const data = [...head.matchAll(/<script type="application\/ld\+json">(.*?)<\/script>/g)].map(
     ([, json = ""]) => JSON.parse(json) as Record<string, unknown>,
   );
-  expect(data.map((one) => one["@type"])).toEqual(["LocalBusiness", "FAQPage"]);
+  expect(data.map((one) => one["@type"])).toEqual(["LocalBusiness", "VideoObject", "FAQPage"]);
+  expect(data[1]).toMatchObject({ name: "Kiln opening, first of March", duration: "PT12S" });
   expect(data[0]).toMatchObject({
     telephone: "+353 1 555 0100",
     specialOpeningHoursSpecification: [{ validFrom: "2026-12-24", validThrough: "2027-01-02", opens: "00:00" }],
   });
-  expect(data[1]).toMatchObject({
+  expect(data[2]).toMatchObject({
     mainEntity: [
       { name: "What should I wear?", acceptedAnswer: { text: "Something that may get muddy. Aprons are here." } },
       {},

@@ -2,6 +2,7 @@
 import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
 import { nearFaces } from "@/core/brand/near-fonts";
+import type { FoundClips } from "@/core/clips/clips";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type Cut, pointOf } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
@@ -63,6 +64,10 @@ export interface RenderOptions {
   documentUrl(entry: Pick<MediaEntry, "hash" | "name">): string;
   /** Address of a bundled font file. */
   fontUrl(file: string): string;
+  /** Origin of a stand-in for an outside host, by its label. */
+  standIn(label: string): string;
+  /** The clips that a feed has found so far; none where this says nothing. */
+  found?(widget: string): FoundClips | undefined;
 }
 
 /** A section as rendered: its markup and what it uses. Kept per section, so that an edit renders one section anew. */
@@ -79,11 +84,13 @@ export interface Part {
   readonly scripts: readonly PageScript[];
   /** What it tells search engines, each as JSON. */
   readonly told: readonly string[];
+  /** Origins outside the site that its frames may show. */
+  readonly frames: readonly string[];
 }
 
 /**
  * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "turned:<hash> <degrees>", "widget:<id>",
- * "shared:<id>", "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
+ * "shared:<id>", "clips:<id>" (what a feed has found), "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
  */
 export type Use =
   | `page:${string}`
@@ -91,6 +98,7 @@ export type Use =
   | `turned:${string}`
   | `widget:${string}`
   | `shared:${string}`
+  | `clips:${string}`
   | "navigation"
   | "name";
 
@@ -104,6 +112,8 @@ export interface RenderedPage {
   readonly needs: readonly string[];
   /** Scripts that its blocks need. */
   readonly scripts: readonly PageScript[];
+  /** Origins outside the site that its frames may show. */
+  readonly frames: readonly string[];
   /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
   readonly uses: readonly Use[];
   readonly parts: {
@@ -118,7 +128,7 @@ export interface RenderedPage {
  * block that sets them: without the first rule every block inside would inherit them.
  */
 const groundCss =
-  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;min-height:100vh;min-height:100svh;display:flex;flex-direction:column;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}main{flex:1}img{max-width:100%}picture{display:contents}.b-cut{display:block;overflow:hidden;width:100%;height:100%;border-radius:inherit}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
+  ":where(.b-section,.b-columns,.b-stack,.b-heading,.b-rich,.b-picture,.b-button,.b-list,.b-divider,.b-nav,.b-open,.b-icon,.b-logo,.b-card,.b-quote,.b-spacer,.b-notice,.b-links,.b-file,.b-gallery,.b-slider,.b-tabs,.b-questions,.b-hours,.b-address,.b-table,.b-video){--above:initial;--below:initial;--grid:initial;--edge:initial;--measure:initial;--gap:initial;--down:initial;--ratio:initial;--split:initial;--split-phone:initial;--height:initial;--columns:initial;--columns-phone:initial;--corners:initial;--tall:initial;--part:initial}*,::before,::after{box-sizing:border-box}:where(h1,h2,h3,h4,h5,h6,p,ul,ol,figure,hr){margin:0}body{margin:0;min-height:100vh;min-height:100svh;display:flex;flex-direction:column;background:var(--c-paper);color:var(--c-ink);--words:var(--c-ink);--quiet:var(--c-quiet);--mark:var(--c-accent);--ground:var(--c-paper);font-family:var(--f-text);font-size:1rem;line-height:1.5;-webkit-text-size-adjust:100%}main{flex:1}img{max-width:100%}picture{display:contents}.b-cut{display:block;overflow:hidden;width:100%;height:100%;border-radius:inherit}:focus-visible{outline:3px solid currentColor;outline-offset:3px}.skip{position:absolute;inset-inline-start:-999rem;top:0;z-index:9;background:var(--c-ink);color:var(--c-paper);padding:.8em 1.2em}.skip:focus{inset-inline-start:0}";
 
 /** How shared sections are shown: as they are being worked on, and which one is worked on in its place. */
 export interface Shown {
@@ -159,6 +169,7 @@ const nowhere = (attributes: string, inner: string) =>
   `<a${attributes.replace(/ aria-label="[^"]*"/, "")}>${inner}</a>`;
 
 const emptyMedia: RenderedPicture | null = null;
+const nothingFound: FoundClips = { about: null, clips: [], posters: [] };
 
 /**
  * A renderer for one state of a site. It keeps what it has rendered by the identity of the section, so rendering a
@@ -228,6 +239,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let uses: Use[] = [];
   let scripts: PageScript[] = [];
   let told: string[] = [];
+  let frames: string[] = [];
   let behind = new Map<string, string>();
   /** Definitions that the section being rendered shows, and those it stands in right now. */
   let bodies = new Map<string, PageNode | undefined>();
@@ -334,6 +346,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       note(scripts, name);
       return ` data-s="${name}"`;
     },
+    frames: (origin) => note(frames, origin),
+    standIn: options.standIn,
+    absolute: (href) => (options.origin === null || /^https?:/.test(href) ? href : options.origin + href),
     tell: (data) => note(told, scriptJson(data)),
     business: () => businessOf(site, options.origin),
     putBehind(key, markup) {
@@ -356,11 +371,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       note<Use>(uses, `media:${hash}`);
       const entry = media.get(hash);
       if (!entry || isPicture(entry)) return null;
-      const { type, name, bytes = 0 } = entry;
+      const { type, name, bytes = 0, widthPx: width, heightPx: height, lengthMs } = entry;
       return {
         href: escapeHtml(options.documentUrl(entry)),
         name,
         about: aboutDocument(type as DocumentType, bytes, options.locale.tag),
+        type,
+        ...(lengthMs ? { film: { width, height, seconds: lengthMs / 1000 } } : {}),
       };
     },
     placed(id, spot) {
@@ -376,6 +393,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
           );
     },
     part: (kind) => site[kind],
+    found(widget) {
+      note<Use>(uses, `clips:${widget}`);
+      const found = options.found?.(widget) ?? nothingFound;
+      for (const poster of found.posters) if (!media.has(poster.hash)) media.set(poster.hash, poster);
+      return found;
+    },
     newId: (stem) => `${stem}-${section}-${++ids}`,
     shared(placement) {
       const id = sharedContent(placement).shared;
@@ -473,6 +496,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     uses = [];
     scripts = [];
     told = [];
+    frames = [];
     behind = new Map();
     bodies = new Map();
     chain = [];
@@ -493,7 +517,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     if (same && before.eager === first && showsSame(before)) return before.part;
     begin(page, node.id, first);
     const html = rendered(node);
-    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
+    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
     kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
@@ -513,7 +537,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
       const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
-      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told };
+      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
       floats.set(widget.id, part);
       return [part];
     });
@@ -541,9 +565,11 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const usesOfAll = new Set<Use>();
       const scriptsOfAll = new Set<PageScript>(top && needsScript(top) ? ["head"] : []);
       const toldOfAll = new Set<string>();
+      const framesOfAll = new Set<string>();
       for (const part of all) {
         for (const script of part.scripts) scriptsOfAll.add(script);
         for (const data of part.told) toldOfAll.add(data);
+        for (const origin of part.frames) framesOfAll.add(origin);
         for (const rule of part.rules) rules.add(rule);
         for (const kind of part.kinds) used.add(kind);
         for (const kind of part.widgetKinds) shownKinds.add(kind);
@@ -571,6 +597,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         head: headOf(site, page, mediaOf(body, definitions), options, picture, toldOfAll),
         needs,
         scripts: [...scriptsOfAll].sort(),
+        frames: [...framesOfAll].sort(),
         uses: [...usesOfAll],
         parts,
       };
@@ -615,7 +642,11 @@ const sheets = new Map<string, string>();
 function kindCss(used: Iterable<Kind>, placed: Iterable<WidgetKindName> = []): string {
   const wanted = new Set(used);
   const shown = new Set(placed);
-  for (const kind of [...wanted]) for (const other of kinds[kind].cssOf ?? []) wanted.add(other);
+  for (const kind of shown) for (const other of widgetKinds[kind].cssOf ?? []) wanted.add(other);
+  for (let added = -1; added !== wanted.size; ) {
+    added = wanted.size;
+    for (const kind of [...wanted]) for (const other of kinds[kind].cssOf ?? []) wanted.add(other);
+  }
   let key = "";
   for (const kind of kindNames) if (wanted.has(kind)) key += `${kind} `;
   for (const kind of widgetKindNames) if (shown.has(kind)) key += `+${kind}`;

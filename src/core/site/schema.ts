@@ -3,7 +3,7 @@ import Joi from "joi";
 import { brandSchema } from "@/core/brand/schema";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
-import { documentTypes } from "@/core/media/documents";
+import { documentTypes, filmTypes } from "@/core/media/documents";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
@@ -19,7 +19,7 @@ export const idSchema = Joi.string()
 /** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
 export const siteKeySchema = Joi.string()
   .pattern(/^[a-z][a-z0-9-]{1,38}[a-z0-9]$/)
-  .invalid("rehearse", "studio", "www", "api", "localhost")
+  .invalid("rehearse", "studio", "www", "api", "localhost", "clips", "elsewhere")
   .messages({
     "string.pattern.base": "A site key has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
     "string.empty": "A site needs a key.",
@@ -175,10 +175,11 @@ const widgetSchema: Joi.ObjectSchema<SiteWidget> = Joi.object<SiteWidget>({
 });
 
 const isDocument = Joi.valid(...documentTypes);
+const isAFilm = Joi.valid(...filmTypes);
 
-/** A picture's side in px; a document has none. */
+/** A picture's or film's side in px; another document has none. */
 const sideField = Joi.when("type", {
-  is: isDocument,
+  is: Joi.valid(...documentTypes.filter((type) => !filmTypes.includes(type))),
   then: Joi.valid(0).required(),
   otherwise: Joi.number().integer().min(1).max(20_000).required(),
 });
@@ -206,6 +207,11 @@ const mediaSchema: Joi.ObjectSchema<MediaEntry> = Joi.object<MediaEntry>({
     .required(),
   widthPx: sideField,
   heightPx: sideField,
+  lengthMs: Joi.when("type", {
+    is: isAFilm,
+    then: Joi.number().integer().min(1).required(),
+    otherwise: Joi.forbidden(),
+  }),
   tint: Joi.string().pattern(/^#[0-9a-f]{6}$/),
   moves: Joi.boolean().valid(true),
   bytes: Joi.when("type", {

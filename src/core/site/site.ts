@@ -80,9 +80,11 @@ export interface MediaEntry {
   readonly hash: string;
   readonly name: string;
   readonly type: PictureType | DocumentType;
-  /** Of a picture; 0 of a document. */
+  /** Of a picture and a film; 0 of another document. */
   readonly widthPx: number;
   readonly heightPx: number;
+  /** How long a film is. */
+  readonly lengthMs?: number;
   /** Size of a document: pages tell it. */
   readonly bytes?: number;
   /** Description wherever a place of it says nothing of its own. */

@@ -4,6 +4,7 @@
 import type Joi from "joi";
 import type { Holder } from "@/core/kind/holder";
 import type { Floating, Opening } from "@/core/opening/opening";
+import type { Kind } from "@/core/page/node";
 import type { Shape } from "@/core/page/shapes";
 import type { Fault } from "@/core/page/validate";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
@@ -78,6 +79,8 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   flow?(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
   /** Rules that a page with such a spot carries once. */
   readonly css: string;
+  /** Kinds of blocks whose rules it uses, too. */
+  readonly cssOf?: readonly Kind[];
   /** The form that a page carries for its script; null where the kind needs none. */
   released(settings: WidgetSettings[K], resolve: Resolve, part: PartOf<K> | null): unknown;
   /** Hashes of the media that its released form shows besides those that its settings name. */

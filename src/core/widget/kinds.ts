@@ -1,5 +1,6 @@
 // The list of widget kinds. Adding a kind adds one folder and one line here, besides the line of its settings' type.
 import { booking } from "@/core/booking/widget";
+import { clips } from "@/core/clips/widget";
 import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
 import type { Floating, PagesShown } from "@/core/opening/opening";
@@ -11,6 +12,7 @@ export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
   popup,
   booking,
   form,
+  clips,
 };
 
 export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];

@@ -75,6 +75,8 @@ export const releaseFiles = mysqlTable(
     uses: json<readonly Use[]>("uses").notNull(),
     /** SHA-256 of the style sheet inside a page, in base64; "" where it has none. */
     styles: varchar("styles", { length: 44 }).notNull().default(""),
+    /** Origins outside the site that a page's frames may show: they stand in its policy. */
+    frames: json<readonly string[]>("frames"),
     /** BCP 47 tag of the language it is in; "" for what has none. */
     locale: varchar("locale", { length: 35 }).notNull().default(""),
     /** Paths of the assets a page refers to, so that a carried page brings its own along. */

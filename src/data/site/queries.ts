@@ -55,6 +55,7 @@ export const mediaEntry = (row: typeof media.$inferSelect): MediaEntry => ({
   type: row.type,
   widthPx: row.widthPx,
   heightPx: row.heightPx,
+  ...(row.lengthMs ? { lengthMs: row.lengthMs } : {}),
   ...(isPicture(row) ? {} : { bytes: row.bytes }),
   ...(row.alt ? { alt: row.alt } : {}),
   ...(row.decorative ? { decorative: true } : {}),

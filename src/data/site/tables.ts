@@ -22,6 +22,8 @@ export const sites = mysqlTable(
     retention: json<Retention | null>("retention"),
     /** The one pointer that publishing and going back flip. */
     liveReleaseId: varchar("live_release_id", { length: 24 }),
+    /** How often pages of a live release were made anew, because what a feed shows has changed. */
+    renewed: int("renewed").notNull().default(0),
     createdAt: instant("created_at").notNull(),
   },
   (table) => [index("sites_studio").on(table.studioId)],
@@ -34,9 +36,11 @@ export const media = mysqlTable(
     hash: varchar("hash", { length: 64 }).notNull(),
     name: varchar("name", { length: 200 }).notNull(),
     type: varchar("type", { length: 80 }).$type<MediaEntry["type"]>().notNull(),
-    /** 0 of documents. */
+    /** 0 of documents, but for films. */
     widthPx: int("width_px").notNull(),
     heightPx: int("height_px").notNull(),
+    /** Of a film. */
+    lengthMs: int("length_ms"),
     /** Size of the file as it came; variants are not counted. */
     bytes: int("bytes").notNull().default(0),
     alt: varchar("alt", { length: 400 }).notNull().default(""),

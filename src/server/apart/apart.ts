@@ -16,6 +16,8 @@ export const limits: Readonly<Record<TaskName, Limit>> = {
   calendar: { seconds: 30, heapMiB: 768 },
   siteFile: { seconds: 60, heapMiB: 1024 },
   picture: { seconds: 20, heapMiB: 256 },
+  feed: { seconds: 20, heapMiB: 256 },
+  film: { seconds: 20, heapMiB: 256 },
 };
 
 const mostAtOnce = 2;

@@ -1,7 +1,7 @@
 // A site file read from end to end: unzipped with every size counted, its site judged, its pictures decoded one by one.
 import { createHash } from "node:crypto";
 import { Unzip, type UnzipFile, UnzipInflate } from "fflate";
-import { documentKindOf, documentKinds, documentTypeOf } from "@/core/media/documents";
+import { documentKindOf, documentKinds, documentTypeOf, filmTypes } from "@/core/media/documents";
 import type { Fault } from "@/core/page/validate";
 import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
@@ -35,7 +35,7 @@ class Faulty extends Error {
 }
 const faulty = (path: string, message: string) => new Faulty({ path, message });
 
-const mediaName = /^media\/([0-9a-f]{64})\.[a-z]{3,4}$/;
+const mediaName = /^media\/([0-9a-f]{64})\.[a-z0-9]{3,4}$/;
 const isWanted = (name: string) => name === "site.json" || mediaName.test(name);
 
 /** Unpacks in pieces this large, so that what comes out is counted while it comes. */
@@ -135,7 +135,7 @@ class FaultySite extends Error {
   }
 }
 
-type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx" | "moves"> & {
+type Found = Pick<MediaEntry, "type" | "widthPx" | "heightPx" | "lengthMs" | "moves"> & {
   readonly name: string;
   readonly size: number;
 };
@@ -148,7 +148,10 @@ async function judged({ name, bytes }: Entry, path: string): Promise<Found> {
   if (document) {
     const fault = documentKinds[document].fault(bytes);
     if (fault) throw faulty(path, fault);
-    return { type: document, widthPx: 0, heightPx: 0, name, size: bytes.length };
+    if (!filmTypes.includes(document)) return { type: document, widthPx: 0, heightPx: 0, name, size: bytes.length };
+    const film = await (await import("./film")).readFilm(bytes);
+    if (!film.ok) throw faulty(path, film.faults[0]?.message ?? "This film can't be read.");
+    return { type: document, ...film.value, name, size: bytes.length };
   }
   // Loaded here: most files that are refused are refused before a picture is looked at.
   const { readPicture } = await import("./picture");
@@ -189,6 +192,7 @@ async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFi
     if (one?.name !== mediaFileName(entry)) throw faulty(path, `The file ${mediaFileName(entry)} is missing.`);
     if (one.type !== entry.type || one.widthPx !== entry.widthPx || one.heightPx !== entry.heightPx)
       throw faulty(path, "The picture is not of the type or size that the file says.");
+    if (one.lengthMs !== entry.lengthMs) throw faulty(path, "The film is not as long as the file says.");
     if ((one.moves ?? false) !== (entry.moves ?? false))
       throw faulty(path, "The file says of this picture that it moves, or does not, and it is the other way.");
     if (entry.bytes !== undefined && entry.bytes !== one.size)

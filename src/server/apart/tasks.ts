@@ -1,7 +1,9 @@
 // What is worked out apart from the process's own thread, because strangers or files decide how long it takes.
 import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
+import type { FeedRead } from "@/core/clips/read";
 import type { Outcome } from "@/core/visitor/decision";
 import type { Answer } from "./answer";
+import type { Film } from "./film";
 import type { ReadPicture } from "./picture";
 import type { WholeSite } from "./site-file";
 
@@ -30,6 +32,21 @@ export interface Tasks {
     readonly gives: Answer<ReadPicture>;
     readonly asks: Record<never, never>;
   };
+  readonly feed: {
+    /** `standIns` by their labels. */
+    readonly takes: {
+      readonly text: string;
+      readonly from: string;
+      readonly standIns: Readonly<Record<string, string>>;
+    };
+    readonly gives: Outcome<FeedRead>;
+    readonly asks: Record<never, never>;
+  };
+  readonly film: {
+    readonly takes: { readonly file: Uint8Array };
+    readonly gives: Answer<Film>;
+    readonly asks: Record<never, never>;
+  };
 }
 
 export type TaskName = keyof Tasks;
@@ -55,4 +72,7 @@ export const tasks: {
   calendar: async ({ file, asked }) => (await import("@/core/calendar/read")).readCalendar(file, asked),
   siteFile: async ({ given }, ask) => (await import("./site-file")).readWhole(given, ask),
   picture: async ({ file }) => (await import("./picture")).readPicture(file),
+  feed: async ({ text, from, standIns }) =>
+    (await import("@/core/clips/read")).readFeed(text, from, (label) => standIns[label] ?? `http://${label}.invalid`),
+  film: async ({ file }) => (await import("./film")).readFilm(file),
 };

@@ -4,9 +4,10 @@ import { publishNow } from "../../../scripts/lib/studio";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { operations } from "../operations";
+import { isPublicAddress } from "../outside/fetch";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { readCalendarApart } from "./feeds";
-import { fetchCalendar, isPublicAddress } from "./fetch";
+import { fetchCalendar } from "./fetch";
 
 let studio: TestStudio;
 let context: Context & { set(now: string): void };

@@ -63,6 +63,8 @@ function* pagesOf(site: SiteFile) {
     mediaUrl: (hash, variant) => `/media/${variantName(hash, variant)}`,
     documentUrl: () => "/",
     fontUrl: (file) => `/font/${file}`,
+    // Nothing plays while it is measured.
+    standIn: (label) => `http://${label}.invalid`,
   });
   for (const { body, ...meta } of site.pages) {
     const rendered = renderer.render(meta, body);

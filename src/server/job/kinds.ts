@@ -3,6 +3,7 @@ import Joi from "joi";
 import { deliverByHttp } from "../booking/payments";
 import { mailJob } from "../mail/mail";
 import { publishJob } from "../release/publish";
+import { renewJob } from "../release/renew";
 import { exportJob, exportPayload } from "../site/export";
 import { picturesJob } from "../site/media";
 import { sweepJob } from "../site/retention";
@@ -18,6 +19,7 @@ export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): 
   export: { lane: "slow", shown: true, payload: exportPayload, run: exportJob },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
   pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
+  renew: { lane: "slow", payload: Joi.object({}), run: renewJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
   ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),
 });

@@ -1,5 +1,5 @@
 // The queue: long work as rows, each taken by one process at a time.
-import { and, eq, inArray, lt, lte, or } from "drizzle-orm";
+import { and, eq, gt, inArray, lt, lte, or } from "drizzle-orm";
 import Joi from "joi";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
@@ -45,6 +45,18 @@ export async function queueOnly(
     .insert(jobs)
     .ignore()
     .values({ id: nanoid(16), state: "queued", availableAt: now, createdAt: now, ...job });
+}
+
+/** Queues a job, or has the one of its key that waits run earlier where that is sooner. */
+export async function queueSooner(
+  tx: Executor,
+  job: Parameters<typeof queueJob>[1] & { onlyOne: string; availableAt: Date },
+): Promise<void> {
+  await queueOnly(tx, job);
+  await tx
+    .update(jobs)
+    .set({ availableAt: job.availableAt })
+    .where(and(eq(jobs.onlyOne, job.onlyOne), eq(jobs.state, "queued"), gt(jobs.availableAt, job.availableAt)));
 }
 
 /** The real moment at which the server's clock, which may be a set one, will show `at`. */

@@ -38,8 +38,20 @@ export const drawingHeaders = (settings: Settings): Record<string, string> => ({
   "Content-Security-Policy": drawingPolicy,
 });
 
-/** Headers of released pages; `framedBy` is who may show them in a frame, `styles` the SHA-256 of the style sheet inside. */
-export function siteHeaders(settings: Settings, framedBy: string, styles = ""): Record<string, string> {
+/** What one page's policy allows besides what all do. */
+export interface Allowed {
+  /** SHA-256 of the style sheet inside. */
+  readonly styles?: string;
+  /** Origins outside the site that its frames may show. */
+  readonly frames?: readonly string[];
+}
+
+/** Headers of released pages; `framedBy` is who may show them in a frame. */
+export function siteHeaders(
+  settings: Settings,
+  framedBy: string,
+  { styles = "", frames = [] }: Allowed = {},
+): Record<string, string> {
   return {
     ...common(settings),
     "Content-Security-Policy": policy({
@@ -48,7 +60,9 @@ export function siteHeaders(settings: Settings, framedBy: string, styles = ""): 
       "style-src": styles ? `'self' 'sha256-${styles}'` : "'self'",
       "img-src": "'self' data:",
       "font-src": "'self'",
+      "media-src": "'self'",
       "connect-src": "'self'",
+      ...(frames.length ? { "frame-src": frames.join(" ") } : {}),
       "form-action": "'self'",
       "base-uri": "'none'",
       "frame-ancestors": framedBy,

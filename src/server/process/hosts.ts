@@ -1,20 +1,28 @@
 // Which part of Webitor a request's Host names. Anything unclear is nobody's.
+import { isStandIn, type StandInLabel } from "@/standins/hosts";
 import type { Settings } from "../settings";
 
 export type Host =
   | { readonly kind: "studio" }
   | { readonly kind: "site"; readonly key: string }
-  | { readonly kind: "rehearsal"; readonly key: string };
+  | { readonly kind: "rehearsal"; readonly key: string }
+  /** An outside host that ships as a stand-in. */
+  | { readonly kind: "standIn"; readonly label: StandInLabel };
 
 const keyPattern = /^[a-z][a-z0-9-]{1,38}[a-z0-9]$/;
 
 /** The host a Host header names ("wrenfield.localhost:4400"); null for any other. */
-export function readHost(header: string | undefined, settings: Pick<Settings, "publicHost">): Host | null {
+export function readHost(
+  header: string | undefined,
+  settings: Pick<Settings, "publicHost"> & Partial<Pick<Settings, "standIns">>,
+): Host | null {
   if (!header) return null;
   const name = header.toLowerCase().replace(/:\d{1,5}$/, "");
   if (name === settings.publicHost) return { kind: "studio" };
   if (!name.endsWith(`.${settings.publicHost}`)) return null;
-  const labels = name.slice(0, -settings.publicHost.length - 1).split(".");
+  const below = name.slice(0, -settings.publicHost.length - 1);
+  if (settings.standIns && isStandIn(below)) return { kind: "standIn", label: below };
+  const labels = below.split(".");
   const key = labels.at(-1) as string;
   if (!keyPattern.test(key)) return null;
   if (labels.length === 1) return { kind: "site", key };

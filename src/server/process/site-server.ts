@@ -3,6 +3,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import { isFilm } from "@/core/media/documents";
 import { pictureForms } from "@/core/media/forms";
 import { withoutSlashes } from "@/core/site/path";
 import { releaseFiles } from "@/data/release/tables";
@@ -13,10 +14,13 @@ import { longestHeader } from "../edge/request";
 import { redirectType } from "../release/publisher";
 import { drawingHeaders, siteHeaders } from "./headers";
 import { readPath } from "./hosts";
+import { partial } from "./range";
 
 interface Live {
   readonly siteId: string;
   readonly releaseId: string | null;
+  /** How often its pages were made anew. */
+  readonly renewed: number;
   readonly checkedAt: number;
 }
 
@@ -37,12 +41,13 @@ type Encoding = "br" | "gzip" | "identity";
 /** A file of a release with its answers per encoding. */
 interface File {
   readonly size: number;
+  readonly type: string;
   readonly answers: Readonly<Record<Encoding, Answer>>;
   /** Set on an old address: the path of the page now. */
   readonly leadsTo?: string;
 }
 
-type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles">;
+type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames">;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -99,7 +104,14 @@ export function createSiteServer(context: Context) {
     if (!asked) {
       asked = findSite(context.db, key)
         .then((site) =>
-          site ? { siteId: site.id, releaseId: site.liveReleaseId, checkedAt: performance.now() } : null,
+          site
+            ? {
+                siteId: site.id,
+                releaseId: site.liveReleaseId,
+                renewed: site.renewed,
+                checkedAt: performance.now(),
+              }
+            : null,
         )
         .finally(() => live.delete(key));
       live.set(key, asked);
@@ -112,11 +124,13 @@ export function createSiteServer(context: Context) {
 
   function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
     const drawing = row.type === pictureForms.svg.type;
-    const own = row.styles
-      ? Object.entries(siteHeaders(context.settings, "'self'", row.styles)).flat()
-      : drawing
-        ? drawings
-        : headers;
+    const allowed = { styles: row.styles, frames: row.frames ?? [] };
+    const own =
+      allowed.styles || allowed.frames.length
+        ? Object.entries(siteHeaders(context.settings, "'self'", allowed)).flat()
+        : drawing
+          ? drawings
+          : headers;
     const answer = (encoding: Encoding): Answer => {
       const packed = encoding === "identity" ? null : stored[encoding];
       const body = packed ?? stored.identity;
@@ -146,7 +160,11 @@ export function createSiteServer(context: Context) {
       };
     };
     // The bytes themselves are counted where they are kept, once for all sites.
-    return { size: 2048, answers: { br: answer("br"), gzip: answer("gzip"), identity: answer("identity") } };
+    return {
+      size: 2048,
+      type: row.type,
+      answers: { br: answer("br"), gzip: answer("gzip"), identity: answer("identity") },
+    };
   }
 
   async function storedOf({ blob, packed }: Row): Promise<ReleasedForms | null> {
@@ -165,6 +183,7 @@ export function createSiteServer(context: Context) {
         blob: releaseFiles.blob,
         packed: releaseFiles.packed,
         styles: releaseFiles.styles,
+        frames: releaseFiles.frames,
       })
       .from(releaseFiles)
       .where(
@@ -184,7 +203,7 @@ export function createSiteServer(context: Context) {
   }
 
   async function find(site: Live, path: string): Promise<File | null> {
-    const key = path.startsWith("/_a/") ? `${site.siteId}${path}` : `${site.releaseId}${path}`;
+    const key = path.startsWith("/_a/") ? `${site.siteId}${path}` : `${site.releaseId}.${site.renewed}${path}`;
     const cached = files.get(key);
     if (cached) return cached;
     const loaded = await load(site, path);
@@ -192,7 +211,16 @@ export function createSiteServer(context: Context) {
     return loaded;
   }
 
+  /** A film, from where its player wants it. */
+  function sendPart(request: IncomingMessage, response: ServerResponse, file: File) {
+    const { body: whole, unchanged } = file.answers.identity;
+    const { status, headers: range, body } = partial(whole, request.headers.range);
+    response.writeHead(status, [...unchanged, "Content-Type", file.type, ...Object.entries(range).flat()]);
+    response.end(request.method === "HEAD" ? undefined : body);
+  }
+
   function send(request: IncomingMessage, response: ServerResponse, file: File) {
+    if (isFilm(file) && !request.headers["if-none-match"]) return sendPart(request, response, file);
     const answer = file.answers[encodingFor(request.headers["accept-encoding"] as string | undefined)];
     if (answer.status === 200 && matches(request.headers["if-none-match"], answer.etag)) {
       response.writeHead(304, answer.unchanged as string[]);

@@ -3,7 +3,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
 import { sourceLocale } from "@/core/locale/site-locale";
-import { addressName } from "@/core/media/documents";
+import { addressName, isFilm } from "@/core/media/documents";
 import { pictureForms, variantName } from "@/core/media/forms";
 import { noSurround } from "@/core/page/node";
 import { documentHtml } from "@/core/render/document";
@@ -14,10 +14,12 @@ import { pageWith } from "@/core/widget/alone";
 import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
 import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
-import { type Context, hostOrigin } from "../context";
+import { foundOf } from "../clips/found";
+import { type Context, hostOrigin, standInOrigins } from "../context";
 import { notFound, Problem, problemResponse, validated } from "../problem";
 import { drawingPolicy, siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
+import { partial } from "../process/range";
 import { fontAsset, visitorScripts } from "../release/assets";
 import { headScripts, pageScripts } from "../release/page-data";
 import { documentBytes, pictureFile } from "../site/media";
@@ -28,6 +30,8 @@ import { type RehearsalClaim, readToken } from "./token";
 interface Piece {
   readonly type: string;
   readonly body: string | Buffer;
+  /** Origins that the page's frames may show. */
+  readonly frames?: readonly string[];
 }
 
 /** Where a rehearsed form is sent. */
@@ -83,6 +87,7 @@ export function createRehearsalServer(context: Context) {
     const frame = widget ? { ...frameOf(site), header: noSurround, footer: noSurround } : frameOf(site);
     const own = widget ? `/_w/${widget.id}` : pagePath(found);
     const locale = sourceLocale(site);
+    const fed = await foundOf(context.db, row.id, site.widgets, site.settings);
     const renderer = createRenderer(frame, {
       locale,
       linkBase: base,
@@ -90,6 +95,8 @@ export function createRehearsalServer(context: Context) {
       mediaUrl: (hash, variant) => `${base}/_m/${variantName(hash, variant)}`,
       documentUrl: ({ hash, name }) => `${base}/_d/${hash}/${addressName(name)}`,
       fontUrl: (file) => `${base}/_f/${file}`,
+      standIn: standInOrigins(context.settings),
+      found: (id) => fed.get(id),
     });
     const { body, ...meta } = found;
     const rendered = renderer.render(meta, body);
@@ -97,6 +104,7 @@ export function createRehearsalServer(context: Context) {
     if (styles) return { type: "text/css; charset=utf-8", body: rendered.css };
     return {
       type: "text/html; charset=utf-8",
+      frames: rendered.frames,
       body: documentHtml({
         language: locale.tag,
         head: rendered.head,
@@ -155,15 +163,20 @@ export function createRehearsalServer(context: Context) {
   }
 
   return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
-    const answer = (status: number, { type, body }: Piece) => {
+    const answer = (status: number, { type, body, frames = [] }: Piece) => {
       const drawing = type === pictureForms.svg.type ? { "Content-Security-Policy": drawingPolicy } : {};
-      response.writeHead(status, {
+      const framing = frames.length ? siteHeaders(context.settings, studio, { frames }) : {};
+      const film =
+        status === 200 && isFilm({ type }) ? partial(Buffer.from(body as Buffer), request.headers.range) : null;
+      response.writeHead(film?.status ?? status, {
         ...headers,
+        ...framing,
         ...drawing,
         "Content-Type": type,
         "Access-Control-Allow-Origin": studio,
+        ...film?.headers,
       });
-      response.end(request.method === "HEAD" ? undefined : body);
+      response.end(request.method === "HEAD" ? undefined : (film?.body ?? body));
     };
     const says = (status: number, words: string) =>
       answer(status, { type: "text/plain; charset=utf-8", body: `${words}\n` });

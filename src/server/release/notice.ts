@@ -9,7 +9,7 @@ import { createRenderer, usedFamilies } from "@/core/render/render";
 import { inTransaction } from "@/data/connection";
 import { keptSite } from "@/data/release/page-states";
 import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
-import type { Context } from "../context";
+import { type Context, standInOrigins } from "../context";
 import { notFound } from "../problem";
 import { loadKeptSite } from "../site/whole";
 import { fontAssets, releasedPicture } from "./assets";
@@ -41,6 +41,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     mediaUrl: releasedPicture,
     documentUrl: () => "",
     fontUrl: (file) => fonts.get(file)?.path ?? "",
+    standIn: standInOrigins(context.settings),
   });
   const made = {
     css: renderer.around("").css + noticeRules,

@@ -3,6 +3,7 @@
 import { createHash } from "node:crypto";
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
+import type { FoundClips } from "@/core/clips/clips";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { addressName } from "@/core/media/documents";
 import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
@@ -41,7 +42,8 @@ import { statesHolding } from "@/data/release/page-states";
 import type { releaseFiles } from "@/data/release/tables";
 import { frameOf } from "@/data/site/queries";
 import { keysOf } from "../bytes/released";
-import { type Context, sha256, siteOrigin } from "../context";
+import { foundOf } from "../clips/found";
+import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { pictureKey } from "../site/media";
 import { type Asset, fontAssets, releasedPicture, type VisitorScripts, visitorScripts } from "./assets";
 import { headScripts, pageScripts } from "./page-data";
@@ -50,7 +52,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "13";
+const rendererVersion = "14";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -129,6 +131,8 @@ export class Publisher {
     private readonly holding: ReadonlyMap<string, ReadonlySet<string>>,
     private readonly fonts: ReadonlyMap<string, Asset>,
     private readonly scripts: VisitorScripts,
+    /** What feeds have found, by the widget. */
+    private readonly found: ReadonlyMap<string, FoundClips>,
   ) {
     this.made = new MadeFiles(context);
     this.frame = frameOf(site);
@@ -141,9 +145,12 @@ export class Publisher {
       mediaUrl: releasedPicture,
       documentUrl,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
+      standIn: standInOrigins(context.settings),
+      found: (widget) => this.found.get(widget),
     });
     this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
-    this.media = new Map(site.media.map((entry) => [entry.hash, entry]));
+    const posters = [...found.values()].flatMap((one) => one.posters);
+    this.media = new Map([...posters, ...site.media].map((entry) => [entry.hash, entry]));
     this.paths = new Map(site.pages.map((page) => [page.id, pagePath(page, this.locale)]));
     this.shared = definitionsOf(site);
     this.targets = clickTargetsOf(site);
@@ -157,7 +164,9 @@ export class Publisher {
   static async of(context: Context, siteId: string, releaseId: string, site: KeptSite): Promise<Publisher> {
     const scripts = await visitorScripts(context.settings.buildFolder);
     const holding = await statesHolding(context.db, siteId, releaseId, clickTargetsOf(site));
-    return new Publisher(context, siteId, releaseId, site, holding, await fontAssets(usedFamilies(site)), scripts);
+    const fonts = await fontAssets(usedFamilies(site));
+    const found = await foundOf(context.db, siteId, site.widgets, site.settings);
+    return new Publisher(context, siteId, releaseId, site, holding, fonts, scripts, found);
   }
 
   /** What one thing that a page was made from is like now. */
@@ -185,6 +194,7 @@ export class Publisher {
         .filter((page) => page.inNavigation)
         .map((page) => [page.id, page.title, this.paths.get(page.id), page.parent ?? null]),
     name: () => this.site.name,
+    clips: (id) => this.found.get(id) ?? null,
     shared: (id) => {
       const body = this.shared.get(id);
       // Which of its blocks open something depends on the widgets' rules.
@@ -340,6 +350,7 @@ export class Publisher {
       input: this.inputOf(kept, rendered.uses),
       uses: rendered.uses,
       styles,
+      ...(rendered.frames.length ? { frames: rendered.frames } : {}),
       locale: this.locale.tag,
       assets: assets.map((one) => one.path),
     });

@@ -1,7 +1,7 @@
 // Pictures: taking them in, and making what pages ask for of them.
 import { and, asc, eq, isNull } from "drizzle-orm";
 import sharp, { type Sharp } from "sharp";
-import { documentKinds, documentTypeOf, documentTypes } from "@/core/media/documents";
+import { documentKinds, documentTypeOf, documentTypes, filmTypes } from "@/core/media/documents";
 import {
   formsOf,
   isDrawing,
@@ -20,6 +20,7 @@ import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { apart } from "../apart/apart";
+import type { Film } from "../apart/film";
 import { longestMovingMs, pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
@@ -49,11 +50,22 @@ export async function addDocument(
   if (!bytes.length) throw fieldProblem("file", "This file is empty. Copy it again, and send that.");
   const fault = documentKinds[type].fault(bytes);
   if (fault) throw fieldProblem("file", fault);
+  const film = filmTypes.includes(type) ? await filmIn(context, bytes) : null;
   const hash = sha256(bytes);
-  const entry: MediaEntry = { hash, name: name.trim().slice(-200), type, widthPx: 0, heightPx: 0, bytes: bytes.length };
+  const sides = film ?? { widthPx: 0, heightPx: 0 };
+  const entry: MediaEntry = { hash, name: name.trim().slice(-200), type, ...sides, bytes: bytes.length };
   await context.bytes.put(hash, bytes);
   await keep(context, site, entry, bytes.length);
   return entry;
+}
+
+/** Sides and length of a film; 422 with a sentence for what is none that browsers play. */
+async function filmIn(context: Context, file: Uint8Array): Promise<Film> {
+  const found = await apart(context.settings, "film", { file }, {});
+  if ("givenUp" in found)
+    throw fieldProblem("file", "This film takes too long to be read. Save it anew and send that.");
+  if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
+  return found.answer.value;
 }
 
 /** A file of the site to take home: its bytes and type. */

@@ -17,6 +17,7 @@ import { releases } from "@/data/release/tables";
 import { mediaOf, pageMetaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
+import { foundOf } from "../clips/found";
 import { siteOrigin } from "../context";
 import { takePoint } from "../limit";
 import { chosenFor, siteOperation, type UserCall, userOperation } from "../operation";
@@ -164,6 +165,8 @@ export const siteOperations = {
       widgets,
       parts: await partsOf(db, call.site.id),
       media: await mediaOf(db, call.site.id),
+      /** What its feeds of clips show. */
+      found: Object.fromEntries(await foundOf(db, call.site.id, widgets, call.site.settings)),
     };
   }),
   /** A copy with pages, media, widgets and what can be booked; without releases and what visitors sent. */

@@ -16,7 +16,7 @@ import { documents } from "@/data/page/tables";
 import { mediaEntry, pageMetaOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { media, sitePictures, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
-import { type Context, sha256 } from "../context";
+import { type Context, sha256, standInOrigins } from "../context";
 import { notFound } from "../problem";
 import { fontAssets } from "../release/assets";
 import { pictureVariant } from "./media";
@@ -146,6 +146,7 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
       const font = file.includes("-latin-wght") ? fonts.get(file) : undefined;
       return font ? dataUrl(font.type, font.bytes) : "";
     },
+    standIn: standInOrigins(context.settings),
   });
   const meta = frame.pages.find(({ slug }) => slug === "") ?? frame.pages[0];
   if (!meta) throw notFound("The home page");

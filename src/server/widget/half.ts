@@ -33,6 +33,8 @@ export interface WidgetServer<K extends WidgetKindName> {
   jobs(outside: Outside): JobKinds;
   /** Forgets a person of a site; what is counted is called `what` in the answer. Null where it knows nobody. */
   readonly erases: { readonly what: string; run(tx: Executor, siteId: string, email: string): Promise<number> } | null;
+  /** What has to begin when one was made or its settings were saved; absent where nothing has. */
+  saved?(tx: Executor, siteId: string, widgetId: string): Promise<void>;
   results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;
   /** What is worth a look besides what its settings say; null where nothing outside of them can go wrong. */
   readonly outside: ((call: SiteCall, widget: WidgetOf<K>) => Promise<readonly Problem[]>) | null;

@@ -1,6 +1,7 @@
 // The list of the server's halves of widget kinds: one line a kind.
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingServer } from "../booking/server";
+import { clipsServer } from "../clips/server";
 import { formServer } from "../form/server";
 import type { Operation } from "../operation";
 import { popupServer } from "../popup/server";
@@ -10,6 +11,7 @@ export const widgetServers = {
   popup: popupServer,
   booking: bookingServer,
   form: formServer,
+  clips: clipsServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

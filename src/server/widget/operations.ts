@@ -51,7 +51,7 @@ export const widgetOperations = {
     async (call, input: { kind: WidgetKindName; name: string }) => {
       const { context, site } = call;
       const id = context.newId();
-      return inTransaction(context.db, async (tx) => {
+      const added = await inTransaction(context.db, async (tx) => {
         const parts = await partsOf(tx, site.id);
         const [last] = await tx
           .select({ position: max(widgets.position) })
@@ -67,8 +67,11 @@ export const widgetOperations = {
           changedAt: context.now(),
         });
         await refreshShown(tx, site.id);
+        await serverOf(input.kind).saved?.(tx, site.id, id);
         return { id };
       });
+      context.jobQueued();
+      return added;
     },
   ),
   /** One widget as it is stored, for whoever has to choose between their settings and somebody else's. */
@@ -102,7 +105,7 @@ export const widgetOperations = {
       const { settings } = validated(Joi.object({ settings: schemaOfKind(row.kind).required() }), {
         settings: input.settings,
       });
-      return inTransaction(db, async (tx) => {
+      const saved = await inTransaction(db, async (tx) => {
         const own = input.part && partOf(row.kind);
         const partVersion =
           own && input.part ? await own.change(tx, call, { ...input.part, agreed: input.agreed ?? false }) : null;
@@ -115,8 +118,11 @@ export const widgetOperations = {
         if (result.affectedRows !== 1)
           throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Choose whose settings hold.");
         if (widgetKinds[row.kind].shown) await refreshShown(tx, call.site.id);
+        await serverOf(row.kind).saved?.(tx, call.site.id, input.widget);
         return { revision: input.revision + 1, ...(partVersion === null ? {} : { partVersion }) };
       });
+      call.context.jobQueued();
+      return saved;
     },
   ),
   "widgets.remove": siteOperation("widgets.change", { widget }, async (call, input: { widget: string }) => {

@@ -19,9 +19,10 @@ import {
   undo,
   undone,
 } from "@/core/page/history";
+import { kinds } from "@/core/page/kinds";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
-import { findNode, noSurround, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
+import { findNode, type Kind, noSurround, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import {
   chainTo,
   type Definitions,
@@ -828,6 +829,25 @@ export class Composer {
       siblings[place.index + 1] ?? siblings[place.index - 1] ?? (place.parent.kind === "page" ? null : place.parent);
     this.edit(place.document, [{ type: "remove", node }]);
     this.select(next?.id ?? null);
+  }
+
+  /** Puts a block of another kind in the place of one, as one step; the looks that both know stay. */
+  become(node: string, kind: Kind, content: PageNode["content"]) {
+    if (this.refusesInside(node)) return;
+    const place = this.place(node);
+    const before = this.node(node);
+    if (!place || !before) return;
+    const known = new Set<string>(kinds[kind].looks);
+    const kept = (look: object | undefined) =>
+      Object.fromEntries(Object.entries(look ?? {}).filter(([field]) => known.has(field)));
+    const look = Object.fromEntries(Object.entries(before.look).map(([width, of]) => [width, kept(of as object)]));
+    const after = { ...before, id: newId(), kind, content, look: look as PageNode["look"] };
+    const refusal = this.edit(place.document, [
+      { type: "insert", parent: place.parent.id, index: place.index, node: after },
+      { type: "remove", node },
+    ]);
+    if (refusal) this.say(refusal);
+    else this.select(after.id);
   }
 
   duplicate(node: string) {

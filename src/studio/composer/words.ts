@@ -161,6 +161,24 @@ export const words = {
     tablet: { bold: "tablets and phones", rest: "That is up to 900 px." },
     phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
   },
+  clipAddress: "Clip’s address or id",
+  clipAddressHint: "Any form of it: its page, its short address, its player.",
+  clipLook: "Find this clip",
+  clipLooking: "Asking its host",
+  clipOpen: "Open it there",
+  clipLeaves: (things: number) =>
+    things
+      ? `keeps ${counted(things, "thing", "things")} in browsers once it plays`
+      : "hears of visitors once it plays",
+  ownFilm: "Own film",
+  chooseFilm: "Choose a film",
+  filmFile: "A film, MP4 or WebM",
+  newFilm: "New film",
+  filmGone: "This film is gone",
+  filmHears: "nobody else hears of visitors",
+  filmPreview: "The film; stop where the poster is to be taken",
+  takePoster: "Take this frame as poster",
+  captionFile: "A caption file, WebVTT",
   characters: (count: number) => counted(count, "character", "characters"),
   fitsLabel: "How many characters fit",
   fits: (count: number, fits: number | null, lineCount: number, widthPx: number) =>

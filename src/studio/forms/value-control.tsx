@@ -19,6 +19,8 @@ interface Props<C> {
   readonly label: string;
   readonly value: unknown;
   readonly ids: Ids;
+  /** What stands in a number's field while it holds none; that it follows Brand where nothing is said. */
+  readonly placeholder?: string;
   onChange(value: unknown): void;
 }
 
@@ -82,11 +84,11 @@ function ColourChoice({
 const controls: {
   readonly [K in ValueControl["kind"]]: ComponentType<Props<Extract<ValueControl, { kind: K }>>>;
 } = {
-  number: ({ control, value, ids, onChange }) => (
+  number: ({ control, value, ids, placeholder, onChange }) => (
     <NumberInput
       {...ids}
       value={value as number | undefined}
-      placeholder={control.unit.length > 4 ? words.brand : words.fromBrand}
+      placeholder={placeholder ?? (control.unit.length > 4 ? words.brand : words.fromBrand)}
       min={control.min}
       max={control.max}
       step={control.step}

@@ -47,11 +47,17 @@ export function useRefresh() {
     ]);
 }
 
+/** Origin of a stand-in for an outside host: they answer below the studio's own. */
+export const standInHere = (label: string): string => `${location.protocol}//${label}.${location.host}`;
+
 /**
  * The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. `chosen`: the
  * site's header and footer are those of the page, whatever their rules say.
  */
-export function stageRenderer(site: SiteFrame, { chosen = false } = {}): Renderer {
+export function stageRenderer(
+  site: SiteFrame,
+  { chosen = false, found = {} }: { readonly chosen?: boolean; readonly found?: OpenSite["found"] } = {},
+): Renderer {
   return createRenderer(site, {
     locale: sourceLocale(site),
     marks: true,
@@ -62,6 +68,8 @@ export function stageRenderer(site: SiteFrame, { chosen = false } = {}): Rendere
     mediaUrl: (hash, variant) => `/api/sites/${site.key}/media/${variantName(hash, variant)}`,
     documentUrl: ({ hash }) => `/api/sites/${site.key}/media/${hash}?document`,
     fontUrl: (file) => `/api/fonts/${file}`,
+    standIn: standInHere,
+    found: (widget) => found[widget],
   });
 }
 
@@ -70,15 +78,15 @@ export function useStageRenderer(
   header: PageNode | undefined,
   footer: PageNode | undefined,
 ): Renderer | null {
-  const { key, name, settings, brand, pages, widgets, media, parts } = site;
+  const { key, name, settings, brand, pages, widgets, media, parts, found } = site;
   return useMemo(
     () =>
       header && footer
         ? stageRenderer(
             { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
-            { chosen: true },
+            { chosen: true, found },
           )
         : null,
-    [key, name, settings, brand, pages, widgets, media, parts, header, footer],
+    [key, name, settings, brand, pages, widgets, media, parts, found, header, footer],
   );
 }

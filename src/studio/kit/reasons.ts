@@ -100,6 +100,14 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.sample": ({ words: text }: { words: string }) =>
     `Words that came with the section: “${text}”${/[.!?]$/.test(text) ? "" : "."}`,
   "check.noAddress": () => "The settings of the site tell no address yet.",
+  "check.feedWithoutSource": () => "This feed has no source yet: nothing is shown.",
+  "check.feedBroken": ({ name, problem }: { name: string; problem: string }) =>
+    `The source “${name}” can’t be read. ${problem}`,
+  "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
+  "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
+  "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",
+  "check.noPoster": () => "This video has no poster: until it is played a dark field stands there.",
+  "check.videoEndsFirst": () => "This video would end before it begins. Set where it ends later, or to 0.",
   "check.noFile": () => "A file download has no file.",
   "check.noHours": () => "The settings of the site tell no opening hours yet.",
   "check.emptyMap": () => "Nothing is drawn on the map yet.",

@@ -85,6 +85,11 @@ export interface WidgetStudio<K extends WidgetKindName> {
       body: unknown,
     ): Promise<{ readonly status: number; readonly body: unknown }>;
   };
+  /**
+   * What of a preview that is drawn on the server changes besides the settings: where it does, the preview is drawn anew. A
+   * hook; absent for kinds whose script shows every draft by itself.
+   */
+  useStamp?(id: string): string;
   /** A view of its own beside what a visitor gets: why it is as it is. */
   readonly view?: {
     readonly title: string;

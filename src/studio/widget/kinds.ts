@@ -1,6 +1,7 @@
 // The list of the studio's halves of widget kinds: one line a kind.
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingStudio } from "@/studio/booking/half";
+import { clipsStudio } from "@/studio/clips/half";
 import { formStudio } from "@/studio/form/half";
 import { popupStudio } from "@/studio/popup/half";
 import type { WidgetStudio } from "./half";
@@ -9,6 +10,7 @@ const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
   popup: popupStudio,
   booking: bookingStudio,
   form: formStudio,
+  clips: clipsStudio,
 };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -24,8 +24,11 @@ export function VisitorView({
   part,
   valid,
   beside,
+  revision,
 }: {
   widget: SiteWidget;
+  /** Of what was saved last. */
+  revision: number;
   part: object | null;
   valid: boolean;
   beside: Beside;
@@ -58,7 +61,7 @@ export function VisitorView({
       ) : opening ? (
         <OverThePage widget={widget} part={part} valid={valid} />
       ) : (
-        <InTheFlow widget={widget} part={part} valid={valid} />
+        <InTheFlow widget={widget} part={part} valid={valid} revision={revision} />
       )}
     </Flex>
   );
@@ -149,12 +152,15 @@ interface Drafted {
 }
 
 /** The real element on the rehearsal host, in the flow of a page with nothing else on it. */
-function InTheFlow({ widget, part, valid }: Drafted) {
+function InTheFlow({ widget, part, valid, revision }: Drafted & { revision: number }) {
   const { base, error } = useRehearsal();
   const frame = useTold(widget, part, valid, base);
   const draft = useMemo(() => ({ widget, part }), [widget, part]);
   useRehearsedCalls(base, draft);
-  return <LiveFrame frame={frame} error={error} src={base && `${base}/_w/${widget.id}`} flows />;
+  const { useStamp } = studioOf(widget.kind as WidgetKindName);
+  const stamp = useStamp?.(widget.id);
+  const drawn = stamp === undefined ? "" : `?${revision}.${encodeURIComponent(stamp)}`;
+  return <LiveFrame frame={frame} error={error} src={base && `${base}/_w/${widget.id}${drawn}`} flows />;
 }
 
 function LiveFrame({

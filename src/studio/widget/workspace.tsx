@@ -305,6 +305,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
           part={sound}
           valid={ready}
           beside={current?.beside ?? "visitor"}
+          revision={view.revision}
         />
         <Box position="absolute" left="16px" right="16px" bottom="14px">
           <RehearseStrip

@@ -25,6 +25,7 @@ const page: Page = {
     if (rehearsal && parent !== window) parent.postMessage({ from: "webitor-rehearsal", ...message }, rehearsal.studio);
   },
   load: async (kind) => (await load<{ default: VisitorKind }>(kind)).default,
+  script: load,
   memory: rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory(),
   keepMemory: rehearsal ? () => {} : keepMemory,
   rememberDone: rehearsal ? () => {} : rememberDone,

@@ -2,6 +2,7 @@
 import Joi from "joi";
 import { type Cut, cutSchema } from "@/core/media/cut";
 import { escapeHtml, imageHtml } from "@/core/render/markup";
+import { usualRatio } from "@/core/video/length";
 import { defineKind, type KindDefinition } from "../kind";
 import { largeAttributes, largeLink } from "../large";
 import { linkProblems, linkRefs, linkSchema } from "../link";
@@ -65,6 +66,28 @@ export const picture: KindDefinition = defineKind<PictureContent>({
       shown: ({ link }) => !link,
       optional: true,
       layout: true,
+    },
+  ],
+  becomes: [
+    {
+      kind: "video",
+      label: "Make a video of it",
+      content: ({ media, alt, caption, cut }) => ({
+        source: null,
+        title: "",
+        ratio: usualRatio,
+        seconds: 0,
+        poster: media,
+        ...(cut ? { cut } : {}),
+        alt,
+        ...(caption ? { caption } : {}),
+        as: "here",
+        text: "",
+        controls: "shown",
+        fullScreen: true,
+        captions: [],
+        chapters: [],
+      }),
     },
   ],
   refs: function* (content) {

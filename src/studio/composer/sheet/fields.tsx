@@ -1,7 +1,7 @@
 "use client";
 // What the selected block says: its kind's fields, each drawn by the control it names.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { type ComponentType, useState } from "react";
+import type { ComponentType } from "react";
 import type { Cut } from "@/core/media/cut";
 import type { Icon } from "@/core/page/icon";
 import type { FieldControlKind } from "@/core/page/kind";
@@ -15,6 +15,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
+import { useInside } from "@/studio/kit/use-inside";
 import { useFacts } from "../facts";
 import { PictureChoice } from "../picture-choice";
 import { takeFillOut } from "../shared/deeds";
@@ -33,16 +34,17 @@ import { LinkField } from "./link-field";
 import { MapField } from "./map-field";
 import { PictureCut, PlaceWants } from "./picture-cut";
 import { TableField } from "./table-field";
+import { VideoField } from "./video-field";
 import { WidgetField } from "./widget-field";
 
 function LineField({ composer, node, field }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);
   const text = String(value ?? "");
   const { stacked, counted } = field.control;
-  const [inside, setInside] = useState(false);
+  const { inside, on } = useInside();
   const known = useFacts(node.id).length > 0;
   return (
-    <Box onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
+    <Box {...on}>
       <Row label={field.label} error={error} stacked={stacked ?? false} hint={field.hint?.(node.content)}>
         {(ids) => (
           <TextInput
@@ -74,11 +76,18 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
     );
   },
   flag: ({ composer, node, field }) => (
-    <Tick
-      label={field.control.says}
-      checked={node.content[field.name] === true}
-      onChange={(on) => composer.setContent(node.id, field.name, on || !field.optional ? on : undefined)}
-    />
+    <>
+      <Tick
+        label={field.control.says}
+        checked={node.content[field.name] === true}
+        onChange={(on) => composer.setContent(node.id, field.name, on || !field.optional ? on : undefined)}
+      />
+      {field.hint ? (
+        <Text fontSize="small" color="ink2" mb="6px">
+          {field.hint(node.content)}
+        </Text>
+      ) : null}
+    </>
   ),
   onPage: ({ composer, node, field }) => {
     const loose = countLoose(node.content[field.name] as RichDoc);
@@ -138,7 +147,8 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
             label={field.label}
             value={value}
             ids={ids}
-            onChange={(next) => next !== undefined && set(next)}
+            placeholder=""
+            onChange={(next) => (next !== undefined || field.optional) && set(next)}
           />
         )}
       </Row>
@@ -158,6 +168,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   map: MapField,
   ground: GroundField,
   link: LinkField,
+  video: VideoField,
   widget: WidgetField,
   lines: LinesField,
 };
@@ -258,6 +269,16 @@ export function Fields({ composer, node }: { composer: Composer; node: PageNode 
         const Control = controls[field.control.kind] as ComponentType<FieldProps>;
         return <Control key={field.name} composer={composer} node={node} field={field} />;
       })}
+      {composer.mayLayout && !composer.isInside(node.id)
+        ? kind.becomes?.map(({ kind: other, label, content }) => (
+            <QuietButton
+              key={other}
+              onClick={() => composer.become(node.id, other, content(node.content) as PageNode["content"])}
+            >
+              {label}
+            </QuietButton>
+          ))
+        : null}
       {adds ? <AddBlock composer={composer} node={node} /> : null}
     </Group>
   );

@@ -2,12 +2,13 @@
 // Lines of several parts: pictures of a gallery, links of a row. One is folded open at a time.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
-import { type ComponentType, useState } from "react";
+import type { ComponentType } from "react";
 import type { Cut } from "@/core/media/cut";
 import type { Icon } from "@/core/page/icon";
 import type { LinePart } from "@/core/page/kind";
 import type { PageNode } from "@/core/page/node";
 import { LineDeeds, QuietButton, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { useInside } from "@/studio/kit/use-inside";
 import { PictureChoice, Thumb } from "../picture-choice";
 import type { Composer } from "../store";
 import { words as own } from "../words";
@@ -17,6 +18,7 @@ import { IconChoice } from "./icon-choice";
 import { LinkChoice } from "./link-choice";
 import { ManyPictures } from "./many-pictures";
 import { PictureCut } from "./picture-cut";
+import { CaptionsChoice } from "./video-field";
 
 /** A line's parts stand in a little from the sheet's edge. */
 const insideLinePx = 237;
@@ -33,9 +35,9 @@ interface PartProps extends Pick<FieldProps<"items">, "composer" | "node"> {
 const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
   line: function LineOf({ composer, node, part, line, path }) {
     const { set, error } = useField(composer, node, path);
-    const [inside, setInside] = useState(false);
+    const { inside, on } = useInside();
     return (
-      <Box onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
+      <Box {...on}>
         <Row label={part.label} error={error} hint={part.hint}>
           {(ids) => <TextInput {...ids} value={String(line[part.name] ?? "")} onChange={set} />}
         </Row>
@@ -82,6 +84,13 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
       value={line[part.name] as Icon | null | undefined}
       none={own.noIcon}
       onChange={(icon) => composer.setContent(node.id, path, icon)}
+    />
+  ),
+  captions: ({ composer, node, part, line, path }) => (
+    <CaptionsChoice
+      label={part.label}
+      value={(line[part.name] as string | null | undefined) ?? null}
+      onChoose={(media) => composer.setContent(node.id, path, media)}
     />
   ),
   flag: ({ composer, node, part, line, path }) => (

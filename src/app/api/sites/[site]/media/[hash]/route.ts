@@ -1,6 +1,7 @@
 // A picture of a site for the studio, by the name that pages give it or as wide as asked for (?w=); a file as it came (?document).
 import { onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
+import { partial } from "@/server/process/range";
 import { documentBytes, listWidthPx, pictureFile, pictureVariant } from "@/server/site/media";
 
 const kept = { "cache-control": "private, max-age=31536000, immutable" };
@@ -11,9 +12,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ site
     const call = await onSite(incoming, site, "media.read");
     const { searchParams } = new URL(request.url);
     if (searchParams.has("document")) {
-      const { body, type, name } = await documentBytes(call.context, call.site.id, hash);
+      const { body: whole, type, name } = await documentBytes(call.context, call.site.id, hash);
+      // Players seek by ranges.
+      const { status, headers, body } = partial(whole, request.headers.get("range"));
       return new Response(new Uint8Array(body), {
+        status,
         headers: {
+          ...headers,
           "content-type": type,
           "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
           ...kept,

@@ -1,0 +1,84 @@
+// What a host tells about one of its clips: oEmbed 1.0, in JSON. Nothing of it is trusted: words are words, and of its
+// markup only the address of the frame is read.
+
+export interface Told {
+  readonly title: string;
+  /** Who made it; "" where the host does not say. */
+  readonly by: string;
+  /** Width by height; 16/9 where the host does not say. */
+  readonly ratio: number;
+  /** 0 where the host does not say: oEmbed has no field for it, and some hosts have one of their own. */
+  readonly lengthSeconds: number;
+  /** Address of its picture, absolute; null for none. */
+  readonly picture: string | null;
+  /** What is framed to play it; null where the host offers none. */
+  readonly player: string | null;
+}
+
+const words = (value: unknown, most: number): string =>
+  typeof value === "string"
+    ? value
+        // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out.
+        .replace(/[\u0000-\u001f\u007f\u200b-\u200f\u202a-\u202e\u2066-\u2069]+/g, " ")
+        .replace(/\s+/g, " ")
+        .trim()
+        .slice(0, most)
+    : "";
+
+const number = (value: unknown): number => {
+  const found = typeof value === "string" ? Number(value) : value;
+  return typeof found === "number" && Number.isFinite(found) && found > 0 ? found : 0;
+};
+
+/** An absolute address on the web as `base` leads to it; null for anything else. */
+export function webAddress(value: unknown, base: string): string | null {
+  if (typeof value !== "string" || value.length > 1900) return null;
+  try {
+    const url = new URL(value, base);
+    return /^https?:$/.test(url.protocol) && !url.username && !/["'<>\\\s]/.test(url.href) ? url.href : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Widest and narrowest a clip is shown: what lies beyond is a fault of the host. */
+const widest = 4;
+export const ratioOf = (width: unknown, height: unknown): number => {
+  const [w, h] = [number(width), number(height)];
+  const ratio = w && h ? w / h : 16 / 9;
+  return Math.round(Math.min(widest, Math.max(1 / widest, ratio)) * 10_000) / 10_000;
+};
+
+/** An oEmbed answer; null for what is none or tells of no video. `from` is the address that was asked. */
+export function readOEmbed(text: string, from: string): Told | null {
+  let data: Record<string, unknown>;
+  try {
+    data = JSON.parse(text) as Record<string, unknown>;
+  } catch {
+    return null;
+  }
+  if (typeof data !== "object" || data === null || !["video", "rich"].includes(String(data.type))) return null;
+  const frame =
+    typeof data.html === "string"
+      ? /<iframe\b[^>]{0,2000}?\bsrc\s*=\s*"([^"]{1,1900})"/i.exec(data.html.slice(0, 20_000))
+      : null;
+  return {
+    title: words(data.title, 200),
+    by: words(data.author_name, 120),
+    ratio: ratioOf(data.width, data.height),
+    lengthSeconds: Math.round(number(data.duration)),
+    picture: webAddress(data.thumbnail_url, from),
+    player: frame ? webAddress(frame[1]?.replaceAll("&amp;", "&"), from) : null,
+  };
+}
+
+/** Address of the oEmbed answer that a page names in its head (oEmbed 1.0, 4: discovery); null for none. */
+export function discovered(html: string, from: string): string | null {
+  for (const [tag] of html.slice(0, 500_000).matchAll(/<link\b[^>]{1,3000}>/gi)) {
+    if (!/\btype\s*=\s*["']?application\/json\+oembed/i.test(tag)) continue;
+    const href = /\bhref\s*=\s*(?:"([^"]{1,1900})"|'([^']{1,1900})')/i.exec(tag);
+    const found = webAddress((href?.[1] ?? href?.[2])?.replaceAll("&amp;", "&"), from);
+    if (found) return found;
+  }
+  return null;
+}

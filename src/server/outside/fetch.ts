@@ -1,0 +1,196 @@
+// Fetching from an address that somebody typed: only from public networks, never more than agreed, and with the address
+// that was checked being the one that is called.
+import { lookup } from "node:dns";
+import { request as httpRequest, type IncomingHttpHeaders, type IncomingMessage, type RequestOptions } from "node:http";
+import { request as httpsRequest } from "node:https";
+import { isIP } from "node:net";
+import ipaddr from "ipaddr.js";
+import { done, type Outcome, type Reason, refused } from "@/core/visitor/decision";
+
+/** Which hosts may lie in a private network, and which are this installation's own. */
+export interface Reach {
+  mayBePrivate(host: string): boolean;
+  /** Whether the process itself answers at an address: a stand-in for an outside host. */
+  isStandIn?(url: URL): boolean;
+}
+
+/** The validators of the last good answer. */
+export interface Validators {
+  readonly etag: string | null;
+  readonly lastModified: string | null;
+}
+
+export interface Fetched extends Validators {
+  /** Null when the server said that nothing has changed. */
+  readonly file: Buffer | null;
+  /** Where it was found in the end. */
+  readonly address: string;
+  readonly type: string;
+  readonly headers: IncomingHttpHeaders;
+}
+
+export interface Wanted {
+  /** What the codes of reasons begin with: "calendar". */
+  readonly about: string;
+  readonly accept: string;
+  readonly mostBytes: number;
+  readonly seconds?: number;
+  readonly known?: Validators;
+  /** Whether the body is read at all; the answer's head is enough where not. */
+  readonly headOnly?: boolean;
+}
+
+const mostRedirects = 3;
+const usualSeconds = 20;
+
+/** Whether an address is on the public network; mapped and tunnelled forms are looked into. */
+export function isPublicAddress(address: string): boolean {
+  try {
+    return ipaddr.process(address).range() === "unicast";
+  } catch {
+    return false;
+  }
+}
+
+class Stopped extends Error {
+  constructor(readonly reason: Reason) {
+    super(reason.code);
+  }
+}
+
+/** A reason by its code, which is put behind what it is about. */
+const stop = (code: string, values: Record<string, string | number> = {}) => new Stopped({ code, ...values });
+
+const loopback = { address: "127.0.0.1", family: 4 };
+
+/** A lookup that only answers public addresses: the name can't be pointed elsewhere between check and call. */
+const guarded =
+  ({ mayBePrivate }: Reach, own: boolean): RequestOptions["lookup"] =>
+  (host, options, callback) => {
+    // A stand-in is this process: names below localhost are known to browsers, not to every resolver.
+    if (own) return options.all ? callback(null, [loopback]) : callback(null, loopback.address, loopback.family);
+    lookup(host, { ...options, all: true }, (error, addresses) => {
+      if (error) return callback(stop("notFound", { host }), []);
+      const found = addresses as unknown as { address: string; family: number }[];
+      if (!mayBePrivate(host) && !found.every(({ address }) => isPublicAddress(address)))
+        return callback(stop("private", { host }), []);
+      const [first] = found;
+      if (options.all) callback(null, found);
+      else callback(null, first?.address ?? "", first?.family);
+    });
+  };
+
+function checkedAddress(address: string, { mayBePrivate, isStandIn }: Reach): URL {
+  let url: URL;
+  try {
+    url = new URL(address);
+  } catch {
+    throw stop("address");
+  }
+  if (!/^https?:$/.test(url.protocol) || url.username || url.password) throw stop("address");
+  if (isStandIn?.(url)) return url;
+  const host = url.hostname.replace(/^\[|\]$/g, "");
+  if (!mayBePrivate(host) && isIP(host) && !isPublicAddress(host)) throw stop("private", { host });
+  if (!mayBePrivate(host) && url.port && !["80", "443"].includes(url.port)) throw stop("private", { host: url.host });
+  return url;
+}
+
+function get(url: URL, headers: Record<string, string>, reach: Reach, signal: AbortSignal) {
+  return new Promise<IncomingMessage>((resolve, reject) => {
+    const send = url.protocol === "https:" ? httpsRequest : httpRequest;
+    const sent = send(
+      url,
+      { headers, lookup: guarded(reach, reach.isStandIn?.(url) ?? false), signal, agent: false },
+      resolve,
+    );
+    sent.on("error", reject);
+    sent.end();
+  });
+}
+
+async function readFile(response: IncomingMessage, mostBytes: number): Promise<Buffer> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of response as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > mostBytes) {
+      response.destroy();
+      throw stop("tooLarge", { mostMiB: Math.max(1, mostBytes >> 20) });
+    }
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks);
+}
+
+/**
+ * Fetches what stands at an address. Every step of a redirect is checked anew. Refused with `<about>.address`, `.private`,
+ * `.notFound`, `.unreachable`, `.status` (with `retryAfter` in seconds where the server says), `.redirects`, `.tooLarge`
+ * or `.timeout`.
+ */
+export async function fetchOutside(reach: Reach, address: string, wanted: Wanted): Promise<Outcome<Fetched>> {
+  const { about, known, seconds = usualSeconds } = wanted;
+  const signal = AbortSignal.timeout(seconds * 1000);
+  let host = address;
+  try {
+    let url = checkedAddress(address, reach);
+    for (let redirects = 0; ; redirects++) {
+      host = url.host;
+      const response = await get(
+        url,
+        {
+          accept: wanted.accept,
+          "user-agent": "Webitor",
+          ...(known?.etag ? { "if-none-match": known.etag } : {}),
+          ...(known?.lastModified ? { "if-modified-since": known.lastModified } : {}),
+        },
+        reach,
+        signal,
+      );
+      const status = response.statusCode ?? 0;
+      const { location } = response.headers;
+      if ([301, 302, 303, 307, 308].includes(status) && location) {
+        response.destroy();
+        if (redirects >= mostRedirects) throw stop("redirects", { host });
+        url = checkedAddress(nextAddress(location, url), reach);
+        continue;
+      }
+      const found = {
+        address: url.href,
+        type: response.headers["content-type"]?.slice(0, 200) ?? "",
+        headers: response.headers,
+      };
+      if (status === 304) {
+        response.destroy();
+        return done({ file: null, etag: known?.etag ?? null, lastModified: known?.lastModified ?? null, ...found });
+      }
+      if (status !== 200) {
+        response.destroy();
+        const retryAfter = Number(response.headers["retry-after"]);
+        throw stop("status", { host, status, ...(retryAfter > 0 ? { retryAfter: Math.min(retryAfter, 86_400) } : {}) });
+      }
+      if (wanted.headOnly) response.destroy();
+      return done({
+        file: wanted.headOnly ? Buffer.alloc(0) : await readFile(response, wanted.mostBytes),
+        etag: response.headers.etag?.slice(0, 300) ?? null,
+        lastModified: response.headers["last-modified"]?.slice(0, 100) ?? null,
+        ...found,
+      });
+    }
+  } catch (error) {
+    const cause = (error as { cause?: unknown }).cause;
+    const stopped = error instanceof Stopped ? error : cause instanceof Stopped ? cause : null;
+    if (stopped) {
+      const { code, ...values } = stopped.reason;
+      return refused(`${about}.${code}`, values);
+    }
+    if (signal.aborted) return refused(`${about}.timeout`, { host, seconds });
+    const message = (error as NodeJS.ErrnoException).code ?? "no answer";
+    return refused(`${about}.unreachable`, { host, message });
+  }
+}
+
+function nextAddress(location: string, from: URL): string {
+  const next = URL.parse(location, from);
+  if (!next) throw stop("redirects", { host: from.host });
+  return next.href;
+}

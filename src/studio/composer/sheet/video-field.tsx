@@ -1,0 +1,271 @@
+"use client";
+// Which video: a clip by its address, about which the server finds out once, or a film of the site.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { Plus, Search } from "lucide-react";
+import { useRef, useState } from "react";
+import { captionType, documentKinds, filmTypes, isFilm } from "@/core/media/documents";
+import type { VideoContent } from "@/core/page/kinds/video";
+import type { MediaEntry } from "@/core/site/site";
+import { clock } from "@/core/video/length";
+import { hostOf, pageAddress, sentBy } from "@/core/video/source";
+import { standInHere, useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask, Refusal, upload } from "@/studio/kit/api";
+import { Choice, FileButton, PlainButton, QuietButton, RefusalNote, Row, State, TextInput } from "@/studio/kit/kit";
+import { RoomWarning } from "@/studio/kit/room";
+import { useDeed } from "@/studio/kit/use-deed";
+import { words as own } from "../words";
+import type { FieldProps } from "./field";
+
+type Video = FieldProps<"video">;
+
+const filmEndings = filmTypes.map((type) => `.${documentKinds[type].extension}`).join(",");
+
+/** Sends a file that is played, or read with what is played. */
+function useSending(then: (entry: MediaEntry) => void) {
+  const site = useSite();
+  const refresh = useRefresh();
+  return useMutation({
+    mutationFn: async (file: File) => {
+      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media?as=document`, file);
+      await refresh();
+      return entry;
+    },
+    onSuccess: then,
+  });
+}
+
+const Refused = ({ error }: { error: Error | null }) =>
+  error ? <State tone="brick">{error instanceof Refusal ? error.message : own.fileNotSent}</State> : null;
+
+export function VideoField({ composer, node, field }: Video) {
+  const content = node.content as unknown as VideoContent;
+  const { source } = content;
+  return (
+    <Box mb="12px">
+      {source ? <Found composer={composer} node={node} field={field} /> : null}
+      <Address composer={composer} node={node} field={field} />
+      <OwnFilm composer={composer} node={node} field={field} />
+    </Box>
+  );
+}
+
+function Address({ composer, node }: Video) {
+  const { key } = useSite();
+  const refresh = useRefresh();
+  const [typed, setTyped] = useState("");
+  const { refusal, busy, attempt } = useDeed();
+  const find = () =>
+    attempt(async () => {
+      const { source, title, ratio, seconds, poster, at } = await ask("clips.find", { site: key, address: typed });
+      await refresh();
+      // What was said of the clip before does not hold for this one.
+      composer.setContents(node.id, {
+        source,
+        title,
+        ratio,
+        seconds,
+        from: at || undefined,
+        to: undefined,
+        captions: [],
+        chapters: [],
+        ...(poster ? { poster, cut: undefined } : {}),
+      });
+      setTyped("");
+    });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        find();
+      }}
+    >
+      <Row
+        label={own.clipAddress}
+        stacked
+        hint={refusal ? undefined : own.clipAddressHint}
+        error={refusal?.fields.find(({ path }) => path === "address")?.message}
+      >
+        {(ids) => <TextInput {...ids} value={typed} onChange={setTyped} />}
+      </Row>
+      <PlainButton type="submit" loading={busy} loadingText={own.clipLooking} disabled={!typed.trim()}>
+        <Search size={14} /> {own.clipLook}
+      </PlainButton>
+      <RefusalNote refusal={refusal} shownAt={["address"]} />
+    </form>
+  );
+}
+
+function OwnFilm({ composer, node }: Video) {
+  const site = useSite();
+  const films = site.media.filter(isFilm);
+  const content = node.content as unknown as VideoContent;
+  const chosen = content.source?.from === "file" ? content.source.media : "";
+  const choose = (entry: MediaEntry) =>
+    composer.setContents(node.id, {
+      source: { from: "file", media: entry.hash },
+      title: content.title || entry.name.replace(/\.\w+$/, ""),
+      ratio: Math.round(Math.min(4, Math.max(0.25, entry.widthPx / entry.heightPx)) * 10_000) / 10_000,
+      seconds: Math.round((entry.lengthMs ?? 0) / 100) / 10,
+      from: undefined,
+      to: undefined,
+      quality: undefined,
+    });
+  const sending = useSending(choose);
+  return (
+    <Box mt="10px">
+      {films.length ? (
+        <Row label={own.ownFilm}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={chosen}
+              onChange={(hash) => {
+                const entry = films.find((one) => one.hash === hash);
+                if (entry) choose(entry);
+              }}
+              options={[
+                ["", own.chooseFilm],
+                ...films.map((one) => [one.hash, `${one.name} (${clock((one.lengthMs ?? 0) / 1000)})`] as const),
+              ]}
+            />
+          )}
+        </Row>
+      ) : null}
+      <FileButton
+        label={own.filmFile}
+        accept={filmEndings}
+        loading={sending.isPending}
+        loadingText={own.sending}
+        onFile={(file) => sending.mutate(file)}
+      >
+        <Plus size={14} /> {own.newFilm}
+      </FileButton>
+      <Refused error={sending.error} />
+      <RoomWarning />
+    </Box>
+  );
+}
+
+/** What plays: where it is from, how long, who hears of it; of a film of the site, its frames to take a poster from. */
+function Found({ composer, node }: Video) {
+  const site = useSite();
+  const content = node.content as unknown as VideoContent;
+  const { source, seconds } = content;
+  if (!source) return null;
+  const page = pageAddress(source, standInHere);
+  const film = source.from === "file" ? site.media.find(({ hash }) => hash === source.media) : undefined;
+  const left = [...sentBy(source, standInHere)].flatMap(({ sets }) => sets);
+  return (
+    <Box bg="wash" borderRadius="field" p="9px 11px" mb="10px">
+      <Text fontWeight="600" overflowWrap="anywhere">
+        {page ? hostOf(page) : (film?.name ?? own.filmGone)}
+      </Text>
+      <Text fontSize="small" color="ink2">
+        {[
+          seconds ? clock(seconds) : "",
+          source.from === "clip" ? source.clip : "",
+          film ? `${film.widthPx} × ${film.heightPx}` : "",
+          page ? own.clipLeaves(left.length) : own.filmHears,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </Text>
+      {page ? (
+        <QuietButton asChild mt="4px">
+          <a href={page} target="_blank" rel="noreferrer">
+            {own.clipOpen}
+          </a>
+        </QuietButton>
+      ) : null}
+      {film ? <Frames composer={composer} node={node} film={film} /> : null}
+    </Box>
+  );
+}
+
+function Frames({ composer, node, film }: Pick<Video, "composer" | "node"> & { film: MediaEntry }) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const shown = useRef<HTMLVideoElement>(null);
+  const taking = useMutation({
+    mutationFn: async () => {
+      const video = shown.current;
+      if (!video) throw new Error("The film is gone");
+      // Its first frame may still be on the way.
+      if (video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA)
+        await new Promise((resolve, reject) => {
+          video.addEventListener("loadeddata", resolve, { once: true });
+          video.addEventListener("error", () => reject(new Error("The film can’t be played")), { once: true });
+        });
+      const canvas = document.createElement("canvas");
+      canvas.width = video.videoWidth;
+      canvas.height = video.videoHeight;
+      canvas.getContext("2d")?.drawImage(video, 0, 0);
+      const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, "image/jpeg", 0.9));
+      if (!blob) throw new Error("The frame could not be read");
+      const name = `${film.name.replace(/\.\w+$/, "")}.jpg`;
+      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, new File([blob], name));
+      await refresh();
+      return entry;
+    },
+    onSuccess: ({ hash }) => composer.setContents(node.id, { poster: hash, cut: undefined }),
+  });
+  return (
+    <Box mt="8px">
+      <video
+        ref={shown}
+        controls
+        muted
+        preload="auto"
+        aria-label={own.filmPreview}
+        src={`/api/sites/${site.key}/media/${film.hash}?document`}
+        style={{ width: "100%", maxHeight: 180, background: "var(--chakra-colors-ink)", display: "block" }}
+      />
+      <Flex mt="6px">
+        <QuietButton loading={taking.isPending} onClick={() => taking.mutate()}>
+          {own.takePoster}
+        </QuietButton>
+      </Flex>
+      <Refused error={taking.error} />
+    </Box>
+  );
+}
+
+/** A caption file of the site, or a new one. */
+export function CaptionsChoice({
+  label,
+  value,
+  onChoose,
+}: {
+  label: string;
+  value: string | null;
+  onChoose: (media: string | null) => void;
+}) {
+  const site = useSite();
+  const sending = useSending(({ hash }) => onChoose(hash));
+  const files = site.media.filter(({ type }) => type === captionType);
+  return (
+    <Box mb="8px">
+      <Row label={label} stacked>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={value ?? ""}
+            onChange={(media) => onChoose(media || null)}
+            options={[["", own.chooseFile], ...files.map(({ hash, name }) => [hash, name] as const)]}
+          />
+        )}
+      </Row>
+      <FileButton
+        label={own.captionFile}
+        accept={`.${documentKinds[captionType].extension}`}
+        loading={sending.isPending}
+        loadingText={own.sending}
+        onFile={(file) => sending.mutate(file)}
+      >
+        <Plus size={14} /> {own.newFile}
+      </FileButton>
+      <Refused error={sending.error} />
+    </Box>
+  );
+}
