@@ -28,7 +28,8 @@ const readBesides = 4;
 
 type Row = typeof clipSources.$inferSelect;
 
-const askedOf = (source: FeedSource): string => sha256(JSON.stringify({ ...source, id: "" }));
+/** What a source asks for, whatever it is called. */
+export const askedOf = (source: FeedSource): string => sha256(JSON.stringify({ ...source, id: "" }));
 
 const at = (siteId: string, widgetId: string, sourceId: string) =>
   and(eq(clipSources.siteId, siteId), eq(clipSources.widgetId, widgetId), eq(clipSources.sourceId, sourceId));

@@ -14,7 +14,7 @@ import { notFound } from "../problem";
 import { queueRenewing } from "../release/renew";
 import type { WidgetServer } from "../widget/half";
 import { foundBy } from "./found";
-import { clipsJob, readSoon, refreshClips } from "./refresh";
+import { askedOf, clipsJob, readSoon, refreshClips } from "./refresh";
 
 /** Why a source could not be read, as a sentence. */
 export const sourceWords = (reason: Reason): string => feedReasonWords(reason.code, reason) ?? clipWords(reason);
@@ -38,8 +38,12 @@ async function stateOf(call: SiteCall, id: string) {
     .select()
     .from(clipSources)
     .where(and(eq(clipSources.siteId, site.id), eq(clipSources.widgetId, id)));
+  const asked = new Set(feed.sources.map((source) => `${source.id} ${askedOf(source)}`));
+  const asSet = rows.filter((row) => asked.has(`${row.sourceId} ${row.asked}`));
   return {
-    sources: rows.map((row) => ({
+    /** So many sources were not read yet as they are set. */
+    reading: feed.sources.length - asSet.length,
+    sources: asSet.map((row) => ({
       source: row.sourceId,
       title: row.about?.title ?? "",
       clips: row.clips.length,

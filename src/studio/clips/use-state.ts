@@ -7,20 +7,18 @@ import { ask } from "@/studio/kit/api";
 
 export type FeedState = Gives<"feed.state">;
 
-/** How often it is asked again while a source was not read yet, and otherwise; in ms. */
-const soonMs = 2_000;
-const laterMs = 60_000;
+/** How often it is asked again while a source was not read yet, and otherwise; in ms. What is set is saved meanwhile. */
+const soonMs = 1_500;
+const laterMs = 5_000;
 
 export const feedKey = (site: string, widget: string) => ["feed", site, widget];
 
 export function useFeedState(widget: string): FeedState | undefined {
-  const { key, widgets } = useSite();
-  const found = widgets.find(({ id }) => id === widget);
-  const sources = found?.kind === "clips" ? found.settings.sources.length : 0;
+  const { key } = useSite();
   const { data } = useQuery({
     queryKey: feedKey(key, widget),
     queryFn: () => ask("feed.state", { site: key, widget }),
-    refetchInterval: ({ state }) => ((state.data?.sources.length ?? 0) < sources ? soonMs : laterMs),
+    refetchInterval: ({ state }) => (state.data?.reading ? soonMs : laterMs),
   });
   return data;
 }

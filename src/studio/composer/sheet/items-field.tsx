@@ -2,7 +2,7 @@
 // Lines of several parts: pictures of a gallery, links of a row. One is folded open at a time.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight, Plus } from "lucide-react";
-import type { ComponentType } from "react";
+import { type ComponentType, useState } from "react";
 import type { Cut } from "@/core/media/cut";
 import type { Icon } from "@/core/page/icon";
 import type { LinePart } from "@/core/page/kind";

@@ -5,6 +5,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { PageNode } from "@/core/page/node";
 import { LineDeeds, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import { useInside } from "@/studio/kit/use-inside";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
@@ -72,7 +73,7 @@ function ListLine({
   const text = useField(composer, node, `${field}.${item.id}.text`);
   const aside = useField(composer, node, `${field}.${item.id}.aside`);
   const fault = text.error ?? aside.error;
-  const [inside, setInside] = useState(false);
+  const { inside, on } = useInside();
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.key === "Enter") {
       event.preventDefault();
@@ -84,7 +85,7 @@ function ListLine({
     }
   };
   return (
-    <Box mb="4px" onKeyDown={onKeyDown} onFocus={() => setInside(true)} onBlur={() => setInside(false)}>
+    <Box mb="4px" onKeyDown={onKeyDown} {...on}>
       <Flex gap="4px">
         <TextInput
           {...{ autoFocus: fresh }}
