@@ -1,4 +1,5 @@
-// Words of feeds on pages, by language.
+// Words of feeds on pages, by language, and why one could not be read.
+import type { Problem } from "@/core/kind/holder";
 
 export const feedWords = {
   en: {
@@ -58,3 +59,10 @@ const sentences: Readonly<Record<string, (values: Readonly<Record<string, unknow
 export const feedReasons: readonly string[] = Object.keys(sentences);
 export const feedReasonWords = (code: string, values: Readonly<Record<string, unknown>>): string | null =>
   sentences[code]?.(values) ?? null;
+
+/** A source that could not be read the last time, as something worth a look. */
+export const brokenSource = (name: string, problem: string): Problem => ({
+  weight: "look",
+  code: "check.feedBroken",
+  values: { name, problem },
+});

@@ -1,5 +1,6 @@
 // What a host tells about one of its clips: oEmbed 1.0, in JSON. Nothing of it is trusted: words are words, and of its
 // markup only the address of the frame is read.
+import { tagsIn } from "@/core/input/tags";
 
 export interface Told {
   readonly title: string;
@@ -58,26 +59,22 @@ export function readOEmbed(text: string, from: string): Told | null {
     return null;
   }
   if (typeof data !== "object" || data === null || !["video", "rich"].includes(String(data.type))) return null;
-  const frame =
-    typeof data.html === "string"
-      ? /<iframe\b[^>]{0,2000}?\bsrc\s*=\s*"([^"]{1,1900})"/i.exec(data.html.slice(0, 20_000))
-      : null;
+  const [frame] = typeof data.html === "string" ? tagsIn(data.html, "iframe") : [];
   return {
     title: words(data.title, 200),
     by: words(data.author_name, 120),
     ratio: ratioOf(data.width, data.height),
     lengthSeconds: Math.round(number(data.duration)),
     picture: webAddress(data.thumbnail_url, from),
-    player: frame ? webAddress(frame[1]?.replaceAll("&amp;", "&"), from) : null,
+    player: frame ? webAddress(frame.src, from) : null,
   };
 }
 
 /** Address of the oEmbed answer that a page names in its head (oEmbed 1.0, 4: discovery); null for none. */
 export function discovered(html: string, from: string): string | null {
-  for (const [tag] of html.slice(0, 500_000).matchAll(/<link\b[^>]{1,3000}>/gi)) {
-    if (!/\btype\s*=\s*["']?application\/json\+oembed/i.test(tag)) continue;
-    const href = /\bhref\s*=\s*(?:"([^"]{1,1900})"|'([^']{1,1900})')/i.exec(tag);
-    const found = webAddress((href?.[1] ?? href?.[2])?.replaceAll("&amp;", "&"), from);
+  for (const { type = "", href } of tagsIn(html, "link")) {
+    if (!/^application\/json\+oembed\b/i.test(type.trim())) continue;
+    const found = webAddress(href, from);
     if (found) return found;
   }
   return null;

@@ -10,19 +10,20 @@ const byStatus: Readonly<Record<number, (host: string) => string>> = {
 };
 
 const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
-  "clip.address": () => "Write the address as https://host.example/clip, or the clip’s id.",
-  "clip.private": ({ host }) => `${host} lies in a private network. Clips are read from public addresses only.`,
-  "clip.notFound": ({ host }) => `No server of the name ${host} was found.`,
-  "clip.unreachable": ({ host, message }) => `${host} does not answer (${message}). Try again in a while.`,
-  "clip.status": ({ host, status }) =>
+  "video.address": () => "Write the address as https://host.example/clip, or the clip’s id.",
+  "video.private": ({ host }) => `${host} lies in a private network. Clips are read from public addresses only.`,
+  "video.notFound": ({ host }) => `No server of the name ${host} was found.`,
+  "video.unreachable": ({ host, message }) => `${host} does not answer (${message}). Try again in a while.`,
+  "video.status": ({ host, status }) =>
     byStatus[Number(status)]?.(String(host)) ?? `${host} answered ${status}. Try again in a while.`,
-  "clip.redirects": ({ host }) => `${host} leads from one address to the next without end.`,
-  "clip.tooLarge": ({ host, mostMiB }) => `What ${host ?? "the host"} sent is larger than ${mostMiB} MB.`,
-  "clip.timeout": ({ host, seconds }) => `${host} did not answer within ${seconds} s. Try again in a while.`,
-  "clip.feed": () => "This is a channel, a playlist or a search. A feed shows its clips; here goes the address of one.",
-  "clip.tellsNothing": ({ host }) =>
+  "video.redirects": ({ host }) => `${host} leads from one address to the next without end.`,
+  "video.tooLarge": ({ host, mostMiB }) => `What ${host ?? "the host"} sent is larger than ${mostMiB} MB.`,
+  "video.timeout": ({ host, seconds }) => `${host} did not answer within ${seconds} s. Try again in a while.`,
+  "video.feed": () =>
+    "This is a channel, a playlist or a search. A feed shows its clips; here goes the address of one.",
+  "video.tellsNothing": ({ host }) =>
     `${host} tells nothing about this page that a video could be made of (no oEmbed). Take the address that its “share” gives.`,
-  "clip.notFramed": ({ host }) => `${host} tells about this clip, and offers no player for other sites.`,
+  "video.notFramed": ({ host }) => `${host} tells about this clip, and offers no player for other sites.`,
 };
 
 /** A reason of clips and feeds as a sentence. */

@@ -1,6 +1,7 @@
 // Where a video comes from: a clip of a host we know, a page of any host that tells about itself, or a file of the site.
 import Joi from "joi";
 import type { Sends } from "@/core/kind/holder";
+import { withoutSlashes } from "@/core/site/path";
 import type { PlayAsked, StandIns } from "./provider";
 import { type ProviderName, providerNames, providers } from "./providers";
 
@@ -133,7 +134,7 @@ export function readNamed(words: string, standIns: StandIns): Named | null {
   for (const provider of providerNames) {
     const { origin, clipPaths, feedPaths } = providers[provider];
     if (host(new URL(origin(standIns)).hostname) !== host(url.hostname)) continue;
-    const path = url.pathname.replace(/\/+$/, "");
+    const path = withoutSlashes(url.pathname);
     for (const form of clipPaths) {
       const clip = form.exec(path)?.[1];
       const at = url.searchParams.get("t") ?? url.searchParams.get("from") ?? /^#t=(.+)$/.exec(url.hash)?.[1] ?? "";

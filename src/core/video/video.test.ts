@@ -227,10 +227,10 @@ test("why a clip could not be read is told in a sentence, each with what to do o
     expect(
       clipWords({ code, host: "films.example", status: 500, seconds: 20, message: "ECONNRESET", mostMiB: 8 }),
     ).not.toContain("undefined");
-  expect(clipWords({ code: "clip.status", host: "films.example", status: 410 })).toBe(
+  expect(clipWords({ code: "video.status", host: "films.example", status: 410 })).toBe(
     "It was removed from films.example.",
   );
-  expect(clipWords({ code: "clip.status", host: "films.example", status: 502 })).toBe(
+  expect(clipWords({ code: "video.status", host: "films.example", status: 502 })).toBe(
     "films.example answered 502. Try again in a while.",
   );
 });

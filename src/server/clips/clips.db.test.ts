@@ -208,7 +208,7 @@ describe("a feed", () => {
   test("waits longer each time, as long as the host asks for, and never longer than six hours by itself", () => {
     const now = new Date("2026-03-05T18:40:00Z");
     const minutes = (failures: number, retryAfter = 0) =>
-      (nextTry(now, failures, { code: "clip.status", retryAfter }).getTime() - now.getTime()) / 60_000;
+      (nextTry(now, failures, { code: "video.status", retryAfter }).getTime() - now.getTime()) / 60_000;
     expect([0, 1, 2, 3, 4, 9].map((failures) => minutes(failures))).toEqual([15, 30, 60, 120, 240, 360]);
     expect(minutes(1, 7200)).toBe(120);
   });

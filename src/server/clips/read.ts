@@ -2,6 +2,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { type FeedAbout, type FeedClip, type FeedSource, feedLimits } from "@/core/clips/clips";
 import type { FeedRead } from "@/core/clips/read";
+import { tagsIn } from "@/core/input/tags";
 import { isFilm } from "@/core/media/documents";
 import { isPicture } from "@/core/site/site";
 import { webAddress } from "@/core/video/oembed";
@@ -44,9 +45,9 @@ async function readApart(context: Context, file: Fetched): Promise<Outcome<FeedR
 
 /** Address of the feed that a page names in its head; null for none. */
 function feedIn(html: string, from: string): string | null {
-  for (const [tag] of html.slice(0, 500_000).matchAll(/<link\b[^>]{1,3000}>/gi)) {
-    if (!/\btype\s*=\s*["']?application\/(?:rss|atom)\+xml/i.test(tag)) continue;
-    const found = webAddress(/\bhref\s*=\s*"([^"]{1,1900})"/i.exec(tag)?.[1]?.replaceAll("&amp;", "&"), from);
+  for (const { type = "", href } of tagsIn(html, "link")) {
+    if (!/^application\/(?:rss|atom)\+xml\b/i.test(type.trim())) continue;
+    const found = webAddress(href, from);
     if (found) return found;
   }
   return null;
@@ -54,7 +55,7 @@ function feedIn(html: string, from: string): string | null {
 
 const fetchFeed = (context: Context, address: string, known: Validators): Promise<Outcome<Fetched>> =>
   fetchOutside(reachOf(context.settings), address, {
-    about: "clip",
+    about: "video",
     accept: feedTypes,
     mostBytes: feedLimits.bytes,
     known,
@@ -99,7 +100,7 @@ async function readFeedAt(
 function feedAddress(typed: string, context: Context): Outcome<string> {
   const standIns = standInOrigins(context.settings);
   const named = readNamed(typed, standIns);
-  if (!named) return refused("clip.address");
+  if (!named) return refused("video.address");
   if (named.is === "clip") return refused("feed.noChannel");
   if (named.is === "page") return done(named.address);
   const provider = providers[named.provider];

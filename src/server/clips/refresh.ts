@@ -94,7 +94,7 @@ async function fetchPoster(
   clip: FeedClip,
 ): Promise<string | null> {
   const answer = await fetchOutside(reachOf(context.settings), clip.picture ?? "", {
-    about: "clip",
+    about: "video",
     accept: "image/*",
     mostBytes: pictureBytes,
   });

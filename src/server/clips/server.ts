@@ -2,7 +2,7 @@
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import type { ClipFeed } from "@/core/clips/clips";
-import { feedReasonWords } from "@/core/clips/words";
+import { brokenSource, feedReasonWords } from "@/core/clips/words";
 import { clipWords } from "@/core/video/outside-words";
 import type { Reason } from "@/core/visitor/decision";
 import { clipSources } from "@/data/clips/tables";
@@ -78,15 +78,9 @@ export const clipsServer = {
   erases: null,
   saved: readSoon,
   results: async () => ({ series: {}, states: {} }),
-  outside: async (call, { id, settings }) => {
-    const { sources } = await stateOf(call, id);
-    return sources
-      .filter(({ source, problem }) => problem && settings.sources.some((one) => one.id === source))
-      .map(({ title, problem, source }) => ({
-        weight: "look" as const,
-        code: "check.feedBroken",
-        values: { name: title || source, problem: problem ?? "" },
-      }));
-  },
+  outside: async (call, { id }) =>
+    (await stateOf(call, id)).sources.flatMap(({ source, title, problem }) =>
+      problem ? [brokenSource(title || source, problem)] : [],
+    ),
   rehearse: null,
 } satisfies WidgetServer<"clips">;

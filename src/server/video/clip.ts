@@ -27,7 +27,7 @@ const pageBytes = 2 * 2 ** 20;
 const pictureBytes = 8 * 2 ** 20;
 
 const fetched = (context: Context, address: string, accept: string, mostBytes: number): Promise<Outcome<Fetched>> =>
-  fetchOutside(reachOf(context.settings), address, { about: "clip", accept, mostBytes });
+  fetchOutside(reachOf(context.settings), address, { about: "video", accept, mostBytes });
 
 const textOf = ({ file }: Fetched) => (file ?? Buffer.alloc(0)).toString("utf8");
 
@@ -35,7 +35,7 @@ async function told(context: Context, endpoint: string): Promise<Outcome<Told>> 
   const answer = await fetched(context, endpoint, "application/json", answerBytes);
   if (!answer.ok) return answer;
   const found = readOEmbed(textOf(answer.value), answer.value.address);
-  return found ? done(found) : refused("clip.tellsNothing", { host: new URL(endpoint).host });
+  return found ? done(found) : refused("video.tellsNothing", { host: new URL(endpoint).host });
 }
 
 /** What any page tells about itself, and what is framed to play it. */
@@ -44,11 +44,11 @@ async function ofPage(context: Context, address: string): Promise<Outcome<{ sour
   if (!page.ok) return page;
   const { host } = new URL(address);
   const endpoint = discovered(textOf(page.value), page.value.address);
-  if (!endpoint) return refused("clip.tellsNothing", { host });
+  if (!endpoint) return refused("video.tellsNothing", { host });
   const answer = await told(context, endpoint);
   if (!answer.ok) return answer;
   const { player } = answer.value;
-  if (!player) return refused("clip.notFramed", { host });
+  if (!player) return refused("video.notFramed", { host });
   return done({ source: { from: "page", address: page.value.address, player }, told: answer.value });
 }
 
@@ -59,8 +59,8 @@ export async function toldOf(
 ): Promise<Outcome<{ readonly source: Source; readonly told: Told; readonly at: number }>> {
   const standIns = standInOrigins(context.settings);
   const named = readNamed(words, standIns);
-  if (!named) return refused("clip.address");
-  if (named.is === "feed") return refused("clip.feed");
+  if (!named) return refused("video.address");
+  if (named.is === "feed") return refused("video.feed");
   if (named.is === "page") {
     const found = await ofPage(context, named.address);
     return found.ok ? done({ ...found.value, at: 0 }) : found;

@@ -175,6 +175,7 @@ export const words = {
   filmFile: "A film, MP4 or WebM",
   newFilm: "New film",
   filmGone: "This film is gone",
+  filmNotPlayed: "This browser does not play the film. Take a poster from Media.",
   filmHears: "nobody else hears of visitors",
   filmPreview: "The film; stop where the poster is to be taken",
   takePoster: "Take this frame as poster",

@@ -190,19 +190,19 @@ function Frames({ composer, node, film }: Pick<Video, "composer" | "node"> & { f
   const taking = useMutation({
     mutationFn: async () => {
       const video = shown.current;
-      if (!video) throw new Error("The film is gone");
+      if (!video) throw new Error(own.filmGone);
       // Its first frame may still be on the way.
       if (video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA)
         await new Promise((resolve, reject) => {
           video.addEventListener("loadeddata", resolve, { once: true });
-          video.addEventListener("error", () => reject(new Error("The film can’t be played")), { once: true });
+          video.addEventListener("error", () => reject(new Error(own.filmNotPlayed)), { once: true });
         });
       const canvas = document.createElement("canvas");
       canvas.width = video.videoWidth;
       canvas.height = video.videoHeight;
       canvas.getContext("2d")?.drawImage(video, 0, 0);
       const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, "image/jpeg", 0.9));
-      if (!blob) throw new Error("The frame could not be read");
+      if (!blob) throw new Error(own.filmNotPlayed);
       const name = `${film.name.replace(/\.\w+$/, "")}.jpg`;
       const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, new File([blob], name));
       await refresh();
@@ -226,7 +226,7 @@ function Frames({ composer, node, film }: Pick<Video, "composer" | "node"> & { f
           {own.takePoster}
         </QuietButton>
       </Flex>
-      <Refused error={taking.error} />
+      {taking.error ? <State tone="brick">{taking.error.message}</State> : null}
     </Box>
   );
 }
