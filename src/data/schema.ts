@@ -5,6 +5,7 @@ export * from "./bytes/tables";
 export * from "./calendar/tables";
 export * from "./check/tables";
 export * from "./clips/tables";
+export * from "./consent/tables";
 export * from "./event/tables";
 export * from "./form/tables";
 export * from "./job/tables";

@@ -37,6 +37,8 @@ export interface Settings {
   readonly studioMiB: number;
   /** Whether calendars may be read from loopback and private networks. */
   readonly feedsPrivate: boolean;
+  /** Header in which a proxy in front tells the visitor's country, as "IE" or "CA-QC"; "" for none. */
+  readonly placeHeader: string;
   /** Whether the stand-ins for outside web hosts answer below the studio's host. */
   readonly standIns: boolean;
 }
@@ -167,6 +169,14 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: false,
     schema: flag,
     says: "1 lets calendars, clips and feeds be read from loopback and private networks",
+  },
+  WEBITOR_PLACE_HEADER: {
+    name: "placeHeader",
+    fallback: "",
+    schema: Joi.string()
+      .pattern(/^[a-z0-9-]{1,60}$/i)
+      .allow(""),
+    says: "header in which a proxy tells the visitor’s country (IE, CA-QC); none asks the bundled file",
   },
   WEBITOR_STANDINS: {
     name: "standIns",

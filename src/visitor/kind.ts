@@ -3,6 +3,16 @@ import type { OpeningMemory } from "@/core/opening/rule";
 import type { Visitor } from "@/core/visitor/visitor";
 import type { PageData, ReleasedWidget } from "@/core/widget/released";
 
+/** What a visitor has agreed to, as it stands now. */
+export interface PageConsent {
+  /** Whether something for this purpose may load. */
+  allows(purpose: string): boolean;
+  /** A yes to this purpose, given by pressing what needs it. */
+  grant(purpose: string): void;
+  /** Opens the question again. */
+  open(): void;
+}
+
 /** The page as the loader hands it to scripts. */
 export interface Page {
   readonly data: PageData;
@@ -13,6 +23,8 @@ export interface Page {
   postForm(path: string, form: FormData): Promise<Response>;
   /** Tells the studio what happens; does nothing on the live site. */
   tell(message: Record<string, unknown>): void;
+  /** What the visitor has agreed to; null on sites that ask nothing. */
+  readonly consent: Promise<PageConsent> | null;
   /** The script of a kind. */
   load(kind: string): Promise<VisitorKind>;
   /** Any script that the page names. */

@@ -6,6 +6,7 @@ import { feedCss } from "./css";
 import { feedHtml } from "./html";
 import type { ReleasedFeed } from "./released";
 import { clipFeedSchema } from "./schema";
+import { sentByFeed } from "./sends";
 import { feedWords } from "./words";
 
 const layouts = { grid: "grid", strip: "strip", list: "list", wall: "wall" } as const;
@@ -34,6 +35,7 @@ export const clips: WidgetKind<"clips"> = {
     if (header.banner) yield { of: "media", id: header.banner, path: "header.banner" };
     if (header.logo) yield { of: "media", id: header.logo, path: "header.logo" };
   },
+  sends: ({ sources }, standIns) => sentByFeed(sources, standIns),
   problems: function* ({ enabled, sources }) {
     if (enabled && !sources.length) yield { weight: "look", code: "check.feedWithoutSource" };
   },

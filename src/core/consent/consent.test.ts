@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { type KeptChoice, type Optional, optional } from "./category";
 import { type ConsentSite, type ConsentVisitor, decideConsent, monthsAfter } from "./decide";
 import { regionKeys, regionOf, rules, statesWithLaw } from "./rules";
+import { demands } from "./sources";
 
 const now = Date.parse("2026-03-05T18:40:00Z");
 const site: ConsentSite = {
@@ -80,9 +81,10 @@ test.each(Object.entries(law))(
 );
 
 test("every demand of a rule has its law and place, and nothing is demanded that no source stands for", () => {
-  for (const rule of Object.values(rules)) {
-    const on = new Set(rule.demands.map((demand) => demand.on));
-    for (const { source } of rule.demands) expect(source.law.length > 3 && source.at.length > 3).toBe(true);
+  for (const [region, rule] of Object.entries(rules)) {
+    const own = demands[region as keyof typeof demands];
+    const on = new Set(own.map((demand) => demand.on));
+    for (const { source } of own) expect(source.law.length > 3 && source.at.length > 3).toBe(true);
     expect([...rule.before, ...rule.later].sort()).toEqual([...optional].sort());
     for (const said of rule.says) expect(on.has(said)).toBe(true);
     expect(on.has("before")).toBe(rule.before.length > 0);

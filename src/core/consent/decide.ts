@@ -8,6 +8,8 @@ export interface Thing {
   /** Short and stable: kept with a choice, so that what came later is known to be new. */
   readonly key: string;
   readonly purpose: Sorted;
+  /** Names of what it leaves on the site itself: they go when it is refused. */
+  readonly sets?: readonly string[];
 }
 
 /** What of a site decides. */

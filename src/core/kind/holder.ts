@@ -1,5 +1,6 @@
 // What anything configurable (a block, a widget) tells about itself, so that nothing else has to know its kind.
 import type Joi from "joi";
+import type { StandIns } from "@/core/video/provider";
 import type { WidgetParts } from "@/core/widget/settings";
 
 /** What settings can point at. */
@@ -41,6 +42,8 @@ export interface Surroundings {
   tells(what: "hours" | "address"): boolean;
   /** What kinds of widgets keep for all of theirs. */
   readonly parts: Partial<WidgetParts>;
+  /** BCP 47 tag of the site's own language. */
+  readonly language: string;
   /** Today's date where the site is, "2026-11-26"; null where what is wrong must not depend on it. */
   readonly today: string | null;
 }
@@ -50,7 +53,7 @@ export interface Holder<S> {
   /** What it points at: for "where used", removing, publishing and copying to another site. */
   refs?(settings: S): Iterable<Ref>;
   /** Who hears of a visitor because of it: for consent and the page's CSP. */
-  sends?(settings: S): Iterable<Sends>;
+  sends?(settings: S, standIns: StandIns): Iterable<Sends>;
   /** What would be wrong on the live site, besides references that lead nowhere. */
   problems?(settings: S, site: Surroundings): Iterable<Problem>;
 }

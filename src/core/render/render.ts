@@ -30,7 +30,7 @@ import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } f
 import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
 import { phoneMaxPx } from "@/core/visitor/visitor";
-import { floatingOf, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { floatingOf, isEverywhere, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { floatClass, openerClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { businessOf, tellsBusiness } from "./business";
@@ -525,6 +525,20 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   /** The same on all pages, and with every letter that is typed on one. */
   const floats = new Map<string, Part>();
 
+  /** What stands at the end of every page, each a part of its own. */
+  const everywhereParts = (page: PageMeta): readonly Part[] =>
+    site.widgets.filter(isEverywhere).flatMap((widget) => {
+      const drawn = floats.get(widget.id);
+      if (drawn) return [drawn];
+      begin(page, `everywhere-${widget.id}`, false);
+      const found = usedWidget(widget.id) as SiteWidget;
+      const html = kindOf(found as { kind: WidgetKindName }).everywhere?.(found as never, context) ?? "";
+      if (!html) return [];
+      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
+      floats.set(widget.id, part);
+      return [part];
+    });
+
   /** Buttons of widgets that float over a page, each a part of its own. */
   const floatingParts = (page: PageMeta): readonly Part[] =>
     site.widgets.flatMap((widget) => {
@@ -556,7 +570,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         header: renderParts(header, page, false),
         main: renderParts(body, page, true),
         // What floats over the page stands last in the order of the keys, too.
-        footer: [...renderParts(around("footer", page), page, false), ...floatingParts(page)],
+        footer: [...renderParts(around("footer", page), page, false), ...floatingParts(page), ...everywhereParts(page)],
       };
       const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();

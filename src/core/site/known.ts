@@ -53,6 +53,7 @@ export function knownIn(site: Around, today: string | null = null): Surroundings
   return {
     parts: Object.fromEntries(partKinds.map(({ name }) => [name, site[name]])),
     today,
+    language: site.settings.language,
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
     describes: (hash) => site.media.some((entry) => entry.hash === hash && Boolean(entry.alt || entry.decorative)),

@@ -1,6 +1,7 @@
 // The visitor a decision is made for. Nothing in the core asks the surroundings who is looking.
 
-export type ConsentState = "notAsked" | "given" | "refused";
+/** What a visitor has answered: nothing yet, a yes or a no to everything, or a yes to one category alone. */
+export type ConsentState = "notAsked" | "all" | "none" | "preferences" | "statistics" | "marketing";
 
 export interface Visitor {
   /** Width of the window in CSS pixels. */
@@ -9,6 +10,10 @@ export interface Visitor {
   readonly language: string;
   /** ISO 3166-1 alpha-2 in capitals, or null where nothing tells. */
   readonly country: string | null;
+  /** A part of it that has a law of its own (ISO 3166-2 without the country): "QC", "CA"; null where nothing tells. */
+  readonly part?: string | null;
+  /** Whether the browser sends the signal that refuses selling and sharing (Global Privacy Control). */
+  readonly signal?: boolean;
   /** The moment of the visit: milliseconds since the epoch, UTC. */
   readonly now: number;
   /** IANA zone of the visitor's clock. */

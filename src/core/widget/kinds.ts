@@ -1,6 +1,7 @@
 // The list of widget kinds. Adding a kind adds one folder and one line here, besides the line of its settings' type.
 import { booking } from "@/core/booking/widget";
 import { clips } from "@/core/clips/widget";
+import { consent } from "@/core/consent/widget";
 import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
 import type { Floating, PagesShown } from "@/core/opening/opening";
@@ -13,6 +14,7 @@ export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
   booking,
   form,
   clips,
+  consent,
 };
 
 export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];
@@ -28,6 +30,10 @@ export const openingOf = (widget: SiteWidget) =>
 /** How a widget's button floats over pages; null where none does. */
 export const floatingOf = (widget: SiteWidget): Floating | null =>
   kindOf(widget as { kind: WidgetKindName }).floating?.(widget.settings as never) ?? null;
+
+/** Whether a widget stands on every page while it is switched on. */
+export const isEverywhere = (widget: SiteWidget): boolean =>
+  widget.settings.enabled && kindOf(widget as { kind: WidgetKindName }).everywhere !== undefined;
 
 /** A widget's settings with every list of pages of theirs changed: those it opens on, and those it floats over. */
 export function withPages(widget: SiteWidget, change: <P extends PagesShown>(pages: P) => P): SiteWidget["settings"] {

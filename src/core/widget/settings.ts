@@ -1,6 +1,7 @@
 // The list of widget kinds as types: what each keeps, and the part of the site file that some have besides.
 import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
 import type { ClipFeed } from "@/core/clips/clips";
+import type { Consent } from "@/core/consent/consent";
 import type { Form } from "@/core/form/form";
 import type { Popup } from "@/core/popup/popup";
 
@@ -10,6 +11,7 @@ export interface WidgetSettings {
   readonly booking: BookingWidgetSettings;
   readonly form: Form;
   readonly clips: ClipFeed;
+  readonly consent: Consent;
 }
 
 /** What a kind keeps for the whole site, under its own name in the site file. */

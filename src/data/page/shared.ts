@@ -1,5 +1,7 @@
 // Which shared sections stand in which documents: kept beside the bodies, so that none is read to tell it.
 import { and, eq, isNotNull, isNull } from "drizzle-orm";
+import { sentOn } from "@/core/consent/declared";
+import type { Sends } from "@/core/kind/holder";
 import { mediaOn } from "@/core/media/uses";
 import type { PageNode } from "@/core/page/node";
 import { sharedIn } from "@/core/page/shared";
@@ -11,9 +13,10 @@ export function bodyColumns(body: PageNode): {
   readonly body: PageNode;
   readonly shared: readonly string[] | null;
   readonly media: readonly string[];
+  readonly sends: readonly Sends[];
 } {
   const ids = sharedIn(body);
-  return { body, shared: ids.length ? ids : null, media: mediaOn(body) };
+  return { body, shared: ids.length ? ids : null, media: mediaOn(body), sends: sentOn(body) };
 }
 
 export interface Holding {

@@ -1,5 +1,6 @@
 // Documents of a site (pages, headers, footers, shared sections, patterns of pages) and every edit made to them.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
+import type { Sends } from "@/core/kind/holder";
 import type { Edit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
 import type { PageMore } from "@/core/site/site";
@@ -27,6 +28,8 @@ export const documents = mysqlTable(
     shared: json<readonly string[]>("shared"),
     /** Media that stand in it, by their hashes; null where that was not worked out yet. */
     media: json<readonly string[]>("media"),
+    /** Who hears of visitors because of its blocks; null where that was not worked out yet. */
+    sends: json<readonly Sends[]>("sends"),
     /** Of all that a release would take from it; see data/release/units. */
     hash: grownHashOf("hash", ["title", "coalesce(slug, '')", "description", "in_navigation", "body"], "more"),
     revision: int("revision").notNull().default(0),

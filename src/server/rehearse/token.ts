@@ -22,7 +22,11 @@ const visitorSchema: Joi.ObjectSchema<Visitor> = Joi.object<Visitor>({
   zone: Joi.string().max(60).required(),
   visit: Joi.number().integer().min(1).max(1000).required(),
   cameFrom: Joi.string().max(200).allow(null).required(),
-  consent: Joi.string().valid("notAsked", "given", "refused").required(),
+  consent: Joi.string().valid("notAsked", "all", "none", "preferences", "statistics", "marketing").required(),
+  part: Joi.string()
+    .pattern(/^[A-Z]{2,3}$/)
+    .allow(null),
+  signal: Joi.boolean(),
   signedUpWith: Joi.array().items(Joi.string().max(40)).max(200).required(),
 });
 

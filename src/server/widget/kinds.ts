@@ -2,6 +2,7 @@
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingServer } from "../booking/server";
 import { clipsServer } from "../clips/server";
+import { consentServer } from "../consent/server";
 import { formServer } from "../form/server";
 import type { Operation } from "../operation";
 import { popupServer } from "../popup/server";
@@ -12,6 +13,7 @@ export const widgetServers = {
   booking: bookingServer,
   form: formServer,
   clips: clipsServer,
+  consent: consentServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

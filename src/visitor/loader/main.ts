@@ -1,6 +1,7 @@
 // The one script every page with widgets loads: it knows the visitor, and loads what the page names: the opening rules
 // at once where something opens by itself, a spot's script when the spot is near, the rest when it is asked for.
 import { openingScript, type PageData } from "@/core/widget/released";
+import type { begin as beginConsent } from "../consent/main";
 import type { BlockScript, Page, VisitorKind } from "../kind";
 import type { begin } from "../opening/main";
 import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
@@ -8,10 +9,15 @@ import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
 const data = JSON.parse(document.getElementById("widgets")?.textContent ?? "{}") as PageData;
 const { rehearsal, widgets, scripts } = data;
 
+/** Consent is asked for on every page, before anything else. */
+const asks = widgets.find(({ kind }) => kind === "consent");
+
 const load = <T>(name: string): Promise<T> => import(scripts[name] as string) as Promise<T>;
 
 const page: Page = {
   data,
+  // Filled in below: its script works with the page.
+  consent: null,
   visitor: rehearsal?.visitor ?? readVisitor(),
   post: (path, body) =>
     fetch(rehearsal ? `/${location.pathname.split("/")[1]}/_try` : `/_w/v1/${path}`, {
@@ -31,6 +37,11 @@ const page: Page = {
   rememberDone: rehearsal ? () => {} : rememberDone,
   mayTakeFocus: () => !rehearsal || document.hasFocus(),
 };
+
+if (asks)
+  Object.assign(page, {
+    consent: load<{ begin: typeof beginConsent }>("consent").then((script) => script.begin(asks, page)),
+  });
 
 let opening: Promise<{ happened(event: Event): void }> | undefined;
 const begun = () => {

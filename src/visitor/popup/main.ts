@@ -31,7 +31,11 @@ async function send(
 const popup: VisitorKind = {
   open({ id, form }: ReleasedWidget, page, outcome) {
     const count = (what: "shown" | "closed") => {
-      if (!page.data.rehearsal) page.post("popup-counts", { widget: id, what }).catch(() => {});
+      // Counted as any statistics: where the visitor may be asked, only after a yes.
+      if (!page.data.rehearsal)
+        Promise.resolve(page.consent).then((consent) => {
+          if (consent?.allows("statistics") ?? true) page.post("popup-counts", { widget: id, what }).catch(() => {});
+        });
     };
     const openedAt = performance.now();
     let element: SitePopup;

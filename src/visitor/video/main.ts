@@ -5,8 +5,12 @@ import type { play } from "../player/main";
 
 const bring: BlockScript = (block, page) => {
   const clip = JSON.parse(block.dataset.clip ?? "") as ReleasedVideo;
-  const start = (from?: number) =>
-    page.script<{ play: typeof play }>("player").then((player) => player.play(block, clip, page, from));
+  const start = async (from?: number) => {
+    // Pressing it is a yes to what it is for, and to nothing else.
+    if (clip.purpose) (await page.consent)?.grant(clip.purpose);
+    const player = await page.script<{ play: typeof play }>("player");
+    player.play(block, clip, page, from);
+  };
   const pressed = block.querySelector<HTMLElement>(".b-plays");
   pressed?.addEventListener("click", (event) => {
     if (event.ctrlKey || event.metaKey || event.shiftKey) return;
@@ -17,8 +21,10 @@ const bring: BlockScript = (block, page) => {
     chapter.onclick = () => start(Number(chapter.dataset.at));
   const { connection } = navigator as { connection?: { saveData?: boolean } };
   const still = matchMedia("(prefers-reduced-motion: reduce)").matches || connection?.saveData;
-  // Of another host only once somebody asked for it.
-  if (clip.auto && !clip.player && !still) start();
+  // One of another host plays by itself only where the visitor has agreed to that before.
+  if (!clip.auto || still) return;
+  if (!clip.purpose) start();
+  else page.consent?.then((consent) => clip.purpose && consent.allows(clip.purpose) && start());
 };
 
 export default bring;

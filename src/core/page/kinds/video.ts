@@ -424,6 +424,7 @@ export const video: KindDefinition = defineKind<VideoContent>({
     if (poster) yield { of: "media", id: poster, path: "poster" };
     for (const { id, media } of captions) if (media) yield { of: "media", id: media, path: `captions.${id}.media` };
   },
+  sends: ({ source }, standIns) => sentBy(source, standIns),
   problems: function* (content, site) {
     if (!content.source) yield { weight: "stops", code: "check.noVideo" };
     else if (content.source.from === "file" && site.has("media", content.source.media)) {

@@ -1,0 +1,93 @@
+// What blocks and widgets say that they reach and leave behind, as entries of the table.
+import type { Sends } from "@/core/kind/holder";
+import { kinds } from "@/core/page/kinds";
+import { everyNode, type PageNode } from "@/core/page/node";
+import type { StandIns } from "@/core/video/provider";
+import { providerNames, providers } from "@/core/video/providers";
+import { kindOf } from "@/core/widget/kinds";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import type { Entry } from "./consent";
+
+/** Origins of stand-ins as they are kept: they differ from one installation to the next. */
+export const keptStandIns: StandIns = (label) => `https://${label}.stand-in.invalid`;
+
+/** Something declared, and what it is part of. */
+export interface Declared extends Sends {
+  readonly of: string;
+}
+
+const sameOrigin = (list: readonly Sends[]): readonly Sends[] => [
+  ...new Map(list.map((one) => [`${one.origin} ${one.purpose}`, one])).values(),
+];
+
+/** What the blocks of a document declare, each origin once. */
+export const sentOn = (root: PageNode): readonly Sends[] =>
+  sameOrigin(
+    [...everyNode(root)].flatMap(({ kind, content }) => [...(kinds[kind].sends?.(content, keptStandIns) ?? [])]),
+  );
+
+/** What a widget declares. */
+export const sentByWidget = (widget: SiteWidget): readonly Sends[] =>
+  sameOrigin([...(kindOf(widget as { kind: WidgetKindName }).sends?.(widget.settings as never, keptStandIns) ?? [])]);
+
+/** Who stands behind an origin, in words; its host where nobody is known. */
+function whoIs(origin: string): string {
+  for (const name of providerNames)
+    if (providers[name].reads(keptStandIns).includes(origin)) return providers[name].name;
+  return new URL(origin).hostname;
+}
+
+/** A table's key for what an origin does: short, and the same wherever it is worked out. */
+export const keyOf = ({ origin, purpose }: Sends): string =>
+  `${new URL(origin).hostname.replace(".stand-in.invalid", "")}:${purpose}`.slice(0, 60);
+
+/** The longest that anything of a host stays, in days; null for what stays until somebody removes it, 0 for nothing. */
+function daysOf(origin: string): number | null {
+  const found = providerNames.find((name) => providers[name].reads(keptStandIns)[0] === origin);
+  if (!found) return 0;
+  return providers[found].leaves.reduce<number | null>(
+    (longest, { days }) => (longest === null || days === null ? null : Math.max(longest, days)),
+    0,
+  );
+}
+
+/** What is declared as entries of the table; `day` is today, "2026-03-05". */
+export function declaredEntries(declared: Iterable<Sends>, day: string): readonly Entry[] {
+  const entries = new Map<string, Entry>();
+  for (const one of declared) {
+    const key = keyOf(one);
+    if (entries.has(key)) continue;
+    const who = whoIs(one.origin);
+    entries.set(key, {
+      key,
+      name: who.charAt(0).toUpperCase() + who.slice(1),
+      who,
+      purpose: one.purpose,
+      why: "",
+      as: one.sets.length ? "cookie" : "request",
+      days: one.sets.length ? daysOf(one.origin) : 0,
+      sets: one.sets,
+      origin: one.origin,
+      found: "declared",
+      sorted: false,
+      seen: day,
+    });
+  }
+  return [...entries.values()];
+}
+
+/**
+ * A table with what was found now: what is new comes in unsorted, what somebody sorted or wrote stays as it is, with the
+ * day it was last seen. What was not found stays: it may have been on a page that is not there today.
+ */
+export function withFound(table: readonly Entry[], found: readonly Entry[]): readonly Entry[] {
+  const byKey = new Map(found.map((entry) => [entry.key, entry]));
+  const known = new Set(table.map(({ key }) => key));
+  return [
+    ...table.map((entry) => {
+      const now = byKey.get(entry.key);
+      return now ? { ...entry, seen: now.seen, sets: now.sets.length ? now.sets : entry.sets } : entry;
+    }),
+    ...found.filter(({ key }) => !known.has(key)),
+  ];
+}

@@ -1,0 +1,68 @@
+// Consent as a kind of widget: one a site, on every page.
+import type { Problem } from "@/core/kind/holder";
+import type { WidgetKind } from "@/core/widget/kind";
+import { handledAs } from "./category";
+import { type Consent, newConsent } from "./consent";
+import { consentCss } from "./css";
+import { consentHtml } from "./html";
+import { breaches } from "./judge";
+import type { ReleasedConsent } from "./released";
+import { consentSchema } from "./schema";
+
+/** A number for a text, the same for the same (FNV-1a, 32 bits): which texts and table a choice was made by. */
+function fingerprint(text: string): string {
+  let hash = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
+  return (hash >>> 0).toString(36);
+}
+
+/** Names the texts and the table as they stand. */
+export const versionOf = ({ table, words, policy }: Consent): string =>
+  fingerprint(JSON.stringify([table.map(({ key, purpose, why }) => [key, purpose, why]), words, policy]));
+
+export const consent: WidgetKind<"consent"> = {
+  label: "Consent",
+  sentence: "Asks visitors before anything loads from elsewhere, by the rules of the region they are in.",
+  drawing: [
+    { kind: "line", x: 5, y: 5, width: 34, height: 1.4 },
+    { kind: "line", x: 5, y: 9, width: 28, height: 1.4 },
+    { kind: "box", x: 2, y: 18, width: 48, height: 12 },
+    { kind: "bold", x: 5, y: 20.5, width: 22, height: 1.8 },
+    { kind: "key", x: 5, y: 24.5, width: 10, height: 3.6 },
+    { kind: "key", x: 17, y: 24.5, width: 10, height: 3.6 },
+  ],
+  placements: ["over"],
+  callWords: "Privacy choices",
+  schema: consentSchema,
+  fresh: () => newConsent,
+  note: ({ form, table }) => `${form}, ${table.length === 1 ? "one thing" : `${table.length} things`} to ask`,
+  refs: function* ({ policy }) {
+    if (policy) yield { of: "page", id: policy, path: "policy" };
+  },
+  problems: function* (settings, site): Generator<Problem> {
+    if (!settings.enabled) return;
+    for (const { region, on, source } of breaches(settings, [site.language]))
+      yield {
+        weight: on === "policy" ? "look" : "stops",
+        code: "check.consentBreach",
+        values: { region, on, law: source.law, at: source.at },
+      };
+    for (const { name, sorted } of settings.table)
+      if (!sorted) yield { weight: "look", code: "check.consentUnsorted", values: { name } };
+  },
+  opens: (widget) => `data-consent-opens="${widget.id}"`,
+  everywhere: (widget, context) => consentHtml(widget.id, widget.settings, context),
+  css: consentCss,
+  released: (settings): ReleasedConsent => ({
+    things: settings.table
+      .filter(({ purpose }) => handledAs(purpose) !== "needed")
+      .map(({ key, purpose, origin, sets }) => ({ key, purpose, ...(origin || !sets.length ? {} : { sets }) })),
+    elsewhere: settings.elsewhere,
+    months: settings.months,
+    version: versionOf(settings),
+    closes: settings.closes,
+    implied: settings.implied,
+    ticked: settings.ticked,
+  }),
+  part: null,
+};

@@ -1,0 +1,119 @@
+// Choices as they come from visitors' pages: kept once each, with the texts they were made by, and counted by day.
+import { and, eq, sql } from "drizzle-orm";
+import Joi from "joi";
+import { type Optional, optional } from "@/core/consent/category";
+import { type RegionKey, regionKeys } from "@/core/consent/rules";
+import { versionOf } from "@/core/consent/widget";
+import { type Executor, inTransaction } from "@/data/connection";
+import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { findSite, type SiteRow } from "@/data/site/queries";
+import type { Context } from "../context";
+import { dayIn } from "../day";
+import { takePoint } from "../limit";
+import { conflict, notFound, validated } from "../problem";
+import { liveWidget } from "../widget/live";
+
+/** How a choice was made. */
+export const waysToChoose = ["accept", "refuse", "choice", "press", "understood", "doNotSell"] as const;
+
+interface ChoiceCall {
+  readonly widget: string;
+  readonly id: string;
+  readonly region: RegionKey;
+  readonly rule: Exclude<RegionKey, "elsewhere">;
+  readonly given: readonly Optional[];
+  readonly version: string;
+  readonly how: (typeof waysToChoose)[number];
+  readonly language: string;
+}
+
+const widget = Joi.string().max(40).required();
+const region = Joi.string()
+  .valid(...regionKeys)
+  .required();
+
+const choiceSchema: Joi.ObjectSchema<ChoiceCall> = Joi.object<ChoiceCall>({
+  widget,
+  id: Joi.string()
+    .pattern(/^[a-z0-9]{16,24}$/)
+    .required()
+    .messages({ "string.pattern.base": "A choice is named by 16 to 24 small letters and digits." }),
+  region,
+  rule: Joi.string()
+    .valid(...regionKeys.filter((key) => key !== "elsewhere"))
+    .required(),
+  given: Joi.array()
+    .items(Joi.string().valid(...optional))
+    .unique()
+    .max(optional.length)
+    .required(),
+  version: Joi.string().alphanum().max(12).required(),
+  how: Joi.string()
+    .valid(...waysToChoose)
+    .required(),
+  language: Joi.string().max(35).required(),
+});
+
+type Counted = "shown" | "accepted" | "refused" | "some";
+
+async function count(context: Context, db: Executor, site: SiteRow, widgetId: string, of: string, what: Counted) {
+  await db
+    .insert(consentCounts)
+    .values({ siteId: site.id, widgetId, day: dayIn(site.settings.zone, context.now()), region: of, [what]: 1 })
+    .onDuplicateKeyUpdate({ set: { [what]: sql`${consentCounts[what]} + 1` } });
+}
+
+const cameTo = (given: readonly Optional[]): Counted =>
+  given.length === 0 ? "refused" : given.length === optional.length ? "accepted" : "some";
+
+/**
+ * Keeps a choice. Sent again it changes nothing; another choice by its id is refused, since a proof can't be written over.
+ * Nothing of who sent it is kept.
+ */
+export async function keepChoice(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
+  const call = validated(choiceSchema, body);
+  const site = await findSite(context.db, siteKey);
+  if (!site) throw notFound("This site");
+  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  const { id: widgetId, settings } = await liveWidget(context, site, "consent", call.widget);
+  const { widget: _widget, ...choice } = call;
+  const given = optional.filter((category) => choice.given.includes(category));
+  await inTransaction(context.db, async (tx) => {
+    const [added] = await tx
+      .insert(consents)
+      .ignore()
+      .values({ ...choice, given, siteId: site.id, widgetId, at: context.now() });
+    if (added.affectedRows === 0) {
+      const [kept] = await tx
+        .select()
+        .from(consents)
+        .where(and(eq(consents.siteId, site.id), eq(consents.id, call.id)));
+      if (kept && JSON.stringify(kept.given) === JSON.stringify(given) && kept.version === call.version) return;
+      throw conflict("choiceKept", "A choice with this id is kept already.");
+    }
+    // What was read and agreed to, as long as the page that was read is the live one.
+    if (versionOf(settings) === call.version)
+      await tx
+        .insert(consentVersions)
+        .ignore()
+        .values({ siteId: site.id, version: call.version, settings, at: context.now() });
+    await count(context, tx, site, widgetId, call.region, cameTo(given));
+  });
+}
+
+/** Counts that the question was shown. */
+export async function countShown(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
+  const input = validated(
+    Joi.object<{ widget: string; region: RegionKey; what: "shown" }>({
+      widget,
+      region,
+      what: Joi.string().valid("shown").required(),
+    }),
+    body,
+  );
+  const site = await findSite(context.db, siteKey);
+  if (!site) throw notFound("This site");
+  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  await liveWidget(context, site, "consent", input.widget);
+  await count(context, context.db, site, input.widget, input.region, input.what);
+}

@@ -1,0 +1,204 @@
+// The server's half of consent.
+import { and, desc, eq, gte, lt, or } from "drizzle-orm";
+import Joi from "joi";
+import Papa from "papaparse";
+import type { Consent } from "@/core/consent/consent";
+import { withFound } from "@/core/consent/declared";
+import { consentMissing } from "@/core/consent/judge";
+import { inTransaction } from "@/data/connection";
+import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { widgets } from "@/data/widget/tables";
+import { dayIn } from "../day";
+import { type SiteCall, siteOperation } from "../operation";
+import { conflict, notFound } from "../problem";
+import type { WidgetServer } from "../widget/half";
+import { consentEndpoints, consentSchemas } from "./endpoints";
+import { declaredOn } from "./table";
+
+const widget = Joi.string().max(40).required();
+const pageSize = 50;
+
+type Row = typeof consents.$inferSelect;
+
+const told = ({ id, at, region, rule, given, version, how, language }: Row) => ({
+  id,
+  at: at.toISOString(),
+  region,
+  rule,
+  given,
+  version,
+  how,
+  language,
+});
+
+const today = ({ context, site }: SiteCall) => dayIn(site.settings.zone, context.now());
+
+/** Choices as CSV (RFC 4180), the newest first; read window by window. */
+export async function* consentsCsv(call: SiteCall): AsyncGenerator<string> {
+  const line = (cells: readonly string[]) =>
+    `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
+  yield line(["id", "at", "region", "rule", "preferences", "statistics", "marketing", "texts", "how", "language"]);
+  const { db } = call.context;
+  let before: Row | undefined;
+  for (;;) {
+    const rows = await db
+      .select()
+      .from(consents)
+      .where(
+        and(
+          eq(consents.siteId, call.site.id),
+          before
+            ? or(lt(consents.at, before.at), and(eq(consents.at, before.at), lt(consents.id, before.id)))
+            : undefined,
+        ),
+      )
+      .orderBy(desc(consents.at), desc(consents.id))
+      .limit(500);
+    for (const row of rows) {
+      const yes = (category: Row["given"][number]) => (row.given.includes(category) ? "yes" : "no");
+      yield line([
+        row.id,
+        row.at.toISOString(),
+        row.region,
+        row.rule,
+        yes("preferences"),
+        yes("statistics"),
+        yes("marketing"),
+        row.version,
+        row.how,
+        row.language,
+      ]);
+    }
+    if (rows.length < 500) return;
+    before = rows.at(-1);
+  }
+}
+
+export const consentServer = {
+  operations: {
+    /** What the site declares now, beside what stands in the table. */
+    "consent.found": siteOperation("site.read", {}, async (call) => ({
+      found: await declaredOn(call.context.db, call.site.id, today(call)),
+    })),
+    /** Takes what was found into the table: what is new comes in unsorted, what is there keeps what was written. */
+    "consent.take": siteOperation(
+      "widgets.change",
+      { widget, revision: Joi.number().integer().min(0).required() },
+      async (call, input: { widget: string; revision: number }) => {
+        const found = (await declaredOn(call.context.db, call.site.id, today(call))).map(({ entry }) => entry);
+        return inTransaction(call.context.db, async (tx) => {
+          const at = and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.kind, "consent"));
+          const [row] = await tx.select().from(widgets).where(at).for("update");
+          if (!row) throw notFound("This widget", "widget");
+          if (row.revision !== input.revision)
+            throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Look again.");
+          const settings = row.settings as Consent;
+          const table = withFound(settings.table, found);
+          await tx
+            .update(widgets)
+            .set({ settings: { ...settings, table }, revision: row.revision + 1, changedAt: call.context.now() })
+            .where(at);
+          return { revision: row.revision + 1, table };
+        });
+      },
+    ),
+    /** Choices on the Desk, the newest first; `id` finds the one a visitor shows. */
+    "desk.consents": siteOperation(
+      "visitors.read",
+      { id: Joi.string().trim().allow("").max(24), before: Joi.string().isoDate().allow("") },
+      async (call, input: { id?: string; before?: string }) => {
+        const rows = await call.context.db
+          .select()
+          .from(consents)
+          .where(
+            and(
+              eq(consents.siteId, call.site.id),
+              input.id ? eq(consents.id, input.id) : undefined,
+              input.before ? lt(consents.at, new Date(input.before)) : undefined,
+            ),
+          )
+          .orderBy(desc(consents.at), desc(consents.id))
+          .limit(pageSize + 1);
+        return { rows: rows.slice(0, pageSize).map(told), more: rows.length > pageSize };
+      },
+    ),
+    /** One choice with the texts and the table it was made by; null where they were never live. */
+    "desk.consent": siteOperation(
+      "visitors.read",
+      { id: Joi.string().max(24).required() },
+      async (call, input: { id: string }) => {
+        const { db } = call.context;
+        const [row] = await db
+          .select()
+          .from(consents)
+          .where(and(eq(consents.siteId, call.site.id), eq(consents.id, input.id)));
+        if (!row) throw notFound("This choice", "id");
+        const [version] = await db
+          .select({ settings: consentVersions.settings, at: consentVersions.at })
+          .from(consentVersions)
+          .where(and(eq(consentVersions.siteId, call.site.id), eq(consentVersions.version, row.version)));
+        return {
+          ...told(row),
+          texts: version ? { settings: version.settings, since: version.at.toISOString() } : null,
+        };
+      },
+    ),
+    /** How often it was shown and what came of it, by region, in the last `days` days. */
+    "consent.results": siteOperation(
+      "results.read",
+      { widget, days: Joi.number().integer().min(1).max(365).required() },
+      async (call, input: { widget: string; days: number }) => {
+        const since = dayIn(
+          call.site.settings.zone,
+          new Date(call.context.now().getTime() - (input.days - 1) * 86_400_000),
+        );
+        const rows = await call.context.db
+          .select()
+          .from(consentCounts)
+          .where(
+            and(
+              eq(consentCounts.siteId, call.site.id),
+              eq(consentCounts.widgetId, input.widget),
+              gte(consentCounts.day, since),
+            ),
+          );
+        return { rows: rows.map(({ siteId: _site, widgetId: _widget, ...row }) => row) };
+      },
+    ),
+  },
+  endpoints: consentEndpoints,
+  schemas: consentSchemas,
+  jobs: () => ({}),
+  // Nobody's name or address is kept.
+  erases: null,
+  results: async ({ context: { db }, site }, { id }, days) => {
+    const rows = await db
+      .select()
+      .from(consentCounts)
+      .where(
+        and(
+          eq(consentCounts.siteId, site.id),
+          eq(consentCounts.widgetId, id),
+          gte(consentCounts.day, days[0] as string),
+        ),
+      );
+    const series = (what: "shown" | "accepted" | "refused" | "some") =>
+      days.map((day) => rows.filter((row) => row.day === day).reduce((sum, row) => sum + row[what], 0));
+    return {
+      series: {
+        shown: series("shown"),
+        accepted: series("accepted"),
+        refused: series("refused"),
+        some: series("some"),
+      },
+      states: {},
+    };
+  },
+  outside: async (call, { settings }) => {
+    const known = new Set(settings.table.map(({ key }) => key));
+    return (await declaredOn(call.context.db, call.site.id, today(call)))
+      .filter(({ entry }) => !known.has(entry.key))
+      .map(({ entry }) => consentMissing(entry.name));
+  },
+  rehearse: null,
+} satisfies WidgetServer<"consent">;
