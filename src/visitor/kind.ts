@@ -63,4 +63,4 @@ export interface VisitorKind {
 }
 
 /** What the script of a block exports: it brings one block to life. */
-export type BlockScript = (block: HTMLElement, page: Page) => void;
+export type BlockScript = (block: HTMLElement, page: Page) => void | Promise<void>;

@@ -2,15 +2,11 @@
 import { and, desc, eq, gte, lt, or } from "drizzle-orm";
 import Joi from "joi";
 import Papa from "papaparse";
-import type { Consent } from "@/core/consent/consent";
-import { withFound } from "@/core/consent/declared";
 import { consentMissing } from "@/core/consent/judge";
-import { inTransaction } from "@/data/connection";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
-import { widgets } from "@/data/widget/tables";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
-import { conflict, notFound } from "../problem";
+import { notFound } from "../problem";
 import type { WidgetServer } from "../widget/half";
 import { consentEndpoints, consentSchemas } from "./endpoints";
 import { declaredOn } from "./table";
@@ -80,28 +76,6 @@ export const consentServer = {
     "consent.found": siteOperation("site.read", {}, async (call) => ({
       found: await declaredOn(call.context.db, call.site.id, today(call)),
     })),
-    /** Takes what was found into the table: what is new comes in unsorted, what is there keeps what was written. */
-    "consent.take": siteOperation(
-      "widgets.change",
-      { widget, revision: Joi.number().integer().min(0).required() },
-      async (call, input: { widget: string; revision: number }) => {
-        const found = (await declaredOn(call.context.db, call.site.id, today(call))).map(({ entry }) => entry);
-        return inTransaction(call.context.db, async (tx) => {
-          const at = and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget), eq(widgets.kind, "consent"));
-          const [row] = await tx.select().from(widgets).where(at).for("update");
-          if (!row) throw notFound("This widget", "widget");
-          if (row.revision !== input.revision)
-            throw conflict("widgetChanged", "Somebody changed this widget meanwhile. Look again.");
-          const settings = row.settings as Consent;
-          const table = withFound(settings.table, found);
-          await tx
-            .update(widgets)
-            .set({ settings: { ...settings, table }, revision: row.revision + 1, changedAt: call.context.now() })
-            .where(at);
-          return { revision: row.revision + 1, table };
-        });
-      },
-    ),
     /** Choices on the Desk, the newest first; `id` finds the one a visitor shows. */
     "desk.consents": siteOperation(
       "visitors.read",

@@ -103,6 +103,10 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.feedWithoutSource": () => "This feed has no source yet: nothing is shown.",
   "check.feedBroken": ({ name, problem }: { name: string; problem: string }) =>
     `The source “${name}” can’t be read. ${problem}`,
+  "check.consentBreach": ({ region, on, law, at }: { region: string; on: string; law: string; at: string }) =>
+    `Consent: what is set breaks the rule of ${region} (${on}; ${law}, ${at}).`,
+  "check.consentUnsorted": ({ name }: { name: string }) => `Consent: nobody has looked at “${name}” yet.`,
+  "check.consentMissing": ({ name }: { name: string }) => `Consent: “${name}” is new and not in the table.`,
   "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
   "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
   "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",

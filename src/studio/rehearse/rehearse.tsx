@@ -45,7 +45,13 @@ const countries: readonly (readonly [string, string])[] = [
   ["FR", own.france],
   ["AT", own.austria],
   ["NL", own.netherlands],
+  ["CH", own.switzerland],
+  ["BR", own.brazil],
+  ["CA-QC", own.quebec],
+  ["CA-ON", own.ontario],
+  ["US-CA", own.california],
   ["US", own.unitedStates],
+  ["JP", own.japan],
 ];
 const languages: readonly (readonly [string, string])[] = [
   ["en-IE", own.english],
@@ -133,7 +139,9 @@ export function visitorOf(
   return {
     widthPx: deviceWidths[chosen.device],
     language: chosen.language,
-    country: chosen.country || null,
+    // "US-CA" is a country with its part.
+    country: chosen.country.split("-")[0] || null,
+    part: chosen.country.split("-")[1] ?? null,
     now,
     zone: chosen.zone || zone,
     visit: chosen.visit,
@@ -206,8 +214,9 @@ const bare = {
 
 const consents: readonly (readonly [ConsentState, string])[] = [
   ["notAsked", own.notAsked],
-  ["given", own.given],
-  ["refused", own.refused],
+  ["all", own.given],
+  ["none", own.refused],
+  ...(["preferences", "statistics", "marketing"] as const).map((category) => [category, own.only[category]] as const),
 ];
 
 /** Who comes: how often they were here, and whether they have signed up. */

@@ -2,6 +2,7 @@
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingStudio } from "@/studio/booking/half";
 import { clipsStudio } from "@/studio/clips/half";
+import { consentStudio } from "@/studio/consent/half";
 import { formStudio } from "@/studio/form/half";
 import { popupStudio } from "@/studio/popup/half";
 import type { WidgetStudio } from "./half";
@@ -11,6 +12,7 @@ const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
   booking: bookingStudio,
   form: formStudio,
   clips: clipsStudio,
+  consent: consentStudio,
 };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -3,7 +3,7 @@ import type { ReleasedVideo } from "@/core/video/released";
 import type { BlockScript } from "../kind";
 import type { play } from "../player/main";
 
-const bring: BlockScript = (block, page) => {
+const bring: BlockScript = async (block, page) => {
   const clip = JSON.parse(block.dataset.clip ?? "") as ReleasedVideo;
   const start = async (from?: number) => {
     // Pressing it is a yes to what it is for, and to nothing else.
@@ -24,7 +24,7 @@ const bring: BlockScript = (block, page) => {
   // One of another host plays by itself only where the visitor has agreed to that before.
   if (!clip.auto || still) return;
   if (!clip.purpose) start();
-  else page.consent?.then((consent) => clip.purpose && consent.allows(clip.purpose) && start());
+  else if ((await page.consent)?.allows(clip.purpose)) start();
 };
 
 export default bring;

@@ -1,0 +1,54 @@
+"use client";
+// The form the question takes.
+import { type ConsentForm, type ConsentPlace, consentForms, consentPlaces } from "@/core/consent/consent";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, Row, Segments, Tick } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { words as own } from "./words";
+
+export function FormStep({ settings, change }: StepProps<"consent">) {
+  const { pages } = useSite();
+  return (
+    <>
+      <Segments<ConsentForm>
+        label={own.form}
+        value={settings.form}
+        onChange={(form) => change({ form, place: consentPlaces[form][0] })}
+        options={consentForms.map((form) => [form, own.forms[form]] as const)}
+      />
+      <Row label={own.place}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={settings.place}
+            onChange={(place) => change({ place: place as ConsentPlace })}
+            options={consentPlaces[settings.form].map((place) => [place, own.places[place]] as const)}
+          />
+        )}
+      </Row>
+      <Tick
+        label={own.categoriesFirst}
+        checked={settings.categoriesFirst}
+        onChange={(categoriesFirst) => change({ categoriesFirst })}
+      />
+      <Tick
+        label={own.refuseFirst}
+        checked={settings.refuseFirst}
+        onChange={(refuseFirst) => change({ refuseFirst })}
+      />
+      <Tick label={own.ticked} checked={settings.ticked} onChange={(ticked) => change({ ticked })} />
+      <Tick label={own.closes} checked={settings.closes} onChange={(closes) => change({ closes })} />
+      <Tick label={own.implied} checked={settings.implied} onChange={(implied) => change({ implied })} />
+      <Row label={own.policy} stacked>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={settings.policy ?? ""}
+            onChange={(policy) => change({ policy: policy || null })}
+            options={[["", own.noPolicy], ...pages.map(({ id, title }) => [id, title] as const)]}
+          />
+        )}
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,121 @@
+"use client";
+// How the question looks, and whether refusing is drawn as prominent as accepting.
+import { type ColourRole, colourRoles, roleNames, surfaceNames, surfaceRoles, surfaces } from "@/core/brand/brand";
+import { contrastRatio } from "@/core/brand/contrast";
+import type { Consent } from "@/core/consent/consent";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, Group, NumberInput, Row, Segments, State, Tick } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { words as own } from "./words";
+
+const grounds = colourRoles.filter((role) => ["accent", "ink", "quiet"].includes(role));
+
+export function LookStep({ settings, faults, change }: StepProps<"consent">) {
+  const { brand } = useSite();
+  const { look, again } = settings;
+  const set = (part: Partial<Consent["look"]>) => change({ look: { ...look, ...part } });
+  const setAgain = (part: Partial<Consent["again"]>) => change({ again: { ...again, ...part } });
+  const ground = brand.colours[surfaceRoles[look.surface].ground];
+  const accept = look.accept ?? "accent";
+  const refuse = look.refuse ?? accept;
+  const ratioOf = (role: ColourRole) => contrastRatio(brand.colours[role], ground);
+  const [acceptRatio, refuseRatio] = [ratioOf(accept), ratioOf(refuse)];
+  const told = (ratio: number) => ratio.toFixed(1);
+  const colour = (name: "accept" | "refuse", label: string, none: string) => (
+    <Row label={label}>
+      {(ids) => (
+        <Choice
+          {...ids}
+          value={look[name] ?? ""}
+          onChange={(role) => set({ [name]: role || null })}
+          options={[["", none], ...grounds.map((role) => [role, roleNames[role]] as const)]}
+        />
+      )}
+    </Row>
+  );
+  return (
+    <>
+      <Row label={own.surface}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={look.surface}
+            onChange={(surface) => set({ surface: surface as typeof look.surface })}
+            options={surfaces.map((surface) => [surface, surfaceNames[surface]] as const)}
+          />
+        )}
+      </Row>
+      {colour("accept", own.acceptColour, own.brandAccent)}
+      {colour("refuse", own.refuseColour, own.asAccept)}
+      {!settings.refuseFirst ? (
+        <State tone="brick">{own.secondLayer}</State>
+      ) : refuseRatio < acceptRatio - 0.5 ? (
+        <State tone="amber">{own.lessEasy(told(acceptRatio), told(refuseRatio))}</State>
+      ) : (
+        <State tone="moss">{own.asEasy(told(refuseRatio))}</State>
+      )}
+      <Row label={own.motion}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={look.motion}
+            onChange={(motion) => set({ motion: motion as typeof look.motion })}
+            options={Object.entries(own.motions)}
+          />
+        )}
+      </Row>
+      <Tick label={own.logo} checked={look.logo} onChange={(logo) => set({ logo })} />
+      <Group title={own.again} mt="8px">
+        <Segments
+          label={own.again}
+          value={again.as}
+          onChange={(as) => setAgain({ as })}
+          options={[
+            ["link", own.agains.link],
+            ["mark", own.agains.mark],
+          ]}
+        />
+        {again.as === "mark" ? (
+          <>
+            <Row label={own.corner}>
+              {() => (
+                <Segments
+                  label={own.corner}
+                  value={again.corner}
+                  onChange={(corner) => setAgain({ corner })}
+                  options={[
+                    ["start", own.corners.start],
+                    ["end", own.corners.end],
+                  ]}
+                />
+              )}
+            </Row>
+            <Row label={own.distance} error={faults["again.distancePx"]}>
+              {(ids) => (
+                <NumberInput
+                  {...ids}
+                  min={0}
+                  max={200}
+                  step={4}
+                  unit={own.px}
+                  value={again.distancePx}
+                  onChange={(distancePx) => setAgain({ distancePx: distancePx ?? Number.NaN })}
+                />
+              )}
+            </Row>
+            <Row label={own.markColour}>
+              {(ids) => (
+                <Choice
+                  {...ids}
+                  value={again.colour}
+                  onChange={(role) => setAgain({ colour: role as ColourRole })}
+                  options={grounds.map((role) => [role, roleNames[role]] as const)}
+                />
+              )}
+            </Row>
+          </>
+        ) : null}
+      </Group>
+    </>
+  );
+}

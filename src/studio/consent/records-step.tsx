@@ -1,0 +1,116 @@
+"use client";
+// What came of asking, by region, shown with those who gave no answer; and the way to every choice.
+import { Box, Table, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { Download } from "lucide-react";
+import { Bar, BarChart, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { regionKeys } from "@/core/consent/rules";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Group, Loading, PlainButton } from "@/studio/kit/kit";
+import type { StepProps } from "@/studio/widget/half";
+import { words as own } from "./words";
+
+const days = 28;
+
+export function RecordsStep({ id }: StepProps<"consent">) {
+  const { key } = useSite();
+  const { data } = useQuery({
+    queryKey: ["consent-results", key, id],
+    queryFn: () => ask("consent.results", { site: key, widget: id, days }),
+  });
+  if (!data) return <Loading what={own.records} />;
+  const rows = regionKeys.flatMap((region) => {
+    const mine = data.rows.filter((row) => row.region === region);
+    const sum = (what: "shown" | "accepted" | "refused" | "some") => mine.reduce((all, row) => all + row[what], 0);
+    const [shown, accepted, refused, some] = [sum("shown"), sum("accepted"), sum("refused"), sum("some")];
+    if (!shown && !accepted && !refused && !some) return [];
+    // A choice may come without having been asked: by a press on what needs it.
+    return [
+      {
+        region: own.regions[region],
+        shown,
+        accepted,
+        refused,
+        some,
+        open: Math.max(0, shown - accepted - refused - some),
+      },
+    ];
+  });
+  return (
+    <>
+      <Text color="ink2" mb="10px">
+        {own.recordsLead}
+      </Text>
+      {rows.length ? (
+        <Group title={own.byRegion}>
+          <Box h="200px" aria-hidden="true">
+            <ResponsiveContainer>
+              <BarChart data={rows} layout="vertical" margin={{ left: 40 }}>
+                <XAxis type="number" allowDecimals={false} tick={{ fontSize: 11 }} />
+                <YAxis type="category" dataKey="region" tick={{ fontSize: 11 }} width={90} />
+                <Tooltip />
+                <Legend iconType="square" />
+                <Bar
+                  stackId="a"
+                  dataKey="accepted"
+                  name={own.all}
+                  fill="var(--chakra-colors-moss)"
+                  isAnimationActive={false}
+                />
+                <Bar
+                  stackId="a"
+                  dataKey="refused"
+                  name={own.noneGiven}
+                  fill="var(--chakra-colors-edge)"
+                  isAnimationActive={false}
+                />
+                <Bar
+                  stackId="a"
+                  dataKey="some"
+                  name={own.some}
+                  fill="var(--chakra-colors-amber)"
+                  isAnimationActive={false}
+                />
+                <Bar
+                  stackId="a"
+                  dataKey="open"
+                  name={own.unanswered}
+                  fill="var(--chakra-colors-line)"
+                  isAnimationActive={false}
+                />
+              </BarChart>
+            </ResponsiveContainer>
+          </Box>
+          <Table.Root size="sm">
+            <Table.Header>
+              <Table.Row>
+                {[own.region, own.shownCount, own.all, own.noneGiven, own.some, own.unanswered].map((head) => (
+                  <Table.ColumnHeader key={head}>{head}</Table.ColumnHeader>
+                ))}
+              </Table.Row>
+            </Table.Header>
+            <Table.Body>
+              {rows.map((row) => (
+                <Table.Row key={row.region}>
+                  <Table.Cell>{row.region}</Table.Cell>
+                  {[row.shown, row.accepted, row.refused, row.some, row.open].map((value, at) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: columns keep their places
+                    <Table.Cell key={at}>{value}</Table.Cell>
+                  ))}
+                </Table.Row>
+              ))}
+            </Table.Body>
+          </Table.Root>
+        </Group>
+      ) : (
+        <Text color="ink2">{own.noRecords}</Text>
+      )}
+      <PlainButton asChild mt="10px">
+        <a href={`/api/sites/${key}/consents.csv`}>
+          <Download size={14} /> {own.asCsv}
+        </a>
+      </PlainButton>
+    </>
+  );
+}

@@ -1,0 +1,79 @@
+"use client";
+// What a chosen visitor is shown, what may load for them, and why: by the very function that decides on the live page.
+import { Box, Text } from "@chakra-ui/react";
+import { type KeptChoice, type Optional, optional } from "@/core/consent/category";
+import type { Consent } from "@/core/consent/consent";
+import { decideConsent } from "@/core/consent/decide";
+import type { ReleasedConsent } from "@/core/consent/released";
+import type { RegionKey } from "@/core/consent/rules";
+import { consent as kind } from "@/core/consent/widget";
+import type { Reason } from "@/core/visitor/decision";
+import type { Visitor } from "@/core/visitor/visitor";
+import { useSite } from "@/studio/frame/site-context";
+import { Group } from "@/studio/kit/kit";
+import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { words as own } from "./words";
+
+const named = (list: unknown): string =>
+  (list as readonly (keyof typeof own.categories)[]).map((category) => own.categories[category]).join(", ");
+const regionName = (region: unknown): string => own.regions[region as RegionKey];
+
+const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
+  "consent.where": ({ country, part, by, region }) =>
+    own.reasons.where(
+      part ? `${country}, ${part}` : String(country),
+      own.reasons.by[by as keyof typeof own.reasons.by],
+      regionName(region),
+    ),
+  "consent.nowhere": ({ region }) => own.reasons.nowhere(regionName(region)),
+  "consent.asChosen": ({ rule }) => own.reasons.asChosen(regionName(rule)),
+  "consent.nothingToAsk": () => own.reasons.nothingToAsk,
+  "consent.yesFirst": ({ categories }) => own.reasons.yesFirst(named(categories)),
+  "consent.mayRefuse": ({ categories }) => own.reasons.mayRefuse(named(categories)),
+  "consent.over": ({ months }) => own.reasons.over(Number(months)),
+  "consent.grew": ({ things }) => own.reasons.grew(Number(things)),
+  "consent.chose": ({ given }) => own.reasons.chose(named(given)),
+  "consent.signal": ({ categories }) => own.reasons.signal(named(categories)),
+  "consent.signalWithoutLaw": () => own.reasons.signalWithoutLaw,
+  "consent.noChoice": () => own.reasons.noChoice,
+};
+
+/** A reason about consent in words. */
+export const consentReason = (reason: Reason): string => sentences[reason.code]?.(reason) ?? reason.code;
+
+/** What the chosen visitor has answered, as their browser would have kept it. */
+function choiceOf({ consent, now }: Visitor, site: ReleasedConsent): KeptChoice | null {
+  if (consent === "notAsked") return null;
+  const given: readonly Optional[] = consent === "all" ? optional : consent === "none" ? [] : [consent];
+  return { id: "chosen", at: now, given, known: site.things.map(({ key }) => key), version: site.version };
+}
+
+export function WhyView({ widget }: { widget: { readonly settings: Consent } }) {
+  const site = useSite();
+  const { chosen } = useChosenVisitor();
+  const visitor = visitorOf(chosen, { zone: site.settings.zone, clockAheadMs: site.clockAheadMs }, site.widgets);
+  const released = kind.released(widget.settings, {} as never, null) as ReleasedConsent;
+  const decision = decideConsent(released, {
+    whereabouts: visitor.country ? { country: visitor.country, part: visitor.part ?? null } : null,
+    knownBy: "chosen",
+    signal: visitor.signal ?? false,
+    choice: choiceOf(visitor, released),
+    now: visitor.now,
+  });
+  const may = optional.filter((category) => decision.may[category]);
+  return (
+    <Box bg="sheet" borderWidth="1px" borderColor="line" borderRadius="field" p="14px">
+      <Group title={own.whyTitle}>
+        <Text fontWeight="600">{own.shows[decision.shows]}</Text>
+        <Box as="ol" pl="20px" mt="6px">
+          {decision.reasons.map((reason) => (
+            <li key={reason.code}>{consentReason(reason)}</li>
+          ))}
+        </Box>
+        <Text mt="8px" color="ink2">
+          {own.mayLoad}: {may.length ? named(may) : own.nothingOptional}
+        </Text>
+      </Group>
+    </Box>
+  );
+}
