@@ -2,6 +2,7 @@
 import { accountOperations } from "./account/operations";
 import { checkOperations } from "./check/operations";
 import { personOperations } from "./desk/person";
+import { embedOperations } from "./embed/operations";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { findOperations } from "./page/find";
@@ -29,6 +30,7 @@ export const operations = {
   ...checkOperations,
   ...mediaOperations,
   ...videoOperations,
+  ...embedOperations,
   ...treeOperations,
   ...surroundOperations,
   ...redirectOperations,

@@ -1,6 +1,7 @@
 // The outside web hosts that ship with Webitor as stand-ins, each below the studio's host by its label.
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
+import { serveElsewhere } from "./elsewhere/host";
 
 type Serve = (
   request: IncomingMessage,
@@ -14,9 +15,13 @@ const clips =
   (request, response, originOf) =>
     serveClips(host, request, response, { pages: originOf("clips"), files: originOf("cdn.clips") });
 
-export type StandInLabel = "clips" | "cdn.clips";
+export type StandInLabel = "clips" | "cdn.clips" | "elsewhere";
 
-const all: Readonly<Record<StandInLabel, Serve>> = { clips: clips("clips"), "cdn.clips": clips("cdn.clips") };
+const all: Readonly<Record<StandInLabel, Serve>> = {
+  clips: clips("clips"),
+  "cdn.clips": clips("cdn.clips"),
+  elsewhere: (request, response) => serveElsewhere(request, response),
+};
 
 export const isStandIn = (label: string): label is StandInLabel => Object.hasOwn(all, label);
 

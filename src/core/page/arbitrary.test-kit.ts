@@ -62,6 +62,17 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
       ],
     },
   ),
+  embed: fc.record({
+    address: fc.constantFrom("", "https://a.example/page", "http://b.example:8080/?q=1&r=2"),
+    title: word,
+    size: fc.constantFrom("fixed", "ratio", "window", "message"),
+    rights: fc.subarray(["scripts", "own", "forms"]),
+    devices: fc.subarray(["fullScreen", "camera"]),
+    agreed: fc.boolean(),
+    purpose: fc.constantFrom("needed", "preferences", "marketing"),
+    sets: fc.subarray(["seen", "who"]),
+    poster: fc.constant(null),
+  }),
   button: fc.record({ text: word, link: fc.constantFrom("https://a.example", "page:home", "#up", "tel:+353123") }),
   list: fc.record({
     style: fc.constantFrom("bullets", "numbers", "rows"),

@@ -137,6 +137,23 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
       ),
     ),
     b.section(
+      "Elsewhere",
+      {},
+      ...(["marketing", "needed"] as const).map((purpose) =>
+        node("embed", {
+          address: "https://timetable.example/stop",
+          title: `The next ferries (${purpose})`,
+          size: "fixed",
+          rights: ["scripts", "own"],
+          devices: ["fullScreen"],
+          agreed: true,
+          purpose,
+          sets: ["seen"],
+          poster: null,
+        }),
+      ),
+    ),
+    b.section(
       "Slides",
       {},
       node("slider", { label: "What people make", seconds: 6 }, {}, [

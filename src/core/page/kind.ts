@@ -75,6 +75,10 @@ export type FieldControl<C> =
   | { readonly kind: "file" }
   /** A clip by its address, or a film of the site, with what is found out about it. */
   | { readonly kind: "video" }
+  /** The address of a page to be embedded, which the server looks at first. */
+  | { readonly kind: "embed" }
+  /** Several ticks of one list, each with what it is for. */
+  | { readonly kind: "ticks"; readonly options: readonly (readonly [value: string, says: string, why: string])[] }
   | { readonly kind: "map" }
   /** A picture behind, with its focal point and the surface over it. */
   | { readonly kind: "ground" };

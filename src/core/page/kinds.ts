@@ -6,6 +6,7 @@ import { button } from "./kinds/button";
 import { card } from "./kinds/card";
 import { columns } from "./kinds/columns";
 import { divider } from "./kinds/divider";
+import { embed } from "./kinds/embed";
 import { file } from "./kinds/file";
 import { gallery } from "./kinds/gallery";
 import { heading } from "./kinds/heading";
@@ -60,6 +61,7 @@ const all = {
   spacer,
   links,
   file,
+  embed,
   anchor,
   hours,
   address,

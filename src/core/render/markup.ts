@@ -11,7 +11,7 @@ import { escapeHtml } from "./escape";
 export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
-export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player";
+export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed";
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";
@@ -144,8 +144,8 @@ export interface RenderContext {
   needsCss(kind: Kind): void;
   /** Loads the script of headers and menus with the page, at once. */
   headScript(): void;
-  /** Lets the page's frames show what stands on an origin outside the site. */
-  frames(origin: string): void;
+  /** Lets the page's frames show what stands on an origin outside the site, and ask for these of the visitor's device. */
+  frames(origin: string, devices?: readonly string[]): void;
   /** Origin of a stand-in for an outside host, by its label. */
   standIn(label: string): string;
   /** An address of the site as others ask for it: with its origin, where the page has one. Escaped as it came. */

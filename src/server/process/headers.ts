@@ -1,10 +1,25 @@
 // Security headers of the two kinds of hosts.
 import type { Settings } from "../settings";
 
+/** What no page asks of the visitor's device by itself; frames may where a page's own row says so. */
+const devices = ["camera", "microphone", "geolocation"] as const;
+
+/** The Permissions-Policy for frames such as "https://host.example camera". */
+function permissions(frames: readonly string[]): string {
+  const lists = devices.map((device) => {
+    const origins = frames.flatMap((frame) => {
+      const [origin = "", ...asked] = frame.split(" ");
+      return asked.includes(device) ? [`"${origin}"`] : [];
+    });
+    return `${device}=(${origins.length ? ["self", ...origins].join(" ") : ""})`;
+  });
+  return [...lists, "payment=()"].join(", ");
+}
+
 const common = (settings: Settings): Record<string, string> => ({
   "X-Content-Type-Options": "nosniff",
   "Referrer-Policy": "strict-origin-when-cross-origin",
-  "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=()",
+  "Permissions-Policy": permissions([]),
   "Cross-Origin-Opener-Policy": "same-origin",
   ...(settings.https ? { "Strict-Transport-Security": "max-age=31536000; includeSubDomains" } : {}),
 });
@@ -42,7 +57,7 @@ export const drawingHeaders = (settings: Settings): Record<string, string> => ({
 export interface Allowed {
   /** SHA-256 of the style sheet inside. */
   readonly styles?: string;
-  /** Origins outside the site that its frames may show. */
+  /** Origins outside the site that its frames may show, each with what of the device it may ask for behind it. */
   readonly frames?: readonly string[];
 }
 
@@ -52,8 +67,10 @@ export function siteHeaders(
   framedBy: string,
   { styles = "", frames = [] }: Allowed = {},
 ): Record<string, string> {
+  const origins = [...new Set(frames.map((frame) => frame.split(" ", 1)[0] as string))];
   return {
     ...common(settings),
+    "Permissions-Policy": permissions(frames),
     "Content-Security-Policy": policy({
       "default-src": "'none'",
       "script-src": "'self'",
@@ -62,7 +79,7 @@ export function siteHeaders(
       "font-src": "'self'",
       "media-src": "'self'",
       "connect-src": "'self'",
-      ...(frames.length ? { "frame-src": frames.join(" ") } : {}),
+      ...(origins.length ? { "frame-src": origins.join(" ") } : {}),
       "form-action": "'self'",
       "base-uri": "'none'",
       "frame-ancestors": framedBy,

@@ -107,6 +107,11 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `Consent: what is set breaks the rule of ${region} (${on}; ${law}, ${at}).`,
   "check.consentUnsorted": ({ name }: { name: string }) => `Consent: nobody has looked at “${name}” yet.`,
   "check.consentMissing": ({ name }: { name: string }) => `Consent: “${name}” is new and not in the table.`,
+  "check.noEmbed": () => "An embedded page has no address.",
+  "check.noEmbedTitle": () => "An embedded page has no title: say what it is, for those who do not see it.",
+  "check.embedNotAgreed": ({ host }: { host: string }) => `Nobody has said that ${host} may be shown here.`,
+  "check.embedInsecure": ({ host }: { host: string }) =>
+    `${host} is asked without encryption: browsers leave it out of secure pages.`,
   "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
   "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
   "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",

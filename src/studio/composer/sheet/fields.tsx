@@ -23,6 +23,7 @@ import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
+import { EmbedField, TicksField } from "./embed-field";
 import { type FieldProps, useField } from "./field";
 import { FileField } from "./file-field";
 import { FitsNote } from "./fits-note";
@@ -169,6 +170,8 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   ground: GroundField,
   link: LinkField,
   video: VideoField,
+  embed: EmbedField,
+  ticks: TicksField,
   widget: WidgetField,
   lines: LinesField,
 };
