@@ -1,0 +1,100 @@
+// Choices as they come from pages: kept once, proven by their texts, counted by day and region, and by nobody's address.
+import { eq } from "drizzle-orm";
+import type { Consent } from "@/core/consent/consent";
+import { versionOf } from "@/core/consent/widget";
+import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { publishNow } from "../../../scripts/lib/studio";
+import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
+import type { Context } from "../context";
+import { operations } from "../operations";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { locate, readPlace } from "./where";
+
+let studio: TestStudio;
+let context: Context & { set(now: string): void };
+let api: PublicApi;
+let widget = "";
+let version = "";
+const site = "wrenfield";
+
+// biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
+const operate = (name: keyof typeof operations, input: object): Promise<any> =>
+  operations[name].perform({ ...studio.incoming("designer"), context }, { site, ...input });
+
+beforeAll(async () => {
+  studio = await testStudio();
+  context = withClock(studio.context, "2026-03-05T18:40:00Z");
+  widget = (await operate("widgets.add", { kind: "consent", name: "Consent" })).id;
+  const read = await operate("widgets.read", { widget });
+  const settings: Consent = { ...read.settings, policy: "privacy" };
+  await operate("widgets.save", { widget, name: read.name, revision: read.revision, settings });
+  version = versionOf(settings);
+  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, site, () => {});
+  api = publicApi(context);
+});
+afterAll(() => studio.close());
+
+const choice = (id: string, more: object = {}) => ({
+  widget,
+  id,
+  region: "eu",
+  rule: "eu",
+  given: ["marketing"],
+  version,
+  how: "choice",
+  language: "en-IE",
+  ...more,
+});
+const counts = async () =>
+  (await context.db.select().from(consentCounts)).map(({ region, shown, accepted, refused, some }) => [region, shown, accepted, refused, some]);
+
+test("a choice is kept with its texts, once however often it is sent, and another by its id is refused", async () => {
+  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
+  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
+  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa", { given: [] }))).status).toBe(409);
+  expect(await context.db.select().from(consents)).toMatchObject([{ id: "aaaaaaaaaaaaaaaaaaaa", given: ["marketing"], region: "eu" }]);
+  expect(await counts()).toEqual([["eu", 0, 0, 0, 1]]);
+  const proof = await operate("desk.consent", { id: "aaaaaaaaaaaaaaaaaaaa" });
+  expect(proof).toMatchObject({ version, texts: { settings: { policy: "privacy" } } });
+});
+
+test("eight at once are one", async () => {
+  const answers = await Promise.all(Array.from({ length: 8 }, () => api.post("consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))));
+  expect(answers.map(({ status }) => status)).toEqual(Array(8).fill(204));
+  expect(await counts()).toEqual([["eu", 0, 0, 1, 1]]);
+});
+
+test("texts that were never live prove nothing, and are not made up", async () => {
+  await api.post("consents", choice("cccccccccccccccccccc", { version: "other", region: "states", rule: "states", given: ["preferences", "statistics", "marketing"], how: "accept" }));
+  expect((await operate("desk.consent", { id: "cccccccccccccccccccc" })).texts).toBeNull();
+  expect(await context.db.select().from(consentVersions).where(eq(consentVersions.version, "other"))).toEqual([]);
+});
+
+test("what can’t be is refused at its field; a widget that is none asks nothing", async () => {
+  const bad = async (more: object) => (await api.post("consents", choice("dddddddddddddddddddd", more))).body.fields?.[0]?.path;
+  expect(await bad({ id: "short" })).toBe("id");
+  expect(await bad({ given: ["everything"] })).toBe("given[0]");
+  expect(await bad({ rule: "elsewhere" })).toBe("rule");
+  expect(await bad({ how: "by force" })).toBe("how");
+  expect((await api.post("consents", choice("dddddddddddddddddddd", { widget: "letters" }))).status).toBe(404);
+});
+
+test("the Desk lists choices, finds one by its proof, and counts those without an answer", async () => {
+  await api.post("consents/shown", { widget, region: "eu", what: "shown" });
+  await api.post("consents/shown", { widget, region: "eu", what: "shown" });
+  expect((await operate("desk.consents", {})).rows).toHaveLength(3);
+  expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([{ given: [], how: "refuse" }]);
+  const { rows } = await operate("consent.results", { widget, days: 28 });
+  expect(rows.find(({ region }: { region: string }) => region === "eu")).toMatchObject({ shown: 2, refused: 1, some: 1 });
+});
+
+test("where somebody is: as the proxy tells, by the address, or not at all", () => {
+  const settings = { placeHeader: "x-place" };
+  const header = (value: string | null) => (name: string) => (name === "x-place" ? value : null);
+  expect(locate(settings, "127.0.0.1", header("CA-QC"))).toEqual({ where: { country: "CA", part: "QC" }, by: "proxy" });
+  expect(locate(settings, "127.0.0.1", header("nowhere"))).toEqual({ where: null, by: "nothing" });
+  expect(locate({ placeHeader: "" }, "127.0.0.1", header("IE"))).toEqual({ where: null, by: "nothing" });
+  expect(locate(settings, "not an address", header(null))).toEqual({ where: null, by: "nothing" });
+  expect(locate(settings, "81.2.69.142", header(null))).toMatchObject({ by: "address", where: { country: "GB" } });
+  expect([readPlace("ie"), readPlace("XX"), readPlace("IE-LONG"), readPlace(null)]).toEqual([{ country: "IE", part: null }, null, null, null]);
+});
