@@ -15,12 +15,12 @@ const clips =
   (request, response, originOf) =>
     serveClips(host, request, response, { pages: originOf("clips"), files: originOf("cdn.clips") });
 
-export type StandInLabel = "clips" | "cdn.clips" | "elsewhere";
+export type StandInLabel = "clips" | "cdn.clips" | "neighbours";
 
 const all: Readonly<Record<StandInLabel, Serve>> = {
   clips: clips("clips"),
   "cdn.clips": clips("cdn.clips"),
-  elsewhere: (request, response) => serveElsewhere(request, response),
+  neighbours: (request, response) => serveElsewhere(request, response),
 };
 
 export const isStandIn = (label: string): label is StandInLabel => Object.hasOwn(all, label);
