@@ -77,6 +77,10 @@ export type FieldControl<C> =
   | { readonly kind: "video" }
   /** The address of a page to be embedded, which the server looks at first. */
   | { readonly kind: "embed" }
+  /** Code in an editor of its own. */
+  | { readonly kind: "code"; readonly language: "html" | "css" | "javascript" }
+  /** Lines of one list of words. */
+  | { readonly kind: "list"; readonly one: string }
   /** Several ticks of one list, each with what it is for. */
   | { readonly kind: "ticks"; readonly options: readonly (readonly [value: string, says: string, why: string])[] }
   | { readonly kind: "map" }

@@ -4,6 +4,7 @@ import { address } from "./kinds/address";
 import { anchor } from "./kinds/anchor";
 import { button } from "./kinds/button";
 import { card } from "./kinds/card";
+import { code } from "./kinds/code";
 import { columns } from "./kinds/columns";
 import { divider } from "./kinds/divider";
 import { embed } from "./kinds/embed";
@@ -62,6 +63,7 @@ const all = {
   links,
   file,
   embed,
+  code,
   anchor,
   hours,
   address,

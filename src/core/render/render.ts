@@ -3,6 +3,7 @@ import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
 import { nearFaces } from "@/core/brand/near-fonts";
 import type { FoundClips } from "@/core/clips/clips";
+import { codeDocument } from "@/core/code/document";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type Cut, pointOf } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
@@ -66,6 +67,8 @@ export interface RenderOptions {
   fontUrl(file: string): string;
   /** Origin of a stand-in for an outside host, by its label. */
   standIn(label: string): string;
+  /** Address of a document of custom code. */
+  codeUrl(document: string): string;
   /** The clips that a feed has found so far; none where this says nothing. */
   found?(widget: string): FoundClips | undefined;
 }
@@ -84,8 +87,18 @@ export interface Part {
   readonly scripts: readonly PageScript[];
   /** What it tells search engines, each as JSON. */
   readonly told: readonly string[];
+  /** Documents of custom code that it frames. */
+  readonly codes: readonly RenderedCode[];
   /** Origins outside the site that its frames may show, each with what of the visitor's device it may ask for behind it. */
   readonly frames: readonly string[];
+}
+
+/** Custom code as a document of its own. */
+export interface RenderedCode {
+  readonly address: string;
+  readonly html: string;
+  /** Origins that it may reach. */
+  readonly origins: readonly string[];
 }
 
 /**
@@ -114,6 +127,8 @@ export interface RenderedPage {
   readonly scripts: readonly PageScript[];
   /** Origins outside the site that its frames may show. */
   readonly frames: readonly string[];
+  /** Documents of custom code that it frames. */
+  readonly codes: readonly RenderedCode[];
   /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
   readonly uses: readonly Use[];
   readonly parts: {
@@ -240,6 +255,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let scripts: PageScript[] = [];
   let told: string[] = [];
   let frames: string[] = [];
+  let codes: RenderedCode[] = [];
   let behind = new Map<string, string>();
   /** Definitions that the section being rendered shows, and those it stands in right now. */
   let bodies = new Map<string, PageNode | undefined>();
@@ -348,6 +364,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     },
     frames: (origin, devices = []) => note(frames, [origin, ...devices].join(" ")),
     standIn: options.standIn,
+    code(content) {
+      const html = codeDocument(content, options.locale.tag);
+      const address = options.codeUrl(html);
+      if (!codes.some((one) => one.address === address)) codes.push({ address, html, origins: content.origins });
+      return escapeHtml(address);
+    },
     absolute: (href) => (options.origin === null || /^https?:/.test(href) ? href : options.origin + href),
     tell: (data) => note(told, scriptJson(data)),
     business: () => businessOf(site, options.origin),
@@ -497,6 +519,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     scripts = [];
     told = [];
     frames = [];
+    codes = [];
     behind = new Map();
     bodies = new Map();
     chain = [];
@@ -517,7 +540,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     if (same && before.eager === first && showsSame(before)) return before.part;
     begin(page, node.id, first);
     const html = rendered(node);
-    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
+    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
     kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
@@ -534,7 +557,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const found = usedWidget(widget.id) as SiteWidget;
       const html = kindOf(found as { kind: WidgetKindName }).everywhere?.(found as never, context) ?? "";
       if (!html) return [];
-      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
+      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
       floats.set(widget.id, part);
       return [part];
     });
@@ -551,7 +574,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
       const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
-      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames };
+      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
       floats.set(widget.id, part);
       return [part];
     });
@@ -580,10 +603,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const scriptsOfAll = new Set<PageScript>(top && needsScript(top) ? ["head"] : []);
       const toldOfAll = new Set<string>();
       const framesOfAll = new Set<string>();
+      const codesOfAll = new Map<string, RenderedCode>();
       for (const part of all) {
         for (const script of part.scripts) scriptsOfAll.add(script);
         for (const data of part.told) toldOfAll.add(data);
         for (const origin of part.frames) framesOfAll.add(origin);
+        for (const one of part.codes) codesOfAll.set(one.address, one);
         for (const rule of part.rules) rules.add(rule);
         for (const kind of part.kinds) used.add(kind);
         for (const kind of part.widgetKinds) shownKinds.add(kind);
@@ -612,6 +637,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         needs,
         scripts: [...scriptsOfAll].sort(),
         frames: [...framesOfAll].sort(),
+        codes: [...codesOfAll.values()],
         uses: [...usesOfAll],
         parts,
       };

@@ -77,6 +77,8 @@ export const releaseFiles = mysqlTable(
     styles: varchar("styles", { length: 44 }).notNull().default(""),
     /** Origins outside the site that a page's frames may show: they stand in its policy. */
     frames: json<readonly string[]>("frames"),
+    /** Origins that custom code may reach, of a document of it: it is answered with a policy of its own. */
+    code: json<readonly string[]>("code"),
     /** BCP 47 tag of the language it is in; "" for what has none. */
     locale: varchar("locale", { length: 35 }).notNull().default(""),
     /** Paths of the assets a page refers to, so that a carried page brings its own along. */

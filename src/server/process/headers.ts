@@ -1,4 +1,5 @@
 // Security headers of the two kinds of hosts.
+import { codePolicy } from "@/core/code/document";
 import type { Settings } from "../settings";
 
 /** What no page asks of the visitor's device by itself; frames may where a page's own row says so. */
@@ -53,6 +54,12 @@ export const drawingHeaders = (settings: Settings): Record<string, string> => ({
   "Content-Security-Policy": drawingPolicy,
 });
 
+/** Headers of custom code in its frame: it runs in an origin of its own, and reaches what is listed. */
+export const codeHeaders = (settings: Settings, origins: readonly string[]): Record<string, string> => ({
+  ...common(settings),
+  "Content-Security-Policy": codePolicy(origins),
+});
+
 /** What one page's policy allows besides what all do. */
 export interface Allowed {
   /** SHA-256 of the style sheet inside. */
@@ -79,7 +86,8 @@ export function siteHeaders(
       "font-src": "'self'",
       "media-src": "'self'",
       "connect-src": "'self'",
-      ...(origins.length ? { "frame-src": origins.join(" ") } : {}),
+      // Its own frames hold custom code alone.
+      "frame-src": ["'self'", ...origins].join(" "),
       "form-action": "'self'",
       "base-uri": "'none'",
       "frame-ancestors": framedBy,

@@ -12,7 +12,7 @@ import { type ReleasedForms, releasedForms } from "../bytes/released";
 import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
 import { redirectType } from "../release/publisher";
-import { drawingHeaders, siteHeaders } from "./headers";
+import { codeHeaders, drawingHeaders, siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 import { partial } from "./range";
 
@@ -47,7 +47,7 @@ interface File {
   readonly leadsTo?: string;
 }
 
-type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames">;
+type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames" | "code">;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -125,8 +125,9 @@ export function createSiteServer(context: Context) {
   function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
     const drawing = row.type === pictureForms.svg.type;
     const allowed = { styles: row.styles, frames: row.frames ?? [] };
-    const own =
-      allowed.styles || allowed.frames.length
+    const own = row.code
+      ? Object.entries(codeHeaders(context.settings, row.code)).flat()
+      : allowed.styles || allowed.frames.length
         ? Object.entries(siteHeaders(context.settings, "'self'", allowed)).flat()
         : drawing
           ? drawings
@@ -184,6 +185,7 @@ export function createSiteServer(context: Context) {
         packed: releaseFiles.packed,
         styles: releaseFiles.styles,
         frames: releaseFiles.frames,
+        code: releaseFiles.code,
       })
       .from(releaseFiles)
       .where(

@@ -110,6 +110,9 @@ class MadeFiles {
 const documentUrl = ({ hash, name }: Pick<MediaEntry, "hash" | "name">): string =>
   `/_a/${hash.slice(0, 24)}-${addressName(name)}`;
 
+/** Address of custom code on the site, named by its content. */
+const codeUrl = (document: string): string => `/_a/${sha256(document).slice(0, 24)}.code.html`;
+
 export class Publisher {
   private readonly frame: SiteFrame;
   private readonly renderer: Renderer;
@@ -147,6 +150,7 @@ export class Publisher {
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
       standIn: standInOrigins(context.settings),
       found: (widget) => this.found.get(widget),
+      codeUrl,
     });
     this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
     const posters = [...found.values()].flatMap((one) => one.posters);
@@ -327,10 +331,14 @@ export class Publisher {
         return widget ? picturesOfWidget(widget, this.frame) : [];
       }),
     ];
+    const codes = rendered.codes.map(({ address, html: text, origins }) =>
+      this.file(address, html, text, { code: origins }),
+    );
     const scripts = pageScripts(widgets, rendered.scripts, this.scripts, "/_a/", { language: this.locale.tag });
     const head = headScripts(rendered.scripts, this.scripts, "/_a/");
     const assets = [
       ...asset,
+      ...codes,
       ...(await this.pictures([
         ...pictures.map((hash) => ({ hash, turn: 0 as const })),
         ...rendered.uses.flatMap((use) => turnedIn(use) ?? []),
