@@ -84,6 +84,8 @@ interface AxeResult {
 
 /** No serious finding by axe for WCAG 2.2 AA on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // A screen that has just been gone to gets its title a moment after its content.
+  await expect(page).toHaveTitle(/\S/);
   // Evaluated by the test's own protocol, which the page's policy does not concern.
   await page.evaluate(axeSource);
   const { violations } = (await page.evaluate(() =>
