@@ -2,50 +2,26 @@
 
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
-import { clock, isoLength, spokenLength } from "@/core/video/length";
-import { providers } from "@/core/video/providers";
+import { clock, isoLength } from "@/core/video/length";
 import type { ReleasedVideo } from "@/core/video/released";
-import { framedOrigin, hostOf, playerAddress, sentBy } from "@/core/video/source";
-import { spokenWords, videoWords } from "@/core/video/words";
+import { asItComes, posterHtml, releasedVideo, targetOf } from "@/core/video/screen";
+import { framedOrigin } from "@/core/video/source";
 import type { ClipFeed, FeedClip, FoundClips } from "./clips";
 import { counted, feedWords } from "./words";
+
+/** How much the page is dimmed behind a clip over it, in %. */
+const dimPercent = 80;
 
 /** Where a person opens a clip; "" for a film of the site. */
 const placeOf = ({ source, page }: FeedClip): string => (source?.from === "file" ? "" : page);
 
 /** What the page tells the script that plays a clip; null for one that is only opened at its host. */
 function releasedClip(clip: FeedClip, feed: ClipFeed, group: string, context: RenderContext): ReleasedVideo | null {
-  const { source } = clip;
+  const { source, title, ratio } = clip;
   if (!source || feed.plays === "host") return null;
-  const all = inLanguage(videoWords, context.language);
-  const words = Object.fromEntries(spokenWords.map((name) => [name, all[name]])) as ReleasedVideo["words"];
-  const file = source.from === "file" ? context.file(source.media) : null;
-  if (source.from === "file" && !file) return null;
-  const player = playerAddress(
-    source,
-    { from: 0, to: 0, loop: false, muted: false, controls: "shown", fullScreen: true, quality: 0, captions: "" },
-    context.standIn,
-  );
-  const [sent] = sentBy(source, context.standIn);
-  return {
-    ...(player ? { player } : {}),
-    ...(file ? { file: { src: file.href, type: file.type } } : {}),
-    title: clip.title,
-    from: 0,
-    to: 0,
-    controls: "shown",
-    fullScreen: true,
-    ...(feed.plays === "over" ? { over: 80, group } : {}),
-    ...(source.from === "clip" ? { ended: providers[source.provider].ended } : {}),
-    ...(sent ? { purpose: sent.purpose } : {}),
-    ...(placeOf(clip) ? { page: placeOf(clip) } : {}),
-    ratio: clip.ratio,
-    words: { ...words, failed: words.failed.replace("%1", placeOf(clip) ? hostOf(placeOf(clip)) : "") },
-  };
+  const released = releasedVideo({ source, title, ratio, page: placeOf(clip), asked: asItComes }, context);
+  return released && feed.plays === "over" ? { ...released, over: dimPercent, group } : released;
 }
-
-const sign =
-  '<svg class="b-sign" viewBox="0 0 64 64" aria-hidden="true"><rect width="64" height="64" rx="8"/><path d="M24 18v28l24-14z"/></svg>';
 
 /** The day a clip was published, in words and for machines. */
 function dateHtml(at: number, context: RenderContext): string {
@@ -57,30 +33,25 @@ function dateHtml(at: number, context: RenderContext): string {
 function cardHtml(clip: FeedClip, feed: ClipFeed, group: string, large: boolean, context: RenderContext): string {
   const { card } = feed;
   const words = inLanguage(feedWords, context.language);
-  const spoken = inLanguage(videoWords, context.language);
   const released = releasedClip(clip, feed, group, context);
   const origin = released && clip.source ? framedOrigin(clip.source, context.standIn) : null;
   if (origin) context.frames(origin);
-  const found = card.poster && clip.poster ? context.picture(clip.poster) : null;
-  const target = escapeHtml(placeOf(clip)) || released?.file?.src || "";
-  const long = clip.seconds ? `, ${spokenLength(clip.seconds, context.language)}` : "";
-  const name = escapeHtml(spoken.play.replace("%1", clip.title) + long);
-  const parts = large ? 1 : 1 / feed.columns.wide;
-  const image = found
-    ? imageHtml(
-        found,
+  const target = targetOf(released, placeOf(clip));
+  const { title: name, seconds, ratio, poster: media } = clip;
+  const screen = card.poster
+    ? posterHtml(
         {
-          sizes: context.sizes({ part: parts, phonePart: large ? 1 : 1 / feed.columns.phone }),
-          alt: "",
-          loading: context.loading(),
+          media,
+          ratio,
+          title: name,
+          seconds,
+          timed: card.length,
+          target,
+          part: large ? 1 : 1 / feed.columns.wide,
+          phonePart: large ? 1 : 1 / feed.columns.phone,
         },
         context,
       )
-    : '<span class="b-none"></span>';
-  const length =
-    card.length && clip.seconds ? `<span class="b-length" aria-hidden="true">${clock(clip.seconds)}</span>` : "";
-  const screen = card.poster
-    ? `<div class="b-screen ${context.style(`--shape:${clip.ratio}`)}"><a class="b-plays" href="${target}" aria-label="${name}">${image}${sign}</a>${length}</div>`
     : "";
   // Without a poster the title is what is pressed.
   const title = card.title

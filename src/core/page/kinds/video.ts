@@ -3,22 +3,21 @@ import Joi from "joi";
 import { languageSchema } from "@/core/locale/schema";
 import { inLanguage } from "@/core/locale/words";
 import { type Cut, cutSchema } from "@/core/media/cut";
-import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
-import { clock, isoLength, spokenLength, usualRatio } from "@/core/video/length";
+import { escapeHtml, type RenderContext } from "@/core/render/markup";
+import { isoLength, usualRatio } from "@/core/video/length";
 import type { PlayAsked } from "@/core/video/provider";
-import { providers } from "@/core/video/providers";
 import type { ReleasedVideo } from "@/core/video/released";
+import { playName, posterHtml, releasedVideo, targetOf } from "@/core/video/screen";
 import {
   framedOrigin,
   hostOf,
   momentOf,
   pageAddress,
-  playerAddress,
   type Source,
   sentBy,
   sourceSchema,
 } from "@/core/video/source";
-import { spokenWords, videoWords } from "@/core/video/words";
+import { videoWords } from "@/core/video/words";
 import { defineKind, type KindDefinition } from "../kind";
 import { type Line, lineId, linesSchema } from "../lines";
 import type { PageNode } from "../node";
@@ -102,35 +101,18 @@ function trackOf({ language, media }: Captions, context: RenderContext) {
 
 /** What the page tells the video's script; null where there is nothing to play. */
 function releasedOf(content: VideoContent, context: RenderContext): ReleasedVideo | null {
-  const { source } = content;
+  const { source, title, ratio } = content;
   if (!source) return null;
-  const all = inLanguage(videoWords, context.language);
-  const page = pageAddress(source, context.standIn);
-  const words = Object.fromEntries(spokenWords.map((name) => [name, all[name]])) as ReleasedVideo["words"];
-  const file = source.from === "file" ? context.file(source.media) : null;
-  if (source.from === "file" && !file?.film) return null;
-  const player = playerAddress(source, askedOf(content, context.language), context.standIn);
-  const tracks = content.captions.flatMap((one) => trackOf(one, context));
-  const [sent] = sentBy(source, context.standIn);
+  const page = pageAddress(source, context.standIn) ?? "";
+  const released = releasedVideo({ source, title, ratio, page, asked: askedOf(content, context.language) }, context);
+  if (!released) return null;
+  const tracks = released.file ? content.captions.flatMap((one) => trackOf(one, context)) : [];
   return {
-    ...(player ? { player } : {}),
-    ...(file ? { file: { src: file.href, type: file.type } } : {}),
-    ...(file && tracks.length ? { tracks } : {}),
+    ...released,
+    ...(tracks.length ? { tracks } : {}),
     ...(content.captioned ? { captions: true } : {}),
-    title: content.title,
-    from: content.from ?? 0,
-    to: content.to ?? 0,
-    ...(content.loop ? { loop: true } : {}),
-    ...(content.auto ? { auto: true } : {}),
-    controls: content.controls,
-    fullScreen: content.fullScreen ?? true,
     ...(isOver(content) ? { over: content.dim ?? usualDim } : {}),
     ...(isOver(content) && content.group ? { group: content.group } : {}),
-    ...(source.from === "clip" ? { ended: providers[source.provider].ended } : {}),
-    ...(sent ? { purpose: sent.purpose } : {}),
-    ...(page ? { page } : {}),
-    ratio: content.ratio,
-    words: { ...words, failed: words.failed.replace("%1", page ? hostOf(page) : "") },
   };
 }
 
@@ -164,29 +146,14 @@ function tellEngines(
   });
 }
 
-const sign =
-  '<svg class="b-sign" viewBox="0 0 64 64" aria-hidden="true"><rect width="64" height="64" rx="8"/><path d="M24 18v28l24-14z"/></svg>';
-
 function openerHtml(content: VideoContent, released: ReleasedVideo, context: RenderContext): string {
-  const words = inLanguage(videoWords, context.language);
-  const target = escapeHtml(released.page ?? "") || released.file?.src || "";
-  const long = content.seconds ? `, ${spokenLength(content.seconds, context.language)}` : "";
+  const target = targetOf(released, released.page ?? "");
   if (content.as === "button" || content.as === "link") {
-    const text = content.text || (content.title ? words.play.replace("%1", content.title) : words.playPlain);
+    const text = content.text || playName(content.title, 0, context);
     return `<a class="b-plays ${content.as === "button" ? "b-button" : "b-link"}" href="${target}"${context.written("text")}>${escapeHtml(text)}</a>`;
   }
-  const found = content.poster ? context.picture(content.poster, content.cut) : null;
-  const name = (content.title ? words.play.replace("%1", content.title) : words.playPlain) + long;
-  const image = found
-    ? imageHtml(
-        found,
-        { sizes: context.sizes({ part: found.zoom, phonePart: found.zoom }), alt: "", loading: context.loading() },
-        context,
-      )
-    : '<span class="b-none"></span>';
-  const length = content.seconds ? `<span class="b-length" aria-hidden="true">${clock(content.seconds)}</span>` : "";
-  const shape = context.style(`--shape:${content.ratio}`);
-  return `<div class="b-screen ${shape}"><a class="b-plays" href="${target}" aria-label="${escapeHtml(name)}">${image}${sign}</a>${length}</div>`;
+  const { poster: media, cut, ratio, title, seconds: long } = content;
+  return posterHtml({ media, cut, ratio, title, seconds: long, timed: true, target }, context);
 }
 
 function chaptersHtml(node: PageNode, content: VideoContent, context: RenderContext): string {
