@@ -1,0 +1,179 @@
+// Consent: set up in the studio, asked by the rule of the visitor's region, kept, proven on the Desk, and taken back. The
+// tests' proxy tells the region by a header, as one in front of a real installation would.
+import { type Browser, expect, type Page } from "@playwright/test";
+import { expectAccessible, makeWidget, port, saved, siteAddress, signIn } from "./studio";
+import { test } from "./test";
+
+test.describe.configure({ mode: "serial" });
+
+const site = "asked";
+let studio: Page;
+
+async function call<T>(name: string, input: object): Promise<T> {
+  const answer = await studio.request.post(`/api/do/${name}`, { data: { site, ...input } });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+async function publish() {
+  await saved(studio);
+  const { job } = await call<{ job: string }>("publish.start", {});
+  await expect.poll(async () => (await call<{ state: string }>("jobs.read", { job })).state).toBe("done");
+}
+
+/** A visitor from a region, with what their browser asks other hosts for. */
+async function visitor(browser: Browser, region: string, more: object = {}) {
+  const context = await browser.newContext({
+    extraHTTPHeaders: { "x-place": region },
+    reducedMotion: "reduce",
+    ...more,
+  });
+  const page = await context.newPage();
+  const asked: string[] = [];
+  page.on("request", (request) => {
+    const { host } = new URL(request.url());
+    if (host !== `${site}.localhost:${port}`) asked.push(request.url());
+  });
+  await page.goto(siteAddress(site, "/clip"));
+  return { page, asked, question: page.getByRole("region", { name: "May we load things from elsewhere?" }) };
+}
+
+test.beforeAll(async ({ browser }) => {
+  studio = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(studio);
+  await studio.request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name: "Asked" } });
+  const { id: page } = await call<{ id: string }>("pages.add", { title: "Clip", slug: "clip" });
+  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>("pages.open", { page });
+  const document = documents.find(({ id }) => id === page);
+  const found = await call<object>("clips.find", { address: "kln-0301" });
+  const { source, title, ratio, seconds, poster } = found as Record<string, unknown>;
+  const children = [
+    { id: "ask-h", kind: "heading", content: { text: "One clip", level: 1 }, look: { base: {} } },
+    {
+      id: "ask-v",
+      kind: "video",
+      content: { source, title, ratio, seconds, poster, alt: "", as: "here", text: "", controls: "shown", fullScreen: true, captions: [], chapters: [] },
+      look: { base: {} },
+    },
+  ];
+  await call("pages.edit", {
+    document: page,
+    batch: "ask-1",
+    base: document?.revision ?? 0,
+    edits: [
+      {
+        type: "insert",
+        parent: document?.body.id,
+        index: 0,
+        node: { id: "ask-s", kind: "section", content: { name: "Clip" }, look: { base: {} }, children },
+      },
+    ],
+  });
+});
+
+test.afterAll(async () => {
+  await studio.context().close();
+});
+
+test("what there is to ask is found by itself, sorted by hand; the rules say what breaks them; a visitor’s view says why", async () => {
+  await makeWidget(studio, site, "Consent", "Consent");
+  const steps = studio.getByRole("navigation", { name: "Steps" });
+  await expect(studio.getByText("2 things are new and not in the table yet.")).toBeVisible();
+  await studio.getByRole("button", { name: "Take 2 in" }).click();
+  await studio.getByRole("button", { name: "Open The clip host" }).first().click();
+  await studio.getByLabel("Name", { exact: true }).fill("Kiln-opening clips");
+  await studio.getByLabel("Looked at and sorted").check();
+  await expect(studio.getByRole("button", { name: "Open Kiln-opening clips" })).toBeVisible();
+  await expectAccessible(studio);
+  await steps.getByRole("button", { name: /Rules/ }).click();
+  await expect(studio.getByText("EU and EEA yes before anything optional; refusing as easy × 1 breach")).toBeVisible();
+  await steps.getByRole("button", { name: /^\d? ?Form/ }).click();
+  await studio.getByLabel("Page with the whole text").selectOption({ label: "Privacy" });
+  await steps.getByRole("button", { name: /Rules/ }).click();
+  await expect(studio.getByText("EU and EEA yes before anything optional; refusing as easy ✓ fits")).toBeVisible();
+  await expect(studio.getByText("marketing: a yes is needed first.")).toBeVisible();
+  await studio.getByLabel("Country").selectOption("US-CA");
+  await expect(studio.getByText("Word of what goes on, with a way to refuse")).toBeVisible();
+  await steps.getByRole("button", { name: /Look/ }).click();
+  await expect(studio.getByText(/^Refusing is as easy: same size, same contrast/)).toBeVisible();
+  await publish();
+});
+
+test("in Ireland nothing loads before a yes; refusing is as easy, is kept, and holds", async ({ browser }) => {
+  const { page, asked, question } = await visitor(browser, "IE");
+  await expect(question).toBeVisible();
+  await expectAccessible(page);
+  const accept = question.getByRole("button", { name: "Accept all" });
+  const refuse = question.getByRole("button", { name: "Refuse all" });
+  const [yes, no] = [await accept.boundingBox(), await refuse.boundingBox()];
+  expect(no?.height).toBe(yes?.height);
+  expect(Math.abs((no?.width ?? 0) - (yes?.width ?? 0))).toBeLessThanOrEqual(2);
+  const drawn = (button: typeof accept) =>
+    button.evaluate((element) => {
+      const { backgroundColor, color, fontSize, fontWeight } = getComputedStyle(element);
+      return { backgroundColor, color, fontSize, fontWeight };
+    });
+  expect(await drawn(refuse)).toEqual(await drawn(accept));
+  // Reached first by the keyboard, behind the skip link.
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
+  expect(await question.evaluate((element) => element.contains(document.activeElement))).toBe(true);
+  await refuse.click();
+  await expect(question).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Privacy choices" })).toBeVisible();
+  await expect(question).toBeHidden();
+  expect(asked).toEqual([]);
+  expect(await page.context().cookies()).toEqual([]);
+});
+
+test("a press on the clip is a yes to just that; taken back, it is gone", async ({ browser }) => {
+  const { page, asked, question } = await visitor(browser, "IE");
+  await expect(question).toBeVisible();
+  await page.getByRole("link", { name: /^Play: Kiln opening/ }).click();
+  await expect(page.frameLocator(".b-video iframe").locator("video")).toBeVisible();
+  expect(asked.length).toBeGreaterThan(0);
+  const kept = await page.evaluate(() => JSON.parse(localStorage.getItem("consent") ?? "{}") as { given: string[]; id: string });
+  expect(kept.given).toEqual(["marketing"]);
+  await page.getByRole("button", { name: "Privacy choices" }).click();
+  await question.getByRole("checkbox", { name: "Marketing" }).uncheck();
+  const again = page.waitForEvent("load");
+  await question.getByRole("button", { name: "Save this choice" }).click();
+  await again;
+  await expect(page.locator(".b-video iframe")).toHaveCount(0);
+  expect(await page.evaluate(() => (window as unknown as { webitor: { consent: { granted: object } } }).webitor.consent.granted)).toEqual({
+    preferences: "denied",
+    statistics: "denied",
+    marketing: "denied",
+  });
+});
+
+test("in Switzerland it is told and may be refused; in California selling is refused by a link, or by the browser’s signal", async ({ browser }) => {
+  const swiss = await visitor(browser, "CH");
+  const told = swiss.page.getByRole("region", { name: "What this site brings in" });
+  await expect(told).toBeVisible();
+  await told.getByRole("button", { name: "Go on" }).click();
+  await expect(told).toBeHidden();
+  const california = await visitor(browser, "US-CA");
+  const word = california.page.getByRole("region", { name: "What this site brings in" });
+  await word.getByRole("button", { name: "Do not sell or share my personal information" }).click();
+  await expect(word).toBeHidden();
+  const granted = () => california.page.evaluate(() => (window as unknown as { webitor: { consent: { granted: { marketing: string } } } }).webitor.consent.granted.marketing);
+  expect(await granted()).toBe("denied");
+});
+
+test("each choice is on the Desk with its texts; a visitor’s proof finds it; nobody’s address is there", async () => {
+  await studio.goto(`/s/${site}/desk`);
+  await studio.getByRole("tab", { name: "Consent" }).or(studio.getByRole("button", { name: "Consent" })).click();
+  await expect(studio.getByRole("row").filter({ hasText: "EU and EEA" }).first()).toBeVisible();
+  await expect(studio.getByRole("row").filter({ hasText: "Switzerland" })).toHaveCount(1);
+  await expect(studio.getByRole("row").filter({ hasText: "California and other US states" })).toHaveCount(1);
+  const proof = studio.getByRole("row").filter({ hasText: "Switzerland" }).getByRole("button");
+  const id = (await proof.textContent()) ?? "";
+  await studio.getByLabel("Find by the visitor’s proof").fill(id);
+  await expect(studio.getByRole("row")).toHaveCount(2);
+  await proof.click();
+  await expect(studio.getByText("The texts it was made by")).toBeVisible();
+  await expect(studio.getByText(/Kiln-opening clips/)).toBeVisible();
+  await expectAccessible(studio);
+});
