@@ -1,7 +1,7 @@
 // Consent: set up in the studio, asked by the rule of the visitor's region, kept, proven on the Desk, and taken back. The
 // tests' proxy tells the region by a header, as one in front of a real installation would.
 import { type Browser, expect, type Page } from "@playwright/test";
-import { expectAccessible, makeWidget, port, saved, siteAddress, signIn } from "./studio";
+import { expectAccessible, makeWidget, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -43,7 +43,10 @@ test.beforeAll(async ({ browser }) => {
   await signIn(studio);
   await studio.request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name: "Asked" } });
   const { id: page } = await call<{ id: string }>("pages.add", { title: "Clip", slug: "clip" });
-  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>("pages.open", { page });
+  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>(
+    "pages.open",
+    { page },
+  );
   const document = documents.find(({ id }) => id === page);
   const found = await call<object>("clips.find", { address: "kln-0301" });
   const { source, title, ratio, seconds, poster } = found as Record<string, unknown>;
@@ -52,7 +55,20 @@ test.beforeAll(async ({ browser }) => {
     {
       id: "ask-v",
       kind: "video",
-      content: { source, title, ratio, seconds, poster, alt: "", as: "here", text: "", controls: "shown", fullScreen: true, captions: [], chapters: [] },
+      content: {
+        source,
+        title,
+        ratio,
+        seconds,
+        poster,
+        alt: "",
+        as: "here",
+        text: "",
+        controls: "shown",
+        fullScreen: true,
+        captions: [],
+        chapters: [],
+      },
       look: { base: {} },
     },
   ];
@@ -133,7 +149,9 @@ test("a press on the clip is a yes to just that; taken back, it is gone", async 
   await page.getByRole("link", { name: /^Play: Kiln opening/ }).click();
   await expect(page.frameLocator(".b-video iframe").locator("video")).toBeVisible();
   expect(asked.length).toBeGreaterThan(0);
-  const kept = await page.evaluate(() => JSON.parse(localStorage.getItem("consent") ?? "{}") as { given: string[]; id: string });
+  const kept = await page.evaluate(
+    () => JSON.parse(localStorage.getItem("consent") ?? "{}") as { given: string[]; id: string },
+  );
   expect(kept.given).toEqual(["marketing"]);
   await page.getByRole("button", { name: "Privacy choices" }).click();
   await question.getByRole("checkbox", { name: "Marketing" }).uncheck();
@@ -141,14 +159,20 @@ test("a press on the clip is a yes to just that; taken back, it is gone", async 
   await question.getByRole("button", { name: "Save this choice" }).click();
   await again;
   await expect(page.locator(".b-video iframe")).toHaveCount(0);
-  expect(await page.evaluate(() => (window as unknown as { webitor: { consent: { granted: object } } }).webitor.consent.granted)).toEqual({
+  expect(
+    await page.evaluate(
+      () => (window as unknown as { webitor: { consent: { granted: object } } }).webitor.consent.granted,
+    ),
+  ).toEqual({
     preferences: "denied",
     statistics: "denied",
     marketing: "denied",
   });
 });
 
-test("in Switzerland it is told and may be refused; in California selling is refused by a link, or by the browser’s signal", async ({ browser }) => {
+test("in Switzerland it is told and may be refused; in California selling is refused by a link, or by the browser’s signal", async ({
+  browser,
+}) => {
   const swiss = await visitor(browser, "CH");
   const told = swiss.page.getByRole("region", { name: "What this site brings in" });
   await expect(told).toBeVisible();
@@ -158,13 +182,21 @@ test("in Switzerland it is told and may be refused; in California selling is ref
   const word = california.page.getByRole("region", { name: "What this site brings in" });
   await word.getByRole("button", { name: "Do not sell or share my personal information" }).click();
   await expect(word).toBeHidden();
-  const granted = () => california.page.evaluate(() => (window as unknown as { webitor: { consent: { granted: { marketing: string } } } }).webitor.consent.granted.marketing);
+  const granted = () =>
+    california.page.evaluate(
+      () =>
+        (window as unknown as { webitor: { consent: { granted: { marketing: string } } } }).webitor.consent.granted
+          .marketing,
+    );
   expect(await granted()).toBe("denied");
 });
 
 test("each choice is on the Desk with its texts; a visitor’s proof finds it; nobody’s address is there", async () => {
   await studio.goto(`/s/${site}/desk`);
-  await studio.getByRole("tab", { name: "Consent" }).or(studio.getByRole("button", { name: "Consent" })).click();
+  await studio
+    .getByRole("tab", { name: "Consent" })
+    .or(studio.getByRole("button", { name: "Consent" }))
+    .click();
   await expect(studio.getByRole("row").filter({ hasText: "EU and EEA" }).first()).toBeVisible();
   await expect(studio.getByRole("row").filter({ hasText: "Switzerland" })).toHaveCount(1);
   await expect(studio.getByRole("row").filter({ hasText: "California and other US states" })).toHaveCount(1);

@@ -12,12 +12,19 @@ const asStyle = (css: string): string => css.replace(/<\/style/gi, "<\\/style");
 export const codeDocument = ({ html, css, script, title }: CodeContent, language: string): string =>
   `<!DOCTYPE html><html lang="${language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title.replace(/[<&]/g, (sign) => (sign === "<" ? "&lt;" : "&amp;"))}</title><style>body{margin:0}${asStyle(css)}</style><script>${teller}</script></head><body>${html}<script>${asScript(script)}</script></body></html>`;
 
-/** Its Content-Security-Policy: it runs, reaches the origins that are listed, and is framed by its own site alone. */
-export function codePolicy(origins: readonly string[]): string {
+/** Its HTML and CSS alone, for places where nothing runs. */
+export const stillDocument = ({ html, css }: Pick<CodeContent, "html" | "css">): string =>
+  `<style>body{margin:0}${asStyle(css)}</style>${html}`;
+
+/** What its frame may do: run in an origin of its own, which is nobody's. */
+export const codeRights = "allow-scripts allow-forms allow-popups";
+
+/** Its Content-Security-Policy: it runs, reaches the origins that are listed, and is framed by its own site, and by whoever frames that. */
+export function codePolicy(origins: readonly string[], framedBy: string): string {
   const reach = origins.join(" ");
   const listed = (own: string) => [own, reach].filter(Boolean).join(" ");
   return [
-    "sandbox allow-scripts allow-forms allow-popups",
+    `sandbox ${codeRights}`,
     "default-src 'none'",
     `script-src ${listed("'unsafe-inline'")}`,
     `style-src ${listed("'unsafe-inline'")}`,
@@ -26,6 +33,6 @@ export function codePolicy(origins: readonly string[]): string {
     `media-src ${listed("data: blob:")}`,
     reach ? `connect-src ${reach}` : "connect-src 'none'",
     reach ? `frame-src ${reach}` : "frame-src 'none'",
-    "frame-ancestors 'self'",
+    `frame-ancestors 'self' ${framedBy}`,
   ].join("; ");
 }

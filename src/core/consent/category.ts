@@ -14,8 +14,6 @@ export const handledAs = (purpose: Sorted): Category => (purpose === "unsorted" 
 /** A yes or no for each that can be asked about. */
 export type Allowed = Readonly<Record<Optional, boolean>>;
 
-export const all: Allowed = { preferences: true, statistics: true, marketing: true };
-
 /** Each of these, and no other. */
 export const only = (given: readonly Optional[]): Allowed => ({
   preferences: given.includes("preferences"),

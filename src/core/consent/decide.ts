@@ -1,6 +1,6 @@
 // The one question of consent: for this visitor of this site, what is shown, what may load, and why.
 import type { Reason } from "@/core/visitor/decision";
-import { type Allowed, all, handledAs, type KeptChoice, type Optional, only, optional, type Sorted } from "./category";
+import { type Allowed, handledAs, type KeptChoice, type Optional, only, optional, type Sorted } from "./category";
 import { type RegionKey, type Rule, regionOf, rules, strictest, type Whereabouts } from "./rules";
 
 /** Something a page brings in or leaves behind, as far as deciding needs it. */
@@ -108,7 +108,8 @@ export function decideConsent(site: ConsentSite, visitor: ConsentVisitor): Conse
   const about = { region, ruleOf, rule, asks };
   if (!asks.length) {
     reasons.push({ code: "consent.nothingToAsk" });
-    return { ...about, shows: "nothing", may: all, until: null, reasons };
+    // What nobody told of waits where a yes is needed first, and can be pressed by itself.
+    return { ...about, shows: "nothing", may: only(rule.later), until: null, reasons };
   }
   const needsYes = asks.filter((category) => rule.before.includes(category));
   if (needsYes.length) reasons.push({ code: "consent.yesFirst", categories: needsYes });

@@ -1,5 +1,5 @@
 // What blocks and widgets say that they reach and leave behind, as entries of the table.
-import type { Sends } from "@/core/kind/holder";
+import { ownOrigin, type Sends } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { StandIns } from "@/core/video/provider";
@@ -11,13 +11,8 @@ import type { Entry } from "./consent";
 /** Origins of stand-ins as they are kept: they differ from one installation to the next. */
 export const keptStandIns: StandIns = (label) => `https://${label}.stand-in.invalid`;
 
-/** Something declared, and what it is part of. */
-export interface Declared extends Sends {
-  readonly of: string;
-}
-
 const sameOrigin = (list: readonly Sends[]): readonly Sends[] => [
-  ...new Map(list.map((one) => [`${one.origin} ${one.purpose}`, one])).values(),
+  ...new Map(list.map((one) => [keyOf(one), one])).values(),
 ];
 
 /** What the blocks of a document declare, each origin once. */
@@ -32,14 +27,21 @@ export const sentByWidget = (widget: SiteWidget): readonly Sends[] =>
 
 /** Who stands behind an origin, in words; its host where nobody is known. */
 function whoIs(origin: string): string {
+  if (origin === ownOrigin) return "this site";
   for (const name of providerNames)
     if (providers[name].reads(keptStandIns).includes(origin)) return providers[name].name;
   return new URL(origin).hostname;
 }
 
 /** A table's key for what an origin does: short, and the same wherever it is worked out. */
-export const keyOf = ({ origin, purpose }: Sends): string =>
-  `${new URL(origin).hostname.replace(".stand-in.invalid", "")}:${purpose}`.slice(0, 60);
+export const keyOf = ({ origin, purpose, what }: Sends): string =>
+  [
+    new URL(origin).hostname.replace(/\.(?:stand-in|site)\.invalid$/, ""),
+    ...(what ? [what.toLowerCase().replace(/[^a-z0-9]+/g, "-")] : []),
+    purpose,
+  ]
+    .join(":")
+    .slice(-60);
 
 /** The longest that anything of a host stays, in days; null for what stays until somebody removes it, 0 for nothing. */
 function daysOf(origin: string): number | null {
@@ -60,7 +62,7 @@ export function declaredEntries(declared: Iterable<Sends>, day: string): readonl
     const who = whoIs(one.origin);
     entries.set(key, {
       key,
-      name: who.charAt(0).toUpperCase() + who.slice(1),
+      name: one.what ?? who.charAt(0).toUpperCase() + who.slice(1),
       who,
       purpose: one.purpose,
       why: "",

@@ -1,5 +1,5 @@
 // Consent as a kind of widget: one a site, on every page.
-import type { Problem } from "@/core/kind/holder";
+import { ownOrigin, type Problem } from "@/core/kind/holder";
 import type { WidgetKind } from "@/core/widget/kind";
 import { handledAs } from "./category";
 import { type Consent, newConsent } from "./consent";
@@ -39,6 +39,9 @@ export const consent: WidgetKind<"consent"> = {
   refs: function* ({ policy }) {
     if (policy) yield { of: "page", id: policy, path: "policy" };
   },
+  sends: function* () {
+    yield { origin: ownOrigin, purpose: "needed", sets: ["consent"], what: "Your choice here" };
+  },
   problems: function* (settings, site): Generator<Problem> {
     if (!settings.enabled) return;
     for (const { region, on, source } of breaches(settings, [site.language]))
@@ -56,7 +59,11 @@ export const consent: WidgetKind<"consent"> = {
   released: (settings): ReleasedConsent => ({
     things: settings.table
       .filter(({ purpose }) => handledAs(purpose) !== "needed")
-      .map(({ key, purpose, origin, sets }) => ({ key, purpose, ...(origin || !sets.length ? {} : { sets }) })),
+      .map(({ key, purpose, origin, sets }) => ({
+        key,
+        purpose,
+        ...((origin && origin !== ownOrigin) || !sets.length ? {} : { sets }),
+      })),
     elsewhere: settings.elsewhere,
     months: settings.months,
     version: versionOf(settings),

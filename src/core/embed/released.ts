@@ -9,4 +9,6 @@ export interface ReleasedEmbed {
   readonly purpose?: string;
   /** It tells its own height by message. */
   readonly grows?: boolean;
+  /** It is custom code of the site, and tells what goes wrong in it. */
+  readonly code?: true;
 }

@@ -18,7 +18,12 @@ export interface Sends {
   readonly origin: string;
   readonly purpose: "needed" | "preferences" | "statistics" | "marketing";
   readonly sets: readonly string[];
+  /** What it is called where its host says too little: "Counts of what opened". */
+  readonly what?: string;
 }
+
+/** The origin of the site itself, wherever it stands. */
+export const ownOrigin = "https://this.site.invalid";
 
 /** Something that would be wrong on the live site: it stops a release, or is worth a look. */
 export interface Problem {

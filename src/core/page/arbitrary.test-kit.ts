@@ -62,6 +62,14 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
       ],
     },
   ),
+  code: fc.record({
+    title: word,
+    html: word,
+    css: word,
+    script: word,
+    origins: fc.constantFrom([], ["https://a.example"]),
+    purpose: fc.constantFrom("needed", "marketing"),
+  }),
   embed: fc.record({
     address: fc.constantFrom("", "https://a.example/page", "http://b.example:8080/?q=1&r=2"),
     title: word,

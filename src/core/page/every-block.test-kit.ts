@@ -152,6 +152,16 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
           poster: null,
         }),
       ),
+      ...(["marketing", "needed"] as const).map((purpose) =>
+        node("code", {
+          title: `The river’s height (${purpose})`,
+          html: "<p id=height>1.2 m</p>",
+          css: "p{font-weight:bold}",
+          script: "document.title",
+          origins: ["https://river.example"],
+          purpose,
+        }),
+      ),
     ),
     b.section(
       "Slides",

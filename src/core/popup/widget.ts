@@ -1,4 +1,5 @@
 // The signup popup as a kind of widget.
+import { ownOrigin } from "@/core/kind/holder";
 import { openingIn } from "@/core/opening/opening";
 import type { WidgetKind } from "@/core/widget/kind";
 import { newPopup, popupDesigns } from "./popup";
@@ -24,6 +25,10 @@ export const popup: WidgetKind<"popup"> = {
   refs: function* ({ picture, thanks }) {
     if (picture) yield { of: "media", id: picture.media, path: "picture.media" };
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
+  },
+  sends: function* () {
+    yield { origin: ownOrigin, purpose: "needed", sets: ["popups"], what: "What was opened and closed here" };
+    yield { origin: ownOrigin, purpose: "statistics", sets: [], what: "Counts of what opened" };
   },
   problems: function* ({ enabled, thanks }, site) {
     if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))

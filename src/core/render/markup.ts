@@ -12,7 +12,7 @@ import { escapeHtml } from "./escape";
 export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
-export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed" | "code";
+export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed";
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";
@@ -147,8 +147,8 @@ export interface RenderContext {
   headScript(): void;
   /** Lets the page's frames show what stands on an origin outside the site, and ask for these of the visitor's device. */
   frames(origin: string, devices?: readonly string[]): void;
-  /** Address of custom code as a document of its own, which the page brings along. */
-  code(content: CodeContent): string;
+  /** Address of custom code as a document of its own, which the page brings along; null where no code runs. */
+  code(content: CodeContent): string | null;
   /** Origin of a stand-in for an outside host, by its label. */
   standIn(label: string): string;
   /** An address of the site as others ask for it: with its origin, where the page has one. Escaped as it came. */

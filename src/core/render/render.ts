@@ -67,8 +67,8 @@ export interface RenderOptions {
   fontUrl(file: string): string;
   /** Origin of a stand-in for an outside host, by its label. */
   standIn(label: string): string;
-  /** Address of a document of custom code. */
-  codeUrl(document: string): string;
+  /** Address of a document of custom code; absent where no code runs. */
+  codeUrl?(document: string): string;
   /** The clips that a feed has found so far; none where this says nothing. */
   found?(widget: string): FoundClips | undefined;
 }
@@ -365,10 +365,11 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     frames: (origin, devices = []) => note(frames, [origin, ...devices].join(" ")),
     standIn: options.standIn,
     code(content) {
+      if (!options.codeUrl) return null;
       const html = codeDocument(content, options.locale.tag);
       const address = options.codeUrl(html);
       if (!codes.some((one) => one.address === address)) codes.push({ address, html, origins: content.origins });
-      return escapeHtml(address);
+      return address;
     },
     absolute: (href) => (options.origin === null || /^https?:/.test(href) ? href : options.origin + href),
     tell: (data) => note(told, scriptJson(data)),
@@ -540,7 +541,18 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     if (same && before.eager === first && showsSame(before)) return before.part;
     begin(page, node.id, first);
     const html = rendered(node);
-    const part: Part = { id: node.id, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
+    const part: Part = {
+      id: node.id,
+      html,
+      rules,
+      kinds: used,
+      widgetKinds: placed,
+      uses,
+      scripts,
+      told,
+      frames,
+      codes,
+    };
     kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
@@ -557,7 +569,18 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const found = usedWidget(widget.id) as SiteWidget;
       const html = kindOf(found as { kind: WidgetKindName }).everywhere?.(found as never, context) ?? "";
       if (!html) return [];
-      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
+      const part: Part = {
+        id: section,
+        html,
+        rules,
+        kinds: used,
+        widgetKinds: placed,
+        uses,
+        scripts,
+        told,
+        frames,
+        codes,
+      };
       floats.set(widget.id, part);
       return [part];
     });
@@ -574,7 +597,18 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
       const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
-      const part: Part = { id: section, html, rules, kinds: used, widgetKinds: placed, uses, scripts, told, frames, codes };
+      const part: Part = {
+        id: section,
+        html,
+        rules,
+        kinds: used,
+        widgetKinds: placed,
+        uses,
+        scripts,
+        told,
+        frames,
+        codes,
+      };
       floats.set(widget.id, part);
       return [part];
     });

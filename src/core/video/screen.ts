@@ -6,7 +6,7 @@ import { clock, spokenLength } from "./length";
 import type { PlayAsked } from "./provider";
 import { providers } from "./providers";
 import type { ReleasedVideo } from "./released";
-import { hostOf, playerAddress, sentBy, type Source } from "./source";
+import { hostOf, playerAddress, type Source, sentBy } from "./source";
 import { spokenWords, videoWords } from "./words";
 
 /** A play mark of our own: a field with a triangle, in the accent of the brand. */
@@ -35,7 +35,10 @@ export interface Shown {
 }
 
 /** What the page tells the script of a clip; null where its film is gone. */
-export function releasedVideo({ source, title, ratio, page, asked }: Shown, context: RenderContext): ReleasedVideo | null {
+export function releasedVideo(
+  { source, title, ratio, page, asked }: Shown,
+  context: RenderContext,
+): ReleasedVideo | null {
   const all = inLanguage(videoWords, context.language);
   const words = Object.fromEntries(spokenWords.map((name) => [name, all[name]])) as ReleasedVideo["words"];
   const file = source.from === "file" ? context.file(source.media) : null;
@@ -102,9 +105,7 @@ export function posterHtml(poster: Poster, context: RenderContext): string {
       )
     : '<span class="b-none"></span>';
   const length =
-    poster.timed && poster.seconds
-      ? `<span class="b-length" aria-hidden="true">${clock(poster.seconds)}</span>`
-      : "";
+    poster.timed && poster.seconds ? `<span class="b-length" aria-hidden="true">${clock(poster.seconds)}</span>` : "";
   const name = escapeHtml(playName(poster.title, poster.seconds, context));
   return `<div class="b-screen ${context.style(`--shape:${poster.ratio}`)}"><a class="b-plays" href="${poster.target}" aria-label="${name}">${image}${signSvg}</a>${length}</div>`;
 }

@@ -46,32 +46,52 @@ const choice = (id: string, more: object = {}) => ({
   ...more,
 });
 const counts = async () =>
-  (await context.db.select().from(consentCounts)).map(({ region, shown, accepted, refused, some }) => [region, shown, accepted, refused, some]);
+  (await context.db.select().from(consentCounts)).map(({ region, shown, accepted, refused, some }) => [
+    region,
+    shown,
+    accepted,
+    refused,
+    some,
+  ]);
 
 test("a choice is kept with its texts, once however often it is sent, and another by its id is refused", async () => {
   expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
   expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
   expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa", { given: [] }))).status).toBe(409);
-  expect(await context.db.select().from(consents)).toMatchObject([{ id: "aaaaaaaaaaaaaaaaaaaa", given: ["marketing"], region: "eu" }]);
+  expect(await context.db.select().from(consents)).toMatchObject([
+    { id: "aaaaaaaaaaaaaaaaaaaa", given: ["marketing"], region: "eu" },
+  ]);
   expect(await counts()).toEqual([["eu", 0, 0, 0, 1]]);
   const proof = await operate("desk.consent", { id: "aaaaaaaaaaaaaaaaaaaa" });
   expect(proof).toMatchObject({ version, texts: { settings: { policy: "privacy" } } });
 });
 
 test("eight at once are one", async () => {
-  const answers = await Promise.all(Array.from({ length: 8 }, () => api.post("consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))));
+  const answers = await Promise.all(
+    Array.from({ length: 8 }, () => api.post("consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))),
+  );
   expect(answers.map(({ status }) => status)).toEqual(Array(8).fill(204));
   expect(await counts()).toEqual([["eu", 0, 0, 1, 1]]);
 });
 
 test("texts that were never live prove nothing, and are not made up", async () => {
-  await api.post("consents", choice("cccccccccccccccccccc", { version: "other", region: "states", rule: "states", given: ["preferences", "statistics", "marketing"], how: "accept" }));
+  await api.post(
+    "consents",
+    choice("cccccccccccccccccccc", {
+      version: "other",
+      region: "states",
+      rule: "states",
+      given: ["preferences", "statistics", "marketing"],
+      how: "accept",
+    }),
+  );
   expect((await operate("desk.consent", { id: "cccccccccccccccccccc" })).texts).toBeNull();
   expect(await context.db.select().from(consentVersions).where(eq(consentVersions.version, "other"))).toEqual([]);
 });
 
 test("what can’t be is refused at its field; a widget that is none asks nothing", async () => {
-  const bad = async (more: object) => (await api.post("consents", choice("dddddddddddddddddddd", more))).body.fields?.[0]?.path;
+  const bad = async (more: object) =>
+    (await api.post("consents", choice("dddddddddddddddddddd", more))).body.fields?.[0]?.path;
   expect(await bad({ id: "short" })).toBe("id");
   expect(await bad({ given: ["everything"] })).toBe("given[0]");
   expect(await bad({ rule: "elsewhere" })).toBe("rule");
@@ -83,9 +103,15 @@ test("the Desk lists choices, finds one by its proof, and counts those without a
   await api.post("consents/shown", { widget, region: "eu", what: "shown" });
   await api.post("consents/shown", { widget, region: "eu", what: "shown" });
   expect((await operate("desk.consents", {})).rows).toHaveLength(3);
-  expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([{ given: [], how: "refuse" }]);
+  expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([
+    { given: [], how: "refuse" },
+  ]);
   const { rows } = await operate("consent.results", { widget, days: 28 });
-  expect(rows.find(({ region }: { region: string }) => region === "eu")).toMatchObject({ shown: 2, refused: 1, some: 1 });
+  expect(rows.find(({ region }: { region: string }) => region === "eu")).toMatchObject({
+    shown: 2,
+    refused: 1,
+    some: 1,
+  });
 });
 
 test("where somebody is: as the proxy tells, by the address, or not at all", () => {
@@ -96,5 +122,10 @@ test("where somebody is: as the proxy tells, by the address, or not at all", () 
   expect(locate({ placeHeader: "" }, "127.0.0.1", header("IE"))).toEqual({ where: null, by: "nothing" });
   expect(locate(settings, "not an address", header(null))).toEqual({ where: null, by: "nothing" });
   expect(locate(settings, "81.2.69.142", header(null))).toMatchObject({ by: "address", where: { country: "GB" } });
-  expect([readPlace("ie"), readPlace("XX"), readPlace("IE-LONG"), readPlace(null)]).toEqual([{ country: "IE", part: null }, null, null, null]);
+  expect([readPlace("ie"), readPlace("XX"), readPlace("IE-LONG"), readPlace(null)]).toEqual([
+    { country: "IE", part: null },
+    null,
+    null,
+    null,
+  ]);
 });

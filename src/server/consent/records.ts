@@ -3,9 +3,8 @@ import { and, eq, sql } from "drizzle-orm";
 import Joi from "joi";
 import { type Optional, optional } from "@/core/consent/category";
 import { type RegionKey, regionKeys } from "@/core/consent/rules";
-import { versionOf } from "@/core/consent/widget";
 import { type Executor, inTransaction } from "@/data/connection";
-import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { consentCounts, consents } from "@/data/consent/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { dayIn } from "../day";
@@ -75,7 +74,7 @@ export async function keepChoice(context: Context, siteKey: string, body: unknow
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takePoint(context, "countAddress", `${site.id}:${address}`);
-  const { id: widgetId, settings } = await liveWidget(context, site, "consent", call.widget);
+  const { id: widgetId } = await liveWidget(context, site, "consent", call.widget);
   const { widget: _widget, ...choice } = call;
   const given = optional.filter((category) => choice.given.includes(category));
   await inTransaction(context.db, async (tx) => {
@@ -91,12 +90,6 @@ export async function keepChoice(context: Context, siteKey: string, body: unknow
       if (kept && JSON.stringify(kept.given) === JSON.stringify(given) && kept.version === call.version) return;
       throw conflict("choiceKept", "A choice with this id is kept already.");
     }
-    // What was read and agreed to, as long as the page that was read is the live one.
-    if (versionOf(settings) === call.version)
-      await tx
-        .insert(consentVersions)
-        .ignore()
-        .values({ siteId: site.id, version: call.version, settings, at: context.now() });
     await count(context, tx, site, widgetId, call.region, cameTo(given));
   });
 }

@@ -55,9 +55,13 @@ export const drawingHeaders = (settings: Settings): Record<string, string> => ({
 });
 
 /** Headers of custom code in its frame: it runs in an origin of its own, and reaches what is listed. */
-export const codeHeaders = (settings: Settings, origins: readonly string[]): Record<string, string> => ({
+export const codeHeaders = (
+  settings: Settings,
+  framedBy: string,
+  origins: readonly string[],
+): Record<string, string> => ({
   ...common(settings),
-  "Content-Security-Policy": codePolicy(origins),
+  "Content-Security-Policy": codePolicy(origins, framedBy),
 });
 
 /** What one page's policy allows besides what all do. */

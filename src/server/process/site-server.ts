@@ -126,7 +126,7 @@ export function createSiteServer(context: Context) {
     const drawing = row.type === pictureForms.svg.type;
     const allowed = { styles: row.styles, frames: row.frames ?? [] };
     const own = row.code
-      ? Object.entries(codeHeaders(context.settings, row.code)).flat()
+      ? Object.entries(codeHeaders(context.settings, "'self'", row.code)).flat()
       : allowed.styles || allowed.frames.length
         ? Object.entries(siteHeaders(context.settings, "'self'", allowed)).flat()
         : drawing

@@ -15,9 +15,9 @@ import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
 import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { foundOf } from "../clips/found";
-import { type Context, hostOrigin, standInOrigins } from "../context";
+import { type Context, hostOrigin, sha256, standInOrigins } from "../context";
 import { notFound, Problem, problemResponse, validated } from "../problem";
-import { drawingPolicy, siteHeaders } from "../process/headers";
+import { codeHeaders, drawingPolicy, siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { partial } from "../process/range";
 import { fontAsset, visitorScripts } from "../release/assets";
@@ -25,6 +25,7 @@ import { headScripts, pageScripts } from "../release/page-data";
 import { documentBytes, pictureFile } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
+import { asReleased } from "../widget/released";
 import { type RehearsalClaim, readToken } from "./token";
 
 interface Piece {
@@ -32,7 +33,11 @@ interface Piece {
   readonly body: string | Buffer;
   /** Origins that the page's frames may show. */
   readonly frames?: readonly string[];
+  /** Of custom code: the origins that it may reach. */
+  readonly code?: readonly string[];
 }
+
+const html = "text/html; charset=utf-8";
 
 /** Where a rehearsed form is sent. */
 const tryPath = "/_try";
@@ -77,9 +82,11 @@ export function createRehearsalServer(context: Context) {
   async function page(key: string, claim: RehearsalClaim, base: string, path: string): Promise<Piece | null> {
     const row = await findSite(context.db, key);
     if (!row) return null;
-    const site = await loadSite(context.db, row);
+    const loaded = await loadSite(context.db, row);
+    const site = { ...loaded, widgets: await asReleased(context.db, row.id, loaded.widgets) };
+    const code = /^\/_code\/([0-9a-f]{24})(\/.*)$/.exec(path);
     const styles = path.startsWith("/_css");
-    const wanted = styles ? path.slice("/_css".length) || "/" : path;
+    const wanted = code?.[2] ?? (styles ? path.slice("/_css".length) || "/" : path);
     const alone = /^\/_w\/([\w-]{1,40})$/.exec(wanted)?.[1];
     const widget = site.widgets.find(({ id }) => id === alone);
     const found = widget ? aloneOn(widget) : site.pages.find((one) => pagePath(one) === wanted);
@@ -97,13 +104,18 @@ export function createRehearsalServer(context: Context) {
       fontUrl: (file) => `${base}/_f/${file}`,
       standIn: standInOrigins(context.settings),
       found: (id) => fed.get(id),
+      codeUrl: (document) => `${base}/_code/${sha256(document).slice(0, 24)}${own}`,
     });
     const { body, ...meta } = found;
     const rendered = renderer.render(meta, body);
     const scripts = await visitorScripts(context.settings.buildFolder);
     if (styles) return { type: "text/css; charset=utf-8", body: rendered.css };
+    if (code) {
+      const document = rendered.codes.find(({ address }) => address === base + path);
+      return document ? { type: html, body: document.html, code: document.origins } : null;
+    }
     return {
-      type: "text/html; charset=utf-8",
+      type: html,
       frames: rendered.frames,
       body: documentHtml({
         language: locale.tag,
@@ -163,9 +175,13 @@ export function createRehearsalServer(context: Context) {
   }
 
   return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
-    const answer = (status: number, { type, body, frames = [] }: Piece) => {
+    const answer = (status: number, { type, body, frames = [], code }: Piece) => {
       const drawing = type === pictureForms.svg.type ? { "Content-Security-Policy": drawingPolicy } : {};
-      const framing = frames.length ? siteHeaders(context.settings, studio, { frames }) : {};
+      const framing = code
+        ? codeHeaders(context.settings, studio, code)
+        : frames.length
+          ? siteHeaders(context.settings, studio, { frames })
+          : {};
       const film =
         status === 200 && isFilm({ type }) ? partial(Buffer.from(body as Buffer), request.headers.range) : null;
       response.writeHead(film?.status ?? status, {

@@ -5,6 +5,7 @@ import { wholePages } from "@/data/release/page-states";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
 import type { Context } from "../context";
+import { keepPublished } from "../widget/released";
 import { type FileRow, Publisher } from "./publisher";
 
 /** How often it is told how far it is, in ms. */
@@ -59,6 +60,7 @@ export async function buildRelease(
     .where(eq(sites.id, release.siteId));
   if (!row) throw new Error("The site is gone");
   const publisher = await Publisher.of(context, row.id, release.id, release.snapshot);
+  await keepPublished(context.db, row.id, publisher.site.widgets, context.now());
   const done = new Set(
     (
       await context.db

@@ -45,6 +45,7 @@ import { keysOf } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { pictureKey } from "../site/media";
+import { asReleased } from "../widget/released";
 import { type Asset, fontAssets, releasedPicture, type VisitorScripts, visitorScripts } from "./assets";
 import { headScripts, pageScripts } from "./page-data";
 
@@ -52,7 +53,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "14";
+const rendererVersion = "15";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -165,7 +166,8 @@ export class Publisher {
     );
   }
 
-  static async of(context: Context, siteId: string, releaseId: string, site: KeptSite): Promise<Publisher> {
+  static async of(context: Context, siteId: string, releaseId: string, kept: KeptSite): Promise<Publisher> {
+    const site = { ...kept, widgets: await asReleased(context.db, siteId, kept.widgets) };
     const scripts = await visitorScripts(context.settings.buildFolder);
     const holding = await statesHolding(context.db, siteId, releaseId, clickTargetsOf(site));
     const fonts = await fontAssets(usedFamilies(site));

@@ -165,6 +165,14 @@ export const words = {
   embedHint: "It is looked at before it is kept: whether it may be framed, and what it leaves in browsers.",
   embedLook: "Look at this page",
   embedLedTo: (address: string) => `It leads on to ${address}; that is what is kept.`,
+  codeLines: (name: string, lines: number) =>
+    lines ? `${name}: ${lines === 1 ? "one line" : `${lines} lines`}` : `${name}: none`,
+  write: "Write",
+  writeCode: (name: string) => `Write ${name}`,
+  doneWriting: "Done writing",
+  codeKept:
+    "Kept as you type. It runs in a frame of its own, on the live page and when you rehearse, never in the studio.",
+  theEditor: "the editor",
   embedInsecure: "It is not encrypted: browsers leave it out of secure pages.",
   embedSets: (names: string) => `It sets: ${names}.`,
   embedSetsNone: "Its first answer sets nothing.",

@@ -95,7 +95,6 @@ export function RecordsStep({ id }: StepProps<"consent">) {
                 <Table.Row key={row.region}>
                   <Table.Cell>{row.region}</Table.Cell>
                   {[row.shown, row.accepted, row.refused, row.some, row.open].map((value, at) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: columns keep their places
                     <Table.Cell key={at}>{value}</Table.Cell>
                   ))}
                 </Table.Row>

@@ -3,7 +3,7 @@
 import { Box, Text } from "@chakra-ui/react";
 import { type KeptChoice, type Optional, optional } from "@/core/consent/category";
 import type { Consent } from "@/core/consent/consent";
-import { decideConsent } from "@/core/consent/decide";
+import { type ConsentDecision, decideConsent } from "@/core/consent/decide";
 import type { ReleasedConsent } from "@/core/consent/released";
 import type { RegionKey } from "@/core/consent/rules";
 import { consent as kind } from "@/core/consent/widget";
@@ -60,20 +60,29 @@ export function WhyView({ widget }: { widget: { readonly settings: Consent } }) 
     choice: choiceOf(visitor, released),
     now: visitor.now,
   });
-  const may = optional.filter((category) => decision.may[category]);
   return (
     <Box bg="sheet" borderWidth="1px" borderColor="line" borderRadius="field" p="14px">
-      <Group title={own.whyTitle}>
-        <Text fontWeight="600">{own.shows[decision.shows]}</Text>
-        <Box as="ol" pl="20px" mt="6px">
-          {decision.reasons.map((reason) => (
-            <li key={reason.code}>{consentReason(reason)}</li>
-          ))}
-        </Box>
-        <Text mt="8px" color="ink2">
-          {own.mayLoad}: {may.length ? named(may) : own.nothingOptional}
-        </Text>
-      </Group>
+      <ConsentHere {...decision} />
     </Box>
+  );
+}
+
+/** A decision about consent as it was told, with every reason. */
+export type ConsentTold = Pick<ConsentDecision, "shows" | "may" | "reasons">;
+
+export function ConsentHere({ shows, may, reasons }: ConsentTold) {
+  const allowed = optional.filter((category) => may[category]);
+  return (
+    <Group title={own.whyTitle}>
+      <Text fontWeight="600">{own.shows[shows]}</Text>
+      <Box as="ol" pl="20px" mt="6px">
+        {reasons.map((reason) => (
+          <li key={reason.code}>{consentReason(reason)}</li>
+        ))}
+      </Box>
+      <Text mt="8px" color="ink2">
+        {own.mayLoad}: {allowed.length ? named(allowed) : own.nothingOptional}
+      </Text>
+    </Group>
   );
 }

@@ -112,6 +112,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.embedNotAgreed": ({ host }: { host: string }) => `Nobody has said that ${host} may be shown here.`,
   "check.embedInsecure": ({ host }: { host: string }) =>
     `${host} is asked without encryption: browsers leave it out of secure pages.`,
+  "check.noCodeTitle": () => "Custom code has no title: say what it is, for those who do not see it.",
+  "check.emptyCode": () => "Custom code is empty: nothing stands there.",
   "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
   "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
   "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",

@@ -4,11 +4,22 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Moment, Rehearsal } from "@/core/opening/course";
+import { ConsentHere, type ConsentTold } from "@/studio/consent/why-view";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, State, Title } from "@/studio/kit/kit";
+import { Group, IconButton, State, Title } from "@/studio/kit/kit";
 import { useRehearsedCalls } from "@/studio/widget/use-rehearsed-calls";
 import { deviceWidths, Happened, useChosenVisitor, useRehearsal } from "./rehearse";
 import { words as own } from "./words";
+
+/** What went wrong in custom code, as its frame told. */
+interface WrongCode {
+  readonly title: string;
+  readonly error: string;
+  readonly line: number;
+}
+
+/** So many different faults are shown; a script may repeat itself without end. */
+const mostWrong = 10;
 
 /** The walk through the site, while somebody walks. */
 export function Walk() {
@@ -25,6 +36,8 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
     moments: [],
     unopened: [],
   });
+  const [consent, setConsent] = useState<ConsentTold | null>(null);
+  const [wrong, setWrong] = useState<readonly WrongCode[]>([]);
   useEffect(() => {
     const listen = (event: MessageEvent) => {
       const message = event.data as {
@@ -32,9 +45,15 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
         escape?: boolean;
         moments?: readonly Moment[];
         unopened?: Rehearsal["unopened"];
+        consent?: ConsentTold;
+        wrong?: WrongCode;
       };
       if (!base || event.origin !== new URL(base).origin || message.from !== "webitor-rehearsal") return;
       if (message.escape) return onClose();
+      if (message.consent) setConsent(message.consent);
+      const { wrong: fault } = message;
+      if (fault)
+        setWrong((before) => [...before.filter(({ error }) => error !== fault.error), fault].slice(-mostWrong));
       if (message.moments) setTold({ moments: message.moments, unopened: message.unopened ?? [] });
     };
     const onKey = (event: KeyboardEvent) => event.key === "Escape" && onClose();
@@ -121,6 +140,16 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
           <Box mt="10px">
             <Happened {...told} names={names} />
           </Box>
+          {consent ? <ConsentHere {...consent} /> : null}
+          {wrong.length ? (
+            <Group title={own.wrongCode}>
+              {wrong.map(({ title, error, line }) => (
+                <State key={error} tone="brick">
+                  {own.wrongAt(title, error, line)}
+                </State>
+              ))}
+            </Group>
+          ) : null}
         </Box>
       </Flex>
     </Flex>

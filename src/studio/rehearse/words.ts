@@ -48,6 +48,8 @@ export const words = {
   walkFacts: (device: string, percent: number | null) =>
     `${device} px${percent === null ? "" : `, shown at ${percent} %`} · nothing is stored`,
   siteAsSeen: "The site as this visitor sees it",
+  wrongCode: "Custom code fails",
+  wrongAt: (title: string, error: string, line: number) => `${title}: ${error}${line ? ` (line ${line})` : ""}`,
   notStarted: "The rehearsal could not start.",
   verbs: {
     opened: "opens",

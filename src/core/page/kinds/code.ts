@@ -1,8 +1,12 @@
 // Custom code: HTML, CSS and script of one's own, in a frame that shares nothing with the page.
 import Joi from "joi";
 import { type CodeContent, longestCode, mostOrigins } from "@/core/code/code";
+import { codeRights, stillDocument } from "@/core/code/document";
 import { categories } from "@/core/consent/category";
+import type { ReleasedEmbed } from "@/core/embed/released";
+import { waitingHtml } from "@/core/embed/waiting";
 import { escapeHtml } from "@/core/render/markup";
+import { hostOf } from "@/core/video/source";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn } from "../shapes";
 
@@ -96,11 +100,27 @@ export const code: KindDefinition = defineKind<CodeContent>({
       10,
     ),
   css: ".b-code{margin-block:var(--above,0) var(--below,0);width:var(--part,100%);align-self:var(--place,auto)}.b-code iframe{display:block;width:100%;height:100%;min-height:var(--height,40px);border:0}",
-  cssOf: ["embed"],
+  cssOf: ["embed", "button"],
   render: (node, content, context) => {
-    const address = context.code(content);
-    const waits = content.purpose !== "needed";
-    const data = escapeHtml(JSON.stringify({ src: address, title: content.title, ...(waits ? { purpose: content.purpose } : {}) }));
-    return `<div${context.attributes(node, "b-code")}${context.script("code")} data-frame="${data}"></div>`;
+    const looks = context.attributes(node, "b-code");
+    const src = context.code(content);
+    // Where nothing runs, its HTML and CSS stand there as they are.
+    if (src === null)
+      return `<div${looks}><iframe title="${escapeHtml(content.title)}" sandbox="" srcdoc="${escapeHtml(stillDocument(content))}"></iframe></div>`;
+    const { title, purpose, origins } = content;
+    const waits = purpose !== "needed";
+    const released: ReleasedEmbed = {
+      src,
+      title,
+      sandbox: codeRights,
+      allow: "",
+      code: true,
+      grows: true,
+      ...(waits ? { purpose } : {}),
+    };
+    const waiting = waits
+      ? waitingHtml({ title, host: origins.map(hostOf).join(", "), leaves: 0, poster: null }, context)
+      : "";
+    return `<div${looks}${context.script("embed")} data-frame="${escapeHtml(JSON.stringify(released))}">${waiting}</div>`;
   },
 });

@@ -12,10 +12,9 @@ import {
   rights,
   sandboxOf,
 } from "@/core/embed/rights";
-import { embedWords } from "@/core/embed/words";
-import { inLanguage } from "@/core/locale/words";
+import { waitingCss, waitingHtml } from "@/core/embed/waiting";
 import { type Cut, cutSchema } from "@/core/media/cut";
-import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
+import { escapeHtml } from "@/core/render/markup";
 import { hostOf } from "@/core/video/source";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn } from "../shapes";
@@ -56,25 +55,6 @@ function releasedOf(content: EmbedContent): ReleasedEmbed {
 
 const frameHtml = ({ src, title, sandbox, allow }: ReleasedEmbed): string =>
   `<iframe src="${escapeHtml(src)}" title="${escapeHtml(title)}" sandbox="${sandbox}"${allow ? ` allow="${allow}"` : ""} loading="lazy" referrerpolicy="strict-origin-when-cross-origin"></iframe>`;
-
-/** What stands there until it may load: its poster and one button that asks for just that. */
-function waitingHtml(content: EmbedContent, context: RenderContext): string {
-  const words = inLanguage(embedWords, context.language);
-  const found = content.poster ? context.picture(content.poster, content.cut) : null;
-  const image = found
-    ? imageHtml(
-        found,
-        { sizes: context.sizes({ part: found.zoom, phonePart: found.zoom }), alt: "", loading: context.loading() },
-        context,
-      )
-    : "";
-  const left = content.sets.length;
-  const sentence = (left ? words.leaves : words.hears)
-    .replace("%1", hostOf(content.address))
-    .replace("%2", words.things[left === 1 ? 0 : 1].replace("%1", String(left)));
-  const load = escapeHtml(words.load.replace("%1", content.title || hostOf(content.address)));
-  return `<div class="b-waits">${image}<div><button type="button" class="b-button b-load">${load}</button><p class="b-hears">${escapeHtml(sentence)}</p></div></div>`;
-}
 
 export const embed: KindDefinition = defineKind<EmbedContent>({
   label: "Embedded page",
@@ -200,7 +180,7 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
       ],
       16,
     ),
-  css: `.b-embed{margin-block:var(--above,0) var(--below,0);width:var(--part,100%);align-self:var(--place,auto);overflow:hidden}.b-embed iframe,.b-waits{display:block;width:100%;height:100%;border:0}.b-embed.as-fixed{height:var(--height,${usualHeightPx}px)}.b-embed.as-ratio{aspect-ratio:var(--ratio,16/9)}.b-embed.as-window{height:100svh}.b-embed.as-message{min-height:var(--height,200px)}.b-embed.as-message iframe{min-height:inherit}.b-waits{position:relative;display:grid;place-content:center;min-height:12rem;background:color-mix(in srgb,var(--words) 8%,var(--ground));text-align:center}.b-waits>img,.b-waits>picture img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}.b-waits>div{position:relative;padding:18px;margin:16px;background:var(--ground);border-radius:var(--radius)}.b-waits .b-hears{margin:.6em auto 0}`,
+  css: `.b-embed{margin-block:var(--above,0) var(--below,0);width:var(--part,100%);align-self:var(--place,auto);overflow:hidden}.b-embed iframe{display:block;width:100%;height:100%;border:0}.b-embed.as-fixed{height:var(--height,${usualHeightPx}px)}.b-embed.as-ratio{aspect-ratio:var(--ratio,16/9)}.b-embed.as-window{height:100svh}.b-embed.as-message{min-height:var(--height,200px)}.b-embed.as-message iframe{min-height:inherit}${waitingCss}`,
   cssOf: ["video", "button"],
   render: (node, content, context) => {
     const looks = context.attributes(node, `b-embed as-${content.size}`);
@@ -213,6 +193,6 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
     const waits = needsYes(content);
     const script =
       waits || released.grows ? `${context.script("embed")} data-frame="${escapeHtml(JSON.stringify(released))}"` : "";
-    return `<div${looks}${script}>${waits ? waitingHtml(content, context) : frameHtml(released)}</div>`;
+    return `<div${looks}${script}>${waits ? waitingHtml({ ...content, host: hostOf(content.address), leaves: content.sets.length }, context) : frameHtml(released)}</div>`;
   },
 });

@@ -8,15 +8,7 @@ import { isoLength, usualRatio } from "@/core/video/length";
 import type { PlayAsked } from "@/core/video/provider";
 import type { ReleasedVideo } from "@/core/video/released";
 import { playName, posterHtml, releasedVideo, targetOf } from "@/core/video/screen";
-import {
-  framedOrigin,
-  hostOf,
-  momentOf,
-  pageAddress,
-  type Source,
-  sentBy,
-  sourceSchema,
-} from "@/core/video/source";
+import { framedOrigin, hostOf, momentOf, pageAddress, type Source, sentBy, sourceSchema } from "@/core/video/source";
 import { videoWords } from "@/core/video/words";
 import { defineKind, type KindDefinition } from "../kind";
 import { type Line, lineId, linesSchema } from "../lines";

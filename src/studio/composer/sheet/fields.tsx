@@ -23,6 +23,7 @@ import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
+import { CodeField, ListField } from "./code-field";
 import { EmbedField, TicksField } from "./embed-field";
 import { type FieldProps, useField } from "./field";
 import { FileField } from "./file-field";
@@ -171,6 +172,8 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   link: LinkField,
   video: VideoField,
   embed: EmbedField,
+  code: CodeField,
+  list: ListField,
   ticks: TicksField,
   widget: WidgetField,
   lines: LinesField,
