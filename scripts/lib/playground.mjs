@@ -40,6 +40,8 @@ export async function startPlayground(database, port, more = {}) {
     WEBITOR_DEMO: "1",
     WEBITOR_LOG_LEVEL: "warn",
     WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
+    // Where a visitor is, is told by the tests themselves, as a proxy in front would.
+    WEBITOR_PLACE_HEADER: "x-place",
     ...more,
   };
   loadDemo(env);

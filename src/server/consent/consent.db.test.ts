@@ -1,6 +1,6 @@
 // Choices as they come from pages: kept once, proven by their texts, counted by day and region, and by nobody's address.
 import { eq } from "drizzle-orm";
-import type { Consent } from "@/core/consent/consent";
+import type { Consent, Entry } from "@/core/consent/consent";
 import { versionOf } from "@/core/consent/widget";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { publishNow } from "../../../scripts/lib/studio";
@@ -26,7 +26,9 @@ beforeAll(async () => {
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
   widget = (await operate("widgets.add", { kind: "consent", name: "Consent" })).id;
   const read = await operate("widgets.read", { widget });
-  const settings: Consent = { ...read.settings, policy: "privacy" };
+  const { found } = await operate("consent.found", {});
+  const table = found.map(({ entry }: { entry: Entry }) => entry);
+  const settings: Consent = { ...read.settings, policy: "privacy", table };
   await operate("widgets.save", { widget, name: read.name, revision: read.revision, settings });
   version = versionOf(settings);
   await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, site, () => {});
@@ -34,6 +36,7 @@ beforeAll(async () => {
 });
 afterAll(() => studio.close());
 
+const send = (path: string, body: unknown) => api.call("POST", path, { body });
 const choice = (id: string, more: object = {}) => ({
   widget,
   id,
@@ -55,9 +58,9 @@ const counts = async () =>
   ]);
 
 test("a choice is kept with its texts, once however often it is sent, and another by its id is refused", async () => {
-  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
-  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
-  expect((await api.post("consents", choice("aaaaaaaaaaaaaaaaaaaa", { given: [] }))).status).toBe(409);
+  expect((await send("/consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
+  expect((await send("/consents", choice("aaaaaaaaaaaaaaaaaaaa"))).status).toBe(204);
+  expect((await send("/consents", choice("aaaaaaaaaaaaaaaaaaaa", { given: [] }))).status).toBe(409);
   expect(await context.db.select().from(consents)).toMatchObject([
     { id: "aaaaaaaaaaaaaaaaaaaa", given: ["marketing"], region: "eu" },
   ]);
@@ -68,15 +71,15 @@ test("a choice is kept with its texts, once however often it is sent, and anothe
 
 test("eight at once are one", async () => {
   const answers = await Promise.all(
-    Array.from({ length: 8 }, () => api.post("consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))),
+    Array.from({ length: 8 }, () => send("/consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))),
   );
   expect(answers.map(({ status }) => status)).toEqual(Array(8).fill(204));
   expect(await counts()).toEqual([["eu", 0, 0, 1, 1]]);
 });
 
 test("texts that were never live prove nothing, and are not made up", async () => {
-  await api.post(
-    "consents",
+  await send(
+    "/consents",
     choice("cccccccccccccccccccc", {
       version: "other",
       region: "states",
@@ -91,17 +94,17 @@ test("texts that were never live prove nothing, and are not made up", async () =
 
 test("what can’t be is refused at its field; a widget that is none asks nothing", async () => {
   const bad = async (more: object) =>
-    (await api.post("consents", choice("dddddddddddddddddddd", more))).body.fields?.[0]?.path;
+    (await send("/consents", choice("dddddddddddddddddddd", more))).body.fields?.[0]?.path;
   expect(await bad({ id: "short" })).toBe("id");
   expect(await bad({ given: ["everything"] })).toBe("given[0]");
   expect(await bad({ rule: "elsewhere" })).toBe("rule");
   expect(await bad({ how: "by force" })).toBe("how");
-  expect((await api.post("consents", choice("dddddddddddddddddddd", { widget: "letters" }))).status).toBe(404);
+  expect((await send("/consents", choice("dddddddddddddddddddd", { widget: "letters" }))).status).toBe(404);
 });
 
 test("the Desk lists choices, finds one by its proof, and counts those without an answer", async () => {
-  await api.post("consents/shown", { widget, region: "eu", what: "shown" });
-  await api.post("consents/shown", { widget, region: "eu", what: "shown" });
+  await send("/consents/shown", { widget, region: "eu", what: "shown" });
+  await send("/consents/shown", { widget, region: "eu", what: "shown" });
   expect((await operate("desk.consents", {})).rows).toHaveLength(3);
   expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([
     { given: [], how: "refuse" },

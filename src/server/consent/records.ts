@@ -46,7 +46,10 @@ const choiceSchema: Joi.ObjectSchema<ChoiceCall> = Joi.object<ChoiceCall>({
     .unique()
     .max(optional.length)
     .required(),
-  version: Joi.string().alphanum().max(12).required(),
+  version: Joi.string()
+    .pattern(/^[a-z0-9]{1,12}$/)
+    .required()
+    .messages({ "string.pattern.base": "Texts are named by small letters and digits." }),
   how: Joi.string()
     .valid(...waysToChoose)
     .required(),

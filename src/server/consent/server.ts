@@ -4,6 +4,7 @@ import Joi from "joi";
 import Papa from "papaparse";
 import { consentMissing } from "@/core/consent/judge";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { pageOf } from "@/data/paging";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
@@ -76,24 +77,27 @@ export const consentServer = {
     "consent.found": siteOperation("site.read", {}, async (call) => ({
       found: await declaredOn(call.context.db, call.site.id, today(call)),
     })),
-    /** Choices on the Desk, the newest first; `id` finds the one a visitor shows. */
+    /** Choices on the Desk, the newest first; `id` finds the one a visitor shows, `before` is the last one of the page before it. */
     "desk.consents": siteOperation(
       "visitors.read",
-      { id: Joi.string().trim().allow("").max(24), before: Joi.string().isoDate().allow("") },
-      async (call, input: { id?: string; before?: string }) => {
-        const rows = await call.context.db
-          .select()
-          .from(consents)
-          .where(
-            and(
-              eq(consents.siteId, call.site.id),
-              input.id ? eq(consents.id, input.id) : undefined,
-              input.before ? lt(consents.at, new Date(input.before)) : undefined,
-            ),
-          )
-          .orderBy(desc(consents.at), desc(consents.id))
-          .limit(pageSize + 1);
-        return { rows: rows.slice(0, pageSize).map(told), more: rows.length > pageSize };
+      {
+        id: Joi.string().trim().allow("").max(24).default(""),
+        before: Joi.string().max(24).allow(null).default(null),
+      },
+      async (call, input: { id: string; before: string | null }) => {
+        const { db } = call.context;
+        const site = eq(consents.siteId, call.site.id);
+        const mine = input.id ? (and(site, eq(consents.id, input.id)) ?? site) : site;
+        const list = { table: consents, at: consents.at, id: consents.id, mine };
+        const { rows, more } = await pageOf(db, list, input.before, pageSize, (where, order) =>
+          db
+            .select()
+            .from(consents)
+            .where(where)
+            .orderBy(...order)
+            .limit(pageSize),
+        );
+        return { rows: rows.map(told), more };
       },
     ),
     /** One choice with the texts and the table it was made by; null where they were never live. */

@@ -358,6 +358,7 @@ const candidates: readonly unknown[] = [
   "Europe/Dublin",
   "EUR",
   "IE",
+  "notAsked",
   {},
   [],
   ["x1"],

@@ -1,7 +1,7 @@
 "use client";
 // Choices about consent on the Desk, the newest first; one is found by the proof a visitor shows.
 import { Box, Flex, Table, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { handledAs } from "@/core/consent/category";
 import { wordsIn } from "@/core/consent/words";
@@ -17,23 +17,25 @@ const givenWords = (given: readonly string[]) =>
 export function Consents() {
   const { key } = useSite();
   const [typed, setTyped] = useState("");
-  const [before, setBefore] = useState("");
   const [open, setOpen] = useState<string | null>(null);
   const id = typed.trim().toLowerCase();
-  const { data } = useQuery({
-    queryKey: ["desk", "consents", key, id, before],
-    queryFn: () => ask("desk.consents", { site: key, ...(id ? { id } : {}), ...(before ? { before } : {}) }),
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ["desk", "consents", key, id],
+    queryFn: ({ pageParam }) => ask("desk.consents", { site: key, id, before: pageParam }),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.more,
   });
+  if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={own.desk} />;
+  const rows = data.pages.flatMap((page) => page.rows);
   return (
     <Box p="16px" overflow="auto">
       <Flex gap="10px" mb="12px" align="center">
         <Box w="260px">
           <TextInput aria-label={own.findId} placeholder={own.findId} value={typed} onChange={setTyped} />
         </Box>
-        {before ? <PlainButton onClick={() => setBefore("")}>{own.desk}</PlainButton> : null}
       </Flex>
-      {data.rows.length ? (
+      {rows.length ? (
         <Table.Root size="sm">
           <Table.Header>
             <Table.Row>
@@ -43,7 +45,7 @@ export function Consents() {
             </Table.Row>
           </Table.Header>
           <Table.Body>
-            {data.rows.map((row) => (
+            {rows.map((row) => (
               <Table.Row key={row.id}>
                 <Table.Cell>{when.format(new Date(row.at))}</Table.Cell>
                 <Table.Cell>
@@ -62,8 +64,8 @@ export function Consents() {
       ) : (
         <Text color="ink2">{id ? own.notThere : own.deskEmpty}</Text>
       )}
-      {data.more ? (
-        <PlainButton mt="10px" onClick={() => setBefore(data.rows.at(-1)?.at ?? "")}>
+      {hasNextPage ? (
+        <PlainButton mt="10px" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
           {own.earlier}
         </PlainButton>
       ) : null}
