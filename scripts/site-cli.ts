@@ -13,6 +13,7 @@ import { newLink } from "@/server/account/links";
 import { replaceSetUp } from "@/server/booking/set-up";
 import { installedBrowser, measureSite } from "@/server/check/browser";
 import { keepFound, layoutStates } from "@/server/check/states";
+import { walkSite } from "@/server/consent/walk";
 import { theContext } from "@/server/context";
 import { Problem } from "@/server/problem";
 import { importSite, readWholeSite, siteFileParts } from "@/server/site/file";
@@ -26,6 +27,16 @@ async function owner() {
   const found = await theOwner(context);
   if (!found) throw new Error("There is no studio yet. Run `npm run demo` once; it makes one.");
   return found;
+}
+
+/** Chromium on this machine; an Error that says what else there is, where there is none. */
+function theBrowser(otherwise: string): string {
+  const browser = installedBrowser(context.settings.browser);
+  if (!browser)
+    throw new Error(
+      `There is no Chromium on this machine, so no page can be measured. Install Debian's chromium, or ${otherwise}.`,
+    );
+  return browser;
 }
 
 const program = new Command("site").description("Sites from the command line").exitOverride();
@@ -80,11 +91,7 @@ program
   .action(async (key: string) => {
     const row = await findSite(context.db, key);
     if (!row) throw new Error(`There is no site “${key}”.`);
-    const browser = installedBrowser(context.settings.browser);
-    if (!browser)
-      throw new Error(
-        "There is no Chromium on this machine, so no page can be measured. Install Debian's chromium, or look at the Checks screen: there your own browser measures.",
-      );
+    const browser = theBrowser("look at the Checks screen: there your own browser measures");
     const states = new Map((await layoutStates(context.db, row)).map((one) => [one.page, one]));
     const site = await loadSite(context.db, row);
     const found = await measureSite(context, row, site, browser);
@@ -110,6 +117,22 @@ program
     }
     console.log(`${key}: ${found.size - unmeasured} pages at ${checkWidths.length} widths, ${stops} stop a release`);
     if (stops || unmeasured) process.exitCode = 1;
+  });
+
+program
+  .command("consent <key>")
+  .description("every page run by Chromium with and without consent: what it asks of others and leaves behind")
+  .action(async (key: string) => {
+    const row = await findSite(context.db, key);
+    if (!row) throw new Error(`There is no site “${key}”.`);
+    const browser = theBrowser("press “Measure” in the workspace of consent: there your own browser runs the pages");
+    const { entries, early, pages, silent } = await walkSite(context, row, browser);
+    for (const { name, who, as, key: entry } of entries)
+      console.log(`${entry}\t${as}\t${name}\t${who}\tnot in the table`);
+    for (const [entry, page] of early) console.log(`${entry}\tbefore a yes\ton ${page}`);
+    for (const page of silent) console.log(`${page}\tdid not answer`);
+    console.log(`${key}: ${pages} pages run twice, ${entries.length} unknown, ${early.size} before a yes`);
+    if (entries.length || early.size || silent.length) process.exitCode = 1;
   });
 
 program

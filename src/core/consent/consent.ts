@@ -63,6 +63,8 @@ export interface ConsentAgain {
 export interface Consent {
   readonly enabled: boolean;
   readonly table: readonly Entry[];
+  /** When the pages were last run to see what they leave, as an instant, and how many they were; null for never. */
+  readonly measured: { readonly at: string; readonly pages: number } | null;
   /** The rule that holds where there is none. */
   readonly elsewhere: Exclude<RegionKey, "elsewhere">;
   readonly months: number;
@@ -88,6 +90,7 @@ export interface Consent {
 export const newConsent: Consent = {
   enabled: true,
   table: [],
+  measured: null,
   elsewhere: "eu",
   months: 6,
   form: "bar",

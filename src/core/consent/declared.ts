@@ -53,30 +53,28 @@ function daysOf(origin: string): number | null {
   );
 }
 
-/** What is declared as entries of the table; `day` is today, "2026-03-05". */
-export function declaredEntries(declared: Iterable<Sends>, day: string): readonly Entry[] {
-  const entries = new Map<string, Entry>();
-  for (const one of declared) {
-    const key = keyOf(one);
-    if (entries.has(key)) continue;
-    const who = whoIs(one.origin);
-    entries.set(key, {
-      key,
-      name: one.what ?? who.charAt(0).toUpperCase() + who.slice(1),
-      who,
-      purpose: one.purpose,
-      why: "",
-      as: one.sets.length ? "cookie" : "request",
-      days: one.sets.length ? daysOf(one.origin) : 0,
-      sets: one.sets,
-      origin: one.origin,
-      found: "declared",
-      sorted: false,
-      seen: day,
-    });
-  }
-  return [...entries.values()];
+/** Something that is sent as an entry of the table that nobody has sorted yet. */
+export function entryOf(one: Sends, day: string): Entry {
+  const who = whoIs(one.origin);
+  return {
+    key: keyOf(one),
+    name: one.what ?? who.charAt(0).toUpperCase() + who.slice(1),
+    who,
+    purpose: one.purpose,
+    why: "",
+    as: one.sets.length ? "cookie" : "request",
+    days: one.sets.length ? daysOf(one.origin) : 0,
+    sets: one.sets,
+    origin: one.origin,
+    found: "declared",
+    sorted: false,
+    seen: day,
+  };
 }
+
+/** What is declared as entries of the table; `day` is today, "2026-03-05". */
+export const declaredEntries = (declared: Iterable<Sends>, day: string): readonly Entry[] =>
+  [...new Map([...declared].map((one) => [keyOf(one), one])).values()].map((one) => entryOf(one, day));
 
 /**
  * A table with what was found now: what is new comes in unsorted, what somebody sorted or wrote stays as it is, with the

@@ -1,4 +1,6 @@
 // Where a site's settings break the rule of a region: named before publishing, with the region, the demand and its source.
+import { type Brand, surfaceRoles } from "@/core/brand/brand";
+import { contrastRatio } from "@/core/brand/contrast";
 import type { Problem } from "@/core/kind/holder";
 import { type Optional, optional } from "./category";
 import type { Consent } from "./consent";
@@ -49,6 +51,27 @@ export function breaches(consent: Consent, languages: readonly string[]): readon
   }
   return found;
 }
+
+/** Contrast of the two buttons with what is behind them, by WCAG's formula; refusing is less prominent where it stands out less. */
+export function prominence({ look }: Pick<Consent, "look">, colours: Brand["colours"]) {
+  const ground = colours[surfaceRoles[look.surface].ground];
+  const accept = look.accept ?? "accent";
+  const [accepting, refusing] = [accept, look.refuse ?? accept].map((role) => contrastRatio(colours[role], ground)) as [
+    number,
+    number,
+  ];
+  return { accepting, refusing, asEasy: refusing >= accepting - leastDifference };
+}
+
+/** Contrasts that nobody tells apart. */
+const leastDifference = 0.5;
+
+/** Refusing is drawn less prominent than accepting, as something worth a look. */
+export const lessProminent = (accepting: number, refusing: number): Problem => ({
+  weight: "look",
+  code: "check.consentProminence",
+  values: { accepting: accepting.toFixed(1), refusing: refusing.toFixed(1) },
+});
 
 /** Something the site brings in that the table does not know yet, as something worth a look. */
 export const consentMissing = (name: string): Problem => ({

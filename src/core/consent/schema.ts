@@ -58,6 +58,9 @@ export const consentSchema: Joi.ObjectSchema<Consent> = Joi.object<Consent>({
     .unique("key")
     .required()
     .messages({ "array.unique": "Two entries have the same key.", "array.max": `At most ${mostEntries} entries.` }),
+  measured: Joi.object({ at: Joi.string().isoDate().required(), pages: Joi.number().integer().min(0).required() })
+    .allow(null)
+    .required(),
   elsewhere: Joi.string()
     .valid(...regionKeys.filter((region) => region !== "elsewhere"))
     .required(),

@@ -19,7 +19,13 @@ export interface PageData {
   /** The script of each kind that the page needs, and of the opening rules', as seen from the loader. */
   readonly scripts: Readonly<Record<string, string>>;
   /** Set on the rehearsal host: the chosen visitor, and whom to tell what happens. Nothing is stored then. */
-  readonly rehearsal?: { readonly visitor: Visitor; readonly studio: string; readonly path: string };
+  readonly rehearsal?: {
+    readonly visitor: Visitor;
+    readonly studio: string;
+    readonly path: string;
+    /** Nobody looks: it is run to see what it asks and leaves behind. */
+    readonly measured?: true;
+  };
 }
 
 /** The script that decides about opening, beside those of the kinds. */

@@ -134,6 +134,22 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
       );
     else response.writeHead(404).end();
   }
+  await inBrowser(browser, serve, (done, alive) => {
+    progress = () => (found.size === site.pages.length ? done() : alive());
+    progress();
+  });
+  return found;
+}
+
+/**
+ * Opens a page of a small server on loopback in `browser`, and leaves it open until `begin` was told that it is done. An
+ * Error where the browser ends before, or nothing was said to be alive for a minute.
+ */
+export async function inBrowser(
+  browser: string,
+  serve: (request: IncomingMessage, response: ServerResponse) => Promise<void>,
+  begin: (done: () => void, alive: () => void, port: number) => void,
+): Promise<void> {
   const server = createServer((request, response) => {
     serve(request, response).catch(() => {
       if (!response.headersSent) response.writeHead(500);
@@ -143,30 +159,30 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
   await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
   const folder = await mkdtemp(join(tmpdir(), "webitor-check-"));
   let child: ChildProcess | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
   try {
     const { port } = server.address() as AddressInfo;
     await new Promise<void>((resolve, reject) => {
-      let timer: ReturnType<typeof setTimeout> | undefined;
-      progress = () => {
+      const alive = () => {
         clearTimeout(timer);
-        if (found.size === site.pages.length) return resolve();
         timer = setTimeout(() => reject(new Error("A page takes too long to be measured.")), longestMs);
       };
+      begin(resolve, alive, port);
+      alive();
       child = spawn(
         browser,
-        [...quiet, `--user-data-dir=${folder}`, "--remote-debugging-port=0", `http://127.0.0.1:${port}/`],
+        [...quiet, `--user-data-dir=${folder}`, "--remote-debugging-port=0", `http://localhost:${port}/`],
         { stdio: "ignore" },
       );
       child.on("error", reject);
       child.on("exit", (code) => reject(new Error(`The browser ended (${code}) before every page was measured.`)));
-      progress();
     });
   } finally {
+    clearTimeout(timer);
     child?.removeAllListeners("exit");
     child?.kill("SIGKILL");
     server.closeAllConnections();
     server.close();
     await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => {});
   }
-  return found;
 }

@@ -2,7 +2,7 @@
 import { and, desc, eq, gte, lt, or } from "drizzle-orm";
 import Joi from "joi";
 import Papa from "papaparse";
-import { consentMissing } from "@/core/consent/judge";
+import { consentMissing, lessProminent, prominence } from "@/core/consent/judge";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { pageOf } from "@/data/paging";
 import { dayIn } from "../day";
@@ -174,9 +174,12 @@ export const consentServer = {
   },
   outside: async (call, { settings }) => {
     const known = new Set(settings.table.map(({ key }) => key));
-    return (await declaredOn(call.context.db, call.site.id, today(call)))
-      .filter(({ entry }) => !known.has(entry.key))
-      .map(({ entry }) => consentMissing(entry.name));
+    const found = await declaredOn(call.context.db, call.site.id, today(call));
+    const { accepting, refusing, asEasy } = prominence(settings, call.site.brand.colours);
+    return [
+      ...found.filter(({ entry }) => !known.has(entry.key)).map(({ entry }) => consentMissing(entry.name)),
+      ...(asEasy ? [] : [lessProminent(accepting, refusing)]),
+    ];
   },
   rehearse: null,
 } satisfies WidgetServer<"consent">;

@@ -79,7 +79,13 @@ export function createRehearsalServer(context: Context) {
   const studio = hostOrigin(context.settings, context.settings.publicHost);
   const headers = { ...siteHeaders(context.settings, studio), "Cache-Control": "no-store", "X-Robots-Tag": "noindex" };
 
-  async function page(key: string, claim: RehearsalClaim, base: string, path: string): Promise<Piece | null> {
+  async function page(
+    key: string,
+    claim: RehearsalClaim,
+    base: string,
+    path: string,
+    measured: boolean,
+  ): Promise<Piece | null> {
     const row = await findSite(context.db, key);
     if (!row) return null;
     const loaded = await loadSite(context.db, row);
@@ -135,13 +141,27 @@ export function createRehearsalServer(context: Context) {
           rendered.scripts,
           scripts,
           `${base}/_s/`,
-          { language: locale.tag, rehearsal: { visitor: claim.visitor, studio, path: pagePath(found, locale) } },
+          {
+            language: locale.tag,
+            rehearsal: {
+              visitor: claim.visitor,
+              studio,
+              path: pagePath(found, locale),
+              ...(measured ? { measured } : {}),
+            },
+          },
         ),
       }),
     };
   }
 
-  async function piece(key: string, claim: RehearsalClaim, token: string, path: string): Promise<Piece | null> {
+  async function piece(
+    key: string,
+    claim: RehearsalClaim,
+    token: string,
+    path: string,
+    measured: boolean,
+  ): Promise<Piece | null> {
     const file = /^\/_([fms])\/([\w.-]+)$/.exec(path);
     if (file?.[1] === "f") {
       const font = await fontAsset(file[2] as string);
@@ -155,7 +175,7 @@ export function createRehearsalServer(context: Context) {
     const document = /^\/_d\/([0-9a-f]{64})\/[\w.-]+$/.exec(path)?.[1];
     if (document) return documentBytes(context, claim.siteId, document);
     if (path === "/favicon.svg") return { type: "image/svg+xml", body: '<svg xmlns="http://www.w3.org/2000/svg"/>' };
-    return page(key, claim, `/${token}`, path);
+    return page(key, claim, `/${token}`, path, measured);
   }
 
   /** What the live site would say to a form, by the same schema. Nothing is kept. */
@@ -205,7 +225,10 @@ export function createRehearsalServer(context: Context) {
     const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
     if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
     if (tries) return answer(...(await tryForm(row as SiteRow, request)));
-    const found = await piece(key, claim, match[1] as string, withoutSlashes(match[2] ?? "") || "/").catch(() => null);
+    const measured = request.url?.endsWith("?measured") ?? false;
+    const found = await piece(key, claim, match[1] as string, withoutSlashes(match[2] ?? "") || "/", measured).catch(
+      () => null,
+    );
     if (found) answer(200, found);
     else says(404, "The site has no such page.");
   };

@@ -1,8 +1,8 @@
 "use client";
 // How the question looks, and whether refusing is drawn as prominent as accepting.
-import { type ColourRole, colourRoles, roleNames, surfaceNames, surfaceRoles, surfaces } from "@/core/brand/brand";
-import { contrastRatio } from "@/core/brand/contrast";
+import { type ColourRole, colourRoles, roleNames, surfaceNames, surfaces } from "@/core/brand/brand";
 import type { Consent } from "@/core/consent/consent";
+import { prominence } from "@/core/consent/judge";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, Row, Segments, State, Tick } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
@@ -15,11 +15,7 @@ export function LookStep({ settings, faults, change }: StepProps<"consent">) {
   const { look, again } = settings;
   const set = (part: Partial<Consent["look"]>) => change({ look: { ...look, ...part } });
   const setAgain = (part: Partial<Consent["again"]>) => change({ again: { ...again, ...part } });
-  const ground = brand.colours[surfaceRoles[look.surface].ground];
-  const accept = look.accept ?? "accent";
-  const refuse = look.refuse ?? accept;
-  const ratioOf = (role: ColourRole) => contrastRatio(brand.colours[role], ground);
-  const [acceptRatio, refuseRatio] = [ratioOf(accept), ratioOf(refuse)];
+  const { accepting, refusing, asEasy } = prominence(settings, brand.colours);
   const told = (ratio: number) => ratio.toFixed(1);
   const colour = (name: "accept" | "refuse", label: string, none: string) => (
     <Row label={label}>
@@ -49,10 +45,10 @@ export function LookStep({ settings, faults, change }: StepProps<"consent">) {
       {colour("refuse", own.refuseColour, own.asAccept)}
       {!settings.refuseFirst ? (
         <State tone="brick">{own.secondLayer}</State>
-      ) : refuseRatio < acceptRatio - 0.5 ? (
-        <State tone="amber">{own.lessEasy(told(acceptRatio), told(refuseRatio))}</State>
+      ) : asEasy ? (
+        <State tone="moss">{own.asEasy(told(refusing))}</State>
       ) : (
-        <State tone="moss">{own.asEasy(told(refuseRatio))}</State>
+        <State tone="amber">{own.lessEasy(told(accepting), told(refusing))}</State>
       )}
       <Row label={own.motion}>
         {(ids) => (

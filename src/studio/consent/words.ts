@@ -1,11 +1,42 @@
 // Every word of the steps of consent, and of the choices on the Desk.
 import { counted } from "@/studio/kit/counted";
 
+const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+const stays = (days: number | null): string =>
+  days === null ? "until removed" : days === 0 ? "while it is open" : counted(days, "day", "days");
+
+const left = {
+  cookie: ["cookie", "cookies"],
+  storage: ["entry", "entries"],
+  worker: ["worker", "workers"],
+  request: ["thing", "things"],
+} as const;
+
 export const words = {
   ask: "What there is to ask",
   askNote: (found: number, unsorted: number) =>
     unsorted ? `${found} found, ${unsorted} unsorted` : counted(found, "thing found", "things found"),
   askLead: "Worked out from this site’s own pages and widgets.",
+  measuredAt: (pages: number, at: string) =>
+    `Then measured: ${counted(pages, "page", "pages")} run with and without consent, last ${when.format(new Date(at))}.`,
+  notMeasured: "Not measured yet: running every page with and without consent shows what nobody declares.",
+  measure: "Measure",
+  measureAgain: "Measure again",
+  measuring: "Pages that were run",
+  runs: (done: number, of: number) => `Run ${Math.min(done + 1, of)} of ${of}`,
+  stopMeasuring: "Stop",
+  notWalked: "The pages could not be run. Try again.",
+  early: (name: string, page: string) => `“${name}” came on “${page}” before any yes.`,
+  noneEarly: "Nothing optional came before a yes.",
+  silent: (pages: string) => `Did not answer, so nothing is known of them: ${pages}.`,
+  toSort: "to be sorted",
+  isSorted: "sorted",
+  seenRunning: (day: string) => `seen while running, last ${day}`,
+  leaves: (things: number, as: "cookie" | "storage" | "worker" | "request", days: number | null) =>
+    things || as === "worker"
+      ? `${counted(Math.max(1, things), left[as][0], left[as][1])}, ${stays(days)}`
+      : "nothing left",
   nothingBefore: "Nothing optional loads before a yes.",
   newFound: (count: number) => `${counted(count, "thing is", "things are")} new and not in the table yet.`,
   take: (count: number) => (count === 1 ? "Take it in" : `Take ${count} in`),
@@ -18,8 +49,6 @@ export const words = {
     marketing: "marketing",
     unsorted: "unsorted",
   },
-  stays: (days: number | null) =>
-    days === null ? "until removed" : days === 0 ? "while it is open" : counted(days, "day", "days"),
   on: (places: readonly string[]) => places.join(", "),
   nowhereNow: (day: string) => `not found now, last ${day}`,
   byHand: "by hand",
@@ -34,7 +63,6 @@ export const words = {
   setsHint: "With commas between.",
   category: "Category",
   removeEntry: (name: string) => `Remove ${name}`,
-  open: (name: string) => `Open ${name}`,
   newEntry: "Something else",
   rules: "Rules",
   rulesNote: "8 regions",

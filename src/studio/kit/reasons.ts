@@ -106,6 +106,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.consentBreach": ({ region, on, law, at }: { region: string; on: string; law: string; at: string }) =>
     `Consent: what is set breaks the rule of ${region} (${on}; ${law}, ${at}).`,
   "check.consentUnsorted": ({ name }: { name: string }) => `Consent: nobody has looked at “${name}” yet.`,
+  "check.consentProminence": ({ accepting, refusing }: { accepting: string; refusing: string }) =>
+    `Consent: refusing is drawn less prominent than accepting (contrast ${refusing} : 1 against ${accepting} : 1).`,
   "check.consentMissing": ({ name }: { name: string }) => `Consent: “${name}” is new and not in the table.`,
   "check.noEmbed": () => "An embedded page has no address.",
   "check.noEmbedTitle": () => "An embedded page has no title: say what it is, for those who do not see it.",

@@ -6,7 +6,7 @@ import { sourceLocale } from "@/core/locale/site-locale";
 // page when it opens, and why.
 import { variantName } from "@/core/media/forms";
 import { pagePath } from "@/core/site/site";
-import { openingOf } from "@/core/widget/kinds";
+import { isEverywhere, openingOf } from "@/core/widget/kinds";
 import { releaseWidget } from "@/core/widget/release";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
@@ -80,7 +80,7 @@ function Room({ children }: { children: (room: { widthPx: number; heightPx: numb
     return () => observer.disconnect();
   }, []);
   return (
-    <Box ref={room} flex="1" minH="0" overflow="auto" p="16px" pb="80px">
+    <Box ref={room} flex="1" minH="0" overflow="auto" p="16px" pb="112px">
       {size.widthPx ? children(size) : null}
     </Box>
   );
@@ -160,7 +160,9 @@ function InTheFlow({ widget, part, valid, revision }: Drafted & { revision: numb
   const { useStamp } = studioOf(widget.kind as WidgetKindName);
   const stamp = useStamp?.(widget.id);
   const drawn = stamp === undefined ? "" : `?${revision}.${encodeURIComponent(stamp)}`;
-  return <LiveFrame frame={frame} error={error} src={base && `${base}/_w/${widget.id}${drawn}`} flows />;
+  // What stands on every page is seen on the first; anything else on a page with nothing else.
+  const path = isEverywhere(widget) ? "/" : `/_w/${widget.id}`;
+  return <LiveFrame frame={frame} error={error} src={base && `${base}${path}${drawn}`} flows />;
 }
 
 function LiveFrame({

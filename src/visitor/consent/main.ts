@@ -109,6 +109,11 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     page.tell({ consent: { shows: decision.shows, may: allowed, reasons: decision.reasons } });
   }
 
+  /** A rehearsal keeps nothing, and counts nobody. */
+  function send(path: string, body: object) {
+    if (!rehearsal) page.post(path, { widget: widget.id, ...body }).catch(() => {});
+  }
+
   /** Keeps a choice and its record. One that takes something back begins the page anew: then it is really gone. */
   function choose(given: readonly Optional[], how: string) {
     const before = decision.may;
@@ -121,18 +126,15 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
       where,
     };
     if (!rehearsal) keep(kept);
-    void page
-      .post("consents", {
-        widget: widget.id,
-        id: kept.id,
-        region: decision.region,
-        rule: decision.ruleOf,
-        given,
-        version: form.version,
-        how,
-        language: page.data.language,
-      })
-      .catch(() => {});
+    send("consents", {
+      id: kept.id,
+      region: decision.region,
+      rule: decision.ruleOf,
+      given,
+      version: form.version,
+      how,
+      language: page.data.language,
+    });
     decision = decide();
     hide();
     tell();
@@ -191,11 +193,8 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
       if (opened) box.querySelector<HTMLElement>("h2")?.focus();
     }
     if (again) again.hidden = true;
-    if (!opened) count("shown");
+    if (!opened) send("consents/shown", { region: decision.region, what: "shown" });
   }
-
-  const count = (what: string) =>
-    void page.post("consents/shown", { widget: widget.id, region: decision.region, what }).catch(() => {});
 
   function open() {
     show(true);

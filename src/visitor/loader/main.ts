@@ -3,6 +3,7 @@
 import { openingScript, type PageData } from "@/core/widget/released";
 import type { begin as beginConsent } from "../consent/main";
 import type { BlockScript, Page, VisitorKind } from "../kind";
+import type { measure } from "../measure/main";
 import type { begin } from "../opening/main";
 import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
 
@@ -59,18 +60,23 @@ if (rehearsal || widgets.some(({ rule }) => rule?.triggers.some(({ on }) => on !
 else if (widgets.some(({ rule }) => rule)) addEventListener("click", asked);
 
 // What stands in the flow comes to life when it is near.
+const bring = (spot: HTMLElement) => {
+  const widget = widgets.find(({ id }) => id === spot.dataset.w);
+  const script = spot.dataset.s;
+  if (script) load<{ default: BlockScript }>(script).then(({ default: mount }) => mount(spot, page));
+  else if (widget) page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
+};
 const near = new IntersectionObserver(
   (entries) => {
     for (const { isIntersecting, target } of entries) {
-      const spot = target as HTMLElement;
-      const widget = widgets.find(({ id }) => id === spot.dataset.w);
-      const script = spot.dataset.s;
-      if (!isIntersecting || !(widget || script)) continue;
-      near.unobserve(spot);
-      if (script) load<{ default: BlockScript }>(script).then(({ default: bring }) => bring(spot, page));
-      else if (widget) page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
+      if (!isIntersecting) continue;
+      near.unobserve(target);
+      bring(target as HTMLElement);
     }
   },
   { rootMargin: "400px" },
 );
-for (const spot of document.querySelectorAll("[data-w],[data-s]")) near.observe(spot);
+for (const spot of document.querySelectorAll<HTMLElement>("[data-w],[data-s]"))
+  if (rehearsal?.measured) bring(spot);
+  else near.observe(spot);
+if (rehearsal?.measured) load<{ measure: typeof measure }>("measure").then((script) => script.measure(page));
