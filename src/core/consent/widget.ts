@@ -6,6 +6,7 @@ import { type Consent, newConsent } from "./consent";
 import { consentCss } from "./css";
 import { consentHtml } from "./html";
 import { breaches } from "./judge";
+import { policyCss, policyHtml } from "./policy";
 import type { ReleasedConsent } from "./released";
 import { consentSchema } from "./schema";
 
@@ -31,7 +32,7 @@ export const consent: WidgetKind<"consent"> = {
     { kind: "key", x: 5, y: 24.5, width: 10, height: 3.6 },
     { kind: "key", x: 17, y: 24.5, width: 10, height: 3.6 },
   ],
-  placements: ["over"],
+  placements: ["over", "flow", "button", "link"],
   callWords: "Privacy choices",
   schema: consentSchema,
   fresh: () => newConsent,
@@ -54,8 +55,9 @@ export const consent: WidgetKind<"consent"> = {
       if (!sorted) yield { weight: "look", code: "check.consentUnsorted", values: { name } };
   },
   opens: (widget) => `data-consent-opens="${widget.id}"`,
+  flow: (placed, widget, context) => policyHtml(placed, widget.settings, context),
   everywhere: (widget, context) => consentHtml(widget.id, widget.settings, context),
-  css: consentCss,
+  css: consentCss + policyCss,
   released: (settings): ReleasedConsent => ({
     things: settings.table
       .filter(({ purpose }) => handledAs(purpose) !== "needed")

@@ -5,11 +5,13 @@ import Papa from "papaparse";
 import { consentMissing, lessProminent, prominence } from "@/core/consent/judge";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { pageOf } from "@/data/paging";
+import { widgetsOf } from "@/data/site/queries";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 import type { WidgetServer } from "../widget/half";
 import { consentEndpoints, consentSchemas } from "./endpoints";
+import { draftPolicy } from "./policy";
 import { declaredOn } from "./table";
 
 const widget = Joi.string().max(40).required();
@@ -77,6 +79,14 @@ export const consentServer = {
     "consent.found": siteOperation("site.read", {}, async (call) => ({
       found: await declaredOn(call.context.db, call.site.id, today(call)),
     })),
+    /** A page with the whole table, in the site's own language. */
+    "consent.draftPolicy": siteOperation("pages.arrange", { widget }, async (call, input: { widget: string }) => {
+      const [found] = (await widgetsOf(call.context.db, call.site.id)).filter(
+        ({ id, kind }) => id === input.widget && kind === "consent",
+      );
+      if (!found) throw notFound("This widget", "widget");
+      return { page: await draftPolicy(call, found.id) };
+    }),
     /** Choices on the Desk, the newest first; `id` finds the one a visitor shows, `before` is the last one of the page before it. */
     "desk.consents": siteOperation(
       "visitors.read",

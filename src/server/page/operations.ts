@@ -1,5 +1,5 @@
 // Pages: opening, editing, and everything about a page that is not in its body.
-import { and, desc, eq, inArray, isNotNull, isNull, max, ne, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
 import type { Edit } from "@/core/page/edit";
@@ -18,6 +18,7 @@ import { documents } from "@/data/page/tables";
 import { isPictureOf, metaColumns, pageMetaOf } from "@/data/site/queries";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
+import { addPage, nextPosition } from "./adding";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
 import { fromPattern } from "./patterns";
@@ -40,14 +41,6 @@ async function pageRow(db: Executor, siteId: string, id: string) {
 
 /** Of what only some pages say, what a change leaves out is taken away; where it stands in the tree stays. */
 const emptyMore = { groups: [], searchTitle: "", unlisted: false, sharing: undefined };
-
-async function nextPosition(db: Executor, siteId: string): Promise<number> {
-  const [row] = await db
-    .select({ last: max(documents.position) })
-    .from(documents)
-    .where(eq(documents.siteId, siteId));
-  return (row?.last ?? 0) + 1;
-}
 
 /** "kiln-hire" becomes "kiln-hire-2", -3 … until it is free. */
 async function freeSlug(call: SiteCall, wanted: string): Promise<string> {
@@ -247,28 +240,10 @@ export const pageOperations = {
       pattern: idSchema,
     },
     async (call, input: { title: string; slug: string; pattern?: string }) => {
-      const { context, site } = call;
-      const id = context.newId();
-      await withFreeSlug(() =>
-        inTransaction(context.db, async (tx) => {
-          await takePath(tx, site.id, input.slug);
-          await tx.insert(documents).values({
-            siteId: site.id,
-            id,
-            kind: "page",
-            title: input.title,
-            slug: input.slug,
-            description: "",
-            inNavigation: true,
-            position: await nextPosition(tx, site.id),
-            ...bodyColumns(
-              input.pattern ? await fromPattern(tx, site.id, input.pattern, context.newId) : emptyPage(context.newId),
-            ),
-            changedAt: context.now(),
-          });
-        }),
-      );
-      return { id };
+      const { newId } = call.context;
+      const { pattern, ...page } = input;
+      const body = async (tx: Executor) => (pattern ? fromPattern(tx, call.site.id, pattern, newId) : emptyPage(newId));
+      return { id: await addPage(call, page, body) };
     },
   ),
   "pages.change": siteOperation(

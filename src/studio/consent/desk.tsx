@@ -1,13 +1,16 @@
 "use client";
 // Choices about consent on the Desk, the newest first; one is found by the proof a visitor shows.
-import { Box, Flex, Table, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { Download } from "lucide-react";
 import { useState } from "react";
 import { handledAs } from "@/core/consent/category";
 import { wordsIn } from "@/core/consent/words";
+import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, Loading, PlainButton, State, TextInput } from "@/studio/kit/kit";
+import { Loading, PlainButton, State, TextInput, Title } from "@/studio/kit/kit";
+import { languageName } from "@/studio/kit/names";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -26,80 +29,108 @@ export function Consents() {
     getNextPageParam: (page) => page.more,
   });
   if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={own.desk} />;
+  if (!data) return <Loading what={own.theChoices} />;
   const rows = data.pages.flatMap((page) => page.rows);
   return (
-    <Box p="16px" overflow="auto">
-      <Flex gap="10px" mb="12px" align="center">
+    <>
+      <Flex gap="8px" mb="10px" align="center" justify="space-between" wrap="wrap">
         <Box w="260px">
           <TextInput aria-label={own.findId} placeholder={own.findId} value={typed} onChange={setTyped} />
         </Box>
+        <PlainButton asChild>
+          <a href={`/api/sites/${key}/consents.csv`} download>
+            <Download size={14} /> {own.csv}
+          </a>
+        </PlainButton>
       </Flex>
       {rows.length ? (
-        <Table.Root size="sm">
-          <Table.Header>
-            <Table.Row>
-              {[own.at, own.proof, own.region, own.rule, own.given, own.how].map((head) => (
-                <Table.ColumnHeader key={head}>{head}</Table.ColumnHeader>
-              ))}
-            </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {rows.map((row) => (
-              <Table.Row key={row.id}>
-                <Table.Cell>{when.format(new Date(row.at))}</Table.Cell>
-                <Table.Cell>
-                  <PlainButton h="26px" onClick={() => setOpen(open === row.id ? null : row.id)}>
-                    {row.id}
-                  </PlainButton>
-                </Table.Cell>
-                <Table.Cell>{own.regions[row.region]}</Table.Cell>
-                <Table.Cell>{own.regions[row.rule]}</Table.Cell>
-                <Table.Cell>{givenWords(row.given)}</Table.Cell>
-                <Table.Cell>{own.ways[row.how as keyof typeof own.ways]}</Table.Cell>
-              </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
+        <DeskPanes
+          list={rows.map((row) => (
+            <DeskLine key={row.id} open={row.id === open} onOpen={() => setOpen(row.id)}>
+              <Text fontWeight="600">{givenWords(row.given)}</Text>
+              <Text color="ink2" whiteSpace="nowrap">
+                {when.format(new Date(row.at))}
+              </Text>
+              <Text color="ink2" truncate>
+                {own.regions[row.region]}
+              </Text>
+              <Text color="ink2" whiteSpace="nowrap">
+                {own.ways[row.how as keyof typeof own.ways]}
+              </Text>
+            </DeskLine>
+          ))}
+          more={
+            hasNextPage ? { words: own.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
+          }
+        >
+          {open ? <Proof key={open} id={open} /> : <Text color="ink2">{own.chooseOne}</Text>}
+        </DeskPanes>
       ) : (
-        <Text color="ink2">{id ? own.notThere : own.deskEmpty}</Text>
+        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
+          {id ? own.notThere : own.deskEmpty}
+        </Text>
       )}
-      {hasNextPage ? (
-        <PlainButton mt="10px" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-          {own.earlier}
-        </PlainButton>
-      ) : null}
-      {open ? <Proof id={open} /> : null}
-    </Box>
+    </>
   );
 }
 
 /** One choice with what was read before it was made. */
 function Proof({ id }: { id: string }) {
   const { key } = useSite();
-  const { data } = useQuery({
+  const { data, error } = useQuery({
     queryKey: ["desk", "consent", key, id],
     queryFn: () => ask("desk.consent", { site: key, id }),
   });
-  if (!data) return null;
-  if (!data.texts) return <State tone="amber">{own.textsGone}</State>;
-  const said = wordsIn(data.texts.settings.words, data.language);
+  if (error) return <State tone="brick">{error.message}</State>;
+  if (!data) return <Loading what={own.theChoices} />;
+  const facts = [
+    [own.proof, data.id],
+    [own.at, when.format(new Date(data.at))],
+    [own.region, own.regions[data.region]],
+    [own.rule, own.regions[data.rule]],
+    [own.how, own.ways[data.how as keyof typeof own.ways]],
+    [own.language, languageName(data.language)],
+    [own.version, data.version],
+  ] as const;
+  const said = data.texts ? wordsIn(data.texts.settings.words, data.language) : null;
   return (
-    <Box mt="14px" maxW="70ch">
-      <Group title={own.textsThen}>
-        <Text fontWeight="600">{said.title}</Text>
-        <Text>
-          {said.text} {said.takenBack}
-        </Text>
-        <Box as="ul" pl="18px" mt="6px">
-          {data.texts.settings.table.map((entry) => (
-            <li key={entry.key}>
-              {said.names[handledAs(entry.purpose)]}: {entry.name}
-              {entry.who ? ` · ${entry.who}` : ""}
-            </li>
-          ))}
-        </Box>
-      </Group>
-    </Box>
+    <>
+      <Title level={2}>{own.gave(givenWords(data.given))}</Title>
+      <Box as="dl" mt="12px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="6px 16px">
+        {facts.map(([name, value]) => (
+          <Box key={name} display="contents">
+            <Text as="dt" color="ink2">
+              {name}
+            </Text>
+            <Text as="dd" overflowWrap="anywhere">
+              {value}
+            </Text>
+          </Box>
+        ))}
+      </Box>
+      <Box mt="18px" maxW="70ch">
+        <Title level={2}>{own.textsThen}</Title>
+        {said && data.texts ? (
+          <>
+            <Text fontWeight="600" mt="6px">
+              {said.title}
+            </Text>
+            <Text>
+              {said.text} {said.takenBack}
+            </Text>
+            <Box as="ul" pl="18px" mt="6px" listStyleType="disc">
+              {data.texts.settings.table.map((entry) => (
+                <li key={entry.key}>
+                  {said.names[handledAs(entry.purpose)]}: {entry.name}
+                  {entry.who ? ` · ${entry.who}` : ""}
+                </li>
+              ))}
+            </Box>
+          </>
+        ) : (
+          <State tone="amber">{own.textsGone}</State>
+        )}
+      </Box>
+    </>
   );
 }

@@ -1,13 +1,24 @@
 "use client";
 // The form the question takes.
+import { Text } from "@chakra-ui/react";
 import { type ConsentForm, type ConsentPlace, consentForms, consentPlaces } from "@/core/consent/consent";
-import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row, Segments, Tick } from "@/studio/kit/kit";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Choice, PlainButton, RefusalNote, Row, Segments, Tick } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 
-export function FormStep({ settings, change }: StepProps<"consent">) {
-  const { pages } = useSite();
+export function FormStep({ id, settings, change }: StepProps<"consent">) {
+  const { key, pages } = useSite();
+  const refresh = useRefresh();
+  const { refusal, busy, attempt } = useDeed();
+  const draft = () =>
+    attempt(async () => {
+      const { page } = await ask("consent.draftPolicy", { site: key, widget: id });
+      await refresh();
+      change({ policy: page });
+    });
   return (
     <>
       <Segments<ConsentForm>
@@ -49,6 +60,17 @@ export function FormStep({ settings, change }: StepProps<"consent">) {
           />
         )}
       </Row>
+      {settings.policy ? null : (
+        <>
+          <PlainButton loading={busy} onClick={draft}>
+            {own.draftPolicy}
+          </PlainButton>
+          <Text fontSize="small" color="ink2" mt="4px">
+            {own.draftNote}
+          </Text>
+        </>
+      )}
+      <RefusalNote refusal={refusal} />
     </>
   );
 }

@@ -26,41 +26,59 @@ export function RulesStep({ settings, faults, change }: StepProps<"consent">) {
       <Text color="ink2" mb="8px">
         {own.rulesLead}
       </Text>
-      {lawful.map((region) => {
-        const mine = broken.filter((one) => one.region === region);
-        return (
-          <Box as="details" key={region} borderBottomWidth="1px" borderColor="line" py="6px">
-            <summary style={{ cursor: "pointer", minHeight: 28 }}>
-              <Text as="span" fontWeight="600">
-                {own.regions[region]}
-              </Text>{" "}
-              <Text as="span" color="ink2">
-                {own.inShort[region]}
-              </Text>{" "}
-              <Text as="span" fontWeight="600" color={mine.length ? "brick" : "moss"}>
-                {mine.length ? `× ${own.breaks(mine.length)}` : `✓ ${own.fits}`}
-              </Text>
-            </summary>
-            <Box as="ul" listStyleType="none" pl="14px" pt="4px">
-              {demands[region].map(({ on, source }) => {
-                const breach = mine.some((one) => one.on === on);
-                return (
-                  <li key={`${on} ${source.law}`}>
-                    {breach ? (
-                      <State tone="brick">{demandWords(on, region)}</State>
-                    ) : (
-                      <Text as="span">{demandWords(on, region)}</Text>
-                    )}
-                    <Text fontSize="small" color="ink2" mb="3px">
-                      {source.law}, {source.at}
-                    </Text>
-                  </li>
-                );
-              })}
+      <Box bg="white" borderWidth="1px" borderColor="line" borderRadius="field">
+        {lawful.map((region) => {
+          const mine = broken.filter((one) => one.region === region);
+          return (
+            <Box
+              as="details"
+              key={region}
+              borderBottomWidth="1px"
+              borderColor="line"
+              css={{ "&:last-of-type": { borderBottomWidth: 0 } }}
+            >
+              <summary
+                style={{
+                  display: "grid",
+                  gridTemplateColumns: "minmax(0,2fr) minmax(0,3fr) 76px",
+                  gap: 10,
+                  alignItems: "center",
+                  cursor: "pointer",
+                  minHeight: 40,
+                  padding: "5px 10px",
+                }}
+              >
+                <Text as="span" fontWeight="600">
+                  {own.regions[region]}
+                </Text>
+                <Text as="span" color="ink2">
+                  {own.inShort[region]}
+                </Text>
+                <Text as="span" fontWeight="600" color={mine.length ? "brick" : "moss"}>
+                  {mine.length ? `× ${own.breaks(mine.length)}` : `✓ ${own.fits}`}
+                </Text>
+              </summary>
+              <Box as="ul" listStyleType="none" px="10px" pb="8px">
+                {demands[region].map(({ on, source }) => {
+                  const breach = mine.some((one) => one.on === on);
+                  return (
+                    <li key={`${on} ${source.law}`}>
+                      {breach ? (
+                        <State tone="brick">{demandWords(on, region)}</State>
+                      ) : (
+                        <Text as="span">{demandWords(on, region)}</Text>
+                      )}
+                      <Text fontSize="small" color="ink2" mb="3px">
+                        {source.law}, {source.at}
+                      </Text>
+                    </li>
+                  );
+                })}
+              </Box>
             </Box>
-          </Box>
-        );
-      })}
+          );
+        })}
+      </Box>
       <Box mt="12px">
         <Row label={own.elsewhere} stacked>
           {(ids) => (

@@ -10,7 +10,7 @@ import { consent as kind } from "@/core/consent/widget";
 import type { Reason } from "@/core/visitor/decision";
 import type { Visitor } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
-import { Group } from "@/studio/kit/kit";
+import { Title } from "@/studio/kit/kit";
 import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
 import { words as own } from "./words";
 
@@ -73,9 +73,12 @@ export type ConsentTold = Pick<ConsentDecision, "shows" | "may" | "reasons">;
 export function ConsentHere({ shows, may, reasons }: ConsentTold) {
   const allowed = optional.filter((category) => may[category]);
   return (
-    <Group title={own.whyTitle}>
-      <Text fontWeight="600">{own.shows[shows]}</Text>
-      <Box as="ol" pl="20px" mt="6px">
+    <Box>
+      <Title level={2}>{own.whyTitle}</Title>
+      <Text fontWeight="600" mt="6px">
+        {own.shows[shows]}
+      </Text>
+      <Box as="ol" listStyleType="decimal" pl="20px" mt="6px">
         {reasons.map((reason) => (
           <li key={reason.code}>{consentReason(reason)}</li>
         ))}
@@ -83,6 +86,6 @@ export function ConsentHere({ shows, may, reasons }: ConsentTold) {
       <Text mt="8px" color="ink2">
         {own.mayLoad}: {allowed.length ? named(allowed) : own.nothingOptional}
       </Text>
-    </Group>
+    </Box>
   );
 }

@@ -140,7 +140,11 @@ function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
           <Box mt="10px">
             <Happened {...told} names={names} />
           </Box>
-          {consent ? <ConsentHere {...consent} /> : null}
+          {consent ? (
+            <Box mt="14px" pt="12px" borderTopWidth="1px" borderColor="line">
+              <ConsentHere {...consent} />
+            </Box>
+          ) : null}
           {wrong.length ? (
             <Group title={own.wrongCode}>
               {wrong.map(({ title, error, line }) => (

@@ -13,7 +13,7 @@ const booking: VisitorKind = {
     element.form = form as ReleasedBooking;
     element.language = page.data.language;
     element.zone = page.visitor.zone;
-    element.onBusy = tellBusy;
+    element.onBusy = (busy) => tellBusy("booking", busy);
     element.api = BookingApi.of(page, id);
     if (rehearsal) {
       // The clock of a rehearsal goes on from the chosen moment.

@@ -2,7 +2,7 @@
 // kind of widget that is.
 import { beginCourse, type Course, happen, nextTimed, type VisitEvent, whyUnopened } from "@/core/opening/course";
 import type { ReleasedWidget } from "@/core/widget/released";
-import { busyEvent } from "../busy";
+import { busyEvent, isBusy } from "../busy";
 import type { Page, Shown } from "../kind";
 
 const settleMs = 2000;
@@ -88,6 +88,7 @@ export function begin(page: Page): { happened(event: Event): void } {
     },
     { passive: true },
   );
+  if (isBusy()) on({ kind: "busy", at: seconds(), busy: true });
   addEventListener(busyEvent, (event) => {
     on({ kind: "busy", at: seconds(), busy: (event as CustomEvent<boolean>).detail });
   });
