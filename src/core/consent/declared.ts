@@ -33,6 +33,10 @@ function whoIs(origin: string): string {
   return new URL(origin).hostname;
 }
 
+/** Whether only files come from there: the second of a provider's hosts. */
+const filesOnly = (origin: string): boolean =>
+  providerNames.some((name) => providers[name].reads(keptStandIns).indexOf(origin) > 0);
+
 /** A table's key for what an origin does: short, and the same wherever it is worked out. */
 export const keyOf = ({ origin, purpose, what }: Sends): string =>
   [
@@ -58,12 +62,12 @@ export function entryOf(one: Sends, day: string): Entry {
   const who = whoIs(one.origin);
   return {
     key: keyOf(one),
-    name: one.what ?? who.charAt(0).toUpperCase() + who.slice(1),
+    name: one.what ?? (filesOnly(one.origin) ? `Files of ${who}` : who.charAt(0).toUpperCase() + who.slice(1)),
     who,
     purpose: one.purpose,
     why: "",
-    as: one.sets.length ? "cookie" : "request",
-    days: one.sets.length ? daysOf(one.origin) : 0,
+    as: one.stays?.as ?? (one.sets.length ? "cookie" : "request"),
+    days: one.stays ? one.stays.days : one.sets.length ? daysOf(one.origin) : 0,
     sets: one.sets,
     origin: one.origin,
     found: "declared",

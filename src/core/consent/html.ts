@@ -26,7 +26,7 @@ function categoriesHtml(consent: Consent, words: ConsentWords): string {
       ? `<span class="c-always">${escapeHtml(words.always)}</span>`
       : `<input type="checkbox" id="${id}" name="${category}">`;
     const title = needed
-      ? `<span>${escapeHtml(words.names[category])}</span>`
+      ? `<span class="c-name">${escapeHtml(words.names[category])}</span>`
       : `<label for="${id}">${escapeHtml(words.names[category])}</label>`;
     return [
       `<div class="c-category">${tick}${title}<details><summary>${escapeHtml(thingsWords(words, count))}</summary><p>${escapeHtml(words.about[category])}</p>${listHtml(consent, category)}</details></div>`,

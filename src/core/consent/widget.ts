@@ -41,7 +41,8 @@ export const consent: WidgetKind<"consent"> = {
     if (policy) yield { of: "page", id: policy, path: "policy" };
   },
   sends: function* () {
-    yield { origin: ownOrigin, purpose: "needed", sets: ["consent"], what: "Your choice here" };
+    const stays = { as: "storage", days: null } as const;
+    yield { origin: ownOrigin, purpose: "needed", sets: ["consent"], what: "Your choice here", stays };
   },
   problems: function* (settings, site): Generator<Problem> {
     if (!settings.enabled) return;

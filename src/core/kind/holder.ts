@@ -20,6 +20,8 @@ export interface Sends {
   readonly sets: readonly string[];
   /** What it is called where its host says too little: "Counts of what opened". */
   readonly what?: string;
+  /** As what it stays, and for how many days (null until somebody removes it), where its host does not tell. */
+  readonly stays?: { readonly as: "cookie" | "storage"; readonly days: number | null };
 }
 
 /** The origin of the site itself, wherever it stands. */

@@ -93,9 +93,11 @@ function Proof({ id }: { id: string }) {
     [own.version, data.version],
   ] as const;
   const said = data.texts ? wordsIn(data.texts.settings.words, data.language) : null;
+  // Where nothing is asked they read that something comes, and what they may refuse.
+  const told = data.how === "understood" || data.how === "doNotSell";
   return (
     <>
-      <Title level={2}>{own.gave(givenWords(data.given))}</Title>
+      <Title level={2}>{own.gave(data.given.length ? givenWords(data.given) : null)}</Title>
       <Box as="dl" mt="12px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="6px 16px">
         {facts.map(([name, value]) => (
           <Box key={name} display="contents">
@@ -113,10 +115,10 @@ function Proof({ id }: { id: string }) {
         {said && data.texts ? (
           <>
             <Text fontWeight="600" mt="6px">
-              {said.title}
+              {told ? said.toldTitle : said.title}
             </Text>
             <Text>
-              {said.text} {said.takenBack}
+              {told ? said.toldText : said.text} {said.takenBack}
             </Text>
             <Box as="ul" pl="18px" mt="6px" listStyleType="disc">
               {data.texts.settings.table.map((entry) => (

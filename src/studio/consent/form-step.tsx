@@ -1,6 +1,6 @@
 "use client";
 // The form the question takes.
-import { Text } from "@chakra-ui/react";
+import { Box, Text } from "@chakra-ui/react";
 import { type ConsentForm, type ConsentPlace, consentForms, consentPlaces } from "@/core/consent/consent";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -21,12 +21,14 @@ export function FormStep({ id, settings, change }: StepProps<"consent">) {
     });
   return (
     <>
-      <Segments<ConsentForm>
-        label={own.form}
-        value={settings.form}
-        onChange={(form) => change({ form, place: consentPlaces[form][0] })}
-        options={consentForms.map((form) => [form, own.forms[form]] as const)}
-      />
+      <Box mb="10px">
+        <Segments<ConsentForm>
+          label={own.form}
+          value={settings.form}
+          onChange={(form) => change({ form, place: consentPlaces[form][0] })}
+          options={consentForms.map((form) => [form, own.forms[form]] as const)}
+        />
+      </Box>
       <Row label={own.place}>
         {(ids) => (
           <Choice

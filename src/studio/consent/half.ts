@@ -47,7 +47,7 @@ export const consentStudio: WidgetStudio<"consent"> = {
       key: "words",
       title: words.texts,
       of: ["words"],
-      summary: (settings) => words.textsNote(Object.keys(settings.words).length || 1),
+      summary: (settings) => words.textsNote(Object.keys(settings.words).length),
       Panel: WordsStep,
     },
     {
@@ -59,12 +59,13 @@ export const consentStudio: WidgetStudio<"consent"> = {
       beside: "own",
     },
   ],
-  warnings: ({ enabled, table }) =>
-    enabled
-      ? table
-          .filter(({ sorted }) => !sorted)
-          .map(({ name }) => ({ step: "ask", code: "check.consentUnsorted", values: { name } }))
-      : [],
+  // One line for all of them: the table shows which.
+  warnings: ({ enabled, table }) => {
+    const names = table.flatMap(({ sorted, name }) => (sorted ? [] : [name]));
+    return enabled && names.length
+      ? [{ step: "ask", code: "check.consentUnsorted", values: { name: names.join("”, “") } }]
+      : [];
+  },
   useStamp: () => "",
   view: { title: words.whyTitle, View: WhyView },
   series: [

@@ -50,7 +50,10 @@ export function RecordsStep({ id }: StepProps<"consent">) {
                 <XAxis type="number" allowDecimals={false} tick={{ fontSize: 11 }} />
                 <YAxis type="category" dataKey="region" tick={{ fontSize: 11 }} width={90} />
                 <Tooltip />
-                <Legend iconType="square" />
+                <Legend
+                  iconType="square"
+                  formatter={(name: string) => <span style={{ color: "var(--chakra-colors-ink)" }}>{name}</span>}
+                />
                 <Bar
                   stackId="a"
                   dataKey="accepted"

@@ -155,7 +155,8 @@ export const words = {
   px: "px",
   markColour: "Colour",
   texts: "Words",
-  textsNote: (languages: number) => counted(languages, "language", "languages"),
+  textsNote: (languages: number) =>
+    languages ? `own in ${counted(languages, "language", "languages")}` : "as drafted, in nine languages",
   language: "Language",
   drafted: "Empty fields show the drafted words.",
   fields: {
@@ -210,7 +211,7 @@ export const words = {
   theChoices: "the choices",
   csv: "CSV",
   chooseOne: "Choose one to read what it was made by.",
-  gave: (given: string) => `A yes to: ${given}`,
+  gave: (given: string | null) => (given ? `A yes to: ${given}` : "A no to everything optional"),
   version: "Texts",
   proof: "Proof",
   at: "When",

@@ -149,6 +149,8 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
   const ticks = () => [...(box?.querySelectorAll<HTMLInputElement>("input[type=checkbox]") ?? [])];
   const layer = (second: boolean) => {
     for (const one of box?.querySelectorAll<HTMLElement>(".c-categories,.c-second") ?? []) one.hidden = !second;
+    const choose = part("choose");
+    if (choose) choose.hidden = second;
   };
 
   function hide() {
