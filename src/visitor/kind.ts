@@ -58,6 +58,8 @@ export interface Outcome {
 export interface VisitorKind {
   /** Shows the widget over the page. */
   open?(widget: ReleasedWidget, page: Page, outcome: Outcome): Shown;
+  /** Begins with the page, wherever the widget stands. */
+  begin?(widget: ReleasedWidget, page: Page): void | Promise<void>;
   /** Brings a spot in the flow to life. */
   mount?(spot: HTMLElement, widget: ReleasedWidget, page: Page): void;
 }

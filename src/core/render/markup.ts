@@ -147,6 +147,8 @@ export interface RenderContext {
   headScript(): void;
   /** Lets the page's frames show what stands on an origin outside the site, and ask for these of the visitor's device. */
   frames(origin: string, devices?: readonly string[]): void;
+  /** Code runs on the page itself: the origins it may reach, and the text of a script of its own ("" for none). */
+  runs(origins: readonly string[], script: string): void;
   /** Address of custom code as a document of its own, which the page brings along; null where no code runs. */
   code(content: CodeContent): string | null;
   /** Origin of a stand-in for an outside host, by its label. */

@@ -89,6 +89,8 @@ export interface Part {
   readonly told: readonly string[];
   /** Documents of custom code that it frames. */
   readonly codes: readonly RenderedCode[];
+  /** Code that runs on the page itself. */
+  readonly runs: readonly RunningCode[];
   /** Origins outside the site that its frames may show, each with what of the visitor's device it may ask for behind it. */
   readonly frames: readonly string[];
 }
@@ -99,6 +101,13 @@ export interface RenderedCode {
   readonly html: string;
   /** Origins that it may reach. */
   readonly origins: readonly string[];
+}
+
+/** Code outside of any frame: the page's policy has to let it run. */
+export interface RunningCode {
+  readonly origins: readonly string[];
+  /** Text of a script; "" for none. */
+  readonly script: string;
 }
 
 /**
@@ -129,6 +138,8 @@ export interface RenderedPage {
   readonly frames: readonly string[];
   /** Documents of custom code that it frames. */
   readonly codes: readonly RenderedCode[];
+  /** Code that runs on the page itself. */
+  readonly runs: readonly RunningCode[];
   /** Everything of the site that it was made from, besides the page, header, footer, brand and settings. */
   readonly uses: readonly Use[];
   readonly parts: {
@@ -256,6 +267,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
   let told: string[] = [];
   let frames: string[] = [];
   let codes: RenderedCode[] = [];
+  let runs: RunningCode[] = [];
   let behind = new Map<string, string>();
   /** Definitions that the section being rendered shows, and those it stands in right now. */
   let bodies = new Map<string, PageNode | undefined>();
@@ -364,6 +376,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     },
     frames: (origin, devices = []) => note(frames, [origin, ...devices].join(" ")),
     standIn: options.standIn,
+    runs: (origins, script) => {
+      runs.push({ origins, script });
+    },
     code(content) {
       if (!options.codeUrl) return null;
       const html = codeDocument(content, options.locale.tag);
@@ -521,6 +536,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     told = [];
     frames = [];
     codes = [];
+    runs = [];
     behind = new Map();
     bodies = new Map();
     chain = [];
@@ -534,6 +550,21 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     index = 0;
   }
 
+  /** What was noted since `begin`, with its markup. */
+  const partOf = (html: string): Part => ({
+    id: section,
+    html,
+    rules,
+    kinds: used,
+    widgetKinds: placed,
+    uses,
+    scripts,
+    told,
+    frames,
+    codes,
+    runs,
+  });
+
   function renderPart(node: PageNode, page: PageMeta, first: boolean): Part {
     const before = kept.get(node);
     // What lists no pages is the same on all of them.
@@ -541,18 +572,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     if (same && before.eager === first && showsSame(before)) return before.part;
     begin(page, node.id, first);
     const html = rendered(node);
-    const part: Part = {
-      id: node.id,
-      html,
-      rules,
-      kinds: used,
-      widgetKinds: placed,
-      uses,
-      scripts,
-      told,
-      frames,
-      codes,
-    };
+    const part = partOf(html);
     kept.set(node, { page: page.id, eager: first, part, shown, bodies });
     return part;
   }
@@ -569,18 +589,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const found = usedWidget(widget.id) as SiteWidget;
       const html = kindOf(found as { kind: WidgetKindName }).everywhere?.(found as never, context) ?? "";
       if (!html) return [];
-      const part: Part = {
-        id: section,
-        html,
-        rules,
-        kinds: used,
-        widgetKinds: placed,
-        uses,
-        scripts,
-        told,
-        frames,
-        codes,
-      };
+      const part = partOf(html);
       floats.set(widget.id, part);
       return [part];
     });
@@ -597,18 +606,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
       const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
-      const part: Part = {
-        id: section,
-        html,
-        rules,
-        kinds: used,
-        widgetKinds: placed,
-        uses,
-        scripts,
-        told,
-        frames,
-        codes,
-      };
+      const part = partOf(html);
       floats.set(widget.id, part);
       return [part];
     });
@@ -672,6 +670,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
         scripts: [...scriptsOfAll].sort(),
         frames: [...framesOfAll].sort(),
         codes: [...codesOfAll.values()],
+        runs: all.flatMap((part) => part.runs),
         uses: [...usesOfAll],
         parts,
       };

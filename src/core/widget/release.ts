@@ -25,6 +25,7 @@ export function releaseWidget(widget: SiteWidget, site: Releasing, places: Place
   return {
     id: widget.id,
     kind: widget.kind,
+    ...(kind.everywhere ? { begins: true } : {}),
     ...(opening ? { rule: openingRule(widget.id, opening, zone) } : {}),
     form,
   };

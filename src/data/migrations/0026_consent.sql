@@ -34,4 +34,5 @@ CREATE TABLE `consents` (
 --> statement-breakpoint
 ALTER TABLE `documents` ADD `sends` longtext;--> statement-breakpoint
 ALTER TABLE `release_files` ADD `code` longtext;--> statement-breakpoint
+ALTER TABLE `release_files` ADD `runs` longtext;--> statement-breakpoint
 CREATE INDEX `consents_time` ON `consents` (`site_id`,`at`);

@@ -79,6 +79,8 @@ export const releaseFiles = mysqlTable(
     frames: json<readonly string[]>("frames"),
     /** Origins that custom code may reach, of a document of it: it is answered with a policy of its own. */
     code: json<readonly string[]>("code"),
+    /** What may run on a page besides its own scripts: origins, and hashes of scripts inside, as a policy names them. */
+    runs: json<readonly string[]>("runs"),
     /** BCP 47 tag of the language it is in; "" for what has none. */
     locale: varchar("locale", { length: 35 }).notNull().default(""),
     /** Paths of the assets a page refers to, so that a carried page brings its own along. */

@@ -1,5 +1,7 @@
 // Security headers of the two kinds of hosts.
+import { createHash } from "node:crypto";
 import { codePolicy } from "@/core/code/document";
+import type { RunningCode } from "@/core/render/render";
 import type { Settings } from "../settings";
 
 /** What no page asks of the visitor's device by itself; frames may where a page's own row says so. */
@@ -64,34 +66,48 @@ export const codeHeaders = (
   "Content-Security-Policy": codePolicy(origins, framedBy),
 });
 
+/** Code that runs on a page as its policy names it: origins, and the hashes of scripts inside. */
+export const runSources = (runs: readonly RunningCode[]): readonly string[] => [
+  ...new Set(
+    runs.flatMap(({ origins, script }) => [
+      ...origins,
+      ...(script.trim() ? [`'sha256-${createHash("sha256").update(script).digest("base64")}'`] : []),
+    ]),
+  ),
+];
+
 /** What one page's policy allows besides what all do. */
 export interface Allowed {
   /** SHA-256 of the style sheet inside. */
   readonly styles?: string;
   /** Origins outside the site that its frames may show, each with what of the device it may ask for behind it. */
   readonly frames?: readonly string[];
+  /** What runs on it besides its own scripts: origins, and hashes of scripts inside. */
+  readonly runs?: readonly string[];
 }
 
 /** Headers of released pages; `framedBy` is who may show them in a frame. */
 export function siteHeaders(
   settings: Settings,
   framedBy: string,
-  { styles = "", frames = [] }: Allowed = {},
+  { styles = "", frames = [], runs = [] }: Allowed = {},
 ): Record<string, string> {
   const origins = [...new Set(frames.map((frame) => frame.split(" ", 1)[0] as string))];
+  const reached = runs.filter((source) => !source.startsWith("'"));
+  const also = (own: string, more: readonly string[]) => [own, ...more].join(" ");
   return {
     ...common(settings),
     "Permissions-Policy": permissions(frames),
     "Content-Security-Policy": policy({
       "default-src": "'none'",
-      "script-src": "'self'",
-      "style-src": styles ? `'self' 'sha256-${styles}'` : "'self'",
-      "img-src": "'self' data:",
-      "font-src": "'self'",
-      "media-src": "'self'",
-      "connect-src": "'self'",
+      "script-src": also("'self'", runs),
+      "style-src": also(styles ? `'self' 'sha256-${styles}'` : "'self'", reached),
+      "img-src": also("'self' data:", reached),
+      "font-src": also("'self'", reached),
+      "media-src": also("'self'", reached),
+      "connect-src": also("'self'", reached),
       // Its own frames hold custom code alone.
-      "frame-src": ["'self'", ...origins].join(" "),
+      "frame-src": also("'self'", [...new Set([...origins, ...reached])]),
       "form-action": "'self'",
       "base-uri": "'none'",
       "frame-ancestors": framedBy,

@@ -47,7 +47,7 @@ interface File {
   readonly leadsTo?: string;
 }
 
-type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames" | "code">;
+type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames" | "code" | "runs">;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -124,10 +124,10 @@ export function createSiteServer(context: Context) {
 
   function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
     const drawing = row.type === pictureForms.svg.type;
-    const allowed = { styles: row.styles, frames: row.frames ?? [] };
+    const allowed = { styles: row.styles, frames: row.frames ?? [], runs: row.runs ?? [] };
     const own = row.code
       ? Object.entries(codeHeaders(context.settings, "'self'", row.code)).flat()
-      : allowed.styles || allowed.frames.length
+      : allowed.styles || allowed.frames.length || allowed.runs.length
         ? Object.entries(siteHeaders(context.settings, "'self'", allowed)).flat()
         : drawing
           ? drawings
@@ -186,6 +186,7 @@ export function createSiteServer(context: Context) {
         styles: releaseFiles.styles,
         frames: releaseFiles.frames,
         code: releaseFiles.code,
+        runs: releaseFiles.runs,
       })
       .from(releaseFiles)
       .where(

@@ -17,7 +17,7 @@ import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries"
 import { foundOf } from "../clips/found";
 import { type Context, hostOrigin, sha256, standInOrigins } from "../context";
 import { notFound, Problem, problemResponse, validated } from "../problem";
-import { codeHeaders, drawingPolicy, siteHeaders } from "../process/headers";
+import { codeHeaders, drawingPolicy, runSources, siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
 import { partial } from "../process/range";
 import { fontAsset, visitorScripts } from "../release/assets";
@@ -33,6 +33,8 @@ interface Piece {
   readonly body: string | Buffer;
   /** Origins that the page's frames may show. */
   readonly frames?: readonly string[];
+  /** What runs on the page besides its own scripts. */
+  readonly runs?: readonly string[];
   /** Of custom code: the origins that it may reach. */
   readonly code?: readonly string[];
 }
@@ -123,6 +125,7 @@ export function createRehearsalServer(context: Context) {
     return {
       type: html,
       frames: rendered.frames,
+      runs: runSources(rendered.runs),
       body: documentHtml({
         language: locale.tag,
         head: rendered.head,
@@ -195,12 +198,12 @@ export function createRehearsalServer(context: Context) {
   }
 
   return async function serveRehearsal(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
-    const answer = (status: number, { type, body, frames = [], code }: Piece) => {
+    const answer = (status: number, { type, body, frames = [], runs = [], code }: Piece) => {
       const drawing = type === pictureForms.svg.type ? { "Content-Security-Policy": drawingPolicy } : {};
       const framing = code
         ? codeHeaders(context.settings, studio, code)
-        : frames.length
-          ? siteHeaders(context.settings, studio, { frames })
+        : frames.length || runs.length
+          ? siteHeaders(context.settings, studio, { frames, runs })
           : {};
       const film =
         status === 200 && isFilm({ type }) ? partial(Buffer.from(body as Buffer), request.headers.range) : null;

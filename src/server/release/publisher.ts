@@ -44,6 +44,7 @@ import { frameOf } from "@/data/site/queries";
 import { keysOf } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
+import { runSources } from "../process/headers";
 import { pictureKey } from "../site/media";
 import { asReleased } from "../widget/released";
 import { type Asset, fontAssets, releasedPicture, type VisitorScripts, visitorScripts } from "./assets";
@@ -361,6 +362,7 @@ export class Publisher {
       uses: rendered.uses,
       styles,
       ...(rendered.frames.length ? { frames: rendered.frames } : {}),
+      ...(rendered.runs.length ? { runs: runSources(rendered.runs) } : {}),
       locale: this.locale.tag,
       assets: assets.map((one) => one.path),
     });

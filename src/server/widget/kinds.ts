@@ -6,6 +6,7 @@ import { consentServer } from "../consent/server";
 import { formServer } from "../form/server";
 import type { Operation } from "../operation";
 import { popupServer } from "../popup/server";
+import { wholePageServer } from "../wholepage/server";
 import type { WidgetServer } from "./half";
 
 export const widgetServers = {
@@ -14,6 +15,7 @@ export const widgetServers = {
   form: formServer,
   clips: clipsServer,
   consent: consentServer,
+  wholepage: wholePageServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -11,7 +11,7 @@ import { escapeLike } from "@/data/text";
 import { widgets } from "@/data/widget/tables";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
-import { conflict, notFound, validated } from "../problem";
+import { conflict, forbidden, notFound, validated } from "../problem";
 import { partsOf } from "../site/whole";
 import { serverOf } from "./kinds";
 import { partOf } from "./parts";
@@ -43,12 +43,19 @@ interface ToSave {
   readonly agreed?: boolean;
 }
 
+/** Some kinds may do whatever a page may: those are an owner's. */
+function ownersOnly(call: SiteCall, kind: WidgetKindName) {
+  if (widgetKinds[kind].owners && !mayAs(call.role, "owner"))
+    throw forbidden("Only an owner of the studio sets code that runs on the whole page.");
+}
+
 export const widgetOperations = {
   /** A new one of a kind, drawn from the site. */
   "widgets.add": siteOperation(
     "widgets.change",
     { kind, name },
     async (call, input: { kind: WidgetKindName; name: string }) => {
+      ownersOnly(call, input.kind);
       const { context, site } = call;
       const id = context.newId();
       const added = await inTransaction(context.db, async (tx) => {
@@ -102,6 +109,7 @@ export const widgetOperations = {
     async (call, input: ToSave) => {
       const { db } = call.context;
       const row = await widgetRow(db, call, input.widget);
+      ownersOnly(call, row.kind);
       const { settings } = validated(Joi.object({ settings: schemaOfKind(row.kind).required() }), {
         settings: input.settings,
       });
@@ -126,6 +134,11 @@ export const widgetOperations = {
     },
   ),
   "widgets.remove": siteOperation("widgets.change", { widget }, async (call, input: { widget: string }) => {
+    const [row] = await call.context.db
+      .select({ kind: widgets.kind })
+      .from(widgets)
+      .where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget)));
+    if (row) ownersOnly(call, row.kind);
     await call.context.db.delete(widgets).where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget)));
     return { removed: input.widget };
   }),

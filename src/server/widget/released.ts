@@ -18,6 +18,7 @@ const releasing: { readonly [K in WidgetKindName]: Releasing<K> | null } = {
   form: null,
   clips: null,
   consent: consentReleasing,
+  wholepage: null,
 };
 
 /** The widgets of a site as a release or a rehearsal carries them. */

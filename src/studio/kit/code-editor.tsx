@@ -10,9 +10,11 @@ export type CodeLanguage = "html" | "css" | "javascript";
 
 const languages = { html, css, javascript } as const;
 
+/** As high as the room it has: a window of its own, or a step beside others. */
+const heights = { high: "min(52vh, 460px)", low: "180px" } as const;
+
 const theme = EditorView.theme({
   "&": {
-    height: "min(52vh, 460px)",
     fontSize: "13px",
     background: "var(--chakra-colors-white)",
     border: "1px solid var(--chakra-colors-edge)",
@@ -28,11 +30,13 @@ export default function CodeEditor({
   value,
   language,
   label,
+  low = false,
   onChange,
 }: {
   value: string;
   language: CodeLanguage;
   label: string;
+  low?: boolean;
   onChange: (value: string) => void;
 }) {
   const host = useRef<HTMLDivElement>(null);
@@ -48,6 +52,7 @@ export default function CodeEditor({
         basicSetup,
         languages[language](),
         theme,
+        EditorView.theme({ "&": { height: heights[low ? "low" : "high"] } }),
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ "aria-label": label }),
         EditorView.updateListener.of((update) => {
@@ -55,7 +60,7 @@ export default function CodeEditor({
         }),
       ],
     });
-    view.focus();
+    if (!low) view.focus();
     return () => view.destroy();
   }, []);
   return <div ref={host} />;

@@ -116,6 +116,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `${host} is asked without encryption: browsers leave it out of secure pages.`,
   "check.noCodeTitle": () => "Custom code has no title: say what it is, for those who do not see it.",
   "check.emptyCode": () => "Custom code is empty: nothing stands there.",
+  "check.codeNotListed": ({ origin }: { origin: string }) =>
+    `The code names ${origin}, which is not among the origins it may reach: browsers would refuse it.`,
   "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
   "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
   "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",

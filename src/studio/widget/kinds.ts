@@ -5,6 +5,7 @@ import { clipsStudio } from "@/studio/clips/half";
 import { consentStudio } from "@/studio/consent/half";
 import { formStudio } from "@/studio/form/half";
 import { popupStudio } from "@/studio/popup/half";
+import { wholePageStudio } from "@/studio/wholepage/half";
 import type { WidgetStudio } from "./half";
 
 const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
@@ -13,6 +14,7 @@ const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
   form: formStudio,
   clips: clipsStudio,
   consent: consentStudio,
+  wholepage: wholePageStudio,
 };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -44,6 +44,9 @@ if (asks)
     consent: load<{ begin: typeof beginConsent }>("consent").then((script) => script.begin(asks, page)),
   });
 
+for (const widget of widgets)
+  if (widget.begins && widget !== asks) page.load(widget.kind).then((kind) => kind.begin?.(widget, page));
+
 let opening: Promise<{ happened(event: Event): void }> | undefined;
 const begun = () => {
   opening ??= load<{ begin: typeof begin }>(openingScript).then((script) => script.begin(page));

@@ -2,6 +2,7 @@
 import Joi from "joi";
 import { type CodeContent, longestCode, mostOrigins } from "@/core/code/code";
 import { codeRights, stillDocument } from "@/core/code/document";
+import { originSchema } from "@/core/code/schema";
 import { categories } from "@/core/consent/category";
 import type { ReleasedEmbed } from "@/core/embed/released";
 import { waitingHtml } from "@/core/embed/waiting";
@@ -23,15 +24,7 @@ export const code: KindDefinition = defineKind<CodeContent>({
     html: part,
     css: part,
     script: part,
-    origins: Joi.array()
-      .items(
-        Joi.string()
-          .pattern(/^https?:\/\/[a-z0-9.-]{1,253}(?::\d{1,5})?$/)
-          .messages({ "string.pattern.base": "Write an origin as https://host.example, without a path." }),
-      )
-      .unique()
-      .max(mostOrigins)
-      .required(),
+    origins: Joi.array().items(originSchema).unique().max(mostOrigins).required(),
     purpose: Joi.string()
       .valid(...categories)
       .required(),

@@ -4,6 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Code } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { Loading, PlainButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
+import { linesOf } from "@/studio/kit/lines";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
 
@@ -55,14 +56,7 @@ export function ListField({ composer, node, field }: FieldProps<"list">) {
           value={typed}
           onChange={(text) => {
             setTyped(text);
-            set([
-              ...new Set(
-                text
-                  .split("\n")
-                  .map((line) => line.trim())
-                  .filter(Boolean),
-              ),
-            ]);
+            set(linesOf(text));
           }}
         />
       )}

@@ -1,0 +1,9 @@
+// Lines of a field, each once.
+export const linesOf = (text: string): readonly string[] => [
+  ...new Set(
+    text
+      .split("\n")
+      .map((line) => line.trim())
+      .filter(Boolean),
+  ),
+];
