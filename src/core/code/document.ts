@@ -2,7 +2,7 @@
 import type { CodeContent } from "./code";
 
 /** Tells the page around how high the document is, and what went wrong in it. */
-const teller = `(()=>{const say=(what)=>parent.postMessage({webitorCode:what},"*");const tell=()=>say({height:document.documentElement.scrollHeight});addEventListener("load",tell);new ResizeObserver(tell).observe(document.documentElement);addEventListener("error",(event)=>say({error:String(event.message).slice(0,300),line:event.lineno||0}));addEventListener("unhandledrejection",(event)=>say({error:String(event.reason).slice(0,300),line:0}))})()`;
+const teller = `(()=>{const say=(what)=>parent.postMessage(what,"*");const tell=()=>say({height:document.documentElement.scrollHeight});addEventListener("load",tell);new ResizeObserver(tell).observe(document.documentElement);addEventListener("error",(event)=>say({error:String(event.message).slice(0,300),line:event.lineno||0}));addEventListener("unhandledrejection",(event)=>say({error:String(event.reason).slice(0,300),line:0}))})()`;
 
 /** A script element's text can't hold its own end. */
 const asScript = (script: string): string => script.replace(/<\/script/gi, "<\\/script");

@@ -3,12 +3,26 @@
 import { css } from "@codemirror/lang-css";
 import { html } from "@codemirror/lang-html";
 import { javascript } from "@codemirror/lang-javascript";
+import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { tags } from "@lezer/highlight";
 import { basicSetup, EditorView } from "codemirror";
 import { useEffect, useRef } from "react";
 
 export type CodeLanguage = "html" | "css" | "javascript";
 
 const languages = { html, css, javascript } as const;
+
+/** Our own colours, each readable on white and on the line that is written. */
+const colours = HighlightStyle.define([
+  { tag: [tags.keyword, tags.tagName, tags.definitionKeyword, tags.controlKeyword], fontWeight: "600" },
+  { tag: [tags.string, tags.attributeValue, tags.regexp], color: "var(--chakra-colors-moss)" },
+  {
+    tag: [tags.number, tags.bool, tags.null, tags.attributeName, tags.propertyName],
+    color: "var(--chakra-colors-amber)",
+  },
+  { tag: [tags.comment, tags.meta], color: "var(--chakra-colors-ink2)", fontStyle: "italic" },
+  { tag: tags.invalid, color: "var(--chakra-colors-brick)" },
+]);
 
 /** As high as the room it has: a window of its own, or a step beside others. */
 const heights = { high: "min(52vh, 460px)", low: "180px" } as const;
@@ -21,6 +35,7 @@ const theme = EditorView.theme({
     borderRadius: "var(--chakra-radii-field)",
   },
   "&.cm-focused": { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "1px" },
+  ".cm-activeLine, .cm-activeLineGutter": { background: "transparent" },
   ".cm-scroller": { fontFamily: "ui-monospace, monospace", lineHeight: "1.5" },
   ".cm-gutters": { background: "var(--chakra-colors-sheet)", color: "var(--chakra-colors-ink2)" },
 });
@@ -52,6 +67,7 @@ export default function CodeEditor({
         basicSetup,
         languages[language](),
         theme,
+        syntaxHighlighting(colours),
         EditorView.theme({ "&": { height: heights[low ? "low" : "high"] } }),
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ "aria-label": label }),
