@@ -8,6 +8,8 @@ export interface Ground extends Cut {
   /** The point that stays in view however it is cut, in % from the left and from the top. */
   readonly x: number;
   readonly y: number;
+  /** A film of the site that plays over the picture, without sound and over and over; the picture is what comes first. */
+  readonly film?: string;
   /** How strongly the surface's colour lies over it, in %. */
   readonly veil: number;
 }
@@ -19,6 +21,7 @@ export const groundSchema: Joi.ObjectSchema<Ground> = Joi.object<Ground>({
   x: percent(100),
   y: percent(100),
   veil: percent(100),
+  film: mediaHash,
   zoom: cutFields.zoom,
   turn: cutFields.turn,
 });

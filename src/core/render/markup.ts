@@ -12,7 +12,7 @@ import { escapeHtml } from "./escape";
 export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
-export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed";
+export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed" | "ground";
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";

@@ -19,7 +19,7 @@ import type { SiteFile } from "@/core/site/site";
 import { frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { fontAsset } from "../release/assets";
-import { pictureFile } from "../site/media";
+import { documentBytes, pictureFile } from "../site/media";
 
 /** Where Debian's packages put the browser. */
 const browsers = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"] as const;
@@ -61,7 +61,7 @@ function* pagesOf(site: SiteFile) {
     origin: null,
     quick: true,
     mediaUrl: (hash, variant) => `/media/${variantName(hash, variant)}`,
-    documentUrl: () => "/",
+    documentUrl: ({ hash }) => `/document/${hash}`,
     fontUrl: (file) => `/font/${file}`,
     // Nothing plays while it is measured.
     standIn: (label) => `http://${label}.invalid`,
@@ -121,6 +121,10 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
     } else if (first === "media") {
       const picture = await pictureFile(context, row.id, second);
       answer(response, picture.type, picture.body);
+    } else if (first === "document") {
+      const film = await documentBytes(context, row.id, second);
+      if (film) answer(response, film.type, film.body);
+      else response.writeHead(404).end();
     } else if (first === "font") {
       const font = await fontAsset(second);
       if (font) answer(response, font.type, font.bytes);

@@ -152,6 +152,12 @@ export const words = {
   noGround: "No picture",
   groundVeil: "Surface over it",
   contrastPicture: (ratio: string) => `Contrast ${ratio} : 1 where the picture is weakest`,
+  contrastFrames: (ratio: string) => `Contrast ${ratio} : 1 where the picture or a frame is weakest`,
+  framesUnread: "This browser can’t play the film, so its frames were not measured.",
+  groundFilm: "Film over the picture",
+  groundFilmHint:
+    "Without sound, over and over, while it is seen. Whoever wants less motion or saves data keeps the picture; a button stops it.",
+  noGroundFilm: "None",
   veilEnough: (percent: number) => `Put ${percent} % of the surface over it`,
   veilNever: "Words of this surface can’t be read on this picture. Choose another surface.",
   contrast1Surface: (ratio: string) => `Contrast ${ratio} : 1 on this surface`,

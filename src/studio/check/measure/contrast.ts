@@ -5,6 +5,7 @@ import type { LayoutFound, LayoutRepair } from "@/core/check/layout";
 import type { Ground } from "@/core/page/ground";
 import { findNode } from "@/core/page/node";
 import { topOf } from "@/core/page/surround/top";
+import { together } from "@/studio/kit/film-frames";
 import { at, blockOf, type MeasuredPage, type Words } from "./page";
 
 interface Colour {
@@ -58,14 +59,31 @@ interface Below {
 /** So many pixels wide and high the part of a picture below words is looked at. */
 const sampledPx = 24;
 
-/** The pixels of a picture below a box, as `object-fit: cover` puts them there. */
+/** Frames of films behind sections, by what holds them: drawn before the page is measured. */
+export const filmsBehind = new WeakMap<Element, readonly HTMLCanvasElement[]>();
+
+/** The pixels below a box of a picture behind a section, and of every frame of the film that plays over it. */
 function pixelsBelow(page: MeasuredPage, image: HTMLImageElement, box: DOMRect): Uint8ClampedArray | null {
-  if (!image.complete || !image.naturalWidth) return null;
+  const still = image.complete && image.naturalWidth ? drawnBelow(page, image, image, box) : null;
+  if (!still) return null;
+  const frames = filmsBehind.get(image.closest(".b-ground") as Element) ?? [];
+  return together([still, ...frames.flatMap((frame) => drawnBelow(page, image, frame, box) ?? [])]);
+}
+
+/** The pixels of something drawn below a box, as `object-fit: cover` puts it in the place of `image`. */
+function drawnBelow(
+  page: MeasuredPage,
+  image: HTMLImageElement,
+  drawn: HTMLImageElement | HTMLCanvasElement,
+  box: DOMRect,
+): Uint8ClampedArray | null {
+  const [naturalWidth, naturalHeight] =
+    drawn === image ? [image.naturalWidth, image.naturalHeight] : [drawn.width, drawn.height];
   const shown = image.getBoundingClientRect();
-  const scale = Math.max(shown.width / image.naturalWidth, shown.height / image.naturalHeight);
+  const scale = Math.max(shown.width / naturalWidth, shown.height / naturalHeight);
   const [placeX = 50, placeY = 50] = page.view.getComputedStyle(image).objectPosition.split(" ").map(Number.parseFloat);
-  const offsetX = (shown.width - image.naturalWidth * scale) * (placeX / 100);
-  const offsetY = (shown.height - image.naturalHeight * scale) * (placeY / 100);
+  const offsetX = (shown.width - naturalWidth * scale) * (placeX / 100);
+  const offsetY = (shown.height - naturalHeight * scale) * (placeY / 100);
   const canvas = page.document.createElement("canvas");
   canvas.width = sampledPx;
   canvas.height = sampledPx;
@@ -75,7 +93,7 @@ function pixelsBelow(page: MeasuredPage, image: HTMLImageElement, box: DOMRect):
   const top = Math.max(box.top, shown.top) - shown.top - offsetY;
   const wide = Math.max(1, Math.min(box.right, shown.right) - Math.max(box.left, shown.left));
   const high = Math.max(1, Math.min(box.bottom, shown.bottom) - Math.max(box.top, shown.top));
-  context.drawImage(image, left / scale, top / scale, wide / scale, high / scale, 0, 0, sampledPx, sampledPx);
+  context.drawImage(drawn, left / scale, top / scale, wide / scale, high / scale, 0, 0, sampledPx, sampledPx);
   return context.getImageData(0, 0, sampledPx, sampledPx).data;
 }
 

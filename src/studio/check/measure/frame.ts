@@ -2,9 +2,10 @@
 import { type Brand, surfaceRoles, surfaces } from "@/core/brand/brand";
 import { checkWidths, gathered, type LayoutFinding, type LayoutFound } from "@/core/check/layout";
 import type { RenderedPage, Renderer } from "@/core/render/render";
+import { framesOf } from "@/studio/kit/film-frames";
 import { hiddenFrame, idle, stillPage } from "@/studio/stage/hidden-frame";
 import { openStage, patchStage } from "@/studio/stage/patch";
-import { contrast } from "./contrast";
+import { contrast, filmsBehind } from "./contrast";
 import { headingOrder, placesGone } from "./order";
 import { type Measure, type MeasuredPage, wordsOn } from "./page";
 import { pictures } from "./pictures";
@@ -82,7 +83,15 @@ const arrival = (image: HTMLImageElement): Promise<unknown> =>
 async function settled(document: Document): Promise<boolean> {
   const behind = [...document.querySelectorAll<HTMLImageElement>(".b-ground img")];
   for (const image of behind) image.loading = "eager";
-  await within(Promise.all([document.fonts.ready, ...behind.map(arrival)]), picturesMs);
+  const films = [...document.querySelectorAll<HTMLElement>(".b-ground[data-film]")];
+  const drawn = films.map((holder) =>
+    framesOf(holder.dataset.film ?? "").then(
+      (frames) => filmsBehind.set(holder, frames),
+      // One that can't be played here is judged by its picture.
+      () => {},
+    ),
+  );
+  await within(Promise.all([document.fonts.ready, ...behind.map(arrival), ...drawn]), picturesMs);
   return behind.every(({ complete }) => complete);
 }
 

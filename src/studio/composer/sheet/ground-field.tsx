@@ -1,18 +1,23 @@
 "use client";
 // The picture behind a section: chosen, its focal point set on it, and the contrast of words measured on its pixels.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useMemo, useState } from "react";
 import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
+import { isFilm } from "@/core/media/documents";
 import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
-import { PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
+import { framesOf, pixelsOf, together } from "@/studio/kit/film-frames";
+import { Choice, FileButton, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { usePixels } from "@/studio/kit/pixels";
 import { smallPicture } from "@/studio/kit/small-picture";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 import { PictureCut } from "./picture-cut";
+import { filmEndings, Refused, useSending } from "./video-field";
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
@@ -35,7 +40,7 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
       {ground || choosing ? (
         <PictureChoice
           value={ground?.media ?? null}
-          onChoose={(media) => put({ ...freshOf(media), ...(ground ? { veil: ground.veil } : {}) })}
+          onChoose={(media) => put({ ...freshOf(media), ...(ground ? kept(ground) : {}) })}
         />
       ) : (
         <PlainButton onClick={() => setChoosing(true)}>{own.putGround}</PlainButton>
@@ -55,11 +60,50 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
             place=""
             media={ground.media}
             cut={ground}
-            onChange={(cut) => put({ ...freshOf(ground.media), veil: ground.veil, ...cut })}
+            onChange={(cut) => put({ ...freshOf(ground.media), ...kept(ground), ...cut })}
           />
+          <FilmOver ground={ground} onChange={put} />
           <Veil ground={ground} surface={node.look.base.surface ?? "paper"} onChange={put} />
         </>
       ) : null}
+    </Box>
+  );
+}
+
+/** What stays when the picture becomes another. */
+const kept = ({ veil, film }: Ground) => ({ veil, ...(film ? { film } : {}) });
+
+/** The film that plays over the picture: one of the site's, or a new one. */
+function FilmOver({ ground, onChange }: { ground: Ground; onChange: (ground: Ground) => void }) {
+  const site = useSite();
+  const films = site.media.filter(isFilm);
+  const put = (film: string | undefined) => {
+    const { film: _film, ...rest } = ground;
+    onChange(film ? { ...rest, film } : rest);
+  };
+  const sending = useSending(({ hash }) => put(hash));
+  return (
+    <Box mb="8px">
+      <Row label={own.groundFilm} hint={ground.film ? own.groundFilmHint : undefined} stacked>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={ground.film ?? ""}
+            onChange={(hash) => put(hash || undefined)}
+            options={[["", own.noGroundFilm], ...films.map(({ hash, name }) => [hash, name] as const)]}
+          />
+        )}
+      </Row>
+      <FileButton
+        label={own.filmFile}
+        accept={filmEndings}
+        loading={sending.isPending}
+        loadingText={own.sending}
+        onFile={(file) => sending.mutate(file)}
+      >
+        <Plus size={14} /> {own.newFilm}
+      </FileButton>
+      <Refused error={sending.error} />
     </Box>
   );
 }
@@ -76,7 +120,19 @@ function Veil({
 }) {
   const site = useSite();
   const { brand } = site;
-  const pixels = usePixels(smallPicture(site, ground.media));
+  const still = usePixels(smallPicture(site, ground.media));
+  const { data: frames, error: unread } = useQuery({
+    queryKey: ["film-frames", ground.film],
+    queryFn: async () => pixelsOf(await framesOf(`/api/sites/${site.key}/media/${ground.film}?document`)),
+    enabled: Boolean(ground.film),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  // Words have to be read on the picture and on every frame: the weakest of all counts.
+  const pixels = useMemo(
+    () => (still && ground.film && frames ? together([still, frames]) : still),
+    [still, frames, ground.film],
+  );
   const roles = surfaceRoles[surface];
   const [over, words] = [brand.colours[roles.ground], brand.colours[roles.words]];
   const ratio = pixels && contrastOnPicture(pixels, over, ground.veil / 100, words);
@@ -103,8 +159,11 @@ function Veil({
         )}
       </Row>
       {ratio === null ? null : (
-        <State tone={ratio >= textRatio ? "moss" : "brick"}>{own.contrastPicture(ratio.toFixed(1))}</State>
+        <State tone={ratio >= textRatio ? "moss" : "brick"}>
+          {(ground.film && frames ? own.contrastFrames : own.contrastPicture)(ratio.toFixed(1))}
+        </State>
       )}
+      {ground.film && unread ? <State tone="amber">{own.framesUnread}</State> : null}
       {ratio === null || ratio >= textRatio ? null : enough === null ? (
         <Text>{own.veilNever}</Text>
       ) : (

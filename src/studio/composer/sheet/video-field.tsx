@@ -19,10 +19,10 @@ import type { FieldProps } from "./field";
 
 type Video = FieldProps<"video">;
 
-const filmEndings = filmTypes.map((type) => `.${documentKinds[type].extension}`).join(",");
+export const filmEndings = filmTypes.map((type) => `.${documentKinds[type].extension}`).join(",");
 
 /** Sends a file that is played, or read with what is played. */
-function useSending(then: (entry: MediaEntry) => void) {
+export function useSending(then: (entry: MediaEntry) => void) {
   const site = useSite();
   const refresh = useRefresh();
   return useMutation({
@@ -35,7 +35,7 @@ function useSending(then: (entry: MediaEntry) => void) {
   });
 }
 
-const Refused = ({ error }: { error: Error | null }) =>
+export const Refused = ({ error }: { error: Error | null }) =>
   error ? <State tone="brick">{error instanceof Refusal ? error.message : own.fileNotSent}</State> : null;
 
 export function VideoField({ composer, node, field }: Video) {
