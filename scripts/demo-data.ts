@@ -10,6 +10,7 @@ import { theContext } from "@/server/context";
 import { dayIn } from "@/server/day";
 import { importSite } from "@/server/site/file";
 import { demoBookings } from "./demo-bookings";
+import { bringElsewhere } from "./demo-elsewhere";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 /** `of` is the one site that somebody works on; without it, all. */
@@ -112,7 +113,11 @@ if (!owner) throw new Error("The studio's owner is missing.");
 for (const key of ["oddlane", "wrenfield"]) {
   if (await findSite(context.db, key)) continue;
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
+  // Tests of other things begin without a question over every page.
+  const full = key === "wrenfield" && process.env.DEMO_BARE !== "1";
+  const readFeed = full ? await bringElsewhere(context, owner, key) : null;
   await publishNow(context, owner, key, () => {});
+  await readFeed?.();
   await giveDemoSite(key);
   console.log(`webitor: ${key}: ${await demoBookings(context, key)} bookings`);
   if (key === "wrenfield")

@@ -11,7 +11,7 @@ build();
 const { chromium } = await import("@playwright/test");
 const port = Number(process.env.WEBITOR_PORT ?? 4470);
 const database = await throwawayDatabase("shots", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4410));
-const { child } = await startPlayground(database, port, { WEBITOR_NOW: playgroundNow });
+const { child } = await startPlayground(database, port, { WEBITOR_NOW: playgroundNow, DEMO_BARE: "" });
 const folder = join(root, "docs/screenshots");
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch(launchOptions);
@@ -73,9 +73,13 @@ try {
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "When" }).click();
   await page.getByTestId("verdict").waitFor();
   await shot("popup-when");
-  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Design" }).click();
-  await page.frameLocator('iframe[title="What a visitor gets"]').getByRole("dialog").waitFor();
-  await shot("popup-design");
+  await page.goto(studio("/s/wrenfield/widgets"));
+  await page.getByRole("link", { name: "Consent", exact: true }).click();
+  await page
+    .frameLocator('iframe[title="What a visitor gets"]')
+    .getByRole("region", { name: "Three things need your yes" })
+    .waitFor();
+  await shot("consent");
   await page.getByRole("button", { name: "Walk through" }).click();
   await page
     .frameLocator('iframe[title="The site as this visitor sees it"]')
@@ -91,6 +95,8 @@ try {
   await visitor.goto(live("/visit"));
   await shot("live-wide", visitor);
   await visitor.goto(live("/"));
+  // Nothing opens over the question.
+  await visitor.getByRole("button", { name: "Refuse all" }).click();
   await visitor.evaluate(() => scrollTo(0, document.body.scrollHeight));
   const dialog = visitor.getByRole("dialog");
   await dialog.getByLabel("E-mail").fill("orla@post.example");
@@ -100,6 +106,7 @@ try {
   await visitor.close();
   const phone = await browser.newPage({ viewport: { width: 390, height: 800 }, reducedMotion: "reduce" });
   await phone.goto(live("/"));
+  await phone.getByRole("button", { name: "Refuse all" }).click();
   await phone.evaluate(() => scrollTo(0, document.body.scrollHeight));
   await phone.getByRole("dialog").waitFor();
   await shot("live-phone", phone);

@@ -42,6 +42,8 @@ export async function startPlayground(database, port, more = {}) {
     WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
     // Where a visitor is, is told by the tests themselves, as a proxy in front would.
     WEBITOR_PLACE_HEADER: "x-place",
+    // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.
+    DEMO_BARE: "1",
     ...more,
   };
   loadDemo(env);

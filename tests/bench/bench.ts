@@ -9,6 +9,7 @@ import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { checkMsPerPage, clsMax } from "./checks";
 import { deskFigures } from "./desk";
+import { elsewhereFigures } from "./elsewhere";
 import { hostileOperations, hostileSet } from "./hostile";
 import { mediaDropS } from "./media";
 import { renderVsReact, sharedVsPlain } from "./render";
@@ -154,6 +155,14 @@ async function editToStage(site: string, sections: number): Promise<number> {
   return settled[Math.floor(settled.length * 0.95)] as number;
 }
 
+/** What pages bring in from elsewhere. */
+async function broughtIn() {
+  const browser = await launch();
+  const figures = await elsewhereFigures(browser, await signedIn(browser), port);
+  await browser.close();
+  return figures;
+}
+
 /** What booking takes in a browser. */
 async function deskDrawn() {
   const browser = await launch();
@@ -282,6 +291,7 @@ if (hostile.failed) throw new Error(`${hostile.failed} hostile calls were answer
 if (!process.argv.includes("--json")) console.log(`slowest hostile call: ${hostile.slowest}`);
 const composer = await composerLoad();
 const desk = await deskDrawn();
+const elsewhere = await broughtIn();
 const edits: { sections: number; ms: number }[] = [];
 for (const sections of editedSizes) edits.push({ sections, ms: await editToStage(`bench-edit-${sections}`, sections) });
 const figures: Figure[] = [
@@ -437,6 +447,46 @@ const figures: Figure[] = [
     better: "lower" as const,
     how: "beyond the loader, brotli",
   })),
+  {
+    name: "script-bytes-video",
+    value: scriptOf("video"),
+    unit: "B",
+    wanted: 2048,
+    better: "lower",
+    how: "a video that nobody has pressed, beyond the loader, brotli",
+  },
+  {
+    name: "script-bytes-consent",
+    value: scriptOf("consent"),
+    unit: "B",
+    wanted: 9216,
+    better: "lower",
+    how: "the question, its decision and what keeps the choice, beyond the loader, brotli",
+  },
+  {
+    name: "third-party-requests-before-consent",
+    value: elsewhere.askedBefore,
+    unit: "",
+    wanted: 0,
+    better: "lower",
+    how: `the ${elsewhere.pages} pages of the demo's workshop with a clip, a feed and an embedded page, scrolled to their ends`,
+  },
+  {
+    name: "feed-refresh-1000-ms",
+    value: elsewhere.refreshMs,
+    unit: "ms",
+    wanted: null,
+    better: "lower",
+    how: "a channel of 1,000 clips read for the first time from the stand-in, 12 of them kept with their posters",
+  },
+  {
+    name: "consent-decide-us",
+    value: elsewhere.decideUs,
+    unit: "µs",
+    wanted: 50,
+    better: "lower",
+    how: "40 things, seven countries in turns, mean of 20,000",
+  },
   {
     name: "booking-element-bytes",
     value: scriptOf("booking"),

@@ -220,6 +220,55 @@ test("a film of one’s own: refused where it is none, with captions, chapters a
   await expectAccessible(page);
 });
 
+test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", async ({
+  page,
+  browser,
+}) => {
+  await studio.goto(`/s/${site}/pages/${pageId}`);
+  await theSection();
+  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
+  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
+  await expect(sheet().getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
+  await sheet().getByLabel("Film over the picture").selectOption({ label: "river.webm" });
+  await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
+  await expectAccessible(studio);
+  await publish();
+
+  await page.emulateMedia({ reducedMotion: "no-preference" });
+  await page.goto(siteAddress(site, "/from-the-kiln"));
+  const film = page.locator(".b-ground video");
+  const paused = () => film.evaluate((element: HTMLVideoElement) => element.paused);
+  const stop = page.getByRole("button", { name: "Stop the film" });
+  await expect(stop).toBeVisible();
+  await expect.poll(paused).toBe(false);
+  expect(await film.evaluate((element: HTMLVideoElement) => [element.muted, element.loop])).toEqual([true, true]);
+  await stop.press("Enter");
+  await expect.poll(paused).toBe(true);
+  await page.getByRole("button", { name: "Play the film" }).click();
+  await expect.poll(paused).toBe(false);
+  // Out of sight it stops, and it goes on where it is seen again.
+  await page.evaluate(() => document.body.style.setProperty("padding-top", "9000px"));
+  await expect.poll(paused).toBe(true);
+  await page.evaluate(() => document.body.style.removeProperty("padding-top"));
+  await expect.poll(paused).toBe(false);
+  await expectAccessible(page);
+
+  const calm = await browser.newContext({ reducedMotion: "reduce" });
+  const still = await calm.newPage();
+  await still.goto(siteAddress(site, "/from-the-kiln"));
+  await expect(still.getByRole("button", { name: "Play the film" })).toBeVisible();
+  await expect(still.locator(".b-ground video")).toHaveCount(0);
+  await still.getByRole("button", { name: "Play the film" }).click();
+  await expect(still.locator(".b-ground video")).toHaveCount(1);
+  await calm.close();
+
+  // Later tests look at other things here.
+  await theSection();
+  await sheet().getByRole("button", { name: "No picture" }).click();
+  await expect(wide().locator(".b-ground")).toHaveCount(0);
+  await saved(studio);
+});
+
 test("a picture becomes a video and is a picture again, with its place, words and looks", async () => {
   const before = await wide().locator(".b-video").count();
   await sheet().getByRole("button", { name: "Make a picture of it" }).click();

@@ -2,12 +2,15 @@
 import { eq } from "drizzle-orm";
 import type { Consent, Entry } from "@/core/consent/consent";
 import { versionOf } from "@/core/consent/widget";
+import { widgetsOfKind } from "@/core/widget/settings";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
+import { findSite, widgetsOf } from "@/data/site/queries";
 import { publishNow } from "../../../scripts/lib/studio";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { operations } from "../operations";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { asReleased } from "../widget/released";
 import { locate, readPlace } from "./where";
 
 let studio: TestStudio;
@@ -131,4 +134,44 @@ test("where somebody is: as the proxy tells, by the address, or not at all", () 
     null,
     null,
   ]);
+});
+
+test("what a site declares and nobody has taken in yet is on its pages all the same: nothing loads unasked", async () => {
+  const row = await findSite(context.db, site);
+  const id = row?.id as string;
+  const asked = async () => {
+    const [found] = widgetsOfKind(await asReleased(context.db, id, await widgetsOf(context.db, id)), "consent");
+    return found?.settings.table.map(({ key }) => key) ?? [];
+  };
+  expect(await asked()).not.toContain("clips:marketing");
+  const feed = (await operate("widgets.add", { kind: "clips", name: "Feed" })).id;
+  const { revision, settings } = await operate("widgets.read", { widget: feed });
+  const sources = [{ id: "s", of: "search", words: "kiln" }];
+  await operate("widgets.save", { widget: feed, name: "Feed", revision, settings: { ...settings, sources } });
+  expect(await asked()).toContain("clips:marketing");
+  // The settings themselves stay as somebody set them: it is a finding until it is taken in.
+  const { table } = (await operate("widgets.read", { widget })).settings as Consent;
+  expect(table.map(({ key }) => key)).not.toContain("clips:marketing");
+});
+
+test("the page with the whole table is drafted once, in the site’s language, and holds the widget itself", async () => {
+  const { page } = await operate("consent.draftPolicy", { widget });
+  const { documents } = await operate("pages.open", { page });
+  const { body } = documents.find(({ id }: { id: string }) => id === page);
+  expect(JSON.stringify(body)).toContain(`"widget":"${widget}"`);
+  await expect(operate("consent.draftPolicy", { widget })).rejects.toMatchObject({ fields: [{ path: "slug" }] });
+  await expect(operate("consent.draftPolicy", { widget: "letters" })).rejects.toMatchObject({ status: 404 });
+});
+
+test("code on every page is an owner’s: a designer neither makes, changes nor removes it", async () => {
+  const refused = { status: 403, code: "forbidden" };
+  await expect(operate("widgets.add", { kind: "wholepage", name: "Counter" })).rejects.toMatchObject(refused);
+  const asOwner = (name: keyof typeof operations, input: object) =>
+    operations[name].perform({ ...studio.incoming("owner"), context }, { site, ...input } as never);
+  const { id } = (await asOwner("widgets.add", { kind: "wholepage", name: "Counter" })) as { id: string };
+  const { revision, settings, name } = await operate("widgets.read", { widget: id });
+  await expect(operate("widgets.save", { widget: id, name, revision, settings })).rejects.toMatchObject(refused);
+  await expect(operate("widgets.remove", { widget: id })).rejects.toMatchObject(refused);
+  await asOwner("widgets.remove", { widget: id });
+  await expect(operate("widgets.read", { widget: id })).rejects.toMatchObject({ status: 404 });
 });

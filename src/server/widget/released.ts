@@ -11,15 +11,8 @@ export interface Releasing<K extends WidgetKindName> {
   published(db: Executor, siteId: string, settings: WidgetSettings[K], at: Date): Promise<void>;
 }
 
-/** Null where a page carries the settings alone. */
-const releasing: { readonly [K in WidgetKindName]: Releasing<K> | null } = {
-  popup: null,
-  booking: null,
-  form: null,
-  clips: null,
-  consent: consentReleasing,
-  wholepage: null,
-};
+/** Kinds of which a page carries more than the settings. */
+const releasing: { readonly [K in WidgetKindName]?: Releasing<K> } = { consent: consentReleasing };
 
 /** The widgets of a site as a release or a rehearsal carries them. */
 export const asReleased = (
