@@ -26,6 +26,7 @@ import { createSiteServer } from "./server/process/site-server";
 import { endSlowBody } from "./server/process/slow";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { beginSweeping } from "./server/site/retention";
+import { beginAskingClips } from "./server/video/standing";
 import { serveStandIn } from "./standins/hosts";
 
 const dev = process.argv.includes("--dev");
@@ -161,9 +162,11 @@ async function main() {
   });
 
   await beginSweeping(context);
+  await beginAskingClips(context);
   // Each sweep queues the next; should one have failed for good, this begins again. Where one waits it does nothing.
   const sweeping = setInterval(() => {
     beginSweeping(context).catch((error: unknown) => log.error({ err: error }, "sweeping was not begun"));
+    beginAskingClips(context).catch((error: unknown) => log.error({ err: error }, "asking for clips was not begun"));
   }, sweepLookMs);
   sweeping.unref();
   const runner = startRunner(context, jobKinds());

@@ -14,4 +14,5 @@ export * from "./page/tables";
 export * from "./popup/tables";
 export * from "./release/tables";
 export * from "./site/tables";
+export * from "./video/tables";
 export * from "./widget/tables";

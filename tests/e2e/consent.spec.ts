@@ -1,7 +1,7 @@
 // Consent: set up in the studio, asked by the rule of the visitor's region, kept, proven on the Desk, and taken back. The
 // tests' proxy tells the region by a header, as one in front of a real installation would.
 import { type Browser, expect, type Page } from "@playwright/test";
-import { expectAccessible, makeWidget, port, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, makeWidget, operator, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -9,17 +9,7 @@ test.describe.configure({ mode: "serial" });
 const site = "asked";
 let studio: Page;
 
-async function call<T>(name: string, input: object): Promise<T> {
-  const answer = await studio.request.post(`/api/do/${name}`, { data: { site, ...input } });
-  expect(answer.ok(), await answer.text()).toBe(true);
-  return (await answer.json()) as T;
-}
-
-async function publish() {
-  await saved(studio);
-  const { job } = await call<{ job: string }>("publish.start", {});
-  await expect.poll(async () => (await call<{ state: string }>("jobs.read", { job })).state).toBe("done");
-}
+const { call, copyWorkshop, pageWith, publish } = operator(() => studio, site);
 
 /** A visitor from a region, with what their browser asks other hosts for. */
 async function visitor(browser: Browser, region: string, more: object = {}) {
@@ -41,56 +31,22 @@ async function visitor(browser: Browser, region: string, more: object = {}) {
 test.beforeAll(async ({ browser }) => {
   studio = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(studio);
-  await studio.request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name: "Asked" } });
-  // The letter does not open over what is looked at here.
-  const { widgets } = await call<{
-    widgets: { id: string; kind: string; name: string; revision: number; settings: object }[];
-  }>("sites.frame", {});
-  for (const { id, name, revision, settings } of widgets.filter(({ kind }) => kind === "popup"))
-    await call("widgets.save", { widget: id, name, revision, settings: { ...settings, triggers: [] } });
-  const { id: page } = await call<{ id: string }>("pages.add", { title: "Clip", slug: "clip" });
-  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>(
-    "pages.open",
-    { page },
-  );
-  const document = documents.find(({ id }) => id === page);
-  const found = await call<object>("clips.find", { address: "kln-0301" });
-  const { source, title, ratio, seconds, poster } = found as Record<string, unknown>;
-  const children = [
-    { id: "ask-h", kind: "heading", content: { text: "One clip", level: 1 }, look: { base: {} } },
-    {
-      id: "ask-v",
-      kind: "video",
-      content: {
-        source,
-        title,
-        ratio,
-        seconds,
-        poster,
-        alt: "",
-        as: "here",
-        text: "",
-        controls: "shown",
-        fullScreen: true,
-        captions: [],
-        chapters: [],
-      },
-      look: { base: {} },
-    },
-  ];
-  await call("pages.edit", {
-    document: page,
-    batch: "ask-1",
-    base: document?.revision ?? 0,
-    edits: [
-      {
-        type: "insert",
-        parent: document?.body.id,
-        index: 0,
-        node: { id: "ask-s", kind: "section", content: { name: "Clip" }, look: { base: {} }, children },
-      },
-    ],
+  await copyWorkshop("Asked");
+  const { source, title, ratio, seconds, poster } = await call<Record<string, unknown>>("clips.find", {
+    address: "kln-0301",
   });
+  const node = (id: string, kind: string, content: object) => ({ id, kind, content, look: { base: {} } });
+  const shown = { alt: "", as: "here", text: "", controls: "shown", fullScreen: true, captions: [], chapters: [] };
+  await pageWith(
+    { title: "Clip", slug: "clip" },
+    {
+      ...node("ask-s", "section", { name: "Clip" }),
+      children: [
+        node("ask-h", "heading", { text: "One clip", level: 1 }),
+        node("ask-v", "video", { source, title, ratio, seconds, poster, ...shown }),
+      ],
+    },
+  );
 });
 
 test.afterAll(async () => {
@@ -126,6 +82,7 @@ test("what there is to ask is found by itself, sorted by hand; the rules say wha
   await expect(studio.getByText(/^Word of what goes on/)).toBeVisible();
   await steps.getByRole("button", { name: /Look/ }).click();
   await expect(studio.getByText(/^Refusing is as easy: same size, same contrast/)).toBeVisible();
+  await saved(studio);
   await publish();
 });
 

@@ -2,7 +2,17 @@
 // every page, a clip and a feed; and that a visitor's browser asks none of them before a yes, only what was chosen after
 // it, and none once it was taken back.
 import { type BrowserContext, expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, makeWidget, port, saved, signIn, siteAddress } from "./studio";
+import {
+  expectAccessible,
+  frame,
+  type KeptWidget,
+  makeWidget,
+  operator,
+  port,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -14,27 +24,7 @@ let pageId = "";
 
 const sheet = () => studio.getByRole("complementary", { name: "Sheet" });
 
-async function call<T>(name: string, input: object): Promise<T> {
-  const answer = await studio.request.post(`/api/do/${name}`, { data: { site, ...input } });
-  expect(answer.ok(), await answer.text()).toBe(true);
-  return (await answer.json()) as T;
-}
-
-interface KeptWidget {
-  readonly id: string;
-  readonly kind: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly settings: object;
-}
-
-const change = (widget: KeptWidget, more: object) =>
-  call("widgets.save", {
-    widget: widget.id,
-    name: widget.name,
-    revision: widget.revision,
-    settings: { ...widget.settings, ...more },
-  });
+const { call, change, copyWorkshop, pageWith, publish } = operator(() => studio, site);
 
 async function made(kind: string, name: string, more: object): Promise<string> {
   const { id } = await call<{ id: string }>("widgets.add", { kind, name });
@@ -59,19 +49,7 @@ async function write(field: string, text: string) {
 test.beforeAll(async ({ browser }) => {
   studio = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(studio);
-  await studio.request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name: "Elsewhere" } });
-  const { widgets } = await call<{ widgets: KeptWidget[] }>("sites.frame", {});
-  for (const widget of widgets) {
-    if (widget.kind === "popup") await change(widget, { triggers: [] });
-    // Those of the copy are out of the way: the tests set up their own.
-    if (widget.kind === "consent") await call("widgets.remove", { widget: widget.id });
-  }
-  pageId = (await call<{ id: string }>("pages.add", { title: "From elsewhere", slug: "from-elsewhere" })).id;
-  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>(
-    "pages.open",
-    { page: pageId },
-  );
-  const document = documents.find(({ id }) => id === pageId);
+  await copyWorkshop("Elsewhere");
   const { source, title, ratio, seconds, poster } = await call<Record<string, unknown>>("clips.find", {
     address: "kln-0301",
   });
@@ -79,38 +57,18 @@ test.beforeAll(async ({ browser }) => {
     sources: [{ id: "s1", of: "address", address: `http://clips.localhost:${port}/by/wrenfield` }],
   });
   const node = (id: string, kind: string, content: object) => ({ id, kind, content, look: { base: {} } });
-  await call("pages.edit", {
-    document: pageId,
-    batch: "elsewhere-1",
-    base: document?.revision ?? 0,
-    edits: [
-      {
-        type: "insert",
-        parent: document?.body.id,
-        index: 0,
-        node: {
-          ...node("els-s", "section", { name: "Elsewhere" }),
-          children: [
-            node("els-h", "heading", { text: "From elsewhere", level: 1 }),
-            node("els-v", "video", {
-              source,
-              title,
-              ratio,
-              seconds,
-              poster,
-              alt: "",
-              as: "here",
-              text: "",
-              controls: "shown",
-              captions: [],
-              chapters: [],
-            }),
-            node("els-f", "widget", { widget: feed, as: "flow", text: "" }),
-          ],
-        },
-      },
-    ],
-  });
+  const shown = { alt: "", as: "here", text: "", controls: "shown", captions: [], chapters: [] };
+  pageId = await pageWith(
+    { title: "From elsewhere", slug: "from-elsewhere" },
+    {
+      ...node("els-s", "section", { name: "Elsewhere" }),
+      children: [
+        node("els-h", "heading", { text: "From elsewhere", level: 1 }),
+        node("els-v", "video", { source, title, ratio, seconds, poster, ...shown }),
+        node("els-f", "widget", { widget: feed, as: "flow", text: "" }),
+      ],
+    },
+  );
 });
 
 test.afterAll(async () => {
@@ -197,8 +155,7 @@ test("code on every page is an owner’s, says what it may do, and names what it
   const purposes = (origin: string) => table.filter((entry) => entry.origin === origin).map(({ purpose }) => purpose);
   expect(purposes(neighbours).sort()).toEqual(["marketing", "statistics"]);
   await made("consent", "Consent", { table, policy: "privacy" });
-  const { job } = await call<{ job: string }>("publish.start", {});
-  await expect.poll(async () => (await call<{ state: string }>("jobs.read", { job })).state).toBe("done");
+  await publish();
 });
 
 /** A visitor in Ireland, with the hosts besides the site that their browser asks. */

@@ -42,6 +42,54 @@ export async function answerPassword(page: Page, password = "clay-and-chains"): 
   await asked.getByRole("button", { name: "Go on" }).click();
 }
 
+/** Operations of the studio on a site, in the name of whoever `page` is signed in as. */
+export function operator(page: () => Page, site: string) {
+  const call = async <T>(name: string, input: object): Promise<T> => {
+    const answer = await page().request.post(`/api/do/${name}`, { data: { site, ...input } });
+    expect(answer.ok(), await answer.text()).toBe(true);
+    return (await answer.json()) as T;
+  };
+  const change = async (widget: KeptWidget, more: object) => {
+    const { id, name, revision, settings } = widget;
+    await call("widgets.save", { widget: id, name, revision, settings: { ...settings, ...more } });
+  };
+  return {
+    call,
+    change,
+    /** Publishes what is saved, and waits until it is live. */
+    publish: async () => {
+      const { job } = await call<{ job: string }>("publish.start", {});
+      await expect.poll(async () => (await call<{ state: string }>("jobs.read", { job })).state).toBe("done");
+    },
+    /** A copy of the demo's workshop over which no letter opens by itself. */
+    copyWorkshop: async (name: string) => {
+      await page().request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name } });
+      const { widgets } = await call<{ widgets: KeptWidget[] }>("sites.frame", {});
+      for (const widget of widgets.filter(({ kind }) => kind === "popup")) await change(widget, { triggers: [] });
+    },
+    /** A page with one section that holds these blocks; answers its id. */
+    pageWith: async (page: { title: string; slug: string }, section: object) => {
+      const { id } = await call<{ id: string }>("pages.add", page);
+      const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>(
+        "pages.open",
+        { page: id },
+      );
+      const found = documents.find((one) => one.id === id);
+      const edits = [{ type: "insert", parent: found?.body.id, index: 0, node: section }];
+      await call("pages.edit", { document: id, batch: `${page.slug}-1`, base: found?.revision ?? 0, edits });
+      return id;
+    },
+  };
+}
+
+export interface KeptWidget {
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly settings: object;
+}
+
 /** The wide or the phone frame of the stage. */
 export const frame = (page: Page, name: "Wide" | "Phone"): FrameLocator =>
   page.frameLocator(`iframe[title^="${name},"]`);

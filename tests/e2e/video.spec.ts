@@ -2,7 +2,7 @@
 // until it is played.
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, makeWidget, port, saved, signIn, siteAddress, undo } from "./studio";
+import { expectAccessible, frame, makeWidget, operator, port, saved, signIn, siteAddress, undo } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -18,16 +18,11 @@ const wide = () => frame(studio, "Wide");
 /** The page's one section, in the running order. */
 const theSection = () => studio.locator("[data-section]").first().click();
 
-async function call<T>(name: string, input: object): Promise<T> {
-  const answer = await studio.request.post(`/api/do/${name}`, { data: { site, ...input } });
-  expect(answer.ok(), await answer.text()).toBe(true);
-  return (await answer.json()) as T;
-}
+const { copyWorkshop, pageWith, publish: publishNow } = operator(() => studio, site);
 
 async function publish() {
   await saved(studio);
-  const { job } = await call<{ job: string }>("publish.start", {});
-  await expect.poll(async () => (await call<{ state: string }>("jobs.read", { job })).state).toBe("done");
+  await publishNow();
 }
 
 /** What a page asks other hosts for. */
@@ -43,33 +38,12 @@ function asksOthers(page: Page): string[] {
 test.beforeAll(async ({ browser }) => {
   studio = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(studio);
-  await studio.request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name: "Clipped" } });
-  // The letter does not open over what is looked at here.
-  const { widgets } = await call<{
-    widgets: { id: string; kind: string; name: string; revision: number; settings: object }[];
-  }>("sites.frame", {});
-  for (const { id, name, revision, settings } of widgets.filter(({ kind }) => kind === "popup"))
-    await call("widgets.save", { widget: id, name, revision, settings: { ...settings, triggers: [] } });
-  pageId = (await call<{ id: string }>("pages.add", { title: "From the kiln", slug: "from-the-kiln" })).id;
-  const { documents } = await call<{ documents: { id: string; revision: number; body: { id: string } }[] }>(
-    "pages.open",
-    { page: pageId },
-  );
-  const document = documents.find(({ id }) => id === pageId);
+  await copyWorkshop("Clipped");
   const heading = { id: "clips-h", kind: "heading", content: { text: "From the kiln", level: 1 }, look: { base: {} } };
-  await call("pages.edit", {
-    document: pageId,
-    batch: "clips-1",
-    base: document?.revision ?? 0,
-    edits: [
-      {
-        type: "insert",
-        parent: document?.body.id,
-        index: 0,
-        node: { id: "clips-s", kind: "section", content: { name: "Clips" }, look: { base: {} }, children: [heading] },
-      },
-    ],
-  });
+  pageId = await pageWith(
+    { title: "From the kiln", slug: "from-the-kiln" },
+    { id: "clips-s", kind: "section", content: { name: "Clips" }, look: { base: {} }, children: [heading] },
+  );
 });
 
 test.afterAll(async () => {

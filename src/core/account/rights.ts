@@ -41,6 +41,8 @@ export const rights = {
   /** Secret addresses that open something. */
   "keys.read": "designer",
   "keys.change": "designer",
+  /** Code that runs on the page itself, and in no frame. */
+  "code.change": "owner",
   /** How long what visitors sent is kept. */
   "retention.change": "owner",
 } as const satisfies Readonly<Record<string, Role>>;

@@ -2,6 +2,7 @@
 import type { Option, ValueControl } from "@/core/kind/control";
 import type { Holder } from "@/core/kind/holder";
 import type { RenderContext } from "@/core/render/markup";
+import type { Source } from "@/core/video/source";
 import type { LookField } from "./look";
 import type { Content, Kind, PageNode } from "./node";
 import type { Drawn } from "./shapes";
@@ -144,6 +145,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   childTitle?(index: number): string;
   /** What the running order counts of it: "3 columns". */
   countedAs?(node: PageNode): string;
+  /** The clip or film that it plays; null for none yet. Absent for kinds that play nothing. */
+  plays?(content: C): Source | null;
   /** Level of the heading it is, 1 to 6. */
   headingLevel?(content: C): number;
   /** Words of it that would be samples if they are those of the shelf; all its words where it says nothing. */

@@ -8,6 +8,8 @@ export interface Retention {
   readonly forms: number;
   /** Bookings, from the day they ended. */
   readonly bookings: number;
+  /** Choices about consent, from the day they were made: proof, as long as somebody may ask for it. */
+  readonly consents: number;
   /** Letters, from the day they were written. */
   readonly letters: number;
   /** The list of what happened that concerns safety. */
@@ -18,6 +20,8 @@ export const retentionBounds: Readonly<Record<keyof Retention, { least: number; 
   signups: { least: 30, most: 3650, usual: 1095 },
   forms: { least: 30, most: 3650, usual: 1095 },
   bookings: { least: 30, most: 3650, usual: 1095 },
+  // A choice holds for up to twelve months.
+  consents: { least: 365, most: 3650, usual: 1095 },
   letters: { least: 7, most: 3650, usual: 180 },
   log: { least: 90, most: 1825, usual: 365 },
 };
@@ -29,6 +33,7 @@ export const usualRetention: Retention = {
   signups: retentionBounds.signups.usual,
   forms: retentionBounds.forms.usual,
   bookings: retentionBounds.bookings.usual,
+  consents: retentionBounds.consents.usual,
   letters: retentionBounds.letters.usual,
   log: retentionBounds.log.usual,
 };
@@ -49,6 +54,8 @@ export const retentionSchema: Joi.ObjectSchema<Retention> = Joi.object<Retention
   // Of settings from before there were forms.
   forms: days("forms").optional().default(retentionBounds.forms.usual),
   bookings: days("bookings"),
+  // Of settings from before anybody was asked.
+  consents: days("consents").optional().default(retentionBounds.consents.usual),
   letters: days("letters"),
   log: days("log"),
 });

@@ -31,3 +31,6 @@ export const clipWords = (reason: Reason): string => sentences[reason.code]?.(re
 
 /** Codes that have words. */
 export const clipReasons: readonly string[] = Object.keys(sentences);
+
+/** A clip on a page that its host shows no more, with why. */
+export const clipGone = (problem: Reason): Reason => ({ code: "check.clipGone", problem: clipWords(problem) });

@@ -1,5 +1,5 @@
 // Clearing away what has been kept long enough, in small batches: no statement holds locks for long.
-import { and, desc, eq, inArray, isNull, lt, notExists, or, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, lt, ne, notExists, or, sql } from "drizzle-orm";
 import { accountLinks, securityEvents, sessions } from "../account/tables";
 import {
   bookingDates,
@@ -13,6 +13,7 @@ import {
 } from "../booking/tables";
 import { mediaVariants, uploadParts } from "../bytes/tables";
 import { type Database, inTransaction } from "../connection";
+import { consents, consentVersions } from "../consent/tables";
 import { formAnswers, formFiles } from "../form/tables";
 import { jobs, rateLimits } from "../job/tables";
 import { mails } from "../mail/tables";
@@ -172,6 +173,39 @@ export const sweepEvents = (db: Database, siteId: string | null, before: Date): 
       .limit(batch);
     return result.affectedRows;
   });
+
+/** Removes choices about consent made before an instant, and the texts that no choice is left of, but for the newest. */
+export async function sweepConsents(db: Database, siteId: string, before: Date): Promise<number> {
+  const gone = await inBatches(async () => {
+    const [result] = await db
+      .delete(consents)
+      .where(and(eq(consents.siteId, siteId), lt(consents.at, before)))
+      .limit(batch);
+    return result.affectedRows;
+  });
+  const named = db
+    .select({ version: consents.version })
+    .from(consents)
+    .where(and(eq(consents.siteId, siteId), eq(consents.version, consentVersions.version)));
+  const [newest] = await db
+    .select({ version: consentVersions.version })
+    .from(consentVersions)
+    .where(eq(consentVersions.siteId, siteId))
+    .orderBy(desc(consentVersions.at))
+    .limit(1);
+  if (newest)
+    await db
+      .delete(consentVersions)
+      .where(
+        and(
+          eq(consentVersions.siteId, siteId),
+          lt(consentVersions.at, before),
+          ne(consentVersions.version, newest.version),
+          notExists(named),
+        ),
+      );
+  return gone;
+}
 
 /** Removes what has ended by itself: sessions, links, answers kept for repeated requests, counters and done jobs. */
 export async function sweepEnded(db: Database, now: Date): Promise<void> {

@@ -8,6 +8,7 @@ import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { loadSite } from "../site/whole";
+import { goneClips } from "../video/standing";
 import { serverOf } from "../widget/kinds";
 import { keepFound, layoutStates, measuredPages } from "./states";
 
@@ -36,7 +37,11 @@ export const checkOperations = {
       const { context, site } = call;
       const whole = await loadSite(context.db, site);
       const found = siteProblems(whole, dayIn(site.settings.zone, context.now()));
-      return { findings: [...found, ...(await outsideProblems(call, whole.widgets))] };
+      const outside = [
+        ...(await outsideProblems(call, whole.widgets)),
+        ...(await goneClips(context.db, site.id, whole)),
+      ];
+      return { findings: [...found, ...outside] };
     },
     { whole: "checks.content" },
   ),

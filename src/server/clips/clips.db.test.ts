@@ -8,6 +8,7 @@ import { clipSources } from "@/data/clips/tables";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
+import { clipChecks } from "@/data/video/tables";
 import { withClock } from "../booking/api.test-kit";
 import { releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
@@ -16,6 +17,7 @@ import { Problem } from "../problem";
 import { renewPages } from "../release/renew";
 import { type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { askClips } from "../video/standing";
 import { nextTry, refreshClips } from "./refresh";
 
 let studio: TestStudio;
@@ -122,6 +124,51 @@ describe("one clip", () => {
       path: "address",
       message: expect.stringContaining(message),
     });
+  });
+
+  test("removed later it is a finding at its block, until it is back; a host that is away says nothing about it", async () => {
+    const b = builder(context.newId);
+    const shown = { alt: "", as: "here", text: "", controls: "shown", captions: [], chapters: [] };
+    const clip = (id: string) =>
+      b.node("video", {
+        source: { from: "clip", provider: "clips", clip: id },
+        title: id,
+        ratio: 1.7778,
+        seconds: 0,
+        poster: null,
+        ...shown,
+      });
+    const { documents } = await operate("pages.open", { page: "visit" });
+    const { revision, body } = documents.find(({ id }: { id: string }) => id === "visit");
+    const [stays, goes] = [clip("kln-0301"), clip("old-0001")];
+    const node = b.section("Clips", {}, stays, goes);
+    const edits = [{ type: "insert", parent: body.id, index: 0, node }];
+    await operate("pages.edit", { document: "visit", batch: "gone-1", base: revision, edits });
+    const gone = async () =>
+      (await operate("checks.content", {})).findings.filter(
+        ({ reason }: { reason: { code: string } }) => reason.code === "check.clipGone",
+      );
+    expect(await gone()).toEqual([]);
+    await askClips(context, siteId);
+    expect(await gone()).toMatchObject([
+      { document: "visit", node: goes.id, reason: { problem: "It was removed from clips.localhost." } },
+    ]);
+    // Away for now: what was known stays, and nothing else is called gone.
+    standIns.instead = (_request, response) => {
+      response.writeHead(503).end();
+      return true;
+    };
+    await askClips(context, siteId);
+    expect(await gone()).toHaveLength(1);
+    // Back again, and taken off the page, it is none.
+    standIns.instead = null;
+    const after = await operate("pages.open", { page: "visit" });
+    const now = after.documents.find(({ id }: { id: string }) => id === "visit");
+    const remove = [{ type: "remove", node: goes.id }];
+    await operate("pages.edit", { document: "visit", batch: "gone-2", base: now.revision, edits: remove });
+    await askClips(context, siteId);
+    expect(await gone()).toEqual([]);
+    expect(await context.db.select().from(clipChecks)).toHaveLength(1);
   });
 });
 

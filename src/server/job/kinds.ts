@@ -7,6 +7,7 @@ import { renewJob } from "../release/renew";
 import { exportJob, exportPayload } from "../site/export";
 import { picturesJob } from "../site/media";
 import { sweepJob } from "../site/retention";
+import { standingClipsJob } from "../video/standing";
 import type { Outside } from "../widget/half";
 import { widgetServers } from "../widget/kinds";
 import type { JobKinds } from "./kind";
@@ -20,6 +21,7 @@ export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): 
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
   pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
   renew: { lane: "slow", payload: Joi.object({}), run: renewJob },
+  standingClips: { lane: "slow", payload: Joi.object({}), run: standingClipsJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
   ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),
 });

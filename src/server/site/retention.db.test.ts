@@ -1,8 +1,10 @@
 // How long what visitors sent is kept: the setting, who may change it, and the night that carries it out.
 import { eq } from "drizzle-orm";
+import { newConsent } from "@/core/consent/consent";
 import { retentionBounds, usualRetention } from "@/core/site/retention";
 import { securityEvents } from "@/data/account/tables";
 import { bookingDates, bookingHistory, bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
+import { consents, consentVersions } from "@/data/consent/tables";
 import { jobs } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
 import { signups } from "@/data/popup/tables";
@@ -88,6 +90,23 @@ test("the night clears away what was kept long enough, and nothing else", async 
     [days(-370), "signOutEverywhere"],
   ] as const)
     await note({ ...context, now: () => at }, { kind, siteId, studioId: studio.studioId, address: "192.0.2.1" });
+  const choice = (id: string, version: string, at: Date) => ({
+    siteId,
+    id,
+    widgetId: "w",
+    at,
+    region: "eu" as const,
+    rule: "eu" as const,
+    given: [],
+    version,
+    how: "refuse",
+    language: "en",
+  });
+  await db.insert(consents).values([choice("c-new", "v2", days(-1090)), choice("c-old", "v1", days(-1100))]);
+  await db
+    .insert(consentVersions)
+    .values(["v1", "v2", "v3"].map((version) => ({ siteId, version, settings: newConsent, at: days(-1200) })));
+  await db.insert(consentVersions).values({ siteId, version: "v4", settings: newConsent, at: days(-1190) });
   const api = publicApi(context);
   const booked = await api.book("open-bench", "2026-03-10T10:00", { answers: { before: "Yes" } });
   expect(booked.status).toBe(201);
@@ -104,6 +123,9 @@ test("the night clears away what was kept long enough, and nothing else", async 
     answers: {},
     consent: "",
   });
+  expect((await db.select().from(consents)).map(({ id }) => id)).toEqual(["c-new"]);
+  // Texts that a choice names stay, and the newest, which the next choice will name.
+  expect((await db.select().from(consentVersions)).map(({ version }) => version).sort()).toEqual(["v2", "v4"]);
   expect((await db.select().from(mails)).map(({ id }) => id).filter((id) => /^l\d$/.test(id))).toEqual(["l1"]);
   const events = await db.select().from(securityEvents).where(eq(securityEvents.siteId, siteId));
   expect(events.map(({ kind }) => kind)).not.toContain("signOutEverywhere");

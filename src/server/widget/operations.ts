@@ -45,7 +45,7 @@ interface ToSave {
 
 /** Some kinds may do whatever a page may: those are an owner's. */
 function ownersOnly(call: SiteCall, kind: WidgetKindName) {
-  if (widgetKinds[kind].owners && !mayAs(call.role, "owner"))
+  if (widgetKinds[kind].owners && !mayAs(call.role, rights["code.change"]))
     throw forbidden("Only an owner of the studio sets code that runs on the whole page.");
 }
 

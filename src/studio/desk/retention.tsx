@@ -17,6 +17,7 @@ const kinds: readonly { readonly key: keyof Retention; readonly label: string; r
   },
   { key: "forms", label: own.forms, words: own.fromDayFormsCame },
   { key: "bookings", label: own.bookings, words: own.fromDayTheyEnded },
+  { key: "consents", label: own.consents, words: own.fromDayTheyChose },
   {
     key: "letters",
     label: own.letters,

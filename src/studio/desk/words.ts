@@ -18,6 +18,8 @@ export const words = {
   bookings: "Bookings",
   fromDayTheyEnded: "From the day they ended, with names, answers and history.",
   letters: "Letters",
+  consents: "Choices about consent",
+  fromDayTheyChose: "From the day they were made: as long as somebody may ask for proof.",
   fromDayTheyWere: "From the day they were written, whether they were sent or stand in the outbox.",
   events: "Events",
   fromDayTheyHappened: "From the day they happened: what owners see under People.",

@@ -118,6 +118,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.emptyCode": () => "Custom code is empty: nothing stands there.",
   "check.codeNotListed": ({ origin }: { origin: string }) =>
     `The code names ${origin}, which is not among the origins it may reach: browsers would refuse it.`,
+  "check.clipGone": ({ problem }: { problem: string }) => `This clip is not to be had any more. ${problem}`,
   "check.noVideo": () => "No video was chosen. Name a clip, or choose a film.",
   "check.noCaptions": () => "This film has no captions: who does not hear it misses what is said.",
   "check.noVideoTitle": () => "This video has no title, by which it is found and told apart.",

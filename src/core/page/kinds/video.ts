@@ -219,6 +219,7 @@ export const video: KindDefinition = defineKind<VideoContent>({
     captions: { parts: { media: "value" } },
     chapters: { parts: { text: "line" } },
   },
+  plays: ({ source }) => source,
   title: ({ title }) => title,
   fields: [
     { name: "source", label: "Video", control: { kind: "video" } },
