@@ -145,6 +145,29 @@ test("over the page: opened from a button by keyboard, one of its group after th
   await expect(page.getByRole("link", { name: "See the glaze" })).toBeFocused();
 });
 
+test("any block opens it, too, by a link to its anchor; the focus is back where it was pressed", async ({ page }) => {
+  await studio.goto(`/s/${site}/pages/${pageId}`);
+  await wide().locator(".b-video").last().click();
+  await sheet().getByLabel("Anchor", { exact: true }).fill("the-clip");
+  await expect(sheet().getByText("Any block whose link is #the-clip opens it, too.")).toBeVisible();
+  await theSection();
+  await sheet().getByLabel("Add block").selectOption("button");
+  await sheet().getByLabel("Words", { exact: true }).fill("See the kiln open");
+  await sheet().getByLabel("Leads to").selectOption("a place on this page…");
+  await sheet().getByLabel("Place").selectOption({ label: "Pouring the river green" });
+  await publish();
+  await page.goto(siteAddress(site, "/from-the-kiln"));
+  const link = page.getByRole("link", { name: "See the kiln open" });
+  await expect(link).toHaveAttribute("href", "#the-clip");
+  await expect(async () => {
+    await link.press("Enter", { timeout: 1000 });
+    await expect(page.getByRole("dialog")).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await expect(link).toBeFocused();
+});
+
 test("a film of one’s own: refused where it is none, with captions, chapters and a poster from a frame of it; seeks by ranges", async ({
   page,
 }) => {

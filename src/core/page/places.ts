@@ -19,9 +19,8 @@ export interface Place {
 export function placesOn(page: PageNode, shared: Definitions, all = false): readonly Place[] {
   const places: Place[] = [];
   for (const node of everyNode(resolved(page, shared))) {
-    if (!kinds[node.kind].ownsId) continue;
     const anchor = (node.content.anchor as string | undefined) ?? null;
-    if (anchor === null && (!all || node.id.includes(within))) continue;
+    if (anchor === null && (!kinds[node.kind].ownsId || !all || node.id.includes(within))) continue;
     places.push({ anchor, node: node.id, name: kinds[node.kind].title?.(node.content) ?? nameOf(node) });
   }
   return places;

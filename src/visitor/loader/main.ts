@@ -80,6 +80,6 @@ const near = new IntersectionObserver(
   { rootMargin: "400px" },
 );
 for (const spot of document.querySelectorAll<HTMLElement>("[data-w],[data-s]"))
-  if (rehearsal?.measured) bring(spot);
+  if (rehearsal?.measured || spot.dataset.now !== undefined) bring(spot);
   else near.observe(spot);
 if (rehearsal?.measured) load<{ measure: typeof measure }>("measure").then((script) => script.measure(page));

@@ -191,7 +191,7 @@ function here(block: HTMLElement, clip: ReleasedVideo, from: number) {
 }
 
 /** Over the page, with those of its group before and behind it. */
-function over(block: HTMLElement, clip: ReleasedVideo, page: Page) {
+function over(block: HTMLElement, clip: ReleasedVideo, page: Page, back?: HTMLElement) {
   const { words } = clip;
   const group = clip.group
     ? [...document.querySelectorAll<HTMLElement>("[data-clip]")].flatMap((one) => {
@@ -240,7 +240,8 @@ function over(block: HTMLElement, clip: ReleasedVideo, page: Page) {
     now?.stop();
     dialog.remove();
     // One may have gone on to another: the focus goes to what opens the one seen last.
-    (group[at]?.block ?? block).querySelector<HTMLElement>(".b-plays")?.focus();
+    const seen = group[at]?.block ?? block;
+    (seen === block && back ? back : seen.querySelector<HTMLElement>(".b-plays"))?.focus();
   };
   document.body.append(dialog);
   show(at);
@@ -248,10 +249,10 @@ function over(block: HTMLElement, clip: ReleasedVideo, page: Page) {
   if (page.mayTakeFocus()) close.focus();
 }
 
-/** Plays a block's video; one that plays already goes to `from`. */
-export function play(block: HTMLElement, clip: ReleasedVideo, page: Page, from = clip.from): void {
+/** Plays a block's video; one that plays already goes to `from`. `back` is what was pressed, where that is not its own. */
+export function play(block: HTMLElement, clip: ReleasedVideo, page: Page, from = clip.from, back?: HTMLElement): void {
   const already = playing.get(block);
-  if (clip.over !== undefined) over(block, clip, page);
+  if (clip.over !== undefined) over(block, clip, page, back);
   else if (already) already.seek(from);
   else here(block, clip, from);
 }

@@ -5,11 +5,11 @@ import type { play } from "../player/main";
 
 const bring: BlockScript = async (block, page) => {
   const clip = JSON.parse(block.dataset.clip ?? "") as ReleasedVideo;
-  const start = async (from?: number) => {
+  const start = async (from?: number, back?: HTMLElement) => {
     // Pressing it is a yes to what it is for, and to nothing else.
     if (clip.purpose) (await page.consent)?.grant(clip.purpose);
     const player = await page.script<{ play: typeof play }>("player");
-    player.play(block, clip, page, from);
+    player.play(block, clip, page, from, back);
   };
   const pressed = block.querySelector<HTMLElement>(".b-plays");
   pressed?.addEventListener("click", (event) => {
@@ -17,6 +17,16 @@ const bring: BlockScript = async (block, page) => {
     event.preventDefault();
     start();
   });
+  // Other blocks that link here open it where they are, and do not lead away from what is read.
+  const anchor = block.querySelector("[data-anchor]")?.id;
+  if (anchor)
+    addEventListener("click", (event) => {
+      const link = (event.target as Element).closest?.("a");
+      if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey) return;
+      if (link.hash !== `#${anchor}` || link.pathname !== location.pathname) return;
+      event.preventDefault();
+      start(undefined, link);
+    });
   for (const chapter of block.querySelectorAll<HTMLElement>("[data-at]"))
     chapter.onclick = () => start(Number(chapter.dataset.at));
   const { connection } = navigator as { connection?: { saveData?: boolean } };

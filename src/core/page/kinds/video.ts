@@ -10,6 +10,7 @@ import type { ReleasedVideo } from "@/core/video/released";
 import { playName, posterHtml, releasedVideo, targetOf } from "@/core/video/screen";
 import { framedOrigin, hostOf, momentOf, pageAddress, type Source, sentBy, sourceSchema } from "@/core/video/source";
 import { videoWords } from "@/core/video/words";
+import { anchorSchema } from "../anchor";
 import { defineKind, type KindDefinition } from "../kind";
 import { type Line, lineId, linesSchema } from "../lines";
 import type { PageNode } from "../node";
@@ -48,6 +49,8 @@ export interface VideoContent {
   readonly text: string;
   readonly dim?: number;
   readonly group?: string;
+  /** Other blocks that link to this anchor open it, too. */
+  readonly anchor?: string;
   readonly from?: number;
   readonly to?: number;
   readonly loop?: boolean;
@@ -175,6 +178,7 @@ export const video: KindDefinition = defineKind<VideoContent>({
     text: Joi.string().allow("").max(120).required(),
     dim: Joi.number().integer().min(40).max(96),
     group: Joi.string().allow("").max(40),
+    anchor: anchorSchema,
     from: seconds,
     to: seconds,
     loop: Joi.boolean(),
@@ -263,6 +267,16 @@ export const video: KindDefinition = defineKind<VideoContent>({
       optional: true,
       shown: isOver,
       hint: () => "Videos of one group on a page follow each other.",
+      layout: true,
+    },
+    {
+      name: "anchor",
+      label: "Anchor",
+      control: { kind: "line" },
+      optional: true,
+      shown: isOver,
+      hint: ({ anchor }) =>
+        anchor ? `Any block whose link is #${anchor} opens it, too.` : "For other blocks that open it, too: #anchor.",
       layout: true,
     },
     {
@@ -420,6 +434,9 @@ export const video: KindDefinition = defineKind<VideoContent>({
       content.titled && content.title ? `<strong${context.written("title")}>${escapeHtml(content.title)}</strong>` : "";
     const caption = content.caption ? `<span${context.written("caption")}>${escapeHtml(content.caption)}</span>` : "";
     const below = title || caption ? `<p class="b-about">${title}${caption}</p>` : "";
-    return `<div${context.attributes(node, "b-video")}${context.script("video")} data-clip="${escapeHtml(JSON.stringify(released))}">${openerHtml(content, released, context)}${below}${chaptersHtml(node, content, context)}${hearsHtml(content.source, context)}</div>`;
+    // What opens it from elsewhere may be pressed before it is near: its script comes at once.
+    const target =
+      content.anchor && isOver(content) ? `<span data-anchor id="${escapeHtml(content.anchor)}"></span>` : "";
+    return `<div${context.attributes(node, "b-video")}${context.script("video")}${target ? " data-now" : ""} data-clip="${escapeHtml(JSON.stringify(released))}">${target}${openerHtml(content, released, context)}${below}${chaptersHtml(node, content, context)}${hearsHtml(content.source, context)}</div>`;
   },
 });
