@@ -20,31 +20,45 @@ import { callAs } from "./lib/studio";
 type Account = Parameters<typeof callAs>[1];
 
 /** What somebody would write about each thing, by its key. */
-const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose">>> = {
+const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "said">>> = {
   "clips:marketing": {
     name: "Kiln-opening clips",
     why: "Plays a clip from its host, which counts who watches.",
+    said: { de: { name: "Filme vom Ofen", why: "Spielt einen Film von seinem Anbieter, der zählt, wer zusieht." } },
     purpose: "marketing",
   },
-  "cdn.clips:marketing": { name: "Files of the clips", why: "The clips themselves.", purpose: "marketing" },
+  "cdn.clips:marketing": {
+    name: "Files of the clips",
+    why: "The clips themselves.",
+    said: { de: { name: "Dateien der Filme", why: "Die Filme selbst." } },
+    purpose: "marketing",
+  },
   "neighbours.localhost:preferences": {
     name: "Timetable of the ferries",
     why: "Shows when the next ferry crosses, and remembers your stop.",
+    said: {
+      de: { name: "Fahrplan der Fähre", why: "Zeigt, wann die nächste Fähre fährt, und merkt sich Ihren Anleger." },
+    },
     purpose: "preferences",
   },
   "this:what-was-opened-and-closed-here:needed": {
     name: "Letters you closed",
     why: "So that a letter you closed does not open again.",
+    said: {
+      de: { name: "Briefe, die Sie geschlossen haben", why: "Damit ein geschlossener Brief nicht wieder aufgeht." },
+    },
     purpose: "needed",
   },
   "this:counts-of-what-opened:statistics": {
     name: "Counts of letters",
     why: "How often a letter was shown, without who you are.",
+    said: { de: { name: "Zählungen der Briefe", why: "Wie oft ein Brief gezeigt wurde, ohne wer Sie sind." } },
     purpose: "statistics",
   },
   "this:your-choice-here:needed": {
     name: "Your choice here",
     why: "So that you are not asked again.",
+    said: { de: { name: "Ihre Auswahl hier", why: "Damit Sie nicht wieder gefragt werden." } },
     purpose: "needed",
   },
 };

@@ -125,6 +125,7 @@ test("a press on the clip is a yes to just that; taken back, it is gone", async 
   );
   expect(kept.given).toEqual(["marketing"]);
   await page.getByRole("button", { name: "Privacy choices" }).click();
+  await expect(question.getByText(`Your choice is kept as ${kept.id}.`)).toBeVisible();
   await question.getByRole("checkbox", { name: "Marketing" }).uncheck();
   const again = page.waitForEvent("load");
   await question.getByRole("button", { name: "Save this choice" }).click();

@@ -16,8 +16,10 @@ export interface Entry {
   /** Who is behind it: "the clip host". */
   readonly who: string;
   readonly purpose: Sorted;
-  /** What it is for, in a sentence; by language where it is not the site's own. */
+  /** What it is for, in a sentence. */
   readonly why: string;
+  /** Name and sentence in other languages than the site's own, by their first subtag. */
+  readonly said?: Readonly<Record<string, { readonly name: string; readonly why: string }>>;
   readonly as: LeftAs;
   /** How long it stays, in days; 0 until the browser is closed, null until somebody removes it. */
   readonly days: number | null;
@@ -30,6 +32,13 @@ export interface Entry {
   readonly sorted: boolean;
   /** Day it was last found, "2026-03-05". */
   readonly seen: string;
+}
+
+/** Name and sentence of an entry in a language: those of the site's own where nobody said others. */
+export function saidIn({ name, why, said }: Entry, tag: string): { readonly name: string; readonly why: string } {
+  const [language = ""] = tag.toLowerCase().split("-", 1);
+  const other = said && Object.hasOwn(said, language) ? said[language] : undefined;
+  return { name: other?.name || name, why: other?.why || why };
 }
 
 export const consentForms = ["bar", "dialog", "corner"] as const;
@@ -55,7 +64,7 @@ export interface ConsentLook {
 /** How the question is opened again. */
 export interface ConsentAgain {
   readonly as: "mark" | "link";
-  readonly corner: "start" | "end";
+  readonly corner: (typeof consentPlaces)["corner"][number];
   readonly distancePx: number;
   readonly colour: ColourRole;
 }
@@ -101,7 +110,7 @@ export const newConsent: Consent = {
   closes: true,
   implied: false,
   look: { surface: "paper", accept: null, refuse: null, motion: "slide", logo: false },
-  again: { as: "link", corner: "start", distancePx: 16, colour: "accent" },
+  again: { as: "link", corner: "footStart", distancePx: 16, colour: "accent" },
   policy: null,
   words: {},
 };

@@ -1,22 +1,22 @@
 // The question as it stands in the page, hidden until somebody has to be asked: whole, so that showing it costs nothing.
 import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
 import { categories, handledAs, optional } from "./category";
-import type { Consent } from "./consent";
+import { type Consent, saidIn } from "./consent";
 import { type ConsentWords, thingsWords, wordsIn } from "./words";
 
 /** What of the table is asked about, by category. */
 const things = (consent: Consent, category: string) =>
   consent.table.filter(({ purpose }) => handledAs(purpose) === category);
 
-function listHtml(consent: Consent, category: string): string {
-  const lines = things(consent, category).map(
-    ({ name, who, why }) =>
-      `<li><strong>${escapeHtml(name)}</strong>${who ? ` · ${escapeHtml(who)}` : ""}${why ? `<br>${escapeHtml(why)}` : ""}</li>`,
-  );
+function listHtml(consent: Consent, category: string, language: string): string {
+  const lines = things(consent, category).map((entry) => {
+    const { name, why } = saidIn(entry, language);
+    return `<li><strong>${escapeHtml(name)}</strong>${entry.who ? ` · ${escapeHtml(entry.who)}` : ""}${why ? `<br>${escapeHtml(why)}` : ""}</li>`;
+  });
   return lines.length ? `<ul>${lines.join("")}</ul>` : "";
 }
 
-function categoriesHtml(consent: Consent, words: ConsentWords): string {
+function categoriesHtml(consent: Consent, words: ConsentWords, language: string): string {
   const rows = categories.flatMap((category) => {
     const count = things(consent, category).length;
     if (!count) return [];
@@ -29,7 +29,7 @@ function categoriesHtml(consent: Consent, words: ConsentWords): string {
       ? `<span class="c-name">${escapeHtml(words.names[category])}</span>`
       : `<label for="${id}">${escapeHtml(words.names[category])}</label>`;
     return [
-      `<div class="c-category">${tick}${title}<details><summary>${escapeHtml(thingsWords(words, count))}</summary><p>${escapeHtml(words.about[category])}</p>${listHtml(consent, category)}</details></div>`,
+      `<div class="c-category">${tick}${title}<details><summary>${escapeHtml(thingsWords(words, count))}</summary><p>${escapeHtml(words.about[category])}</p>${listHtml(consent, category, language)}</details></div>`,
     ];
   });
   return rows.join("");
@@ -52,7 +52,7 @@ export function consentHtml(id: string, consent: Consent, context: RenderContext
   const refuse = button("refuse", words.refuse, " c-refuse");
   const choose = consent.categoriesFirst ? "" : button("choose", words.choose, " c-quiet");
   const save = button("save", words.save, " c-quiet");
-  const rows = categoriesHtml(consent, words);
+  const rows = categoriesHtml(consent, words, context.language);
   const first = consent.refuseFirst ? refuse : "";
   const close = `<button type="button" class="c-close" data-does="close" aria-label="${escapeHtml(words.close)}" hidden>×</button>`;
   const modal = consent.form === "dialog";
@@ -68,5 +68,5 @@ export function consentHtml(id: string, consent: Consent, context: RenderContext
       `--quiet:var(--quiet-${consent.look.surface})`,
     ].join(";"),
   );
-  return `<${tag} class="w-consent as-${consent.form} at-${consent.place}${motion} ${looks}" data-consent="${id}" aria-labelledby="consent-title"${modal ? "" : " hidden"}>${close}${mark}<div class="c-asks"><h2 id="consent-title" tabindex="-1" data-asks="${escapeHtml(words.title)}" data-tells="${escapeHtml(words.toldTitle)}">${escapeHtml(words.title)}</h2><p class="c-text"><span data-asks="${escapeHtml(words.text)}" data-tells="${escapeHtml(words.toldText)}">${escapeHtml(words.text)}</span> ${escapeHtml(words.takenBack)}${read}</p><p class="c-profiling" hidden>${escapeHtml(words.profiling)}</p></div><div class="c-categories"${consent.categoriesFirst ? "" : " hidden"}>${rows}</div><div class="c-buttons">${accept}${first}${choose}<span class="c-second"${consent.categoriesFirst ? "" : " hidden"}>${consent.refuseFirst ? "" : refuse}${save}</span>${button("understood", words.understood, " c-accept")}${button("doNotSell", words.doNotSell, " c-quiet")}</div></${tag}>${again}`;
+  return `<${tag} class="w-consent as-${consent.form} at-${consent.place}${motion} ${looks}" data-consent="${id}" aria-labelledby="consent-title"${modal ? "" : " hidden"}>${close}${mark}<div class="c-asks"><h2 id="consent-title" tabindex="-1" data-asks="${escapeHtml(words.title)}" data-tells="${escapeHtml(words.toldTitle)}">${escapeHtml(words.title)}</h2><p class="c-text"><span data-asks="${escapeHtml(words.text)}" data-tells="${escapeHtml(words.toldText)}">${escapeHtml(words.text)}</span> ${escapeHtml(words.takenBack)}${read}</p><p class="c-profiling" hidden>${escapeHtml(words.profiling)}</p></div><div class="c-categories"${consent.categoriesFirst ? "" : " hidden"}>${rows}</div><p class="c-proof" data-says="${escapeHtml(words.proof)}" hidden></p><div class="c-buttons">${accept}${first}${choose}<span class="c-second"${consent.categoriesFirst ? "" : " hidden"}>${consent.refuseFirst ? "" : refuse}${save}</span>${button("understood", words.understood, " c-accept")}${button("doNotSell", words.doNotSell, " c-quiet")}</div></${tag}>${again}`;
 }

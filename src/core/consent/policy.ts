@@ -3,7 +3,7 @@ import { inLanguage } from "@/core/locale/words";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { Placed } from "@/core/widget/kind";
 import { categories, handledAs } from "./category";
-import type { Consent, Entry } from "./consent";
+import { type Consent, type Entry, saidIn } from "./consent";
 import { policyWords } from "./policy-words";
 import { wordsIn } from "./words";
 
@@ -14,10 +14,11 @@ function stays({ days, sets, as }: Entry, words: (typeof policyWords)["en"]): st
   return days === 0 ? words.whileOpen : words.days[days === 1 ? 0 : 1].replace("%1", String(days));
 }
 
-function rowHtml(entry: Entry, words: (typeof policyWords)["en"]): string {
+function rowHtml(entry: Entry, words: (typeof policyWords)["en"], language: string): string {
+  const { name, why } = saidIn(entry, language);
   const who = entry.who ? `<br>${escapeHtml(entry.who)}` : "";
   const names = entry.sets.length ? `<br><code>${entry.sets.map(escapeHtml).join("</code>, <code>")}</code>` : "";
-  return `<tr><th scope="row">${escapeHtml(entry.name)}${who}</th><td>${escapeHtml(entry.why)}</td><td>${escapeHtml(stays(entry, words))}${names}</td></tr>`;
+  return `<tr><th scope="row">${escapeHtml(name)}${who}</th><td>${escapeHtml(why)}</td><td>${escapeHtml(stays(entry, words))}${names}</td></tr>`;
 }
 
 /** Each category with what it is and a table of what it holds. */
@@ -29,7 +30,7 @@ export function policyHtml(placed: Placed, consent: Consent, context: RenderCont
     const rows = consent.table.filter(({ purpose }) => handledAs(purpose) === category);
     if (!rows.length) return [];
     return [
-      `<div class="p-category"><table><caption><strong>${escapeHtml(said.names[category])}</strong> ${escapeHtml(said.about[category])}</caption><thead><tr>${head}</tr></thead><tbody>${rows.map((row) => rowHtml(row, words)).join("")}</tbody></table></div>`,
+      `<div class="p-category"><table><caption><strong>${escapeHtml(said.names[category])}</strong> ${escapeHtml(said.about[category])}</caption><thead><tr>${head}</tr></thead><tbody>${rows.map((row) => rowHtml(row, words, context.language)).join("")}</tbody></table></div>`,
     ];
   });
   return `<div${placed.attributes("w-policy")}>${parts.join("") || `<p>${escapeHtml(words.nothing)}</p>`}</div>`;

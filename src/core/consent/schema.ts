@@ -26,6 +26,7 @@ const entrySchema = Joi.object<Entry>({
   who: said(120).required(),
   purpose: Joi.string().valid("needed", "preferences", "statistics", "marketing", "unsorted").required(),
   why: said(300).required(),
+  said: Joi.object().pattern(/^[a-z]{2,3}$/, Joi.object({ name: said(120).required(), why: said(300).required() })),
   as: Joi.string().valid("cookie", "storage", "worker", "request").required(),
   days: Joi.number().integer().min(0).max(36_500).allow(null).required().messages({
     "number.min": "Days are counted from 0, which is until the browser is closed.",
@@ -90,7 +91,9 @@ export const consentSchema: Joi.ObjectSchema<Consent> = Joi.object<Consent>({
   }).required(),
   again: Joi.object<ConsentAgain>({
     as: Joi.string().valid("mark", "link").required(),
-    corner: Joi.string().valid("start", "end").required(),
+    corner: Joi.string()
+      .valid(...consentPlaces.corner)
+      .required(),
     distancePx: Joi.number().integer().min(0).max(200).required(),
     colour: role.required(),
   }).required(),

@@ -2,7 +2,7 @@
 
 import { newClipFeed } from "@/core/clips/clips";
 import { builder } from "@/core/page/build";
-import { newConsent } from "./consent";
+import { newConsent, saidIn } from "./consent";
 import { declaredEntries, keptStandIns, keyOf, sentByWidget, sentOn, withFound } from "./declared";
 import { breaches } from "./judge";
 import { rules } from "./rules";
@@ -103,6 +103,19 @@ describe("words", () => {
     expect(wordsIn(own, "en-IE").title).toBe(consentWords.en.title);
     expect(wordsIn({}, "ja").title).toBe(consentWords.en.title);
   });
+});
+
+test("the table is said in other languages where somebody has said it, and in the site’s own elsewhere", () => {
+  const entry = declaredEntries(sentOn(page), "2026-03-05")[0];
+  if (!entry) throw new Error("nothing declared");
+  const mine = { ...entry, name: "Clips", why: "Plays them.", said: { de: { name: "Filme", why: "" } } };
+  expect(saidIn(mine, "de-AT")).toEqual({ name: "Filme", why: "Plays them." });
+  expect(saidIn(mine, "fr")).toEqual({ name: "Clips", why: "Plays them." });
+  expect(saidIn(mine, "constructor")).toEqual({ name: "Clips", why: "Plays them." });
+  const settings = (table: readonly (typeof mine)[]) => ({ ...newConsent, table });
+  expect(versionOf(settings([mine]))).not.toBe(
+    versionOf(settings([{ ...mine, said: { de: { name: "Clips", why: "" } } }])),
+  );
 });
 
 describe("whether it fits the rules", () => {

@@ -19,7 +19,13 @@ function fingerprint(text: string): string {
 
 /** Names the texts and the table as they stand. */
 export const versionOf = ({ table, words, policy }: Consent): string =>
-  fingerprint(JSON.stringify([table.map(({ key, purpose, why }) => [key, purpose, why]), words, policy]));
+  fingerprint(
+    JSON.stringify([
+      table.map(({ key, purpose, why, said }) => [key, purpose, why, ...(said ? [said] : [])]),
+      words,
+      policy,
+    ]),
+  );
 
 export const consent: WidgetKind<"consent"> = {
   label: "Consent",

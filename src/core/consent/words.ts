@@ -20,6 +20,8 @@ export interface ConsentWords {
   readonly policy: string;
   /** That it can be taken back. */
   readonly takenBack: string;
+  /** Under which name ("%1") the visitor's choice is kept: their proof. */
+  readonly proof: string;
   /** That something identifies, locates or profiles. */
   readonly profiling: string;
   /** Behind a category: how many things it holds. */
@@ -44,6 +46,7 @@ const en: ConsentWords = {
   again: "Privacy choices",
   policy: "Read all of it",
   takenBack: "You can change this at any time under “Privacy choices”.",
+  proof: "Your choice is kept as %1. Whoever runs this site can prove it by that.",
   profiling:
     "Some of them can identify or locate you, or make a profile of you. They are off until you switch them on.",
   things: ["one thing", "%1 things"],
@@ -72,6 +75,7 @@ const de: ConsentWords = {
   again: "Datenschutz-Auswahl",
   policy: "Alles lesen",
   takenBack: "Unter „Datenschutz-Auswahl“ können Sie das jederzeit ändern.",
+  proof: "Ihre Auswahl ist unter %1 abgelegt. Damit lässt sie sich belegen.",
   profiling:
     "Manche können Sie erkennen, orten oder ein Profil von Ihnen bilden. Sie sind aus, bis Sie sie einschalten.",
   things: ["ein Eintrag", "%1 Einträge"],
@@ -100,6 +104,7 @@ const fr: ConsentWords = {
   again: "Choix de confidentialité",
   policy: "Tout lire",
   takenBack: "Vous pouvez changer d’avis à tout moment sous « Choix de confidentialité ».",
+  proof: "Votre choix est conservé sous %1. Il peut être prouvé par ce numéro.",
   profiling:
     "Certaines peuvent vous identifier, vous localiser ou établir votre profil. Elles sont désactivées jusqu’à votre accord.",
   things: ["un élément", "%1 éléments"],
@@ -128,6 +133,7 @@ const es: ConsentWords = {
   again: "Opciones de privacidad",
   policy: "Leerlo todo",
   takenBack: "Puede cambiarlo cuando quiera en «Opciones de privacidad».",
+  proof: "Su elección se guarda como %1. Con ello se puede probar.",
   profiling: "Algunas pueden identificarle, localizarle o hacer un perfil suyo. Están apagadas hasta que las encienda.",
   things: ["un elemento", "%1 elementos"],
   always: "siempre activo",
@@ -155,6 +161,7 @@ const it: ConsentWords = {
   again: "Scelte sulla privacy",
   policy: "Leggi tutto",
   takenBack: "Può cambiare in ogni momento in «Scelte sulla privacy».",
+  proof: "La Sua scelta è conservata come %1. Con questo si può provare.",
   profiling: "Alcune possono identificarLa, localizzarLa o farne un profilo. Sono spente finché non le accende.",
   things: ["un elemento", "%1 elementi"],
   always: "sempre attivo",
@@ -182,6 +189,7 @@ const nl: ConsentWords = {
   again: "Privacykeuzes",
   policy: "Alles lezen",
   takenBack: "U kunt dit altijd wijzigen onder “Privacykeuzes”.",
+  proof: "Uw keuze is bewaard als %1. Daarmee is ze te bewijzen.",
   profiling: "Sommige kunnen u herkennen, lokaliseren of een profiel van u maken. Ze staan uit tot u ze aanzet.",
   things: ["één onderdeel", "%1 onderdelen"],
   always: "altijd aan",
@@ -209,6 +217,7 @@ const pt: ConsentWords = {
   again: "Escolhas de privacidade",
   policy: "Ler tudo",
   takenBack: "Você pode mudar isto a qualquer momento em “Escolhas de privacidade”.",
+  proof: "Sua escolha está guardada como %1. Com isso ela pode ser provada.",
   profiling:
     "Algumas podem identificar ou localizar você, ou traçar o seu perfil. Ficam desligadas até que você as ligue.",
   things: ["um item", "%1 itens"],
@@ -237,6 +246,7 @@ const pl: ConsentWords = {
   again: "Wybór prywatności",
   policy: "Przeczytaj wszystko",
   takenBack: "Możesz to zmienić w każdej chwili w „Wybór prywatności”.",
+  proof: "Twój wybór zapisano jako %1. Tym można go udowodnić.",
   profiling:
     "Niektóre mogą Cię rozpoznać, zlokalizować albo tworzyć Twój profil. Są wyłączone, dopóki ich nie włączysz.",
   things: ["jeden element", "elementów: %1"],
@@ -265,6 +275,7 @@ const sv: ConsentWords = {
   again: "Integritetsval",
   policy: "Läs allt",
   takenBack: "Du kan ändra dig när som helst under ”Integritetsval”.",
+  proof: "Ditt val är sparat som %1. Med det kan det bevisas.",
   profiling: "Vissa kan känna igen dig, hitta var du är eller skapa en profil av dig. De är av tills du slår på dem.",
   things: ["en sak", "%1 saker"],
   always: "alltid på",

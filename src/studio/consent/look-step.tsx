@@ -1,7 +1,7 @@
 "use client";
 // How the question looks, and whether refusing is drawn as prominent as accepting.
 import { type ColourRole, colourRoles, roleNames, surfaceNames, surfaces } from "@/core/brand/brand";
-import type { Consent } from "@/core/consent/consent";
+import { type Consent, consentPlaces } from "@/core/consent/consent";
 import { prominence } from "@/core/consent/judge";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, Row, Segments, State, Tick } from "@/studio/kit/kit";
@@ -74,15 +74,12 @@ export function LookStep({ settings, faults, change }: StepProps<"consent">) {
         {again.as === "mark" ? (
           <>
             <Row label={own.corner}>
-              {() => (
-                <Segments
-                  label={own.corner}
+              {(ids) => (
+                <Choice
+                  {...ids}
                   value={again.corner}
-                  onChange={(corner) => setAgain({ corner })}
-                  options={[
-                    ["start", own.corners.start],
-                    ["end", own.corners.end],
-                  ]}
+                  onChange={(corner) => setAgain({ corner: corner as typeof again.corner })}
+                  options={consentPlaces.corner.map((corner) => [corner, own.places[corner]] as const)}
                 />
               )}
             </Row>

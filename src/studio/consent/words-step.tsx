@@ -1,11 +1,11 @@
 "use client";
 // The words of the question in each language; the drafted ones stand where nobody wrote others.
-import { Text } from "@chakra-ui/react";
+import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { optional } from "@/core/consent/category";
 import { type ConsentWords, consentWords, draftedLanguages } from "@/core/consent/words";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Choice, Group, Row, TextArea, TextInput } from "@/studio/kit/kit";
 import { languageName } from "@/studio/kit/names";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
@@ -22,6 +22,17 @@ export function WordsStep({ settings, faults, change }: StepProps<"consent">) {
     const next = Object.fromEntries(Object.entries({ ...mine, ...part }).filter(([, value]) => value !== ""));
     change({ words: { ...settings.words, [language]: next } });
   };
+  // The site's own language is that of the table itself.
+  const other = language !== site.language.split("-", 1)[0];
+  const putEntry = (key: string, part: { name?: string; why?: string }) =>
+    change({
+      table: settings.table.map((entry) => {
+        if (entry.key !== key) return entry;
+        const now = { name: "", why: "", ...entry.said?.[language], ...part };
+        const { [language]: _before, ...rest } = entry.said ?? {};
+        return { ...entry, said: now.name || now.why ? { ...rest, [language]: now } : rest };
+      }),
+    });
   return (
     <>
       <Row label={own.language}>
@@ -79,6 +90,34 @@ export function WordsStep({ settings, faults, change }: StepProps<"consent">) {
           )}
         </Row>
       ))}
+      {other && settings.table.length ? (
+        <Group title={own.tableIn(languageName(language))} mt="8px">
+          {settings.table.map((entry, at) => (
+            <Box key={entry.key} mb="10px">
+              <Row label={own.nameOf(entry.name)} stacked error={faults[`table[${at}].said.${language}.name`]}>
+                {(ids) => (
+                  <TextInput
+                    {...ids}
+                    placeholder={entry.name}
+                    value={entry.said?.[language]?.name ?? ""}
+                    onChange={(name) => putEntry(entry.key, { name })}
+                  />
+                )}
+              </Row>
+              <Row label={own.whyOf(entry.name)} stacked error={faults[`table[${at}].said.${language}.why`]}>
+                {(ids) => (
+                  <TextInput
+                    {...ids}
+                    placeholder={entry.why}
+                    value={entry.said?.[language]?.why ?? ""}
+                    onChange={(why) => putEntry(entry.key, { why })}
+                  />
+                )}
+              </Row>
+            </Box>
+          ))}
+        </Group>
+      ) : null}
     </>
   );
 }

@@ -187,6 +187,12 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
         ? kept.given.includes(tick.name as Optional)
         : rule.ticks && (form.ticked || decision.may[tick.name as Optional]);
     if (opened) layer(true);
+    // What is kept of them is found by this name alone.
+    const proof = box.querySelector<HTMLElement>(".c-proof");
+    if (proof && kept && !rehearsal) {
+      proof.textContent = proof.dataset.says?.replace("%1", kept.id) ?? "";
+      proof.hidden = !opened;
+    }
     // Nothing else opens over a question that waits for its answer.
     if (asks) tellBusy("consent", true);
     // Read and reached first, wherever it is drawn.
