@@ -40,6 +40,7 @@ export const consent: WidgetKind<"consent"> = {
   ],
   placements: ["over", "flow", "button", "link"],
   callWords: "Privacy choices",
+  single: true,
   schema: consentSchema,
   fresh: () => newConsent,
   note: ({ form, table }) => `${form}, ${table.length === 1 ? "one thing" : `${table.length} things`} to ask`,

@@ -79,6 +79,8 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   flow?(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
   /** What stands at the end of every page while one is switched on; absent for kinds that stand where they were placed. */
   everywhere?(widget: WidgetOf<K>, context: RenderContext): string;
+  /** A site has one of them at most. */
+  readonly single?: true;
   /** Only owners make, change and remove them. */
   readonly owners?: true;
   /** Rules that a page with such a spot carries once. */

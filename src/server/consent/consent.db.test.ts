@@ -175,3 +175,17 @@ test("code on every page is an owner’s: a designer neither makes, changes nor 
   await asOwner("widgets.remove", { widget: id });
   await expect(operate("widgets.read", { widget: id })).rejects.toMatchObject({ status: 404 });
 });
+
+test("a site asks by one question: a second is refused, also when several are made at once on another site", async () => {
+  await expect(operate("widgets.add", { kind: "consent", name: "Again" })).rejects.toMatchObject({
+    fields: [{ path: "kind", message: "This site has one already, “Consent”, and needs no second." }],
+  });
+  await operate("sites.copy", { key: "asks-once", name: "Asks once" });
+  const copied = (name: keyof typeof operations, input: object) => operate(name, { ...input, site: "asks-once" });
+  const { widgets } = await copied("sites.frame", {});
+  for (const { id, kind } of widgets) if (kind === "consent") await copied("widgets.remove", { widget: id });
+  const made = await Promise.allSettled(
+    Array.from({ length: 5 }, () => copied("widgets.add", { kind: "consent", name: "Consent" })),
+  );
+  expect(made.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
+});

@@ -7,11 +7,12 @@ import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds"
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
+import { sites } from "@/data/site/tables";
 import { escapeLike } from "@/data/text";
 import { widgets } from "@/data/widget/tables";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
-import { conflict, forbidden, notFound, validated } from "../problem";
+import { conflict, fieldProblem, forbidden, notFound, validated } from "../problem";
 import { partsOf } from "../site/whole";
 import { serverOf } from "./kinds";
 import { partOf } from "./parts";
@@ -49,6 +50,17 @@ function ownersOnly(call: SiteCall, kind: WidgetKindName) {
     throw forbidden("Only an owner of the studio sets code that runs on the whole page.");
 }
 
+/** Refuses a second one of a kind that a site has once. The site's row is locked, so that two at once are one. */
+async function onlyOne(tx: Executor, siteId: string, kind: WidgetKindName) {
+  if (!widgetKinds[kind].single) return;
+  await tx.select({ id: sites.id }).from(sites).where(eq(sites.id, siteId)).for("update");
+  const [there] = await tx
+    .select({ name: widgets.name })
+    .from(widgets)
+    .where(and(eq(widgets.siteId, siteId), eq(widgets.kind, kind)));
+  if (there) throw fieldProblem("kind", `This site has one already, “${there.name}”, and needs no second.`);
+}
+
 export const widgetOperations = {
   /** A new one of a kind, drawn from the site. */
   "widgets.add": siteOperation(
@@ -59,6 +71,7 @@ export const widgetOperations = {
       const { context, site } = call;
       const id = context.newId();
       const added = await inTransaction(context.db, async (tx) => {
+        await onlyOne(tx, site.id, input.kind);
         const parts = await partsOf(tx, site.id);
         const [last] = await tx
           .select({ position: max(widgets.position) })

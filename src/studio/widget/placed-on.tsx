@@ -19,13 +19,15 @@ export function PlacedOn({ widget, kind }: { widget: string; kind: WidgetKindNam
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.thePlaces} />;
   const first = site.pages[0]?.id ?? "";
+  const { placements, everywhere } = widgetKinds[kind];
+  const placed = placements.some((one) => one !== "over");
   return (
     <Box>
       <Title>{words.panels.placed}</Title>
       <Text color="ink2" mt="6px" mb="10px">
-        {words.placements(widgetKinds[kind].placements)}
+        {everywhere ? words.onEveryPage : ""} {placed ? words.placements(placements) : ""}
       </Text>
-      {data.documents.length === 0 ? <Text>{words.placedNowhere}</Text> : null}
+      {data.documents.length === 0 && !everywhere ? <Text>{words.placedNowhere}</Text> : null}
       {data.documents.map((document) => (
         <Flex key={document.id} justify="space-between" py="6px" borderBottomWidth="1px" borderColor="line">
           <Text fontWeight="650">{document.title}</Text>
@@ -37,12 +39,14 @@ export function PlacedOn({ widget, kind }: { widget: string; kind: WidgetKindNam
           </Link>
         </Flex>
       ))}
-      <Group title={words.placeIt} mt="14px">
-        <Text mb="8px">{words.howToPlace}</Text>
-        <Link href={`/s/${site.key}/pages`}>
-          <PlainButton as="span">{words.toThePages}</PlainButton>
-        </Link>
-      </Group>
+      {placed ? (
+        <Group title={words.placeIt} mt="14px">
+          <Text mb="8px">{words.howToPlace}</Text>
+          <Link href={`/s/${site.key}/pages`}>
+            <PlainButton as="span">{words.toThePages}</PlainButton>
+          </Link>
+        </Group>
+      ) : null}
     </Box>
   );
 }

@@ -62,6 +62,7 @@ export const words = {
   thePlaces: "the places",
   placements: (all: readonly string[]) =>
     `It may stand ${either.format(all.map((one) => placementWords[one] ?? one))}.`,
+  onEveryPage: "It works on every page while it is on.",
   placedNowhere: "No page shows it yet.",
   showThere: "Show it there",
   placeIt: "Place it",
