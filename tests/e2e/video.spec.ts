@@ -86,7 +86,7 @@ test("a visitor’s browser asks nobody else until the clip is pressed; then its
 }) => {
   const asked = asksOthers(page);
   const policy = (await page.goto(siteAddress(site, "/from-the-kiln")))?.headers()["content-security-policy"] ?? "";
-  expect(policy).toContain(`frame-src ${clipHost};`);
+  expect(policy).toContain(`frame-src 'self' ${clipHost};`);
   const clip = page.locator(".b-video");
   const play = clip.getByRole("link", { name: "Play: Kiln opening, first of March, 12 seconds" });
   await expect(play).toHaveAttribute("href", `${clipHost}/clip/kln-0301`);
