@@ -57,3 +57,16 @@ test("what came before a yes is named with its page; what is needed may come", (
   expect([...early.values()]).toEqual(["Visit", "Visit"]);
   expect([...early.keys()]).toContain("clips:marketing");
 });
+
+test("a host that is needed for one thing and not for another may be asked", () => {
+  const origin = "https://timetable.example";
+  const both = declaredEntries(
+    [
+      { origin, purpose: "marketing", sets: ["seen"] },
+      { origin, purpose: "needed", sets: [] },
+    ],
+    day,
+  );
+  const { entries, early } = measured([run({ origins: [origin] })], both, here, day);
+  expect([entries, [...early]]).toEqual([[], []]);
+});

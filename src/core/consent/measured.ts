@@ -39,7 +39,11 @@ function kept(origin: string, standIns: StandIns): string {
  * `day` is today, "2026-03-05".
  */
 export function measured(runs: readonly Run[], known: readonly Entry[], standIns: StandIns, day: string): Measured {
-  const own = known.filter(({ origin }) => origin === ownOrigin || origin === "");
+  // A host may stand in the table for several purposes: what is needed explains that it was asked.
+  const neededFirst = [...known].sort(
+    (one, other) => Number(other.purpose === "needed") - Number(one.purpose === "needed"),
+  );
+  const own = neededFirst.filter(({ origin }) => origin === ownOrigin || origin === "");
   const entries = new Map<string, Entry>();
   const early = new Map<string, string>();
   const note = (run: Run, explained: Entry | undefined, fresh: () => Entry) => {
@@ -64,7 +68,7 @@ export function measured(runs: readonly Run[], known: readonly Entry[], standIns
       const origin = kept(asked, standIns);
       note(
         run,
-        known.find((entry) => entry.origin === origin),
+        neededFirst.find((entry) => entry.origin === origin),
         () => ({ ...entryOf({ origin, purpose: "marketing", sets: [] }, day), ...found }),
       );
     }
