@@ -217,6 +217,26 @@ test("a film of one’s own: refused where it is none, with captions, chapters a
   await expectAccessible(page);
 });
 
+test("a picture becomes a video and is a picture again, with its place, words and looks", async () => {
+  const before = await wide().locator(".b-video").count();
+  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
+  await expect(wide().locator(".b-picture img")).toBeVisible();
+  await expect(wide().locator(".b-video")).toHaveCount(before - 1);
+  await sheet().getByLabel("Caption").fill("The river at six");
+  await sheet().getByLabel("Description").fill("Water over a weir");
+  await sheet().getByRole("button", { name: "Make a video of it" }).click();
+  await expect(wide().locator(".b-video")).toHaveCount(before);
+  await expect(sheet().getByLabel("Caption", { exact: true })).toHaveValue("The river at six");
+  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
+  await expect(sheet().getByLabel("Description")).toHaveValue("Water over a weir");
+  await undo(studio);
+  await expect(wide().locator(".b-video")).toHaveCount(before);
+  // Without a film it would stop a release.
+  await wide().locator(".b-video").last().click();
+  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
+  await expect(wide().locator(".b-video")).toHaveCount(before - 1);
+});
+
 test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", async ({
   page,
   browser,
@@ -264,26 +284,6 @@ test("a film behind a section: words are measured on its frames; it stops by a b
   await sheet().getByRole("button", { name: "No picture" }).click();
   await expect(wide().locator(".b-ground")).toHaveCount(0);
   await saved(studio);
-});
-
-test("a picture becomes a video and is a picture again, with its place, words and looks", async () => {
-  const before = await wide().locator(".b-video").count();
-  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
-  await expect(wide().locator(".b-picture img")).toBeVisible();
-  await expect(wide().locator(".b-video")).toHaveCount(before - 1);
-  await sheet().getByLabel("Caption").fill("The river at six");
-  await sheet().getByLabel("Description").fill("Water over a weir");
-  await sheet().getByRole("button", { name: "Make a video of it" }).click();
-  await expect(wide().locator(".b-video")).toHaveCount(before);
-  await expect(sheet().getByLabel("Caption", { exact: true })).toHaveValue("The river at six");
-  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
-  await expect(sheet().getByLabel("Description")).toHaveValue("Water over a weir");
-  await undo(studio);
-  await expect(wide().locator(".b-video")).toHaveCount(before);
-  // Without a film it would stop a release.
-  await wide().locator(".b-video").last().click();
-  await sheet().getByRole("button", { name: "Make a picture of it" }).click();
-  await expect(wide().locator(".b-video")).toHaveCount(before - 1);
 });
 
 test("a feed is set up by its playlist’s address; what is wrong with a source is said at it, what it shows is ordered and filtered", async () => {
