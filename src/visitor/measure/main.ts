@@ -9,14 +9,14 @@ const mostMs = 8000;
 const cookies = (): readonly string[] =>
   document.cookie
     .split(";")
-    .map((pair) => decodeURIComponent(pair.split("=", 1)[0]?.trim() ?? ""))
+    .map((pair) => pair.split("=", 1)[0]?.trim() ?? "")
     .filter(Boolean);
 
 function takeAway(names: readonly string[]) {
   localStorage.clear();
   sessionStorage.clear();
   // biome-ignore lint/suspicious/noDocumentCookie: there is no other way in every browser
-  for (const name of names) document.cookie = `${encodeURIComponent(name)}=; Max-Age=0; Path=/`;
+  for (const name of names) document.cookie = `${name}=; Max-Age=0; Path=/`;
 }
 
 const asked = () => performance.getEntriesByType("resource").map(({ name }) => new URL(name).origin);
