@@ -8,6 +8,7 @@ import { type Consent, type Entry, newConsent } from "@/core/consent/consent";
 import { builder } from "@/core/page/build";
 import { freshGround } from "@/core/page/ground";
 import type { PageNode } from "@/core/page/node";
+import { providers } from "@/core/video/providers";
 import { clipSources } from "@/data/clips/tables";
 import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
@@ -20,17 +21,15 @@ import { callAs } from "./lib/studio";
 type Account = Parameters<typeof callAs>[1];
 
 /** What somebody would write about each thing, by its key. */
-const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "said">>> = {
-  "clips:marketing": {
+const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "said"> & Partial<Entry>>> = {
+  "clips.localhost:marketing": {
     name: "Kiln-opening clips",
     why: "Plays a clip from its host, which counts who watches.",
     said: { de: { name: "Filme vom Ofen", why: "Spielt einen Film von seinem Anbieter, der zählt, wer zusieht." } },
-    purpose: "marketing",
-  },
-  "cdn.clips:marketing": {
-    name: "Files of the clips",
-    why: "The clips themselves.",
-    said: { de: { name: "Dateien der Filme", why: "Die Filme selbst." } },
+    who: providers.clips.name,
+    sets: providers.clips.leaves.map(({ name }) => name),
+    as: "cookie",
+    days: null,
     purpose: "marketing",
   },
   "neighbours.localhost:preferences": {
@@ -39,6 +38,8 @@ const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "sa
     said: {
       de: { name: "Fahrplan der Fähre", why: "Zeigt, wann die nächste Fähre fährt, und merkt sich Ihren Anleger." },
     },
+    who: "the ferry company",
+    days: 365,
     purpose: "preferences",
   },
   "this:what-was-opened-and-closed-here:needed": {
