@@ -5,6 +5,7 @@ import { withFound } from "@/core/consent/declared";
 import { type Measured, measured, type Run } from "@/core/consent/measured";
 import { pagePath } from "@/core/site/site";
 import type { Visitor } from "@/core/visitor/visitor";
+import { widgetsOfKind } from "@/core/widget/settings";
 import type { SiteRow } from "@/data/site/queries";
 import { inBrowser } from "../check/browser";
 import { type Context, standInOrigins } from "../context";
@@ -109,7 +110,7 @@ export async function walkSite(context: Context, row: SiteRow, browser: string):
   });
   const day = dayIn(site.settings.zone, context.now());
   const declared = (await declaredOn(context.db, row.id, day)).map(({ entry }) => entry);
-  const table = site.widgets.flatMap((widget) => (widget.kind === "consent" ? widget.settings.table : []));
+  const table = widgetsOfKind(site.widgets, "consent").flatMap(({ settings }) => settings.table);
   return {
     ...measured(runs, withFound(table, declared), standInOrigins(here.settings), day),
     pages: site.pages.length,
