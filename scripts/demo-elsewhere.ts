@@ -8,7 +8,6 @@ import { type Consent, type Entry, newConsent } from "@/core/consent/consent";
 import { builder } from "@/core/page/build";
 import { freshGround } from "@/core/page/ground";
 import type { PageNode } from "@/core/page/node";
-import { providers } from "@/core/video/providers";
 import { clipSources } from "@/data/clips/tables";
 import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
@@ -22,14 +21,16 @@ type Account = Parameters<typeof callAs>[1];
 
 /** What somebody would write about each thing, by its key. */
 const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "said"> & Partial<Entry>>> = {
-  "clips.localhost:marketing": {
+  "clips:marketing": {
     name: "Kiln-opening clips",
     why: "Plays a clip from its host, which counts who watches.",
     said: { de: { name: "Filme vom Ofen", why: "Spielt einen Film von seinem Anbieter, der zählt, wer zusieht." } },
-    who: providers.clips.name,
-    sets: providers.clips.leaves.map(({ name }) => name),
-    as: "cookie",
-    days: null,
+    purpose: "marketing",
+  },
+  "cdn.clips:marketing": {
+    name: "Files of the clips",
+    why: "The pictures and the sound themselves, while a clip plays.",
+    said: { de: { name: "Dateien der Filme", why: "Bild und Ton selbst, während ein Film läuft." } },
     purpose: "marketing",
   },
   "neighbours.localhost:preferences": {
@@ -49,6 +50,12 @@ const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "sa
       de: { name: "Briefe, die Sie geschlossen haben", why: "Damit ein geschlossener Brief nicht wieder aufgeht." },
     },
     purpose: "needed",
+  },
+  "this:visits-and-what-opened-in-them:preferences": {
+    name: "Your visits",
+    why: "So that a letter opens at the visit that it is meant for, and once.",
+    said: { de: { name: "Ihre Besuche", why: "Damit ein Brief beim richtigen Besuch aufgeht, und nur einmal." } },
+    purpose: "preferences",
   },
   "this:counts-of-what-opened:statistics": {
     name: "Counts of letters",
@@ -87,7 +94,7 @@ export async function bringElsewhere(context: Context, account: Account, key: st
   const b = builder(context.newId);
 
   const film = await addDocument(context, site, "river.webm", readFileSync("demo/clips/river.webm"));
-  const still = await addPicture(context, site, "river-at-the-quay.jpg", readFileSync("demo/clips/river.jpg"));
+  const still = await addPicture(context, site, "river-at-the-quay.jpg", readFileSync("demo/clips/river-wide.jpg"));
   await edit("home", ({ children = [] }) => [
     {
       type: "setContent",
@@ -150,12 +157,12 @@ export async function bringElsewhere(context: Context, account: Account, key: st
     policy: "privacy",
     words: {
       en: {
-        title: "Three things need your yes",
-        text: "Clips from another host, the ferries’ timetable, and counts of our letter. They wait until you say yes.",
+        title: "Some things here need your yes",
+        text: "Clips from another host, the ferries’ timetable, and what our letter counts. They wait until you say yes.",
       },
       de: {
-        title: "Drei Dinge brauchen Ihr Ja",
-        text: "Filme von einem anderen Anbieter, der Fahrplan der Fähre und Zählungen unseres Briefs. Sie warten, bis Sie zustimmen.",
+        title: "Manches hier braucht Ihr Ja",
+        text: "Filme von einem anderen Anbieter, der Fahrplan der Fähre und was unser Brief zählt. Sie warten, bis Sie zustimmen.",
       },
     },
   };

@@ -1,5 +1,6 @@
 // Draws the short clips of the stand-in video host: each a drawing (SVG) of its moment, twelve a second, made a film by
-// ffmpeg as WebM (VP9, Opus) and MP4 (H.264, AAC). Run once when a scene changes; the files are committed.
+// ffmpeg as WebM (VP9, Opus) and MP4 (H.264, AAC). Run once when a scene changes; the files are committed. With --pictures
+// no film is made.
 import { spawn } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
@@ -197,7 +198,15 @@ function encode([width, height], seconds, hum, file, codecs) {
   return { pipe: child.stdin, ended };
 }
 
+const svgOf = ([width, height], scale, drawn) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${width * scale}" height="${height * scale}" viewBox="0 0 ${width} ${height}">${drawn}</svg>`;
+
 mkdirSync(folder, { recursive: true });
+// A picture as wide as a page, of one that plays behind a section.
+await sharp(Buffer.from(svgOf(scenes.river.size, 3, scenes.river.draw(0.62))))
+  .jpeg({ quality: 80 })
+  .toFile(join(folder, "river-wide.jpg"));
+if (process.argv.includes("--pictures")) process.exit();
 for (const [name, { size, seconds, hum, draw }] of Object.entries(scenes)) {
   const [width, height] = size;
   const sinks = [
@@ -238,7 +247,7 @@ for (const [name, { size, seconds, hum, draw }] of Object.entries(scenes)) {
   ];
   const frames = seconds * framesASecond;
   for (let at = 0; at < frames; at++) {
-    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${draw(at / frames)}</svg>`;
+    const svg = svgOf(size, 1, draw(at / frames));
     const pixels = await sharp(Buffer.from(svg)).removeAlpha().raw().toBuffer();
     for (const { pipe } of sinks) if (!pipe.write(pixels)) await new Promise((resolve) => pipe.once("drain", resolve));
     if (at === Math.floor(frames * 0.62))

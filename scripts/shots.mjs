@@ -77,7 +77,7 @@ try {
   await page.getByRole("link", { name: "Consent", exact: true }).click();
   await page
     .frameLocator('iframe[title="What a visitor gets"]')
-    .getByRole("region", { name: "Three things need your yes" })
+    .getByRole("region", { name: "Some things here need your yes" })
     .waitFor();
   await shot("consent");
   await page.getByRole("button", { name: "Walk through" }).click();

@@ -237,20 +237,14 @@ test("a picture becomes a video and is a picture again, with its place, words an
   await expect(wide().locator(".b-video")).toHaveCount(before - 1);
 });
 
-test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", async ({
-  page,
-  browser,
-}) => {
-  await studio.goto(`/s/${site}/pages/${pageId}`);
-  await theSection();
-  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
-  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
-  await expect(sheet().getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
-  await sheet().getByLabel("Film over the picture").selectOption({ label: "river.webm" });
-  await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
-  await expectAccessible(studio);
-  await publish();
+async function filmOver(name: string) {
+  const choice = sheet().getByLabel("Film over the picture");
+  const film = await choice.locator("option", { hasText: name }).first().getAttribute("value");
+  await choice.selectOption(film);
+}
 
+/** The film behind what stands on the live page plays unheard, and is stopped and played by its button; answers whether it rests. */
+async function playsBehind(page: Page): Promise<() => Promise<boolean>> {
   await page.emulateMedia({ reducedMotion: "no-preference" });
   await page.goto(siteAddress(site, "/from-the-kiln"));
   const film = page.locator(".b-ground video");
@@ -263,6 +257,24 @@ test("a film behind a section: words are measured on its frames; it stops by a b
   await expect.poll(paused).toBe(true);
   await page.getByRole("button", { name: "Play the film" }).click();
   await expect.poll(paused).toBe(false);
+  return paused;
+}
+
+test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", async ({
+  page,
+  browser,
+}) => {
+  await studio.goto(`/s/${site}/pages/${pageId}`);
+  await theSection();
+  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
+  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
+  await expect(sheet().getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
+  await filmOver("river.webm");
+  await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
+  await expectAccessible(studio);
+  await publish();
+
+  const paused = await playsBehind(page);
   // Out of sight it stops, and it goes on where it is seen again.
   await page.evaluate(() => document.body.style.setProperty("padding-top", "9000px"));
   await expect.poll(paused).toBe(true);
@@ -283,6 +295,53 @@ test("a film behind a section: words are measured on its frames; it stops by a b
   await theSection();
   await sheet().getByRole("button", { name: "No picture" }).click();
   await expect(wide().locator(".b-ground")).toHaveCount(0);
+  await saved(studio);
+});
+
+test("a film behind the whole page stays in view while one scrolls, stops where sections cover it, and words are measured on it", async ({
+  page,
+}) => {
+  await studio.goto(`/s/${site}/pages/${pageId}`);
+  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
+  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
+  await filmOver("river.webm");
+  await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
+  const behind = wide().locator(".b-behind > .b-ground");
+  await expect(behind).toHaveCount(1);
+  await expectAccessible(studio);
+  // Undone and done again like any edit.
+  await undo(studio);
+  await expect(wide().locator(".b-behind > .b-ground[data-film]")).toHaveCount(0);
+  await studio.keyboard.press("ControlOrMeta+Shift+z");
+  await expect(wide().locator(".b-behind > .b-ground[data-film]")).toHaveCount(1);
+  await saved(studio);
+  await publish();
+
+  const paused = await playsBehind(page);
+  await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
+  const [top, bottom] = await page
+    .locator(".b-behind > .b-ground")
+    .evaluate((element) => [element.getBoundingClientRect().top, element.getBoundingClientRect().bottom - innerHeight]);
+  expect([Math.round(top as number), Math.round(bottom as number)]).toEqual([0, 0]);
+  // Where every section in view has a surface of its own it is not seen, and rests.
+  const cover = (on: boolean) =>
+    page.evaluate((on) => {
+      for (const section of document.querySelectorAll<HTMLElement>(".b-section"))
+        section.style.display = on ? "none" : "";
+      document.body.style.paddingBottom = on ? "3000px" : "";
+    }, on);
+  await cover(true);
+  await expect.poll(paused).toBe(true);
+  await cover(false);
+  await expect.poll(paused).toBe(false);
+  await page.setViewportSize({ width: 320, height: 700 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
+  await expectAccessible(page);
+
+  // Later tests look at other things here.
+  await studio.goto(`/s/${site}/pages/${pageId}`);
+  await sheet().getByRole("button", { name: "No picture" }).click();
+  await expect(behind).toHaveCount(0);
   await saved(studio);
 });
 

@@ -1,10 +1,11 @@
 // What blocks and widgets say that they reach and leave behind, as entries of the table.
 import { ownOrigin, type Sends } from "@/core/kind/holder";
+import { sentByOpening } from "@/core/opening/sends";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { StandIns } from "@/core/video/provider";
 import { providerNames, providers } from "@/core/video/providers";
-import { kindOf } from "@/core/widget/kinds";
+import { kindOf, openingOf } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { Entry } from "./consent";
 
@@ -21,9 +22,24 @@ export const sentOn = (root: PageNode): readonly Sends[] =>
     [...everyNode(root)].flatMap(({ kind, content }) => [...(kinds[kind].sends?.(content, keptStandIns) ?? [])]),
   );
 
-/** What a widget declares. */
-export const sentByWidget = (widget: SiteWidget): readonly Sends[] =>
-  sameOrigin([...(kindOf(widget as { kind: WidgetKindName }).sends?.(widget.settings as never, keptStandIns) ?? [])]);
+/** An origin as the table keeps it: that of a stand-in of this installation, whose hosts `standIns` tells, by its label. */
+export function keptOrigin(origin: string, standIns: StandIns): string {
+  for (const name of providerNames) {
+    const at = providers[name].reads(standIns).indexOf(origin);
+    if (at >= 0) return providers[name].reads(keptStandIns)[at] ?? origin;
+  }
+  return origin;
+}
+
+/** What a widget declares. Its settings may name stand-ins by their addresses, which `standIns` tells. */
+export function sentByWidget(widget: SiteWidget, standIns: StandIns): readonly Sends[] {
+  const opening = openingOf(widget);
+  const sent = [
+    ...(opening ? sentByOpening(opening) : []),
+    ...(kindOf(widget as { kind: WidgetKindName }).sends?.(widget.settings as never, standIns) ?? []),
+  ];
+  return sameOrigin(sent.map((one) => ({ ...one, origin: keptOrigin(one.origin, standIns) })));
+}
 
 /** Who stands behind an origin, in words; its host where nobody is known. */
 function whoIs(origin: string): string {

@@ -1,9 +1,8 @@
 // What pages were seen to ask and to leave behind when they ran, beside what they declare.
 import { ownOrigin } from "@/core/kind/holder";
 import type { StandIns } from "@/core/video/provider";
-import { providerNames, providers } from "@/core/video/providers";
 import type { Entry } from "./consent";
-import { entryOf, keptStandIns } from "./declared";
+import { entryOf, keptOrigin } from "./declared";
 
 /** What one run of a page left and asked. */
 export interface Run {
@@ -22,16 +21,6 @@ export interface Measured {
   readonly entries: readonly Entry[];
   /** Keys of what came although nothing had been agreed to, with the page it came on. */
   readonly early: ReadonlyMap<string, string>;
-}
-
-/** Origins of this installation's stand-ins, as the table keeps them. */
-function kept(origin: string, standIns: StandIns): string {
-  for (const name of providerNames) {
-    const here = providers[name].reads(standIns);
-    const at = here.indexOf(origin);
-    if (at >= 0) return providers[name].reads(keptStandIns)[at] ?? origin;
-  }
-  return origin;
 }
 
 /**
@@ -65,7 +54,7 @@ export function measured(runs: readonly Run[], known: readonly Entry[], standIns
           }),
         );
     for (const asked of run.origins) {
-      const origin = kept(asked, standIns);
+      const origin = keptOrigin(asked, standIns);
       note(
         run,
         neededFirst.find((entry) => entry.origin === origin),

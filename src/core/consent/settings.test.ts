@@ -54,11 +54,20 @@ describe("what there is to ask", () => {
       ],
     } as const;
     const widget = { id: "w", kind: "clips", name: "Feed", settings: feed } as const;
-    expect(sentByWidget(widget).map(keyOf)).toEqual([
+    expect(sentByWidget(widget, keptStandIns).map(keyOf)).toEqual([
       "clips:marketing",
       "cdn.clips:marketing",
       "films.example:marketing",
     ]);
+  });
+
+  test("a feed by the address of a stand-in is that stand-in's, with its cookies, whatever the installation", () => {
+    const standIns = (label: string) => `http://${label}.localhost:4410`;
+    const source = { id: "a", of: "address", address: "http://clips.localhost:4410/by/river-clay" } as const;
+    const widget = { id: "w", kind: "clips", name: "Feed", settings: { ...newClipFeed, sources: [source] } } as const;
+    const sent = sentByWidget(widget, standIns);
+    expect(sent.map(keyOf)).toEqual(["clips:marketing", "cdn.clips:marketing"]);
+    expect(sent[0]?.sets).toContain("clips_viewer");
   });
 
   test("what was sorted and said by hand stays when it is found again; what is new comes in unsorted; what is gone stays", () => {

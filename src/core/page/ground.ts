@@ -1,5 +1,6 @@
 // A picture behind what stands in a section: which part of it stays in view, and how much of the surface lies over it.
 import Joi from "joi";
+import type { Ref } from "@/core/kind/holder";
 import { type Cut, cutFields } from "@/core/media/cut";
 import { mediaHash } from "./kinds/picture";
 
@@ -25,6 +26,12 @@ export const groundSchema: Joi.ObjectSchema<Ground> = Joi.object<Ground>({
   zoom: cutFields.zoom,
   turn: cutFields.turn,
 });
+
+/** The media of a ground that stands in a field "ground". */
+export function* groundRefs(ground: Ground | undefined): Generator<Ref> {
+  if (ground) yield { of: "media", id: ground.media, path: "ground.media" };
+  if (ground?.film) yield { of: "media", id: ground.film, path: "ground.film" };
+}
 
 /** How a picture begins as a ground: its middle, and enough of the surface for most pictures. */
 export const freshGround = (media: string): Ground => ({ media, x: 50, y: 50, veil: 60 });

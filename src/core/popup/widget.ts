@@ -27,8 +27,6 @@ export const popup: WidgetKind<"popup"> = {
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
   },
   sends: function* () {
-    const stays = { as: "storage", days: null } as const;
-    yield { origin: ownOrigin, purpose: "needed", sets: ["popups"], what: "What was opened and closed here", stays };
     yield { origin: ownOrigin, purpose: "statistics", sets: [], what: "Counts of what opened" };
   },
   problems: function* ({ enabled, thanks }, site) {

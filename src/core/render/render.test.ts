@@ -186,6 +186,39 @@ test("a section as high as the window, a column that stays in view, a picture th
   expect(phone).toContain("{order:-1}");
 });
 
+test("a picture behind a whole page is a part of its own at the end and names the media it is made from", async () => {
+  const media = site.media[0]?.hash as string;
+  const film = {
+    ...(site.media[0] as MediaEntry),
+    hash: "f".repeat(64),
+    type: "video/webm",
+    name: "river.webm",
+  } as MediaEntry;
+  const filmed = { ...frame, media: [...frame.media, { ...film, lengthMs: 6000 }] };
+  const sections = [
+    b.section("A", {}, b.heading(1, "Here")),
+    b.section("B", { surface: "ink" }, b.heading(2, "There")),
+  ];
+  const bare = b.page(...sections);
+  const ground = { media, x: 30, y: 60, veil: 70, film: film.hash };
+  const body = { ...bare, content: { ground } };
+  expect(pageFaults(body)).toEqual([]);
+  const rendered = renderPage(filmed, home, body, options);
+  expect(rendered.parts.footer.map(({ id }) => id)).toContain(body.id);
+  expect(rendered.html).toMatch(
+    /<div class="b-behind"><div class="b-ground [^"]+" data-film="\/_a\/river.webm" data-s="ground">/,
+  );
+  expect(rendered.css).toContain(".b-behind>.b-ground{position:fixed}");
+  expect(rendered.uses).toEqual(expect.arrayContaining([`media:${media}`, `media:${film.hash}`]));
+  expect(rendered.scripts).toContain("ground");
+  await expectValid(whole(rendered));
+  // Without one there is no trace of it.
+  expect(render(bare).html + render(bare).css).not.toContain("b-behind");
+  expect(pageFaults({ ...bare, content: { ground: { ...ground, veil: 101 } } })).toMatchObject([
+    { path: "content.ground.veil" },
+  ]);
+});
+
 test("a picture for dark grounds is shown there, by the ground it really stands on", () => {
   const { css } = render(b.page(b.section("x", { surface: "ink" }, b.heading(2, "A"))));
   expect(css).toContain("--dark-ink:block;--light-ink:none");

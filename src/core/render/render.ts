@@ -611,6 +611,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       return [part];
     });
 
+  /** The picture behind a whole page, as a part of its own. */
+  function behindPart(body: PageNode, page: PageMeta): readonly Part[] {
+    if (!body.content.ground) return [];
+    const part = renderPart(body, page, true);
+    return part.html ? [part] : [];
+  }
+
   const renderParts = (root: PageNode | null, page: PageMeta, eagerFirst: boolean) =>
     (root?.children ?? []).map((section, index) => renderPart(section, page, eagerFirst && index === 0));
 
@@ -624,8 +631,13 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       const parts = {
         header: renderParts(header, page, false),
         main: renderParts(body, page, true),
-        // What floats over the page stands last in the order of the keys, too.
-        footer: [...renderParts(around("footer", page), page, false), ...floatingParts(page), ...everywhereParts(page)],
+        // What floats over the page stands last in the order of the keys, too; and what lies behind it is read by nobody.
+        footer: [
+          ...renderParts(around("footer", page), page, false),
+          ...behindPart(body, page),
+          ...floatingParts(page),
+          ...everywhereParts(page),
+        ],
       };
       const all = [parts.header, parts.main, parts.footer].flat();
       const rules = new Set<StyleRule>();
@@ -796,9 +808,10 @@ const skipWords = (language: string) =>
 
 /** Media shown in a page, in its order. */
 function* mediaOf(body: PageNode, definitions: Definitions): Generator<string> {
-  for (const section of sectionsShown(body, definitions))
-    for (const node of everyNode(section))
-      for (const ref of kinds[node.kind].refs?.(node.content) ?? []) if (ref.of === "media") yield ref.id;
+  const shownBy = (node: PageNode) =>
+    [...(kinds[node.kind].refs?.(node.content) ?? [])].flatMap((ref) => (ref.of === "media" ? [ref.id] : []));
+  for (const section of sectionsShown(body, definitions)) for (const node of everyNode(section)) yield* shownBy(node);
+  yield* shownBy(body);
 }
 
 function headOf(

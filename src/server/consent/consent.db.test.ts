@@ -7,7 +7,7 @@ import { consentCounts, consents, consentVersions } from "@/data/consent/tables"
 import { findSite, widgetsOf } from "@/data/site/queries";
 import { publishNow } from "../../../scripts/lib/studio";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
-import type { Context } from "../context";
+import { type Context, standInOrigins } from "../context";
 import { operations } from "../operations";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { asReleased } from "../widget/released";
@@ -140,7 +140,10 @@ test("what a site declares and nobody has taken in yet is on its pages all the s
   const row = await findSite(context.db, site);
   const id = row?.id as string;
   const asked = async () => {
-    const [found] = widgetsOfKind(await asReleased(context.db, id, await widgetsOf(context.db, id)), "consent");
+    const [found] = widgetsOfKind(
+      await asReleased(context.db, id, await widgetsOf(context.db, id), standInOrigins(context.settings)),
+      "consent",
+    );
     return found?.settings.table.map(({ key }) => key) ?? [];
   };
   expect(await asked()).not.toContain("clips:marketing");

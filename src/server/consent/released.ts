@@ -8,9 +8,9 @@ import { declaredOn } from "./table";
 const notSeen = "2000-01-01";
 
 export const consentReleasing: Releasing<"consent"> = {
-  settings: async (db, siteId, settings) => {
+  settings: async (db, siteId, settings, standIns) => {
     const known = new Set(settings.table.map(({ key }) => key));
-    const found = await declaredOn(db, siteId, notSeen);
+    const found = await declaredOn(db, siteId, standIns, notSeen);
     const fresh = found.flatMap(({ entry }) => (known.has(entry.key) ? [] : [entry]));
     return fresh.length ? { ...settings, table: [...settings.table, ...fresh] } : settings;
   },

@@ -6,6 +6,7 @@ import { consentMissing, lessProminent, prominence } from "@/core/consent/judge"
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { pageOf } from "@/data/paging";
 import { widgetsOf } from "@/data/site/queries";
+import { standInOrigins } from "../context";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
@@ -77,7 +78,7 @@ export const consentServer = {
   operations: {
     /** What the site declares now, beside what stands in the table. */
     "consent.found": siteOperation("site.read", {}, async (call) => ({
-      found: await declaredOn(call.context.db, call.site.id, today(call)),
+      found: await declaredOn(call.context.db, call.site.id, standInOrigins(call.context.settings), today(call)),
     })),
     /** A page with the whole table, in the site's own language. */
     "consent.draftPolicy": siteOperation("pages.arrange", { widget }, async (call, input: { widget: string }) => {
@@ -184,7 +185,7 @@ export const consentServer = {
   },
   outside: async (call, { settings }) => {
     const known = new Set(settings.table.map(({ key }) => key));
-    const found = await declaredOn(call.context.db, call.site.id, today(call));
+    const found = await declaredOn(call.context.db, call.site.id, standInOrigins(call.context.settings), today(call));
     const { accepting, refusing, asEasy } = prominence(settings, call.site.brand.colours);
     return [
       ...found.filter(({ entry }) => !known.has(entry.key)).map(({ entry }) => consentMissing(entry.name)),

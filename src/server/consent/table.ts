@@ -3,6 +3,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import type { Entry } from "@/core/consent/consent";
 import { declaredEntries, sentByWidget, sentOn } from "@/core/consent/declared";
 import type { Sends } from "@/core/kind/holder";
+import type { StandIns } from "@/core/video/provider";
 import type { Executor } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { widgetsOf } from "@/data/site/queries";
@@ -35,8 +36,13 @@ export interface Found {
   readonly places: readonly string[];
 }
 
-/** What a site declares now, with where. No page is read to know it. */
-export async function declaredOn(db: Executor, siteId: string, day: string): Promise<readonly Found[]> {
+/** What a site declares now, with where; `day` is today, "2026-03-05". No page is read to know it. */
+export async function declaredOn(
+  db: Executor,
+  siteId: string,
+  standIns: StandIns,
+  day: string,
+): Promise<readonly Found[]> {
   await workOut(db, siteId);
   const rows = await db
     .select({ title: documents.title, kind: documents.kind, sends: documents.sends })
@@ -46,7 +52,7 @@ export async function declaredOn(db: Executor, siteId: string, day: string): Pro
     ...rows.filter(({ kind }) => kind !== "pattern").map(({ title, sends }) => ({ sends: sends ?? [], place: title })),
     ...(await widgetsOf(db, siteId))
       .filter(({ settings }) => settings.enabled)
-      .map((widget) => ({ sends: sentByWidget(widget), place: widget.name })),
+      .map((widget) => ({ sends: sentByWidget(widget, standIns), place: widget.name })),
   ];
   const places = new Map<string, Set<string>>();
   for (const { sends, place } of sent)

@@ -109,7 +109,9 @@ export async function walkSite(context: Context, row: SiteRow, browser: string):
     if (!all.length) done();
   });
   const day = dayIn(site.settings.zone, context.now());
-  const declared = (await declaredOn(context.db, row.id, day)).map(({ entry }) => entry);
+  const declared = (await declaredOn(context.db, row.id, standInOrigins(context.settings), day)).map(
+    ({ entry }) => entry,
+  );
   const table = widgetsOfKind(site.widgets, "consent").flatMap(({ settings }) => settings.table);
   return {
     ...measured(runs, withFound(table, declared), standInOrigins(here.settings), day),

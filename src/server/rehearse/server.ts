@@ -91,7 +91,10 @@ export function createRehearsalServer(context: Context) {
     const row = await findSite(context.db, key);
     if (!row) return null;
     const loaded = await loadSite(context.db, row);
-    const site = { ...loaded, widgets: await asReleased(context.db, row.id, loaded.widgets) };
+    const site = {
+      ...loaded,
+      widgets: await asReleased(context.db, row.id, loaded.widgets, standInOrigins(context.settings)),
+    };
     const code = /^\/_code\/([0-9a-f]{24})(\/.*)$/.exec(path);
     const styles = path.startsWith("/_css");
     const wanted = code?.[2] ?? (styles ? path.slice("/_css".length) || "/" : path);

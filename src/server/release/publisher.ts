@@ -54,7 +54,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "15";
+const rendererVersion = "16";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -168,7 +168,10 @@ export class Publisher {
   }
 
   static async of(context: Context, siteId: string, releaseId: string, kept: KeptSite): Promise<Publisher> {
-    const site = { ...kept, widgets: await asReleased(context.db, siteId, kept.widgets) };
+    const site = {
+      ...kept,
+      widgets: await asReleased(context.db, siteId, kept.widgets, standInOrigins(context.settings)),
+    };
     const scripts = await visitorScripts(context.settings.buildFolder);
     const holding = await statesHolding(context.db, siteId, releaseId, clickTargetsOf(site));
     const fonts = await fontAssets(usedFamilies(site));

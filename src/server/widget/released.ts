@@ -1,12 +1,13 @@
 // Widgets as pages carry them: their settings with what the site tells besides. A list of its own, since jobs that publish
 // belong to kinds.
+import type { StandIns } from "@/core/video/provider";
 import type { SiteWidget, WidgetKindName, WidgetSettings } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import { consentReleasing } from "../consent/released";
 
 export interface Releasing<K extends WidgetKindName> {
   /** What a page carries: the settings with what the site tells besides. */
-  settings(db: Executor, siteId: string, settings: WidgetSettings[K]): Promise<WidgetSettings[K]>;
+  settings(db: Executor, siteId: string, settings: WidgetSettings[K], standIns: StandIns): Promise<WidgetSettings[K]>;
   /** What has to be kept when a release carries it; `settings` are as they are released. */
   published(db: Executor, siteId: string, settings: WidgetSettings[K], at: Date): Promise<void>;
 }
@@ -19,10 +20,11 @@ export const asReleased = (
   db: Executor,
   siteId: string,
   widgets: readonly SiteWidget[],
+  standIns: StandIns,
 ): Promise<readonly SiteWidget[]> =>
   Promise.all(
     widgets.map(async (widget): Promise<SiteWidget> => {
-      const told = await releasing[widget.kind]?.settings(db, siteId, widget.settings as never);
+      const told = await releasing[widget.kind]?.settings(db, siteId, widget.settings as never, standIns);
       return told ? ({ ...widget, settings: told } as SiteWidget) : widget;
     }),
   );

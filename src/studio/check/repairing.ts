@@ -26,10 +26,12 @@ export async function repairAll(
 ): Promise<{ readonly repaired: number; readonly back: WayBack }> {
   const back: { document: string; revision: number; edits: Edit[] }[] = [];
   for (const { page, finding } of findings) {
-    // Opened anew for each: the one before changed it, and one header is of many pages.
-    const document = (await openForCheck(site, page))?.documents[finding.region];
-    const edits = document ? repairEdits(finding, document.body) : [];
-    if (!document || !edits.length) continue;
+    // Opened anew for each: the one before changed it, and one header is of many pages. What lies behind words may be of
+    // another document than the words are.
+    const { header, main, footer } = (await openForCheck(site, page))?.documents ?? {};
+    const document = [header, main, footer].find((one) => one && repairEdits(finding, one.body).length);
+    if (!document) continue;
+    const edits = repairEdits(finding, document.body);
     const { applied, inverses } = applyEdits(document.body, edits);
     if (!applied.length || !(await send(site.key, document.id, document.revision, applied))) continue;
     back.unshift({ document: document.id, revision: document.revision + 1, edits: [...inverses] });

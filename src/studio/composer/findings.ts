@@ -20,14 +20,12 @@ export interface PageFindings {
 
 const none: PageFindings = { all: [], bySection: new Map() };
 
-const rootsIn = (view: ComposerView): Readonly<Record<Region, PageNode>> => ({
+/** The roots that the regions of the page have in the composer. */
+export const rootsIn = (view: ComposerView): Readonly<Record<Region, PageNode>> => ({
   header: view.header,
   main: view.page,
   footer: view.footer,
 });
-
-/** The root that a region of the page has in the composer. */
-export const rootOf = (view: ComposerView, region: Region): PageNode => rootsIn(view)[region];
 
 function counted(all: readonly LayoutFinding[], page: PageNode): PageFindings["bySection"] {
   const counts = new Map<string, number>();

@@ -3,6 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { type MutableRefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { RenderedPage, Renderer } from "@/core/render/render";
+import { putGroundInView } from "./ground-in-view";
 import { openStage, patchStage, type StageState } from "./patch";
 
 export interface StageFrameProps {
@@ -45,8 +46,9 @@ export function StageFrame({
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the document is opened once for the frame's life
   useLayoutEffect(() => {
-    const document = frame.current?.contentDocument;
-    if (!document) return;
+    const element = frame.current;
+    const document = element?.contentDocument;
+    if (!element || !document) return;
     const state = openStage(document, ghosts);
     stage.current = state;
     patchStage(state, rendered, renderer, null);
@@ -58,7 +60,12 @@ export function StageFrame({
     const observer = new ResizeObserver(measure);
     observer.observe(document.body);
     measure();
+    const scrolled = () => putGroundInView(element);
+    window.addEventListener("scroll", scrolled, { capture: true, passive: true });
+    window.addEventListener("resize", scrolled);
     return () => {
+      window.removeEventListener("scroll", scrolled, { capture: true });
+      window.removeEventListener("resize", scrolled);
       observer.disconnect();
       close?.();
       stage.current = null;
@@ -74,6 +81,11 @@ export function StageFrame({
   useEffect(() => {
     if (rendered && stage.current) laidOut.current?.(stage.current);
   }, [rendered]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is put anew whenever one of these is another
+  useEffect(() => {
+    if (frame.current) putGroundInView(frame.current);
+  }, [rendered, heightPx, scale]);
 
   const shown = clipPx === undefined ? heightPx * scale : Math.min(clipPx, Math.max(heightPx * scale, 40));
   // Clipped, not hidden: what is brought into view from inside the frame must not scroll this box, only the pane around it.

@@ -13,6 +13,8 @@ interface Kept extends KeptChoice {
 }
 
 const key = "consent";
+/** A rehearsal keeps no choice: where one took something back, the page that begins anew is told so by its address. */
+const chosenHere = "#consent=";
 
 function readKept(): Kept | null {
   try {
@@ -49,7 +51,7 @@ const newId = () =>
     .slice(0, 20);
 
 /** What tag systems and others on the page are told. */
-interface Told {
+export interface Told {
   readonly allowed: Allowed;
   readonly granted: Readonly<Record<Optional, "granted" | "denied">>;
   readonly region: string;
@@ -69,8 +71,10 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
 
   function rehearsed(): Kept | null {
     const { consent, country, part = null, now } = page.visitor;
-    if (consent === "notAsked") return null;
-    const given = consent === "all" ? optional : consent === "none" ? [] : [consent];
+    const chosen = location.hash.startsWith(chosenHere) ? location.hash.slice(chosenHere.length).split("+") : null;
+    if (consent === "notAsked" && !chosen) return null;
+    const said = consent === "all" ? optional : optional.filter((one) => one === consent);
+    const given = chosen ? optional.filter((one) => chosen.includes(one)) : said;
     const at = country ? { country, part } : null;
     return {
       id: "rehearsal",
@@ -142,7 +146,8 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     const taken = optional.filter((category) => before[category] && !decision.may[category]);
     if (!taken.length) return;
     forget(form.things.filter(({ purpose }) => taken.includes(purpose as Optional)).flatMap(({ sets }) => sets ?? []));
-    if (!rehearsal) location.reload();
+    if (rehearsal) location.hash = chosenHere + given.join("+");
+    location.reload();
   }
 
   const part = (name: string) => box?.querySelector<HTMLElement>(`[data-does="${name}"]`);

@@ -2,6 +2,18 @@
 // picture, and may play it; whoever is disturbed stops it, and it stays so.
 import type { BlockScript } from "../kind";
 
+/** Tells whether what lies behind the page is seen: where a section without a ground of its own is, or none reaches. */
+function whereBare(see: (whether: boolean) => void) {
+  const inView = new Map<Element, boolean>();
+  const watch = new IntersectionObserver((entries) => {
+    for (const { target, isIntersecting } of entries) inView.set(target, isIntersecting);
+    see(document.documentElement.scrollHeight <= innerHeight || [...inView.values()].includes(true));
+  });
+  for (const section of document.querySelectorAll(':is(main,footer) .b-section:not([class*=" on-"])'))
+    if (!section.querySelector(":scope > .b-ground")) watch.observe(section);
+  see(document.documentElement.scrollHeight <= innerHeight);
+}
+
 const bring: BlockScript = (ground) => {
   const button = ground.parentElement?.querySelector<HTMLButtonElement>(".b-still");
   if (!button) return;
@@ -40,10 +52,12 @@ const bring: BlockScript = (ground) => {
     turn();
   });
   document.addEventListener("visibilitychange", turn);
-  new IntersectionObserver(([entry]) => {
-    seen = entry?.isIntersecting ?? false;
+  const see = (whether: boolean) => {
+    seen = whether;
     turn();
-  }).observe(ground);
+  };
+  if (ground.closest(".b-behind")) whereBare(see);
+  else new IntersectionObserver(([entry]) => see(entry?.isIntersecting ?? false)).observe(ground);
 };
 
 export default bring;

@@ -1,17 +1,25 @@
 // The one script every page with widgets loads: it knows the visitor, and loads what the page names: the opening rules
 // at once where something opens by itself, a spot's script when the spot is near, the rest when it is asked for.
+import { nothingRemembered } from "@/core/opening/rule";
 import { openingScript, type PageData } from "@/core/widget/released";
-import type { begin as beginConsent } from "../consent/main";
+import type { begin as beginConsent, Told } from "../consent/main";
 import type { BlockScript, Page, VisitorKind } from "../kind";
 import type { measure } from "../measure/main";
 import type { begin } from "../opening/main";
-import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
+import { keepVisit, readMemory, readVisitor, rememberClosed, rememberDone } from "./memory";
 
 const data = JSON.parse(document.getElementById("widgets")?.textContent ?? "{}") as PageData;
 const { rehearsal, widgets, scripts } = data;
 
 /** Consent is asked for on every page, before anything else. */
 const asks = widgets.find(({ kind }) => kind === "consent");
+
+// Visits are counted where something opens by its rule, and once preferences may be kept.
+let memory = rehearsal ? nothingRemembered : readMemory();
+let counts = !asks;
+const countVisit = () => {
+  if (counts && !rehearsal && widgets.some(({ rule }) => rule)) keepVisit(page.visitor.visit, memory.shownThisVisit);
+};
 
 const load = <T>(name: string): Promise<T> => import(scripts[name] as string) as Promise<T>;
 
@@ -33,11 +41,22 @@ const page: Page = {
   },
   load: async (kind) => (await load<{ default: VisitorKind }>(kind)).default,
   script: load,
-  memory: rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory(),
-  keepMemory: rehearsal ? () => {} : keepMemory,
+  memory,
+  keepMemory: (now) => {
+    const { closedAt } = memory;
+    memory = now;
+    if (!rehearsal && now.closedAt !== closedAt) rememberClosed(now.closedAt);
+    countVisit();
+  },
   rememberDone: rehearsal ? () => {} : rememberDone,
   mayTakeFocus: () => !rehearsal || document.hasFocus(),
 };
+
+countVisit();
+addEventListener("webitor:consent", (event) => {
+  counts = (event as CustomEvent<Told>).detail.allowed.preferences;
+  countVisit();
+});
 
 if (asks)
   Object.assign(page, {

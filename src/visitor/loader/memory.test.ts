@@ -1,6 +1,6 @@
 // What a visitor's browser remembers, with storage that works, is full, or is forbidden.
 import { jest } from "@jest/globals";
-import { keepMemory, readMemory, readVisitor, rememberDone } from "./memory";
+import { keepVisit, readMemory, readVisitor, rememberClosed, rememberDone } from "./memory";
 
 function storage(broken = false): Storage {
   const kept = new Map<string, string>();
@@ -27,6 +27,13 @@ function browser(given: { language?: string; referrer?: string; broken?: boolean
   });
 }
 
+/** A page is opened where visits may be counted. */
+function visited(): number {
+  const { visit } = readVisitor();
+  keepVisit(visit, readMemory().shownThisVisit);
+  return visit;
+}
+
 /** The minutes that have passed on the browser's clock. */
 const later = (minutes: number) => jest.setSystemTime(Date.parse("2026-03-05T18:40:00Z") + minutes * 60_000);
 
@@ -40,26 +47,34 @@ afterEach(() => {
 
 test("pages of one sitting are one visit; after half an hour without one the next begins", () => {
   browser();
-  expect(readVisitor().visit).toBe(1);
+  expect(visited()).toBe(1);
   later(29);
-  expect(readVisitor().visit).toBe(1);
+  expect(visited()).toBe(1);
   later(60);
-  expect(readVisitor().visit).toBe(2);
+  expect(visited()).toBe(2);
+});
+
+test("reading who visits leaves nothing behind, and what was not kept is the first visit again", () => {
+  browser();
+  readVisitor();
+  readMemory();
+  expect(localStorage.getItem("visits")).toBeNull();
+  expect(sessionStorage.getItem("visits")).toBeNull();
+  later(60);
+  expect(readVisitor().visit).toBe(1);
 });
 
 test("a new visit forgets how often popups were shown in the last, not that one was closed", () => {
   browser();
-  readVisitor();
-  keepMemory({ closedAt: { letters: 5 }, shownThisVisit: { letters: 2 } });
+  rememberClosed({ letters: 5 });
+  keepVisit(visited(), { letters: 2 });
   expect(readMemory()).toEqual({ closedAt: { letters: 5 }, shownThisVisit: { letters: 2 } });
   later(45);
-  readVisitor();
   expect(readMemory()).toEqual({ closedAt: { letters: 5 }, shownThisVisit: {} });
 });
 
 test("who signed up is known at the next visit, once for each popup", () => {
   browser();
-  readVisitor();
   rememberDone("letters");
   rememberDone("letters");
   rememberDone("winter");
@@ -78,7 +93,8 @@ test("country and where from are what the browser tells, and nothing where it do
 test("where storage is forbidden every visit is the first, and nothing breaks", () => {
   browser({ broken: true });
   expect(readVisitor()).toMatchObject({ visit: 1, signedUpWith: [] });
-  keepMemory({ closedAt: { letters: 5 }, shownThisVisit: {} });
+  rememberClosed({ letters: 5 });
+  keepVisit(1, { letters: 1 });
   rememberDone("letters");
   expect(readMemory()).toEqual({ closedAt: {}, shownThisVisit: {} });
 });

@@ -66,10 +66,10 @@ export const code: KindDefinition = defineKind<CodeContent>({
       control: {
         kind: "choice",
         options: [
-          ["needed", "what the page is for: it runs at once"],
+          ["needed", "needed at once"],
           ["preferences", "preferences"],
           ["statistics", "statistics"],
-          ["marketing", "marketing, or unknown"],
+          ["marketing", "marketing"],
         ],
       },
       hint: ({ purpose }) => (purpose === "needed" ? undefined : "It waits for the visitor’s yes."),

@@ -112,10 +112,10 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
       control: {
         kind: "choice",
         options: [
-          ["fixed", "as set below, at each width"],
-          ["ratio", "as its shape says"],
+          ["fixed", "as set below"],
+          ["ratio", "by its shape"],
           ["window", "as the window"],
-          ["message", "as it says itself, by message"],
+          ["message", "as it says itself"],
         ],
       },
       layout: true,
@@ -141,10 +141,10 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
       control: {
         kind: "choice",
         options: [
-          ["needed", "what the page is for: it loads at once"],
+          ["needed", "needed at once"],
           ["preferences", "preferences"],
           ["statistics", "statistics"],
-          ["marketing", "marketing, or unknown"],
+          ["marketing", "marketing"],
         ],
       },
       hint: (content) => (needsYes(content) ? "It waits for the visitor’s yes, behind its poster." : undefined),

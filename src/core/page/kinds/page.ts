@@ -1,6 +1,8 @@
-// The root of a page, a header or a footer: it holds sections in their running order. That of a header or footer says
-// where it stands, and that of a header how it behaves while one scrolls.
+// The root of a page, a header or a footer: it holds sections in their running order. That of a page may have a picture or a
+// film behind all of it; that of a header or footer says where it stands, and that of a header how it behaves while one scrolls.
 import Joi from "joi";
+import { type Ground, groundRefs, groundSchema } from "../ground";
+import { groundHtml } from "../ground-html";
 import { defineKind, type KindDefinition } from "../kind";
 import { type Standing, standingSchema } from "../surround/standing";
 import { type Top, topSchema } from "../surround/top";
@@ -8,16 +10,34 @@ import { type Top, topSchema } from "../surround/top";
 export interface RootContent {
   readonly standing?: Standing;
   readonly top?: Top;
+  /** Stays in view behind the whole page; sections with a surface of their own lie over it. */
+  readonly ground?: Ground;
 }
 
 export const page: KindDefinition = defineKind<RootContent>({
   label: "Page",
-  schema: Joi.object<RootContent>({ standing: standingSchema, top: topSchema }),
+  schema: Joi.object<RootContent>({ standing: standingSchema, top: topSchema, ground: groundSchema }),
   fresh: () => ({}),
   holds: ["section", "shared"],
   looks: [],
   words: {},
-  fields: [],
-  css: "",
-  render: (node, _content, context) => context.children(node),
+  fieldsTitle: "The whole page",
+  fields: [
+    {
+      name: "ground",
+      label: "Picture behind the whole page",
+      control: { kind: "ground" },
+      optional: true,
+      layout: true,
+    },
+  ],
+  refs: ({ ground }) => groundRefs(ground),
+  // Over the canvas and below all that stands on the page. Its button keeps clear of what floats in the lower corners.
+  css: ".b-behind>.b-ground{position:fixed}.b-behind>.b-still{position:fixed;bottom:50%;inset-inline-end:0;border-inline-end:0;border-start-end-radius:0;border-end-end-radius:0}@media print{.b-behind{display:none}}",
+  cssOf: ["section"],
+  /** What lies behind the page. Its sections are parts of their own. */
+  render: (node, { ground }, context) => {
+    const behind = groundHtml(ground, context);
+    return behind && `<div${context.attributes(node, "b-behind")}>${behind}</div>`;
+  },
 });

@@ -52,8 +52,8 @@ interface Below {
   readonly veil: Colour;
   /** The colour of the veil of a picture, however strong it is. */
   readonly cover?: Colour;
-  /** The section whose picture it is. */
-  readonly section: HTMLElement | null;
+  /** What the picture stands in: a section, or what lies behind the page. */
+  readonly holder: HTMLElement | null;
 }
 
 /** So many pixels wide and high the part of a picture below words is looked at. */
@@ -62,13 +62,23 @@ const sampledPx = 24;
 /** Frames of films behind sections, by what holds them: drawn before the page is measured. */
 export const filmsBehind = new WeakMap<Element, readonly HTMLCanvasElement[]>();
 
-/** The pixels below a box of a picture behind a section, and of every frame of the film that plays over it. */
-function pixelsBelow(page: MeasuredPage, image: HTMLImageElement, box: DOMRect): Uint8ClampedArray | null {
+/** Whether a picture lies behind the whole page: words come to stand anywhere on it. */
+const isBehindPage = (image: HTMLImageElement) => image.closest(".b-behind") !== null;
+
+/** The pixels below a box of a picture behind it, and of every frame of the film that plays over the picture. */
+function pixelsBelow(page: MeasuredPage, image: HTMLImageElement, words: DOMRect): Uint8ClampedArray | null {
+  const box = isBehindPage(image) ? image.getBoundingClientRect() : words;
   const still = image.complete && image.naturalWidth ? drawnBelow(page, image, image, box) : null;
   if (!still) return null;
   const frames = filmsBehind.get(image.closest(".b-ground") as Element) ?? [];
   return together([still, ...frames.flatMap((frame) => drawnBelow(page, image, frame, box) ?? [])]);
 }
+
+/** The picture that lies behind all that stands in an element. */
+const pictureBehind = (element: Element) =>
+  element.querySelector<HTMLImageElement>(
+    element.tagName === "BODY" ? ".b-behind > .b-ground img" : ":scope > .b-ground img",
+  );
 
 /** The pixels of something drawn below a box, as `object-fit: cover` puts it in the place of `image`. */
 function drawnBelow(
@@ -117,11 +127,11 @@ function below(page: MeasuredPage, element: HTMLElement, box: DOMRect): Below {
       if (visited.has(up)) continue;
       visited.add(up);
       // A picture behind lies over the ground of its own section.
-      const image = up.querySelector<HTMLImageElement>(":scope > .b-ground img");
+      const image = pictureBehind(up);
       const pixels = image && pixelsBelow(page, image, box);
       if (!pixels) {
         seen = over(seen, paintOf(page, up));
-        if (seen.alpha > 0.98) return { pixels: null, veil: seen, section: null };
+        if (seen.alpha > 0.98) return { pixels: null, veil: seen, holder: null };
         continue;
       }
       const veil = page.view.getComputedStyle(image.closest(".b-ground") as Element, "::after");
@@ -130,7 +140,7 @@ function below(page: MeasuredPage, element: HTMLElement, box: DOMRect): Below {
         pixels,
         veil: over(seen, { ...colour, alpha: colour.alpha * Number(veil.opacity || 1) }),
         cover: colour,
-        section: up as HTMLElement,
+        holder: image.closest<HTMLElement>(".b-behind") ?? (up as HTMLElement),
       };
     }
     return null;
@@ -143,14 +153,14 @@ function below(page: MeasuredPage, element: HTMLElement, box: DOMRect): Below {
     let own: Colour = nothing;
     for (let up: Element | null = element; up && up !== lifted.parentElement; up = up.parentElement)
       own = over(own, paintOf(page, up));
-    if (own.alpha > 0.98) return { pixels: null, veil: own, section: null };
+    if (own.alpha > 0.98) return { pixels: null, veil: own, holder: null };
     seen = own;
     for (let up: Element | null = element; up && up !== lifted.parentElement; up = up.parentElement) visited.add(up);
     const first = page.document.querySelector("main > .b-section, main > .b-shared > .b-section");
     const found = first && through(first);
     if (found) return found;
   }
-  return { pixels: null, veil: over(seen, { red: 255, green: 255, blue: 255, alpha: 1 }), section: null };
+  return { pixels: null, veil: over(seen, { red: 255, green: 255, blue: 255, alpha: 1 }), holder: null };
 }
 
 /** Whether a computed size counts as large text: 24 px, or bold from 18.66 px (WCAG 2.2). */
@@ -224,9 +234,9 @@ function repairOf(
 ): LayoutRepair | undefined {
   if (state) return headerRepair(page, under, wanted, state);
   const block = blockOf(element);
-  const section = under.section;
-  const root = section && page.roots[at(section).region];
-  const node = root && section.dataset.n ? findNode(root, section.dataset.n) : null;
+  const { holder } = under;
+  const root = holder && page.roots[holder.matches(".b-behind") ? "main" : at(holder).region];
+  const node = root && holder.dataset.n ? findNode(root, holder.dataset.n) : null;
   const ground = node?.content.ground as Ground | undefined;
   if (under.pixels && node && ground) {
     const words = asHex(readColour(page.view.getComputedStyle(element).color));

@@ -7,7 +7,7 @@ import { within } from "@/core/page/shared";
 import { words as checkWords, regionWords, repairWords, widthsWords } from "@/studio/check/words";
 import { PlainButton, State } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
-import { rootOf } from "../findings";
+import { rootsIn } from "../findings";
 import type { Composer, ComposerView } from "../store";
 
 /** Whether a finding is of a block, or of what a shared section shows in its place. */
@@ -27,8 +27,8 @@ export function BlockFindings({
   const here = findings.filter((finding) => isOf(finding, node.id));
   if (!here.length) return null;
   const repair = (finding: LayoutFinding) => {
-    const root = rootOf(view, finding.region);
-    const edits = repairEdits(finding, root);
+    // What lies behind words may be of another document than the words are.
+    const edits = Object.values(rootsIn(view)).flatMap((root) => repairEdits(finding, root));
     const document = edits.length ? composer.documentOf(finding.repair?.node ?? "") : null;
     const refusal = document ? composer.edit(document, edits) : checkWords.failed;
     if (refusal) composer.say(refusal);

@@ -72,7 +72,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
   choice: ({ composer, node, field }) => {
     const { value, set, error } = useField(composer, node, field.name);
     return (
-      <Row label={field.label} error={error}>
+      <Row label={field.label} error={error} hint={field.hint?.(node.content)}>
         {(ids) => <OptionChoice options={field.control.options} value={value} ids={ids} onChange={set} />}
       </Row>
     );
@@ -257,12 +257,13 @@ export function OpenFields({ composer, node }: { composer: Composer; node: PageN
 }
 
 /** The fields of a block, and what it holds. */
-export function Fields({ composer, node }: { composer: Composer; node: PageNode }) {
+/** `ofRoot`: of a page as a whole, to which sections are added on the running order. */
+export function Fields({ composer, node, ofRoot }: { composer: Composer; node: PageNode; ofRoot?: true }) {
   const kind = kinds[node.kind];
   const fields = kind.fields.filter(
     (field) => (composer.mayLayout || !field.layout) && field.shown?.(node.content) !== false,
   );
-  const adds = composer.mayLayout && kind.holds !== undefined;
+  const adds = composer.mayLayout && kind.holds !== undefined && !ofRoot;
   if (!fields.length && !adds) return null;
   return (
     <Group title={kind.fieldsTitle ?? own.content}>

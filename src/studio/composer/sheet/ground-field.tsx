@@ -1,23 +1,21 @@
 "use client";
-// The picture behind a section: chosen, its focal point set on it, and the contrast of words measured on its pixels.
+// The picture behind a section or a page: chosen, its focal point set on it, and the contrast of words measured on its pixels.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
-import { isFilm } from "@/core/media/documents";
 import { freshGround, type Ground } from "@/core/page/ground";
 import { useSite } from "@/studio/frame/site-context";
 import { framesOf, pixelsOf, together } from "@/studio/kit/film-frames";
-import { Choice, FileButton, PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
+import { PlainButton, QuietButton, Row, State } from "@/studio/kit/kit";
 import { usePixels } from "@/studio/kit/pixels";
 import { smallPicture } from "@/studio/kit/small-picture";
 import { PictureChoice } from "../picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
+import { FilmChoice } from "./film-choice";
 import { PictureCut } from "./picture-cut";
-import { filmEndings, Refused, useSending } from "./video-field";
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
@@ -75,35 +73,18 @@ const kept = ({ veil, film }: Ground) => ({ veil, ...(film ? { film } : {}) });
 
 /** The film that plays over the picture: one of the site's, or a new one. */
 function FilmOver({ ground, onChange }: { ground: Ground; onChange: (ground: Ground) => void }) {
-  const site = useSite();
-  const films = site.media.filter(isFilm);
-  const put = (film: string | undefined) => {
-    const { film: _film, ...rest } = ground;
-    onChange(film ? { ...rest, film } : rest);
-  };
-  const sending = useSending(({ hash }) => put(hash));
   return (
     <Box mb="8px">
-      <Row label={own.groundFilm} hint={ground.film ? own.groundFilmHint : undefined} stacked>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={ground.film ?? ""}
-            onChange={(hash) => put(hash || undefined)}
-            options={[["", own.noGroundFilm], ...films.map(({ hash, name }) => [hash, name] as const)]}
-          />
-        )}
-      </Row>
-      <FileButton
-        label={own.filmFile}
-        accept={filmEndings}
-        loading={sending.isPending}
-        loadingText={own.sending}
-        onFile={(file) => sending.mutate(file)}
-      >
-        <Plus size={14} /> {own.newFilm}
-      </FileButton>
-      <Refused error={sending.error} />
+      <FilmChoice
+        label={own.groundFilm}
+        hint={ground.film ? own.groundFilmHint : undefined}
+        none={own.noGroundFilm}
+        value={ground.film ?? ""}
+        onChoose={(film) => {
+          const { film: _film, ...rest } = ground;
+          onChange(film ? { ...rest, film: film.hash } : rest);
+        }}
+      />
     </Box>
   );
 }

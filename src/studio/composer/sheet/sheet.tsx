@@ -56,7 +56,12 @@ function OpenSheet({ composer, view, findings }: SheetProps) {
         <Text mt="8px" mb="16px" color="ink2">
           {own.pressKeys}
         </Text>
-        {composer.mayLayout ? <Departures composer={composer} root={view.page} /> : null}
+        {composer.mayLayout ? (
+          <>
+            <Fields composer={composer} node={view.page} ofRoot />
+            <Departures composer={composer} root={view.page} />
+          </>
+        ) : null}
       </Box>
     );
   const surround = composer.surroundAt(node.id);

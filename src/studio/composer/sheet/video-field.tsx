@@ -4,39 +4,21 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Plus, Search } from "lucide-react";
 import { useRef, useState } from "react";
-import { captionType, documentKinds, filmTypes, isFilm } from "@/core/media/documents";
+import { captionType, documentKinds } from "@/core/media/documents";
 import type { VideoContent } from "@/core/page/kinds/video";
 import type { MediaEntry } from "@/core/site/site";
 import { clock } from "@/core/video/length";
 import { hostOf, pageAddress, sentBy } from "@/core/video/source";
 import { standInHere, useRefresh, useSite } from "@/studio/frame/site-context";
-import { ask, Refusal, upload } from "@/studio/kit/api";
+import { ask, upload } from "@/studio/kit/api";
 import { Choice, FileButton, PlainButton, QuietButton, RefusalNote, Row, State, TextInput } from "@/studio/kit/kit";
 import { RoomWarning } from "@/studio/kit/room";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
+import { FilmChoice, Refused, useSending } from "./film-choice";
 
 type Video = FieldProps<"video">;
-
-export const filmEndings = filmTypes.map((type) => `.${documentKinds[type].extension}`).join(",");
-
-/** Sends a file that is played, or read with what is played. */
-export function useSending(then: (entry: MediaEntry) => void) {
-  const site = useSite();
-  const refresh = useRefresh();
-  return useMutation({
-    mutationFn: async (file: File) => {
-      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media?as=document`, file);
-      await refresh();
-      return entry;
-    },
-    onSuccess: then,
-  });
-}
-
-export const Refused = ({ error }: { error: Error | null }) =>
-  error ? <State tone="brick">{error instanceof Refusal ? error.message : own.fileNotSent}</State> : null;
 
 export function VideoField({ composer, node, field }: Video) {
   const content = node.content as unknown as VideoContent;
@@ -97,8 +79,6 @@ function Address({ composer, node }: Video) {
 }
 
 function OwnFilm({ composer, node }: Video) {
-  const site = useSite();
-  const films = site.media.filter(isFilm);
   const content = node.content as unknown as VideoContent;
   const chosen = content.source?.from === "file" ? content.source.media : "";
   const choose = (entry: MediaEntry) =>
@@ -111,37 +91,16 @@ function OwnFilm({ composer, node }: Video) {
       to: undefined,
       quality: undefined,
     });
-  const sending = useSending(choose);
   return (
     <Box mt="10px">
-      {films.length ? (
-        <Row label={own.ownFilm}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={chosen}
-              onChange={(hash) => {
-                const entry = films.find((one) => one.hash === hash);
-                if (entry) choose(entry);
-              }}
-              options={[
-                ["", own.chooseFilm],
-                ...films.map((one) => [one.hash, `${one.name} (${clock((one.lengthMs ?? 0) / 1000)})`] as const),
-              ]}
-            />
-          )}
-        </Row>
-      ) : null}
-      <FileButton
-        label={own.filmFile}
-        accept={filmEndings}
-        loading={sending.isPending}
-        loadingText={own.sending}
-        onFile={(file) => sending.mutate(file)}
-      >
-        <Plus size={14} /> {own.newFilm}
-      </FileButton>
-      <Refused error={sending.error} />
+      <FilmChoice
+        label={own.ownFilm}
+        none={own.chooseFilm}
+        value={chosen}
+        onChoose={(entry) => {
+          if (entry) choose(entry);
+        }}
+      />
       <RoomWarning />
     </Box>
   );
