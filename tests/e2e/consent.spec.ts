@@ -8,6 +8,8 @@ test.describe.configure({ mode: "serial" });
 
 const site = "asked";
 let studio: Page;
+/** Id of the page with the clip. */
+let clipPage: string;
 
 const { call, copyWorkshop, pageWith, publish } = operator(() => studio, site);
 
@@ -37,7 +39,11 @@ test.beforeAll(async ({ browser }) => {
   });
   const node = (id: string, kind: string, content: object) => ({ id, kind, content, look: { base: {} } });
   const shown = { alt: "", as: "here", text: "", controls: "shown", fullScreen: true, captions: [], chapters: [] };
-  await pageWith(
+  const { id: widget } = await call<{ id: string }>("widgets.add", { kind: "popup", name: "Letter" });
+  const { revision, settings } = await call<{ revision: number; settings: object }>("widgets.read", { widget });
+  const later = { ...settings, enabled: true, triggers: [{ on: "after", seconds: 600 }] };
+  await call("widgets.save", { widget, name: "Letter", revision, settings: later });
+  clipPage = await pageWith(
     { title: "Clip", slug: "clip" },
     {
       ...node("ask-s", "section", { name: "Clip" }),
@@ -111,6 +117,18 @@ test("in Ireland nothing loads before a yes; refusing is as easy, is kept, and h
   await expect(page.getByRole("button", { name: "Privacy choices" })).toBeVisible();
   await expect(question).toBeHidden();
   expect(asked).toEqual([]);
+  // Their visits are not counted either, by which the site's letter would open.
+  const kept = () => page.evaluate(() => Object.keys({ ...localStorage, ...sessionStorage }).sort());
+  expect(await kept()).toEqual(["consent"]);
+  await page.getByRole("button", { name: "Privacy choices" }).click();
+  await question.getByRole("checkbox", { name: "Preferences" }).check();
+  await question.getByRole("button", { name: "Save this choice" }).click();
+  await expect.poll(kept).toEqual(["consent", "popup-visits"]);
+  await page.getByRole("button", { name: "Privacy choices" }).click();
+  const again = page.waitForEvent("load");
+  await question.getByRole("button", { name: "Refuse all" }).click();
+  await again;
+  expect(await kept()).toEqual(["consent"]);
   expect(await page.context().cookies()).toEqual([]);
 });
 
@@ -142,6 +160,23 @@ test("a press on the clip is a yes to just that; taken back, it is gone", async 
   });
 });
 
+test("a rehearsal keeps no choice, and yet what is taken back in it is gone", async () => {
+  await studio.goto(`/s/${site}/pages/${clipPage}`);
+  await studio.getByRole("button", { name: "Walk through" }).click();
+  const rehearsed = studio.frameLocator('iframe[title="The site as this visitor sees it"]');
+  const question = rehearsed.getByRole("region", { name: "May we load things from elsewhere?" });
+  await question.getByRole("button", { name: "Accept all" }).click();
+  await rehearsed.getByRole("link", { name: /^Play: Kiln opening/ }).click();
+  await expect(rehearsed.locator(".b-video iframe")).toHaveCount(1);
+  await rehearsed.getByRole("button", { name: "Privacy choices" }).click();
+  await question.getByRole("checkbox", { name: "Marketing" }).uncheck();
+  await question.getByRole("button", { name: "Save this choice" }).click();
+  await expect(rehearsed.locator(".b-video iframe")).toHaveCount(0);
+  await expect(rehearsed.getByRole("button", { name: "Privacy choices" })).toBeVisible();
+  await expect(question).toBeHidden();
+  await studio.keyboard.press("Escape");
+});
+
 test("in Switzerland it is told and may be refused; in California selling is refused by a link, or by the browser’s signal", async ({
   browser,
 }) => {
@@ -167,7 +202,7 @@ test("each choice is on the Desk with its texts; a visitor’s proof finds it; n
   await studio.goto(`/s/${site}/desk`);
   await studio.getByText("Consent", { exact: true }).click();
   const choice = (region: string) => studio.getByRole("button", { name: region });
-  await expect(choice("EU and EEA")).toHaveCount(3);
+  await expect(choice("EU and EEA")).toHaveCount(5);
   await expect(choice("California and other US states")).toHaveCount(1);
   await choice("Switzerland").click();
   const id = (await studio.getByText(/^[a-z0-9]{20}$/).textContent()) ?? "";

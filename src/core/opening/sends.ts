@@ -11,7 +11,7 @@ export function* sentByOpening({ triggers }: Pick<Opening, "triggers">): Generat
     yield {
       origin: ownOrigin,
       purpose: "preferences",
-      sets: ["visits"],
+      sets: ["popup-visits"],
       what: "Visits, and what opened in them",
       stays,
     };

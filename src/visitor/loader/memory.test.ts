@@ -58,8 +58,8 @@ test("reading who visits leaves nothing behind, and what was not kept is the fir
   browser();
   readVisitor();
   readMemory();
-  expect(localStorage.getItem("visits")).toBeNull();
-  expect(sessionStorage.getItem("visits")).toBeNull();
+  expect(localStorage.getItem("popup-visits")).toBeNull();
+  expect(sessionStorage.getItem("popup-visits")).toBeNull();
   later(60);
   expect(readVisitor().visit).toBe(1);
 });

@@ -15,7 +15,7 @@ interface Visits {
 }
 
 const doneKey = "popups";
-const visitsKey = "visits";
+const visitsKey = "popup-visits";
 /** A pause this long begins a new visit, in ms. */
 const visitPause = 30 * 60_000;
 
