@@ -1,6 +1,7 @@
 // Reading a feed: RSS 2.0 and Atom (RFC 4287) with Media RSS 1.5.1, page by page (RFC 5005). It comes from a stranger: no
 // entity of its own is resolved, nothing nests without end, and every word of it is only a word.
 import { Parser } from "htmlparser2";
+import { plainLine } from "@/core/input/plain";
 import { ratioOf, webAddress } from "@/core/video/oembed";
 import type { StandIns } from "@/core/video/provider";
 import { readNamed, type Source } from "@/core/video/source";
@@ -45,14 +46,6 @@ const textsOf = new Set([
 const attributesOf = new Set(["content", "thumbnail", "player", "statistics", "counts"]);
 
 const local = (name: string) => name.slice(name.indexOf(":") + 1).toLowerCase();
-
-const clean = (text: string | undefined, most: number): string =>
-  (text ?? "")
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out.
-    .replace(/[\u0000-\u001f\u007f\u200b-\u200f\u202a-\u202e\u2066-\u2069]+/g, " ")
-    .replace(/\s+/g, " ")
-    .trim()
-    .slice(0, most);
 
 const count = (text: string | undefined): number | null => {
   const value = text === undefined || text === "" ? Number.NaN : Number(text);
@@ -135,15 +128,15 @@ function clipOf({ texts, attributes }: Entry, from: string, standIns: StandIns):
       : page && framed
         ? { from: "page", address: page, player: framed }
         : null;
-  const id = clean(texts.guid ?? texts.id ?? page ?? "", 300);
-  const title = clean(texts.title, longestTitle);
+  const id = plainLine(texts.guid ?? texts.id ?? page ?? "", 300);
+  const title = plainLine(texts.title, longestTitle);
   if (!page || !id || !title) return null;
   return {
     id,
     source,
     page,
     title,
-    words: clean(texts.description ?? texts.summary, longestText),
+    words: plainLine(texts.description ?? texts.summary, longestText),
     published: moment(texts.pubdate ?? texts.published ?? texts.updated),
     seconds: Math.min(86_400, count(content.duration?.split(".")[0]) ?? 0),
     views: count(statistics.views),
@@ -188,8 +181,8 @@ export function readFeed(text: string, from: string, standIns: StandIns): Outcom
   const { counts = {} } = attributes;
   return done({
     about: {
-      title: clean(texts.title, longestTitle),
-      words: clean(texts.description ?? texts.subtitle, longestText),
+      title: plainLine(texts.title, longestTitle),
+      words: plainLine(texts.description ?? texts.subtitle, longestText),
       page: webAddress(texts.link?.trim(), from) ?? from,
       picture: webAddress(texts.picture?.trim(), from),
       subscribers: count(counts.subscribers),

@@ -1,5 +1,6 @@
 // What a host tells about one of its clips: oEmbed 1.0, in JSON. Nothing of it is trusted: words are words, and of its
 // markup only the address of the frame is read.
+import { plainLine } from "@/core/input/plain";
 import { tagsIn } from "@/core/input/tags";
 
 export interface Told {
@@ -15,16 +16,6 @@ export interface Told {
   /** What is framed to play it; null where the host offers none. */
   readonly player: string | null;
 }
-
-const words = (value: unknown, most: number): string =>
-  typeof value === "string"
-    ? value
-        // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is taken out.
-        .replace(/[\u0000-\u001f\u007f\u200b-\u200f\u202a-\u202e\u2066-\u2069]+/g, " ")
-        .replace(/\s+/g, " ")
-        .trim()
-        .slice(0, most)
-    : "";
 
 const number = (value: unknown): number => {
   const found = typeof value === "string" ? Number(value) : value;
@@ -61,8 +52,8 @@ export function readOEmbed(text: string, from: string): Told | null {
   if (typeof data !== "object" || data === null || !["video", "rich"].includes(String(data.type))) return null;
   const [frame] = typeof data.html === "string" ? tagsIn(data.html, "iframe") : [];
   return {
-    title: words(data.title, 200),
-    by: words(data.author_name, 120),
+    title: plainLine(data.title, 200),
+    by: plainLine(data.author_name, 120),
     ratio: ratioOf(data.width, data.height),
     lengthSeconds: Math.round(number(data.duration)),
     picture: webAddress(data.thumbnail_url, from),

@@ -1,8 +1,9 @@
 "use client";
 // How the question looks, and whether refusing is drawn as prominent as accepting.
-import { type ColourRole, colourRoles, roleNames, surfaceNames, surfaces } from "@/core/brand/brand";
+import { colourRoles } from "@/core/brand/brand";
 import { type Consent, consentPlaces } from "@/core/consent/consent";
 import { prominence } from "@/core/consent/judge";
+import { RoleOrNoneRow, RoleRow, SurfaceRow } from "@/studio/forms/brand-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, Row, Segments, State, Tick } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
@@ -17,32 +18,23 @@ export function LookStep({ settings, faults, change }: StepProps<"consent">) {
   const setAgain = (part: Partial<Consent["again"]>) => change({ again: { ...again, ...part } });
   const { accepting, refusing, asEasy } = prominence(settings, brand.colours);
   const told = (ratio: number) => ratio.toFixed(1);
-  const colour = (name: "accept" | "refuse", label: string, none: string) => (
-    <Row label={label}>
-      {(ids) => (
-        <Choice
-          {...ids}
-          value={look[name] ?? ""}
-          onChange={(role) => set({ [name]: role || null })}
-          options={[["", none], ...grounds.map((role) => [role, roleNames[role]] as const)]}
-        />
-      )}
-    </Row>
-  );
   return (
     <>
-      <Row label={own.surface}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={look.surface}
-            onChange={(surface) => set({ surface: surface as typeof look.surface })}
-            options={surfaces.map((surface) => [surface, surfaceNames[surface]] as const)}
-          />
-        )}
-      </Row>
-      {colour("accept", own.acceptColour, own.brandAccent)}
-      {colour("refuse", own.refuseColour, own.asAccept)}
+      <SurfaceRow label={own.surface} value={look.surface} onChange={(surface) => set({ surface })} />
+      <RoleOrNoneRow
+        label={own.acceptColour}
+        none={own.brandAccent}
+        roles={grounds}
+        value={look.accept}
+        onChange={(accept) => set({ accept })}
+      />
+      <RoleOrNoneRow
+        label={own.refuseColour}
+        none={own.asAccept}
+        roles={grounds}
+        value={look.refuse}
+        onChange={(refuse) => set({ refuse })}
+      />
       {!settings.refuseFirst ? (
         <State tone="brick">{own.secondLayer}</State>
       ) : asEasy ? (
@@ -96,16 +88,12 @@ export function LookStep({ settings, faults, change }: StepProps<"consent">) {
                 />
               )}
             </Row>
-            <Row label={own.markColour}>
-              {(ids) => (
-                <Choice
-                  {...ids}
-                  value={again.colour}
-                  onChange={(role) => setAgain({ colour: role as ColourRole })}
-                  options={grounds.map((role) => [role, roleNames[role]] as const)}
-                />
-              )}
-            </Row>
+            <RoleRow
+              label={own.markColour}
+              roles={grounds}
+              value={again.colour}
+              onChange={(colour) => setAgain({ colour })}
+            />
           </>
         ) : null}
       </Group>

@@ -1,9 +1,10 @@
 "use client";
 // How the popup looks: ground, what is behind it, the close mark, how it comes.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { colourRoles, roleNames, surfaceNames, surfaces } from "@/core/brand/brand";
+import { colourRoles } from "@/core/brand/brand";
 import type { Popup } from "@/core/popup/popup";
-import { Choice, Group, NumberInput, Row, Segments, Tick } from "@/studio/kit/kit";
+import { RoleRow, SurfaceRow } from "@/studio/forms/brand-choice";
+import { Group, NumberInput, Row, Segments, Tick } from "@/studio/kit/kit";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
 
@@ -14,32 +15,19 @@ export function LookStep({ settings: popup, faults, change }: StepProps) {
   const set = (part: Partial<Popup["look"]>) => change({ look: { ...look, ...part } });
   return (
     <>
-      <Row label={own.surface}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={look.surface}
-            onChange={(surface) => set({ surface: surface as typeof look.surface })}
-            options={surfaces.map((surface) => [surface, surfaceNames[surface]] as const)}
-          />
-        )}
-      </Row>
+      <SurfaceRow label={own.surface} value={look.surface} onChange={(surface) => set({ surface })} />
       <Group title={own.pageBehind} mt="8px">
         <Tick label={own.pageStaysUsable} checked={look.pageUsable} onChange={(pageUsable) => set({ pageUsable })} />
         {look.pageUsable ? (
           <Text color="ink2">{own.thenNothingDimmedKeyboard}</Text>
         ) : (
           <>
-            <Row label={own.overlay}>
-              {(ids) => (
-                <Choice
-                  {...ids}
-                  value={look.overlayColour}
-                  onChange={(role) => set({ overlayColour: role as typeof look.overlayColour })}
-                  options={colourRoles.map((role) => [role, roleNames[role]] as const)}
-                />
-              )}
-            </Row>
+            <RoleRow
+              label={own.overlay}
+              roles={colourRoles}
+              value={look.overlayColour}
+              onChange={(overlayColour) => set({ overlayColour })}
+            />
             <Row label={own.strength} error={faults["look.overlayStrength"]}>
               {(ids) => (
                 <Flex gap="8px" align="center">
