@@ -23,7 +23,8 @@ const bring: BlockScript = (ground) => {
   let seen = false;
   let film: HTMLVideoElement | null = null;
   const say = () => {
-    button.textContent = (wanted ? button.dataset.pause : button.dataset.play) ?? "";
+    button.textContent = button.title = (wanted ? button.dataset.pause : button.dataset.play) ?? "";
+    button.toggleAttribute("data-rests", !wanted);
   };
   const turn = () => {
     say();

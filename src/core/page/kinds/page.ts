@@ -32,8 +32,9 @@ export const page: KindDefinition = defineKind<RootContent>({
     },
   ],
   refs: ({ ground }) => groundRefs(ground),
-  // Over the canvas and below all that stands on the page. Its button keeps clear of what floats in the lower corners.
-  css: ".b-behind>.b-ground{position:fixed}.b-behind>.b-still{position:fixed;bottom:50%;inset-inline-end:0;border-inline-end:0;border-start-end-radius:0;border-end-end-radius:0}@media print{.b-behind{display:none}}",
+  // Over the canvas and below all that stands on the page. Its button is a mark at the edge, clear of what floats in the
+  // corners; its words are for those who listen, and for whoever points at it.
+  css: ".b-behind>.b-ground{position:fixed}.b-behind>.b-still{position:fixed;bottom:50%;inset-inline-end:0;width:44px;padding:0;border-inline-end:0;border-start-end-radius:0;border-end-end-radius:0;font-size:0}.b-behind>.b-still::before{content:'';display:block;width:14px;height:16px;margin:auto;border-inline:5px solid}.b-behind>.b-still[data-rests]::before{width:0;height:0;border-block:8px solid transparent;border-inline:14px solid;border-inline-end:0}@media print{.b-behind{display:none}}",
   cssOf: ["section"],
   /** What lies behind the page. Its sections are parts of their own. */
   render: (node, { ground }, context) => {
