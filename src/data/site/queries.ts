@@ -1,5 +1,5 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
-import { and, asc, count, eq, inArray, isNull, sql } from "drizzle-orm";
+import { and, asc, count, eq, getTableColumns, inArray, isNull, sql } from "drizzle-orm";
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
 import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
@@ -285,11 +285,18 @@ export async function storeMedia(
   for (let at = 0; at < rows.length; at += 500) await tx.insert(media).values(rows.slice(at, at + 500));
 }
 
-/** Gives a new site the pictures of another. */
+/** Everything that is kept of a medium, besides whose it is. */
+const ofMedium = sql.join(
+  Object.values(getTableColumns(media))
+    .filter((column) => column !== media.siteId && column !== media.removedAt)
+    .map(({ name }) => sql.identifier(name)),
+  sql`, `,
+);
+
+/** Gives a new site the media of another. */
 export async function copyMedia(tx: Executor, from: string, to: string): Promise<void> {
   await tx.execute(
-    sql`insert into media (site_id, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, tint, moves, print, made, created_at)
-      select ${to}, hash, name, type, width_px, height_px, bytes, alt, decorative, tags, focus, tint, moves, print, made, created_at
+    sql`insert into media (site_id, ${ofMedium}) select ${to}, ${ofMedium}
       from media where site_id = ${from} and removed_at is null`,
   );
 }

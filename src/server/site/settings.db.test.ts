@@ -1,7 +1,9 @@
+import { readFileSync } from "node:fs";
 import { findSite } from "@/data/site/queries";
 import type { Problem } from "../problem";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { exportSite, importSite } from "./file";
+import { addDocument } from "./media";
 import { loadSite } from "./whole";
 
 let studio: TestStudio;
@@ -80,7 +82,14 @@ test("two sites that want one key at the same moment: one gets it", async () => 
   await studio.as("designer", "sites.rekey", { site: "the-one", key: winner });
 });
 
-test("a copy has pages, pictures, widgets and what can be booked, and lives for itself", async () => {
+test("a copy has pages, pictures, films, widgets and what can be booked, and lives for itself", async () => {
+  const film = await addDocument(
+    studio.context,
+    await row("wrenfield"),
+    "river.webm",
+    readFileSync("demo/clips/river.webm"),
+  );
+  expect(film.lengthMs).toBeGreaterThan(0);
   await studio.as("designer", "sites.copy", { site: "wrenfield", key: "wren-two", name: "Wren two" });
   const [old, copy] = [await row("wrenfield"), await row("wren-two")];
   const { key: _key, name: _name, ...site } = await loadSite(studio.context.db, copy);
