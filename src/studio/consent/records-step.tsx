@@ -1,17 +1,24 @@
 "use client";
 // What came of asking, by region, shown with those who gave no answer; and the way to every choice.
-import { Box, Table, Text } from "@chakra-ui/react";
+import { Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import { Bar, BarChart, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import dynamic from "next/dynamic";
 import { regionKeys } from "@/core/consent/rules";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Group, Loading, PlainButton } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
+import type { RegionChoices } from "./records-chart";
 import { words as own } from "./words";
 
 const days = 28;
+
+/** The chart is only loaded by whoever looks at one. */
+const RecordsChart = dynamic(() => import("./records-chart").then((module) => module.RecordsChart), {
+  ssr: false,
+  loading: () => <Loading what={own.records} />,
+});
 
 export function RecordsStep({ id }: StepProps<"consent">) {
   const { key } = useSite();
@@ -20,7 +27,7 @@ export function RecordsStep({ id }: StepProps<"consent">) {
     queryFn: () => ask("consent.results", { site: key, widget: id, days }),
   });
   if (!data) return <Loading what={own.records} />;
-  const rows = regionKeys.flatMap((region) => {
+  const rows = regionKeys.flatMap((region): readonly RegionChoices[] => {
     const mine = data.rows.filter((row) => row.region === region);
     const sum = (what: "shown" | "accepted" | "refused" | "some") => mine.reduce((all, row) => all + row[what], 0);
     const [shown, accepted, refused, some] = [sum("shown"), sum("accepted"), sum("refused"), sum("some")];
@@ -44,47 +51,7 @@ export function RecordsStep({ id }: StepProps<"consent">) {
       </Text>
       {rows.length ? (
         <Group title={own.byRegion}>
-          <Box h="200px" aria-hidden="true">
-            <ResponsiveContainer>
-              <BarChart data={rows} layout="vertical" margin={{ left: 40 }}>
-                <XAxis type="number" allowDecimals={false} tick={{ fontSize: 11 }} />
-                <YAxis type="category" dataKey="region" tick={{ fontSize: 11 }} width={90} />
-                <Tooltip />
-                <Legend
-                  iconType="square"
-                  formatter={(name: string) => <span style={{ color: "var(--chakra-colors-ink)" }}>{name}</span>}
-                />
-                <Bar
-                  stackId="a"
-                  dataKey="accepted"
-                  name={own.all}
-                  fill="var(--chakra-colors-moss)"
-                  isAnimationActive={false}
-                />
-                <Bar
-                  stackId="a"
-                  dataKey="refused"
-                  name={own.noneGiven}
-                  fill="var(--chakra-colors-edge)"
-                  isAnimationActive={false}
-                />
-                <Bar
-                  stackId="a"
-                  dataKey="some"
-                  name={own.some}
-                  fill="var(--chakra-colors-amber)"
-                  isAnimationActive={false}
-                />
-                <Bar
-                  stackId="a"
-                  dataKey="open"
-                  name={own.unanswered}
-                  fill="var(--chakra-colors-line)"
-                  isAnimationActive={false}
-                />
-              </BarChart>
-            </ResponsiveContainer>
-          </Box>
+          <RecordsChart rows={rows} />
           <Table.Root size="sm">
             <Table.Header>
               <Table.Row>

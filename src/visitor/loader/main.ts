@@ -1,6 +1,5 @@
 // The one script every page with widgets loads: it knows the visitor, and loads what the page names: the opening rules
 // at once where something opens by itself, a spot's script when the spot is near, the rest when it is asked for.
-import { nothingRemembered } from "@/core/opening/rule";
 import { openingScript, type PageData } from "@/core/widget/released";
 import type { begin as beginConsent, Told } from "../consent/main";
 import type { BlockScript, Page, VisitorKind } from "../kind";
@@ -15,7 +14,7 @@ const { rehearsal, widgets, scripts } = data;
 const asks = widgets.find(({ kind }) => kind === "consent");
 
 // Visits are counted where something opens by its rule, and once preferences may be kept.
-let memory = rehearsal ? nothingRemembered : readMemory();
+let memory = rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory();
 let counts = !asks;
 const countVisit = () => {
   if (counts && !rehearsal && widgets.some(({ rule }) => rule)) keepVisit(page.visitor.visit, memory.shownThisVisit);

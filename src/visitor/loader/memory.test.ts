@@ -16,7 +16,6 @@ function storage(broken = false): Storage {
 function browser(given: { language?: string; referrer?: string; broken?: boolean } = {}) {
   Object.assign(globalThis, {
     localStorage: storage(given.broken),
-    sessionStorage: storage(given.broken),
     innerWidth: 390,
     document: { referrer: given.referrer ?? "" },
     location: { hostname: "wrenfield.example" },
@@ -59,7 +58,6 @@ test("reading who visits leaves nothing behind, and what was not kept is the fir
   readVisitor();
   readMemory();
   expect(localStorage.getItem("popup-visits")).toBeNull();
-  expect(sessionStorage.getItem("popup-visits")).toBeNull();
   later(60);
   expect(readVisitor().visit).toBe(1);
 });

@@ -9,40 +9,32 @@ interface Done {
   signedUpWith: string[];
 }
 
-interface Visits {
-  visits: number;
-  lastSeen: number;
-}
-
 const doneKey = "popups";
 const visitsKey = "popup-visits";
 /** A pause this long begins a new visit, in ms. */
 const visitPause = 30 * 60_000;
 
-function read<T>(storage: () => Storage, key: string, empty: T): T {
+function read<T>(key: string, empty: T): T {
   try {
-    return { ...empty, ...(JSON.parse(storage().getItem(key) ?? "{}") as T) };
+    return { ...empty, ...(JSON.parse(localStorage.getItem(key) ?? "{}") as T) };
   } catch {
     return empty;
   }
 }
 
 /** Storage may be forbidden: then nothing is remembered, and nothing breaks. */
-function write(storage: () => Storage, key: string, value: unknown) {
+function write(key: string, value: unknown) {
   try {
-    storage().setItem(key, JSON.stringify(value));
+    localStorage.setItem(key, JSON.stringify(value));
   } catch {}
 }
 
-const long = () => localStorage;
-const short = () => sessionStorage;
-const readDone = () => read<Done>(long, doneKey, { closedAt: {}, signedUpWith: [] });
+const readDone = () => read<Done>(doneKey, { closedAt: {}, signedUpWith: [] });
 
 /** Which visit this is, and what opened in it so far. */
 function visitNow(): { readonly visit: number; readonly shown: Record<string, number> } {
-  const { visits, lastSeen } = read<Visits>(long, visitsKey, { visits: 0, lastSeen: 0 });
-  if (Date.now() - lastSeen > visitPause) return { visit: visits + 1, shown: {} };
-  return { visit: visits, shown: read(short, visitsKey, {}) };
+  const kept = read(visitsKey, { visit: 0, seen: 0, shown: {} });
+  return Date.now() - kept.seen > visitPause ? { visit: kept.visit + 1, shown: {} } : kept;
 }
 
 /** The visitor as this browser tells; the country is that of the language's region, if it names one. */
@@ -67,16 +59,13 @@ export function readVisitor(): Visitor {
 export const readMemory = (): OpeningMemory => ({ closedAt: readDone().closedAt, shownThisVisit: visitNow().shown });
 
 /** Keeps which visit this is (the first is 1), with what opened in it: from here on it is remembered. */
-export function keepVisit(visit: number, shownThisVisit: OpeningMemory["shownThisVisit"]) {
-  write(long, visitsKey, { visits: visit, lastSeen: Date.now() });
-  write(short, visitsKey, shownThisVisit);
-}
+export const keepVisit = (visit: number, shown: OpeningMemory["shownThisVisit"]): void =>
+  write(visitsKey, { visit, seen: Date.now(), shown });
 
-export function rememberClosed(closedAt: OpeningMemory["closedAt"]) {
-  write(long, doneKey, { ...readDone(), closedAt });
-}
+export const rememberClosed = (closedAt: OpeningMemory["closedAt"]): void =>
+  write(doneKey, { ...readDone(), closedAt });
 
-export function rememberDone(widget: string) {
+export function rememberDone(widget: string): void {
   const done = readDone();
-  write(long, doneKey, { ...done, signedUpWith: [...new Set([...done.signedUpWith, widget])] });
+  write(doneKey, { ...done, signedUpWith: [...new Set([...done.signedUpWith, widget])] });
 }
