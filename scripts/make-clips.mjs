@@ -208,7 +208,6 @@ await sharp(Buffer.from(svgOf(scenes.river.size, 3, scenes.river.draw(0.62))))
   .toFile(join(folder, "river-wide.jpg"));
 if (process.argv.includes("--pictures")) process.exit();
 for (const [name, { size, seconds, hum, draw }] of Object.entries(scenes)) {
-  const [width, height] = size;
   const sinks = [
     encode(size, seconds, hum, join(folder, `${name}.webm`), [
       "-c:v",
