@@ -67,6 +67,23 @@ test("a repair of every width takes away what a narrower one says otherwise", ()
   expect(after.children?.[0]?.children?.[0]?.look).toEqual({ base: { fit: "scroll" } });
 });
 
+test("of repairs that raise one number the highest holds, whichever comes last, and what was set meanwhile stays", () => {
+  const media = "a".repeat(64);
+  const section = page.children?.[0]?.id ?? "";
+  const ground = { media, x: 50, y: 50, veil: 20 };
+  const veiled = (veil: number): LayoutFinding => ({
+    ...found(40),
+    widths: [320],
+    repair: { set: "content", node: section, field: "ground", value: { ...ground, veil }, raises: "veil" },
+  });
+  let now = applyEdits(page, [
+    { type: "setContent", node: section, field: "ground", value: { ...ground, x: 30 } },
+  ]).page;
+  for (const veil of [55, 75, 45]) now = applyEdits(now, repairEdits(veiled(veil), now)).page;
+  expect(now.children?.[0]?.content.ground).toEqual({ ...ground, x: 30, veil: 75 });
+  expect(layoutFindingsSchema.validate([veiled(75)]).error).toBeUndefined();
+});
+
 test("no edit comes of a repair whose block is gone, or that its kind does not know", () => {
   const at = { ...found(40), widths: [320] };
   expect(repairEdits({ ...at, repair: { set: "look", node: "gone", field: "fit", value: "clip" } }, page)).toEqual([]);

@@ -49,7 +49,14 @@ export type Region = "header" | "main" | "footer";
 /** How a finding is repaired: a value of a block's look or content. */
 export type LayoutRepair =
   | { readonly set: "look"; readonly node: string; readonly field: LookField; readonly value: string | number }
-  | { readonly set: "content"; readonly node: string; readonly field: string; readonly value: unknown };
+  | {
+      readonly set: "content";
+      readonly node: string;
+      readonly field: string;
+      readonly value: unknown;
+      /** The one number of the value that is meant: it is raised to it, and the rest stays as it is by then. */
+      readonly raises?: string;
+    };
 
 /** What was found at one width. */
 export interface LayoutFound {
@@ -105,12 +112,20 @@ export function repairWidth(widths: readonly number[]): Width {
 /** Whether a finding stands inside of a shared section, whose blocks are its own document's. */
 export const isInShared = ({ node }: Pick<LayoutFound, "node">): boolean => node?.includes(within) ?? false;
 
+/** What a repair puts into a field: where several raise one number, the highest of them holds, whichever comes last. */
+function repairedValue({ field, value, raises }: LayoutRepair & { readonly set: "content" }, node: PageNode): unknown {
+  const now = node.content[field] as Readonly<Record<string, unknown>> | undefined;
+  if (raises === undefined || now === undefined) return value;
+  const wanted = (value as Readonly<Record<string, unknown>>)[raises];
+  return { ...now, [raises]: Math.max(Number(now[raises]), Number(wanted)) };
+}
+
 /** The edits that repair a finding in the document with this root; none where it has no repair or its block is not there. */
 export function repairEdits({ repair, widths }: LayoutFinding, root: PageNode): readonly Edit[] {
   const node = repair && findNode(root, repair.node);
   if (!repair || !node) return [];
   if (repair.set === "content")
-    return [{ type: "setContent", node: node.id, field: repair.field, value: repair.value }];
+    return [{ type: "setContent", node: node.id, field: repair.field, value: repairedValue(repair, node) }];
   const { field, value } = repair;
   if (!kinds[node.kind].looks.includes(field)) return [];
   const width = repairWidth(widths);
@@ -156,6 +171,7 @@ export const layoutFindingsSchema: Joi.ArraySchema = Joi.array()
         node: text(200).required(),
         field: text(60).required(),
         value: Joi.any().required(),
+        raises: text(60),
       }),
     }),
   )

@@ -460,7 +460,9 @@ export class Composer {
     return this.path(id).at(-1) ?? null;
   }
 
-  select(node: string | null, width: Width = this.selection?.width ?? "base") {
+  /** Selects a block. The page itself is what is at hand while none is. */
+  select(chosen: string | null, width: Width = this.selection?.width ?? "base") {
+    const node = chosen === this.view.page.id ? null : chosen;
     this.history = closeGroup(this.history);
     const moved = (this.selection?.node ?? null) !== node;
     this.selection = node ? { node, width } : null;

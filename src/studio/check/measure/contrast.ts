@@ -235,14 +235,14 @@ function repairOf(
   if (state) return headerRepair(page, under, wanted, state);
   const block = blockOf(element);
   const { holder } = under;
-  const root = holder && page.roots[holder.matches(".b-behind") ? "main" : at(holder).region];
+  const root = holder && page.roots[at(holder).region];
   const node = root && holder.dataset.n ? findNode(root, holder.dataset.n) : null;
   const ground = node?.content.ground as Ground | undefined;
   if (under.pixels && node && ground) {
     const words = asHex(readColour(page.view.getComputedStyle(element).color));
     for (let veil = ground.veil + 5; veil <= 100; veil += 5)
       if (contrastOnPicture(under.pixels, asHex(under.cover ?? under.veil), veil / 100, words) >= wanted)
-        return { set: "content", node: node.id, field: "ground", value: { ...ground, veil } };
+        return { set: "content", node: node.id, field: "ground", value: { ...ground, veil }, raises: "veil" };
     return undefined;
   }
   // Words of a colour of their own take that of their surface.

@@ -22,8 +22,9 @@ export const nameOf = (block: HTMLElement | null): string | null => block?.datas
 
 const regions: readonly Region[] = ["header", "main", "footer"];
 
+/** What lies behind the page is the page's own, though it stands at the end. */
 export const regionOf = (element: Element): Region =>
-  regions.find((name) => element.closest(`body > ${name}`)) ?? "main";
+  element.closest(".b-behind") ? "main" : (regions.find((name) => element.closest(`body > ${name}`)) ?? "main");
 
 /** What a finding says of its place. */
 export const at = (element: Element): Pick<LayoutFound, "node" | "region"> => ({

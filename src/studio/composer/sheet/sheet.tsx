@@ -58,6 +58,7 @@ function OpenSheet({ composer, view, findings }: SheetProps) {
         </Text>
         {composer.mayLayout ? (
           <>
+            <BlockFindings composer={composer} view={view} node={view.page} findings={findings} />
             <Fields composer={composer} node={view.page} ofRoot />
             <Departures composer={composer} root={view.page} />
           </>
