@@ -33,7 +33,7 @@ module.exports = {
       to: {
         pathNot: [
           "^src/core/",
-          "node_modules/(joi|culori|temporal-polyfill|prosemirror-(model|transform)|ical\\.js|rrule|lru-cache|htmlparser2)/",
+          "node_modules/(joi|culori|temporal-polyfill|prosemirror-(model|transform)|ical\\.js|rrule|lru-cache|htmlparser2|minisearch|ibantools|@orama/stemmers)/",
           "node_modules/@types/culori/",
         ],
       },

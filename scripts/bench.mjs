@@ -7,7 +7,9 @@ import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
 ensurePackages("mariadbd", "chromium-headless-shell");
 ensureModules();
 build();
-const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409));
+const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409), {
+  durable: true,
+});
 const { env, child } = await startPlayground(database, Number(process.env.WEBITOR_PORT ?? 4490), {
   // Calls of the bench come from many addresses, so that no limit is measured.
   WEBITOR_TRUST_PROXY: "1",

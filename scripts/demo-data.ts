@@ -11,6 +11,9 @@ import { dayIn } from "@/server/day";
 import { importSite } from "@/server/site/file";
 import { demoBookings } from "./demo-bookings";
 import { bringElsewhere } from "./demo-elsewhere";
+import { openParts, setUpBench } from "./demo-parts";
+import { setUpPayments } from "./demo-payments";
+import { openShop } from "./demo-shop";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 /** `of` is the one site that somebody works on; without it, all. */
@@ -115,11 +118,17 @@ for (const key of ["oddlane", "wrenfield"]) {
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
   // Tests of other things begin without a question over every page.
   const full = key === "wrenfield" && process.env.DEMO_BARE !== "1";
+  await setUpPayments(context, key, full);
   const readFeed = full ? await bringElsewhere(context, owner, key) : null;
+  const order = full ? await openShop(context, owner, key) : null;
+  const parts = key === "oddlane" && process.env.DEMO_BARE !== "1";
+  if (parts) await openParts(context, owner, key);
   await publishNow(context, owner, key, () => {});
   await readFeed?.();
+  if (order) console.log(`webitor: ${key}: ${await order()} orders`);
   await giveDemoSite(key);
   console.log(`webitor: ${key}: ${await demoBookings(context, key)} bookings`);
+  if (parts) await setUpBench(context, owner, key, "winter-check");
   if (key === "wrenfield")
     await signupsFor(
       key,

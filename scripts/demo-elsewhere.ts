@@ -13,9 +13,8 @@ import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import { readSoon } from "@/server/clips/refresh";
 import { type Context, standInOrigins } from "@/server/context";
-import { operations } from "@/server/operations";
 import { addDocument, addPicture } from "@/server/site/media";
-import { callAs } from "./lib/studio";
+import { type callAs, operator } from "./lib/studio";
 
 type Account = Parameters<typeof callAs>[1];
 
@@ -75,9 +74,7 @@ const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "sa
 export async function bringElsewhere(context: Context, account: Account, key: string): Promise<() => Promise<void>> {
   const site = await findSite(context.db, key);
   if (!site) throw new Error(`There is no site “${key}”.`);
-  // biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
-  const operate = (name: keyof typeof operations, input: object): Promise<any> =>
-    operations[name].perform(callAs(context, account), { site: key, ...input } as never);
+  const operate = operator(context, account, key);
   const standIn = standInOrigins(context.settings);
   const widget = async (kind: string, name: string, settings: object): Promise<string> => {
     const { id } = await operate("widgets.add", { kind, name });

@@ -33,9 +33,6 @@ try {
     return pictures.length > 1 && pictures.every((picture) => picture.naturalWidth > 0);
   });
   await shot("sites");
-  await page.goto(studio("/people"));
-  await page.getByRole("region", { name: "What happened" }).getByText("signed in").first().waitFor();
-  await shot("people");
   await page.goto(studio("/s/wrenfield/pages"));
   await frame("Phone").getByRole("heading", { level: 1 }).click();
   await frame("Wide").getByRole("heading", { level: 1 }).click();
@@ -73,6 +70,12 @@ try {
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "When" }).click();
   await page.getByTestId("verdict").waitFor();
   await shot("popup-when");
+  await page.goto(studio("/s/wrenfield/widgets"));
+  await page.getByRole("link", { name: "Wrenfield shop" }).click();
+  await page.getByRole("button", { name: /^Bell mug/ }).click();
+  await page.getByRole("button", { name: "Make Ember, Large" }).waitFor();
+  await page.getByText("Options", { exact: true }).evaluate((title) => title.scrollIntoView());
+  await shot("shop");
   await page.goto(studio("/s/wrenfield/widgets"));
   await page.getByRole("link", { name: "Consent", exact: true }).click();
   await page

@@ -29,13 +29,21 @@ function withForms(json: Json): Json {
   return json;
 }
 
+/** Leaves out bounds that are another value of the same object: JSON Schema cannot say them, docs/site-file.md does. */
+function withNumberBounds(json: Json): Json {
+  for (const bound of ["minimum", "maximum"])
+    if (typeof json[bound] === "object" && !("type" in (json[bound] as Json))) delete json[bound];
+  for (const value of Object.values(json)) if (typeof value === "object" && value) withNumberBounds(value as Json);
+  return json;
+}
+
 /** Joi's schema as JSON Schema; what Joi checks by code is said in docs/site-file.md. */
 function converted(schema: Joi.Schema): Json {
   const { $schema: _dialect, ...rest } = (parse as unknown as (schema: Joi.Schema, target: string) => Json)(
     schema,
     "json-draft-2019-09",
   );
-  return withForms(rest);
+  return withNumberBounds(withForms(rest));
 }
 
 const exactly = (properties: Json, optional: readonly string[] = []): Json => ({
@@ -186,6 +194,9 @@ export function siteFileJsonSchema(): Json {
   booking.services.items.properties.course = courseForm;
   (booking.services.items.properties.questions as Json).items = questionForms;
   booking.resources.items.properties.notice = noticeForms;
+  // Running text nests without end: as in the block, its form is said in docs/site-file.md.
+  const shop = (whole.properties.shop as { properties: { products: { items: { properties: Json } } } }).properties;
+  shop.products.items.properties.words = { type: "object" };
   const { slug } = whole.properties.pages.items.properties;
   whole.properties.pages.items.properties.slug = { anyOf: [{ const: "" }, slug] };
   whole.properties.locales = { type: "array", minItems: 1, maxItems: 1, items: { type: "string" } };

@@ -23,7 +23,7 @@ const read = new Set([
 /** Attributes of layout and drawing, whose strings are the style sheet's. */
 const drawn = new Set(["style", "css", "gridTemplateColumns", "templateColumns", "sandbox", "boxShadow"]);
 /** Not words: the product's name and keys of the keyboard. */
-const names = new Set(["Webitor", "Escape", "Enter", "ArrowUp", "ArrowDown"]);
+const names = new Set(["Webitor", "Escape", "Enter", "Shift-Tab", "ArrowUp", "ArrowDown"]);
 
 const files = readdirSync("src/studio", { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".tsx"))

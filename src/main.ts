@@ -9,6 +9,8 @@ import { isMigrated } from "./data/connection";
 import { standInOrigins, theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
+import { countPoint } from "./server/limit";
+import { payStore } from "./server/payment/stand-in-store";
 import { Problem } from "./server/problem";
 import { bareHeaders, drawingHeaders, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
@@ -103,6 +105,12 @@ async function main() {
   const toNext = app.getRequestHandler();
   const serveSite = createSiteServer(context);
   const serveRehearsal = createRehearsalServer(context);
+  const standIns = {
+    originOf: standInOrigins(settings),
+    pay: payStore(context.db, context.jobQueued),
+    mayOpenAccount: async (request: IncomingMessage) =>
+      (await countPoint(context, context.db, "standInAccount", callerAddress(request))).left >= 0,
+  };
 
   async function handle(request: IncomingMessage, response: ServerResponse) {
     const refused = refusalOf(request);
@@ -111,7 +119,7 @@ async function main() {
     const url = request.url ?? "/";
     if (host?.kind === "site" && !url.startsWith(callsPrefix)) return serveSite(request, response, host.key);
     if (host?.kind === "rehearsal") return serveRehearsal(request, response, host.key);
-    if (host?.kind === "standIn") return serveStandIn(host.label, request, response, standInOrigins(settings));
+    if (host?.kind === "standIn") return serveStandIn(host.label, request, response, standIns);
     if (url === "/healthz") return health(response);
     // Read once, here: a path that means something else after another decoding reaches no route.
     const path = readPath(url);
@@ -169,7 +177,7 @@ async function main() {
     beginAskingClips(context).catch((error: unknown) => log.error({ err: error }, "asking for clips was not begun"));
   }, sweepLookMs);
   sweeping.unref();
-  const runner = startRunner(context, jobKinds());
+  const runner = startRunner(context, jobKinds);
 
   server.on("error", (error: NodeJS.ErrnoException) => {
     log.error(

@@ -62,7 +62,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
       b.section(
         "Header",
         { above: 16, below: 16, width: "wide" },
-        b.node("navigation", { ...mainNavigation, mark: "slide", narrow: "drop" }),
+        b.node("navigation", { ...mainNavigation, mark: "slide", narrow: "drop", basket: true }),
       ),
     ),
     { top: { stays: "always", heightPx: 76, afterPx: 40, scrolled: { heightPx: 60, shadow: true } } satisfies Top },

@@ -8,11 +8,11 @@ export { endProcess } from "./supervise.mjs";
 /** The clock of tests and pictures. */
 export const playgroundNow = "2026-03-05T18:40:00Z";
 
-/** A throwaway MariaDB; `end` stops it and removes its folder. */
-export async function throwawayDatabase(name, port) {
+/** A throwaway MariaDB; `end` stops it and removes its folder. One whose speed is measured is `durable` as a real one is. */
+export async function throwawayDatabase(name, port, { durable = false } = {}) {
   const folder = join(stateFolder, `${name}-mariadb`);
   rmSync(folder, { recursive: true, force: true });
-  const options = { folder, port, name: `${name}_${Date.now()}`, more: "t\\_%" };
+  const options = { folder, port, durable, name: `${name}_${Date.now()}`, more: "t\\_%" };
   const database = await startDatabase(options);
   let running = database;
   return {

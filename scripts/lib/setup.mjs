@@ -103,7 +103,7 @@ function databaseUsers(folder) {
  * nothing else, and for migrations; and how to end what was started. With `more` (a pattern such as "t\\_%") the users
  * have the same rights on databases of such names, for tests.
  */
-export async function startDatabase({ folder, port, name = "webitor", more = null }) {
+export async function startDatabase({ folder, port, name = "webitor", more = null, durable = true }) {
   const data = join(folder, "data");
   const socket = join(folder, "s.sock");
   const asUser = process.getuid() === 0 ? ["--user=root"] : [];
@@ -153,7 +153,10 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
         "--skip-name-resolve",
         "--max-allowed-packet=256M",
         "--innodb-buffer-pool-size=256M",
-        "--innodb-flush-log-at-trx-commit=1",
+        // What is thrown away need not survive the machine.
+        ...(durable
+          ? ["--innodb-flush-log-at-trx-commit=1"]
+          : ["--innodb-flush-log-at-trx-commit=2", "--innodb-flush-method=nosync", "--innodb-doublewrite=0"]),
         "--character-set-server=utf8mb4",
         "--max-connections=300",
         `--log-error=${join(folder, "log")}`,

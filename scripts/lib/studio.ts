@@ -10,6 +10,7 @@ import { jobKinds } from "@/server/job/kinds";
 import { startRunner } from "@/server/job/queue";
 import type { Incoming } from "@/server/operation";
 import { onSite } from "@/server/operation";
+import { type OperationName, operations } from "@/server/operations";
 import { startPublishing } from "@/server/release/publish";
 
 /** The owner in whose name the command line works, and their studio. */
@@ -34,6 +35,13 @@ export function callAs(context: Context, account: { id: string; name: string; em
     setSession: () => {},
   };
 }
+
+/** Asks operations of one site in somebody's name. */
+export const operator =
+  (context: Context, account: Parameters<typeof callAs>[1], key: string) =>
+  // biome-ignore lint/suspicious/noExplicitAny: each operation takes and gives what its own type says
+  (name: OperationName, input: object): Promise<any> =>
+    operations[name].perform(callAs(context, account), { site: key, ...input } as never) as Promise<unknown>;
 
 /** A site file's bytes, or the files of an unpacked one by their names. */
 export function readSiteFiles(path: string): AsyncIterable<Uint8Array> | Map<string, Uint8Array> {
@@ -61,7 +69,7 @@ export async function publishNow(
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
   const call = await onSite(callAs(context, account), key, "releases.make");
   const { job, number } = await startPublishing(call);
-  const runner = startRunner(context, jobKinds(), 100);
+  const runner = startRunner(context, jobKinds, 100);
   try {
     for (let said = ""; ; ) {
       const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));

@@ -4,6 +4,12 @@ import { sql } from "drizzle-orm";
 import { customType, varchar } from "drizzle-orm/mysql-core";
 import { ordered } from "@/core/input/ordered";
 
+/** The site that a row is of. */
+export const siteId = () => varchar("site_id", { length: 24 }).notNull();
+
+/** An id that stands in a document of the site, too. */
+export const ownId = (name = "id") => varchar(name, { length: 40 }).notNull();
+
 /** JSON that is parsed on the way out: MariaDB keeps JSON as text, and the driver hands over strings. */
 export const json = <T>(name: string) =>
   customType<{ data: T; driverData: string }>({

@@ -7,8 +7,11 @@ import { nanoid } from "nanoid";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { setUpFaults } from "@/core/booking/references";
 import { bookingSetUpSchema } from "@/core/booking/schema";
+import { connectorSettingsSchema } from "@/core/payment/schema";
 import { loadSetUp } from "./booking/set-up";
 import { connect, migrateTo } from "./connection";
+import { paymentConnectors, payments } from "./payment/tables";
+import { shopOrders, shopOrderTaxes } from "./shop/tables";
 
 const folder = "src/data/migrations";
 
@@ -22,6 +25,9 @@ function migrationsUpTo(tag: string): string {
   writeFileSync(journal, JSON.stringify({ ...all, entries: all.entries.slice(0, last + 1) }));
   return some;
 }
+
+/** A text as the database reads it in a statement. */
+const literal = (value: string): string => `'${value.replaceAll("\\", "\\\\").replaceAll("'", "''")}'`;
 
 const rows: readonly string[] = [
   "insert into booking_versions (site_id, set_up, diary) values ('s', 7, 12), ('bare', 1, 1)",
@@ -221,27 +227,81 @@ const wanted: BookingSetUp = {
   ],
 };
 
-test("what can be booked becomes a document with all that stood in rows, at the version that counts", async () => {
+/** A database at an earlier migration with some rows, brought to the newest; `look` is what is there then. */
+async function brought<T>(
+  from: string,
+  some: readonly string[],
+  look: (reach: ReturnType<typeof connect>) => Promise<T>,
+) {
   const owner = process.env.WEBITOR_TEST_DATABASE_OWNER ?? "";
   const name = `t_${nanoid(10).replace(/[^\w]/g, "").toLowerCase()}`;
   const admin = await createConnection({ uri: owner });
   await admin.query(`create database \`${name}\` character set utf8mb4 collate utf8mb4_bin`);
-  const before = migrationsUpTo("0010_job_results");
-  const { db, pool } = connect(`${owner}/${name}`, 2);
+  const before = migrationsUpTo(from);
+  const reach = connect(`${owner}/${name}`, 2);
   try {
     await migrateTo(`${owner}/${name}`, before);
-    for (const row of rows) await pool.query(row);
+    for (const row of some) await reach.pool.query(row);
     await migrateTo(`${owner}/${name}`, folder);
+    return await look(reach);
+  } finally {
+    await reach.pool.end();
+    await admin.query(`drop database \`${name}\``);
+    await admin.end();
+    rmSync(before, { recursive: true });
+  }
+}
+
+test("what can be booked becomes a document with all that stood in rows, at the version that counts", () =>
+  brought("0010_job_results", rows, async ({ db }) => {
     const setUp = await loadSetUp(db, "s");
     expect(setUp).toEqual(wanted);
     // It is what could be written today.
     expect(bookingSetUpSchema.validate(setUp).error).toBeUndefined();
     expect(setUpFaults(setUp as BookingSetUp)).toEqual([]);
     expect(await loadSetUp(db, "bare")).toBeUndefined();
-  } finally {
-    await pool.end();
-    await admin.query(`drop database \`${name}\``);
-    await admin.end();
-    rmSync(before, { recursive: true });
-  }
-});
+  }));
+
+const total = {
+  ...{ net: 2927, tax: 673, gross: 3600 },
+  taxes: [
+    { rate: 23_000, owedTo: "IE", net: 2439, tax: 561 },
+    { rate: 13_500, owedTo: "IE", net: 488, tax: 112 },
+  ],
+};
+const shopOfBefore = {
+  payments: [
+    { by: "transfer", on: true, words: "Within “seven” days." },
+    { by: "invoice", on: false, words: "" },
+  ],
+};
+const ofBefore: readonly string[] = [
+  `insert into widgets (site_id, id, kind, name, settings, position, revision, changed_at)
+    values ('s', 'w', 'shop', 'Shop', ${literal(JSON.stringify(shopOfBefore))}, 0, 0, 0)`,
+  `insert into shop_orders (site_id, id, number, once, state, email, name, language, currency, to_pay, paid, document, created_at, changed_at)
+    values ('s', 'o', 'W-1', 'x', 'paid', '', '', 'en', 'EUR', 3600, 3600, ${literal(JSON.stringify({ total }))}, ${Date.parse("2026-03-05T12:00:00Z")}, 0)`,
+  `insert into shop_charges (site_id, id, order_id, paid_by, state, amount, refunds, changed_at)
+    values ('s', 'c', 'o', 'transfer', 'captured', 3600, '{"r1":500}', 7)`,
+];
+
+test("ways to pay become the site’s, money that came stays known with what went back, and books have their tax", () =>
+  brought("0030_shop_imports", ofBefore, async ({ db }) => {
+    const kept = await db.select().from(payments);
+    expect(kept).toMatchObject([
+      {
+        ...{ id: "c", of: "order", target: "o", connector: "transfer", state: "captured", amount: 3600, asked: 3600 },
+        ...{ currency: "EUR", refunds: { r1: 500 }, returned: ["r1"], open: null },
+      },
+    ]);
+    const ways = await db.select().from(paymentConnectors).orderBy(paymentConnectors.kind);
+    expect(ways.map(({ kind, on, settings }) => [kind, on, settings.words])).toEqual([
+      ["transfer", true, "Within “seven” days."],
+      ["invoice", false, ""],
+    ]);
+    // It is what could be written today.
+    for (const { settings } of ways) expect(connectorSettingsSchema.validate(settings).error).toBeUndefined();
+    const [order] = await db.select().from(shopOrders);
+    expect(order).toMatchObject({ day: "2026-03-05", issuedAt: null, invoicedAt: null });
+    const taxes = await db.select().from(shopOrderTaxes).orderBy(shopOrderTaxes.position);
+    expect(taxes.map(({ rate, owedTo, net, tax }) => ({ rate, owedTo, net, tax }))).toEqual(total.taxes);
+  }));

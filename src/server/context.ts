@@ -8,12 +8,15 @@ import { folderStore } from "./bytes/folder";
 import type { ByteStore } from "./bytes/store";
 import { EventHub } from "./event/hub";
 import { createLog } from "./log";
+import { type PaymentsOutside, paymentsByHttp } from "./payment/outside";
 import { readSettings, type Settings } from "./settings";
 
 export interface Context {
   readonly db: Database;
   /** Media, their variants and released files. */
   readonly bytes: ByteStore;
+  /** How payment services are reached. */
+  readonly payments: PaymentsOutside;
   readonly settings: Settings;
   readonly log: Logger;
   /** The server's one clock. */
@@ -40,6 +43,7 @@ export function createContext(settings: Settings, connections?: number): Context
   return {
     db,
     bytes: settings.bytesFolder ? folderStore(settings.bytesFolder) : databaseStore(db),
+    payments: paymentsByHttp,
     settings,
     log,
     now: () => new Date(clockStart + Date.now() - startedAt),

@@ -27,6 +27,23 @@ export const limits = {
   signupAddress: { points: 60, seconds: 600 },
   /** Forms sent from one address: each may write two letters and bring a file. */
   formAddress: { points: 20, seconds: 600 },
+  /** Letters with a link that are asked for, and links that are used, from one network. */
+  accountAddress: { points: 60, seconds: 600 },
+  /** Links to one person’s own page. */
+  accountPerson: { points: 5, seconds: 3600 },
+  /** Files that buyers send, from one network. */
+  buyerFileAddress: { points: 20, seconds: 600 },
+  cartAddress: { points: 300, seconds: 600 },
+  /** Codes of vouchers that are tried, from one network: there are 2^60 of them. */
+  voucherAddress: { points: 30, seconds: 600 },
+  /** Files that were bought, fetched from one network. */
+  downloadAddress: { points: 60, seconds: 600 },
+  /** Checkouts from one network: each may make an order and write two letters. */
+  checkoutAddress: { points: 60, seconds: 600 },
+  /** Accounts at the payment stand-in, from one network. */
+  standInAccount: { points: 60, seconds: 3600 },
+  /** Looks at a page on which something is paid: each may ask a payment service. */
+  payAddress: { points: 200, seconds: 600 },
   countAddress: { points: 600, seconds: 600 },
   bookingAddress: { points: 120, seconds: 600 },
   /** Letters that public forms write to one person, whatever the form. */

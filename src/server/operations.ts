@@ -13,6 +13,7 @@ import { sharedOperations } from "./page/shared";
 import { shelfOperations } from "./page/shelf";
 import { surroundOperations } from "./page/surrounds";
 import { treeOperations } from "./page/tree";
+import { paymentOperations } from "./payment/operations";
 import { rehearseOperations } from "./rehearse/token";
 import { releaseOperations } from "./release/operations";
 import { mediaOperations } from "./site/media-operations";
@@ -44,6 +45,7 @@ export const operations = {
   ...jobOperations,
   ...personOperations,
   ...mailOperations,
+  ...paymentOperations,
   ...kindOperations,
 };
 

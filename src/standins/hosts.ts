@@ -2,25 +2,33 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
 import { serveElsewhere } from "./elsewhere/host";
+import { servePay } from "./pay/host";
+import type { PayStore } from "./pay/store";
 
-type Serve = (
-  request: IncomingMessage,
-  response: ServerResponse,
+/** What the installation gives its stand-ins. */
+export interface StandInTools {
   /** Origin of a stand-in by its label. */
-  originOf: (label: StandInLabel) => string,
-) => Promise<void>;
+  originOf(label: StandInLabel): string;
+  /** Where the payment service keeps what is its own. */
+  readonly pay: PayStore;
+  /** Whether whoever calls may open one more account: anybody may, and each is kept. */
+  mayOpenAccount(request: IncomingMessage): Promise<boolean>;
+}
+
+type Serve = (request: IncomingMessage, response: ServerResponse, tools: StandInTools) => Promise<void>;
 
 const clips =
   (host: "clips" | "cdn.clips"): Serve =>
-  (request, response, originOf) =>
+  (request, response, { originOf }) =>
     serveClips(host, request, response, { pages: originOf("clips"), files: originOf("cdn.clips") });
 
-export type StandInLabel = "clips" | "cdn.clips" | "neighbours";
+export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "pay";
 
 const all: Readonly<Record<StandInLabel, Serve>> = {
   clips: clips("clips"),
   "cdn.clips": clips("cdn.clips"),
   neighbours: (request, response) => serveElsewhere(request, response),
+  pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, () => mayOpenAccount(request)),
 };
 
 export const isStandIn = (label: string): label is StandInLabel => Object.hasOwn(all, label);
@@ -30,5 +38,5 @@ export const serveStandIn = (
   label: StandInLabel,
   request: IncomingMessage,
   response: ServerResponse,
-  originOf: (label: StandInLabel) => string,
-): Promise<void> => all[label](request, response, originOf);
+  tools: StandInTools,
+): Promise<void> => all[label](request, response, tools);

@@ -14,6 +14,7 @@ import { hostileOperations, hostileSet } from "./hostile";
 import { mediaDropS } from "./media";
 import { renderVsReact, sharedVsPlain } from "./render";
 import { editedSizes } from "./sample";
+import { cartPriceUs, searchMs } from "./shop";
 
 interface Figure {
   readonly name: string;
@@ -652,6 +653,78 @@ figures.push(
     wanted: 2,
     better: "lower",
     how: `100 visitors a second on another site: ${large.busyP95.toFixed(1)} ms meanwhile, ${large.idleP95.toFixed(1)} ms just before; medians of three rounds`,
+  },
+);
+
+const searched = searchMs();
+figures.push(
+  {
+    name: "shop-search-10000-ms",
+    value: searched.median,
+    unit: "ms",
+    wanted: 30,
+    better: "lower",
+    how: `words, filters and counts over 10,000 products, median of 100; the 95th: ${searched.p95.toFixed(1)} ms`,
+  },
+  {
+    name: "cart-price-us",
+    value: cartPriceUs(),
+    unit: "µs",
+    wanted: 200,
+    better: "lower",
+    how: "20 lines with options, tax and sending, each with its reasons",
+  },
+);
+
+const selling = measured<{
+  priceLive: number;
+  rush: { order: number; told: number; broken: number };
+  checkouts: number;
+  ratio: number;
+  csvS: number;
+  csvMib: number;
+}>("tests/bench/selling.ts");
+if (selling.rush.broken) throw new Error(`${selling.rush.broken} buyers got an error.`);
+figures.push(
+  {
+    name: "script-bytes-shop",
+    value: scriptOf("storefront"),
+    unit: "B",
+    wanted: 14_000,
+    better: "lower",
+    how: "the basket at the side, lists and prices in place: beyond the loader, brotli",
+  },
+  {
+    name: "shop-price-live-ms",
+    value: selling.priceLive,
+    unit: "ms",
+    wanted: 2000,
+    better: "lower",
+    how: "from a price changed in the studio until the live page of its product shows it, the longest of 9",
+  },
+  {
+    name: "oversell-buyers",
+    value: selling.rush.order,
+    unit: "orders",
+    wanted: 1,
+    better: "lower",
+    how: `500 buyers in four processes check out the last one at once; ${selling.rush.told} were told, 0 errors`,
+  },
+  {
+    name: "checkout-per-s-vs-row",
+    value: selling.ratio,
+    unit: "of one-row writes",
+    wanted: null,
+    better: "higher",
+    how: `checkouts, eight at once, beside inserts of one row, eight at once: ${selling.checkouts.toFixed(1)} a second`,
+  },
+  {
+    name: "csv-10000-s",
+    value: selling.csvS,
+    unit: "s",
+    wanted: null,
+    better: "lower",
+    how: `ten thousand products read, planned and made; ${selling.csvMib.toFixed(0)} MiB beyond idle`,
   },
 );
 

@@ -239,7 +239,6 @@ export async function raceWinners(service: "first-throw" | "glaze-night"): Promi
       client: { name: `Visitor ${visitor}`, email: `visitor-${visitor}@post.example` },
       answers: service === "first-throw" ? { hands: "Left" } : {},
       terms: true,
-      payment: "tok-approves",
     });
     return booked.status;
   };

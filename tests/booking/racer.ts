@@ -30,7 +30,6 @@ async function attempt(nth: number): Promise<number> {
         client: { name: `Racer ${nth}`, email: `racer-${process.pid}-${nth}@post.example` },
         answers: service === "first-throw" ? { hands: "Left" } : {},
         terms: true,
-        payment: "tok-stalls",
       },
       `${process.pid}-book-${nth}`,
       `192.0.2.${process.pid % 200}-${nth}`,

@@ -4,6 +4,7 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { type Browser, expect, type Page } from "@playwright/test";
 import type { BookingSetUp } from "@/core/booking/booking";
+import { payByCard, takeCards } from "./paying";
 import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
@@ -1133,6 +1134,7 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(panel("Services").getByText("A share in per cent is at most 100.")).toBeHidden();
   await expectAccessible(page);
   await saved(page);
+  await takeCards(page, browser, key);
   await goLive();
 
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", reducedMotion: "reduce" });
@@ -1170,9 +1172,13 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   const asked = details.getByLabel("Are you twelve or older?");
   if (await asked.count()) await asked.selectOption("Yes");
   await details.getByRole("button", { name: "Book and pay" }).click();
-  // In the business's own words, once the payment has come.
-  await expect(details.getByRole("heading", { name: "See you at the ferry" })).toBeVisible();
-  await expect(details.locator(".parts")).toHaveText("Paid€4.50To be paid at the place€4.50");
+  // On the site's own page, in the frame of the payment service; then the booking's own page.
+  await expect(visitor.locator(".p-sum")).toHaveText("To pay €4.50");
+  await expectAccessible(visitor);
+  await payByCard(visitor, "Declined: expired");
+  await expect(visitor.getByText("This card is not valid any more. Nothing was taken.")).toBeVisible();
+  await payByCard(visitor, "Pays");
+  await expect(visitor.getByRole("heading", { name: "Your booking" })).toBeVisible();
   await visitor.close();
 
   await openLists();
@@ -1187,7 +1193,8 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(page.getByText("€4.50 of what was paid is to be given back.")).toBeVisible();
   await expectAccessible(page);
   await page.getByRole("button", { name: "It is given back" }).click();
-  await expect(page.getByText("Nothing is to be given back, and nobody owes a fee.")).toBeVisible();
+  // The whole part, so that a refusal would be told here.
+  await expect(page.getByRole("main")).toContainText("Nothing is to be given back, and nobody owes a fee.");
 });
 
 test("what is full has a waiting list: joined on the page, seen on the Desk, offered by letter, taken by its link", async ({

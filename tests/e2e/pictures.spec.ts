@@ -184,6 +184,8 @@ test("one picture opens large and closes by Escape; without script it is a link 
   await saved(page);
   await publish(page);
   await page.goto(siteAddress(site));
+  // Pressed before its script has come, it leads to the picture itself, as it does without one.
+  await expect(page.locator("dialog.b-lightbox")).toBeAttached();
   await page.locator("main a.b-large").first().click();
   const large = page.getByRole("dialog");
   await expect(large.locator("img")).toBeVisible();

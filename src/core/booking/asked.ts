@@ -67,7 +67,6 @@ interface ClientAsked {
   readonly terms: boolean;
   readonly language?: string;
   readonly zone: string;
-  readonly payment?: string;
 }
 
 export interface BookingAsked extends ClientAsked {
@@ -77,7 +76,7 @@ export interface BookingAsked extends ClientAsked {
 /** Being put on a waiting list: the time that is wanted, and all that a booking of it asks. */
 export interface WaitAsked extends ClientAsked, Omit<HoldAsked, "instead"> {}
 
-const clientFields = (payers: readonly string[]) => ({
+const clientFields = {
   client: Joi.object({
     name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
     email: mailSchema.required(),
@@ -88,14 +87,9 @@ const clientFields = (payers: readonly string[]) => ({
   terms: Joi.boolean().default(false),
   language: languageSchema,
   zone: zoneField.allow("").default(""),
-  payment: Joi.string().valid(...payers),
-});
-
-/** `payers` are the tokens that the payment service knows. */
-export const bookingSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<BookingAsked> =>
-  Joi.object<BookingAsked>({ hold: token.required(), ...clientFields(payers) });
-
-export const waitSchemaFor = (payers: readonly string[]): Joi.ObjectSchema<WaitAsked> => {
-  const { instead: _never, ...wish } = holdFields;
-  return Joi.object<WaitAsked>({ ...wish, ...clientFields(payers) });
 };
+
+export const bookingSchema = Joi.object<BookingAsked>({ hold: token.required(), ...clientFields });
+
+const { instead: _never, ...wishFields } = holdFields;
+export const waitSchema = Joi.object<WaitAsked>({ ...wishFields, ...clientFields });

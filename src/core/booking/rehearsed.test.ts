@@ -36,7 +36,6 @@ function rehearsal() {
       },
     ],
     outside: [],
-    payers: ["tok-approves"],
     now: () => now,
   });
   return {
@@ -183,7 +182,7 @@ test("what is full is told where it can be waited for; joined, nothing of it is 
       [{ ...service, waiting: { offerMinutes: 60 } }, aService("other")],
       [aResource("maren", { week: [{ weekdays: [3], from: "09:00", to: "10:00", validFrom: null, validTo: null }] })],
     ),
-    ...{ services: ["throw", "other"], currency: "EUR", language: "en", outside: [], payers: ["tok-approves"] },
+    ...{ services: ["throw", "other"], currency: "EUR", language: "en", outside: [] },
     entries: [anEntry("throw", "maren", "2026-03-11T09:00", "2026-03-11T10:00")],
     now: () => clock.instantOf("2026-03-05T08:00"),
   });

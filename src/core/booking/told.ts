@@ -120,6 +120,8 @@ export interface PublicBooking {
   readonly changeUntil: string;
   /** Minor units that are paid before it holds; null where nothing is. */
   readonly payNow: number | null;
+  /** Path on the site's host where it is paid, while it waits for that. */
+  readonly pay: string | null;
   /** What cancelling costs after that; null where it can't be cancelled here then. */
   readonly lateFee: number | null;
   /** What was paid of it. */

@@ -32,7 +32,11 @@ const timeOptions = { hour: "2-digit", minute: "2-digit", hourCycle: "h23" } as 
 
 /** "Wed 11 Mar, 09:30" on the place's clock. */
 export const momentWords = ({ clock, language }: Wording, instant: Instant): string =>
-  format(clock.zone, language, { ...dayOptions, ...timeOptions }, instant);
+  zonedWords(clock.zone, language, instant);
+
+/** The same, on the clock of a zone. */
+export const zonedWords = (zone: string, language: string, instant: Instant): string =>
+  format(zone, language, { ...dayOptions, ...timeOptions }, instant);
 
 /** "09:30" on the place's clock. */
 export const timeWords = ({ clock, language }: Wording, instant: Instant): string =>

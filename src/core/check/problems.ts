@@ -77,7 +77,8 @@ function* pageProblems(page: SitePage, settings: SiteFile["settings"], shared: D
   );
   if (titles.length === 0) yield onPage("check.noPageTitle");
   if (titles.length > 1) yield onPage("check.twoPageTitles");
-  if (!page.description && !settings.description) yield onPage("check.noPageDescription");
+  // What search engines are asked to leave out needs no words for their results.
+  if (!page.unlisted && !page.description && !settings.description) yield onPage("check.noPageDescription");
 }
 
 /** What is wrong with a site besides its documents: no home page, and its widgets. */

@@ -71,4 +71,7 @@ export const fieldKinds = Object.keys(fieldSorts) as readonly FieldKind[];
 export const chooses = (kind: FieldKind): boolean => fieldSorts[kind].chooses;
 
 /** Largest file that a visitor may send along. */
+/** What a file chooser of a page offers. */
+export const acceptedFiles = "image/jpeg,image/png,image/webp,.pdf,.zip,.docx,.xlsx,.odt,.ods,.csv,.txt";
+
 export const largestAnswerFile = 10 * 1024 * 1024;

@@ -1,6 +1,6 @@
 // A form as markup: the same on the page, where it works without script, and over it. Light: the visitor's browser reads
 // this too.
-import { type Field, type FieldKind, fieldSorts } from "@/core/field/field";
+import { acceptedFiles, type Field, type FieldKind, fieldSorts } from "@/core/field/field";
 import { escapeHtml } from "@/core/render/escape";
 import type { ReleasedForm } from "./released";
 import { type OwnWords, ownWords } from "./words";
@@ -9,7 +9,6 @@ import { type OwnWords, ownWords } from "./words";
 export const formPath = "/_w/v1/forms";
 
 /** What a file chooser offers. */
-const accepted = "image/jpeg,image/png,image/webp,.pdf,.zip,.docx,.xlsx,.odt,.ods,.csv,.txt";
 
 interface Drawn {
   readonly field: Field;
@@ -67,7 +66,7 @@ const draws: Readonly<Record<FieldKind, Draw>> = {
   several,
   tick: (drawn) =>
     `<label class="w-tick"><input type="checkbox" value="true"${drawn.attributes}><span>${named(drawn)}</span></label>${hinted(drawn)}`,
-  file: labelled(({ attributes }) => `<input type="file" accept="${accepted}"${attributes}>`),
+  file: labelled(({ attributes }) => `<input type="file" accept="${acceptedFiles}"${attributes}>`),
 };
 
 /** Keys that a form's own parts have: no field of a designer can be called so. */

@@ -17,3 +17,8 @@ export const mailSchema = Joi.string().trim().lowercase().email({ tlds: false })
   "string.empty": "An e-mail address is needed.",
   "string.max": "An e-mail address has at most 254 characters.",
 });
+
+/** What names a thing within its site. */
+export const idSchema = Joi.string()
+  .pattern(/^[\w-]{1,40}$/)
+  .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });

@@ -22,7 +22,7 @@ export interface TaxedAmount {
 }
 
 /** `numerator / denominator` to the nearest whole number, halves up. Both are at least 0, so no sign is considered. */
-const halfUp = (numerator: bigint, denominator: bigint): number =>
+export const halfUp = (numerator: bigint, denominator: bigint): number =>
   Number((2n * numerator + denominator) / (2n * denominator));
 
 /**

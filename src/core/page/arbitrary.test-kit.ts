@@ -16,6 +16,14 @@ const link = fc.constantFrom("https://a.example", "page:home", "#up", "tel:+3531
 
 const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = {
   page: fc.constant({}),
+  shop: fc.record({
+    part: fc.constantFrom("list", "search", "add"),
+    list: fc.constantFrom("newest", "chosen"),
+    category: fc.constant(""),
+    products: fc.subarray(["bell", "bowl"]),
+    most: fc.integer({ min: 1, max: 48 }),
+    filters: fc.boolean(),
+  }),
   section: fc.record({ name: fc.constantFrom("Opening", "Prices", "Visit") }),
   columns: fc.constant({}),
   stack: fc.constant({}),

@@ -1,6 +1,7 @@
 // A page with every block one can add, each with real content: for validators, accessibility and pictures.
 import { builder } from "./build";
 import { firstIcons } from "./icon";
+import { shopContent } from "./kinds/shop";
 import type { PageNode } from "./node";
 
 export interface OfSite {
@@ -247,6 +248,7 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
       ),
       node("file", { media: document, text: "Glaze recipes" }),
       node("widget", { widget, as: "link", text: "The letter" }),
+      node("shop", { ...shopContent("list") }),
     ),
   );
 }

@@ -85,6 +85,9 @@ export type FieldControl<C> =
   /** Several ticks of one list, each with what it is for. */
   | { readonly kind: "ticks"; readonly options: readonly (readonly [value: string, says: string, why: string])[] }
   | { readonly kind: "map" }
+  /** A category of the shop; products of it. */
+  | { readonly kind: "shopCategory" }
+  | { readonly kind: "shopProducts" }
   /** A picture behind, with its focal point and the surface over it. */
   | { readonly kind: "ground" };
 
@@ -147,8 +150,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C> {
   countedAs?(node: PageNode): string;
   /** The clip or film that it plays; null for none yet. Absent for kinds that play nothing. */
   plays?(content: C): Source | null;
-  /** Level of the heading it is, 1 to 6. */
-  headingLevel?(content: C): number;
+  /** Level of the heading it is, 1 to 6; null for one that is none. */
+  headingLevel?(content: C): number | null;
   /** Words of it that would be samples if they are those of the shelf; all its words where it says nothing. */
   sampleLines?(content: C): readonly string[];
   /** What is wrong with the block as it stands in its page; `nameOf` tells by which words one would call a block. */

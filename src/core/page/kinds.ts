@@ -25,6 +25,7 @@ import { quote } from "./kinds/quote";
 import { richText } from "./kinds/rich-text";
 import { section } from "./kinds/section";
 import { shared } from "./kinds/shared";
+import { shop } from "./kinds/shop";
 import { slider } from "./kinds/slider";
 import { spacer } from "./kinds/spacer";
 import { stack } from "./kinds/stack";
@@ -68,6 +69,7 @@ const all = {
   hours,
   address,
   shared,
+  shop,
 };
 
 export type KindName = keyof typeof all;

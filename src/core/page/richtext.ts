@@ -35,7 +35,7 @@ const markSchema = Joi.alternatives().try(
   }),
 );
 
-const inlineSchema = Joi.alternatives().try(
+export const inlineSchema = Joi.alternatives().try(
   Joi.object({
     type: Joi.string().valid("text").required(),
     text: Joi.string().min(1).max(20_000).required(),
@@ -44,12 +44,12 @@ const inlineSchema = Joi.alternatives().try(
   Joi.object({ type: Joi.string().valid("hardBreak").required() }),
 );
 
-const paragraphSchema = Joi.object({
+export const paragraphSchema = Joi.object({
   type: Joi.string().valid("paragraph").required(),
   content: Joi.array().items(inlineSchema).max(2000),
 });
 
-const listSchema = Joi.object({
+export const listSchema = Joi.object({
   type: Joi.string().valid("bulletList", "orderedList").required(),
   content: Joi.array()
     .items(

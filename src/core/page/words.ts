@@ -54,7 +54,7 @@ export function nameOf(root: PageNode): string {
   let first = "";
   for (const node of everyNode(root)) {
     const text = nodeWords({ ...node, children: [] }).split("\n", 1)[0] ?? "";
-    if (text && kinds[node.kind].headingLevel) return text.slice(0, longestName);
+    if (text && kinds[node.kind].headingLevel?.(node.content as never)) return text.slice(0, longestName);
     first ||= text;
   }
   return first.slice(0, longestName);

@@ -4,6 +4,7 @@ import type { CodeContent } from "@/core/code/code";
 import type { Cut } from "@/core/media/cut";
 import type { Kind, PageNode } from "@/core/page/node";
 import type { SiteSettings } from "@/core/site/site";
+import type { Hole } from "@/core/storefront/parts";
 import type { Placed } from "@/core/widget/kind";
 import type { WidgetParts } from "@/core/widget/settings";
 
@@ -12,7 +13,7 @@ import { escapeHtml } from "./escape";
 export { escapeHtml };
 
 /** The scripts that blocks may ask for, each a folder in src/visitor. */
-export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed" | "ground";
+export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | "embed" | "ground" | "storefront";
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";
@@ -137,6 +138,11 @@ export interface RenderContext {
   part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
   /** The clips that a feed has found so far. */
   found(widget: string): FoundClips;
+  /**
+   * A part of the shop: filled in where somebody asks for the page, or with what is at hand. One that stands in another
+   * block is `quiet`: where it has nothing to show, nothing stands on a stage either.
+   */
+  shop(hole: Hole, quiet?: "quiet"): string;
   /** An id that no other element of the page has. */
   newId(stem: string): string;
   /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */

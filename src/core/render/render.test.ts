@@ -114,7 +114,7 @@ test("a page with every block is valid HTML, as released", async () => {
 
 test("what blocks need comes with the page and nothing else: scripts, and what search engines are told once", () => {
   const { scripts, head, needs } = renderPage(toldFrame, home, every, options);
-  expect(scripts).toEqual(["embed", "gallery", "head", "hours", "player", "slider", "video"]);
+  expect(scripts).toEqual(["embed", "gallery", "head", "hours", "player", "slider", "storefront", "video"]);
   expect(needs).toEqual(["letters"]);
   const data = [...head.matchAll(/<script type="application\/ld\+json">(.*?)<\/script>/g)].map(
     ([, json = ""]) => JSON.parse(json) as Record<string, unknown>,

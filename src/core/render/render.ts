@@ -5,19 +5,9 @@ import { nearFaces } from "@/core/brand/near-fonts";
 import type { FoundClips } from "@/core/clips/clips";
 import { codeDocument } from "@/core/code/document";
 import type { SiteLocale } from "@/core/locale/site-locale";
-import { type Cut, pointOf } from "@/core/media/cut";
+import type { Cut } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
-import {
-  formsOf,
-  isDrawing,
-  mayTurn,
-  type PictureForm,
-  pictureForms,
-  sidesOf,
-  type Turn,
-  usedWidths,
-  type Variant,
-} from "@/core/media/forms";
+import type { Turn, Variant } from "@/core/media/forms";
 import { pageReason } from "@/core/opening/rule";
 import { kindNames, kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
@@ -30,6 +20,7 @@ import { standingPage, surroundAt } from "@/core/site/between";
 import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
+import { type Hole, holeHtml } from "@/core/storefront/parts";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { floatingOf, isEverywhere, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { floatClass, openerClass, openerHtml } from "@/core/widget/opener";
@@ -44,6 +35,7 @@ import {
   type Room,
   scriptJson,
 } from "./markup";
+import { renderedPicture } from "./rendered-picture";
 import { ruleOf, type StyleRule, styleRule, styleSheet } from "./style";
 
 export interface RenderOptions {
@@ -71,6 +63,8 @@ export interface RenderOptions {
   codeUrl?(document: string): string;
   /** The clips that a feed has found so far; none where this says nothing. */
   found?(widget: string): FoundClips | undefined;
+  /** What stands in a part of the shop; absent where it is filled in later. */
+  shop?(hole: Hole, picture: Renderer["picture"], quiet: boolean): string;
 }
 
 /** A section as rendered: its markup and what it uses. Kept per section, so that an edit renders one section anew. */
@@ -219,42 +213,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
 
   function picture(hash: string, cut?: Cut): RenderedPicture | null {
     const entry = media.get(hash);
-    if (!entry || !isPicture(entry)) return emptyMedia;
-    const turn = mayTurn(entry) ? (cut?.turn ?? 0) : 0;
-    const sides = sidesOf(entry, turn);
-    const widths = usedWidths(entry, turn);
-    const largest = widths.at(-1) as number;
-    const address = (form: PictureForm, widthPx: number) => escapeHtml(options.mediaUrl(hash, { form, widthPx, turn }));
-    const set = (form: PictureForm) =>
-      widths.length > 1
-        ? widths.map((width) => `${address(form, width)} ${width}w`).join(", ")
-        : address(form, largest);
-    // A stage shows what is made at once.
-    const forms = options.quick && !isDrawing(entry) ? (["webp"] as const) : formsOf(entry);
-    const last = forms.at(-1) as PictureForm;
-    const light = forms.includes("webp" as never) ? "webp" : last;
-    const { x, y } = pointOf(cut, entry);
-    const zoom = cut?.zoom ?? 1;
-    const shown = [
-      x === 50 && y === 50 ? "" : `object-position:${x}% ${y}%`,
-      zoom > 1 ? `transform:scale(${zoom});transform-origin:${x}% ${y}%` : "",
-    ];
-    return {
-      src: address(last, largest),
-      srcset: widths.length > 1 ? set(last) : "",
-      sources: forms
-        .slice(0, -1)
-        .map((form) => ({ type: pictureForms[form].type, srcset: set(form), still: form === "still" })),
-      large: address(light, largest),
-      small: address(light, widths[0] as number),
-      type: pictureForms[light].type,
-      width: largest,
-      height: Math.round((sides.heightPx * largest) / sides.widthPx),
-      alt: entry.decorative ? "" : (entry.alt ?? ""),
-      shown: shown.filter(Boolean).join(";"),
-      zoom,
-      tint: entry.tint ?? "",
-    };
+    return entry && isPicture(entry) ? renderedPicture(entry, options, cut) : emptyMedia;
   }
 
   // What the section being rendered uses. One context serves all sections: making closures for each costs more than
@@ -437,6 +396,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       for (const poster of found.posters) if (!media.has(poster.hash)) media.set(poster.hash, poster);
       return found;
     },
+    shop: (hole, quiet) => (options.shop ? options.shop(hole, picture, quiet !== undefined) : holeHtml(hole)),
     newId: (stem) => `${stem}-${section}-${++ids}`,
     shared(placement) {
       const id = sharedContent(placement).shared;

@@ -1,4 +1,5 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
+import { goodsFaults, goodsMedia } from "@/core/catalog/goods";
 import { ordered } from "@/core/input/ordered";
 import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import type { Ref, RefOf } from "@/core/kind/holder";
@@ -66,6 +67,10 @@ function danglingReferences(site: SiteFile): Fault[] {
     if (!own) continue;
     faults.push(...part.faults(own).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
     for (const { hash, path } of part.media(own)) wanted(`${name}.${path}`, { of: "media", id: hash });
+  }
+  if (site.shop) {
+    faults.push(...goodsFaults(site.shop).map((fault) => ({ ...fault, path: `shop.${fault.path}` })));
+    for (const { hash, path } of goodsMedia(site.shop)) wanted(`shop.${path}`, { of: "media", id: hash });
   }
   return faults;
 }

@@ -1,7 +1,8 @@
 // What a site file may hold, and the limits of each value. Bodies of pages are judged by core/page.
 import Joi from "joi";
 import { brandSchema } from "@/core/brand/schema";
-import { mailSchema } from "@/core/input/text";
+import { goodsSchema } from "@/core/catalog/goods";
+import { idSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { documentTypes, filmTypes } from "@/core/media/documents";
 import { mediaHash } from "@/core/page/kinds/picture";
@@ -11,10 +12,6 @@ import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { HoursException, OpenSpan } from "./open-hours";
 import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
-
-export const idSchema = Joi.string()
-  .pattern(/^[\w-]{1,40}$/)
-  .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });
 
 /** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
 export const siteKeySchema = Joi.string()
@@ -278,6 +275,7 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(10_000).unique("hash").required(),
   ...Object.fromEntries(partKinds.map(({ name, part }) => [name, part.schema])),
+  shop: goodsSchema,
   locales: Joi.array()
     .items(Joi.valid(Joi.ref("...settings.language")))
     .length(1)

@@ -1,5 +1,7 @@
 // A site as the core knows it: what a site file holds, and what rendering needs.
+
 import type { Brand } from "@/core/brand/brand";
+import type { ShopGoods } from "@/core/catalog/goods";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { PageNode } from "@/core/page/node";
@@ -140,6 +142,8 @@ export interface SiteFile extends Omit<SiteFrame, "pages"> {
   readonly redirects?: readonly Redirect[];
   /** Pages kept as the pattern for new ones; visitors never see them. */
   readonly patterns?: readonly PagePattern[];
+  /** What its shop sells: only in a site file, never in what a page or a release is made from. */
+  readonly shop?: ShopGoods;
 }
 
 export interface PagePattern {

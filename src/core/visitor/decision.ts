@@ -14,6 +14,8 @@ export interface Decision<T> {
   readonly reasons: readonly Reason[];
 }
 
+export const decided = <T>(value: T, ...reasons: readonly Reason[]): Decision<T> => ({ value, reasons });
+
 /** A computation that may be refused: errors are values in the core. */
 export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: Reason };
 

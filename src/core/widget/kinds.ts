@@ -6,6 +6,7 @@ import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
 import type { Floating, PagesShown } from "@/core/opening/opening";
 import { popup } from "@/core/popup/widget";
+import { shop } from "@/core/shop/widget";
 import { wholepage } from "@/core/wholepage/widget";
 import type { WidgetKind } from "./kind";
 import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
@@ -17,6 +18,7 @@ export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
   clips,
   consent,
   wholepage,
+  shop,
 };
 
 export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];

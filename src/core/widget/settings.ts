@@ -4,6 +4,7 @@ import type { ClipFeed } from "@/core/clips/clips";
 import type { Consent } from "@/core/consent/consent";
 import type { Form } from "@/core/form/form";
 import type { Popup } from "@/core/popup/popup";
+import type { Shop } from "@/core/shop/shop";
 import type { WholePage } from "@/core/wholepage/wholepage";
 
 /** Settings by kind. Adding a kind adds one line here; the compiler then names every half that is missing. */
@@ -14,6 +15,7 @@ export interface WidgetSettings {
   readonly clips: ClipFeed;
   readonly consent: Consent;
   readonly wholepage: WholePage;
+  readonly shop: Shop;
 }
 
 /** What a kind keeps for the whole site, under its own name in the site file. */

@@ -19,10 +19,8 @@ import type { Answers } from "@/core/booking/answers";
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { Bill } from "@/core/booking/price";
 import { bookingStates } from "@/core/booking/state";
-import { instant, json, utcTime } from "../columns";
+import { ownId as id, instant, json, siteId, utcTime } from "../columns";
 
-const siteId = () => varchar("site_id", { length: 24 }).notNull();
-const id = (name = "id") => varchar(name, { length: 40 }).notNull();
 const position = () => int("position").notNull();
 const _date = (name: string) => varchar(name, { length: 10 });
 const _wall = (name: string) => varchar(name, { length: 16 });
@@ -135,8 +133,6 @@ export const bookings = mysqlTable(
     fee: bigint("fee", { mode: "number" }).notNull().default(0),
     givenBack: bigint("given_back", { mode: "number" }).notNull().default(0),
     paymentReference: varchar("payment_reference", { length: 60 }).unique(),
-    /** Of whoever waits for a place: the payer, for the payment that follows when they take it. */
-    payer: varchar("payer", { length: 400 }),
     /** Whether something of what was paid is still to be given back. */
     refundDue: boolean("refund_due").notNull().default(false),
     createdAt: instant("created_at").notNull(),
@@ -213,17 +209,4 @@ export const bookingRequests = mysqlTable(
     createdAt: instant("created_at").notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.key] }), index("booking_requests_age").on(table.createdAt)],
-);
-
-/** Events of the payment service that were taken in: each counts once. */
-export const paymentEvents = mysqlTable(
-  "payment_events",
-  {
-    siteId: siteId(),
-    eventId: varchar("event_id", { length: 60 }).notNull(),
-    bookingId: varchar("booking_id", { length: 24 }).notNull(),
-    outcome: varchar("outcome", { length: 40 }).notNull(),
-    at: instant("at").notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.siteId, table.eventId] })],
 );

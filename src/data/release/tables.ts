@@ -81,6 +81,8 @@ export const releaseFiles = mysqlTable(
     code: json<readonly string[]>("code"),
     /** What may run on a page besides its own scripts: origins, and hashes of scripts inside, as a policy names them. */
     runs: json<readonly string[]>("runs"),
+    /** It has holes that are filled when somebody asks for it. */
+    live: boolean("live").notNull().default(false),
     /** BCP 47 tag of the language it is in; "" for what has none. */
     locale: varchar("locale", { length: 35 }).notNull().default(""),
     /** Paths of the assets a page refers to, so that a carried page brings its own along. */

@@ -1,5 +1,6 @@
 // Clearing away what has been kept long enough, in small batches: no statement holds locks for long.
 import { and, desc, eq, inArray, isNull, lt, ne, notExists, or, sql } from "drizzle-orm";
+import { cartLimits } from "@/core/shop/shop";
 import { accountLinks, securityEvents, sessions } from "../account/tables";
 import {
   bookingDates,
@@ -9,7 +10,6 @@ import {
   bookingSessions,
   bookings,
   clientNotes,
-  paymentEvents,
 } from "../booking/tables";
 import { mediaVariants, uploadParts } from "../bytes/tables";
 import { type Database, inTransaction } from "../connection";
@@ -20,6 +20,7 @@ import { mails } from "../mail/tables";
 import { documentEdits, presences } from "../page/tables";
 import { signups } from "../popup/tables";
 import { pageStates, releaseFiles, releases, releaseUnits } from "../release/tables";
+import { shopBuyerFiles, shopCarts } from "../shop/tables";
 import { media, sites } from "./tables";
 
 const batch = 500;
@@ -92,7 +93,7 @@ export async function sweepBookings(db: Database, siteId: string, before: Date):
         .for("update");
       const ids = rows.map(({ id }) => id);
       if (!ids.length) return 0;
-      for (const table of [bookingDates, bookingHistory, paymentEvents])
+      for (const table of [bookingDates, bookingHistory])
         await tx.delete(table).where(and(eq(table.siteId, siteId), inArray(table.bookingId, ids)));
       await tx.delete(bookings).where(and(eq(bookings.siteId, siteId), inArray(bookings.id, ids)));
       return ids.length;
@@ -298,17 +299,18 @@ export const sweepStates = (db: Database, siteId: string): Promise<number> =>
 export async function namedBytes(db: Database, hashes: readonly string[]): Promise<ReadonlySet<string>> {
   if (!hashes.length) return new Set();
   const some = [...hashes];
-  const [files, originals, sent, variants] = await Promise.all([
+  const [files, originals, sent, bought, variants] = await Promise.all([
     db.selectDistinct({ hash: releaseFiles.blob }).from(releaseFiles).where(inArray(releaseFiles.blob, some)),
     db.selectDistinct({ hash: media.hash }).from(media).where(inArray(media.hash, some)),
     db.selectDistinct({ hash: formFiles.hash }).from(formFiles).where(inArray(formFiles.hash, some)),
+    db.selectDistinct({ hash: shopBuyerFiles.hash }).from(shopBuyerFiles).where(inArray(shopBuyerFiles.hash, some)),
     db
       .selectDistinct({ hash: mediaVariants.made })
       .from(mediaVariants)
       .innerJoin(media, eq(media.hash, mediaVariants.hash))
       .where(inArray(mediaVariants.made, some)),
   ]);
-  return new Set([...files, ...originals, ...sent, ...variants].map(({ hash }) => hash));
+  return new Set([...files, ...originals, ...sent, ...bought, ...variants].map(({ hash }) => hash));
 }
 
 /** Forgets parts of files that were never sent to their end. */
@@ -321,4 +323,25 @@ export const sweepUploads = (db: Database, before: Date): Promise<number> =>
 /** Forgets variants of media that no site has any more. */
 export async function sweepVariants(db: Database): Promise<void> {
   await db.execute(sql`delete v from media_variants v left join media m on m.hash = v.hash where m.hash is null`);
+}
+
+/** Takes away baskets that have run out, which may hold an address, and files that nothing was bought with. */
+export async function sweepCarts(db: Database, siteId: string, now: Date): Promise<number> {
+  const before = new Date(now.getTime() - (cartLimits.days + 1) * 86_400_000);
+  await inBatches(async () => {
+    const [result] = await db
+      .delete(shopBuyerFiles)
+      .where(
+        and(eq(shopBuyerFiles.siteId, siteId), isNull(shopBuyerFiles.orderId), lt(shopBuyerFiles.createdAt, before)),
+      )
+      .limit(batch);
+    return result.affectedRows;
+  });
+  return inBatches(async () => {
+    const [result] = await db
+      .delete(shopCarts)
+      .where(and(eq(shopCarts.siteId, siteId), lt(shopCarts.expiresAt, now)))
+      .limit(batch);
+    return result.affectedRows;
+  });
 }

@@ -24,7 +24,7 @@ import {
   removeMember,
 } from "./members";
 import { newPasswordSchema, shownPasswordSchema } from "./password";
-import { newKey, renewRecoveryCodes, seal, stepOf, unseal } from "./second-factor";
+import { newKey, renewRecoveryCodes, sealKey, stepOf, unsealKey } from "./second-factor";
 import {
   changePassword,
   confirmSession,
@@ -195,7 +195,7 @@ export const accountOperations = {
       const { key, address } = newKey(account.email);
       await context.db
         .update(users)
-        .set({ totpKey: seal(context.settings, key) })
+        .set({ totpKey: sealKey(context.settings, key) })
         .where(and(eq(users.id, account.id), isNull(users.totpSince)));
       return { key, address };
     },
@@ -208,7 +208,7 @@ export const accountOperations = {
       const { context, account } = call;
       const [user] = await context.db.select().from(users).where(eq(users.id, account.id));
       if (user?.totpSince) throw fieldProblem("code", "The second factor is on already.");
-      const key = user?.totpKey ? unseal(context.settings, user.totpKey) : null;
+      const key = user?.totpKey ? unsealKey(context.settings, user.totpKey) : null;
       if (key === null || key !== input.key)
         throw fieldProblem("key", "This key is not the newest one. Begin anew with a new picture.");
       const step = stepOf(key, input.code.replace(/\s/g, ""));

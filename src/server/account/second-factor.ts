@@ -1,33 +1,24 @@
 // The second factor: codes of an authenticator (TOTP, RFC 6238), and recovery codes for when it is lost.
-import { createCipheriv, createDecipheriv, createHash, randomBytes } from "node:crypto";
+import { randomBytes } from "node:crypto";
 import { and, eq, isNull, lt, or } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { recoveryCodes, users } from "@/data/account/tables";
 import type { Executor } from "@/data/connection";
 import { type Context, sha256 } from "../context";
+import { seal, unseal } from "../seal";
 import type { Settings } from "../settings";
 
 const periodSeconds = 30;
 /** Steps before and after that are taken too: clocks differ, and people type (RFC 6238, section 5.2). */
 const window = 1;
 
-const sealingKey = (settings: Settings) => createHash("sha256").update(`${settings.secret}/second-factor`).digest();
+const purpose = "second-factor";
 
-/** A key sealed with the installation's secret (AES-256-GCM): a copy of the table makes no codes. */
-export function seal(settings: Settings, text: string): string {
-  const nonce = randomBytes(12);
-  const cipher = createCipheriv("aes-256-gcm", sealingKey(settings), nonce);
-  const sealed = Buffer.concat([cipher.update(text, "utf8"), cipher.final()]);
-  return Buffer.concat([nonce, cipher.getAuthTag(), sealed]).toString("base64url");
-}
+/** A key sealed for the table of users. */
+export const sealKey = (settings: Settings, text: string): string => seal(settings, purpose, "", text);
 
 /** What was sealed; throws for anything else. */
-export function unseal(settings: Settings, sealed: string): string {
-  const bytes = Buffer.from(sealed, "base64url");
-  const decipher = createDecipheriv("aes-256-gcm", sealingKey(settings), bytes.subarray(0, 12));
-  decipher.setAuthTag(bytes.subarray(12, 28));
-  return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]).toString("utf8");
-}
+export const unsealKey = (settings: Settings, sealed: string): string => unseal(settings, purpose, "", sealed);
 
 const totp = (key: string, email: string) =>
   new TOTP({ issuer: "Webitor", label: email, secret: Secret.fromBase32(key), period: periodSeconds });
@@ -68,7 +59,7 @@ export async function takeCode(
   given: string,
 ): Promise<"code" | "recoveryCode" | null> {
   const code = given.replace(/\s/g, "");
-  const step = user.totpKey ? stepOf(unseal(context.settings, user.totpKey), code) : null;
+  const step = user.totpKey ? stepOf(unsealKey(context.settings, user.totpKey), code) : null;
   if (step !== null) {
     // Raised in one statement: of two who use the same code at once, one is late.
     const [result] = await context.db

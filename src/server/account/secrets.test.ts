@@ -3,7 +3,7 @@ import { Secret } from "otpauth";
 import { readSettings } from "../settings";
 import { networkOf } from "./network";
 import { fitsPassword, hashPassword, newPasswordSchema } from "./password";
-import { newKey, seal, stepOf, unseal } from "./second-factor";
+import { newKey, sealKey, stepOf, unsealKey } from "./second-factor";
 
 const settings = (secret: string) => readSettings({ WEBITOR_SECRET: secret, WEBITOR_DATABASE_URL: "mysql://a@b/c" });
 
@@ -36,14 +36,14 @@ describe("codes of the second factor", () => {
 
   test("a sealed key opens with its own secret only, and shows every change", () => {
     const here = settings("a-secret-of-this-machine-1");
-    const sealed = seal(here, "ABCDEFGH");
+    const sealed = sealKey(here, "ABCDEFGH");
     expect(sealed).not.toContain("ABCDEFGH");
-    expect(seal(here, "ABCDEFGH")).not.toBe(sealed);
-    expect(unseal(here, sealed)).toBe("ABCDEFGH");
-    expect(() => unseal(settings("a-secret-of-another-machine"), sealed)).toThrow();
+    expect(sealKey(here, "ABCDEFGH")).not.toBe(sealed);
+    expect(unsealKey(here, sealed)).toBe("ABCDEFGH");
+    expect(() => unsealKey(settings("a-secret-of-another-machine"), sealed)).toThrow();
     const changed = Buffer.from(sealed, "base64url");
     changed[changed.length - 1] = (changed.at(-1) as number) ^ 1;
-    expect(() => unseal(here, changed.toString("base64url"))).toThrow();
+    expect(() => unsealKey(here, changed.toString("base64url"))).toThrow();
   });
 });
 

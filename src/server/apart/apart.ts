@@ -18,6 +18,8 @@ export const limits: Readonly<Record<TaskName, Limit>> = {
   picture: { seconds: 20, heapMiB: 256 },
   feed: { seconds: 20, heapMiB: 256 },
   film: { seconds: 20, heapMiB: 256 },
+  goods: { seconds: 120, heapMiB: 768 },
+  table: { seconds: 30, heapMiB: 512 },
 };
 
 const mostAtOnce = 2;

@@ -1,11 +1,14 @@
 // What is worked out apart from the process's own thread, because strangers or files decide how long it takes.
 import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
+import type { ImportPlan } from "@/core/catalog/plan";
 import type { FeedRead } from "@/core/clips/read";
 import type { Outcome } from "@/core/visitor/decision";
 import type { Answer } from "./answer";
 import type { Film } from "./film";
+import type { GoodsAsked } from "./goods";
 import type { ReadPicture } from "./picture";
 import type { WholeSite } from "./site-file";
+import type { ReadTable } from "./table";
 
 /** What a task may ask its maker for while it runs: by name, what is sent along and what comes back. */
 type Questions = Readonly<Record<string, { readonly sends: unknown; readonly gets: unknown }>>;
@@ -42,6 +45,16 @@ export interface Tasks {
     readonly gives: Outcome<FeedRead>;
     readonly asks: Record<never, never>;
   };
+  readonly goods: {
+    readonly takes: GoodsAsked;
+    readonly gives: ImportPlan;
+    readonly asks: Record<never, never>;
+  };
+  readonly table: {
+    readonly takes: { readonly file: Uint8Array };
+    readonly gives: Answer<ReadTable>;
+    readonly asks: Record<never, never>;
+  };
   readonly film: {
     readonly takes: { readonly file: Uint8Array };
     readonly gives: Answer<Film>;
@@ -74,5 +87,7 @@ export const tasks: {
   picture: async ({ file }) => (await import("./picture")).readPicture(file),
   feed: async ({ text, from, standIns }) =>
     (await import("@/core/clips/read")).readFeed(text, from, (label) => standIns[label] ?? `http://${label}.invalid`),
+  table: async ({ file }) => (await import("./table")).readTable(file),
+  goods: async (given) => (await import("./goods")).planGoods(given),
   film: async ({ file }) => (await import("./film")).readFilm(file),
 };

@@ -1,11 +1,11 @@
 // Bookings of a stretch of days as CSV (RFC 4180), a line each, in the order of their starts.
 import { and, asc, eq, gt, gte, lt, ne, or } from "drizzle-orm";
 import Joi from "joi";
-import Papa from "papaparse";
 import { decimalsOf } from "@/core/money/money";
 import { dateSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
+import { csvLine } from "../csv";
 import type { SiteCall } from "../operation";
 import { clockOfBooking } from "./ask";
 import { setUpAt } from "./set-up";
@@ -51,9 +51,7 @@ const dayMs = 86_400_000;
 /** The lines of the file. Held times are nobody's booking yet. */
 export async function* bookingsCsv({ context, site }: SiteCall, asked: BookingsAsked): AsyncGenerator<string> {
   // A leading sign would make a formula of what a visitor wrote.
-  const line = (cells: readonly string[]) =>
-    `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
-  yield line(heads);
+  yield csvLine(heads);
   const { db } = context;
   const versions = await versionsOf(db, site.id);
   if (!versions) return;
@@ -86,7 +84,7 @@ export async function* bookingsCsv({ context, site }: SiteCall, asked: BookingsA
       const clock = clockOfBooking(setUp, row);
       const start = clock.wallOf(row.startsAt.getTime());
       if (start.slice(0, 10) < asked.from || start.slice(0, 10) > asked.to) continue;
-      yield line([
+      yield csvLine([
         row.id,
         row.state,
         row.attendance ?? "",

@@ -27,7 +27,6 @@ import {
 } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
 import { bookingPage, movePage } from "./page";
-import { takePaymentEvent } from "./payments";
 import { postAsk } from "./public/asking";
 import { publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
@@ -179,6 +178,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       endsByItself: nullable(instant),
       changeUntil: instant,
       payNow: nullable(minor),
+      pay: { ...nullable(text), description: "Path on the site's host where it is paid, while it waits for that" },
       lateFee: nullable(minor),
       paid: minor,
       fee: minor,
@@ -219,9 +219,8 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       terms: yesNo,
       language: text,
       zone: text,
-      payment: text,
     },
-    ["answers", "terms", "language", "zone", "payment"],
+    ["answers", "terms", "language", "zone"],
   ),
   NewWait: {
     description: "All that a booking asks, and the time that is wanted",
@@ -247,14 +246,6 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
       object({ deed: { const: "move" }, start: text, resource: nullable(text) }, ["resource"]),
     ],
   },
-  PaymentEvent: object({
-    id: text,
-    type: { enum: ["payment.approved", "payment.declined"] },
-    reference: text,
-    amount: minor,
-    currency: text,
-  }),
-  PaymentOutcome: object({ outcome: text }),
 };
 
 const widget: Json = { name: "widget", in: "path", required: true, schema: text };
@@ -528,29 +519,5 @@ export const bookingEndpoints: readonly Endpoint[] = [
       const { text, etag } = await calendarAt(call.context, call.siteKey, param(call, "file").replace(/\.ics$/, ""));
       return tagged(call, text, etag, "text/calendar; charset=utf-8");
     },
-  },
-  {
-    method: "POST",
-    path: "/payments/events",
-    says: post(
-      "Signed events of the payment service",
-      [{ name: "Webitor-Payment-Signature", in: "header", required: true, schema: text }],
-      "PaymentEvent",
-      200,
-      "PaymentOutcome",
-      { 401: problem("The signature is missing, wrong or too old") },
-    ),
-    body: "signed",
-    fromPages: "own",
-    headers: ["webitor-payment-signature"],
-    run: async (call) =>
-      fresh(
-        await takePaymentEvent(
-          call.context,
-          call.siteKey,
-          call.body as string,
-          call.header("webitor-payment-signature"),
-        ),
-      ),
   },
 ];

@@ -7,9 +7,11 @@ import { bookedStates, clientMayChangeUntil } from "@/core/booking/state";
 import { momentWords, timeWords } from "@/core/booking/words";
 import { type DayNumber, dateOf, dayNumber, type ZoneClock } from "@/core/booking/zone";
 import { moneyWords } from "@/core/money/money";
+import { shopWords } from "@/core/storefront/words";
 import { isDate } from "@/core/time/dates";
 import { findSite } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
+import { payPath } from "../payment/link";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { availabilityNow, clockOfBooking, ofBooking } from "./ask";
@@ -109,6 +111,16 @@ async function ownPage(
       ].join(" "),
       then: { deed: words.takeIt, action: "page?take" },
       or: { deed: words.leaveIt, action: "page" },
+    });
+  if (booking.state === "waitingPayment")
+    return noticePage(context, siteKey, {
+      title: words.titles.waitingPayment ?? "",
+      text: what,
+      then: {
+        href: payPath(context, "booking", booking.id),
+        words: shopWords(booking.language).payNow(money(booking.payNow ?? 0)),
+      },
+      or: { deed: words.cancel, action: "page" },
     });
   const open = bookedStates.includes(booking.state);
   const may = open && mayChange(context, booking);

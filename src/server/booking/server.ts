@@ -1,14 +1,15 @@
 // The server's half of the booking calendar.
-import { and, eq, gte, inArray, sql } from "drizzle-orm";
+import { and, desc, eq, gte, inArray, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import { bookedStates } from "@/core/booking/state";
 import { feedWarnings } from "@/core/booking/warnings";
+import { zonedWords } from "@/core/booking/words";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings, clientNotes } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
 import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
-import type { WidgetServer } from "../widget/half";
+import { mostDone, type WidgetServer } from "../widget/half";
 import { blockingOperations } from "./blocking";
 import { endingJob } from "./deeds/ending";
 import { groupJob } from "./deeds/grouping";
@@ -19,9 +20,9 @@ import { figureOperations } from "./figures";
 import { holidayOperations } from "./holidays";
 import { noteOperations } from "./notes";
 import { bookingOperations } from "./operations";
-import { paymentJob } from "./payments";
+import { pageWords } from "./page-words";
 import { setUpAt, setUpOperations } from "./set-up";
-import { reminderJob } from "./tell";
+import { manageUrl, reminderJob } from "./tell";
 import { elsewhereOperations } from "./try-elsewhere";
 
 const id = Joi.string().max(24).required();
@@ -41,7 +42,7 @@ export const bookingServer = {
   },
   endpoints: bookingEndpoints,
   schemas: bookingSchemas,
-  jobs: ({ deliverPayment }) => ({
+  jobs: {
     reminder: { lane: "quick", payload: Joi.object({ booking: id, start: Joi.string().required() }), run: reminderJob },
     group: {
       lane: "quick",
@@ -50,17 +51,8 @@ export const bookingServer = {
     },
     offer: { lane: "quick", payload: Joi.object({}), run: offerJob },
     ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
-    payment: {
-      lane: "quick",
-      payload: Joi.object({
-        booking: Joi.string().max(24),
-        token: Joi.string().allow("").max(400),
-        event: Joi.string().max(4000),
-      }),
-      run: paymentJob(deliverPayment),
-    },
     feed: { lane: "slow", payload: Joi.object({ feed: id }), run: feedJob },
-  }),
+  },
   erases: {
     what: "bookings",
     // The time of a booking stays taken; whose it was is forgotten, and what was noted of them.
@@ -68,13 +60,34 @@ export const bookingServer = {
       await waitNoMore(tx, siteId, email);
       const [booked] = await tx
         .update(bookings)
-        .set({ name: "", email: "", phone: "", textsTo: null, payer: null, answers: {} })
+        .set({ name: "", email: "", phone: "", textsTo: null, answers: {} })
         .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
       const [noted] = await tx
         .delete(clientNotes)
         .where(and(eq(clientNotes.siteId, siteId), eq(clientNotes.email, email)));
       return booked.affectedRows + noted.affectedRows;
     },
+  },
+  knows: async ({ context, site, email, language }) => {
+    const rows = await context.db
+      .select()
+      .from(bookings)
+      .where(and(eq(bookings.siteId, site.id), eq(bookings.email, email), ne(bookings.state, "held")))
+      .orderBy(desc(bookings.createdAt))
+      .limit(mostDone);
+    const { titles } = pageWords(language);
+    return rows.map((row) => ({
+      id: row.id,
+      at: row.createdAt,
+      title: row.serviceName,
+      words: [
+        zonedWords(row.zone, language, row.startsAt.getTime()),
+        row.state === "confirmed" ? "" : (titles[row.state] ?? ""),
+      ]
+        .filter(Boolean)
+        .join(" · "),
+      path: new URL(manageUrl(context, site, row)).pathname,
+    }));
   },
   results: async ({ context: { db }, site }, widget, days) => {
     const { zone } = site.settings;

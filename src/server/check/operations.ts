@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { type LayoutFinding, layoutFindingsSchema } from "@/core/check/layout";
 import { type Finding, siteProblems } from "@/core/check/problems";
-import { idSchema } from "@/core/site/schema";
+import { idSchema } from "@/core/input/text";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";

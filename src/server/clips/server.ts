@@ -74,8 +74,9 @@ export const clipsServer = {
   },
   endpoints: [],
   schemas: {},
-  jobs: () => ({ clips: { lane: "slow", payload: Joi.object({ widget }), run: clipsJob } }),
+  jobs: { clips: { lane: "slow", payload: Joi.object({ widget }), run: clipsJob } },
   erases: null,
+  knows: null,
   saved: readSoon,
   results: async () => ({ series: {}, states: {} }),
   outside: async (call, { id }) =>

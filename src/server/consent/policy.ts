@@ -2,6 +2,7 @@
 
 import { policyWords } from "@/core/consent/policy-words";
 import { wordsIn } from "@/core/consent/words";
+import { slugFrom } from "@/core/input/slug";
 import { inLanguage } from "@/core/locale/words";
 import { builder } from "@/core/page/build";
 import type { PageNode } from "@/core/page/node";
@@ -24,20 +25,11 @@ function policyBody(widget: string, tag: string, newId: () => string): PageNode 
   );
 }
 
-/** "Datenschutz-Auswahl" as part of an address. */
-const slugOf = (title: string): string =>
-  title
-    .normalize("NFKD")
-    .replace(/[^\p{L}\p{N} -]/gu, "")
-    .replace(/[^A-Za-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "")
-    .toLowerCase();
-
 /** Adds the page and answers its id. A field problem at “slug” where a page has that address already. */
 export function draftPolicy(call: SiteCall, widget: string): Promise<string> {
   const tag = call.site.settings.language;
   const { page: title } = inLanguage(policyWords, tag);
-  return addPage(call, { title, slug: slugOf(title), inNavigation: false }, async () =>
+  return addPage(call, { title, slug: slugFrom(title), inNavigation: false }, async () =>
     policyBody(widget, tag, call.context.newId),
   );
 }

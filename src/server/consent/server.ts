@@ -157,9 +157,10 @@ export const consentServer = {
   },
   endpoints: consentEndpoints,
   schemas: consentSchemas,
-  jobs: () => ({}),
+  jobs: {},
   // Nobody's name or address is kept.
   erases: null,
+  knows: null,
   results: async ({ context: { db }, site }, { id }, days) => {
     const rows = await db
       .select()

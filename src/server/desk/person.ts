@@ -1,5 +1,5 @@
 // Erasing a person from a site: from every kind of widget, and from the letters.
-import { and, eq, like, or, sql } from "drizzle-orm";
+import { and, desc, eq, like, or, sql } from "drizzle-orm";
 import { mailSchema } from "@/core/input/text";
 import { type Executor, inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
@@ -7,10 +7,11 @@ import { escapeLike } from "@/data/text";
 import { siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { noteOn } from "../security/events";
-import { widgetServers } from "../widget/kinds";
+import { mostDone } from "../widget/half";
+import { everythingOf, forgetIn } from "./done";
 
 /** Their own letters, and those to the business that name them. */
-async function eraseLetters(tx: Executor, siteId: string, email: string): Promise<number> {
+export async function eraseLetters(tx: Executor, siteId: string, email: string): Promise<number> {
   const [letters] = await tx
     .delete(mails)
     .where(
@@ -27,15 +28,34 @@ async function eraseLetters(tx: Executor, siteId: string, email: string): Promis
 }
 
 export const personOperations = {
+  /** Everything that somebody did here and was written, the newest first. */
+  "desk.person": siteOperation(
+    "visitors.read",
+    { email: mailSchema.required() },
+    async ({ context, site }, { email }: { email: string }) => {
+      const done = await everythingOf({ context, site, email, language: "en-GB" });
+      const letters = await context.db
+        .select({ id: mails.id, at: mails.createdAt, subject: mails.subject, channel: mails.channel })
+        .from(mails)
+        .where(and(eq(mails.siteId, site.id), eq(mails.recipient, email)))
+        .orderBy(desc(mails.createdAt))
+        .limit(mostDone);
+      return {
+        done: done.map(({ at, path: _path, files: _files, address: _address, ...one }) => ({
+          ...one,
+          at: at.toISOString(),
+        })),
+        letters: letters.map(({ at, ...one }) => ({ ...one, at: at.toISOString() })),
+      };
+    },
+  ),
   /** Forgets a person; answers how much of what was erased: signups, bookings, mails. */
   "desk.erase": siteOperation(
     "visitors.change",
     { email: mailSchema.required() },
     async (call, input: { email: string }) =>
       inTransaction(call.context.db, async (tx) => {
-        const erased: Record<string, number> = {};
-        for (const { erases } of Object.values(widgetServers))
-          if (erases) erased[erases.what] = await erases.run(tx, call.site.id, input.email);
+        const erased = await forgetIn(tx, call.site.id, input.email);
         erased.mails = await eraseLetters(tx, call.site.id, input.email);
         if (!Object.values(erased).some((count) => count > 0)) throw notFound(`Nothing about ${input.email}`, "email");
         // That somebody was erased, not who.

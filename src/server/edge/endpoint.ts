@@ -57,12 +57,15 @@ export function tagged(call: VisitorCall, body: string, etag: string, type: stri
   return new Response(body, { headers: { ...headers, "content-type": type } });
 }
 
-/** A page behind a letter's link. */
-export const page = (call: VisitorCall, { status, html }: { status: number; html: string }): Response =>
+/** A page behind a letter's link; `frames` are the origins that may stand in it. */
+export const page = (
+  call: VisitorCall,
+  { status, html, frames = [] }: { status: number; html: string; frames?: readonly string[] },
+): Response =>
   new Response(html, {
     status,
     headers: {
-      ...siteHeaders(call.context.settings, "'none'"),
+      ...siteHeaders(call.context.settings, "'none'", { frames }),
       "content-type": "text/html; charset=utf-8",
       "cache-control": "no-store",
       // The token in the address goes to nobody else; without any referrer the form's own POST had no origin.

@@ -1,5 +1,8 @@
 // Every call a visitor's page, mail or calendar can make, by method and path: those of every site, and those of each kind
 // of widget. openapi.json is made of them.
+
+import { ownEndpoints } from "../own/endpoints";
+import { paymentEndpoints, paymentSchemas } from "../payment/endpoints";
 import { noticeCss } from "../release/notice";
 import { widgetServers } from "../widget/kinds";
 import { commonSchemas, type Json, reading, text } from "./described";
@@ -37,7 +40,12 @@ const common: readonly Endpoint[] = [
 
 const ofKinds = Object.values(widgetServers);
 
-export const endpoints: readonly Endpoint[] = [...ofKinds.flatMap((kind) => kind.endpoints), ...common];
+export const endpoints: readonly Endpoint[] = [
+  ...ofKinds.flatMap((kind) => kind.endpoints),
+  ...paymentEndpoints,
+  ...ownEndpoints,
+  ...common,
+];
 
 const paths: Record<string, Record<string, Json>> = {};
 for (const { method, path, says } of endpoints) paths[path] = { ...paths[path], [method.toLowerCase()]: says };
@@ -53,5 +61,7 @@ export const openApi: Json = {
   },
   servers: [{ url: "/_w/v1" }],
   paths,
-  components: { schemas: Object.assign({}, commonSchemas, ...ofKinds.map((kind) => kind.schemas)) as Json },
+  components: {
+    schemas: Object.assign({}, commonSchemas, paymentSchemas, ...ofKinds.map((kind) => kind.schemas)) as Json,
+  },
 };

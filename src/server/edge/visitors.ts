@@ -98,10 +98,26 @@ function queryOf(url: URL): Record<string, string> {
   return query;
 }
 
+/** A form's fields as browsers write them (URL Standard, section 5); a name that comes several times has a list. */
+function wordsOf(text: string): FormBody {
+  const fields: Record<string, unknown> = {};
+  for (const [name, value] of new URLSearchParams(text)) {
+    const before = Object.hasOwn(fields, name) ? fields[name] : undefined;
+    const all = before === undefined ? value : [...(Array.isArray(before) ? before : [before]), value];
+    Object.defineProperty(fields, name, { value: all, writable: true, enumerable: true, configurable: true });
+  }
+  const fault = shapeFault(fields, formShape);
+  if (fault) throw new Problem(422, "invalid", fault.message, [{ ...fault, path: fault.path || "body" }]);
+  return { fields, files: {} };
+}
+
 async function bodyOf(request: Request, endpoint: Endpoint): Promise<unknown> {
   if (endpoint.body === undefined) return null;
   if (endpoint.body === "form") {
-    if (mediaType(request.headers.get("content-type")) === "multipart/form-data") return readMultipart(request);
+    const type = mediaType(request.headers.get("content-type"));
+    if (type === "multipart/form-data") return readMultipart(request);
+    // What browsers send of a form without files: words alone, so many at once do no harm.
+    if (type === "application/x-www-form-urlencoded") return wordsOf(textOf(await readBody(request, largestForm)));
     const fields = (await bodyOf(request, { ...endpoint, body: "json" })) as Record<string, unknown>;
     return { fields, files: {} } satisfies FormBody;
   }

@@ -1,9 +1,10 @@
 // The server's half of the form.
-import { and, count, eq, gte, inArray } from "drizzle-orm";
+import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
+import { inLanguage } from "@/core/locale/words";
 import type { Executor } from "@/data/connection";
 import { formAnswers, formFiles } from "@/data/form/tables";
 import { dayIn } from "../day";
-import type { WidgetServer } from "../widget/half";
+import { mostDone, type WidgetServer } from "../widget/half";
 import { formOperations } from "./desk";
 import { formEndpoints, formSchemas } from "./endpoints";
 import { judged } from "./send";
@@ -22,7 +23,7 @@ export const formServer = {
   operations: formOperations,
   endpoints: formEndpoints,
   schemas: formSchemas,
-  jobs: () => ({}),
+  jobs: {},
   erases: {
     what: "forms",
     run: async (tx, siteId, email) => {
@@ -36,6 +37,16 @@ export const formServer = {
         rows.map(({ id }) => id),
       );
     },
+  },
+  knows: async ({ context: { db }, site, email, language }) => {
+    const rows = await db
+      .select({ id: formAnswers.id, at: formAnswers.createdAt, page: formAnswers.page })
+      .from(formAnswers)
+      .where(and(eq(formAnswers.siteId, site.id), eq(formAnswers.email, email)))
+      .orderBy(desc(formAnswers.createdAt))
+      .limit(mostDone);
+    const title = inLanguage({ en: "Form sent", de: "Formular gesendet", fr: "Formulaire envoyé" }, language);
+    return rows.map(({ id, at, page }) => ({ id, at, title, words: page, path: "" }));
   },
   results: async ({ context: { db }, site }, widget, days) => {
     const mine = and(eq(formAnswers.siteId, site.id), eq(formAnswers.widgetId, widget.id));

@@ -1,21 +1,24 @@
 // Every kind of job, in one list: any process may run them all.
 import Joi from "joi";
-import { deliverByHttp } from "../booking/payments";
 import { mailJob } from "../mail/mail";
+import { paymentDeeds } from "../payment/payments";
+import { paymentAskJob, paymentDeedJob } from "../payment/settle";
+import { payEventJob } from "../payment/stand-in-store";
 import { publishJob } from "../release/publish";
 import { renewJob } from "../release/renew";
 import { exportJob, exportPayload } from "../site/export";
 import { picturesJob } from "../site/media";
 import { sweepJob } from "../site/retention";
 import { standingClipsJob } from "../video/standing";
-import type { Outside } from "../widget/half";
 import { widgetServers } from "../widget/kinds";
 import type { JobKinds } from "./kind";
 
 const id = Joi.string().max(24).required();
 
-/** The kinds of jobs; `outside` is how what they send gets there. */
-export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): JobKinds => ({
+/** What a job about a payment carries. */
+const payment = { payment: id, nth: Joi.string().max(4) };
+
+export const jobKinds: JobKinds = {
   publish: { lane: "slow", shown: true, payload: Joi.object({ release: id }), run: publishJob },
   export: { lane: "slow", shown: true, payload: exportPayload, run: exportJob },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
@@ -23,5 +26,27 @@ export const jobKinds = (outside: Outside = { deliverPayment: deliverByHttp }): 
   renew: { lane: "slow", payload: Joi.object({}), run: renewJob },
   standingClips: { lane: "slow", payload: Joi.object({}), run: standingClipsJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
-  ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs(outside))),
-});
+  payEvent: {
+    lane: "quick",
+    payload: Joi.object({
+      account: id,
+      mode: Joi.string().valid("test", "live").required(),
+      to: Joi.string().max(400).required(),
+      body: Joi.string().max(4000).required(),
+    }),
+    run: payEventJob,
+  },
+  paymentAsk: { lane: "quick", payload: Joi.object(payment), run: paymentAskJob },
+  paymentDeed: {
+    lane: "quick",
+    payload: Joi.object({
+      ...payment,
+      deed: Joi.string()
+        .valid(...paymentDeeds)
+        .required(),
+      refund: Joi.string().allow("").max(24),
+    }),
+    run: paymentDeedJob,
+  },
+  ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs)),
+};

@@ -24,7 +24,8 @@ export async function addPage(
     title,
     slug,
     inNavigation = true,
-  }: { readonly title: string; readonly slug: string; readonly inNavigation?: boolean },
+    unlisted = false,
+  }: { readonly title: string; readonly slug: string; readonly inNavigation?: boolean; readonly unlisted?: boolean },
   body: (tx: Executor) => Promise<PageNode>,
 ): Promise<string> {
   const id = context.newId();
@@ -40,6 +41,7 @@ export async function addPage(
         description: "",
         inNavigation,
         position: await nextPosition(tx, site.id),
+        ...(unlisted ? { more: { unlisted } } : {}),
         ...bodyColumns(await body(tx)),
         changedAt: context.now(),
       });

@@ -2,13 +2,13 @@
 import { and, asc, eq, inArray, isNull, ne } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
+import { idSchema } from "@/core/input/text";
 import { applyEdit, applyEdits, type Edit } from "@/core/page/edit";
 import { type Found, findIn, longestQuery, placeName, type Query, replaceEdits } from "@/core/page/find";
 import { rebase } from "@/core/page/rebase";
 import { editsSchema } from "@/core/page/schema";
 import type { Definitions } from "@/core/page/shared";
 import { withLineIds } from "@/core/page/words";
-import { idSchema } from "@/core/site/schema";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { type SiteCall, siteOperation } from "../operation";

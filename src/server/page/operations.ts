@@ -2,6 +2,7 @@
 import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";
+import { idSchema } from "@/core/input/text";
 import type { Edit } from "@/core/page/edit";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
@@ -10,7 +11,7 @@ import { editsSchema } from "@/core/page/schema";
 import { sharedIn } from "@/core/page/shared";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
-import { idSchema, mostShared, pageMetaFields } from "@/core/site/schema";
+import { mostShared, pageMetaFields } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";

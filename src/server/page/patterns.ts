@@ -1,9 +1,10 @@
 // Pages kept as the pattern for new ones: a copy of the page as it was, which visitors never see.
 import { and, asc, eq, isNull, max } from "drizzle-orm";
+import { idSchema } from "@/core/input/text";
 import { drawing } from "@/core/page/drawing";
 import { withFreshIds } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
-import { idSchema, mostPatterns, patternNameSchema } from "@/core/site/schema";
+import { mostPatterns, patternNameSchema } from "@/core/site/schema";
 import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";

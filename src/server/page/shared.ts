@@ -1,6 +1,7 @@
 // Shared sections: making, finding, and where they stand.
 import { and, asc, eq, inArray, isNull, max } from "drizzle-orm";
 import Joi from "joi";
+import { idSchema } from "@/core/input/text";
 import { drawing } from "@/core/page/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
 import {
@@ -16,7 +17,7 @@ import {
 } from "@/core/page/shared";
 import { maxNodes, pageFaults } from "@/core/page/validate";
 import { nodeWords, withLineIds } from "@/core/page/words";
-import { idSchema, mostShared, sharedNameSchema } from "@/core/site/schema";
+import { mostShared, sharedNameSchema } from "@/core/site/schema";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { bodyColumns, documentsHolding } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";

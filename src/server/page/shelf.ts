@@ -1,12 +1,12 @@
 // The studio's own shelf: sections and groups of blocks kept for one site or for all of the studio's.
 import { and, asc, count, eq, isNull, or } from "drizzle-orm";
 import Joi from "joi";
+import { idSchema } from "@/core/input/text";
 import { carriedFormat, faultOfCarried } from "@/core/page/carry";
 import { drawing } from "@/core/page/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { isPlacement } from "@/core/page/shared";
 import { nodeWords, withLineIds } from "@/core/page/words";
-import { idSchema } from "@/core/site/schema";
 import { inTransaction } from "@/data/connection";
 import { ownShelf } from "@/data/page/tables";
 import { findSite } from "@/data/site/queries";

@@ -1,6 +1,7 @@
 // Headers and footers of a site: which there are, where each stands, and why.
 import { and, asc, eq, inArray, isNull, max, sql } from "drizzle-orm";
 import Joi from "joi";
+import { idSchema } from "@/core/input/text";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
   type Choice,
@@ -18,7 +19,7 @@ import {
 } from "@/core/page/surround/standing";
 import { withLineIds } from "@/core/page/words";
 import { standingPage } from "@/core/site/between";
-import { idSchema, mostSurrounds, surroundNameSchema } from "@/core/site/schema";
+import { mostSurrounds, surroundNameSchema } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
 import { firstSurrounds } from "@/core/site/starter";
 import { type Executor, inTransaction } from "@/data/connection";

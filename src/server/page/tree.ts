@@ -1,7 +1,8 @@
 // The tree of pages: where each stands, and the addresses that follow it.
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import Joi from "joi";
-import { idSchema, slugSchema } from "@/core/site/schema";
+import { idSchema } from "@/core/input/text";
+import { slugSchema } from "@/core/site/schema";
 import { type PageMeta, pagePath } from "@/core/site/site";
 import { inTreeOrder, pageTree, placeFault, withAllBelow } from "@/core/site/tree";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";

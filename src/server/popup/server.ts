@@ -1,24 +1,41 @@
 // The server's half of the signup popup.
-import { and, count, eq, gte } from "drizzle-orm";
+import { and, count, desc, eq, gte } from "drizzle-orm";
 import Joi from "joi";
 import { answersSchema } from "@/core/field/schema";
-import { popupCounts, signups } from "@/data/popup/tables";
+import { inLanguage } from "@/core/locale/words";
+import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { validated } from "../problem";
-import type { WidgetServer } from "../widget/half";
+import { mostDone, type WidgetServer } from "../widget/half";
 import { signupOperations } from "./desk";
 import { popupEndpoints, popupSchemas } from "./endpoints";
+
+const told: Readonly<Record<"en" | "de" | "fr", Readonly<Record<SignupState, string>>>> = {
+  en: { waiting: "Signed up, not confirmed", confirmed: "Signed up", withdrawn: "Signed off" },
+  de: { waiting: "Angemeldet, nicht bestätigt", confirmed: "Angemeldet", withdrawn: "Abgemeldet" },
+  fr: { waiting: "Inscription non confirmée", confirmed: "Inscription", withdrawn: "Désinscription" },
+};
 
 export const popupServer = {
   operations: signupOperations,
   endpoints: popupEndpoints,
   schemas: popupSchemas,
-  jobs: () => ({}),
+  jobs: {},
   erases: {
     what: "signups",
     run: async (tx, siteId, email) => {
       const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
       return gone.affectedRows;
     },
+  },
+  knows: async ({ context: { db }, site, email, language }) => {
+    const rows = await db
+      .select({ id: signups.id, at: signups.createdAt, consent: signups.consent, state: signups.state })
+      .from(signups)
+      .where(and(eq(signups.siteId, site.id), eq(signups.email, email)))
+      .orderBy(desc(signups.createdAt))
+      .limit(mostDone);
+    const said = inLanguage(told, language);
+    return rows.map(({ id, at, consent, state }) => ({ id, at, title: said[state], words: consent, path: "" }));
   },
   results: async ({ context: { db }, site }, widget, days) => {
     const rows = await db

@@ -1,22 +1,32 @@
 // The site server: released pages and assets straight from the release, as they were compressed at publish time.
 
+import { createHash } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { promisify } from "node:util";
+import { brotliCompress, constants, gzip } from "node:zlib";
 import { and, desc, eq } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { isFilm } from "@/core/media/documents";
 import { pictureForms } from "@/core/media/forms";
+import { escapeHtml } from "@/core/render/escape";
 import { withoutSlashes } from "@/core/site/path";
 import { releaseFiles } from "@/data/release/tables";
-import { findSite, keyAfter } from "@/data/site/queries";
+import { findSite, keyAfter, type SiteRow } from "@/data/site/queries";
 import { type ReleasedForms, releasedForms } from "../bytes/released";
 import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
+import { ownPart } from "../own/part";
 import { redirectType } from "../release/publisher";
+import { countShop } from "../shop/counts";
+import { type LiveShop, liveShop, shopFile } from "../shop/live";
+import { productPictureKey } from "../shop/pictures";
+import { type Asking, fillPage, type Shown, shopAddressesOf, shownAt } from "../shop/storefront";
 import { codeHeaders, drawingHeaders, siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 import { partial } from "./range";
 
 interface Live {
+  readonly site: SiteRow;
   readonly siteId: string;
   readonly releaseId: string | null;
   /** How often its pages were made anew. */
@@ -45,9 +55,14 @@ interface File {
   readonly answers: Readonly<Record<Encoding, Answer>>;
   /** Set on an old address: the path of the page now. */
   readonly leadsTo?: string;
+  /** It has holes, which are filled for each that asks. */
+  readonly live?: true;
 }
 
-type Row = Pick<typeof releaseFiles.$inferSelect, "type" | "blob" | "packed" | "styles" | "frames" | "code" | "runs">;
+type Row = Pick<
+  typeof releaseFiles.$inferSelect,
+  "type" | "blob" | "packed" | "styles" | "frames" | "code" | "runs" | "live"
+>;
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
@@ -75,6 +90,55 @@ export function encodingFor(accept: string | undefined): Encoding {
 function matches(ifNoneMatch: string | undefined, etag: string): boolean {
   if (!ifNoneMatch) return false;
   return ifNoneMatch === "*" || ifNoneMatch.split(",", 50).some((tag) => tag.trim().replace(/^W\//, "") === etag);
+}
+
+const compressed = promisify(brotliCompress);
+const gzipped = promisify(gzip);
+
+/** How a page that is made for one request is packed: quickly. */
+const packLive: Readonly<Record<Encoding, (bytes: Buffer) => Promise<Buffer>>> = {
+  br: (bytes) => compressed(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }),
+  gzip: (bytes) => gzipped(bytes, { level: 5 }),
+  identity: async (bytes) => bytes,
+};
+
+/** Headers without those that tell how a released file is kept: name and value by turns. */
+function withoutCaching(headers: readonly string[]): readonly string[] {
+  const left: string[] = [];
+  for (let at = 0; at < headers.length; at += 2)
+    if (!/^(etag|cache-control|vary)$/i.test(headers[at] as string))
+      left.push(headers[at] as string, headers[at + 1] as string);
+  return left;
+}
+
+/** So many values of an address are looked at. */
+const mostAsked = 60;
+
+/** What a page of a shop looks at of a request. */
+function askingOf({ settings }: Context, request: IncomingMessage): Asking {
+  const query: Record<string, string[]> = {};
+  const url = new URL(request.url ?? "/", "http://site.invalid");
+  let count = 0;
+  for (const [name, value] of url.searchParams) {
+    if (++count > mostAsked) break;
+    if (!Object.hasOwn(query, name)) query[name] = [];
+    query[name]?.push(value);
+  }
+  const forwarded = settings.trustProxy
+    ? String(request.headers["x-forwarded-for"] ?? "")
+        .split(",")
+        .at(-1)
+        ?.trim()
+    : "";
+  return {
+    query,
+    cookie: request.headers.cookie,
+    address: forwarded || request.socket.remoteAddress || "",
+    header: (name) => {
+      const value = request.headers[name.toLowerCase()];
+      return typeof value === "string" ? value : null;
+    },
+  };
 }
 
 export function createSiteServer(context: Context) {
@@ -106,6 +170,7 @@ export function createSiteServer(context: Context) {
         .then((site) =>
           site
             ? {
+                site,
                 siteId: site.id,
                 releaseId: site.liveReleaseId,
                 renewed: site.renewed,
@@ -187,6 +252,7 @@ export function createSiteServer(context: Context) {
         frames: releaseFiles.frames,
         code: releaseFiles.code,
         runs: releaseFiles.runs,
+        live: releaseFiles.live,
       })
       .from(releaseFiles)
       .where(
@@ -199,10 +265,19 @@ export function createSiteServer(context: Context) {
       )
       .orderBy(desc(releaseFiles.releaseId))
       .limit(1);
+    if (!row && asset) return loadProductPicture(site, path);
     const stored = row && (await storedOf(row));
-    if (!row || !stored) return null;
+    if (!row || !stored || row.type === shopFile.type) return null;
     if (row.type === redirectType) return { ...fileOf(row, stored, 301, false), leadsTo: stored.identity.toString() };
-    return fileOf(row, stored, path === "/404" ? 404 : 200, asset);
+    return { ...fileOf(row, stored, path === "/404" ? 404 : 200, asset), ...(row.live ? { live: true as const } : {}) };
+  }
+
+  /** A picture of a product: it may have come into the shop after the release. */
+  async function loadProductPicture(site: Live, path: string): Promise<File | null> {
+    const found = await productPictureKey(context, site.siteId, path.slice("/_a/".length));
+    const row = found && { ...found, packed: false, styles: "", frames: null, code: null, runs: null, live: false };
+    const stored = row && (await storedOf(row));
+    return row && stored ? fileOf(row, stored, 200, true) : null;
   }
 
   async function find(site: Live, path: string): Promise<File | null> {
@@ -232,6 +307,92 @@ export function createSiteServer(context: Context) {
     }
     response.writeHead(answer.status, answer.headers as string[]);
     response.end(request.method === "HEAD" ? undefined : answer.body);
+  }
+
+  /** A page with its holes filled for this request. */
+  async function sendLive(
+    request: IncomingMessage,
+    response: ServerResponse,
+    { site }: Live,
+    shop: LiveShop,
+    file: File,
+    about: Exclude<Shown, { leadsTo: string }> | null,
+  ) {
+    const page = file.answers.identity;
+    const filled = await fillPage(
+      context,
+      site,
+      shop,
+      page.body.toString(),
+      about ?? { product: null, category: null },
+      {
+        ...askingOf(context, request),
+        own: () =>
+          ownPart(context, site, {
+            cookie: request.headers.cookie ?? null,
+            sent: /[?&]sent=1(&|$)/.test(request.url ?? ""),
+          }),
+      },
+    );
+    // What a script of the page asks for itself is no look at it.
+    if (about?.product && request.method === "GET" && request.headers["sec-fetch-mode"] !== "cors")
+      countShop(context, site, "looks");
+    const etag = `"${createHash("sha256").update(filled.html).digest("hex").slice(0, 24)}"`;
+    const own = [
+      ...withoutCaching(page.unchanged),
+      "ETag",
+      etag,
+      "Cache-Control",
+      filled.personal ? "private, no-cache" : "public, max-age=0, must-revalidate",
+      "Vary",
+      filled.personal ? "Accept-Encoding, Cookie" : "Accept-Encoding",
+    ];
+    if (page.status === 200 && matches(request.headers["if-none-match"], etag)) {
+      response.writeHead(304, own);
+      response.end();
+      return;
+    }
+    const encoding = encodingFor(request.headers["accept-encoding"] as string | undefined);
+    const body = await packLive[encoding](Buffer.from(filled.html));
+    response.writeHead(page.status, [
+      ...own,
+      "Content-Type",
+      file.type,
+      "Content-Length",
+      String(body.length),
+      ...(encoding === "identity" ? [] : ["Content-Encoding", encoding]),
+    ]);
+    response.end(request.method === "HEAD" ? undefined : body);
+  }
+
+  /** The sitemap with what the shop sells now. */
+  async function sendSitemap(
+    request: IncomingMessage,
+    response: ServerResponse,
+    live: Live,
+    shop: LiveShop,
+    file: File,
+  ) {
+    const origin = siteOrigin(context.settings, live.site.key);
+    const more = (await shopAddressesOf(context, live.site, shop))
+      .map((path) => `<url><loc>${escapeHtml(origin + path)}</loc></url>`)
+      .join("");
+    const body = Buffer.from(file.answers.identity.body.toString().replace("</urlset>", () => `${more}</urlset>`));
+    response.writeHead(200, [
+      ...withoutCaching(file.answers.identity.unchanged),
+      "Content-Type",
+      file.type,
+      "Cache-Control",
+      "public, max-age=60",
+      "Content-Length",
+      String(body.length),
+    ]);
+    response.end(request.method === "HEAD" ? undefined : body);
+  }
+
+  function leadTo(response: ServerResponse, status: 301 | 302, path: string) {
+    response.writeHead(status, [...headers, "Location", encodeURI(path), "Cache-Control", "no-cache"]);
+    response.end();
   }
 
   function plain(response: ServerResponse, status: number, words: string, extra: readonly string[] = []) {
@@ -266,7 +427,21 @@ export function createSiteServer(context: Context) {
       response.end();
       return;
     }
-    const file: File | null = (path === "/404" ? null : await find(site, path)) ?? (await find(site, "/404"));
+    let file = path === "/404" ? null : await find(site, path);
+    const wantsShop = file === null || file.live || path === "/sitemap.xml";
+    const shop = wantsShop ? await liveShop(context, site.site) : null;
+    let about: Exclude<Shown, { leadsTo: string }> | null = null;
+    if (shop && !file) {
+      const shown = await shownAt(context, site.site, shop, path);
+      if (shown && "leadsTo" in shown) return leadTo(response, 301, shown.leadsTo);
+      about = shown;
+      file = shown && (await find(site, shown.path));
+    } else if (shop && file?.live && (path === shop.shown.paths.product || path === shop.shown.paths.category))
+      // What a pattern shows depends on the address below the shop: alone it shows nothing.
+      return leadTo(response, 302, shop.shown.paths.catalog ?? "/");
+    file ??= await find(site, "/404");
+    if (shop && file?.live) return sendLive(request, response, site, shop, file, about);
+    if (shop && file && path === "/sitemap.xml") return sendSitemap(request, response, site, shop, file);
     if (file?.leadsTo !== undefined) {
       response.writeHead(301, [
         ...headers,

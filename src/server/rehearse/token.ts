@@ -1,5 +1,6 @@
 // Rehearsal tokens: a short-lived, signed permission to see one site's working state as one visitor.
 import Joi from "joi";
+import type { RehearsedBasket } from "@/core/shop/cart";
 import type { Visitor } from "@/core/visitor/visitor";
 import { type Context, hostOrigin, isSigned, sign } from "../context";
 import { siteOperation } from "../operation";
@@ -12,6 +13,8 @@ export interface RehearsalClaim {
   readonly visitor: Visitor;
   /** ms since the epoch, real time. */
   readonly expires: number;
+  /** What the visitor has in the basket so far: a rehearsal stores nothing, so it goes along. */
+  readonly basket?: RehearsedBasket;
 }
 
 const visitorSchema: Joi.ObjectSchema<Visitor> = Joi.object<Visitor>({

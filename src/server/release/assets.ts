@@ -3,8 +3,10 @@ import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import { basename, dirname, join } from "node:path";
 import { type Family, families } from "@/core/brand/brand";
+import { addressName } from "@/core/media/documents";
 import { type Variant, variantName } from "@/core/media/forms";
 import { fontFile, fontSubsets } from "@/core/render/render";
+import type { MediaEntry } from "@/core/site/site";
 import { sha256 } from "../context";
 
 export interface Asset {
@@ -17,6 +19,10 @@ export interface Asset {
 /** Path of a variant of a picture on its site. */
 export const releasedPicture = (hash: string, variant: Variant): string =>
   `/_a/${variantName(hash.slice(0, 24), variant)}`;
+
+/** Address of a file to take home, on the site: named by its bytes and called as it came. */
+export const releasedDocument = ({ hash, name }: Pick<MediaEntry, "hash" | "name">): string =>
+  `/_a/${hash.slice(0, 24)}-${addressName(name)}`;
 
 /** How the paths of all variants of a picture begin. */
 export const releasedPictures = (hash: string): string => `/_a/${hash.slice(0, 24)}-`;

@@ -23,8 +23,8 @@ async function insertRows(context: Context, rows: readonly FileRow[]) {
 
 /** Takes pages, and the assets they refer to, from the live release into the new one: the rows never leave the database. */
 async function carryOver(context: Context, siteId: string, live: string, release: string, paths: readonly string[]) {
-  const columns = sql`site_id, release_id, path, type, \`blob\`, packed, input, uses, styles, frames, code, runs, locale, assets`;
-  const taken = sql`old.site_id, ${release}, old.path, old.type, old.\`blob\`, old.packed, old.input, old.uses, old.styles, old.frames, old.code, old.runs, old.locale, old.assets`;
+  const columns = sql`site_id, release_id, path, type, \`blob\`, packed, input, uses, styles, frames, code, runs, live, locale, assets`;
+  const taken = sql`old.site_id, ${release}, old.path, old.type, old.\`blob\`, old.packed, old.input, old.uses, old.styles, old.frames, old.code, old.runs, old.live, old.locale, old.assets`;
   for (let at = 0; at < paths.length; at += 500) {
     const some = paths.slice(at, at + 500);
     // The assets first: where a page's row stands, what it refers to does too.

@@ -5,6 +5,7 @@ import { type Released, releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
+import { shopFile } from "../shop/live";
 import { type ZipEntry, type ZipPart, zipped } from "../zip";
 import { redirectType } from "./publisher";
 
@@ -95,10 +96,11 @@ export async function releaseParts(
     .from(releaseFiles)
     .where(and(eq(releaseFiles.siteId, call.site.id), eq(releaseFiles.releaseId, releaseId)))
     .orderBy(asc(releaseFiles.path));
-  const types = new Map(files.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
+  const shown = files.filter(({ type }) => type !== shopFile.type);
+  const types = new Map(shown.map(({ path, type }) => [path, type === redirectType ? "text/html" : type]));
   return {
     name: `${call.site.key}-release-${release.number}.zip`,
-    parts: zipped(entriesOf(call.context, files, types), files.length),
+    parts: zipped(entriesOf(call.context, shown, types), shown.length),
   };
 }
 

@@ -3,6 +3,7 @@
 
 import { LRUCache } from "lru-cache";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { payCss } from "@/core/payment/page";
 import { documentHtml, noticeHtml, noticeCss as noticeRules } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";
 import { createRenderer, usedFamilies } from "@/core/render/render";
@@ -44,7 +45,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     standIn: standInOrigins(context.settings),
   });
   const made = {
-    css: renderer.around("").css + noticeRules,
+    css: renderer.around("").css + noticeRules + payCss,
     html: (main: string) => renderer.around(main).html,
     icon: renderer.icon,
   };
@@ -53,13 +54,20 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
 }
 
 /** A notice as a whole page of the site; in plain words where there is no such site. */
-export async function noticePage(context: Context, siteKey: string, notice: Notice): Promise<string> {
+export const noticePage = (context: Context, siteKey: string, notice: Notice): Promise<string> =>
+  sitePage(context, siteKey, { title: notice.title, main: noticeHtml(notice) });
+
+/** What stands in `main` as a whole page of the site; `head` is what its head has besides. */
+export async function sitePage(
+  context: Context,
+  siteKey: string,
+  { title, main, head = "" }: { readonly title: string; readonly main: string; readonly head?: string },
+): Promise<string> {
   const row = await findSite(context.db, siteKey);
   const surround = row && (await surroundOf(context, row));
-  const main = noticeHtml(notice);
   return documentHtml({
     language: row?.settings.language ?? "en",
-    head: `<title>${escapeHtml(`${notice.title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${surround?.icon ?? ""}`,
+    head: `<title>${escapeHtml(`${title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${head}${surround?.icon ?? ""}`,
     html: surround?.html(main) ?? main,
     css: { href: "/_w/v1/notice.css" },
     widgets: null,

@@ -4,11 +4,12 @@ import { jobs } from "@/data/job/tables";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { releasedBytes } from "../bytes/released";
+import { jobKinds } from "../job/kinds";
 import { leaseMs, startRunner } from "../job/queue";
 import { onSite } from "../operation";
 import { exportSite, importSite } from "../site/file";
 import { loadSite } from "../site/whole";
-import { handlers, type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { wholeOf } from "../zip";
 import { releaseParts, staticName } from "./export";
 
@@ -100,7 +101,7 @@ test("a job whose process died is taken up by another, which goes on where it st
 test("a job is run once, however many processes look for it", async () => {
   await rename("Many runners.");
   const { release } = await start();
-  const runners = Array.from({ length: 4 }, () => startRunner(studio.context, handlers, 10));
+  const runners = Array.from({ length: 4 }, () => startRunner(studio.context, jobKinds, 10));
   await studio.work();
   await Promise.all(runners.map((runner) => runner.stop()));
   expect(await liveId()).toBe(release);

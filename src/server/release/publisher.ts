@@ -5,7 +5,6 @@ import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import type { FoundClips } from "@/core/clips/clips";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
-import { addressName } from "@/core/media/documents";
 import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared";
@@ -29,12 +28,12 @@ import {
   isPicture,
   type KeptPage,
   type KeptSite,
-  type MediaEntry,
   type PageMeta,
   pagePath,
   type SiteFrame,
   type SitePage,
 } from "@/core/site/site";
+import { holesIn } from "@/core/storefront/parts";
 import { refsOf, shownOf } from "@/core/widget/kinds";
 import { picturesOfWidget, releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
@@ -45,16 +44,24 @@ import { keysOf } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { runSources } from "../process/headers";
+import { liveShopOf, shopFile } from "../shop/live";
 import { pictureKey } from "../site/media";
 import { asReleased } from "../widget/released";
-import { type Asset, fontAssets, releasedPicture, type VisitorScripts, visitorScripts } from "./assets";
+import {
+  type Asset,
+  fontAssets,
+  releasedDocument,
+  releasedPicture,
+  type VisitorScripts,
+  visitorScripts,
+} from "./assets";
 import { headScripts, pageScripts } from "./page-data";
 
 const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "16";
+const rendererVersion = "19";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -110,14 +117,10 @@ class MadeFiles {
   }
 }
 
-/** Makes the files of one release. */
-/** Address of a file to take home, on the site: named by its bytes and called as it came. */
-const documentUrl = ({ hash, name }: Pick<MediaEntry, "hash" | "name">): string =>
-  `/_a/${hash.slice(0, 24)}-${addressName(name)}`;
-
 /** Address of custom code on the site, named by its content. */
 const codeUrl = (document: string): string => `/_a/${sha256(document).slice(0, 24)}.code.html`;
 
+/** Makes the files of one release. */
 export class Publisher {
   private readonly frame: SiteFrame;
   private readonly renderer: Renderer;
@@ -151,7 +154,7 @@ export class Publisher {
       linkBase: "",
       origin: this.origin,
       mediaUrl: releasedPicture,
-      documentUrl,
+      documentUrl: releasedDocument,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
       standIn: standInOrigins(context.settings),
       found: (widget) => this.found.get(widget),
@@ -313,7 +316,8 @@ export class Publisher {
   /** A picture in all its forms and widths: the rows name bytes that are there already. */
   private async picture(hash: string, turn: Turn): Promise<readonly FileRow[]> {
     const entry = this.media.get(hash);
-    if (entry && !isPicture(entry)) return [this.row(documentUrl(entry), entry.type, { blob: hash, packed: false })];
+    if (entry && !isPicture(entry))
+      return [this.row(releasedDocument(entry), entry.type, { blob: hash, packed: false })];
     const rows: FileRow[] = [];
     for (const variant of entry ? variantsOf(entry, turn) : []) {
       const blob = await pictureKey(this.context, this.siteId, hash, variant);
@@ -369,6 +373,7 @@ export class Publisher {
       styles,
       ...(rendered.frames.length ? { frames: rendered.frames } : {}),
       ...(rendered.runs.length ? { runs: runSources(rendered.runs) } : {}),
+      live: holesIn(text).length > 0,
       locale: this.locale.tag,
       assets: assets.map((one) => one.path),
     });
@@ -418,12 +423,18 @@ export class Publisher {
     }
     const pictures = [...around.pictures, this.site.settings.favicon, this.site.settings.sharing];
     const today = this.context.now().toISOString().slice(0, 10);
+    const shop = liveShopOf(this.site);
     return [
       ...asset,
+      ...(shop ? [this.file(shopFile.path, shopFile.type, JSON.stringify(shop))] : []),
       ...this.fontRows(),
       ...(await this.pictures(pictures.flatMap((hash) => (hash ? [{ hash, turn: 0 as const }] : [])))),
       ...led,
-      this.file("/404", html, notFoundPage, { styles, locale: this.locale.tag }),
+      this.file("/404", html, notFoundPage, {
+        styles,
+        live: holesIn(notFoundPage).length > 0,
+        locale: this.locale.tag,
+      }),
       this.file("/favicon.svg", "image/svg+xml", faviconSvg(this.site.name, this.site.brand)),
       this.file("/robots.txt", "text/plain; charset=utf-8", robotsTxt(this.origin)),
       this.file("/sitemap.xml", "application/xml", sitemapXml(this.site, this.origin, today)),

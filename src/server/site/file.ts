@@ -14,13 +14,14 @@ import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { Problem, validated } from "../problem";
 import type { Settings } from "../settings";
+import { storeGoods } from "../shop/goods";
 import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
 import { wholeOf, type ZipEntry, type ZipPart, zipped } from "../zip";
 import { queueMaking } from "./media";
 import { takeRoom } from "./quota";
 import { keyIsTaken, keyTaken } from "./settings";
-import { loadSite } from "./whole";
+import { loadSiteFile } from "./whole";
 
 const broken = (faults: readonly Fault[]) =>
   new Problem(422, "siteFile", `${faults[0]?.path}: ${faults[0]?.message}`, faults);
@@ -141,6 +142,7 @@ async function storeWith(
         const own = site[name];
         if (own) await part.store(tx, id, own, createdAt);
       }
+      if (site.shop) await storeGoods(tx, id, site.shop, createdAt);
       await refreshShown(tx, id);
       await store(tx, id, createdAt);
       if (room.pictures) await queueMaking(tx, id);
@@ -160,7 +162,7 @@ export async function copySite(
   given: { readonly key: string; readonly name: string },
 ): Promise<SiteFile> {
   const { context, site: row } = call;
-  const site = { ...(await loadSite(context.db, row)), ...given };
+  const site = { ...(await loadSiteFile(context.db, row)), ...given };
   return storeWith(context, studioId, site, call.account.id, {
     ...(await mediaRoom(context.db, row.id)),
     store: (tx, siteId) => copyMedia(tx, row.id, siteId),
@@ -182,7 +184,7 @@ async function* filesOf(context: Context, site: SiteFile): AsyncGenerator<ZipEnt
 
 /** The site as a zipped site file, part by part. Equal sites give equal bytes. */
 export async function* siteFileParts(context: Context, row: SiteRow): AsyncGenerator<ZipPart> {
-  const site = await loadSite(context.db, row);
+  const site = await loadSiteFile(context.db, row);
   yield* zipped(filesOf(context, site), site.media.length + 1);
 }
 

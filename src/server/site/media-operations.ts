@@ -17,6 +17,7 @@ import { widgets } from "@/data/widget/tables";
 import { type SiteCall, siteOperation } from "../operation";
 import { storeBatch } from "../page/edits";
 import { fieldProblem, notFound } from "../problem";
+import { goodsMediaUses, replaceInGoods } from "../shop/goods";
 import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
 
@@ -80,6 +81,7 @@ async function usesOf(db: Executor, siteId: string): Promise<ReadonlyMap<string,
   for (const { name, part } of siteParts)
     for (const list of Object.values((await part.load(db, siteId)) ?? {}))
       for (const one of list as readonly Named[]) add(mediaNamed(one), { of: "part", id: name, name: one.name ?? "" });
+  for (const { hash, name } of await goodsMediaUses(db, siteId)) add([hash], { of: "part", id: "shop", name });
   const [site] = await db.select({ settings: sites.settings }).from(sites).where(eq(sites.id, siteId));
   add(mediaNamed(site?.settings), { of: "settings", id: "settings", name: "" });
   return uses;
@@ -184,6 +186,8 @@ async function inParts(tx: Executor, call: SiteCall, from: string, to: string, o
     changed.push(name);
   }
   if (changed.length) await refreshShown(tx, call.site.id);
+  const deed = { siteId: call.site.id, by: call.account.id, now: call.context.now() };
+  if ((!only || only.includes("shop")) && (await replaceInGoods(tx, deed, from, to))) changed.push("shop");
   return changed;
 }
 

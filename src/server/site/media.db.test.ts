@@ -232,7 +232,7 @@ describe("what is kept of what comes", () => {
 
   test("a job makes all that pages will ask for, some pictures at a time, and comes back for the others", async () => {
     for (let shade = 40; shade < 46; shade += 1) await addPicture(context, site, `${shade}.jpg`, await picture(shade));
-    const runner = startRunner(context, jobKinds(), 20);
+    const runner = startRunner(context, jobKinds, 20);
     const unmade = () => context.db.select().from(media).where(eq(media.made, false));
     while ((await unmade()).length) await new Promise((resolve) => setTimeout(resolve, 30));
     await runner.stop();

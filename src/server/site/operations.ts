@@ -24,6 +24,7 @@ import { chosenFor, siteOperation, type UserCall, userOperation } from "../opera
 import { conflict, fieldProblem } from "../problem";
 import { countChanges } from "../release/units";
 import { noteOn } from "../security/events";
+import { shopSample } from "../shop/sample";
 import { beginExport } from "./export";
 import { copySite, storeNewSite } from "./file";
 import { pictureStates } from "./picture";
@@ -167,6 +168,8 @@ export const siteOperations = {
       media: await mediaOf(db, call.site.id),
       /** What its feeds of clips show. */
       found: Object.fromEntries(await foundOf(db, call.site.id, widgets, call.site.settings)),
+      /** Some of what its shop sells, as the stage shows it; null for sites without a shop. */
+      shop: await shopSample(call, widgets, rows.filter((row) => row.kind === "page").map(pageMetaOf)),
     };
   }),
   /** A copy with pages, media, widgets and what can be booked; without releases and what visitors sent. */

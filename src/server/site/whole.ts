@@ -3,6 +3,7 @@ import type { KeptSite, SiteFile } from "@/core/site/site";
 import type { WidgetParts } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import { loadDocuments, loadKept, type SiteRow } from "@/data/site/queries";
+import { loadGoods } from "../shop/goods";
 import { siteParts } from "../widget/parts";
 
 /** What kinds of widgets keep for a site. */
@@ -20,6 +21,12 @@ export const loadSite = async (db: Executor, site: SiteRow): Promise<SiteFile> =
   ...(await loadDocuments(db, site)),
   ...(await partsOf(db, site.id)),
 });
+
+/** The site as its file has it: with what its shop sells, which nothing else reads whole. */
+export async function loadSiteFile(db: Executor, site: SiteRow): Promise<SiteFile> {
+  const shop = await loadGoods(db, site.id);
+  return { ...(await loadSite(db, site)), ...(shop ? { shop } : {}) };
+}
 
 /** The working state without the pages' bodies: each page names the state it is in. To be called in a transaction. */
 export const loadKeptSite = async (tx: Executor, site: SiteRow): Promise<KeptSite> => ({

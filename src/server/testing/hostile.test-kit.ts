@@ -357,8 +357,12 @@ const candidates: readonly unknown[] = [
   "/an/old/path",
   "Europe/Dublin",
   "EUR",
+  // An account as banks write it (ISO 13616, ISO 9362).
+  "IE25MARR93115212345678",
+  "MARRIE2D",
   "IE",
   "notAsked",
+  "stock",
   {},
   [],
   ["x1"],

@@ -3,6 +3,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from "node:ht
 import type { AddressInfo } from "node:net";
 import { serveStandIn } from "@/standins/hosts";
 import { type Context, standInOrigins } from "../context";
+import { payStore } from "../payment/stand-in-store";
 import { readHost } from "../process/hosts";
 
 export interface StandIns {
@@ -22,7 +23,11 @@ export async function startStandIns(context: Context): Promise<StandIns> {
     if (host?.kind !== "standIn") return void response.writeHead(404).end();
     asked.push(`${host.label} ${request.url?.split("?", 1)[0]}`);
     if (standIns.instead?.(request, response)) return;
-    void serveStandIn(host.label, request, response, standInOrigins(standIns.context.settings));
+    void serveStandIn(host.label, request, response, {
+      originOf: standInOrigins(standIns.context.settings),
+      pay: payStore(context.db),
+      mayOpenAccount: async () => true,
+    });
   });
   await new Promise<void>((resolve) => http.listen(0, "127.0.0.1", resolve));
   const { port } = http.address() as AddressInfo;

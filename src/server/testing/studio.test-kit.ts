@@ -5,14 +5,14 @@ import { nanoid } from "nanoid";
 import type { Role } from "@/core/account/rights";
 import { members, studios, users } from "@/data/account/tables";
 import { migrateTo } from "@/data/connection";
+import { findSite } from "@/data/site/queries";
 import type { Account } from "@/server/account/session";
-import { takePaymentEvent } from "@/server/booking/payments";
 import { type Context, createContext } from "@/server/context";
-import type { JobKinds } from "@/server/job/kind";
 import { jobKinds } from "@/server/job/kinds";
 import { startRunner } from "@/server/job/queue";
 import type { Incoming } from "@/server/operation";
 import { type OperationName, operations, type Takes } from "@/server/operations";
+import { installWays, paymentsInside } from "@/server/payment/inside";
 import { readSettings } from "@/server/settings";
 import { importSite } from "@/server/site/file";
 import { readSiteFiles } from "../../../scripts/lib/studio";
@@ -30,13 +30,6 @@ export interface TestStudio {
   close(): Promise<void>;
 }
 
-/** As in the process, but the payment stand-in calls the webhook's own function: there is no server to be called. */
-export const handlers: JobKinds = jobKinds({
-  deliverPayment: async (context, site, body, signature) => {
-    await takePaymentEvent(context, site.key, body, signature);
-  },
-});
-
 /** A context on a database of its own in the MariaDB of this test run. */
 export async function testContext(): Promise<{ context: Context; drop(): Promise<void> }> {
   const server = process.env.WEBITOR_TEST_DATABASE ?? "";
@@ -53,6 +46,7 @@ export async function testContext(): Promise<{ context: Context; drop(): Promise
     }),
   );
   await migrateTo(`${owner}/${name}`, "src/data/migrations");
+  Object.assign(context, { payments: paymentsInside(context.db) });
   return {
     context,
     drop: async () => {
@@ -89,6 +83,8 @@ export async function testStudio(): Promise<TestStudio> {
     });
   }
   await importSite(context, studioId, readSiteFiles(join("demo", "wrenfield")));
+  const site = await findSite(context.db, "wrenfield");
+  if (site) await installWays(context, site, { card: {} });
   const incoming = (person: Person): Incoming => ({
     context,
     account: person === "nobody" ? null : people[person],
@@ -110,7 +106,7 @@ export async function testStudio(): Promise<TestStudio> {
 
 /** Runs jobs until none is due; what is queued for later stays. */
 export async function work(context: Context): Promise<void> {
-  const runner = startRunner(context, handlers, 20);
+  const runner = startRunner(context, jobKinds, 20);
   const { sql } = await import("drizzle-orm");
   for (;;) {
     const [rows] = (await context.db.execute(

@@ -18,11 +18,34 @@ export interface WidgetResults {
   readonly states: Readonly<Record<string, number>>;
 }
 
-/** How what a kind sends elsewhere gets there; tests give their own. */
-export interface Outside {
-  /** Brings an event of the payment stand-in to the site's webhook. */
-  deliverPayment(context: Context, site: SiteRow, body: string, signature: string): Promise<void>;
+/** Who is asked about, and in which language what they did is told. */
+export interface Known {
+  readonly context: Context;
+  readonly site: SiteRow;
+  /** As it is kept: in small letters. */
+  readonly email: string;
+  /** BCP 47. */
+  readonly language: string;
 }
+
+/** One thing that a person did. */
+export interface Done {
+  readonly id: string;
+  readonly at: Date;
+  /** "Order 1041" */
+  readonly title: string;
+  /** How it stands, and what it came to. */
+  readonly words: string;
+  /** Where they see it themselves, on the site's host; "" for nowhere. */
+  readonly path: string;
+  /** Files of theirs that came of it: for themselves alone, each with where it can be fetched ("" for no more) and how often. */
+  readonly files?: readonly { readonly name: string; readonly path: string; readonly words: string }[];
+  /** The address they gave for it, line by line. */
+  readonly address?: readonly string[];
+}
+
+/** So much of each kind is told of one person. */
+export const mostDone = 50;
 
 export interface WidgetServer<K extends WidgetKindName> {
   // biome-ignore lint/suspicious/noExplicitAny: what each takes and gives stands in its own type
@@ -30,9 +53,11 @@ export interface WidgetServer<K extends WidgetKindName> {
   readonly endpoints: readonly Endpoint[];
   /** Forms that its endpoints' descriptions name. */
   readonly schemas: Readonly<Record<string, Json>>;
-  jobs(outside: Outside): JobKinds;
+  readonly jobs: JobKinds;
   /** Forgets a person of a site; what is counted is called `what` in the answer. Null where it knows nobody. */
   readonly erases: { readonly what: string; run(tx: Executor, siteId: string, email: string): Promise<number> } | null;
+  /** What a person of a site did through this kind, the newest first and at most `mostDone` of it; null where it knows nobody. */
+  readonly knows: ((call: Known) => Promise<readonly Done[]>) | null;
   /** What has to begin when one was made or its settings were saved; absent where nothing has. */
   saved?(tx: Executor, siteId: string, widgetId: string): Promise<void>;
   results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;

@@ -6,6 +6,7 @@ import { consentServer } from "../consent/server";
 import { formServer } from "../form/server";
 import type { Operation } from "../operation";
 import { popupServer } from "../popup/server";
+import { shopServer } from "../shop/server";
 import { wholePageServer } from "../wholepage/server";
 import type { WidgetServer } from "./half";
 
@@ -16,6 +17,7 @@ export const widgetServers = {
   clips: clipsServer,
   consent: consentServer,
   wholepage: wholePageServer,
+  shop: shopServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

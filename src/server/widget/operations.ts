@@ -2,7 +2,9 @@
 import { and, asc, eq, isNull, like, max } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs, rights } from "@/core/account/rights";
-import { idSchema, widgetNameSchema } from "@/core/site/schema";
+import { studioShape } from "@/core/input/shape";
+import { idSchema } from "@/core/input/text";
+import { widgetNameSchema } from "@/core/site/schema";
 import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -123,9 +125,11 @@ export const widgetOperations = {
       const { db } = call.context;
       const row = await widgetRow(db, call, input.widget);
       ownersOnly(call, row.kind);
-      const { settings } = validated(Joi.object({ settings: schemaOfKind(row.kind).required() }), {
-        settings: input.settings,
-      });
+      const { settings } = validated(
+        Joi.object({ settings: schemaOfKind(row.kind).required() }),
+        { settings: input.settings },
+        studioShape,
+      );
       const saved = await inTransaction(db, async (tx) => {
         const own = input.part && partOf(row.kind);
         const partVersion =

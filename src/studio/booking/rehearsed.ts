@@ -69,7 +69,6 @@ export function rehearseBooking(
     language,
     entries,
     outside,
-    payers: ["tok-approves", "tok-declines"],
     now,
   });
   return {

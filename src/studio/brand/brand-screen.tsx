@@ -78,11 +78,11 @@ export function BrandScreen() {
     const page = body("page");
     const meta = site.pages.find((one) => one.slug === "") ?? site.pages[0];
     if (!page || !meta) return null;
-    const { key, name, settings, pages, widgets, media } = site;
+    const { key, name, settings, pages, widgets, media, found, shop } = site;
     const around = { header, footer };
     const renderer = stageRenderer(
       { key, name, settings, brand: shownBrand, pages, widgets, media, ...around },
-      { chosen: true },
+      { chosen: true, found, shop },
     );
     return { renderer, rendered: renderer.render(meta, page) };
   }, [data, site, shownBrand]);

@@ -27,11 +27,11 @@ export async function openForCheck(site: OpenSite, page: string): Promise<Opened
   if (!main) return null;
   const [header, footer] = [byKind("header"), byKind("footer")];
   const shared = new Map(documents.flatMap(({ id, kind, body }) => (kind === "shared" ? [[id, body] as const] : [])));
-  const { key, name, settings, brand, pages, widgets, media, parts } = site;
+  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
   const around = { header: header?.body ?? noSurround, footer: footer?.body ?? noSurround };
   const renderer = stageRenderer(
     { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
-    { chosen: true },
+    { chosen: true, found, shop },
   );
   return {
     documents: { header, main, footer },

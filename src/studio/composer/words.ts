@@ -331,4 +331,5 @@ export const words = {
   lineByCoordinates: "Draw it",
   placeFirst: "With the coordinates of the business in Settings, lines can be drawn by coordinates, too.",
   pictureNotSent: "The picture could not be sent.",
+  chooseOne: "Choose",
 } as const;

@@ -18,7 +18,7 @@ export function RecordsChart({ rows }: { rows: readonly RegionChoices[] }) {
   return (
     <Box h="200px" aria-hidden="true">
       <ResponsiveContainer>
-        <BarChart data={[...rows]} layout="vertical" margin={{ left: 40 }}>
+        <BarChart accessibilityLayer={false} data={[...rows]} layout="vertical" margin={{ left: 40 }}>
           <XAxis type="number" allowDecimals={false} tick={{ fontSize: 11 }} />
           <YAxis type="category" dataKey="region" tick={{ fontSize: 11 }} width={90} />
           <Tooltip />

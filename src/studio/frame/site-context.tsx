@@ -7,6 +7,8 @@ import { variantName } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
+import { type Hole, parts as shopParts } from "@/core/storefront/parts";
+import { sampleFill } from "@/core/storefront/sample";
 import type { Gives } from "@/server/operations";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Loading } from "@/studio/kit/kit";
@@ -47,6 +49,12 @@ export function useRefresh() {
     ]);
 }
 
+/** What stands on the stage where a part of the shop has nothing to show. */
+const emptyPart = ({ part }: Hole): string => `<p class="s-small">${words.emptyShopPart(shopParts[part].label)}</p>`;
+
+/** Where the studio has a file that is no picture. */
+export const documentAddress = (site: string, hash: string): string => `/api/sites/${site}/media/${hash}?document`;
+
 /** Origin of a stand-in for an outside host: they answer below the studio's own. */
 export const standInHere = (label: string): string => `${location.protocol}//${label}.${location.host}`;
 
@@ -56,8 +64,19 @@ export const standInHere = (label: string): string => `${location.protocol}//${l
  */
 export function stageRenderer(
   site: SiteFrame,
-  { chosen = false, found = {} }: { readonly chosen?: boolean; readonly found?: OpenSite["found"] } = {},
+  {
+    chosen = false,
+    found = {},
+    shop = null,
+  }: { readonly chosen?: boolean; readonly found?: OpenSite["found"]; readonly shop?: OpenSite["shop"] } = {},
 ): Renderer {
+  const { language, currency } = site.settings;
+  const fill =
+    shop &&
+    sampleFill(shop, {
+      ...{ language, currency, media: new Map(site.media.map((entry) => [entry.hash, entry])) },
+      film: (hash) => documentAddress(site.key, hash),
+    });
   return createRenderer(site, {
     locale: sourceLocale(site),
     marks: true,
@@ -66,10 +85,11 @@ export function stageRenderer(
     origin: null,
     quick: true,
     mediaUrl: (hash, variant) => `/api/sites/${site.key}/media/${variantName(hash, variant)}`,
-    documentUrl: ({ hash }) => `/api/sites/${site.key}/media/${hash}?document`,
+    documentUrl: ({ hash }) => documentAddress(site.key, hash),
     fontUrl: (file) => `/api/fonts/${file}`,
     standIn: standInHere,
     found: (widget) => found[widget],
+    shop: (hole, picture, quiet) => fill?.(hole, picture) || (quiet ? "" : emptyPart(hole)),
   });
 }
 
@@ -78,15 +98,15 @@ export function useStageRenderer(
   header: PageNode | undefined,
   footer: PageNode | undefined,
 ): Renderer | null {
-  const { key, name, settings, brand, pages, widgets, media, parts, found } = site;
+  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
   return useMemo(
     () =>
       header && footer
         ? stageRenderer(
             { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
-            { chosen: true, found },
+            { chosen: true, found, shop },
           )
         : null,
-    [key, name, settings, brand, pages, widgets, media, parts, found, header, footer],
+    [key, name, settings, brand, pages, widgets, media, parts, found, shop, header, footer],
   );
 }

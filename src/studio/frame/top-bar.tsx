@@ -27,7 +27,7 @@ const tabs: readonly Tab[] = [
   { path: "pages", name: words.pages, below: ["structure"] },
   { path: "brand", name: words.brand, designer: true },
   { path: "media", name: words.media },
-  { path: "widgets", name: words.widgets, designer: true },
+  { path: "widgets", name: words.widgets, designer: true, below: ["payments"] },
   { path: "checks", name: words.checks },
   { path: "publish", name: words.publish },
   { path: "desk", name: words.desk, designer: true },

@@ -57,4 +57,5 @@ export const words = {
   walkThroughSiteAs: "Walk through the site as a visitor (R)",
   rehearse: "Rehearse",
   publishChanges: (count: number) => `Publish ${counted(count, "change", "changes")}`,
+  emptyShopPart: (part: string) => `Shop: ${part}. It shows something when there are products on sale.`,
 } as const;

@@ -208,6 +208,7 @@ export const TextInput = ({
   autoComplete?: string;
   disabled?: boolean;
   maxLength?: number;
+  onBlur?: () => void;
 }) => <Input {...fieldLook} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
 
 export const TextArea = ({
@@ -220,6 +221,7 @@ export const TextArea = ({
   onChange: (value: string) => void;
   rows?: number;
   placeholder?: string;
+  onBlur?: () => void;
   onSelect?: (event: SyntheticEvent<HTMLTextAreaElement>) => void;
 }) => (
   <Textarea

@@ -48,6 +48,9 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `The price rule “${rule}” never wins: “${before}” always goes before it.`,
   "check.bookingHoursLost": ({ place, lost, open }: Told) =>
     `Closures of ${place} take ${lost} of ${open} open hours in the next eight weeks.`,
+  "check.shopPages": () => "The shop lacks pages. Make them at the step “Pages and letters”.",
+  "check.shopPayments": () => "Nobody can pay: switch on a way to pay.",
+  "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
   "page.nodeGone": () => "the block is no longer there; someone removed it meanwhile.",
   "page.lineGone": () => "the line is no longer there; someone removed it meanwhile.",
   "page.wordsReplaced": () => "someone put other words in their place meanwhile.",

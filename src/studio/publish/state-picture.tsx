@@ -4,7 +4,7 @@ import { Box, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
 import type { PageNode } from "@/core/page/node";
 import type { SiteFrame } from "@/core/site/site";
-import { stageRenderer } from "@/studio/frame/site-context";
+import { stageRenderer, useSite } from "@/studio/frame/site-context";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
 export interface Shown {
@@ -29,12 +29,13 @@ export function StatePicture({
   /** Said where the state has no such page. */
   none: string;
 }) {
+  const { found, shop } = useSite();
   const drawn = useMemo(() => {
     const meta = shown?.frame.pages.find((page) => page.id === shown.page);
     if (!shown || !meta) return null;
-    const renderer = stageRenderer(shown.frame);
+    const renderer = stageRenderer(shown.frame, { found, shop });
     return { renderer, rendered: renderer.render(meta, shown.body) };
-  }, [shown]);
+  }, [shown, found, shop]);
   return (
     <Box w={`${roomPx}px`} maxW="100%">
       <Text fontSize="small" color="ink2" mb="4px">

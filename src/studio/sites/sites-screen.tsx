@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
+import { slugFrom } from "@/core/input/slug";
 import { siteStart } from "@/core/locale/country";
 import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
@@ -25,7 +26,6 @@ import {
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { RoomLine } from "@/studio/kit/room";
-import { slugOf } from "@/studio/structure/new-page";
 import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];
@@ -279,7 +279,7 @@ function NewSite({ onClose }: { onClose: () => void }) {
     ...siteStart(Intl.DateTimeFormat().resolvedOptions().timeZone, navigator.language),
     mailFrom: "",
   };
-  const keyOf = ({ key, name }: typeof start) => key ?? slugOf(name).slice(0, 40);
+  const keyOf = ({ key, name }: typeof start) => key ?? slugFrom(name).slice(0, 40);
   const form = useAsked(start, async (values) => {
     const { name, starter, language, zone, currency, mailFrom } = values;
     const { key } = await ask("sites.create", {

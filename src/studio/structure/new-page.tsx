@@ -1,20 +1,12 @@
 "use client";
 // A new page: its title and address, empty or like a pattern.
 import { useQuery } from "@tanstack/react-query";
+import { slugFrom } from "@/core/input/slug";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Choice, MainButton, Row, TextInput, Window } from "@/studio/kit/kit";
 import { words } from "./words";
-
-/** A title as a slug: "Kiln hire" is "kiln-hire". */
-export const slugOf = (title: string): string =>
-  title
-    .normalize("NFKD")
-    .replace(/[\u0300-\u036f]/g, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "");
 
 export const usePatterns = () => {
   const { key } = useSite();
@@ -29,14 +21,14 @@ export function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id:
     const { id } = await ask("pages.add", {
       site: site.key,
       title,
-      slug: slug ?? slugOf(title),
+      slug: slug ?? slugFrom(title),
       ...(pattern ? { pattern } : {}),
     });
     await refresh();
     onClose();
     onMade(id);
   });
-  const slug = form.values.slug ?? slugOf(form.values.title);
+  const slug = form.values.slug ?? slugFrom(form.values.title);
   return (
     <Window
       title={words.newPageTitle}

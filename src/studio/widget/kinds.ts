@@ -5,6 +5,7 @@ import { clipsStudio } from "@/studio/clips/half";
 import { consentStudio } from "@/studio/consent/half";
 import { formStudio } from "@/studio/form/half";
 import { popupStudio } from "@/studio/popup/half";
+import { shopStudio } from "@/studio/shop/half";
 import { wholePageStudio } from "@/studio/wholepage/half";
 import type { WidgetStudio } from "./half";
 
@@ -15,6 +16,7 @@ const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
   clips: clipsStudio,
   consent: consentStudio,
   wholepage: wholePageStudio,
+  shop: shopStudio,
 };
 
 /** A kind's half, to be asked about its own widgets. */

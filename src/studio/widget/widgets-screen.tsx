@@ -1,7 +1,7 @@
 "use client";
 // Widgets: the list of every kind with state and results, and starting a new one.
 import { Box, Flex, RadioCard, Text } from "@chakra-ui/react";
-import { useQueries } from "@tanstack/react-query";
+import { useQueries, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -14,6 +14,8 @@ import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { IconButton, MainButton, PlainButton, RefusalNote, State, Title, Window } from "@/studio/kit/kit";
 import { useDeed } from "@/studio/kit/use-deed";
+import { paymentsQuery } from "@/studio/payment/query";
+import { words as payWords } from "@/studio/payment/words";
 import { studioOf } from "./kinds";
 import { resultsQuery } from "./results-panel";
 import { words } from "./words";
@@ -75,9 +77,30 @@ export function WidgetsScreen() {
           </Flex>
         );
       })}
+      <PaymentsLink />
       <NewWidget open={adding} onClose={() => setAdding(false)} />
       <RemoveWidget widget={removing} onClose={() => setRemoving(null)} />
     </Box>
+  );
+}
+
+/** How the site is paid: its shop and its bookings share that. */
+function PaymentsLink() {
+  const { key } = useSite();
+  const { data } = useQuery(paymentsQuery(key));
+  return (
+    <Flex borderWidth="1px" borderColor="line" borderStyle="dashed" mt="18px" p="14px" align="center" gap="20px">
+      <Box flex="1" minW="0">
+        <Link href={`/s/${key}/payments`}>
+          <Title level={2}>{payWords.link}</Title>
+        </Link>
+        <Text color="ink2">{payWords.linkNote}</Text>
+      </Box>
+      <Text color="ink2">{data ? payWords.summary(data.ways.filter(({ on }) => on).length) : words.counting}</Text>
+      <Link href={`/s/${key}/payments`} aria-label={`${payWords.open}: ${payWords.link}`}>
+        <PlainButton as="span">{payWords.open}</PlainButton>
+      </Link>
+    </Flex>
   );
 }
 

@@ -183,7 +183,6 @@ export class BookingApi {
       readonly answers: Readonly<Record<string, unknown>>;
       readonly terms: boolean;
       readonly language: string;
-      readonly payment?: string;
     },
     key: string,
   ) {

@@ -486,7 +486,6 @@ export class SiteBooking extends LitElement {
       answers: fields.answers(this.service?.questions ?? []),
       terms: fields.ticked("terms"),
       language: this.language,
-      ...(this.paid ? { payment: fields.text("payment") || "tok-approves" } : {}),
     };
     const answer = waitsFor
       ? await this.api.wait(this.wish, waitsFor.instant, given, this.key)
@@ -496,6 +495,7 @@ export class SiteBooking extends LitElement {
       this.booked = answer.value;
       this.held = null;
       const { thanks } = this.form;
+      if (answer.value.pay) return this.leave(answer.value.pay);
       if (thanks && "href" in thanks && !this.unsettled) this.leave(thanks.href);
       this.go("done");
       this.askAgain();
@@ -832,15 +832,6 @@ export class SiteBooking extends LitElement {
     if (!service) return nothing;
     const ends = held?.endsByItself ? Date.parse(held.endsByItself) : 0;
     const over = !waitsFor && (!held || ends <= this.clock);
-    const card = this.paid
-      ? fields.draw(
-          "payment",
-          this.words.card,
-          true,
-          ({ id }) =>
-            html`<select id=${id} name="payment" @change=${(event: Event) => fields.put("payment", (event.target as HTMLSelectElement).value)}>${Object.entries(this.words.cards).map(([token, name]) => html`<option value=${token}>${name}</option>`)}</select>`,
-        )
-      : nothing;
     const deed = waitsFor
       ? this.words.waitDeed
       : this.paid
@@ -863,7 +854,6 @@ export class SiteBooking extends LitElement {
       ${service.terms ? html`<div><h4>${this.words.termsTitle}</h4><p>${service.terms}</p>${fields.tick("terms", this.words.terms, true)}</div>` : nothing}
       ${this.bill(held?.price ?? null)}
       ${held ? html`${this.parted(held)}${held.lateFee ? this.until(held) : nothing}` : nothing}
-      ${card}
       <p><button class="go" ?disabled=${this.busy || over}>${this.busy ? `${this.words.sending}…` : deed}</button></p>
     </form>`;
   }

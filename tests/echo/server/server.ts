@@ -41,7 +41,7 @@ export const echoServer = {
     },
   ],
   schemas: { Echo: object({ said: text, email: text }) },
-  jobs: () => ({
+  jobs: {
     echo: {
       lane: "quick",
       payload: saying,
@@ -54,12 +54,19 @@ export const echoServer = {
         await run.finish(context.db);
       },
     },
-  }),
+  },
   erases: {
     what: "echoes",
     run: async (tx, siteId, email) =>
       (await tx.delete(echoes).where(and(eq(echoes.siteId, siteId), eq(echoes.email, email))))[0].affectedRows,
   },
+  knows: async ({ context, site, email }) =>
+    (
+      await context.db
+        .select()
+        .from(echoes)
+        .where(and(eq(echoes.siteId, site.id), eq(echoes.email, email)))
+    ).map(({ id, said }) => ({ id, at: new Date(0), title: said, words: "", path: "" })),
   results: async ({ context, site }, _widget, days) => {
     const rows = await context.db.select({ day: echoes.day }).from(echoes).where(eq(echoes.siteId, site.id));
     return { series: { said: days.map((day) => rows.filter((row) => row.day === day).length) }, states: {} };

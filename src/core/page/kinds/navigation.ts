@@ -7,6 +7,7 @@ import { lineId, linesSchema } from "../lines";
 import { linkProblems, linkRefs, linkSchema } from "../link";
 import type { PageNode } from "../node";
 import { drawn } from "../shapes";
+import { shopContent } from "./shop";
 
 interface HandItem {
   readonly id?: string;
@@ -30,6 +31,8 @@ export interface NavigationContent {
   readonly mark?: "line" | "slide";
   /** The menu of narrow windows: a list that drops from its word, or a page of its own over everything. */
   readonly narrow?: "drop" | "cover";
+  /** The basket's mark stands at its end. */
+  readonly basket?: boolean;
 }
 
 /** One entry as markup: its link, and what lies below. */
@@ -110,6 +113,7 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
     ).optional(),
     mark: Joi.string().valid("line", "slide"),
     narrow: Joi.string().valid("drop", "cover"),
+    basket: Joi.boolean(),
   }),
   fresh: () => ({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu", mark: "slide" }),
   group: "Ways on",
@@ -186,6 +190,14 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
       shown: ({ arrangement }) => arrangement === "bar",
       layout: true,
     },
+    {
+      name: "basket",
+      label: "",
+      control: { kind: "flag", says: "The shop’s basket stands at its end" },
+      shown: ({ arrangement }) => arrangement === "bar",
+      layout: true,
+      optional: true,
+    },
     { name: "showName", label: "", control: { kind: "flag", says: "Show the site’s name" }, layout: true },
   ],
   refs: function* ({ from, items }) {
@@ -207,7 +219,7 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
       ],
       3,
     ),
-  css: `.b-nav{display:flex;align-items:center;justify-content:space-between;gap:1.5em;width:100%;margin-block:var(--above,0) var(--below,0)}.b-nav ul{display:flex;flex-wrap:wrap;gap:.4em 1.5em;list-style:none;padding:0;margin:0}.b-nav :is(a,li>button){color:inherit;text-decoration:none;display:inline-block;padding:.35em 0;font:inherit;border:0;background:none;cursor:pointer}.b-nav li>:is(a,button):hover,.b-nav ul:not(.on) [aria-current]{text-decoration:underline;text-underline-offset:.3em}.b-name{font-family:var(--f-head);font-weight:var(--head-weight);font-size:1.25rem}.b-fold,.b-menu,.b-cover:not(:popover-open){display:none}.b-column{flex-direction:column;align-items:flex-start;gap:.6em}.b-column ul{flex-direction:column;gap:.2em}.b-nav li>ul{padding-inline-start:1.1em;font-size:.94em}.b-more{position:relative;display:flex;align-items:center}.b-more summary{list-style:none;cursor:pointer;display:grid;place-items:center;min-width:28px;min-height:28px}.b-more summary::-webkit-details-marker{display:none}.b-more [open] svg{transform:rotate(180deg)}.b-nav .b-more details>ul{position:absolute;top:calc(100% + 4px);inset-inline-start:-1.1em;z-index:5;flex-direction:column;gap:0;min-width:13rem;width:max-content;max-width:20rem;background:var(--c-paper);color:var(--c-ink);border:1px solid var(--c-line);border-radius:var(--radius);padding:.5em 1.1em}.b-nav .b-more:last-child:not(:first-child) details>ul{inset-inline:auto 0}.b-more li :is(a,button){display:block;padding:.5em 0}.b-more li ul{flex-direction:column;gap:0;padding-inline-start:1em}.b-slide{position:relative}.b-slide.on>li>:is(a,button):hover{text-decoration:none}.b-slide.on::after{content:"";position:absolute;bottom:-1px;inset-inline-start:0;width:100px;height:2px;background:currentColor;transform-origin:0 0;transform:translateX(var(--x,0)) scaleX(var(--w,0))}@media(prefers-reduced-motion:no-preference){.b-slide.on::after{transition:transform .2s}}.b-cover{position:fixed;inset:0;width:auto;height:auto;max-width:none;max-height:none;margin:0;border:0;padding:24px clamp(20px,6vw,64px) 48px;overflow:auto;background:var(--s-ink);color:var(--on-ink);--words:var(--on-ink)}.b-cover:popover-open{display:flex;flex-direction:column;gap:1.2em}html:has(.b-cover:popover-open){overflow:hidden}.b-cover ul{flex-direction:column;gap:0}.b-cover>ul>li{border-top:1px solid color-mix(in srgb,currentColor 30%,transparent);padding-block:.5em}.b-cover>ul>li>:is(a,button){font-family:var(--f-head);font-weight:var(--head-weight);font-size:clamp(1.6rem,8vw,2.4rem);line-height:1.2}:is(.b-menu,.b-cover>button){cursor:pointer;font:inherit;font-weight:600;font-size:.9em;padding:.5em .9em;min-height:40px;border:1px solid currentColor;border-radius:var(--button-radius);background:none;color:inherit}.b-cover>button{align-self:flex-end}@media(max-width:600px){.b-bar>ul{display:none}.b-menu{display:block}.b-fold{display:block;position:relative}.b-fold summary{cursor:pointer;padding:.5em .9em;border:1px solid currentColor;border-radius:var(--button-radius);list-style:none;font-weight:600;font-size:.9em}.b-fold summary::-webkit-details-marker{display:none}.b-fold>ul{position:absolute;inset-inline-end:0;top:calc(100% + 6px);z-index:5;flex-direction:column;gap:0;min-width:12rem;max-height:70vh;overflow:auto;background:var(--c-paper);color:var(--c-ink);border:1px solid var(--c-line);border-radius:var(--radius);padding:.5em 1.1em}.b-fold li ul{flex-direction:column;gap:0}.b-fold li+li{border-top:1px solid var(--c-line)}.b-fold li :is(a,button){display:block;padding:.7em 0}}@media(min-width:601px){.b-cover:popover-open{display:none}}`,
+  css: `.b-nav{display:flex;align-items:center;justify-content:space-between;gap:1.5em;width:100%;margin-block:var(--above,0) var(--below,0)}.b-nav ul{display:flex;flex-wrap:wrap;gap:.4em 1.5em;list-style:none;padding:0;margin:0}.b-nav :is(a,li>button){color:inherit;text-decoration:none;display:inline-block;padding:.35em 0;font:inherit;border:0;background:none;cursor:pointer}.b-nav li>:is(a,button):hover,.b-nav ul:not(.on) [aria-current]{text-decoration:underline;text-underline-offset:.3em}.b-name{font-family:var(--f-head);font-weight:var(--head-weight);font-size:1.25rem}.b-fold,.b-menu,.b-cover:not(:popover-open){display:none}.b-basket{flex:none}.b-basket:empty{display:none}.b-nav .b-basket .s-cart{display:inline-flex;vertical-align:top;align-items:center;gap:6px;min-height:44px;min-width:44px;padding:0;font-variant-numeric:tabular-nums}.b-bar:has(>.b-basket)>ul{margin-inline-start:auto}.b-column{flex-direction:column;align-items:flex-start;gap:.6em}.b-column ul{flex-direction:column;gap:.2em}.b-nav li>ul{padding-inline-start:1.1em;font-size:.94em}.b-more{position:relative;display:flex;align-items:center}.b-more summary{list-style:none;cursor:pointer;display:grid;place-items:center;min-width:28px;min-height:28px}.b-more summary::-webkit-details-marker{display:none}.b-more [open] svg{transform:rotate(180deg)}.b-nav .b-more details>ul{position:absolute;top:calc(100% + 4px);inset-inline-start:-1.1em;z-index:5;flex-direction:column;gap:0;min-width:13rem;width:max-content;max-width:20rem;background:var(--c-paper);color:var(--c-ink);border:1px solid var(--c-line);border-radius:var(--radius);padding:.5em 1.1em}.b-nav .b-more:last-child:not(:first-child) details>ul{inset-inline:auto 0}.b-more li :is(a,button){display:block;padding:.5em 0}.b-more li ul{flex-direction:column;gap:0;padding-inline-start:1em}.b-slide{position:relative}.b-slide.on>li>:is(a,button):hover{text-decoration:none}.b-slide.on::after{content:"";position:absolute;bottom:-1px;inset-inline-start:0;width:100px;height:2px;background:currentColor;transform-origin:0 0;transform:translateX(var(--x,0)) scaleX(var(--w,0))}@media(prefers-reduced-motion:no-preference){.b-slide.on::after{transition:transform .2s}}.b-cover{position:fixed;inset:0;width:auto;height:auto;max-width:none;max-height:none;margin:0;border:0;padding:24px clamp(20px,6vw,64px) 48px;overflow:auto;background:var(--s-ink);color:var(--on-ink);--words:var(--on-ink)}.b-cover:popover-open{display:flex;flex-direction:column;gap:1.2em}html:has(.b-cover:popover-open){overflow:hidden}.b-cover ul{flex-direction:column;gap:0}.b-cover>ul>li{border-top:1px solid color-mix(in srgb,currentColor 30%,transparent);padding-block:.5em}.b-cover>ul>li>:is(a,button){font-family:var(--f-head);font-weight:var(--head-weight);font-size:clamp(1.6rem,8vw,2.4rem);line-height:1.2}:is(.b-menu,.b-cover>button){cursor:pointer;font:inherit;font-weight:600;font-size:.9em;padding:.5em .9em;min-height:40px;border:1px solid currentColor;border-radius:var(--button-radius);background:none;color:inherit}.b-cover>button{align-self:flex-end}@media(max-width:600px){.b-bar>ul{display:none}.b-nav>.b-basket{margin-inline-start:auto}.b-menu{display:block}.b-fold{display:block;position:relative}.b-fold summary{cursor:pointer;padding:.5em .9em;border:1px solid currentColor;border-radius:var(--button-radius);list-style:none;font-weight:600;font-size:.9em}.b-fold summary::-webkit-details-marker{display:none}.b-fold>ul{position:absolute;inset-inline-end:0;top:calc(100% + 6px);z-index:5;flex-direction:column;gap:0;min-width:12rem;max-height:70vh;overflow:auto;background:var(--c-paper);color:var(--c-ink);border:1px solid var(--c-line);border-radius:var(--radius);padding:.5em 1.1em}.b-fold li ul{flex-direction:column;gap:0}.b-fold li+li{border-top:1px solid var(--c-line)}.b-fold li :is(a,button){display:block;padding:.7em 0}}@media(min-width:601px){.b-cover:popover-open{display:none}}`,
   render: (node, content, context) => {
     const bar = content.arrangement === "bar";
     const name = content.showName
@@ -219,6 +231,10 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
       return `<nav${context.attributes(node, "b-nav b-column")}${attributes}>${name}${plainList(entries, true)}</nav>`;
     if (content.mark === "slide" || entries.some(({ under }) => under.length)) context.headScript();
     const menu = narrowMenu(plainList(entries, false), content, name, context);
-    return `<nav${context.attributes(node, "b-nav b-bar")}${attributes}>${name}${barList(entries, content, context)}${menu}</nav>`;
+    // A link alone: what opens a basket at the side comes with the shop's own pages, and other pages carry none of it.
+    const basket = content.basket
+      ? `<div class="b-basket" data-p="mark">${context.shop(shopContent("mark"), "quiet")}</div>`
+      : "";
+    return `<nav${context.attributes(node, "b-nav b-bar")}${attributes}>${name}${barList(entries, content, context)}${basket}${menu}</nav>`;
   },
 });

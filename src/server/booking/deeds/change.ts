@@ -6,6 +6,7 @@ import { type BookingState, mayBecome } from "@/core/booking/state";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
+import { closePayments } from "../../payment/payments";
 import { conflict } from "../../problem";
 import { freeTime } from "../take";
 import { type BookingRow, tell } from "../tell";
@@ -29,7 +30,6 @@ type Change = Partial<
     | "givenBack"
     | "payNow"
     | "lateFee"
-    | "payer"
     | "paymentReference"
     | "cancelHours"
   >
@@ -113,6 +113,7 @@ export async function end(
   if (!mayBecome(booking.state, to)) throw wrongState(booking, to);
   const { tx, site } = locked;
   await freeTime(tx, site.id, booking.id, booking.seats);
+  if (booking.state === "waitingPayment") await closePayments(tx, site.id, "booking", booking.id);
   const { paid, givenBack } = booking;
   const changes = {
     state: to,

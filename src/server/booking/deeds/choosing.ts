@@ -105,7 +105,6 @@ export function newBooking(
     cancelHours: cancelHoursOf(setUp, assignment.resources),
     sequence: 0,
     paymentReference: null,
-    payer: null,
     refundDue: false,
     createdAt: now,
     changedAt: now,

@@ -5,7 +5,6 @@ import type { Service } from "@/core/booking/booking";
 import { paymentMs } from "@/core/booking/state";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
-import { queueJob } from "../../job/queue";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { onlineWish, Refused } from "../refusal";
 import { type BookingRow, queueReminder } from "../tell";
@@ -13,12 +12,11 @@ import { change, tellOf } from "./change";
 import { begin, type Choice, type Client } from "./choosing";
 import { heldOf, queueEnding } from "./holding";
 import type { Locked } from "./lock";
+import { askForPayment } from "./paying";
 
 export interface Confirmation {
   readonly client: Client;
   readonly answers: Answers;
-  /** From the payer, where a payment is needed. */
-  readonly payment: string | null;
 }
 
 /**
@@ -50,33 +48,24 @@ export async function confirm(locked: Locked, bookingId: string, given: Confirma
     .update(bookings)
     .set(details)
     .where(and(eq(bookings.siteId, site.id), eq(bookings.id, held.id)));
-  return settleConfirmed(locked, { ...held, ...details }, service, given.payment);
+  return settleConfirmed(locked, { ...held, ...details }, service);
 }
 
 /** A time that is the client's becomes their booking: at once, or once it is approved or paid. */
-export async function settleConfirmed(
-  locked: Locked,
-  mine: BookingRow,
-  service: Service,
-  payer: string | null,
-): Promise<BookingRow> {
+export async function settleConfirmed(locked: Locked, mine: BookingRow, service: Service): Promise<BookingRow> {
   const { context, tx, site, setUp, now } = locked;
   const payment = service.confirm === "payment" && (mine.payNow ?? 0) > 0;
   const state = payment ? "waitingPayment" : service.confirm === "approval" ? "waitingApproval" : "confirmed";
   const endsByItselfAt = payment ? new Date(now.getTime() + paymentMs) : null;
   const booking = await change(locked, mine, "client", state, {
-    ...{ state, endsByItselfAt, payer: null },
+    ...{ state, endsByItselfAt },
     paymentReference: payment ? `pay-${mine.id}` : null,
   });
   // What is booked counts for a least group; what was held did not.
   if (service.least) await raiseDiary(tx, site.id);
   if (payment) {
     await queueEnding(locked, endsByItselfAt as Date);
-    await queueJob(tx, {
-      kind: "payment",
-      siteId: site.id,
-      payload: { booking: booking.id, token: payer ?? "" },
-    });
+    await askForPayment(locked, booking);
   }
   const letter = payment ? "waitingPayment" : state === "waitingApproval" ? "waiting" : "booked";
   await tellOf(locked, booking, letter, "client");

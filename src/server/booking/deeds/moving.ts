@@ -11,6 +11,7 @@ import { type BookingRow, queueReminder } from "../tell";
 import { change, end, stateWords, tellOf } from "./change";
 import { arrange, type Choice, plainDates } from "./choosing";
 import { bookingOf, type Locked } from "./lock";
+import { payBack } from "./paying";
 
 /**
  * Another start (or resource) for a booking: the old time is free and the new one taken, or neither. `quiet` writes no
@@ -95,8 +96,10 @@ export function clientCancelsFor({ now }: Locked, booking: BookingRow, agreed: n
 export async function settle(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
   const booking = await bookingOf(locked, bookingId);
   const { back, owed } = balanceOf(booking);
-  if (booking.refundDue)
+  if (booking.refundDue) {
+    await payBack(locked, booking.id, back);
     return change(locked, booking, by, "givenBack", { refundDue: false, givenBack: booking.givenBack + back });
+  }
   if (!owed) throw conflict("nothingDue", "Nothing of this booking is to be given back or paid.");
   return change(locked, booking, by, "feePaid", { paid: booking.paid + owed });
 }

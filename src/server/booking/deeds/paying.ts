@@ -1,38 +1,42 @@
 // Payments taken and given back.
-import { and, eq } from "drizzle-orm";
-import { bookings } from "@/data/booking/tables";
-import { notFound } from "../../problem";
+import { giveBack, openPayment, type PaymentRow, paymentsOf } from "../../payment/payments";
+import { connectorOf, offeredPayments, waysFor } from "../../payment/set-up";
+import { conflict } from "../../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
 import { onlineWish } from "../refusal";
 import { takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
-import { change, end, tellOf } from "./change";
-import { bookingOf, type Locked } from "./lock";
+import { change, tellOf } from "./change";
+import type { Locked } from "./lock";
 
-export interface PaymentTaken {
-  readonly approved: boolean;
-  readonly reference: string;
+/** Opens the payment that a booking waits for, by the first way that is switched on: its payer may choose another. */
+export async function askForPayment({ context, tx, site }: Locked, booking: BookingRow): Promise<void> {
+  const amount = booking.payNow ?? 0;
+  const [way] = waysFor(await offeredPayments(tx, site.id), { thing: "booking", amount, fetched: false });
+  if (!way) {
+    const message = "This is paid when it is booked, and that is not possible here just now. Please get in touch.";
+    throw conflict("noPayment", message, [{ path: "hold", message }]);
+  }
+  const { mode } = await connectorOf(tx, site.id, way.by);
+  await openPayment(context, tx, site.id, {
+    ...{ of: "booking", target: booking.id, by: way.by, mode, amount },
+    currency: booking.bill?.currency ?? site.settings.currency,
+  });
 }
 
-/** What a payment's answer makes of its booking. An answer that comes twice, or for a booking that is over, harms nothing. */
-export async function takePayment(locked: Locked, { approved, reference }: PaymentTaken): Promise<string> {
+/** Money that was given back by whoever was paid, as far as payments hold it; what was paid otherwise is given back by hand. */
+export const payBack = async ({ context, tx, site }: Locked, booking: string, amount: number): Promise<number> =>
+  giveBack(context, tx, await paymentsOf(tx, site.id, "booking", booking, true), amount);
+
+/** What a payment that has come makes of its booking; one that comes for nothing goes back by itself. */
+export async function takePayment(locked: Locked, booking: BookingRow, payment: PaymentRow): Promise<void> {
   const { context, tx, site, setUp } = locked;
-  const [found] = await tx
-    .select({ id: bookings.id })
-    .from(bookings)
-    .where(and(eq(bookings.siteId, site.id), eq(bookings.paymentReference, reference)));
-  if (!found) throw notFound("This payment's booking");
-  const booking = await bookingOf(locked, found.id);
-  if (booking.state === "waitingPayment") {
-    if (!approved) {
-      await end(locked, booking, "payment", "declined", "declined");
-      return "declined";
-    }
-    await paid(locked, booking);
-    return "confirmed";
+  if (booking.state === "waitingPayment") return paid(locked, booking);
+  if (booking.state === "confirmed") {
+    await giveBack(context, tx, [payment], payment.amount);
+    return;
   }
-  if (!approved || booking.state === "confirmed") return "nothing to do";
   if (booking.state !== "expired") return refund(locked, booking);
   // Late: the time was given back. It is taken again if nobody has it by now.
   const service = serviceIn(setUp, booking.serviceId);
@@ -59,7 +63,6 @@ export async function takePayment(locked: Locked, { approved, reference }: Payme
   );
   await queueDecision(context, tx, site.id, service, booking.startsAt);
   await paid(locked, { ...booking, resources: assignment.resources });
-  return "confirmed late";
 }
 
 async function paid(locked: Locked, booking: BookingRow) {
@@ -75,7 +78,11 @@ async function paid(locked: Locked, booking: BookingRow) {
   await queueReminder(context, tx, setUp, confirmed);
 }
 
-async function refund(locked: Locked, booking: BookingRow): Promise<string> {
-  await change(locked, booking, "payment", "refundDue", { refundDue: true, paid: booking.payNow ?? 0 });
-  return "refund due";
+/** The time is somebody else's by now: what came goes back. */
+async function refund(locked: Locked, booking: BookingRow): Promise<void> {
+  const amount = booking.payNow ?? 0;
+  const due = await change(locked, booking, "payment", "refundDue", { refundDue: true, paid: amount });
+  const given = await payBack(locked, booking.id, amount);
+  if (given >= amount)
+    await change(locked, due, "payment", "givenBack", { refundDue: false, givenBack: due.givenBack + given });
 }

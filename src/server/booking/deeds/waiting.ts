@@ -26,8 +26,6 @@ import { bookingOf, type Locked, workLocked } from "./lock";
 export interface Waiting {
   readonly client: Client;
   readonly answers: Answers;
-  /** From the payer, where a payment will be needed. */
-  readonly payer: string | null;
 }
 
 /** Refuses who waits for this start already, and lists that are long enough. */
@@ -47,7 +45,7 @@ export async function waitFor(
   locked: Locked,
   widgetId: string,
   choice: Choice,
-  { client, answers, payer }: Waiting,
+  { client, answers }: Waiting,
 ): Promise<BookingRow> {
   const { wish, start } = choice;
   const { tx, site, setUp, now } = locked;
@@ -66,7 +64,7 @@ export async function waitFor(
   const startsAt = new Date(start);
   await mayWait(locked, service.id, startsAt, client.email);
   const booking = newBooking(locked, choice, would, {
-    ...{ ...client, widgetId, state: "listed", endsByItselfAt: startsAt, answers, terms: service.terms, payer },
+    ...{ ...client, widgetId, state: "listed", endsByItselfAt: startsAt, answers, terms: service.terms },
     // Until there is a place, whoever was wished for; nobody for anybody.
     resources: wish.resource === null ? [] : [wish.resource],
   });
@@ -141,7 +139,7 @@ export async function takeOffer(locked: Locked, bookingId: string): Promise<Book
   if (bookedStates.includes(booking.state)) return booking;
   if (booking.state !== "offered")
     throw conflict("wrongState", `This place is ${stateWords[booking.state]}; it can't be taken.`);
-  return settleConfirmed(locked, booking, serviceIn(locked.setUp, booking.serviceId), booking.payer);
+  return settleConfirmed(locked, booking, serviceIn(locked.setUp, booking.serviceId));
 }
 
 /** Off the list again, or leaving an offer to the next; whoever does it need not be told. */

@@ -1,9 +1,8 @@
 // Keeping a time for a while, and making a booking of it.
 import Joi from "joi";
 import { answersSchema, refusal } from "@/core/booking/answers";
-import { type BookingAsked, bookingSchemaFor, holdSchema, waitSchemaFor } from "@/core/booking/asked";
+import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/asked";
 import type { Service } from "@/core/booking/booking";
-import { payerTokens } from "@/standins/payment";
 import { sign } from "../../context";
 import { takePoint } from "../../limit";
 import { fieldProblem, Problem, validated } from "../../problem";
@@ -51,10 +50,6 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   return answered;
 }
 
-const payers = Object.keys(payerTokens);
-const bookingSchema = bookingSchemaFor(payers);
-const waitSchema = waitSchemaFor(payers);
-
 /** What a client gives of themselves, held against what the service asks. */
 function clientOf({ site }: PublicCall, locked: Locked, service: Service, asked: Omit<BookingAsked, "hold">) {
   const { answers } = validated(
@@ -77,8 +72,6 @@ function clientOf({ site }: PublicCall, locked: Locked, service: Service, asked:
   return { client, answers };
 }
 
-const paymentNeeded = () => fieldProblem("payment", "This service is paid when it is booked; a payment is needed.");
-
 /** POST bookings: makes a hold a booking. */
 export async function postBooking(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
   const { context, site } = call;
@@ -91,8 +84,7 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
       const held = await heldOf(locked, id);
       const service = serviceIn(locked.setUp, held.serviceId);
       const given = clientOf(call, locked, service, asked);
-      if (service.confirm === "payment" && (held.payNow ?? 0) > 0 && !asked.payment) throw paymentNeeded();
-      const booking = await confirm(locked, id, { ...given, payment: asked.payment ?? null });
+      const booking = await confirm(locked, id, given);
       return {
         status: 201,
         answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
@@ -119,10 +111,8 @@ export async function postWait(call: PublicCall, body: unknown, key: string, add
       const now = serviceIn(locked.setUp, service.id);
       if (!now.waiting) throw fieldProblem("service", "This has no waiting list.");
       const given = clientOf(call, locked, now, asked);
-      if (now.confirm === "payment" && !asked.payment) throw paymentNeeded();
       const wish = onlineWish(service.id, resource, asked.seats, { minutes, part });
-      const waiting = { ...given, payer: asked.payment ?? null };
-      const booking = await waitFor(locked, call.widget, { wish, start }, waiting);
+      const booking = await waitFor(locked, call.widget, { wish, start }, given);
       return {
         status: 201,
         answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },

@@ -6,6 +6,7 @@ import { clientMayChangeUntil, waitingListStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
 import { takePoint } from "../../limit";
+import { payPath } from "../../payment/link";
 import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
 import { bookingOf, type Locked, lockSite } from "../deeds/lock";
@@ -35,6 +36,7 @@ export async function bookingView(locked: Pick<Locked, "context" | "tx" | "setUp
     endsByItself: booking.endsByItselfAt?.toISOString() ?? null,
     changeUntil: new Date(clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours)).toISOString(),
     payNow: booking.payNow,
+    pay: booking.state === "waitingPayment" ? payPath(locked.context, "booking", booking.id) : null,
     lateFee: booking.lateFee,
     paid: booking.paid,
     fee: booking.fee,

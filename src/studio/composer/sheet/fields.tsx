@@ -35,6 +35,7 @@ import { LinesField } from "./lines-field";
 import { LinkField } from "./link-field";
 import { MapField } from "./map-field";
 import { PictureCut, PlaceWants } from "./picture-cut";
+import { ShopCategoryField, ShopProductsField } from "./shop-fields";
 import { TableField } from "./table-field";
 import { VideoField } from "./video-field";
 import { WidgetField } from "./widget-field";
@@ -91,6 +92,8 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
       ) : null}
     </>
   ),
+  shopCategory: ShopCategoryField,
+  shopProducts: ShopProductsField,
   onPage: ({ composer, node, field }) => {
     const loose = countLoose(node.content[field.name] as RichDoc);
     return (

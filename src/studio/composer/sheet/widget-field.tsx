@@ -44,9 +44,9 @@ export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
             }}
             options={[
               ["", own.chooseWidget],
-              ...widgets.map(
-                (widget) => [widget.id, own.widgetOfKind(widget.name, widgetKinds[widget.kind].label)] as const,
-              ),
+              ...widgets
+                .filter(({ kind }) => widgetKinds[kind].placements.length)
+                .map((widget) => [widget.id, own.widgetOfKind(widget.name, widgetKinds[widget.kind].label)] as const),
             ]}
           />
         )}

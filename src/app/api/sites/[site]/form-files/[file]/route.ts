@@ -1,4 +1,5 @@
-// A file that came with a form: handed on as it came, never shown.
+// A file that came with a form.
+import { attachment } from "@/app/attachment";
 import { onlyBy, respond } from "@/app/respond";
 import { formFile } from "@/server/form/desk";
 import { onSite } from "@/server/operation";
@@ -6,14 +7,7 @@ import { onSite } from "@/server/operation";
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; file: string }> }) {
   return respond(request, async (incoming) => {
     const { site, file } = await params;
-    const { name, body } = await formFile(await onSite(incoming, site, "visitors.read"), file);
-    return new Response(new Uint8Array(body), {
-      headers: {
-        "content-type": "application/octet-stream",
-        "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-        "cache-control": "private, no-store",
-      },
-    });
+    return attachment(await formFile(await onSite(incoming, site, "visitors.read"), file));
   });
 }
 

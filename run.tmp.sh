@@ -1,2 +1,0 @@
-cd /work/main
-for s in "$@"; do N=$RANDOM; key=$(grep -o 'const site = "[a-z0-9-]*"' tests/e2e/$s.spec.ts | head -1 | cut -d'"' -f2); sed "s/const site = \"$key\"/const site = \"$key$N\"/" tests/e2e/$s.spec.ts > tests/e2e/zz$N.spec.ts; rm -f .webitor/e2e-4470-*.json; WEBITOR_PORT=4470 WEBITOR_E2E_REPORT=/tmp/r.json WEBITOR_E2E_RESULTS=/tmp/pwres timeout 580 node_modules/.bin/playwright test --timeout 60000 tests/e2e/zz$N.spec.ts > /tmp/e_$s.log 2>&1; rm -f tests/e2e/zz$N.spec.ts; echo "== $s"; grep -E "✘|passed|failed|flaky|did not" /tmp/e_$s.log | tail -20; done

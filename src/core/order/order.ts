@@ -1,0 +1,77 @@
+// An order's life as data: which deed leads from which state to which. Every step an order takes is one of these, and a row.
+
+export const orderStates = [
+  /** Stands, and is paid later: by invoice, by transfer, at pickup. */
+  "placed",
+  /** Waits for a payment that is under way. */
+  "waiting",
+  "paid",
+  "packed",
+  "sent",
+  "handedOver",
+  "closed",
+  "cancelled",
+  "returned",
+] as const;
+export type OrderState = (typeof orderStates)[number];
+
+export const orderDeeds = [
+  "pay",
+  "promise",
+  "fail",
+  "pack",
+  "send",
+  "handOver",
+  "close",
+  "cancel",
+  "return",
+  "refund",
+] as const;
+export type OrderDeed = (typeof orderDeeds)[number];
+
+interface Step {
+  readonly from: readonly OrderState[];
+  /** Null where the order stays as it is. */
+  readonly to: OrderState | null;
+}
+
+const alive: readonly OrderState[] = ["placed", "waiting", "paid", "packed", "sent", "handedOver"];
+
+/** The steps of each deed; a deed from a state that no step names is refused. */
+export const orderSteps: Readonly<Record<OrderDeed, readonly Step[]>> = {
+  pay: [
+    { from: ["placed", "waiting"], to: "paid" },
+    // Paid after it left, after it was cancelled, or what a change of it has cost more: the order stays where it is.
+    { from: ["paid", "packed", "sent", "handedOver", "closed", "cancelled"], to: null },
+  ],
+  // A service answers for the money: it is taken once the goods leave.
+  promise: [{ from: ["waiting"], to: "placed" }],
+  fail: [{ from: ["waiting"], to: "cancelled" }],
+  pack: [{ from: ["placed", "paid"], to: "packed" }],
+  send: [{ from: ["packed"], to: "sent" }],
+  handOver: [{ from: ["placed", "paid", "packed"], to: "handedOver" }],
+  close: [{ from: ["sent", "handedOver"], to: "closed" }],
+  cancel: [{ from: ["placed", "waiting", "paid", "packed"], to: "cancelled" }],
+  return: [{ from: ["sent", "handedOver", "closed"], to: "returned" }],
+  refund: [{ from: [...alive.filter((state) => state !== "waiting"), "closed", "cancelled", "returned"], to: null }],
+};
+
+/** Where a deed leads from a state; null where it can't be done. */
+export function afterDeed(state: OrderState, deed: OrderDeed): OrderState | null {
+  const step = orderSteps[deed].find(({ from }) => from.includes(state));
+  return step ? (step.to ?? state) : null;
+}
+
+/** What can be done with an order as it stands. */
+export const possibleDeeds = (state: OrderState): readonly OrderDeed[] =>
+  orderDeeds.filter((deed) => afterDeed(state, deed) !== null);
+
+/** Whether a buyer may ask to send something of it back: it has left, or was fetched. */
+export const mayAskReturn = (state: OrderState): boolean => afterDeed(state, "return") !== null;
+
+/** Deeds that nobody at the Desk does: time and payment services do them. */
+export const byThemselves: readonly OrderDeed[] = ["promise", "fail"];
+
+/** States in which its goods are the buyer's: they are off the shelf for good, and not only kept. */
+export const takesGoods = (state: OrderState): boolean =>
+  state !== "waiting" && state !== "cancelled" && state !== "returned";

@@ -1,0 +1,1 @@
+ALTER TABLE `release_files` ADD `live` boolean DEFAULT false NOT NULL;

@@ -1,0 +1,203 @@
+// Visitors without a password: a letter brings a link, which is used once and signs a device in; there they see everything that is theirs,
+// have the same basket, and can be forgotten.
+import { createHmac } from "node:crypto";
+import { and, eq } from "drizzle-orm";
+import { mailSchema } from "@/core/input/text";
+import { accountWords, askHtml, enterHtml, ownMain, ownRoot } from "@/core/own/account";
+import { shopWords } from "@/core/storefront/words";
+import { type Executor, inTransaction } from "@/data/connection";
+import { visitorSessions } from "@/data/own/tables";
+import { findSite, type SiteRow } from "@/data/site/queries";
+import { type Context, siteOrigin } from "../context";
+import { everythingOf, forgetIn } from "../desk/done";
+import { eraseLetters } from "../desk/person";
+import { setCookie } from "../edge/cookies";
+import { deeds, html, type Json, reading, text } from "../edge/described";
+import { type Endpoint, type FormBody, page, type VisitorCall } from "../edge/endpoint";
+import { countPoint, takePoint } from "../limit";
+import { writePlain } from "../mail/plain";
+import { notFound } from "../problem";
+import { noticePage, sitePage } from "../release/notice";
+import { basketCookie, basketSet, basketToken, keepCart, newBasketToken, readCart } from "../shop/carts";
+import { liveShop } from "../shop/live";
+import { ownPart } from "./part";
+import { deviceCookie, deviceToken, idOf, lasts, makeSession, whose } from "./sessions";
+
+/** The basket of somebody who is signed in: the same on each of their devices. */
+const basketOf = ({ settings }: Context, siteId: string, email: string): string =>
+  createHmac("sha256", `${settings.secret}/basket-of`).update(`${siteId} ${email}`).digest("base64url").slice(0, 32);
+
+/** What was put in before signing in goes along, where the basket of theirs is empty. */
+async function takeBasketAlong(context: Context, tx: Executor, siteId: string, from: string, to: string) {
+  const [old, own] = [await readCart(context, tx, siteId, from, true), await readCart(context, tx, siteId, to, true)];
+  if (old.id === own.id || !old.cart.lines.length || own.cart.lines.length) return;
+  await keepCart(context, tx, siteId, own, { ...own.cart, lines: old.cart.lines });
+  await keepCart(context, tx, siteId, old, { ...old.cart, lines: [] });
+}
+
+/** Sends the link, where something of theirs is here; what is answered is the same in any case. */
+async function sendLink(context: Context, site: SiteRow, email: string): Promise<void> {
+  const { language } = site.settings;
+  if (!(await everythingOf({ context, site, email, language })).length) return;
+  const words = accountWords(language);
+  await inTransaction(context.db, async (tx) => {
+    if ((await countPoint(context, tx, "accountPerson", email)).left < 0) return;
+    const token = await makeSession(context, tx, site.id, "link", email);
+    const link = `${siteOrigin(context.settings, site.key)}${ownRoot}/enter?t=${token}`;
+    await writePlain(context, tx, site, {
+      recipient: email,
+      subject: `${words.letterTitle} · ${site.name}`,
+      lines: [words.letter, link, words.letterLast],
+    });
+  });
+  context.jobQueued();
+}
+
+async function siteFor({ context, siteKey }: VisitorCall): Promise<SiteRow> {
+  const site = await findSite(context.db, siteKey);
+  if (!site) throw notFound("This site");
+  return site;
+}
+
+async function shown(call: VisitorCall, inner: string, status = 200): Promise<Response> {
+  const { title } = accountWords(call.language);
+  return page(call, {
+    status,
+    html: await sitePage(call.context, call.siteKey, { title, main: ownMain(title, inner) }),
+  });
+}
+
+const onTo = (path: string, cookies: readonly string[]): Response => {
+  const headers = new Headers({ location: path, "cache-control": "no-store" });
+  for (const one of cookies) headers.append("set-cookie", one);
+  return new Response(null, { status: 303, headers });
+};
+
+const fieldsOf = (call: VisitorCall) => (call.body as FormBody).fields;
+
+/** The page that a shop has for it, if it has one; null for none. */
+const composed = async (context: Context, site: SiteRow): Promise<string | null> =>
+  (await liveShop(context, site))?.shown.paths.account ?? null;
+
+const post = (path: string, summary: string, run: (call: VisitorCall) => Promise<Response>): Endpoint => ({
+  method: "POST",
+  path,
+  says: {
+    summary,
+    requestBody: { required: true, content: { "application/x-www-form-urlencoded": { schema: { type: "object" } } } },
+    responses: { ...deeds, 200: html("What comes next"), 303: { description: "On to the page that comes next" } },
+  },
+  body: "form",
+  fromPages: "own",
+  headers: ["cookie"],
+  costly: true,
+  run: async (call) => {
+    await takePoint(call.context, "accountAddress", `${call.siteKey}:${call.address}`);
+    return run(call);
+  },
+});
+
+const linkParameter: Json = { name: "t", in: "query", required: true, schema: text };
+
+export const ownEndpoints: readonly Endpoint[] = [
+  {
+    method: "GET",
+    path: "/account",
+    says: {
+      summary: "What is a visitor's own here, or the form that asks for a link",
+      responses: { ...reading, 200: html("The page"), 303: { description: "On to the page that the site has for it" } },
+    },
+    fromPages: "any",
+    headers: ["cookie"],
+    costly: true,
+    run: async (call) => {
+      const { context } = call;
+      const site = await siteFor(call);
+      const path = await composed(context, site);
+      return path
+        ? onTo(path, [])
+        : shown(call, await ownPart(context, site, { cookie: call.header("cookie"), sent: false }));
+    },
+  },
+  post("/account", "Asks for the link", async (call) => {
+    const { language } = call;
+    const typed = String(fieldsOf(call).email ?? "").slice(0, 300);
+    const { value, error } = mailSchema.required().validate(typed);
+    if (error)
+      return shown(call, askHtml(language, { fault: shopWords(language).badEmail, email: typed.slice(0, 254) }), 422);
+    const site = await siteFor(call);
+    await sendLink(call.context, site, value as string);
+    const path = await composed(call.context, site);
+    if (path) return onTo(`${path}?sent=1`, []);
+    return shown(call, askHtml(language, { said: accountWords(language).sent(value as string) }));
+  }),
+  {
+    method: "GET",
+    path: "/account/enter",
+    says: {
+      summary: "Behind the link of a letter: asks before it is used",
+      parameters: [linkParameter],
+      responses: { ...reading, 200: html("The page"), 410: html("The link is used, or over") },
+    },
+    fromPages: "any",
+    run: async (call) => {
+      const { context, language } = call;
+      const site = await siteFor(call);
+      const token = call.query.t ?? "";
+      const email = await whose(context, context.db, site.id, "link", token);
+      return email
+        ? shown(call, enterHtml(language, token, email))
+        : shown(call, askHtml(language, { said: accountWords(language).over }), 410);
+    },
+  },
+  post("/account/enter", "Uses the link, and signs the device in", async (call) => {
+    const { context, language } = call;
+    const site = await siteFor(call);
+    const token = String(fieldsOf(call).t ?? "");
+    const before = basketToken(call.header("cookie"));
+    const entered = await inTransaction(context.db, async (tx) => {
+      const email = await whose(context, tx, site.id, "link", token);
+      const [used] = await tx
+        .delete(visitorSessions)
+        .where(
+          and(eq(visitorSessions.siteId, site.id), eq(visitorSessions.id, idOf(token)), eq(visitorSessions.of, "link")),
+        );
+      // Of two who press at once, one has used it.
+      if (!email || !used.affectedRows) return null;
+      const basket = basketOf(context, site.id, email);
+      if (before) await takeBasketAlong(context, tx, site.id, before, basket);
+      return { device: await makeSession(context, tx, site.id, "device", email), basket };
+    });
+    if (!entered) return shown(call, askHtml(language, { said: accountWords(language).over }), 410);
+    return onTo(ownRoot, [
+      setCookie(context, deviceCookie, entered.device, lasts.device / 1000),
+      basketSet(context, entered.basket),
+    ]);
+  }),
+  post("/account/leave", "Signs the device out", async (call) => {
+    const { context } = call;
+    const site = await siteFor(call);
+    const id = idOf(deviceToken(call.header("cookie")));
+    await context.db
+      .delete(visitorSessions)
+      .where(and(eq(visitorSessions.siteId, site.id), eq(visitorSessions.id, id)));
+    return onTo(ownRoot, [setCookie(context, deviceCookie, "", 0), basketSet(context, newBasketToken())]);
+  }),
+  post("/account/forget", "Forgets whoever is signed in", async (call) => {
+    const { context, language } = call;
+    const site = await siteFor(call);
+    const words = accountWords(language);
+    const token = deviceToken(call.header("cookie"));
+    const email = await whose(context, context.db, site.id, "device", token);
+    if (!email || fieldsOf(call).agreed !== "true") return onTo(ownRoot, []);
+    await inTransaction(context.db, async (tx) => {
+      await forgetIn(tx, site.id, email);
+      await eraseLetters(tx, site.id, email);
+    });
+    const notice = { title: words.title, text: words.forgotten, then: { href: "/", words: words.toShop } };
+    const answer = page(call, { status: 200, html: await noticePage(context, call.siteKey, notice) });
+    answer.headers.append("set-cookie", setCookie(context, deviceCookie, "", 0));
+    answer.headers.append("set-cookie", setCookie(context, basketCookie, "", 0));
+    return answer;
+  }),
+];

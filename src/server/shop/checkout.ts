@@ -1,0 +1,169 @@
+// What a buyer does with a basket, as forms that work without script: adding, changing, and the checkout. Nothing that was typed is
+// lost: it is kept with the basket, with what was wrong at its field.
+
+import type { Cart, CheckoutTyped } from "@/core/shop/cart";
+import { shopWords } from "@/core/storefront/words";
+import { inTransaction, isDuplicate } from "@/data/connection";
+import { findSite, type SiteRow } from "@/data/site/queries";
+import { Refused } from "../booking/refusal";
+import { type Context, sha256 } from "../context";
+import type { FormBody } from "../edge/endpoint";
+import { takePoint } from "../limit";
+import { offeredPayments, waysFor } from "../payment/set-up";
+import { notFound, Problem } from "../problem";
+import { keepBuyerFiles } from "./buyer-files";
+import { type KeptCart, keepCart, readCart, reckoned } from "./carts";
+import { catalogOf } from "./catalog";
+import { countShop } from "./counts";
+import { fetchTimes, keepFetchTime } from "./fetching";
+import { checkoutFaults, type Fields, readAdding, textOf, typedOf, wayChosen, withAdded, withSet } from "./forms";
+import { planReminder } from "./left-baskets";
+import { type LiveShop, liveShop } from "./live";
+import { makeOrder, type OrderRow, orderMade } from "./orders";
+import { findVoucher } from "./vouchers";
+
+/** Who buys: the basket's token, and the country they seem to be in. */
+export interface Buying {
+  readonly token: string;
+  /** Network address, for limits. */
+  readonly address: string;
+  readonly guessed: string;
+}
+
+/** The shop of a site that is on; 404 where there is none. */
+export async function shopAt(context: Context, siteKey: string): Promise<{ site: SiteRow; live: LiveShop }> {
+  const site = await findSite(context.db, siteKey);
+  const live = site && (await liveShop(context, site));
+  if (!site || !live) throw notFound("This shop");
+  return { site, live };
+}
+
+/** Adds a variant to a basket; the same with the same words is one line. Field problems are told at their fields. */
+export async function addToCart(
+  context: Context,
+  siteKey: string,
+  { token, address }: Buying,
+  fields: Fields,
+  sent: FormBody["files"] = {},
+): Promise<void> {
+  const { site } = await shopAt(context, siteKey);
+  const known = await catalogOf(context, site);
+  const adding = readAdding(fields, known, site.settings);
+  const files = await keepBuyerFiles(context, site, adding.product.asks, sent, address);
+  await inTransaction(context.db, async (tx) => {
+    const kept = await readCart(context, tx, site.id, token, true);
+    const lines = withAdded(kept.cart.lines, adding, files, known, site.settings.language);
+    await keepCart(context, tx, site.id, kept, { ...kept.cart, lines });
+  });
+  countShop(context, site, "adds");
+}
+
+/** Sets quantities of a basket, or takes a line out; what can't be had so is said in the basket. */
+export async function setCart(context: Context, siteKey: string, buying: Buying, fields: Fields): Promise<void> {
+  const { site, live } = await shopAt(context, siteKey);
+  const known = await catalogOf(context, site);
+  await inTransaction(context.db, async (tx) => {
+    const kept = await readCart(context, tx, site.id, buying.token, true);
+    const { lines, said } = withSet(kept.cart.lines, fields, known, site.settings.language);
+    const now = await reckoned(context, site, live, known, { ...kept.cart, lines }, buying.guessed);
+    await keepCart(context, tx, site.id, kept, {
+      ...kept.cart,
+      lines: now.lines,
+      said: [...said, ...now.shown.said].slice(0, 20),
+    });
+  });
+}
+
+/** What came of a checkout: an order, or the page once more with what is to be mended. */
+export type CheckedOut = { readonly order: OrderRow } | { readonly again: true };
+
+export const onceOf = ({ id, revision }: KeptCart): string => sha256(`${id} ${revision}`).slice(0, 40);
+
+/** Keeps what was typed, and what is wrong with it. */
+async function again(
+  context: Context,
+  { site, live }: { readonly site: SiteRow; readonly live: LiveShop },
+  token: string,
+  change: (cart: Cart) => Partial<Cart>,
+): Promise<CheckedOut> {
+  await inTransaction(context.db, async (tx) => {
+    const kept = await readCart(context, tx, site.id, token, true);
+    const cart = { ...kept.cart, ...change(kept.cart) };
+    await keepCart(context, tx, site.id, kept, cart);
+    await planReminder(context, tx, site, live, kept.id, cart);
+  });
+  return { again: true };
+}
+
+/** So many vouchers pay for one order. */
+const mostVouchers = 10;
+
+/** How often it is tried anew where another order was made at the same time. */
+const tries = 3;
+
+/** Takes a checkout: judged whole, and made an order where nothing is wrong with it. */
+export async function checkOut(context: Context, siteKey: string, buying: Buying, fields: Fields): Promise<CheckedOut> {
+  const { site, live } = await shopAt(context, siteKey);
+  const { language } = site.settings;
+  const words = shopWords(language);
+  const seen = textOf(fields, "seen", 60);
+  const before = await readCart(context, context.db, site.id, buying.token);
+  const typed: CheckoutTyped = { ...typedOf(fields), vouchers: before.cart.typed?.vouchers ?? [] };
+  // Pressed twice: the basket is empty by now, and its order is there.
+  const made = await orderMade(context, site.id, textOf(fields, "once", 40) || onceOf(before));
+  if (made) return { order: made };
+  const known = await catalogOf(context, site, { now: true });
+  const { shown, lines } = await reckoned(context, site, live, known, { ...before.cart, typed }, buying.guessed);
+  const held = typed.vouchers ?? [];
+  if (fields.voucherDrop !== undefined) {
+    const dropped = textOf(fields, "voucherDrop", 24);
+    const vouchers = held.filter((id) => id !== dropped);
+    return again(context, { site, live }, buying.token, () => ({ typed: { ...typed, vouchers }, faults: {} }));
+  }
+  // Enter in the field uses it, too: whoever has typed a code wants it to pay.
+  const code = textOf(fields, "voucherCode", 30);
+  if (fields.voucher !== undefined || code) {
+    await takePoint(context, "voucherAddress", `${site.id}:${buying.address}`);
+    const found = await findVoucher(context, site.id, code);
+    const fault = found ? (found.left > 0 ? "" : words.voucherSpent) : words.noVoucher;
+    const vouchers = found && !fault ? [...new Set([...held, found.id])].slice(0, mostVouchers) : held;
+    const faults: Record<string, string> = fault ? { voucherCode: fault } : {};
+    return again(context, { site, live }, buying.token, () => ({ typed: { ...typed, vouchers }, faults }));
+  }
+  // Ways of sending were asked for: nothing is wrong yet.
+  if (fields.look !== undefined) return again(context, { site, live }, buying.token, () => ({ typed, faults: {} }));
+  const fetched = shown.ways.find(({ method }) => method.id === shown.way)?.method.kind === "pickup";
+  const amount = shown.total.toPay;
+  const ways = waysFor(await offeredPayments(context.db, site.id), { thing: "order", amount, fetched });
+  const payment = wayChosen(ways, typed.payment)?.by ?? "";
+  const times = await fetchTimes(context, context.db, site, shown);
+  const faults = checkoutFaults(typed, shown, live, ways, times, language);
+  const changed = shown.said.length > 0 || (seen !== "" && seen !== String(shown.total.toPay));
+  if (!shown.lines.length || Object.keys(faults).length || changed)
+    return again(context, { site, live }, buying.token, () => ({ typed, faults, lines, said: shown.said }));
+  for (let nth = 1; ; nth++) {
+    try {
+      return {
+        order: await inTransaction(context.db, async (tx) => {
+          const kept = await readCart(context, tx, site.id, buying.token, true);
+          if (kept.revision !== before.revision) throw new Problem(409, "cartChanged", "The basket has changed.");
+          const fetched = await keepFetchTime(context, tx, site, shown, typed);
+          return makeOrder(context, tx, { site, live, kept, typed, shown, payment, fetched, once: onceOf(kept) });
+        }),
+      };
+    } catch (error) {
+      const other = await orderMade(context, site.id, onceOf(before));
+      if (other) return { order: other };
+      if (error instanceof Refused)
+        return again(context, { site, live }, buying.token, () => ({ typed, faults: { fetchAt: words.fetchAtTaken } }));
+      if (error instanceof Problem && error.code === "cartChanged")
+        return again(context, { site, live }, buying.token, () => ({ typed, faults: {} }));
+      if (error instanceof Problem) {
+        // Somebody else had the last one.
+        const said = error.fields.map(({ message }) => message);
+        return again(context, { site, live }, buying.token, () => ({ typed, faults: {}, said }));
+      }
+      if (!isDuplicate(error) || nth === tries) throw error;
+    }
+  }
+}

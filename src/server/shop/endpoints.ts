@@ -1,0 +1,355 @@
+// What a shop's pages send: forms, as a browser sends them without script. Each answers with the page that comes next.
+
+import { and, eq } from "drizzle-orm";
+import { moneyWords } from "@/core/money/money";
+import { escapeHtml } from "@/core/render/escape";
+import { sheetPage } from "@/core/storefront/parts";
+import { dateWords } from "@/core/storefront/view";
+import { shopWords } from "@/core/storefront/words";
+import { inTransaction } from "@/data/connection";
+import { findSite, type SiteRow } from "@/data/site/queries";
+import { media } from "@/data/site/tables";
+import { locate } from "../consent/where";
+import type { Context } from "../context";
+import { deeds, html, type Json, json, object, reading, text } from "../edge/described";
+import { type Endpoint, type FormBody, fresh, page, type VisitorCall } from "../edge/endpoint";
+import { takePoint } from "../limit";
+import { payPath } from "../payment/link";
+import { notFound, Problem } from "../problem";
+import { noticePage, sitePage } from "../release/notice";
+import { basketSet, basketToken, newBasketToken } from "./carts";
+import { addToCart, type Buying, checkOut, setCart, shopAt } from "./checkout";
+import { fetchDownload, readDownloadToken } from "./issuing";
+import { bringBack } from "./left-baskets";
+import { orderPath, thanksPath } from "./letters";
+import type { LiveShop } from "./live";
+import { invoiceOf, type PaperFile, voucherSheet } from "./papers";
+import { askReturn } from "./returns";
+import { fillPage } from "./storefront";
+import { readOrderToken } from "./token";
+import { findVoucher, readVoucherToken } from "./vouchers";
+
+export const shopSchemas: Readonly<Record<string, Json>> = {
+  CartDeed: {
+    type: "object",
+    properties: {
+      deed: { enum: ["add", "set"] },
+      variant: text,
+      quantity: text,
+      remove: text,
+    },
+    required: ["deed"],
+    additionalProperties: text,
+  },
+  Checkout: { type: "object", properties: { email: text }, additionalProperties: text },
+  SendBack: { type: "object", properties: { o: text, why: text }, required: ["o", "why"], additionalProperties: false },
+  CheckedOut: object({ next: text }),
+  VoucherAsked: { type: "object", properties: { code: text }, required: ["code"], additionalProperties: false },
+};
+
+/** Whether a browser asks by going there, and so shows what it is answered. */
+const navigates = (call: VisitorCall) => call.header("sec-fetch-mode") !== "cors";
+
+function buyerOf(call: VisitorCall): Buying & { readonly cookie: string } {
+  const token = basketToken(call.header("cookie")) ?? newBasketToken();
+  const { where } = locate(call.context.settings, call.address, call.header);
+  return {
+    token,
+    address: call.address,
+    guessed: where?.country ?? "",
+    cookie: basketSet(call.context, token),
+  };
+}
+
+/** On to another page of the site. */
+function onTo(call: VisitorCall, path: string, cookie: string): Response {
+  const headers = { "set-cookie": cookie, "cache-control": "no-store" };
+  if (!navigates(call)) {
+    const answered = fresh({ next: path });
+    answered.headers.set("set-cookie", cookie);
+    return answered;
+  }
+  return new Response(null, { status: 303, headers: { ...headers, location: encodeURI(path) } });
+}
+
+/** What went wrong as a page, with the way back to the form and all that was written. */
+async function refused(call: VisitorCall, error: unknown): Promise<Response> {
+  if (!(error instanceof Problem) || !navigates(call)) throw error;
+  const words = shopWords(call.language);
+  const referrer = call.header("referer") ?? "";
+  const back = URL.canParse(referrer) ? new URL(referrer).pathname.slice(0, 399) : "/";
+  const notice = {
+    title: words.cart,
+    text: error.fields.map(({ message }) => message).join(" ") || error.message,
+    then: { href: back, words: words.toShop },
+  };
+  return page(call, { status: error.status, html: await noticePage(call.context, call.siteKey, notice) });
+}
+
+const takes = (name: string) => ({
+  required: true,
+  content: { ...json(name), "application/x-www-form-urlencoded": { schema: { type: "object" } } },
+});
+const answers = {
+  200: { description: "Done; where the buyer goes next", content: json("CheckedOut") },
+  303: { description: "Done; on to the page that comes next" },
+  ...deeds,
+  404: html("There is no shop here, as a page to a browser that goes there"),
+};
+const headers = ["cookie", "referer", "sec-fetch-mode"];
+
+/** A form of the shop: counted, done for whoever buys, and on to the page that it answers. */
+const formOf = (
+  path: string,
+  limit: "cartAddress" | "checkoutAddress",
+  { summary, takes: name }: { readonly summary: string; readonly takes: string },
+  deed: (
+    call: VisitorCall,
+    buying: Buying,
+    fields: FormBody["fields"],
+    live: LiveShop,
+    files: FormBody["files"],
+  ) => Promise<string>,
+): Endpoint => ({
+  method: "POST",
+  path,
+  says: { summary, requestBody: takes(name), responses: answers },
+  body: "form",
+  fromPages: "own",
+  headers,
+  run: async (call) => {
+    const { fields, files } = call.body as FormBody;
+    const { cookie, ...buying } = buyerOf(call);
+    try {
+      const { live } = await shopAt(call.context, call.siteKey);
+      await takePoint(call.context, limit, `${call.siteKey}:${call.address}`);
+      return onTo(call, await deed(call, buying, fields, live, files), cookie);
+    } catch (error) {
+      return refused(call, error);
+    }
+  },
+});
+
+/** A file that somebody may keep. */
+const fileAnswer = (bytes: Uint8Array, name: string, type: string): Response =>
+  new Response(Buffer.from(bytes), {
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      "cache-control": "no-store",
+      "x-content-type-options": "nosniff",
+      "content-security-policy": "default-src 'none'; sandbox",
+    },
+  });
+
+/** What can't be had, as a page that says why. */
+async function notHad(call: VisitorCall, status: number, text: string): Promise<Response> {
+  const words = shopWords(call.language);
+  const notice = { title: words.downloads, text, then: { href: "/", words: words.toShop } };
+  return page(call, { status, html: await noticePage(call.context, call.siteKey, notice) });
+}
+
+const tokenParameter = (name: string): Json => ({ name, in: "query", required: true, schema: text });
+
+const fileDescribed = (summary: string, parameter: string) => ({
+  summary,
+  parameters: [tokenParameter(parameter)],
+  responses: {
+    ...reading,
+    200: { description: "The file", content: { "*/*": { schema: { type: "string", format: "binary" } } } },
+    404: html("The link does not work"),
+    410: html("It can't be fetched any more"),
+  },
+});
+
+async function siteFor(call: VisitorCall) {
+  const site = await findSite(call.context.db, call.siteKey);
+  if (!site) throw notFound("This site");
+  return site;
+}
+
+/** A paper by a signed link. */
+const paperBy = (
+  path: string,
+  parameter: string,
+  summary: string,
+  read: (context: Context, token: string) => string | null,
+  make: (context: Context, site: SiteRow, id: string) => Promise<PaperFile>,
+): Endpoint => ({
+  method: "GET",
+  path,
+  says: fileDescribed(summary, parameter),
+  fromPages: "any",
+  costly: true,
+  run: async (call) => {
+    await takePoint(call.context, "downloadAddress", `${call.siteKey}:${call.address}`);
+    const id = read(call.context, call.query[parameter] ?? "");
+    try {
+      if (id === null) throw notFound("This paper");
+      const { bytes, name } = await make(call.context, await siteFor(call), id);
+      return fileAnswer(bytes, name, "application/pdf");
+    } catch (error) {
+      if (error instanceof Problem) return notHad(call, error.status === 404 ? 404 : 410, error.message);
+      throw error;
+    }
+  },
+});
+
+const papers: readonly Endpoint[] = [
+  paperBy("/shop/voucher.pdf", "v", "A voucher to print", readVoucherToken, voucherSheet),
+  paperBy("/shop/invoice.pdf", "o", "The invoice of an order", readOrderToken, invoiceOf),
+  {
+    method: "GET",
+    path: "/shop/download",
+    says: fileDescribed("A file that was bought: counted, and limited in days", "d"),
+    fromPages: "any",
+    costly: true,
+    run: async (call) => {
+      const { context } = call;
+      const words = shopWords(call.language);
+      await takePoint(context, "downloadAddress", `${call.siteKey}:${call.address}`);
+      const id = readDownloadToken(context, call.query.d ?? "");
+      if (id === null) return notHad(call, 404, words.noOrder);
+      const site = await siteFor(call);
+      const had = await inTransaction(context.db, (tx) => fetchDownload(context, tx, site, id));
+      if (typeof had === "string")
+        return notHad(call, had === "gone" ? 404 : 410, had === "used" ? words.fetchUsed : words.fetchOver);
+      const [entry] = await context.db
+        .select({ type: media.type })
+        .from(media)
+        .where(and(eq(media.siteId, site.id), eq(media.hash, had.media)));
+      const bytes = entry && (await context.bytes.get(had.media));
+      return entry && bytes ? fileAnswer(bytes, had.name, entry.type) : notHad(call, 404, words.noOrder);
+    },
+  },
+  {
+    method: "GET",
+    path: "/shop/voucher",
+    says: {
+      summary: "A page that tells what is left on a voucher",
+      responses: { ...reading, 200: html("Asks for its code") },
+    },
+    fromPages: "any",
+    run: async (call) => page(call, { status: 200, html: await balancePage(call, "") }),
+  },
+  {
+    method: "POST",
+    path: "/shop/voucher",
+    says: {
+      summary: "Tells what is left on a voucher",
+      requestBody: takes("VoucherAsked"),
+      responses: { ...deeds, 200: html("What is left, or that there is none") },
+    },
+    body: "form",
+    fromPages: "own",
+    costly: true,
+    run: async (call) => {
+      const { context } = call;
+      const site = await siteFor(call);
+      const words = shopWords(call.language);
+      await takePoint(context, "voucherAddress", `${site.id}:${call.address}`);
+      const code = String((call.body as FormBody).fields.code ?? "").slice(0, 30);
+      const found = await findVoucher(context, site.id, code);
+      const said = found
+        ? words.voucherLeft(
+            moneyWords({ amount: found.left, currency: found.currency }, call.language),
+            dateWords((found.endsAt ?? context.now()).toISOString().slice(0, 10), call.language),
+          )
+        : words.noVoucher;
+      return page(call, { status: 200, html: await balancePage(call, said) });
+    },
+  },
+];
+
+/** Where one asks what is left on a voucher; `said` is what was found. */
+const balancePage = (call: VisitorCall, said: string): Promise<string> => {
+  const words = shopWords(call.language);
+  const main = `<main id="main"><section class="b-section"><div class="b-in p-page"><h1 class="b-heading">${escapeHtml(words.voucherAsk)}</h1>${said ? `<p class="p-said" role="status">${escapeHtml(said)}</p>` : ""}<form method="post" action="voucher"><p class="p-field"><label for="code">${escapeHtml(words.voucher)}</label><input id="code" name="code" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="30" required></p><button class="b-button" type="submit">${escapeHtml(words.voucherLook)}</button></form></div></section></main>`;
+  return sitePage(call.context, call.siteKey, { title: words.voucherAsk, main });
+};
+
+export const shopEndpoints: readonly Endpoint[] = [
+  ...papers,
+  {
+    method: "GET",
+    path: "/shop/return",
+    says: {
+      summary: "Back to a basket that was left, by the link of its letter",
+      parameters: [tokenParameter("b")],
+      responses: { ...reading, 303: { description: "On to the basket" }, 404: html("The link does not work") },
+    },
+    fromPages: "any",
+    headers: ["cookie"],
+    run: async (call) => {
+      const { context } = call;
+      await takePoint(context, "cartAddress", `${call.siteKey}:${call.address}`);
+      const { site, live } = await shopAt(context, call.siteKey);
+      const { token, cookie } = buyerOf(call);
+      if (!(await bringBack(context, site.id, call.query.b ?? "", token)))
+        return notHad(call, 404, shopWords(call.language).noOrder);
+      return onTo(call, live.shown.paths.cart ?? "/", cookie);
+    },
+  },
+  {
+    method: "GET",
+    path: "/shop/basket",
+    says: {
+      summary: "The basket, as it is shown at the side of a page",
+      responses: { ...reading, 200: html("The basket"), 404: html("There is no shop here") },
+    },
+    fromPages: "own",
+    headers: ["cookie"],
+    costly: true,
+    run: async (call) => {
+      const { site, live } = await shopAt(call.context, call.siteKey);
+      const filled = await fillPage(
+        call.context,
+        site,
+        live,
+        sheetPage(site.settings.language),
+        { product: null, category: null },
+        { query: {}, cookie: call.header("cookie") ?? undefined, address: call.address, header: call.header },
+      );
+      return page(call, { status: 200, html: filled.html });
+    },
+  },
+  formOf(
+    "/shop/cart",
+    "cartAddress",
+    { summary: "Adds to a basket, or changes what is in it", takes: "CartDeed" },
+    async ({ context, siteKey }, buying, fields, { shown }, files) => {
+      if (fields.deed === "add") await addToCart(context, siteKey, buying, fields, files);
+      else await setCart(context, siteKey, buying, fields);
+      return shown.paths.cart ?? "/";
+    },
+  ),
+  formOf(
+    "/shop/send-back",
+    "cartAddress",
+    { summary: "Asks to send something of an order back", takes: "SendBack" },
+    async ({ context, siteKey }, _buying, fields, live) => {
+      const { site } = await shopAt(context, siteKey);
+      const token = String(fields.o ?? "");
+      const id = readOrderToken(context, token);
+      if (!id) throw notFound("This order", "o");
+      const why = String(fields.why ?? "")
+        .replace(/\p{Cc}/gu, " ")
+        .trim()
+        .slice(0, 500);
+      await askReturn(context, site, id, why);
+      return orderPath(context, live, id);
+    },
+  ),
+  formOf(
+    "/shop/checkout",
+    "checkoutAddress",
+    { summary: "Makes an order of a basket", takes: "Checkout" },
+    async ({ context, siteKey }, buying, fields, live) => {
+      const done = await checkOut(context, siteKey, buying, fields);
+      if (!("order" in done)) return live.shown.paths.checkout ?? "/";
+      context.jobQueued();
+      if (done.order.state === "waiting") return payPath(context, "order", done.order.id);
+      return thanksPath(context, live, done.order.id);
+    },
+  ),
+];

@@ -1,0 +1,31 @@
+// The basket's mark in a site's first header: set once with the pages of a shop, and taken away like any other choice.
+import { and, asc, eq, isNull } from "drizzle-orm";
+import { everyNode } from "@/core/page/node";
+import { inTransaction } from "@/data/connection";
+import { documents } from "@/data/page/tables";
+import type { SiteCall } from "../operation";
+import { storeBatch } from "../page/edits";
+
+/** Has the bar of the first header show the basket, where there is such a bar and nobody has said otherwise. */
+export async function basketInHeader(call: SiteCall): Promise<void> {
+  const { context, site } = call;
+  await inTransaction(context.db, async (tx) => {
+    const [header] = await tx
+      .select({ id: documents.id, body: documents.body, revision: documents.revision })
+      .from(documents)
+      .where(and(eq(documents.siteId, site.id), eq(documents.kind, "header"), isNull(documents.removedAt)))
+      .orderBy(asc(documents.position), asc(documents.id))
+      .limit(1)
+      .for("update");
+    const bar =
+      header &&
+      [...everyNode(header.body)].find(({ kind, content }) => kind === "navigation" && content.arrangement === "bar");
+    if (!bar || bar.content.basket !== undefined) return;
+    await storeBatch(tx, call, {
+      document: header.id,
+      batch: context.newId(),
+      base: header.revision,
+      edits: [{ type: "setContent", node: bar.id, field: "basket", value: true }],
+    });
+  });
+}

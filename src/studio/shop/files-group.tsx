@@ -1,0 +1,98 @@
+"use client";
+// The files that a product is: brought in, named, and of one variant alone where that is chosen.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { Trash2 } from "lucide-react";
+import { type Product, type ProductFile, variantName } from "@/core/catalog/product";
+import { downloadLimits } from "@/core/shop/shop";
+import type { MediaEntry } from "@/core/site/site";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { upload } from "@/studio/kit/api";
+import { Choice, FileButton, Group, IconButton, RefusalNote, State, TextInput } from "@/studio/kit/kit";
+import { asRefusal } from "@/studio/kit/use-deed";
+import { words as own } from "./words";
+
+export function FilesGroup({
+  product,
+  set,
+  faults,
+}: {
+  product: Product;
+  set: (name: "files", files: readonly ProductFile[], run: string) => void;
+  faults: Readonly<Record<string, string>>;
+}) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const files = product.files ?? [];
+  const put = (at: number, part: Partial<ProductFile>) =>
+    set(
+      "files",
+      files.map((one, nth) => (nth === at ? { ...one, ...part } : one)),
+      `files ${at}`,
+    );
+  const sending = useMutation({
+    mutationFn: async (file: File) => {
+      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, file);
+      await refresh();
+      return { entry, name: file.name };
+    },
+    onSuccess: ({ entry, name }) =>
+      set("files", [...files, { media: entry.hash, name: name.slice(0, 120), variant: null }], ""),
+  });
+  return (
+    <Group title={own.files}>
+      <Text color="ink2" mb="8px">
+        {own.filesHint(downloadLimits.times, downloadLimits.days)}
+      </Text>
+      {files.map((file, at) => (
+        <Flex key={`${file.media} ${at}`} gap="8px" mb="8px" align="center">
+          <Box flex="1">
+            <TextInput
+              aria-label={own.fileName(at + 1)}
+              maxLength={120}
+              value={file.name}
+              onChange={(name) => put(at, { name })}
+            />
+          </Box>
+          {product.variants.length > 1 ? (
+            <Box w="180px">
+              <Choice
+                aria-label={own.fileOf(at + 1)}
+                value={file.variant ?? ""}
+                onChange={(variant) => put(at, { variant: variant || null })}
+                options={[
+                  ["", own.everyVariant],
+                  ...product.variants.map((one) => [one.id, variantName(product, one)] as const),
+                ]}
+              />
+            </Box>
+          ) : null}
+          <IconButton
+            name={own.removeFile(file.name)}
+            onClick={() =>
+              set(
+                "files",
+                files.filter((_, nth) => nth !== at),
+                "",
+              )
+            }
+          >
+            <Trash2 size={15} />
+          </IconButton>
+        </Flex>
+      ))}
+      {Object.entries(faults)
+        .filter(([path]) => path.startsWith("files"))
+        .map(([path, message]) => (
+          <State key={path} tone="brick">
+            {message}
+          </State>
+        ))}
+      {files.length ? null : <State tone="amber">{own.noFiles}</State>}
+      <FileButton label={own.addFile} accept="" disabled={sending.isPending} onFile={(file) => sending.mutate(file)}>
+        {own.addFile}
+      </FileButton>
+      <RefusalNote refusal={sending.error && asRefusal(sending.error)} />
+    </Group>
+  );
+}

@@ -1,0 +1,149 @@
+"use client";
+// What can be done with an order: packed by ticking off, sent in one parcel or in several, given back line by line.
+import { Box, Flex } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type LineParts, parcelLines, worthOf } from "@/core/order/lines";
+import type { OrderDeed } from "@/core/order/order";
+import type { Gives } from "@/server/operations";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton, RefusalNote, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { MoneyRow } from "@/studio/kit/money-input";
+import { useDeed } from "@/studio/kit/use-deed";
+import { HandOrder } from "./hand-order";
+import { PackList, PickLines } from "./pick-lines";
+import { words as own } from "./words";
+
+type Order = Gives<"desk.order">;
+type Perform = (deed: OrderDeed, details?: object) => void;
+
+function Pack({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+  const [all, setAll] = useState(false);
+  return (
+    <>
+      <PackList lines={parcelLines(order.document.lines)} onAll={setAll} />
+      <MainButton mt="8px" disabled={busy || !all} onClick={() => perform("pack")}>
+        {own.deeds.pack}
+      </MainButton>
+    </>
+  );
+}
+
+function Send({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+  const [tracking, setTracking] = useState("");
+  const [link, setLink] = useState("");
+  const [lines, setLines] = useState<LineParts>(order.toSend);
+  const left = Object.entries(order.toSend).some(([id, quantity]) => (lines[id] ?? 0) < quantity);
+  return (
+    <>
+      <PickLines lines={order.document.lines} left={order.toSend} chosen={lines} onChange={setLines} />
+      <Row label={own.tracking}>{(ids) => <TextInput {...ids} value={tracking} onChange={setTracking} />}</Row>
+      <Row label={own.trackingLink}>{(ids) => <TextInput {...ids} value={link} onChange={setLink} />}</Row>
+      <MainButton
+        disabled={busy || !Object.keys(lines).length}
+        onClick={() => perform("send", { tracking, link, lines })}
+      >
+        {left ? own.sendPart : own.deeds.send}
+      </MainButton>
+    </>
+  );
+}
+
+function Refund({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+  const rest = order.paid - order.refunded;
+  const [lines, setLines] = useState<LineParts>({});
+  const [toStock, setToStock] = useState(true);
+  const [amount, setAmount] = useState<number | null>(rest);
+  const [typed, setTyped] = useState(0);
+  return (
+    <>
+      <PickLines
+        lines={order.document.lines}
+        left={order.toReturn}
+        chosen={lines}
+        onChange={(next) => {
+          setLines(next);
+          setAmount(Math.min(rest, worthOf(order.document, next)));
+          setTyped(typed + 1);
+        }}
+      />
+      {Object.keys(lines).length ? <Tick label={own.toStock} checked={toStock} onChange={setToStock} /> : null}
+      <MoneyRow key={typed} label={own.giveBack} value={amount} onChange={setAmount} />
+      <MainButton
+        disabled={busy || !amount}
+        onClick={() =>
+          perform("refund", {
+            amount: amount ?? 0,
+            ...(Object.keys(lines).length ? { lines, toStock } : {}),
+          })
+        }
+      >
+        {own.giveBack}
+      </MainButton>
+    </>
+  );
+}
+
+/** Deeds that ask something first. */
+const asks = { pack: Pack, send: Send, refund: Refund } as const;
+type Asking = keyof typeof asks;
+const isAsking = (deed: OrderDeed): deed is Asking => Object.hasOwn(asks, deed);
+
+/** The deed that usually comes next is the main button. */
+export function OrderDeeds({ order }: { order: Order }) {
+  const { key } = useSite();
+  const client = useQueryClient();
+  const { refusal, busy, attempt } = useDeed();
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const [editing, setEditing] = useState(false);
+  const perform: Perform = (deed, details = {}) =>
+    attempt(async () => {
+      await ask("desk.orderDeed", { site: key, order: order.id, revision: order.revision, deed, ...details } as never);
+      setAsking(null);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: ["order", key, order.id] }),
+        client.invalidateQueries({ queryKey: ["orders", key] }),
+      ]);
+    });
+  const deeds = order.deeds.filter((deed) => deed !== "refund" || order.paid > order.refunded);
+  const [first, ...others] = deeds;
+  // An order of files alone has nothing to pack.
+  const goods = parcelLines(order.document.lines).length > 0;
+  const press = (deed: OrderDeed) =>
+    isAsking(deed) && (deed === "refund" || goods) ? setAsking(asking === deed ? null : deed) : perform(deed);
+  const Panel = asking && deeds.includes(asking) ? asks[asking] : null;
+  return (
+    <Box mb="14px">
+      <Flex gap="8px" wrap="wrap">
+        {first ? (
+          <MainButton
+            disabled={busy}
+            aria-expanded={isAsking(first) ? asking === first : undefined}
+            onClick={() => press(first)}
+          >
+            {own.deeds[first]}
+          </MainButton>
+        ) : null}
+        {others.map((deed) => (
+          <PlainButton
+            key={deed}
+            disabled={busy}
+            aria-expanded={isAsking(deed) ? asking === deed : undefined}
+            onClick={() => press(deed)}
+          >
+            {own.deeds[deed]}
+          </PlainButton>
+        ))}
+        {order.editable ? <PlainButton onClick={() => setEditing(true)}>{own.editOrder}</PlainButton> : null}
+      </Flex>
+      {editing ? <HandOrder order={order} onClose={() => setEditing(false)} onDone={() => setEditing(false)} /> : null}
+      {Panel ? (
+        <Box mt="10px" borderLeftWidth="3px" borderColor="line" pl="12px">
+          <Panel key={order.revision} order={order} busy={busy} perform={perform} />
+        </Box>
+      ) : null}
+      <RefusalNote refusal={refusal} />
+    </Box>
+  );
+}

@@ -1,0 +1,167 @@
+// Selling on the demo's workshop: five hundred buyers of the last one in four processes, checkouts a second beside plain rows, and a
+// table of ten thousand products brought in with its memory. Prints one JSON line.
+import { request } from "node:http";
+import { eq, sql } from "drizzle-orm";
+import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
+import type { Shop } from "@/core/shop/shop";
+import { inTransaction } from "@/data/connection";
+import { rateLimits } from "@/data/job/tables";
+import { shopCarts, shopImports, shopOrders, shopVariants } from "@/data/shop/tables";
+import { findSite } from "@/data/site/queries";
+import { theContext } from "@/server/context";
+import { jobKinds } from "@/server/job/kinds";
+import { startRunner } from "@/server/job/queue";
+import { onSite } from "@/server/operation";
+import { installWays, paymentsInside } from "@/server/payment/inside";
+import { addToCart, checkOut } from "@/server/shop/checkout";
+import { readTable } from "@/server/shop/imports";
+import { makeProduct } from "@/server/shop/products";
+import { rushFor } from "@/server/testing/buyers.test-kit";
+import { callAs, operator, publishNow, theOwner } from "../../scripts/lib/studio";
+
+const context = theContext();
+Object.assign(context, { payments: paymentsInside(context.db) });
+const owner = await theOwner(context);
+const site = await findSite(context.db, "wrenfield");
+if (!owner || !site) throw new Error("The demo is missing.");
+const incoming = callAs(context, owner);
+const operate = operator(context, owner, site.key);
+
+const { id: widget } = await operate("widgets.add", { kind: "shop", name: "Bench" });
+const { pages } = await operate("shop.makePages", { widget });
+const { settings } = (await operate("widgets.read", { widget })) as { settings: Shop };
+await operate("widgets.save", {
+  ...{ widget, revision: 0, name: "Bench" },
+  settings: { ...settings, enabled: true, pages, terms: "privacy" },
+});
+await installWays(context, site, { card: {}, transfer: {} });
+const deed = { siteId: site.id, by: "bench", now: new Date() };
+const mug = aProduct("bench-mug", {
+  ...{ name: "Bench mug", slug: "bench-mug", counted: true, options: [anOption("Glaze", ["Ash"], ["Tide"])] },
+  variants: [
+    aVariant("bench-last", { choices: ["ash"], sku: "BENCH-1" }),
+    aVariant("bench-many", { choices: ["tide"], sku: "BENCH-2" }),
+  ],
+});
+await inTransaction(context.db, (tx) => makeProduct(tx, deed, mug));
+const stock = (variant: string, count: number) =>
+  context.db.update(shopVariants).set({ stock: count, kept: 0 }).where(eq(shopVariants.id, variant));
+await stock("bench-last", 1);
+await stock("bench-many", 1_000_000);
+await publishNow(context, owner, site.key, () => {});
+await context.db.delete(rateLimits);
+
+/** A page of the live site, as the running server answers it. */
+const page = (path: string): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const { port, publicHost } = context.settings;
+    const asked = request(
+      { host: "127.0.0.1", port, path, headers: { host: `${site.key}.${publicHost}:${port}` } },
+      (answer) => {
+        let text = "";
+        answer.setEncoding("utf8");
+        answer.on("data", (part: string) => {
+          text += part;
+        });
+        answer.on("end", () => resolve(text));
+      },
+    );
+    asked.on("error", reject).end();
+  });
+
+/** From a price changed in the studio until the live page of its product shows it, in ms: the longest of some. */
+async function priceLiveMs(): Promise<number> {
+  const { slug } = (await operate("sites.frame", {})).pages.find(({ id }: { id: string }) => id === pages.catalog);
+  let slowest = 0;
+  for (let nth = 0; nth < 9; nth++) {
+    const { product, revision } = await operate("shop.product", { product: mug.id });
+    const price = 5000 + nth * 111;
+    const began = performance.now();
+    await operate("shop.saveProduct", { product: { ...product, price }, revision, stock: {} });
+    const shown = `€${(price / 100).toFixed(2)}`;
+    while (!(await page(`/${slug}/${mug.slug}`)).includes(shown)) {
+      if (performance.now() - began > 20_000) throw new Error("The new price is not seen.");
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    slowest = Math.max(slowest, performance.now() - began);
+  }
+  return slowest;
+}
+const priceLive = await priceLiveMs();
+
+const rush = await rushFor(context, { variant: "bench-last", processes: 4, each: 125, payment: "card" });
+
+/** So many a second, `width` at once. */
+async function perSecond(count: number, width: number, work: (nth: number) => Promise<unknown>): Promise<number> {
+  let next = 0;
+  const began = performance.now();
+  await Promise.all(
+    Array.from({ length: width }, async () => {
+      for (let nth = next++; nth < count; nth = next++) await work(nth);
+    }),
+  );
+  return count / ((performance.now() - began) / 1000);
+}
+const buying = (nth: number) => ({
+  token: `bench-${String(nth).padStart(26, "0")}`,
+  address: `10.1.${Math.floor(nth / 200)}.${nth % 200}`,
+  guessed: "IE",
+});
+const buyer = {
+  ...{ email: "nuala@post.example", way: "parcel", payment: "transfer", agreed: "true" },
+  ...{ "address.name": "Nuala Byrne", "address.street": "3 Quay Street", "address.city": "Galway" },
+  ...{ "address.postcode": "H91 AB12", "address.country": "IE" },
+};
+const count = 240;
+for (let nth = 0; nth < count; nth++)
+  await addToCart(context, site.key, buying(nth), { deed: "add", variant: "bench-many" });
+const checkouts = await perSecond(count, 8, async (nth) => {
+  const done = await checkOut(context, site.key, buying(nth), buyer);
+  if (!("order" in done)) throw new Error("A checkout made no order.");
+});
+const rows = await perSecond(count * 4, 8, (nth) =>
+  context.db.execute(sql`insert into rate_limits (\`key\`, points, expire) values (${`bench-${nth}`}, 1, 0)`),
+);
+
+const header = "Name,SKU,Price,Stock,Category\n";
+const table = Buffer.from(
+  header +
+    Array.from(
+      { length: 10_000 },
+      (_, nth) => `Bench ware ${nth},BW-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
+    ).join(""),
+);
+let peak = 0;
+const watch = setInterval(() => {
+  peak = Math.max(peak, process.memoryUsage().rss);
+}, 50);
+const idle = process.memoryUsage().rss;
+const began = performance.now();
+const runner = startRunner(context, jobKinds, 50);
+const call = await onSite(incoming, site.key, "widgets.change");
+const { import: id } = (await readTable(call, "bench.csv", table)) as { import: string };
+const until = async (state: string) => {
+  for (;;) {
+    const [row] = await context.db.select().from(shopImports).where(eq(shopImports.id, id));
+    if (row?.state === state) return;
+    if (row?.problem) throw new Error(row.problem);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+};
+const { mapping } = (await operate("shop.import", { import: id, from: 0 })) as { mapping: object };
+await operate("shop.planImport", { import: id, mapping });
+await until("planned");
+await operate("shop.runImport", { import: id });
+await until("done");
+const csvS = (performance.now() - began) / 1000;
+clearInterval(watch);
+await runner.stop();
+// The demo is as it was for what comes after it.
+await operate("widgets.remove", { widget });
+await context.db.delete(shopOrders).where(eq(shopOrders.siteId, site.id));
+await context.db.delete(shopCarts).where(eq(shopCarts.siteId, site.id));
+console.log(
+  JSON.stringify({ priceLive, rush, checkouts, ratio: checkouts / rows, csvS, csvMib: (peak - idle) / (1 << 20) }),
+);
+await context.close();
+process.exit(0);

@@ -1,0 +1,106 @@
+// From an empty site to the first order: a shop is set up, something is sold by card to a visitor without script, packed, sent and
+// given back whole.
+import { expect, type Page } from "@playwright/test";
+import { type PlainVisitor, payByCard, plainVisitor, takeCards } from "./paying";
+import { expectAccessible, makeWidget, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
+
+test.describe.configure({ mode: "serial" });
+
+const site = "firstsale";
+let studio: Page;
+let plain: PlainVisitor;
+
+test.beforeAll(async ({ browser }) => {
+  studio = await browser.newPage({ locale: "en-GB", timezoneId: "Europe/London" });
+  plain = await plainVisitor(browser);
+  await signIn(studio);
+});
+test.afterAll(async () => {
+  await studio.close();
+  await plain.leave();
+});
+
+test("an empty site becomes a shop with one thing to sell, and is published", async ({ browser }) => {
+  await studio.getByRole("button", { name: "New site" }).click();
+  const dialog = studio.getByRole("dialog", { name: "New site" });
+  await dialog.getByLabel("Name").fill("First Sale");
+  await dialog.getByLabel("Key").fill(site);
+  await dialog.getByLabel("Starts as").selectOption("empty");
+  await dialog.getByLabel("Mail from").fill("hello@first.example");
+  await dialog.getByRole("button", { name: "Make the site" }).click();
+  await expect(studio.getByText("This page is empty.")).toBeVisible();
+
+  await makeWidget(studio, site, "Shop", "Our shop");
+  const steps = studio.getByRole("navigation", { name: "Steps" });
+  await steps.getByRole("button", { name: /Pages and letters/ }).click();
+  await studio.getByRole("button", { name: "Make the pages" }).click();
+  await expect(steps.getByText("9 of 9 pages")).toBeVisible();
+  await studio
+    .getByLabel("On", { exact: true })
+    .or(studio.getByLabel("Off", { exact: true }))
+    .first()
+    .check();
+  await saved(studio);
+  await takeCards(studio, browser, site);
+  await steps.getByRole("button", { name: /Products/ }).click();
+  await studio.getByLabel("Name of a new product").fill("Loaf tin");
+  await studio.getByRole("button", { name: "Add product" }).click();
+  await studio.getByLabel("Price", { exact: true }).first().fill("12.00");
+  const stock = studio.getByLabel(/^Stock, /).first();
+  await stock.fill("3");
+  await stock.press("Enter");
+  await studio.getByText("on sale", { exact: true }).click();
+  await expect(studio.getByText("Saved. Live in the shop within 2 s.")).toBeVisible();
+  await studio
+    .getByRole("link", { name: /^Publish/ })
+    .last()
+    .click();
+  const main = studio.getByRole("main");
+  await main.getByRole("button", { name: /^Publish \d+ changes?$/ }).click();
+  await expect(main.getByText("Published.")).toBeVisible();
+});
+
+test("a visitor without script finds it, pays by card and is thanked", async () => {
+  const { visitor, visitorCan } = plain;
+  await visitor.goto(siteAddress(site, "/shop"));
+  await visitor.getByRole("link", { name: "Loaf tin" }).first().click();
+  await visitorCan();
+  await visitor.getByRole("button", { name: "Add to basket" }).click();
+  await visitor.getByRole("link", { name: "To the checkout" }).click();
+  for (const [label, said] of [
+    ["E-mail", "wren@post.example"],
+    ["Name", "Wren Hale"],
+    ["Street and number", "4 Mill Steps"],
+    ["Town", "Tidewater"],
+  ] as const)
+    await visitor.getByLabel(label, { exact: true }).fill(said);
+  await visitor.getByLabel(/^Postcode/).fill("EX1 1AA");
+  await visitor.getByRole("button", { name: /^Order and pay/ }).click();
+  await payByCard(visitor, "Pays");
+  await expect(visitor.getByRole("heading", { name: "Thank you for your order" })).toBeVisible();
+  await expect(visitor.getByText(/· paid$/)).toBeVisible();
+  await visitorCan();
+});
+
+test("the Desk packs it, sends it, and gives all of the money back", async () => {
+  await studio.goto(`/s/${site}/desk`);
+  await studio.getByText("Orders", { exact: true }).click();
+  await studio.getByText("Wren Hale").click();
+  await studio.getByRole("button", { name: "Packed", exact: true }).click();
+  await studio.getByLabel(/Loaf tin/).check();
+  await studio.getByRole("button", { name: "Packed", exact: true }).last().click();
+  await studio.getByRole("button", { name: "Sent", exact: true }).click();
+  await studio.getByRole("button", { name: "Sent", exact: true }).last().click();
+  await expect(studio.getByRole("link", { name: /^Parcel 1/ })).toBeVisible();
+  await studio.getByRole("button", { name: "Give money back" }).click();
+  await studio.getByLabel(/^Loaf tin/).fill("1");
+  const amount = studio.getByLabel("Give back");
+  const all = (await studio.getByText(/^To pay£/).textContent())?.replace(/[^\d.]/g, "") ?? "";
+  await amount.fill(all);
+  await studio.getByRole("button", { name: "Give back", exact: true }).click();
+  await expect(studio.getByText("given back", { exact: true }).first()).toBeVisible();
+  await expectAccessible(studio);
+  await plain.visitor.reload();
+  await expect(plain.visitor.getByText(/· sent$/)).toBeVisible();
+});
