@@ -55,9 +55,20 @@ test("a shop makes its pages, and says what is missing until somebody can pay", 
   await studio.getByLabel("IBAN").fill("IE25 MARR 9311 5212 3456 79");
   await expect(studio.getByText(/This is no IBAN/)).toBeVisible();
   await studio.getByLabel("IBAN").fill("IE25 MARR 9311 5212 3456 78");
+  // However long keeping takes, what was typed last is what is tried.
+  let keep = () => {};
+  const pressed = new Promise<void>((resolve) => {
+    keep = resolve;
+  });
+  await studio.route("**/api/do/payments.keep", async (route) => {
+    await pressed;
+    await route.continue();
+  });
   await studio.getByLabel("What buyers read").fill("With the number of the order.");
   await studio.getByRole("button", { name: "Try it" }).click();
+  keep();
   await expect(studio.getByText("It went through. It can be switched on.")).toBeVisible();
+  await studio.unroute("**/api/do/payments.keep");
   await studio.getByLabel("Buyers may pay this way").check();
   await expect(studio.getByText("Nobody can pay: switch on a way to pay.")).toBeHidden();
   await expectAccessible(studio);

@@ -21,14 +21,18 @@ export interface Deeds {
   readonly busy: boolean;
   /** Does `work` when what was begun before is done: two presses one after the other are two deeds in their order. */
   attempt(work: () => Promise<unknown>): void;
+  /** Whose turns these are: deeds given it wait for each other. */
+  readonly turns: string;
 }
 
-/** Deeds of one screen or window that need no form. */
-export function useDeed(): Deeds {
+/** Deeds of one screen or window that need no form. With `turns` of others, they wait for those, but tell their own refusals. */
+export function useDeed(turns?: string): Deeds {
+  const own = useId();
+  const id = turns ?? own;
   const { mutate, error, isPending } = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),
     onError: tell,
-    scope: { id: useId() },
+    scope: { id },
   });
-  return { refusal: error && asRefusal(error), busy: isPending, attempt: mutate };
+  return { refusal: error && asRefusal(error), busy: isPending, attempt: mutate, turns: id };
 }

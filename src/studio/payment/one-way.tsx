@@ -145,7 +145,7 @@ export function OneWay({
         </Box>
       </Group>
       <Group title={own.tryIt}>
-        <TryPanel way={way} behaviours={behaviours} onPassed={deeds.refresh} />
+        <TryPanel way={way} behaviours={behaviours} turns={deeds.turns} onPassed={deeds.refresh} />
       </Group>
       <Group title={own.switchOn}>
         {about.service ? (

@@ -73,17 +73,20 @@ function Steps({ trial }: { trial: Trial }) {
 export function TryPanel({
   way,
   behaviours,
+  turns,
   onPassed,
 }: {
   way: Way;
   behaviours: readonly Behaviour[];
+  /** Of what is kept of the way: what was typed last is tried, not what was there before. */
+  turns: string;
   onPassed: () => void;
 }) {
   const { key, settings } = useSite();
   const { service } = connectors[way.kind];
   const [does, setDoes] = useState<Behaviour>("pays");
   const [payment, setPayment] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useDeed(turns);
   const [waits, setWaits] = useState(false);
   return (
     <Box>
