@@ -255,6 +255,41 @@ describe("whatever goes wrong between", () => {
     expect((await now(made)).refunded).toBe(1000);
   });
 
+  test("a refund that is refused is told with its reason, once, and given back as soon as it is taken", async () => {
+    const made = await order();
+    await pays(made, "pays");
+    await work(context);
+    await stepOrder(context, site, made.id, 1, "refund", { amount: 700 }, "owner");
+    const tries = async (on: typeof context) => {
+      await context.db
+        .update(jobs)
+        .set({ availableAt: new Date(0) })
+        .where(eq(jobs.kind, "paymentDeed"));
+      await work(on);
+    };
+    const unknownKey = {
+      ...context,
+      payments: { ...context.payments, call: async () => ({ status: 401, value: { error: "key" } }) },
+    };
+    for (let nth = 0; nth < 3; nth++) await tries(unknownKey);
+    const told = async () =>
+      (
+        (await studio.as("owner", "desk.order", { site: "wrenfield", order: made.id })) as {
+          payments: { refunds: { amount: number; returned: boolean; refused: string }[] }[];
+        }
+      ).payments.flatMap(({ refunds }) => refunds);
+    const refused = "The payment service does not know this key any more. Look at its keys.";
+    expect(await told()).toEqual([expect.objectContaining({ amount: 700, returned: false, refused })]);
+    const [row] = await all(made);
+    const steps = await context.db
+      .select()
+      .from(paymentSteps)
+      .where(eq(paymentSteps.paymentId, row?.id ?? ""));
+    expect(steps.filter(({ what }) => what === "serviceRefused")).toHaveLength(1);
+    await tries(context);
+    expect(await told()).toEqual([expect.objectContaining({ amount: 700, returned: true })]);
+  });
+
   test("a word that is lost is asked for by a job, which asks on while nothing is known", async () => {
     const made = await order();
     const { id } = await newest(made);

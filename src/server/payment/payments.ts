@@ -1,6 +1,6 @@
 // Payments: opened for one thing, begun at their service, given back, and everything that happens to them written down. What a
 // payment is for learns of it in settle.ts.
-import { and, asc, desc, eq, isNotNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
 import { type Charge, isOpen, shareRefund } from "@/core/payment/charge";
 import { type ConnectorKind, connectors, type PaymentMode } from "@/core/payment/connectors";
 import type { Executor } from "@/data/connection";
@@ -37,6 +37,36 @@ export const stepsOf = (db: Executor, siteId: string, id: string) =>
     .where(and(eq(paymentSteps.siteId, siteId), eq(paymentSteps.paymentId, id)))
     .orderBy(asc(paymentSteps.id))
     .limit(200);
+
+const isRefusal = eq(paymentSteps.what, "serviceRefused");
+
+/** Writes down that a service refused a deed, and why; the same said again stands once. */
+export async function writeRefusal(
+  tx: Executor,
+  payment: Pick<PaymentRow, "siteId" | "id">,
+  said: { readonly deed: PaymentDeed; readonly refund: string; readonly why: string },
+): Promise<void> {
+  const before = (await refusalsOf(tx, payment.siteId, [payment.id])).get(refusalKey(said));
+  if (before !== said.why) await writeStep(tx, payment, "serviceRefused", said);
+}
+
+const refusalKey = ({ deed, refund }: { readonly deed: unknown; readonly refund: unknown }) => `${deed} ${refund}`;
+
+/** Why services last refused what they were to do about these payments, by deed and refund, as "refund 01H…". */
+export async function refusalsOf(
+  db: Executor,
+  siteId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (!ids.length) return new Map();
+  const rows = await db
+    .select({ details: paymentSteps.details })
+    .from(paymentSteps)
+    .where(and(eq(paymentSteps.siteId, siteId), inArray(paymentSteps.paymentId, [...ids]), isRefusal))
+    .orderBy(asc(paymentSteps.id))
+    .limit(200);
+  return new Map(rows.map(({ details: { deed, refund, why } }) => [refusalKey({ deed, refund }), String(why)]));
+}
 
 /** Every payment of one thing, the first before the others. */
 export function paymentsOf(

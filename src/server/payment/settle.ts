@@ -9,6 +9,7 @@ import type { Context } from "../context";
 import type { JobRun } from "../job/queue";
 import { queueJob } from "../job/queue";
 import { notFound, Problem } from "../problem";
+import type { Line } from "./connector";
 import { connectorServers } from "./connectors";
 import { Unreachable } from "./outside";
 import {
@@ -19,6 +20,7 @@ import {
   paymentDeeds,
   paymentOf,
   queueAsking,
+  writeRefusal,
   writeStep,
 } from "./payments";
 import { connectorOf, keysFor, lineFor } from "./set-up";
@@ -111,10 +113,10 @@ export async function paymentAskJob(context: Context, run: JobRun): Promise<void
   });
 }
 
-/** How often a deed is tried that a service does not answer: for some days. */
+/** How often a deed is tried that a service refuses or does not answer: for some days. */
 const mostTries = 100;
 
-/** The job: has a service take, give up or give back. Done again it is done once; not answered, it is tried again later. */
+/** The job: has a service take, give up or give back. Done again it is done once; not answered or refused, it is tried again later. */
 export async function paymentDeedJob(context: Context, run: JobRun): Promise<void> {
   const found = await siteOfJob(context, run);
   const { refund = "", nth = "0" } = run.job.payload;
@@ -122,18 +124,21 @@ export async function paymentDeedJob(context: Context, run: JobRun): Promise<voi
   const { service } = found ? connectorServers[found.payment.connector] : { service: null };
   if (!found || !deed || !service) return run.finish(context.db);
   const { site, payment } = found;
-  const line = lineFor(context, await connectorOf(context.db, site.id, payment.connector), payment.mode);
-  const runs: Readonly<Record<PaymentDeed, () => Promise<readonly ChargeEvent[]>>> = {
-    capture: () => service.capture(line, payment.known),
-    release: () => service.release(line, payment.known),
-    refund: () => service.refund(line, payment.known, refund, payment.refunds[refund] ?? 0),
+  const asks: Readonly<Record<PaymentDeed, (line: Line) => Promise<readonly ChargeEvent[]>>> = {
+    capture: (line) => service.capture(line, payment.known),
+    release: (line) => service.release(line, payment.known),
+    refund: (line) => service.refund(line, payment.known, refund, payment.refunds[refund] ?? 0),
   };
   try {
-    await settle(context, site, payment.id, await runs[deed](), "answered");
+    const line = lineFor(context, await connectorOf(context.db, site.id, payment.connector), payment.mode);
+    await settle(context, site, payment.id, await asks[deed](line), "answered");
   } catch (error) {
-    if (!(error instanceof Unreachable) || Number(nth) >= mostTries) throw error;
+    // Refused, too, it is tried again: whoever reads why can mend it, as with keys that are no longer known.
+    const why = error instanceof Problem ? error.title.slice(0, 200) : "";
+    if (!(why || error instanceof Unreachable) || Number(nth) >= mostTries) throw error;
     await context.db.transaction(async (tx) => {
       await run.finish(tx);
+      if (why) await writeRefusal(tx, payment, { deed, refund, why });
       const minutes = askMinutes[Math.min(Number(nth), askMinutes.length - 1)] ?? 60;
       await queueJob(tx, {
         kind: "paymentDeed",

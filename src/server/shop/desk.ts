@@ -25,7 +25,7 @@ import { escapeLike } from "@/data/text";
 import { siteOrigin } from "../context";
 import { siteOperation } from "../operation";
 import { payPath } from "../payment/link";
-import { type PaymentRow, paymentsOf } from "../payment/payments";
+import { type PaymentRow, paymentsOf, refusalsOf } from "../payment/payments";
 import { notFound } from "../problem";
 import { mayEdit } from "./by-hand";
 import { handOperations } from "./hand-operations";
@@ -54,12 +54,19 @@ const told = (row: OrderRow) => ({
   at: row.createdAt.toISOString(),
 });
 
-const toldPayment = ({ id, connector, mode, state, amount, why, refunds, returned }: PaymentRow) => ({
+const waitsForRefund = ({ refunds, returned }: PaymentRow) => Object.keys(refunds).length > returned.length;
+
+const toldPayment = (
+  { id, connector, mode, state, amount, why, refunds, returned }: PaymentRow,
+  refusals: ReadonlyMap<string, string>,
+) => ({
   ...{ id, by: connector, mode, state, amount, why },
   refunds: Object.entries(refunds).map(([refund, back]) => ({
     id: refund,
     amount: back,
     returned: returned.includes(refund),
+    /** Why its service refuses it; "" for nothing told. */
+    refused: refusals.get(`refund ${refund}`) ?? "",
   })),
 });
 
@@ -164,6 +171,11 @@ export const orderOperations = {
         .orderBy(asc(shopOrderSteps.position))
         .limit(500);
       const payments = await paymentsOf(db, site.id, "order", row.id);
+      const refusals = await refusalsOf(
+        db,
+        site.id,
+        payments.filter(waitsForRefund).map(({ id }) => id),
+      );
       const letters = await lettersOf(db, row);
       const open = payments.find((one) => one.open && connectors[one.connector].service);
       const parcels = await parcelsOf(db, site.id, row.id);
@@ -192,7 +204,7 @@ export const orderOperations = {
           refunds.map(({ lines }) => lines),
         ),
         issued: await issuedOf(context, db, row),
-        payments: payments.map(toldPayment),
+        payments: payments.map((one) => toldPayment(one, refusals)),
         letters: letters.map(({ at, ...letter }) => ({ ...letter, at: at.toISOString() })),
         /** Where its buyer pays what is asked for, and how much that is. */
         payAt: open ? siteOrigin(context.settings, site.key) + payPath(context, "order", row.id) : null,

@@ -102,6 +102,7 @@ export const words = {
     asked: "Not told: asked for, and answered",
     answered: "Answered by the payment service",
     silent: "The payment service did not answer",
+    serviceRefused: "Refused by the payment service",
     taken: "Taken by hand",
     said: "Buyers read",
     refundAsked: "To be given back",

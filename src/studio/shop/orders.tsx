@@ -340,9 +340,14 @@ function OrderDetails({ order }: { order: Order }) {
                 <Text fontVariantNumeric="tabular-nums">{amount(one.amount)}</Text>
               </Flex>
               {one.refunds.map((back) => (
-                <Text key={back.id} color="ink2" fontSize="small">
-                  {(back.returned ? own.returned : own.returning)(amount(back.amount), payWords.names[one.by])}
-                </Text>
+                <Box key={back.id} fontSize="small">
+                  <Text color="ink2">
+                    {(back.returned ? own.returned : own.returning)(amount(back.amount), payWords.names[one.by])}
+                  </Text>
+                  {back.refused && !back.returned ? (
+                    <State tone="amber">{own.refundRefused(back.refused)}</State>
+                  ) : null}
+                </Box>
               ))}
             </Box>
           ))}
