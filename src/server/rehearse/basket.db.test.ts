@@ -1,14 +1,16 @@
 // A basket in a rehearsal: the forms do what they do live, what comes of it goes along, and nothing of it is kept.
+import { eq } from "drizzle-orm";
 import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { emptyCart, type RehearsedBasket } from "@/core/shop/cart";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
-import { shopBuyerFiles, shopCarts, shopOrders, shopVariants } from "@/data/shop/tables";
+import { shopBuyerFiles, shopCarts, shopOrders, shopVariants, shopVouchers } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { installWays } from "../payment/inside";
 import { catalogOf } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { makeProduct } from "../shop/products";
+import { makeVoucher, voucherCode } from "../shop/vouchers";
 import { loadSite } from "../site/whole";
 import { aBuyer, openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
@@ -78,6 +80,25 @@ test("a checkout is judged at its fields as it is live, and gone through it show
   expect(done).toMatchObject({ to: "/order-placed", basket: { ordered: true, cart: { lines: [{ quantity: 1 }] } } });
   // Something is added after it: a basket of its own.
   expect((await add("1", done.basket)).basket).toMatchObject({ ordered: false, cart: { lines: [{ quantity: 1 }] } });
+});
+
+test("a voucher pays as it would, is dropped again, and nothing is taken of it", async () => {
+  const { context } = studio;
+  const { sealed: _, ...made } = await inTransaction(context.db, async (tx) => {
+    const row = await makeVoucher(context, tx, site.id, { orderId: "none", amount: 1000, currency: "EUR" });
+    return { ...row, code: voucherCode(context, row) };
+  });
+  const { basket } = await add("1");
+  const unknown = await sent("checkout", { ...buyer, voucherCode: "AAAA-AAAA-AAAA" }, basket);
+  expect(Object.keys(unknown.basket.cart.faults)).toEqual(["voucherCode"]);
+  const used = await sent("checkout", { ...buyer, voucherCode: made.code }, unknown.basket);
+  expect(used.basket.cart).toMatchObject({ faults: {}, typed: { vouchers: [made.id], email: buyer.email } });
+  const dropped = await sent("checkout", { ...buyer, voucherDrop: made.id }, used.basket);
+  expect(dropped.basket.cart.typed?.vouchers).toEqual([]);
+  const done = await sent("checkout", buyer, used.basket);
+  expect(done.basket).toMatchObject({ ordered: true, cart: { typed: { vouchers: [made.id] } } });
+  const [row] = await context.db.select().from(shopVouchers).where(eq(shopVouchers.siteId, site.id));
+  expect(row?.left).toBe(1000);
 });
 
 test("a file is judged and not kept, a basket too large for an address stays as it was, and nothing is stored", async () => {

@@ -13,6 +13,7 @@ import { catalogOf } from "../shop/catalog";
 import { fetchTimes } from "../shop/fetching";
 import { checkoutFaults, type Fields, readAdding, typedOf, withAdded, withSet } from "../shop/forms";
 import type { LiveShop } from "../shop/live";
+import { vouchersAsked } from "../shop/voucher-field";
 
 export const rehearsedForms = ["cart", "checkout"] as const;
 type RehearsedForm = (typeof rehearsedForms)[number];
@@ -66,16 +67,19 @@ async function cartForm(now: Rehearsing, { fields, files }: FormBody): Promise<D
   };
 }
 
-/** Vouchers are left out: what one is worth is nothing for an address. */
+/** Vouchers pay as they would: their ids go along, and nothing is taken of them. */
 async function checkoutForm(now: Rehearsing, fields: Fields): Promise<Done> {
   const { context, site, live, basket, visitor } = now;
-  const typed = typedOf(fields);
+  const held = basket.cart.typed?.vouchers ?? [];
+  const asked = await vouchersAsked(context, site, "rehearsal", fields, held);
+  const typed = { ...typedOf(fields), vouchers: asked?.vouchers ?? held };
   const cart: Cart = { ...basket.cart, typed, faults: {}, said: [] };
   const again = (part: Partial<Cart>): Done => ({
     basket: open({ ...cart, ...part }),
     to: live.shown.paths.checkout ?? "/",
   });
-  if (["look", "voucher", "voucherDrop"].some((name) => fields[name] !== undefined)) return again({});
+  if (asked) return again({ faults: asked.faults });
+  if (fields.look !== undefined) return again({});
   const known = await catalogOf(context, site);
   const { shown, lines } = await reckoned(then(now), site, live, known, cart, visitor.country ?? "");
   const fetched = shown.ways.find(({ method }) => method.id === shown.way)?.method.kind === "pickup";

@@ -8,7 +8,6 @@ import { findSite, type SiteRow } from "@/data/site/queries";
 import { Refused } from "../booking/refusal";
 import { type Context, sha256 } from "../context";
 import type { FormBody } from "../edge/endpoint";
-import { takePoint } from "../limit";
 import { offeredPayments, waysFor } from "../payment/set-up";
 import { notFound, Problem } from "../problem";
 import { keepBuyerFiles } from "./buyer-files";
@@ -20,7 +19,7 @@ import { checkoutFaults, type Fields, readAdding, textOf, typedOf, wayChosen, wi
 import { planReminder } from "./left-baskets";
 import { type LiveShop, liveShop } from "./live";
 import { makeOrder, type OrderRow, orderMade } from "./orders";
-import { findVoucher } from "./vouchers";
+import { vouchersAsked } from "./voucher-field";
 
 /** Who buys: the basket's token, and the country they seem to be in. */
 export interface Buying {
@@ -95,9 +94,6 @@ async function again(
   return { again: true };
 }
 
-/** So many vouchers pay for one order. */
-const mostVouchers = 10;
-
 /** How often it is tried anew where another order was made at the same time. */
 const tries = 3;
 
@@ -114,20 +110,9 @@ export async function checkOut(context: Context, siteKey: string, buying: Buying
   if (made) return { order: made };
   const known = await catalogOf(context, site, { now: true });
   const { shown, lines } = await reckoned(context, site, live, known, { ...before.cart, typed }, buying.guessed);
-  const held = typed.vouchers ?? [];
-  if (fields.voucherDrop !== undefined) {
-    const dropped = textOf(fields, "voucherDrop", 24);
-    const vouchers = held.filter((id) => id !== dropped);
-    return again(context, { site, live }, buying.token, () => ({ typed: { ...typed, vouchers }, faults: {} }));
-  }
-  // Enter in the field uses it, too: whoever has typed a code wants it to pay.
-  const code = textOf(fields, "voucherCode", 30);
-  if (fields.voucher !== undefined || code) {
-    await takePoint(context, "voucherAddress", `${site.id}:${buying.address}`);
-    const found = await findVoucher(context, site.id, code);
-    const fault = found ? (found.left > 0 ? "" : words.voucherSpent) : words.noVoucher;
-    const vouchers = found && !fault ? [...new Set([...held, found.id])].slice(0, mostVouchers) : held;
-    const faults: Record<string, string> = fault ? { voucherCode: fault } : {};
+  const asked = await vouchersAsked(context, site, buying.address, fields, typed.vouchers ?? []);
+  if (asked) {
+    const { vouchers, faults } = asked;
     return again(context, { site, live }, buying.token, () => ({ typed: { ...typed, vouchers }, faults }));
   }
   // Ways of sending were asked for: nothing is wrong yet.
