@@ -64,9 +64,9 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
     ),
   ].filter(Boolean);
   const line = (label: string, aside: string, amount: string, key: string) => (
-    <Flex key={key} py="7px" borderBottomWidth="1px" borderColor="line" gap="12px">
+    <Flex key={key} py="7px" borderBottomWidth="1px" borderColor="line" gap="12px" align="baseline">
       <Text flex="1">{label}</Text>
-      <Text color="ink2" fontSize="small" w="150px">
+      <Text color="ink2" fontSize="small" w="80px" textAlign="right" fontVariantNumeric="tabular-nums">
         {aside}
       </Text>
       <Text w="80px" textAlign="right" fontWeight="650" fontVariantNumeric="tabular-nums">
@@ -109,7 +109,7 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
       {total.taxes
         .filter(({ tax }) => tax > 0)
         .map(({ rate, owedTo, net, tax }) => (
-          <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small">
+          <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small" mt="6px">
             {own.taxLine(String(rate / 1000), owedTo, price(net), price(tax))}
           </Text>
         ))}
