@@ -325,7 +325,11 @@ async function wrenfield(folder: string): Promise<SiteFile> {
             { on: "after", seconds: 12 },
             { on: "scroll", percent: 60 },
           ],
-          conditions: { ...newPopup.conditions, exclude: ["/privacy", "/thank-you"] },
+          // Nobody who is paying is asked for anything else.
+          conditions: {
+            ...newPopup.conditions,
+            exclude: ["/privacy", "/thank-you", "/basket", "/checkout", "/order*", "/yours"],
+          },
         },
       },
       {

@@ -84,7 +84,7 @@ export function sumHtml(
           .join("")
   }${total.vouchers
     .filter((voucher) => voucher.amount > 0)
-    .map(({ code, amount: used }) => row(html(code), `−${amount(used)}`))
+    .map(({ code, amount: used }) => row(html(`${words.voucher} ${code}`), `−${amount(used)}`))
     .join("")}${row(
     html(words.toPay),
     `<strong>${amount(total.toPay)}</strong>${elsewhere(view, total.toPay)
