@@ -255,31 +255,33 @@ describe("whatever goes wrong between", () => {
     expect((await now(made)).refunded).toBe(1000);
   });
 
+  /** A service that does not know the site's key any more. */
+  const unknownKey = () => ({
+    ...context,
+    payments: { ...context.payments, call: async () => ({ status: 401, value: { error: "key" } }) },
+  });
+  const refused = "The payment service does not know this key any more. Look at its keys.";
+  const tries = async (on: typeof context) => {
+    await context.db
+      .update(jobs)
+      .set({ availableAt: new Date(0) })
+      .where(eq(jobs.kind, "paymentDeed"));
+    await work(on);
+  };
+  const told = async (made: OrderRow) =>
+    (
+      (await studio.as("owner", "desk.order", { site: "wrenfield", order: made.id })) as {
+        payments: { refused: string; refunds: { amount: number; returned: boolean; refused: string }[] }[];
+      }
+    ).payments;
+
   test("a refund that is refused is told with its reason, once, and given back as soon as it is taken", async () => {
     const made = await order();
     await pays(made, "pays");
     await work(context);
     await stepOrder(context, site, made.id, 1, "refund", { amount: 700 }, "owner");
-    const tries = async (on: typeof context) => {
-      await context.db
-        .update(jobs)
-        .set({ availableAt: new Date(0) })
-        .where(eq(jobs.kind, "paymentDeed"));
-      await work(on);
-    };
-    const unknownKey = {
-      ...context,
-      payments: { ...context.payments, call: async () => ({ status: 401, value: { error: "key" } }) },
-    };
-    for (let nth = 0; nth < 3; nth++) await tries(unknownKey);
-    const told = async () =>
-      (
-        (await studio.as("owner", "desk.order", { site: "wrenfield", order: made.id })) as {
-          payments: { refunds: { amount: number; returned: boolean; refused: string }[] }[];
-        }
-      ).payments.flatMap(({ refunds }) => refunds);
-    const refused = "The payment service does not know this key any more. Look at its keys.";
-    expect(await told()).toEqual([expect.objectContaining({ amount: 700, returned: false, refused })]);
+    for (let nth = 0; nth < 3; nth++) await tries(unknownKey());
+    expect(await told(made)).toMatchObject([{ refunds: [{ amount: 700, returned: false, refused }] }]);
     const [row] = await all(made);
     const steps = await context.db
       .select()
@@ -287,7 +289,20 @@ describe("whatever goes wrong between", () => {
       .where(eq(paymentSteps.paymentId, row?.id ?? ""));
     expect(steps.filter(({ what }) => what === "serviceRefused")).toHaveLength(1);
     await tries(context);
-    expect(await told()).toEqual([expect.objectContaining({ amount: 700, returned: true })]);
+    expect(await told(made)).toMatchObject([{ refunds: [{ amount: 700, returned: true }] }]);
+  });
+
+  test("what was promised and can't be taken once it is sent is told, and taken as soon as it can be", async () => {
+    const made = await order("later");
+    await pays(made, "pays");
+    await work(context);
+    await stepOrder(context, site, made.id, 1, "pack", {}, "owner");
+    await stepOrder(context, site, made.id, 2, "send", { tracking: "AB 1" }, "owner");
+    await tries(unknownKey());
+    expect(await told(made)).toMatchObject([{ state: "authorised", refused }]);
+    await tries(context);
+    expect(await told(made)).toMatchObject([{ state: "captured", refused: "" }]);
+    expect(await now(made)).toMatchObject({ state: "sent", paid: 4200 });
   });
 
   test("a word that is lost is asked for by a job, which asks on while nothing is known", async () => {

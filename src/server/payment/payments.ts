@@ -52,7 +52,7 @@ export async function writeRefusal(
 
 const refusalKey = ({ deed, refund }: { readonly deed: unknown; readonly refund: unknown }) => `${deed} ${refund}`;
 
-/** Why services last refused what they were to do about these payments, by deed and refund, as "refund 01H…". */
+/** Why services last refused what they were to do about these payments, by deed and refund: "refund 01H…", "capture ". */
 export async function refusalsOf(
   db: Executor,
   siteId: string,
@@ -63,9 +63,12 @@ export async function refusalsOf(
     .select({ details: paymentSteps.details })
     .from(paymentSteps)
     .where(and(eq(paymentSteps.siteId, siteId), inArray(paymentSteps.paymentId, [...ids]), isRefusal))
-    .orderBy(asc(paymentSteps.id))
+    .orderBy(desc(paymentSteps.id))
     .limit(200);
-  return new Map(rows.map(({ details: { deed, refund, why } }) => [refusalKey({ deed, refund }), String(why)]));
+  // The newest of each stands: it comes last into the map.
+  return new Map(
+    rows.reverse().map(({ details: { deed, refund, why } }) => [refusalKey({ deed, refund }), String(why)]),
+  );
 }
 
 /** Every payment of one thing, the first before the others. */

@@ -54,13 +54,17 @@ const told = (row: OrderRow) => ({
   at: row.createdAt.toISOString(),
 });
 
-const waitsForRefund = ({ refunds, returned }: PaymentRow) => Object.keys(refunds).length > returned.length;
+/** Something is still to be done about it at its service. */
+const waitsForService = ({ state, refunds, returned }: PaymentRow) =>
+  state === "authorised" || Object.keys(refunds).length > returned.length;
 
 const toldPayment = (
   { id, connector, mode, state, amount, why, refunds, returned }: PaymentRow,
   refusals: ReadonlyMap<string, string>,
 ) => ({
   ...{ id, by: connector, mode, state, amount, why },
+  /** Why its service refuses to take what is promised, or to give it up; "" for nothing told. */
+  refused: state === "authorised" ? (refusals.get("capture ") ?? refusals.get("release ") ?? "") : "",
   refunds: Object.entries(refunds).map(([refund, back]) => ({
     id: refund,
     amount: back,
@@ -174,7 +178,7 @@ export const orderOperations = {
       const refusals = await refusalsOf(
         db,
         site.id,
-        payments.filter(waitsForRefund).map(({ id }) => id),
+        payments.filter(waitsForService).map(({ id }) => id),
       );
       const letters = await lettersOf(db, row);
       const open = payments.find((one) => one.open && connectors[one.connector].service);

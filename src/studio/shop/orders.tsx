@@ -339,13 +339,14 @@ function OrderDetails({ order }: { order: Order }) {
                 </Text>
                 <Text fontVariantNumeric="tabular-nums">{amount(one.amount)}</Text>
               </Flex>
+              {one.refused ? <State tone="amber">{own.serviceRefused(one.refused)}</State> : null}
               {one.refunds.map((back) => (
                 <Box key={back.id} fontSize="small">
                   <Text color="ink2">
                     {(back.returned ? own.returned : own.returning)(amount(back.amount), payWords.names[one.by])}
                   </Text>
                   {back.refused && !back.returned ? (
-                    <State tone="amber">{own.refundRefused(back.refused)}</State>
+                    <State tone="amber">{own.serviceRefused(back.refused)}</State>
                   ) : null}
                 </Box>
               ))}

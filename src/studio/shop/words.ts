@@ -506,7 +506,7 @@ export const words = {
   paymentsOf: "Payments",
   paymentBy: (name: string, test: boolean) => (test ? `${name}, test mode` : name),
   returned: (amount: string, name: string) => `${amount} given back by ${name.toLowerCase()}`,
-  refundRefused: (why: string) => `${why} It is tried again by itself, every hour for four days.`,
+  serviceRefused: (why: string) => `${why} It is tried again by itself, every hour for four days.`,
   returning: (amount: string, name: string) => `${amount} on its way back by ${name.toLowerCase()}`,
   byWhom: { buyer: "buyer", payment: "payment", time: "time" },
   address2: "Address",
