@@ -134,6 +134,8 @@ interface AxeResult {
 export async function expectAccessible(page: Page): Promise<void> {
   // A screen that has just been gone to gets its title a moment after its content.
   await expect(page).toHaveTitle(/\S/);
+  // A button that was busy a moment ago is still on its way back to its full colour.
+  await page.waitForFunction(() => document.getAnimations().every((one) => !(one instanceof CSSTransition)));
   // Evaluated by the test's own protocol, which the page's policy does not concern.
   await page.evaluate(axeSource);
   const { violations } = (await page.evaluate(() =>
