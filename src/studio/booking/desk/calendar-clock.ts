@@ -5,7 +5,7 @@ import timezone from "dayjs/plugin/timezone";
 import utc from "dayjs/plugin/utc";
 import "dayjs/locale/en-gb";
 import { dayjsLocalizer } from "react-big-calendar";
-import { minuteMs, ZoneClock } from "@/core/booking/zone";
+import { type DayNumber, dateOf, dayNumber, minuteMs, weekdayOf, ZoneClock } from "@/core/booking/zone";
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -48,13 +48,35 @@ const byPackage = dayjsLocalizer(
   Object.setPrototypeOf((date?: ConfigType) => dayjs(date), Object.assign(Object.create(dayjs), { tz: read })),
 );
 
+const { startOf: startByPackage, endOf: endByPackage } = byPackage;
+
+/** First day of the stretch of days that a day is in, and of the next one: the package's answers miss a clock's half hours. */
+const stretches: Readonly<Record<string, (day: DayNumber) => readonly [DayNumber, DayNumber]>> = {
+  day: (day) => [day, day + 1],
+  week: (day) => [day + 1 - weekdayOf(day), day + 8 - weekdayOf(day)],
+  month: (day) => {
+    const [year, month] = dateOf(day).split("-").map(Number) as [number, number];
+    return [dayNumber(`${dateOf(day).slice(0, 7)}-01`), Date.UTC(year, month) / Date.UTC(1970, 0, 2)];
+  },
+};
+
+/** Beginning of a stretch of days, and the moment after it, in ms; null for units that are none. */
+function edgesOf(date: Date, unit?: string): readonly [number, number] | null {
+  const [first, next] = stretches[unit ?? ""]?.(clock.dayOf(+date)) ?? [];
+  return first === undefined || next === undefined ? null : [clock.startOfDay(first), clock.startOfDay(next)];
+}
+
 /** The beginning of a unit as a number to compare by; the package names units in the plural, too. */
 function beginOf(date: Date, unit?: string): number {
   const ms = +date;
   if (!unit) return ms;
   if (unit === "minutes" || unit === "minute") return Math.floor(ms / minuteMs) * minuteMs;
-  if (unit === "day") return clock.startOfDay(clock.dayOf(ms));
-  return byPackage.startOf(date, unit as "month").getTime();
+  return edgesOf(date, unit)?.[0] ?? startByPackage(date, unit as "year").getTime();
+}
+
+function endOf(date: Date, unit?: string): Date {
+  const after = edgesOf(date, unit)?.[1];
+  return after === undefined ? endByPackage(date, unit as "year") : new Date(after - 1);
 }
 
 /**
@@ -62,6 +84,8 @@ function beginOf(date: Date, unit?: string): number {
  * are those of the browser's zone: what is compared and counted is read from the place's clock.
  */
 export const localizer = Object.assign(byPackage, {
+  startOf: (date: Date, unit?: string) => new Date(beginOf(date, unit)),
+  endOf,
   lt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) < beginOf(other, unit),
   lte: (one: Date, other: Date, unit?: string) => beginOf(one, unit) <= beginOf(other, unit),
   gt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) > beginOf(other, unit),
