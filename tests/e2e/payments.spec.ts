@@ -2,7 +2,7 @@
 // by one that asks for a code; given back on the Desk; another way; a booking that is paid before it holds.
 import { expect, type Page } from "@playwright/test";
 import { type AccountKeys, openAccount, type PlainVisitor, payByCard, payHost, plainVisitor } from "./paying";
-import { expectAccessible, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, heldBack, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -89,8 +89,11 @@ test("from a bank account: the same keys, its own try", async () => {
   await studio.getByRole("button", { name: "Add keys: Test keys" }).click();
   await studio.getByLabel("Secret key").fill(keys.test.secret);
   await studio.getByLabel("Key of events").fill(keys.test.hook);
+  // Pressed at once, the try waits for the keys to be known.
+  const letGo = await heldBack(studio, "payments.keys");
   await studio.getByRole("button", { name: "Check and keep" }).click();
   await studio.getByRole("button", { name: "Try it" }).click();
+  letGo();
   await expect(studio.getByText("Told by the payment service")).toBeVisible();
   await studio.getByLabel("Buyers may pay this way").check();
   await expect(studio.getByText("On, in test mode")).toHaveCount(2);

@@ -5,7 +5,18 @@ import { expect, type Page } from "@playwright/test";
 import { zipSync } from "fflate";
 import sharp from "sharp";
 import { type PlainVisitor, plainVisitor } from "./paying";
-import { expectAccessible, frame, makeWidget, openPage, operator, saved, signIn, siteAddress, undo } from "./studio";
+import {
+  expectAccessible,
+  frame,
+  heldBack,
+  makeWidget,
+  openPage,
+  operator,
+  saved,
+  signIn,
+  siteAddress,
+  undo,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -56,19 +67,11 @@ test("a shop makes its pages, and says what is missing until somebody can pay", 
   await expect(studio.getByText(/This is no IBAN/)).toBeVisible();
   await studio.getByLabel("IBAN").fill("IE25 MARR 9311 5212 3456 78");
   // However long keeping takes, what was typed last is what is tried.
-  let keep = () => {};
-  const pressed = new Promise<void>((resolve) => {
-    keep = resolve;
-  });
-  await studio.route("**/api/do/payments.keep", async (route) => {
-    await pressed;
-    await route.continue();
-  });
+  const letGo = await heldBack(studio, "payments.keep");
   await studio.getByLabel("What buyers read").fill("With the number of the order.");
   await studio.getByRole("button", { name: "Try it" }).click();
-  keep();
+  letGo();
   await expect(studio.getByText("It went through. It can be switched on.")).toBeVisible();
-  await studio.unroute("**/api/do/payments.keep");
   await studio.getByLabel("Buyers may pay this way").check();
   await expect(studio.getByText("Nobody can pay: switch on a way to pay.")).toBeHidden();
   await expectAccessible(studio);

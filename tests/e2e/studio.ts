@@ -1,7 +1,7 @@
 // What the end-to-end tests share: signing in, the stage's frames, checks of accessibility.
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { expect, type FrameLocator, type Page } from "@playwright/test";
+import { expect, type FrameLocator, type Page, type Route } from "@playwright/test";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
@@ -116,6 +116,20 @@ export async function undo(page: Page) {
   await page.keyboard.press("Control+Z");
   await kept;
   await saved(page);
+}
+
+/** Holds the next call of an operation back until it is let go: what is pressed meanwhile comes before its answer. */
+export async function heldBack(page: Page, operation: string): Promise<() => void> {
+  let letGo = () => {};
+  const pressed = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  const answer = async (route: Route) => {
+    await pressed;
+    await route.continue();
+  };
+  await page.route(`**/api/do/${operation}`, answer, { times: 1 });
+  return letGo;
 }
 
 export const saved = (page: Page) => expect(page.getByRole("banner").getByText(/^Saved · r\d+$/)).toBeVisible();

@@ -36,7 +36,8 @@ export function KeysRow({
   const [secret, setSecret] = useState("");
   const [hook, setHook] = useState("");
   const [account, setAccount] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  // A try that is pressed meanwhile waits for the keys, as one does for all that is kept of the way.
+  const { refusal, busy, attempt } = useDeed(deeds.turns);
   const tail = way.keys[mode];
   const refused = (path: string) => refusal?.fields.find((one) => one.path === path)?.message;
   const field = (label: string, of: "secret" | "hook", value: string, set: (text: string) => void) => (
