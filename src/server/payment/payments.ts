@@ -46,29 +46,28 @@ export async function writeRefusal(
   payment: Pick<PaymentRow, "siteId" | "id">,
   said: { readonly deed: PaymentDeed; readonly refund: string; readonly why: string },
 ): Promise<void> {
-  const before = (await refusalsOf(tx, payment.siteId, [payment.id])).get(refusalKey(said));
-  if (before !== said.why) await writeStep(tx, payment, "serviceRefused", said);
+  const refusalOf = await refusalsOf(tx, payment.siteId, [payment.id]);
+  if (refusalOf(payment.id, said.deed, said.refund) !== said.why) await writeStep(tx, payment, "serviceRefused", said);
 }
 
-const refusalKey = ({ deed, refund }: { readonly deed: unknown; readonly refund: unknown }) => `${deed} ${refund}`;
+/** Why a service last refused a deed about a payment; "" where it did not. `refund` is "" for deeds about the whole. */
+export type RefusalOf = (payment: string, deed: PaymentDeed, refund: string) => string;
 
-/** Why services last refused what they were to do about these payments, by deed and refund: "refund 01H…", "capture ". */
-export async function refusalsOf(
-  db: Executor,
-  siteId: string,
-  ids: readonly string[],
-): Promise<ReadonlyMap<string, string>> {
-  if (!ids.length) return new Map();
-  const rows = await db
-    .select({ details: paymentSteps.details })
-    .from(paymentSteps)
-    .where(and(eq(paymentSteps.siteId, siteId), inArray(paymentSteps.paymentId, [...ids]), isRefusal))
-    .orderBy(desc(paymentSteps.id))
-    .limit(200);
-  // The newest of each stands: it comes last into the map.
-  return new Map(
-    rows.reverse().map(({ details: { deed, refund, why } }) => [refusalKey({ deed, refund }), String(why)]),
-  );
+/** Why services last refused what they were to do about these payments. */
+export async function refusalsOf(db: Executor, siteId: string, ids: readonly string[]): Promise<RefusalOf> {
+  const rows = ids.length
+    ? await db
+        .select({ payment: paymentSteps.paymentId, details: paymentSteps.details })
+        .from(paymentSteps)
+        .where(and(eq(paymentSteps.siteId, siteId), inArray(paymentSteps.paymentId, [...ids]), isRefusal))
+        .orderBy(desc(paymentSteps.id))
+        .limit(200)
+    : [];
+  return (payment, deed, refund) =>
+    String(
+      rows.find((row) => row.payment === payment && row.details.deed === deed && row.details.refund === refund)?.details
+        .why ?? "",
+    );
 }
 
 /** Every payment of one thing, the first before the others. */

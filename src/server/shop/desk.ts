@@ -25,7 +25,7 @@ import { escapeLike } from "@/data/text";
 import { siteOrigin } from "../context";
 import { siteOperation } from "../operation";
 import { payPath } from "../payment/link";
-import { type PaymentRow, paymentsOf, refusalsOf } from "../payment/payments";
+import { type PaymentRow, paymentsOf, type RefusalOf, refusalsOf } from "../payment/payments";
 import { notFound } from "../problem";
 import { mayEdit } from "./by-hand";
 import { handOperations } from "./hand-operations";
@@ -60,17 +60,17 @@ const waitsForService = ({ state, refunds, returned }: PaymentRow) =>
 
 const toldPayment = (
   { id, connector, mode, state, amount, why, refunds, returned }: PaymentRow,
-  refusals: ReadonlyMap<string, string>,
+  refusalOf: RefusalOf,
 ) => ({
   ...{ id, by: connector, mode, state, amount, why },
   /** Why its service refuses to take what is promised, or to give it up; "" for nothing told. */
-  refused: state === "authorised" ? (refusals.get("capture ") ?? refusals.get("release ") ?? "") : "",
+  refused: state === "authorised" ? refusalOf(id, "capture", "") || refusalOf(id, "release", "") : "",
   refunds: Object.entries(refunds).map(([refund, back]) => ({
     id: refund,
     amount: back,
     returned: returned.includes(refund),
     /** Why its service refuses it; "" for nothing told. */
-    refused: refusals.get(`refund ${refund}`) ?? "",
+    refused: refusalOf(id, "refund", refund),
   })),
 });
 

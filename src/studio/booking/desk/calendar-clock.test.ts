@@ -46,6 +46,29 @@ test("a day, a week and a month begin and end where the zone's clock says (prope
   );
 });
 
+test("a month is seen in whole weeks, and each of its days begins at the place's midnight (property)", () => {
+  const instant = fc.integer({ min: Date.UTC(2024, 0), max: Date.UTC(2028, 0) });
+  fc.assert(
+    fc.property(zones, instant, (zone, ms) => {
+      showOn(zone);
+      const days = localizer.visibleDays(new Date(ms), localizer).map((day) => +day);
+      const dates = days.map((day) => Date.parse(shown(zone, day)));
+      expect(dates).toEqual(dates.map((_, nth) => (dates[0] as number) + nth * 86_400_000));
+      expect(days.map((day) => shown(zone, day - 1) === shown(zone, day))).not.toContain(true);
+      expect([new Date(dates[0] as number).getUTCDay(), days.length % 7]).toEqual([1, 0]);
+      // Every day of the month, and no week that has none of it.
+      const ofMonth = dates.map((date) => new Date(date).toISOString().slice(0, 7) === shown(zone, ms, "month"));
+      const [year, month] = shown(zone, ms, "month").split("-").map(Number) as [number, number];
+      expect(ofMonth.filter(Boolean)).toHaveLength(new Date(Date.UTC(year, month, 0)).getUTCDate());
+      expect([ofMonth.slice(0, 7).includes(true), ofMonth.slice(-7).includes(true)]).toEqual([true, true]);
+      expect(+localizer.firstVisibleDay(new Date(ms), localizer)).toBe(days[0]);
+      expect(shown(zone, +localizer.lastVisibleDay(new Date(ms), localizer) + 1)).not.toBe(
+        shown(zone, days.at(-1) as number),
+      );
+    }),
+  );
+});
+
 test("dates compare by the place's minutes, days and months (property)", () => {
   const units = fc.constantFrom(undefined, "minutes", "day", "month");
   const instant = fc.integer({ min: Date.UTC(2026, 2, 20), max: Date.UTC(2026, 3, 5) });

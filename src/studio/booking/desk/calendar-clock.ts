@@ -50,20 +50,28 @@ const byPackage = dayjsLocalizer(
 
 const { startOf: startByPackage, endOf: endByPackage } = byPackage;
 
+const firstOfMonth = (day: DayNumber) => dayNumber(`${dateOf(day).slice(0, 7)}-01`);
+const monday = (day: DayNumber) => day + 1 - weekdayOf(day);
+
 /** First day of the stretch of days that a day is in, and of the next one: the package's answers miss a clock's half hours. */
 const stretches: Readonly<Record<string, (day: DayNumber) => readonly [DayNumber, DayNumber]>> = {
   day: (day) => [day, day + 1],
-  week: (day) => [day + 1 - weekdayOf(day), day + 8 - weekdayOf(day)],
-  month: (day) => {
-    const [year, month] = dateOf(day).split("-").map(Number) as [number, number];
-    return [dayNumber(`${dateOf(day).slice(0, 7)}-01`), Date.UTC(year, month) / Date.UTC(1970, 0, 2)];
-  },
+  week: (day) => [monday(day), monday(day) + 7],
+  month: (day) => [firstOfMonth(day), firstOfMonth(firstOfMonth(day) + 31)],
 };
 
 /** Beginning of a stretch of days, and the moment after it, in ms; null for units that are none. */
 function edgesOf(date: Date, unit?: string): readonly [number, number] | null {
   const [first, next] = stretches[unit ?? ""]?.(clock.dayOf(+date)) ?? [];
   return first === undefined || next === undefined ? null : [clock.startOfDay(first), clock.startOfDay(next)];
+}
+
+/** Every day of the weeks that a month has part in. */
+function daysSeen(date: Date): readonly Date[] {
+  const first = firstOfMonth(clock.dayOf(+date));
+  const from = monday(first);
+  const days = monday(firstOfMonth(first + 31) - 1) + 7 - from;
+  return Array.from({ length: days }, (_, nth) => new Date(clock.startOfDay(from + nth)));
 }
 
 /** The beginning of a unit as a number to compare by; the package names units in the plural, too. */
@@ -86,6 +94,9 @@ function endOf(date: Date, unit?: string): Date {
 export const localizer = Object.assign(byPackage, {
   startOf: (date: Date, unit?: string) => new Date(beginOf(date, unit)),
   endOf,
+  firstVisibleDay: (date: Date) => daysSeen(date)[0] as Date,
+  lastVisibleDay: (date: Date) => endOf(daysSeen(date).at(-1) as Date, "day"),
+  visibleDays: daysSeen,
   lt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) < beginOf(other, unit),
   lte: (one: Date, other: Date, unit?: string) => beginOf(one, unit) <= beginOf(other, unit),
   gt: (one: Date, other: Date, unit?: string) => beginOf(one, unit) > beginOf(other, unit),
