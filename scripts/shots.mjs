@@ -36,6 +36,8 @@ try {
   await page.goto(studio("/s/wrenfield/pages"));
   await frame("Phone").getByRole("heading", { level: 1 }).click();
   await frame("Wide").getByRole("heading", { level: 1 }).click();
+  // How many characters fit is measured a moment later.
+  await page.getByText(/^\d+ of about .* at 390 px$/).waitFor();
   await shot("composer");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
@@ -96,10 +98,12 @@ try {
   await shot("walk-through");
   const visitor = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce" });
   await visitor.goto(live("/visit"));
-  await shot("live-wide", visitor);
-  await visitor.goto(live("/"));
   // Nothing opens over the question.
   await visitor.getByRole("button", { name: "Refuse all" }).click();
+  // Whether it is open is told by the page's script.
+  await visitor.locator(".b-now:not(:empty)").first().waitFor();
+  await shot("live-wide", visitor);
+  await visitor.goto(live("/"));
   await visitor.evaluate(() => scrollTo(0, document.body.scrollHeight));
   const dialog = visitor.getByRole("dialog");
   await dialog.getByLabel("E-mail").fill("orla@post.example");
