@@ -1,0 +1,172 @@
+// The whole of it: what a site says, kept ready to be asked. Sources come and go one at a time as releases change them.
+
+import { wallIn } from "@/core/site/open-hours";
+import type { Brief, OwnAnswer } from "./chat";
+import { type Difference, differencesAbout } from "./differ";
+import { type Heard, hear, type Turn } from "./hear";
+import type { Passage, Source } from "./passage";
+import { PassageIndex } from "./passage-index";
+import type { SiteFacts as Facts } from "./reply";
+import { type Live, type Need, needOf, type Reply, replyTo } from "./reply";
+import { type Subject, Subjects } from "./subject";
+import { Synonyms } from "./synonyms";
+import type { ChatTable } from "./table";
+import { folded, Stems, tokensOf } from "./tokens";
+import { tradeWords } from "./trade-words";
+
+/** What a chat knows besides its passages. */
+export interface Knowledge {
+  readonly facts: Facts;
+  readonly brief: Brief;
+  readonly subjects: readonly Subject[];
+  readonly tables: readonly ChatTable[];
+  readonly synonyms: readonly (readonly string[])[];
+  readonly answers: readonly OwnAnswer[];
+  /** Where a person sees what they ordered; "" for nowhere. */
+  readonly ownPage: string;
+}
+
+/** A question as it was asked. */
+export interface Asked {
+  readonly question: string;
+  readonly before: Turn | null;
+  /** The language of the page it was asked on, BCP 47. */
+  readonly page: string;
+  /** In ms since the epoch. */
+  readonly now: number;
+}
+
+export const ownSource = (id: string): string => `own:${id}`;
+
+/** So many passages are looked at. */
+const most = 12;
+
+export class ChatEngine {
+  readonly index: PassageIndex;
+  private readonly stems: Stems;
+  private subjects: Subjects;
+  private synonyms: Synonyms;
+  private about: ReadonlySet<string>;
+
+  constructor(private knowledge: Knowledge) {
+    this.stems = new Stems(knowledge.facts.language);
+    this.index = new PassageIndex(this.stems);
+    this.subjects = this.subjectsOf(knowledge);
+    this.synonyms = this.synonymsOf(knowledge);
+    this.about = this.aboutOf(knowledge);
+    this.putAnswers(knowledge.answers);
+  }
+
+  /** What a site says about itself in a sentence: every page of it is about that. */
+  private aboutOf({ facts }: Knowledge): ReadonlySet<string> {
+    return new Set(
+      tokensOf(facts.about, this.stems)
+        .filter(({ stop }) => !stop)
+        .map(({ stem }) => stem),
+    );
+  }
+
+  /** What is offered, with the other names that groups of synonyms give it. */
+  private subjectsOf({ subjects, synonyms, facts }: Knowledge): Subjects {
+    const groups = [...synonyms, ...tradeWords(facts.language)];
+    const same = (one: string, other: string) =>
+      folded(one).replace(/[\s-]+/g, " ") === folded(other).replace(/[\s-]+/g, " ");
+    return new Subjects(
+      subjects.map((subject) => {
+        const also = groups.flatMap((group) => (group.some((word) => same(word, subject.name)) ? group : []));
+        return also.length ? { ...subject, also: also.filter((word) => !same(word, subject.name)) } : subject;
+      }),
+      this.stems,
+    );
+  }
+
+  private synonymsOf({ synonyms, facts }: Knowledge): Synonyms {
+    return new Synonyms(
+      [
+        { words: synonyms, weight: 0.95 },
+        { words: tradeWords(facts.language), weight: 0.8 },
+      ],
+      this.stems,
+    );
+  }
+
+  /** Answers written by hand are found as passages are: each wording is a heading. */
+  private putAnswers(answers: readonly OwnAnswer[]): void {
+    for (const answer of answers) {
+      const source = ownSource(answer.id);
+      const passage = (nth: string, headings: readonly string[], lines: readonly string[]): Passage => ({
+        ...{ id: `${source}#${nth}`, source, headings, lines, question: true, shows: [] },
+      });
+      this.index.put({ id: source, kind: "own", title: "", href: "" }, [
+        ...answer.questions.map((question, at) => passage(String(at), [question], [])),
+        // Words of several wordings in one question.
+        passage("all", [], answer.questions),
+      ]);
+    }
+  }
+
+  /** Takes over what is known besides the passages, where it has changed. */
+  know(knowledge: Knowledge): void {
+    for (const { id } of this.knowledge.answers) this.index.drop(ownSource(id));
+    this.knowledge = knowledge;
+    this.subjects = this.subjectsOf(knowledge);
+    this.synonyms = this.synonymsOf(knowledge);
+    this.about = this.aboutOf(knowledge);
+    this.putAnswers(knowledge.answers);
+  }
+
+  /** The passages of a source, instead of those it had. */
+  put(source: Source, passages: readonly Passage[]): void {
+    this.index.put(source, passages);
+  }
+
+  drop(source: string): void {
+    this.index.drop(source);
+  }
+
+  /** What a question wants, and what an engine has to be asked before it can be answered. */
+  hear({ question, before, page, now }: Asked): { readonly heard: Heard; readonly need: Need | null } {
+    const { brief, facts, tables, subjects } = this.knowledge;
+    const heard = hear(
+      question,
+      {
+        stems: this.stems,
+        vocabulary: this.index.vocabulary,
+        synonyms: this.synonyms,
+        subjects: this.subjects,
+        tables,
+        brief,
+        about: this.about,
+        languages: facts.languages,
+        zone: facts.zone,
+      },
+      { now, page, before },
+    );
+    return { heard, need: needOf(heard, subjects, wallIn(facts.zone, now).date) };
+  }
+
+  /** Answers what was heard, with what engines told. */
+  reply(heard: Heard, live: Live | null, now: number): Reply {
+    const { facts, brief, answers, ownPage } = this.knowledge;
+    const hits = heard.fault ? [] : this.index.search(heard.terms, most);
+    return replyTo(heard, { facts, brief, answers, hits, live, now, ownPage, shown: this.shown() });
+  }
+
+  /** The passages that show hours and address. */
+  private shown(): {
+    hours: { passage: Passage; source: Source } | null;
+    address: { passage: Passage; source: Source } | null;
+  } {
+    const { hours = null, address = null } = this.index.showing();
+    return { hours, address };
+  }
+
+  /** What the site tells differently about what it offers. */
+  differences(): readonly Difference[] {
+    return differencesAbout(
+      this.knowledge.subjects.map(({ name }) => name),
+      this.index.all(),
+      this.stems,
+    );
+  }
+}

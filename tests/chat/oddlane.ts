@@ -1,0 +1,80 @@
+// Questions to the bicycle repair shop.
+import { expected, ask as of } from "./question";
+
+const { page, row, own, live, unknown } = expected;
+const ask = (...[expects, ...questions]: Parameters<typeof of> extends [unknown, ...infer Rest] ? Rest : never) =>
+  of("oddlane", expects, ...questions);
+
+export const oddlaneQuestions = [
+  ...ask(
+    live("hours"),
+    "when do you open",
+    "are you open on saturday",
+    "hours on sunday?",
+    "are you open now",
+    "what time do you close today",
+    "are you open on monday >> what about saturday",
+  ),
+  ...ask(
+    live("price"),
+    "how much is a flat tire",
+    "what does a winter check cost",
+    "price for a puncture",
+    "cost of a flat tyre",
+    "how much is a tune-up",
+  ),
+  ...ask(
+    live("times"),
+    "can I get an appointment tomorrow",
+    "is the bench free on monday",
+    "next free time for a winter check",
+    "I'd like to book a winter check on friday",
+  ),
+  ...ask(page("/prices", "For a flat, no"), "do I need an appointment?", "do i have to book for a flat"),
+  ...ask(
+    page("/prices", "Brakes, wheels and chains"),
+    "Do you take electric bicycles?",
+    "do you repair e-bikes",
+    "can you fix my ebike",
+  ),
+  ...ask(
+    page("/prices", "ring before we go on"),
+    "what if it costs more?",
+    "what happens when it costs more than you said",
+  ),
+  ...ask(page("/prices", "a tenth"), "are parts included in the price", "what do parts cost"),
+  ...ask(page("/visit", "lights"), "what should I bring with the bicycle", "should I leave the bags on"),
+  ...ask(page("/visit", ""), "how do I find the door", "what does it smell of"),
+  ...ask(page("/", "five minutes, no charge"), "do you charge for looking it over"),
+  ...ask(page("/", "one bicycle at a time"), "why is there only one bench"),
+  ...ask(row("page:/prices#0", "Wheel trued"), "how long does truing a wheel take", "how much is it to true a wheel"),
+  ...ask(row("page:/prices#0", "Gears set"), "how much to set the gears", "how long for gears set"),
+  ...ask(row("page:/prices#0", "Brakes set, both wheels"), "price for brakes set both wheels"),
+  ...ask(page("/prices/wheels", "$85"), "price of a new rim laced and trued"),
+  ...ask(page("/prices/wheels", "$32"), "how much is a hub service"),
+  ...ask(row("parts", "Bell"), "parts under 10 dollars for city", "how much is a bell"),
+  ...ask(row("parts", "Road tire 700"), "most expensive part", "how much is a road tire 700"),
+  ...ask(row("parts", "Brake pads"), "lightest part", "what do brake pads cost"),
+  ...ask(row("parts", "City tire 700"), "heaviest part"),
+  ...ask(own("wait"), "can I wait while you fix it", "is there coffee"),
+  ...ask(own("pickup"), "do you pick up bikes", "can you come to me and collect it"),
+  ...ask(
+    unknown,
+    "do you sell helmets",
+    "can you repair a motorcycle",
+    "do you rent bicycles",
+    "who is the president",
+    "do you fix skateboards",
+    "what bike should I buy for my son",
+    "do you have a loyalty card",
+    "can you paint my frame",
+    "are you hiring",
+    "do you buy used bikes",
+    "is there a pump outside",
+    "how do I change a flat myself",
+    "which pizza is best",
+    "do you offer insurance",
+    "can I pay by invoice",
+    "do you have a website for parts in Canada",
+  ),
+];
