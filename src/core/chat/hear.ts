@@ -11,7 +11,7 @@ import type { ChatTable, TableQuery } from "./table";
 import { readTableQuestion, type TableReading } from "./table-question";
 import { folded, isStop, isStopSwapped, type Stems, type Token, tokensOf } from "./tokens";
 import { slipsFor, type Vocabulary } from "./vocabulary";
-import { type When, whenIn } from "./when";
+import { isMonth, type When, whenIn } from "./when";
 
 /** What is kept of a conversation from one question to the next. */
 export interface Turn {
@@ -77,7 +77,9 @@ const framing = new Set(
     "can't cannot come comes coming came go goes going gone take takes taking put puts make makes making made keep hold " +
     "holds along special specific minimum maximum after before until during only why buy welcome say says said see look " +
     "looking leave ask asks asked happen happens try trying think mean means help find finding bit lot every " +
-    "each same other another more most less least new good best well still already really actually soon later back away " +
+    "each same other more most old young big small near nearest far next last early late easy hard right wrong own some few " +
+    "home stop start move run turn show let lets booking bookings reservation best better suitable somewhere " +
+    "someone something without around stop less least new good best well still already really actually soon later back away " +
     "whole up down off per both different exactly usually normally able sure ever " +
     "moglich angebot anbieten gibt frage information tag zeit lange viel viele kommen geht gehen machen nehmen brauchen " +
     "finden wissen noch schon nur mehr " +
@@ -117,18 +119,8 @@ function termsOf(
   for (const { word, stem } of content) {
     if (terms.has(stem) || terms.size >= 24) continue;
     const plain = folded(word);
-    const isTime = frame.when?.words.includes(plain) ?? false;
-    const isFrame = framing.has(plain) || taken.has(plain);
-    const carries = isTime
-      ? 0.35
-      : isFrame
-        ? // One that the site never says is only how this question is put.
-          vocabulary.has(stem)
-          ? 0.4
-          : 0.2
-        : about.has(stem)
-          ? 0.3
-          : 1;
+    // The name of a month stands on pages as it is said; "tomorrow" does not.
+    const isTime = (frame.when?.words.includes(plain) ?? false) && !isMonth(plain, stems.language);
     const own: Term["meant"] = vocabulary.has(stem)
       ? [{ stems: [stem], weight: 1, by: "itself" }]
       : vocabulary.near(stem);
@@ -140,7 +132,19 @@ function termsOf(
     const slipped: Term["meant"] = own.some(({ by }) => by === "itself")
       ? []
       : synonymsOfSlips(stem, synonyms, vocabulary, inQuestion);
-    terms.set(stem, { word, stem, carries, meant: [...own, ...same, ...slipped].sort((a, b) => b.weight - a.weight) });
+    const isFrame = framing.has(plain) || taken.has(plain);
+    const meant = [...own, ...same, ...slipped].sort((a, b) => b.weight - a.weight);
+    const carries = isTime
+      ? 0.35
+      : isFrame
+        ? // One that the site never says is only how this question is put.
+          vocabulary.has(stem)
+          ? 0.4
+          : 0.2
+        : about.has(stem)
+          ? 0.3
+          : 1;
+    terms.set(stem, { word, stem, carries, meant });
   }
   // Two words that the site writes as one: "work shop".
   for (const [at, token] of content.entries()) {

@@ -69,6 +69,8 @@ const phrases: Readonly<Record<string, Phrases>> & { readonly en: Phrases } = {
       "open tomorrow",
       "closed on",
       "is it open",
+      "is ~ open",
+      "is ~ closed",
       "are you closed",
       "u open",
       "how late ~ open",
@@ -207,6 +209,8 @@ const phrases: Readonly<Record<string, Phrases>> & { readonly en: Phrases } = {
       "need an appointment",
       "need a booking",
       "two hours",
+      "without ~ appointment",
+      "without ~ booking",
     ],
     angry: [
       "useless",

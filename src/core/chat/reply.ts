@@ -14,7 +14,7 @@ import type { Hit } from "./passage-index";
 import { chatSays, languageNames } from "./say";
 import { sentencesOf } from "./sentences";
 import type { Subject } from "./subject";
-import { rowSays, rowsFor } from "./table";
+import { type Filter, rowSays, rowsFor } from "./table";
 
 /** What the site says about itself in its settings. */
 export interface SiteFacts {
@@ -384,7 +384,8 @@ function ownAnswer(heard: Heard, { hits, answers, now, facts }: Answering): Draf
     if (!answer || hit.share < sureEnough.ownShare) continue;
     // The question has to say what the wording says, too: "who teaches on Friday" is not "do you teach in German".
     const wording = hit.passage.headings[0];
-    if (wording === undefined ? hit.share < 0.9 : heard.coverageOf(wording, hit) < 0.6) continue;
+    const carrying = heard.terms.filter(({ carries }) => carries === 1).length;
+    if (wording === undefined ? hit.share < 0.9 || carrying < 2 : heard.coverageOf(wording, hit) < 0.6) continue;
     if ((answer.from && today < answer.from) || (answer.to && today > answer.to)) continue;
     // What carries no wording of its own must not take every question that shares a word.
     const asked = heard.terms.filter(({ carries }) => carries === 1).length;
@@ -450,6 +451,8 @@ function openingHours(heard: Heard, { facts, shown, now, hits }: Answering): Dra
     return null;
   const named = heard.subjects.find(({ sure, named: byName }) => byName && sure >= 0.9);
   if (named && !heard.when) return null;
+  // "Is the kiln closed in March?" asks about the kiln.
+  if (exact && isSure(exact) && heard.subjects.some(({ sure, named: byName }) => byName && sure >= 0.7)) return null;
   const says = chatSays(heard.language);
   const wall = wallIn(facts.zone, now);
   const closedWord = hoursWords(heard.language).closed;
@@ -548,6 +551,9 @@ function freeTimes(heard: Heard, { live, facts }: Answering): Draft | null {
   };
 }
 
+const filterValue = (filter: Filter): string | number =>
+  filter.op === "on" ? filter.day + 1 : filter.op === "among" ? filter.values.join(" / ") : filter.value;
+
 function tableRows(heard: Heard): Draft | null {
   if (!heard.table || heard.table.reading.share < sureEnough.tableShare) return null;
   const { table, reading } = heard.table;
@@ -572,8 +578,7 @@ function tableRows(heard: Heard): Draft | null {
       rows: rows.length,
       of: table.rows.length,
       filters: reading.query.filters.map(
-        (filter) =>
-          `${table.columns[filter.column]?.name ?? ""} ${filter.op} ${"value" in filter ? filter.value : filter.day + 1}`,
+        (filter) => `${table.columns[filter.column]?.name ?? ""} ${filter.op} ${filterValue(filter)}`,
       ),
     },
   ];

@@ -394,12 +394,36 @@ export function readTableQuestion(
     evidence += 0.5;
   }
   for (const at of namedNow) if (!filtered.has(at)) asks.add(at);
+  let isAbout = false;
   const about = [table.row, table.columns[table.nameColumn]?.name ?? "", table.name];
-  for (const name of about) for (const stem of stemsOf(name, stems)) if (said.takeStems([stem])) evidence += 0.5;
+  for (const name of about)
+    for (const stem of stemsOf(name, stems))
+      if (said.takeStems([stem])) {
+        evidence += 0.5;
+        isAbout = true;
+      }
+  // A word that stands in some cells beside others: "which clay has specks".
+  if (isAbout && !filters.length && !order)
+    for (const [column, { kind }] of table.columns.entries()) {
+      if (kind !== "words" || filters.length) continue;
+      for (const token of said.left()) {
+        const values = [...new Set(table.rows.map((row) => row[column] ?? ""))].filter((cell) =>
+          stemsOf(cell, stems).includes(token.stem),
+        );
+        if (!values.length || values.length > table.rows.length / 2 || !said.takeStems([token.stem])) continue;
+        filters.push({ column, op: "among", values });
+        evidence += 1;
+        break;
+      }
+    }
   said.takePhrase(known.plain);
 
   // Something has to single out rows: a question that only shares a word with a table is not about it.
   if (!filters.length && !order && !(count && evidence >= 0.5)) return null;
+  // One word that also stands in a cell is no question about the table, unless that is spoken of, or a column asked for.
+  const [only] = filters;
+  const single = filters.length === 1 && only?.op === "has" && only.column !== table.nameColumn;
+  if (single && !isAbout && !asks.size && !order && stemsOf(only.value, stems).length < 2) return null;
   const plain = new Set(known.plain.map((word) => stems.of(word)));
   const left = said.left().filter(({ stem }) => !plain.has(stem));
   const content = tokens.filter(({ stop, stem }) => !stop && !plain.has(stem)).length || 1;

@@ -35,6 +35,8 @@ export interface Span {
 /** One condition that a row has to meet. `column` is its place in the table. */
 export type Filter =
   | { readonly column: number; readonly op: "has"; readonly value: string }
+  /** One of these cells as they stand: those that a word of the question stands in. */
+  | { readonly column: number; readonly op: "among"; readonly values: readonly string[] }
   | { readonly column: number; readonly op: "on"; readonly day: number }
   | { readonly column: number; readonly op: "under" | "over" | "atMost" | "atLeast" | "at"; readonly value: number }
   | { readonly column: number; readonly op: "between"; readonly value: number; readonly to: number };
@@ -230,6 +232,7 @@ const meets = (cell: string, filter: Filter): boolean => {
     const wanted = folded(filter.value);
     return folded(cell) === wanted || listIn(cell).some((one) => folded(one) === wanted);
   }
+  if (filter.op === "among") return filter.values.includes(cell);
   if (filter.op === "on") return daysIn(cell)?.includes(filter.day) ?? false;
   const read = readCell(cell);
   if (!read) return false;

@@ -6,14 +6,14 @@ park, parking, car, drive, lot, garage
 price, cost, fee, charge, rate, expensive, how much
 child, kid, son, daughter, young, toddler, teenager, minimum age
 wear, clothes, clothing, dress, outfit, dress code
-cancel, cancellation, can't come, reschedule, miss, postpone
+cancel, cancellation, can't come, reschedule, miss, postpone, another day, move my booking, change my booking
 wheelchair, accessible, accessibility, step-free
 phone, call, ring, telephone, number
 mail, email, e-mail, write
 bike, bicycle, cycle
 puncture, flat tire, flat
-repair, fix, mend
-course, class, lesson, workshop
+repair, fix, mend, service
+course, class, lesson
 beginner, never, start, novice, first, newcomer
 group, friend, birthday, party, together
 duration, long, last, hours
@@ -39,10 +39,9 @@ appointment, booking, reserve, reservation, book
 keep, take home
 tea, coffee, drink
 pay, payment, card, cash
-holiday, closed
 newsletter, letter, subscribe, unsubscribe
 erase, delete, remove
-open, opening, shut, close
+shut, closed, close
 `;
 
 const de = `
@@ -56,7 +55,7 @@ mail, e-mail, email, schreiben
 fahrrad, rad
 platten, reifen, schlauch
 reparatur, reparieren, flicken
-kurs, kurse, unterricht, workshop
+kurs, kurse, unterricht
 anfanger, einsteiger, erste
 gruppe, freunde, geburtstag, feier
 dauer, dauern, lange, stunden

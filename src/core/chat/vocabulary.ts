@@ -1,4 +1,5 @@
 // The words that passages are made of: which of them a word of a question can mean, where it is none of them itself.
+
 import { lettersOf, mayLieWithin, slipsBetween } from "./distance";
 
 /** A word that is meant, how surely (0 to 1), and by what. */
@@ -6,7 +7,7 @@ export interface Meant {
   /** Stems that stand for it together. */
   readonly stems: readonly string[];
   readonly weight: number;
-  readonly by: "itself" | "slip" | "parts" | "whole" | "beginning" | "synonym" | "meaning";
+  readonly by: "itself" | "slip" | "parts" | "whole" | "beginning" | "synonym";
 }
 
 /** What may stand between the parts of a compound. */

@@ -191,6 +191,10 @@ const clock = (word: string): string | null => {
     : null;
 };
 
+/** Whether a folded word names a month. */
+export const isMonth = (word: string, language: string): boolean =>
+  inLanguage(words, language).months.some((forms) => forms.includes(word));
+
 /** When a question means, at a local day; null where it says nothing. */
 export function whenIn(question: string, language: string, today: LocalDate): When | null {
   const known = inLanguage(words, language);
