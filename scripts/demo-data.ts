@@ -10,6 +10,7 @@ import { theContext } from "@/server/context";
 import { dayIn } from "@/server/day";
 import { importSite } from "@/server/site/file";
 import { demoBookings } from "./demo-bookings";
+import { demoTalks, setUpChat } from "./demo-chat";
 import { bringElsewhere } from "./demo-elsewhere";
 import { openParts, setUpBench } from "./demo-parts";
 import { setUpPayments } from "./demo-payments";
@@ -123,11 +124,13 @@ for (const key of ["oddlane", "wrenfield"]) {
   const order = full ? await openShop(context, owner, key) : null;
   const parts = key === "oddlane" && process.env.DEMO_BARE !== "1";
   if (parts) await openParts(context, owner, key);
+  if (process.env.DEMO_BARE !== "1") await setUpChat(context, owner, key);
   await publishNow(context, owner, key, () => {});
   await readFeed?.();
   if (order) console.log(`webitor: ${key}: ${await order()} orders`);
   await giveDemoSite(key);
   console.log(`webitor: ${key}: ${await demoBookings(context, key)} bookings`);
+  if (full) await demoTalks(context);
   if (parts) await setUpBench(context, owner, key, "winter-check");
   if (key === "wrenfield")
     await signupsFor(

@@ -3,6 +3,7 @@ export * from "./account/tables";
 export * from "./booking/tables";
 export * from "./bytes/tables";
 export * from "./calendar/tables";
+export * from "./chat/tables";
 export * from "./check/tables";
 export * from "./clips/tables";
 export * from "./consent/tables";

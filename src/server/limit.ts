@@ -27,6 +27,10 @@ export const limits = {
   signupAddress: { points: 60, seconds: 600 },
   /** Forms sent from one address: each may write two letters and bring a file. */
   formAddress: { points: 20, seconds: 600 },
+  /** Questions to chats from one network. */
+  chatAddress: { points: 120, seconds: 600 },
+  /** Messages left in chats from one network: each writes letters. */
+  chatLeave: { points: 10, seconds: 3600 },
   /** Letters with a link that are asked for, and links that are used, from one network. */
   accountAddress: { points: 60, seconds: 600 },
   /** Links to one person’s own page. */

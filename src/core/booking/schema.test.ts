@@ -234,7 +234,13 @@ test("all services can be looked at at once as long as they are no larger togeth
   ).toBe(true);
   const look = { ...usualLook, first: "date" as const };
   const firstOf = (services: readonly string[]) => {
-    const resolve = { pageHref: () => null, picture: () => null, language: "en", currency: "EUR" };
+    const resolve = {
+      pageHref: () => null,
+      picture: () => null,
+      language: "en",
+      currency: "EUR",
+      zone: "Europe/Dublin",
+    };
     return (booking.released({ enabled: true, services, look }, resolve, setUp) as ReleasedBooking).look.first;
   };
   expect([firstOf(["a", "b"]), firstOf(["a", "b", "c"])]).toEqual(["date", "service"]);

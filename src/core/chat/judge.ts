@@ -35,3 +35,6 @@ export function judge(reply: Reply, expected: Expected): Verdict {
   if (right) return "right";
   return claimsNothing(reply) ? "unknown" : "wrong";
 }
+
+/** Why a release is stopped: fewer of the test questions are right than its owner set. */
+export const belowWanted = "check.chatTests";

@@ -36,6 +36,8 @@ export interface ChatSays {
   readonly mail: (address: string) => string;
   readonly seePage: string;
   readonly talk: string;
+  /** A conversation, in the list of what somebody did. */
+  readonly talked: string;
   readonly and: string;
 }
 
@@ -78,6 +80,7 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     mail: (address) => `E-mail: ${address}`,
     seePage: "On its page",
     talk: "Talk to a person",
+    talked: "Conversation",
     and: "and",
   },
   de: {
@@ -119,6 +122,7 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     mail: (address) => `E-Mail: ${address}`,
     seePage: "Auf der Seite",
     talk: "Mit einem Menschen sprechen",
+    talked: "Gespräch",
     and: "und",
   },
   fr: {
@@ -157,6 +161,7 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     mail: (address) => `E-mail : ${address}`,
     seePage: "Sur la page",
     talk: "Parler à une personne",
+    talked: "Conversation",
     and: "et",
   },
 };

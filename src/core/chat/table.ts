@@ -288,3 +288,32 @@ export function rowSays(table: ChatTable, row: number, asks: readonly number[]):
   const name = cells[table.nameColumn] ?? "";
   return said.length ? `${name}: ${said.join(", ")}` : name;
 }
+
+/** Why rows that came in are no table. */
+export type TableFault = "empty" | "oneColumn" | "tooMany";
+
+/** What came of rows that somebody brought: the table, and how many of its rows had other numbers of cells than the first. */
+export type MadeTable =
+  | { readonly ok: true; readonly table: ChatTable; readonly ragged: number; readonly cut: number }
+  | { readonly ok: false; readonly fault: TableFault };
+
+/** Makes a table of rows as a file or a paste brings them; the first names the columns. Rows of other lengths are evened out. */
+export function tableOfRows(
+  of: { readonly id: string; readonly name: string },
+  given: readonly (readonly string[])[],
+  most: { readonly rows: number; readonly columns: number; readonly cell: number },
+): MadeTable {
+  const rows = given.filter((row) => row.some((cell) => cell.trim()));
+  const [head, ...body] = rows;
+  if (!head || !body.length) return { ok: false, fault: "empty" };
+  const columns = head.map((name) => name.trim().slice(0, 80));
+  if (columns.length < 2) return { ok: false, fault: "oneColumn" };
+  if (columns.length > most.columns || body.length > most.rows * 10) return { ok: false, fault: "tooMany" };
+  const kept = body.slice(0, most.rows).map((row) => row.map((cell) => cell.trim().slice(0, most.cell)));
+  return {
+    ok: true,
+    table: recogniseTable(of, columns, kept),
+    ragged: kept.filter((row) => row.length !== columns.length).length,
+    cut: body.length - kept.length,
+  };
+}

@@ -10,7 +10,8 @@ import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
 import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
 import type { SiteWidget } from "@/core/widget/settings";
-import type { HoursException, OpenSpan } from "./open-hours";
+import { spansSchema, weekSchema } from "./hours-schema";
+import type { HoursException } from "./open-hours";
 import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
 
 /** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
@@ -24,19 +25,6 @@ export const siteKeySchema = Joi.string()
   });
 
 export const siteNameSchema = Joi.string().trim().min(1).max(80).messages({ "string.empty": "A site needs a name." });
-
-const clockField = Joi.string()
-  .pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
-  .messages({ "string.pattern.base": "Write times as 09:00." });
-
-const spansSchema = Joi.array()
-  .items(
-    Joi.object({ from: clockField.required(), to: clockField.required() }).custom((span: OpenSpan, helpers) =>
-      span.from < span.to ? span : helpers.error("hours.order"),
-    ),
-  )
-  .max(4)
-  .messages({ "hours.order": "The end must be later than the beginning." });
 
 export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSettings>({
   language: languageSchema.required(),
@@ -59,9 +47,7 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
     .max(40)
     .pattern(/^\+?[\d ()/.-]{4,40}$/)
     .messages({ "string.pattern.base": "Write a phone number, such as +353 1 555 0100." }),
-  hours: Joi.array().items(spansSchema).length(7).messages({
-    "array.length": "A week has seven days, Monday first.",
-  }),
+  hours: weekSchema,
   exceptions: Joi.array()
     .items(
       Joi.object<HoursException>({

@@ -38,6 +38,8 @@ export interface Resolve {
   readonly language: string;
   /** ISO 4217, of the site. */
   readonly currency: string;
+  /** IANA zone of the site. */
+  readonly zone: string;
 }
 
 /** The part of the site file that a kind keeps for all of its widgets. */

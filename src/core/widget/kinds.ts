@@ -1,5 +1,6 @@
 // The list of widget kinds. Adding a kind adds one folder and one line here, besides the line of its settings' type.
 import { booking } from "@/core/booking/widget";
+import { chat } from "@/core/chat/widget";
 import { clips } from "@/core/clips/widget";
 import { consent } from "@/core/consent/widget";
 import { form } from "@/core/form/widget";
@@ -19,6 +20,7 @@ export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
   consent,
   wholepage,
   shop,
+  chat,
 };
 
 export const widgetKindNames = Object.keys(widgetKinds) as readonly WidgetKindName[];

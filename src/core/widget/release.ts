@@ -10,7 +10,7 @@ import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
 type Releasing = Pick<SiteFrame, "settings"> & Partial<WidgetParts>;
 
 /** Where things of a site are found; what the site says itself stands in its frame. */
-export type Places = Omit<Resolve, "currency">;
+export type Places = Omit<Resolve, "currency" | "zone">;
 
 const partOf = (site: Releasing, kind: WidgetKindName) =>
   ((site as Readonly<Record<string, unknown>>)[kind] ?? null) as never;
@@ -19,7 +19,7 @@ const partOf = (site: Releasing, kind: WidgetKindName) =>
 export function releaseWidget(widget: SiteWidget, site: Releasing, places: Places): ReleasedWidget | null {
   const { zone, currency } = site.settings;
   const kind = kindOf(widget as { kind: WidgetKindName });
-  const form = kind.released(widget.settings as never, { ...places, currency }, partOf(site, widget.kind));
+  const form = kind.released(widget.settings as never, { ...places, currency, zone }, partOf(site, widget.kind));
   if (form === null) return null;
   const opening = openingOf(widget);
   return {

@@ -1,5 +1,6 @@
 // The list of widget kinds as types: what each keeps, and the part of the site file that some have besides.
 import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
+import type { Chat } from "@/core/chat/chat";
 import type { ClipFeed } from "@/core/clips/clips";
 import type { Consent } from "@/core/consent/consent";
 import type { Form } from "@/core/form/form";
@@ -16,6 +17,7 @@ export interface WidgetSettings {
   readonly consent: Consent;
   readonly wholepage: WholePage;
   readonly shop: Shop;
+  readonly chat: Chat;
 }
 
 /** What a kind keeps for the whole site, under its own name in the site file. */

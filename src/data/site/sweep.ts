@@ -12,6 +12,7 @@ import {
   clientNotes,
 } from "../booking/tables";
 import { mediaVariants, uploadParts } from "../bytes/tables";
+import { chatLines, chatTalks } from "../chat/tables";
 import { type Database, inTransaction } from "../connection";
 import { consents, consentVersions } from "../consent/tables";
 import { formAnswers, formFiles } from "../form/tables";
@@ -146,6 +147,23 @@ export const sweepForms = (db: Database, siteId: string, before: Date): Promise<
       if (!ids.length) return 0;
       await tx.delete(formFiles).where(and(eq(formFiles.siteId, siteId), inArray(formFiles.answerId, ids)));
       await tx.delete(formAnswers).where(and(eq(formAnswers.siteId, siteId), inArray(formAnswers.id, ids)));
+      return ids.length;
+    }),
+  );
+
+/** Removes conversations in which nothing was said since `before`, with all that was said in them. */
+export const sweepTalks = (db: Database, siteId: string, before: Date): Promise<number> =>
+  inBatches(() =>
+    inTransaction(db, async (tx) => {
+      const rows = await tx
+        .select({ id: chatTalks.id })
+        .from(chatTalks)
+        .where(and(eq(chatTalks.siteId, siteId), lt(chatTalks.lastAt, before)))
+        .limit(batch);
+      const ids = rows.map(({ id }) => id);
+      if (!ids.length) return 0;
+      await tx.delete(chatLines).where(and(eq(chatLines.siteId, siteId), inArray(chatLines.talkId, ids)));
+      await tx.delete(chatTalks).where(and(eq(chatTalks.siteId, siteId), inArray(chatTalks.id, ids)));
       return ids.length;
     }),
   );

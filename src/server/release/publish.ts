@@ -10,7 +10,7 @@ import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
 import { keepStates, keptSite, wholePages } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
-import type { SiteRow } from "@/data/site/queries";
+import { type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { beside } from "../beside/beside";
 import { measuredPages } from "../check/states";
@@ -19,6 +19,7 @@ import { type JobRun, queueJob } from "../job/queue";
 import { manyPages, type SiteCall } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { loadKeptSite } from "../site/whole";
+import { beginLive, stopsOfWidgets } from "../widget/following";
 import { buildRelease } from "./build";
 import { keepUnits } from "./units";
 
@@ -32,6 +33,14 @@ export async function startPublishing(
 ): Promise<{ job: string; release: string; number: number }> {
   const { context, site: row } = call;
   const release = context.newId();
+  const asked = await stopsOfWidgets(context, row, await widgetsOf(context.db, row.id));
+  if (asked.length)
+    throw new Problem(
+      422,
+      "stopped",
+      `${asked.length === 1 ? "One thing stops" : `${asked.length} things stop`} this release.`,
+      asked.map(({ widget, code }) => ({ path: `${widget}/`, message: code })),
+    );
   try {
     const started = await inTransaction(context.db, async (tx) => {
       const [locked] = await tx.select().from(sites).where(eq(sites.id, row.id)).for("update");
@@ -155,7 +164,7 @@ async function layoutStops(tx: Executor, row: SiteRow, leaveOut: readonly Change
 export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const { payload, siteId } = run.job;
   const [release] = await context.db
-    .select({ id: releases.id, number: releases.number, pages: releases.pages })
+    .select({ id: releases.id, number: releases.number, pages: releases.pages, widgets: releases.widgets })
     .from(releases)
     .where(eq(releases.id, payload.release ?? ""));
   const [row] = await context.db
@@ -174,9 +183,11 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
     await run.finish(tx);
     await tx.update(releases).set({ state: "complete", rendered }).where(eq(releases.id, release.id));
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, row.id));
+    await beginLive(tx, row.id, release.widgets);
     await announce(tx, row.id, "live", { key: row.key });
   });
   context.liveChanged(row.key);
+  context.jobQueued();
   context.log.info({ site: row.key, release: release.number, rendered, pages }, "released");
 }
 
@@ -190,16 +201,18 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
       .where(and(eq(jobs.siteId, call.site.id), eq(jobs.kind, "publish"), inArray(jobs.state, ["queued", "running"])));
     if (running) throw conflict("publishing", "A release is being published. Wait for it, then go back.");
     const [release] = await tx
-      .select({ id: releases.id, number: releases.number, state: releases.state })
+      .select({ id: releases.id, number: releases.number, state: releases.state, widgets: releases.widgets })
       .from(releases)
       .where(and(eq(releases.siteId, call.site.id), eq(releases.id, releaseId)))
       // The night, which lets go of old releases, waits or has been here.
       .for("update");
     if (release?.state !== "complete") throw notFound("This release");
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
+    await beginLive(tx, call.site.id, release.widgets);
     await announce(tx, call.site.id, "live", { key: call.site.key });
     return release.number;
   });
   call.context.liveChanged(call.site.key);
+  call.context.jobQueued();
   return { live };
 }

@@ -1,7 +1,9 @@
 // How long a site keeps what visitors sent: the setting, and the nightly job that carries it out.
 import { asc, eq, gt } from "drizzle-orm";
 import { type Retention, retentionSchema, unconfirmedDays, usualRetention } from "@/core/site/retention";
+import { widgetsOfKind } from "@/core/widget/settings";
 import { inTransaction } from "@/data/connection";
+import { widgetsOf } from "@/data/site/queries";
 import {
   foldEdits,
   namedBytes,
@@ -16,6 +18,7 @@ import {
   sweepReleases,
   sweepSignups,
   sweepStates,
+  sweepTalks,
   sweepUploads,
   sweepVariants,
 } from "@/data/site/sweep";
@@ -28,6 +31,9 @@ import { noteOn } from "../security/events";
 
 /** Media that were put away can be had back for so many days. */
 const removedMediaDays = 30;
+
+/** The longest that any chat keeps conversations; of one that was removed they go after that. */
+const usualTalkDays = 730;
 
 const dayMs = 86_400_000;
 const sweepKey = "sweep";
@@ -54,6 +60,12 @@ export const retentionOperations = {
 export const beginSweeping = (context: Context): Promise<void> =>
   queueOnly(context.db, { kind: "sweep", siteId: null, payload: {}, onlyOne: sweepKey });
 
+/** How long conversations are kept: as the site's chat says, in days. */
+async function talkDays({ db }: Context, siteId: string): Promise<number> {
+  const chats = widgetsOfKind(await widgetsOf(db, siteId), "chat");
+  return Math.min(...chats.map(({ settings }) => settings.keepDays), usualTalkDays);
+}
+
 /** Clears away, site by site, what has been kept as long as its setting says. */
 export async function sweep(context: Context): Promise<void> {
   const { db } = context;
@@ -72,6 +84,7 @@ export async function sweep(context: Context): Promise<void> {
     const unconfirmed = ago(Math.min(kept.signups, unconfirmedDays));
     const gone = {
       signups: await sweepSignups(db, site.id, ago(kept.signups), unconfirmed),
+      conversations: await sweepTalks(db, site.id, ago(await talkDays(context, site.id))),
       forms: await sweepForms(db, site.id, ago(kept.forms)),
       bookings: await sweepBookings(db, site.id, ago(kept.bookings)),
       consents: await sweepConsents(db, site.id, ago(kept.consents)),

@@ -1,6 +1,7 @@
 // The list of the server's halves of widget kinds: one line a kind.
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingServer } from "../booking/server";
+import { chatServer } from "../chat/server";
 import { clipsServer } from "../clips/server";
 import { consentServer } from "../consent/server";
 import { formServer } from "../form/server";
@@ -18,6 +19,7 @@ export const widgetServers = {
   consent: consentServer,
   wholepage: wholePageServer,
   shop: shopServer,
+  chat: chatServer,
 } satisfies { readonly [K in WidgetKindName]: WidgetServer<K> };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -6,9 +6,9 @@ function codesIn(folder: string): string[] {
   return readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts"))
     .flatMap((file) =>
-      [...readFileSync(join(folder, file), "utf8").matchAll(/"((?:page|opening|check|clip|layout)\.[a-zA-Z]+)"/g)].map(
-        (match) => match[1] as string,
-      ),
+      [
+        ...readFileSync(join(folder, file), "utf8").matchAll(/"((?:page|opening|check|clip|layout|chat)\.[a-zA-Z]+)"/g),
+      ].map((match) => match[1] as string),
     );
 }
 

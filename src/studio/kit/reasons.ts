@@ -26,6 +26,29 @@ const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
 /** What a trigger waits for, in words. */
 export const triggerWords = (values: TriggerValues): string => triggers[values.on]?.(values) ?? values.on;
 
+/** What a question to a chat wants, in words. */
+const chatIntents: Readonly<Record<string, string>> = {
+  greeting: "a greeting",
+  thanks: "to say thanks",
+  goodbye: "to say goodbye",
+  person: "a person",
+  hours: "opening hours",
+  openNow: "to know whether it is open now",
+  price: "a price",
+  place: "to know where it is",
+  contact: "to reach somebody",
+  times: "free times",
+  order: "an order",
+  stock: "to know whether something is there",
+  open: "something of the pages",
+};
+
+const chatFaults: Readonly<Record<string, string>> = {
+  tooLong: "it is too long",
+  nothing: "there are no words in it",
+  script: "its letters are of no language that is known here",
+};
+
 /** Values of what is worth a look in a set-up of booking, all of them texts. */
 type Told = Readonly<Record<string, string>>;
 
@@ -51,6 +74,40 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.shopPages": () => "The shop lacks pages. Make them at the step “Pages and letters”.",
   "check.shopPayments": () => "Nobody can pay: switch on a way to pay.",
   "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
+  "check.chatSaysNothing": () => "A topic “*” keeps it from answering anything: every question gets those words.",
+  "check.chatAnswerOver": ({ question }: Told) => `The own answer “${question}” has run out: it is not given any more.`,
+  "check.chatTests": () =>
+    "Fewer questions of the chat’s test set are right than was set. Run it: Widgets, the chat, Test set.",
+  "chat.heard": ({ intent, by, language }: { intent: string; by: string; language: string }) =>
+    `Wants ${chatIntents[intent] ?? intent}${by ? ` (“${by}”)` : ""}; language ${language}.`,
+  "chat.about": ({ name, words: said, sure }: { name: string; words: string; sure: number }) =>
+    `About ${name}${said ? ` (“${said}”)` : ""}, ${Math.round(sure * 100)} % sure.`,
+  "chat.when": ({ from, to, zone }: { from: string; to: string; zone: string }) =>
+    `${from === to ? from : `${from} to ${to}`}, by the clock of ${zone}.`,
+  "chat.follows": ({ before }: { before: string }) => `It takes up “${before}”.`,
+  "chat.added": ({ topic }: { topic: string }) => `“${topic}” was spoken of: the brief adds a sentence.`,
+  "chat.askedOften": ({ times }: { times: number }) => `Not known ${times} times in a row: a person is called.`,
+  "chat.nothingFits": () => "No passage, table, own answer or engine fits.",
+  "chat.unreadable": ({ fault }: { fault: string }) => `It can’t be read: ${chatFaults[fault] ?? fault}.`,
+  "chat.avoided": ({ topic }: { topic: string }) => `“${topic}” is a topic it keeps out of.`,
+  "chat.wantsPerson": () => "A person was asked for.",
+  "chat.angry": () => "The words sound angry.",
+  "chat.callsPerson": ({ word }: { word: string }) => `“${word}” calls a person.`,
+  "chat.own": ({ question, share }: { question: string; share: number }) =>
+    `The own answer “${question}” has ${Math.round(share * 100)} % of the question.`,
+  "chat.fromOrders": () => "Orders are shown to whoever proves their address.",
+  "chat.fromHours": () => "From the opening hours of the site, with the days that depart from them.",
+  "chat.fromBooking": ({ services }: { services: L }) => `From booking, as it is at this moment: ${list(services)}.`,
+  "chat.fromTable": ({ table, rows, of, filters }: { table: string; rows: number; of: number; filters: L }) =>
+    `${rows} of ${of} rows of “${table}”${filters.length ? `: ${list(filters)}` : ""}.`,
+  "chat.fromPrices": ({ names }: { names: L }) => `The price as it is now: ${list(names)}.`,
+  "chat.fromStock": ({ names }: { names: L }) => `The stock as it is now: ${list(names)}.`,
+  "chat.fromSettings": () => "From the settings of the site.",
+  "chat.passage": ({ heading, score, share }: { heading: string; score: number; share: number }) =>
+    `“${heading}” has ${Math.round(share * 100)} % of the question, weight ${score}.`,
+  "chat.twoReadings": ({ names }: { names: L }) => `${list(names)} are equally near: it asks back.`,
+  "chat.tooLittle": ({ heading, share, missing }: { heading: string; share: number; missing: L }) =>
+    `The nearest, “${heading}”, has ${Math.round(share * 100)} % of the question${missing.length ? `, not ${list(missing)}` : ""}: too little to answer.`,
   "page.nodeGone": () => "the block is no longer there; someone removed it meanwhile.",
   "page.lineGone": () => "the line is no longer there; someone removed it meanwhile.",
   "page.wordsReplaced": () => "someone put other words in their place meanwhile.",

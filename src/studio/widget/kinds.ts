@@ -1,6 +1,7 @@
 // The list of the studio's halves of widget kinds: one line a kind.
 import type { WidgetKindName } from "@/core/widget/settings";
 import { bookingStudio } from "@/studio/booking/half";
+import { chatStudio } from "@/studio/chat/half";
 import { clipsStudio } from "@/studio/clips/half";
 import { consentStudio } from "@/studio/consent/half";
 import { formStudio } from "@/studio/form/half";
@@ -17,6 +18,7 @@ const widgetStudios: { readonly [K in WidgetKindName]: WidgetStudio<K> } = {
   consent: consentStudio,
   wholepage: wholePageStudio,
   shop: shopStudio,
+  chat: chatStudio,
 };
 
 /** A kind's half, to be asked about its own widgets. */

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Temporal } from "temporal-polyfill";
 import { pagePath } from "@/core/site/site";
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
@@ -106,6 +106,10 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const asked = useSearchParams().get("step");
   const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
   const [open, setOpen] = useState<Open>({ step: first.key });
+  // Links within a workspace name a step, too.
+  useEffect(() => {
+    if (asked && steps.some(({ key }) => key === asked)) setOpen({ step: asked });
+  }, [asked, steps]);
   useStatus(syncOf[view.state.kind](view.state as never), view.revision);
   const part = view.part as never;
   const sound = useSound(view.part, view.faults) as never;

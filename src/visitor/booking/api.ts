@@ -1,6 +1,7 @@
 // The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
 import type { CoursePart } from "@/core/booking/booking";
 import type { Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
+import { askStudio } from "../ask-studio";
 import type { Page } from "../kind";
 
 export interface Wish {
@@ -58,24 +59,6 @@ const toSite =
     return { status: response.status, body: await response.json().catch(() => ({})) };
   };
 
-let asked = 0;
-
-/** Asks the studio around a rehearsal, and waits for what it says. */
-const toStudio =
-  (page: Page, studio: string, widget: string): Send =>
-  (path, query, body) =>
-    new Promise((resolve) => {
-      const id = ++asked;
-      const hear = ({ origin, data }: MessageEvent) => {
-        const { from, answers } = data as { from?: string; answers?: { id: number; status: number; body: unknown } };
-        if (origin !== studio || from !== "webitor-studio" || answers?.id !== id) return;
-        removeEventListener("message", hear);
-        resolve(answers);
-      };
-      addEventListener("message", hear);
-      page.tell({ asks: { id, widget, path, query, body } });
-    });
-
 export class BookingApi {
   constructor(
     private readonly send: Send,
@@ -84,7 +67,10 @@ export class BookingApi {
 
   static of(page: Page, widget: string): BookingApi {
     const { rehearsal } = page.data;
-    return new BookingApi(rehearsal ? toStudio(page, rehearsal.studio, widget) : toSite("", widget), page.visitor.zone);
+    return new BookingApi(
+      rehearsal ? askStudio(page, rehearsal.studio, widget) : toSite("", widget),
+      page.visitor.zone,
+    );
   }
 
   /** For pages of other sites: every call goes to the calendar's own. */

@@ -89,7 +89,13 @@ export async function elsewhere(call: PublicCall, origin: string | null): Promis
   const { thanks, ...others } = settings;
   const form = booking.released(
     thanks?.kind === "page" ? others : settings,
-    { currency: site.settings.currency, language: site.settings.language, pageHref: () => null, picture: () => null },
+    {
+      currency: site.settings.currency,
+      language: site.settings.language,
+      zone: site.settings.zone,
+      pageHref: () => null,
+      picture: () => null,
+    },
     setUp,
   );
   return {

@@ -1,0 +1,15 @@
+// What a page carries for the chat's script. Light enough for the visitor's browser.
+import type { Collectable, Greeting, Starter } from "./chat";
+
+export interface ReleasedChat {
+  readonly name: string;
+  readonly helps: string;
+  /** Address of its picture; "" for none. */
+  readonly picture: string;
+  readonly greetings: readonly Greeting[];
+  readonly starters: readonly Starter[];
+  readonly collects: readonly Collectable[];
+  readonly consent: string;
+  /** IANA zone by which greetings hold. */
+  readonly zone: string;
+}

@@ -1,0 +1,74 @@
+// The chat as a kind of widget: one a site.
+import { ownOrigin, type Problem } from "@/core/kind/holder";
+import { openingIn } from "@/core/opening/opening";
+import { escapeHtml } from "@/core/render/escape";
+import type { WidgetKind } from "@/core/widget/kind";
+import { newChat } from "./chat";
+import { chatCss } from "./css";
+import { chatForm } from "./html";
+import type { ReleasedChat } from "./released";
+import { chatSchema } from "./schema";
+
+export const chat: WidgetKind<"chat"> = {
+  label: "Chat",
+  sentence: "Answers visitors from the site’s own pages, tables and free times, and hands over to a person.",
+  drawing: [
+    { kind: "box", x: 6, y: 4, width: 28, height: 9 },
+    { kind: "line", x: 9, y: 7, width: 20, height: 1.4 },
+    { kind: "line", x: 9, y: 10, width: 14, height: 1.4 },
+    { kind: "key", x: 22, y: 16, width: 25, height: 6 },
+    { kind: "box", x: 6, y: 26, width: 41, height: 5 },
+  ],
+  placements: ["flow", "button", "link", "over"],
+  callWords: "Ask us",
+  single: true,
+  schema: chatSchema,
+  fresh: ({ name }) => newChat(name),
+  note: ({ tables, answers }) =>
+    `${tables.length === 1 ? "one table" : `${tables.length} tables`}, ${answers.length === 1 ? "one own answer" : `${answers.length} own answers`}`,
+  refs: function* ({ brief, answers }) {
+    if (brief.picture) yield { of: "media", id: brief.picture, path: "brief.picture" };
+    for (const [at, answer] of answers.entries()) {
+      if (answer.picture) yield { of: "media", id: answer.picture, path: `answers[${at}].picture` };
+      if (answer.widget) yield { of: "widget", id: answer.widget, path: `answers[${at}].widget` };
+    }
+  },
+  sends: function* () {
+    const stays = { as: "storage", days: null } as const;
+    yield { origin: ownOrigin, purpose: "needed", sets: ["chat"], what: "Your conversation", stays };
+  },
+  problems: function* ({ enabled, brief, answers }, site): Generator<Problem> {
+    if (!enabled) return;
+    if (brief.avoids.some(({ words }) => words.includes("*"))) yield { weight: "look", code: "check.chatSaysNothing" };
+    for (const answer of answers)
+      if (answer.to && site.today && answer.to < site.today)
+        yield { weight: "look", code: "check.chatAnswerOver", values: { question: answer.questions[0] ?? "" } };
+  },
+  opening: openingIn,
+  withOpening: (settings, opening) => ({ ...settings, ...opening }),
+  floating: ({ floating }) => floating,
+  withFloating: (settings, floating) => ({ ...settings, floating }),
+  // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
+  opens: (widget, context) => {
+    const behind = context.putBehind(`widget-${widget.id}`, (id) => {
+      const { brief, floating } = widget.settings;
+      return `<div class="w-chat-over${floating?.corner === "start" ? " w-chat-start" : ""}" id="${id}" popover role="dialog" aria-label="${escapeHtml(brief.name)}"><div class="w-chat" data-w="${widget.id}">${chatForm(widget.id, brief, context.language)}</div></div>`;
+    });
+    return `popovertarget="${behind}"`;
+  },
+  flow: (placed, widget, context) =>
+    `<div${placed.attributes("w-chat")} data-w="${widget.id}">${chatForm(widget.id, widget.settings.brief, context.language)}</div>`,
+  css: chatCss,
+  released: ({ brief, greetings, starters }, { picture, zone }): ReleasedChat => ({
+    name: brief.name,
+    helps: brief.helps,
+    picture: brief.picture ? (picture(brief.picture)?.small ?? "") : "",
+    greetings,
+    starters,
+    collects: brief.collects,
+    consent: brief.consent,
+    zone,
+  }),
+  // What it answers with goes live with a release; what pages show of it is the rest.
+  part: null,
+};

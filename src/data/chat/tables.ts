@@ -1,0 +1,142 @@
+// What pages of releases say, and what visitors and a chat said to each other.
+import {
+  bigint,
+  boolean,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  text,
+  unique,
+  varchar,
+} from "drizzle-orm/mysql-core";
+import type { Turn } from "@/core/chat/hear";
+import type { ReadPage } from "@/core/chat/read-page";
+import type { Button, Looked, ReplySource } from "@/core/chat/reply";
+import type { Reason } from "@/core/visitor/decision";
+import { instant, json, packedJson } from "../columns";
+
+/** What a page says, by the bytes it is made of: the same page of a later release is read once. */
+export const chatPages = mysqlTable(
+  "chat_pages",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    /** Key of its bytes. */
+    blob: varchar("blob", { length: 64 }).notNull(),
+    /** Which reader read it: another reads other things. */
+    reader: smallint("reader").notNull(),
+    read: packedJson<ReadPage>("read").notNull(),
+    /** When a release had it last. */
+    usedAt: instant("used_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.blob, table.reader] })],
+);
+
+/** How a conversation stands: with the chat, waiting for a person, with one, or over. */
+export const talkStates = ["chat", "waiting", "person", "done"] as const;
+export type TalkState = (typeof talkStates)[number];
+
+export const chatTalks = mysqlTable(
+  "chat_talks",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    /** SHA-256 of the token by which the visitor's browser knows it. */
+    token: varchar("token", { length: 64 }).notNull(),
+    state: mysqlEnum("state", talkStates as unknown as [TalkState, ...TalkState[]]).notNull(),
+    page: varchar("page", { length: 400 }).notNull(),
+    language: varchar("language", { length: 35 }).notNull(),
+    /** Who answers, while a person does. */
+    userId: varchar("user_id", { length: 24 }),
+    person: varchar("person", { length: 120 }).notNull().default(""),
+    email: varchar("email", { length: 254 }).notNull().default(""),
+    name: varchar("name", { length: 120 }).notNull().default(""),
+    /** The wording agreed to with the address, as it stood that day. */
+    consent: varchar("consent", { length: 600 }).notNull().default(""),
+    /** What is kept from one question to the next. */
+    turn: json<Turn | null>("turn").notNull(),
+    /** So many lines it has; the next gets this number. */
+    lines: int("lines").notNull().default(0),
+    /** Lines of the visitor's that nobody of the site has seen. */
+    unread: int("unread").notNull().default(0),
+    /** Questions in it that were not known. */
+    unknown: int("unknown").notNull().default(0),
+    visitorTypedAt: instant("visitor_typed_at"),
+    personTypedAt: instant("person_typed_at"),
+    createdAt: instant("created_at").notNull(),
+    lastAt: instant("last_at").notNull(),
+  },
+  (table) => [
+    unique("chat_talks_token").on(table.token),
+    index("chat_talks_state").on(table.siteId, table.state, table.lastAt),
+    index("chat_talks_last").on(table.siteId, table.lastAt),
+    index("chat_talks_email").on(table.siteId, table.email),
+  ],
+);
+
+export const speakers = ["visitor", "chat", "person", "note"] as const;
+export type Speaker = (typeof speakers)[number];
+
+/** What an answer brings besides its words. */
+export interface KeptReply {
+  readonly lines: readonly { readonly text: string; readonly source: number | null }[];
+  readonly sources: readonly ReplySource[];
+  readonly buttons: readonly Button[];
+  readonly picture: string | null;
+  readonly why: readonly Reason[];
+  readonly looked: readonly Looked[];
+}
+
+export const chatLines = mysqlTable(
+  "chat_lines",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    talkId: varchar("talk_id", { length: 24 }).notNull(),
+    /** Its place in the conversation, from 0. */
+    nth: int("nth").notNull(),
+    /** Names one sending: sent again, it is the same. */
+    once: varchar("once", { length: 40 }).notNull(),
+    by: mysqlEnum("said_by", speakers as unknown as [Speaker, ...Speaker[]]).notNull(),
+    text: text("text").notNull(),
+    /** Of an answer: what it was. */
+    kind: varchar("kind", { length: 12 }).notNull().default(""),
+    /** Of an answer: what it came from, such as "page:/classes" or "live:hours"; "" for nothing. */
+    topic: varchar("topic", { length: 400 }).notNull().default(""),
+    page: varchar("page", { length: 400 }).notNull().default(""),
+    reply: json<KeptReply | null>("reply").notNull(),
+    helped: boolean("helped"),
+    /** How long the answer took, in µs. */
+    tookUs: bigint("took_us", { mode: "number" }),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.talkId, table.nth] }),
+    unique("chat_lines_once").on(table.talkId, table.once),
+    index("chat_lines_time").on(table.siteId, table.createdAt),
+    index("chat_lines_kind").on(table.siteId, table.kind, table.createdAt),
+  ],
+);
+
+/** How a question of a test set did. */
+export interface KeptVerdict {
+  readonly id: string;
+  readonly verdict: "right" | "wrong" | "unknown";
+}
+
+/** Runs of a test set, the last few of each chat: what has changed is told from them. */
+export const chatRuns = mysqlTable(
+  "chat_runs",
+  {
+    id: varchar("id", { length: 24 }).primaryKey(),
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    /** SHA-256 of what was run on: the same is not kept twice. */
+    of: varchar("of", { length: 64 }).notNull(),
+    verdicts: json<readonly KeptVerdict[]>("verdicts").notNull(),
+    createdAt: instant("created_at").notNull(),
+  },
+  (table) => [index("chat_runs_time").on(table.siteId, table.widgetId, table.createdAt)],
+);

@@ -1,0 +1,261 @@
+// What the workspace of a chat asks: what it knows, how it would answer, how its test set does.
+import { and, desc, eq, gte, inArray } from "drizzle-orm";
+import Joi from "joi";
+import type { Chat } from "@/core/chat/chat";
+import { gather } from "@/core/chat/group";
+import type { Turn } from "@/core/chat/hear";
+import { readsPage } from "@/core/chat/knowledge";
+import { proposeTests } from "@/core/chat/propose";
+import type { Reply } from "@/core/chat/reply";
+import { chatSchema } from "@/core/chat/schema";
+import { studioShape } from "@/core/input/shape";
+import { languageSchema } from "@/core/locale/schema";
+import { chatLines, chatRuns, chatTalks } from "@/data/chat/tables";
+import { inTransaction } from "@/data/connection";
+import { type Context, sha256 } from "../context";
+import { type SiteCall, siteOperation } from "../operation";
+import { fieldProblem, validated } from "../problem";
+import { answer } from "./answer";
+import { runTests, shareRight, workingEngine } from "./working";
+
+const widget = Joi.string().max(40).required();
+/** A chat as it stands in its steps: judged as a whole, since what is wrong with it is said there. */
+const settings = Joi.object().unknown().required();
+
+const draftOf = (given: unknown): Chat =>
+  validated(Joi.object<{ settings: Chat }>({ settings: chatSchema }), { settings: given }, studioShape).settings;
+
+/** So many runs of each test set are kept. */
+const runsKept = 20;
+
+/** What an answer looks like to the studio. */
+const shown = ({ reply, tookUs }: { reply: Reply; tookUs: number }) => ({ ...reply, tookUs });
+
+/** So much of what visitors asked is looked through for what was not known. */
+const mostAsked = 600;
+
+/** Questions that were not known in the last days, gathered by what they mean. */
+export async function unknownOf(context: Context, siteId: string, language: string, days: number) {
+  const rows = await context.db
+    .select({ question: chatLines.text, at: chatLines.createdAt })
+    .from(chatLines)
+    .where(
+      and(
+        eq(chatLines.siteId, siteId),
+        eq(chatLines.by, "visitor"),
+        inArray(chatLines.kind, ["unknown", "person"]),
+        gte(chatLines.createdAt, new Date(context.now().getTime() - days * 86_400_000)),
+      ),
+    )
+    .orderBy(desc(chatLines.createdAt))
+    .limit(mostAsked);
+  return gather(
+    rows.map(({ question, at }) => ({ question: question.slice(0, 300), at: at.getTime() })),
+    language,
+  );
+}
+
+export const chatOperations = {
+  /** What a chat knows: its pages with what is read of each, tables, what is told twice and differently. */
+  "chat.knows": siteOperation(
+    "site.read",
+    { settings },
+    async (call: SiteCall, input: { settings: unknown }) => {
+      const chat = draftOf(input.settings);
+      const { engine, pages, knowledge, site } = await workingEngine(call.context, call.site, chat);
+      const answered = await answeredPages(call, site.widgets.find(({ kind }) => kind === "chat")?.id ?? "");
+      return {
+        pages: pages.map(({ path, title, read }) => ({
+          path,
+          title,
+          read: readsPage(chat, path),
+          passages: read.sections.length,
+          words: read.sections.reduce((sum, { lines }) => sum + lines.join(" ").split(" ").length, 0),
+          tables: read.tables.length,
+          answered: answered.get(path) ?? 0,
+          passagesRead: read.sections.slice(0, 60).map(({ headings, lines }) => ({
+            heading: headings.at(-1) ?? title,
+            lines: lines.slice(0, 12),
+          })),
+        })),
+        tables: knowledge.tables
+          .filter(({ href }) => href !== undefined)
+          .map(({ id, name, href, columns, rows }) => ({
+            id,
+            name,
+            href,
+            columns: columns.map((one) => one.name),
+            rows: rows.length,
+          })),
+        subjects: knowledge.subjects.slice(0, 200).map(({ kind, name, href }) => ({ kind, name, href })),
+        hours: knowledge.facts.hours !== null,
+        differences: engine.differences().map(({ about, one, other }) => ({
+          about,
+          one: {
+            words: one.amount.words,
+            line: one.line,
+            title: one.source.title,
+            href: one.source.href,
+            heading: one.passage.headings.at(-1) ?? "",
+          },
+          other: {
+            words: other.amount.words,
+            line: other.line,
+            title: other.source.title,
+            href: other.source.href,
+            heading: other.passage.headings.at(-1) ?? "",
+          },
+        })),
+      };
+    },
+    { whole: "chat.knows" },
+  ),
+  /** How a question would be answered as things stand, with every reason. */
+  "chat.try": siteOperation(
+    "site.rehearse",
+    {
+      settings,
+      question: Joi.string().max(20_000).required().messages({ "string.empty": "Write a question first." }),
+      before: Joi.object().unknown().allow(null).default(null),
+      language: languageSchema.required(),
+      now: Joi.number().integer().min(0).max(4_102_444_800_000).allow(null).default(null),
+    },
+    async (
+      call: SiteCall,
+      input: { settings: unknown; question: string; before: unknown; language: string; now: number | null },
+    ) => {
+      const asking = await workingEngine(call.context, call.site, draftOf(input.settings));
+      return shown(
+        await answer(call.context, call.site, asking, {
+          question: input.question,
+          before: turnOf(input.before),
+          page: input.language,
+          now: input.now ?? call.context.now().getTime(),
+        }),
+      );
+    },
+    { whole: "chat.try" },
+  ),
+  /** Runs the test set as things stand, and keeps how it did. */
+  "chat.test": siteOperation(
+    "widgets.change",
+    { widget, settings },
+    async (call: SiteCall, input: { widget: string; settings: unknown }) => {
+      const { context, site } = call;
+      const chat = draftOf(input.settings);
+      const asking = await workingEngine(context, site, chat);
+      const tested = await runTests(context, site, asking, chat.tests);
+      const verdicts = tested.map(({ id, verdict }) => ({ id, verdict }));
+      const mine = and(eq(chatRuns.siteId, site.id), eq(chatRuns.widgetId, input.widget));
+      const of = sha256(JSON.stringify([asking.state, chat]));
+      const last = await inTransaction(context.db, async (tx) => {
+        const kept = await tx.select().from(chatRuns).where(mine).orderBy(desc(chatRuns.createdAt), desc(chatRuns.id));
+        const before = kept.find((run) => run.of !== of) ?? null;
+        const same = kept.filter((run) => run.of === of).map(({ id }) => id);
+        const old = [...same, ...kept.slice(runsKept - 1).map(({ id }) => id)];
+        if (old.length) await tx.delete(chatRuns).where(and(mine, inArray(chatRuns.id, old)));
+        await tx.insert(chatRuns).values({
+          id: context.newId(),
+          siteId: site.id,
+          widgetId: input.widget,
+          of,
+          verdicts,
+          createdAt: context.now(),
+        });
+        return before;
+      });
+      const was = new Map((last?.verdicts ?? []).map(({ id, verdict }) => [id, verdict]));
+      return {
+        share: shareRight(tested),
+        before: last
+          ? { right: last.verdicts.filter(({ verdict }) => verdict === "right").length, of: last.verdicts.length }
+          : null,
+        results: tested.map(({ id, verdict, answered }) => ({
+          id,
+          verdict,
+          was: was.get(id) ?? null,
+          answered: shown(answered),
+        })),
+      };
+    },
+    { whole: "chat.test" },
+  ),
+  /** Questions for the test set that the site itself asks and answers. */
+  "chat.propose": siteOperation(
+    "site.read",
+    { settings },
+    async (call: SiteCall, input: { settings: unknown }) => {
+      const chat = draftOf(input.settings);
+      const { pages, knowledge } = await workingEngine(call.context, call.site, chat);
+      return proposeTests(
+        {
+          pages: pages.filter(({ path }) => readsPage(chat, path)),
+          tables: knowledge.tables,
+          subjects: knowledge.subjects,
+          hasHours: knowledge.facts.hours !== null,
+        },
+        new Set(chat.tests.map(({ question }) => question.toLowerCase())),
+      );
+    },
+    { whole: "chat.propose" },
+  ),
+  /** What visitors asked of late, and what of it was not known: gathered by what it means. */
+  "chat.asked": siteOperation("visitors.read", {}, async (call) => ({
+    unknown: (await unknownOf(call.context, call.site.id, call.site.settings.language, 90)).slice(0, 60),
+  })),
+};
+
+/** What a screen sends back of a conversation in a rehearsal: believed as far as it has the form. */
+function turnOf(given: unknown): Turn | null {
+  if (given === null) return null;
+  const turn = given as Turn;
+  const sound =
+    typeof turn.intent === "string" &&
+    typeof turn.question === "string" &&
+    typeof turn.unknown === "number" &&
+    Array.isArray(turn.subjects) &&
+    turn.subjects.length <= 10 &&
+    (turn.when === null ||
+      (typeof turn.when === "object" && typeof turn.when.from === "string" && typeof turn.when.to === "string")) &&
+    (turn.table === null ||
+      (typeof turn.table === "object" &&
+        Array.isArray(turn.table.query?.filters) &&
+        Array.isArray(turn.table.query?.asks)));
+  if (!sound) throw fieldProblem("before", "What was spoken of before can't be read. Start the conversation again.");
+  return turn;
+}
+
+/** How often each page has answered a visitor in the last 90 days. */
+async function answeredPages({ context, site }: SiteCall, widgetId: string): Promise<ReadonlyMap<string, number>> {
+  const rows = await context.db
+    .select({ topic: chatLines.topic })
+    .from(chatLines)
+    .innerJoin(chatTalks, and(eq(chatTalks.siteId, chatLines.siteId), eq(chatTalks.id, chatLines.talkId)))
+    .where(
+      and(
+        eq(chatLines.siteId, site.id),
+        eq(chatTalks.widgetId, widgetId),
+        eq(chatLines.by, "chat"),
+        eq(chatLines.kind, "answer"),
+        gte(chatLines.createdAt, new Date(context.now().getTime() - 90 * 86_400_000)),
+      ),
+    )
+    .orderBy(desc(chatLines.createdAt))
+    .limit(5000);
+  const counts = new Map<string, number>();
+  for (const { topic } of rows)
+    if (topic.startsWith("page:")) counts.set(topic.slice(5), (counts.get(topic.slice(5)) ?? 0) + 1);
+  return counts;
+}
+
+/** Whether the test set of a chat is below what its owner set, as the site stands; null where it is not. */
+export async function testsBelow(
+  context: Context,
+  row: SiteCall["site"],
+  chat: Chat,
+): Promise<{ readonly share: number; readonly wanted: number } | null> {
+  if (!chat.enabled || chat.stopBelow === null || !chat.tests.length) return null;
+  const asking = await workingEngine(context, row, chat);
+  const share = shareRight(await runTests(context, row, asking, chat.tests));
+  return share < chat.stopBelow ? { share, wanted: chat.stopBelow } : null;
+}

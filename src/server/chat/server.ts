@@ -1,0 +1,85 @@
+// The server's half of the chat.
+import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
+import Joi from "joi";
+import { chatSays } from "@/core/chat/say";
+import { chatLines, chatTalks } from "@/data/chat/tables";
+import { dayIn } from "../day";
+import { mostDone, type WidgetServer } from "../widget/half";
+import { talkOperations } from "./desk";
+import { chatEndpoints, chatSchemas } from "./endpoints";
+import { chatOperations } from "./operations";
+import { readJob } from "./reading";
+import { forgetTalks } from "./talks";
+
+export const chatServer = {
+  operations: { ...chatOperations, ...talkOperations },
+  endpoints: chatEndpoints,
+  schemas: chatSchemas,
+  jobs: { chatRead: { lane: "slow", payload: Joi.object({}), run: readJob } },
+  erases: {
+    what: "conversations",
+    run: async (tx, siteId, email) => {
+      const rows = await tx
+        .select({ id: chatTalks.id })
+        .from(chatTalks)
+        .where(and(eq(chatTalks.siteId, siteId), eq(chatTalks.email, email)));
+      return forgetTalks(
+        tx,
+        siteId,
+        rows.map(({ id }) => id),
+      );
+    },
+  },
+  knows: async ({ context: { db }, site, email, language }) => {
+    const rows = await db
+      .select({ id: chatTalks.id, at: chatTalks.lastAt, lines: chatTalks.lines, page: chatTalks.page })
+      .from(chatTalks)
+      .where(and(eq(chatTalks.siteId, site.id), eq(chatTalks.email, email)))
+      .orderBy(desc(chatTalks.lastAt))
+      .limit(mostDone);
+    const title = chatSays(language).talked;
+    return rows.map(({ id, at, lines, page }) => ({ id, at, title, words: `${lines} · ${page}`, path: "" }));
+  },
+  results: async ({ context: { db }, site }, widget, days) => {
+    const first = new Date(Date.parse(`${days[0]}T00:00:00Z`) - 86_400_000);
+    const rows = await db
+      .select({ at: chatLines.createdAt, kind: chatLines.kind, helped: chatLines.helped })
+      .from(chatLines)
+      .innerJoin(chatTalks, and(eq(chatTalks.siteId, chatLines.siteId), eq(chatTalks.id, chatLines.talkId)))
+      .where(
+        and(
+          eq(chatLines.siteId, site.id),
+          eq(chatTalks.widgetId, widget.id),
+          eq(chatLines.by, "chat"),
+          inArray(chatLines.kind, ["answer", "choice", "instead", "unknown", "person"]),
+          gte(chatLines.createdAt, first),
+        ),
+      )
+      .limit(50_000);
+    const names = ["questions", "answered", "handed", "helped", "not"] as const;
+    const series = Object.fromEntries(names.map((name) => [name, days.map(() => 0)])) as Record<
+      (typeof names)[number],
+      number[]
+    >;
+    const place = new Map(days.map((day, at) => [day, at]));
+    for (const { at, kind, helped } of rows) {
+      const nth = place.get(dayIn(site.settings.zone, at));
+      if (nth === undefined) continue;
+      const add = (name: (typeof names)[number]) => {
+        series[name][nth] = (series[name][nth] ?? 0) + 1;
+      };
+      add("questions");
+      if (kind === "person") add("handed");
+      else if (kind !== "unknown") add("answered");
+      if (helped !== null) add(helped ? "helped" : "not");
+    }
+    const states = await db
+      .select({ state: chatTalks.state, all: count() })
+      .from(chatTalks)
+      .where(and(eq(chatTalks.siteId, site.id), eq(chatTalks.widgetId, widget.id)))
+      .groupBy(chatTalks.state);
+    return { series, states: Object.fromEntries(states.map((row) => [row.state, row.all])) };
+  },
+  outside: null,
+  rehearse: null,
+} satisfies WidgetServer<"chat">;

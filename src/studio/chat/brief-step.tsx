@@ -1,0 +1,109 @@
+"use client";
+// The brief: who speaks, how, about what not, and when a person is called.
+import { Text } from "@chakra-ui/react";
+import { type Brief, collectable, type Tone } from "@/core/chat/chat";
+import { Group, NumberInput, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { ListRow } from "@/studio/opening/list-row";
+import type { StepProps } from "@/studio/widget/half";
+import { Topics } from "./topics";
+import { words } from "./words";
+
+const own = words.brief;
+
+export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
+  const { brief, keepDays } = settings;
+  const put = (part: Partial<Brief>) => change({ brief: { ...brief, ...part } });
+  const person = (part: Partial<Brief["person"]>) => put({ person: { ...brief.person, ...part } });
+  return (
+    <>
+      <Row label={own.name} error={faults["brief.name"]} hint={own.nameHint}>
+        {(ids) => <TextInput {...ids} maxLength={60} value={brief.name} onChange={(name) => put({ name })} />}
+      </Row>
+      <Row label={own.helps} stacked error={faults["brief.helps"]}>
+        {(ids) => <TextArea {...ids} rows={2} value={brief.helps} onChange={(helps) => put({ helps })} />}
+      </Row>
+      <Row label={own.tone}>
+        {() => (
+          <Segments<Tone> label={own.tone} value={brief.tone} options={own.tones} onChange={(tone) => put({ tone })} />
+        )}
+      </Row>
+      <Topics
+        title={own.avoids}
+        note={own.avoidsNote}
+        path="brief.avoids"
+        topics={brief.avoids}
+        faults={faults}
+        onChange={(avoids) => put({ avoids })}
+      />
+      <Topics
+        title={own.adds}
+        note={own.addsNote}
+        path="brief.adds"
+        topics={brief.adds}
+        faults={faults}
+        onChange={(adds) => put({ adds })}
+      />
+      <Group title={own.person}>
+        <Row label={own.afterUnknown} hint={own.afterUnknownHint} error={faults["brief.person.afterUnknown"]}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              min={0}
+              max={10}
+              step={1}
+              value={brief.person.afterUnknown}
+              onChange={(afterUnknown) => person({ afterUnknown: afterUnknown ?? 0 })}
+            />
+          )}
+        </Row>
+        <Tick label={own.whenAngry} checked={brief.person.whenAngry} onChange={(whenAngry) => person({ whenAngry })} />
+        <ListRow
+          label={own.personWords}
+          values={brief.person.words}
+          error={faults["brief.person.words"]}
+          hint=""
+          onChange={(list) => person({ words: list })}
+        />
+        <Row label={own.goes}>
+          {() => (
+            <Segments<Brief["person"]["goes"]>
+              label={own.goes}
+              value={brief.person.goes}
+              options={own.goesOptions}
+              onChange={(goes) => person({ goes })}
+            />
+          )}
+        </Row>
+        <Text color="ink2">{own.hoursNote}</Text>
+      </Group>
+      <Group title={own.collects}>
+        {collectable.map((what) => (
+          <Tick
+            key={what}
+            label={own.collectables[what]}
+            checked={brief.collects.includes(what)}
+            onChange={(on) =>
+              put({ collects: collectable.filter((one) => (one === what ? on : brief.collects.includes(one))) })
+            }
+          />
+        ))}
+        <Row label={own.consent} stacked error={faults["brief.consent"]}>
+          {(ids) => <TextArea {...ids} rows={2} value={brief.consent} onChange={(consent) => put({ consent })} />}
+        </Row>
+        <Row label={own.keepDays} error={faults.keepDays}>
+          {(ids) => (
+            <NumberInput
+              {...ids}
+              min={1}
+              max={730}
+              step={1}
+              unit={own.days}
+              value={keepDays}
+              onChange={(days) => change({ keepDays: days ?? 0 })}
+            />
+          )}
+        </Row>
+      </Group>
+    </>
+  );
+}

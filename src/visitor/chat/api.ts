@@ -1,0 +1,119 @@
+// The chat's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
+import type { Button } from "@/core/chat/reply";
+import { askStudio } from "../ask-studio";
+import type { Page } from "../kind";
+
+export interface TalkLine {
+  readonly nth: number;
+  readonly by: "visitor" | "chat" | "person" | "note";
+  readonly text: string;
+  readonly kind: string;
+  readonly helped: boolean | null;
+  readonly lines?: readonly { readonly text: string; readonly source: number | null }[];
+  readonly sources?: readonly {
+    readonly title: string;
+    readonly href: string;
+    readonly words: string;
+    readonly kind: string;
+  }[];
+  readonly buttons?: readonly Button[];
+}
+
+export interface Talk {
+  readonly talk?: string;
+  readonly state: "chat" | "waiting" | "person" | "done";
+  readonly person: string;
+  readonly typing: boolean;
+  readonly lines: readonly TalkLine[];
+}
+
+/** What came back; fields name what is wrong with what was sent. Status 0: nothing came back. */
+export interface Came<T> {
+  readonly status: number;
+  readonly value: T;
+  readonly title: string;
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+/** A key of one deed: sent again with it, it is done once. */
+export const newKey = (): string =>
+  crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
+
+export class ChatApi {
+  private readonly rehearsed: ReturnType<typeof askStudio> | null;
+
+  constructor(
+    page: Page,
+    private readonly widget: string,
+  ) {
+    const { rehearsal } = page.data;
+    this.rehearsed = rehearsal ? askStudio(page, rehearsal.studio, widget) : null;
+  }
+
+  /** `path` is below /_w/v1; without a body it is read. */
+  private async call<T>(path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Came<T>> {
+    let status = 0;
+    let came: unknown = {};
+    try {
+      if (this.rehearsed) ({ status, body: came } = await this.rehearsed(path, {}, body));
+      else {
+        const response = await fetch(`/_w/v1/${path}`, {
+          ...(body === undefined
+            ? {}
+            : {
+                method: "POST",
+                headers: { "content-type": "application/json", ...headers },
+                body: JSON.stringify(body),
+              }),
+        });
+        status = response.status;
+        came = await response.json().catch(() => ({}));
+      }
+    } catch {}
+    const { title = "", fields = [] } = came as { title?: string; fields?: { path: string; message: string }[] };
+    return {
+      status,
+      value: came as T,
+      title,
+      fields: status < 300 ? {} : Object.fromEntries(fields.map((one) => [one.path, one.message])),
+    };
+  }
+
+  ask = (once: string, talk: string | null, question: string, language: string) =>
+    this.call<Talk>(`chat/${this.widget}/questions`, {
+      ...{ once, talk, question, language },
+      page: this.rehearsed ? "/" : location.pathname.slice(0, 399),
+    });
+
+  since = (talk: string, after: number, typing: boolean) =>
+    this.call<Talk>(`chat/talks/${talk}?after=${after}&typing=${typing ? 1 : 0}`);
+
+  rate = (talk: string, nth: number, helped: boolean) => this.call(`chat/talks/${talk}/ratings`, { nth, helped });
+
+  person = (talk: string, once: string) => this.call<Talk>(`chat/talks/${talk}/calls`, { once });
+
+  leave = (talk: string, message: Readonly<Record<string, string | boolean>>) =>
+    this.call<Talk>(`chat/talks/${talk}/messages`, message);
+
+  erase = (talk: string) => this.call(`chat/talks/${talk}/erasures`, {});
+
+  /** Books a time: it is held, and the booking made of it. */
+  async book(
+    { widget, service, start }: Extract<Button, { kind: "book" }>,
+    client: { readonly name: string; readonly email: string },
+    language: string,
+    key: string,
+  ): Promise<Came<{ readonly booking?: { readonly state?: string } }>> {
+    const held = await this.call<{ hold: string }>(
+      `booking/${widget}/holds`,
+      { service, start, seats: 1 },
+      { "idempotency-key": `${key}-h` },
+    );
+    if (held.status !== 201) return held as Came<never>;
+    return this.call(
+      `booking/${widget}/bookings`,
+      { hold: held.value.hold, client: { ...client, phone: "" }, answers: {}, terms: false, language },
+      { "idempotency-key": `${key}-b` },
+    );
+  }
+}

@@ -1,0 +1,523 @@
+// The chat on a page: a log of what was said, a field for the next question, and ways on as buttons.
+
+import { type ChatPageWords, chatPageWords } from "@/core/chat/page-words";
+import type { ReleasedChat } from "@/core/chat/released";
+import type { Button } from "@/core/chat/reply";
+import { pathMatches } from "@/core/opening/rule";
+import { wallIn } from "@/core/site/open-hours";
+import type { Page } from "../kind";
+import { ChatApi, newKey, type Talk, type TalkLine } from "./api";
+import { hrefTo, mark } from "./mark";
+import { styles } from "./styles";
+
+const storageKey = "chat";
+/** Longer than this nothing new is looked for while nobody writes, in ms. */
+const everyMs = 2500;
+
+/** A conversation is kept in this tab; for the next visit only where somebody wishes it. Storage may be forbidden. */
+const keptIn = (kind: "local" | "session"): Storage | null => {
+  try {
+    return kind === "local" ? localStorage : sessionStorage;
+  } catch {
+    return null;
+  }
+};
+
+let sheet: CSSStyleSheet | null = null;
+function dressed() {
+  if (sheet) return;
+  sheet = new CSSStyleSheet();
+  sheet.replaceSync(styles);
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+}
+
+const make = <K extends keyof HTMLElementTagNameMap>(
+  name: K,
+  set: Partial<HTMLElementTagNameMap[K]> & { className?: string } = {},
+  ...children: (Node | string)[]
+): HTMLElementTagNameMap[K] => {
+  const element = Object.assign(document.createElement(name), set);
+  element.append(...children);
+  return element;
+};
+
+export class ChatBox {
+  readonly element = make("div", { className: "c-box" });
+  private readonly words: ChatPageWords;
+  private readonly api: ChatApi;
+  private readonly log: HTMLElement;
+  private readonly field: HTMLTextAreaElement;
+  private readonly starters = make("div", { className: "c-starters c-keys" });
+  private readonly status: HTMLElement;
+  private token: string | null = null;
+  private last = -1;
+  private state: Talk["state"] = "chat";
+  private timer = 0;
+  private typedAt = 0;
+  private sending = false;
+  private readonly now: () => number;
+
+  constructor(
+    private readonly page: Page,
+    widget: string,
+    private form: ReleasedChat,
+    private readonly close: (() => void) | null,
+  ) {
+    dressed();
+    const { data, visitor } = page;
+    const began = performance.now();
+    this.now = () => (data.rehearsal ? visitor.now + (performance.now() - began) : Date.now());
+    this.words = chatPageWords(data.language);
+    this.api = new ChatApi(page, widget);
+    const { words } = this;
+    this.log = make("div", { className: "c-log", tabIndex: 0 });
+    this.log.setAttribute("role", "log");
+    this.log.ariaLabel = words.log;
+    this.status = make("p", { className: "c-note" });
+    this.field = make("textarea", { rows: 1, maxLength: 20_000 });
+    this.field.ariaLabel = words.ask;
+    this.field.placeholder = words.ask;
+    this.field.addEventListener("keydown", (event) => {
+      if (event.key !== "Enter" || event.shiftKey || event.isComposing) return;
+      event.preventDefault();
+      this.send();
+    });
+    this.field.addEventListener("input", () => {
+      this.typedAt = Date.now();
+      this.field.style.height = "auto";
+      this.field.style.height = `${Math.min(this.field.scrollHeight + 3, 120)}px`;
+    });
+    const ask = make(
+      "form",
+      { className: "c-ask" },
+      this.field,
+      make("button", { className: "c-send", type: "submit" }, words.send),
+    );
+    ask.addEventListener("submit", (event) => {
+      event.preventDefault();
+      this.send();
+    });
+    this.element.append(this.head(), this.log, this.starters, ask);
+    this.begin();
+    document.addEventListener("visibilitychange", () => this.listen());
+  }
+
+  /** Other settings: the studio's draft. */
+  change(form: ReleasedChat) {
+    this.form = form;
+    this.element.firstElementChild?.replaceWith(this.head());
+    if (this.last < 0) this.restart();
+  }
+
+  focus() {
+    this.field.focus();
+  }
+
+  private head(): HTMLElement {
+    const { words, form } = this;
+    const head = make("div", { className: "c-head" });
+    if (form.picture) head.append(make("img", { src: form.picture, alt: "", width: 40, height: 40 }));
+    head.append(make("div", {}, make("strong", {}, form.name), make("span", {}, form.helps)));
+    const more = make("details", { className: "c-more" });
+    const summary = make("summary", {}, "⋯");
+    summary.ariaLabel = `${form.name}: …`;
+    const item = (text: string, run: () => void) => {
+      const button = make("button", { type: "button" }, text);
+      button.onclick = () => {
+        more.open = false;
+        run();
+      };
+      return make("li", {}, button);
+    };
+    const keep = make("input", { type: "checkbox", checked: Boolean(keptIn("local")?.getItem(storageKey)) });
+    keep.onchange = () => this.remember(keep.checked);
+    more.append(
+      summary,
+      make(
+        "ul",
+        {},
+        item(words.restart, () => this.restart()),
+        item(words.copy, () => this.copy()),
+        make("li", {}, make("label", {}, keep, words.keep)),
+        item(words.erase, () => this.erase()),
+      ),
+    );
+    more.addEventListener("keydown", (event) => {
+      if (event.key !== "Escape" || !more.open) return;
+      event.stopPropagation();
+      more.open = false;
+      summary.focus();
+    });
+    head.append(more);
+    if (this.close) {
+      const close = make("button", { type: "button", onclick: this.close }, "×");
+      close.ariaLabel = words.close;
+      head.append(close);
+    }
+    return head;
+  }
+
+  private begin() {
+    const kept = this.page.data.rehearsal
+      ? null
+      : (keptIn("session")?.getItem(storageKey) ?? keptIn("local")?.getItem(storageKey) ?? null);
+    if (!kept) return this.greet();
+    this.token = kept;
+    this.api.since(kept, -1, false).then(({ status, value }) => {
+      if (status === 200) this.take(value);
+      else {
+        this.forget();
+        this.greet();
+      }
+    });
+  }
+
+  private greet() {
+    const path = this.page.data.rehearsal?.path ?? location.pathname;
+    const { time } = wallIn(this.form.zone, this.now());
+    const here = (patterns: readonly string[]) => !patterns.length || patterns.some((one) => pathMatches(one, path));
+    const inTime = (from: string | null, to: string | null) =>
+      ((from === null || time >= from) && (to === null || time < to)) ||
+      // Over midnight.
+      (from !== null && to !== null && to < from && (time >= from || time < to));
+    const greeting = this.form.greetings.find(({ include, from, to }) => here(include) && inTime(from, to));
+    if (greeting) this.log.append(make("div", { className: "c-line c-chat" }, make("p", {}, greeting.text)));
+    const shown = this.form.starters.filter(({ include }) => here(include)).slice(0, 6);
+    this.starters.replaceChildren(
+      ...shown.map(({ text }) =>
+        make("button", { type: "button", className: "c-key", onclick: () => this.ask(text) }, text),
+      ),
+    );
+  }
+
+  private remember(longer: boolean) {
+    if (this.page.data.rehearsal) return;
+    try {
+      const [here, other] = longer ? (["local", "session"] as const) : (["session", "local"] as const);
+      keptIn(other)?.removeItem(storageKey);
+      if (this.token) keptIn(here)?.setItem(storageKey, this.token);
+      else if (longer) keptIn("local")?.setItem(storageKey, "");
+    } catch {}
+  }
+
+  private forget() {
+    this.token = null;
+    for (const kind of ["local", "session"] as const)
+      try {
+        keptIn(kind)?.removeItem(storageKey);
+      } catch {}
+  }
+
+  private restart() {
+    clearTimeout(this.timer);
+    this.forget();
+    this.last = -1;
+    this.state = "chat";
+    this.log.replaceChildren();
+    this.greet();
+    if (this.page.mayTakeFocus()) this.field.focus();
+  }
+
+  private async copy() {
+    const text = [...this.log.querySelectorAll<HTMLElement>(".c-line")]
+      .map((line) => line.textContent.trim())
+      .join("\n\n");
+    await navigator.clipboard?.writeText(text).then(
+      () => this.note(this.words.copied),
+      () => this.note(this.words.failed),
+    );
+  }
+
+  private async erase() {
+    if (this.token) {
+      const { status } = await this.api.erase(this.token);
+      if (status !== 200 && status !== 404) return this.note(this.words.failed);
+    }
+    this.restart();
+    this.note(this.words.erased);
+  }
+
+  private note(text: string) {
+    const line = make("p", { className: "c-note" }, text);
+    this.log.append(line);
+    this.down();
+  }
+
+  private down() {
+    this.log.scrollTop = this.log.scrollHeight;
+  }
+
+  private send() {
+    const text = this.field.value.trim();
+    if (text) this.ask(text);
+  }
+
+  private once = newKey();
+  private async ask(question: string): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    this.starters.replaceChildren();
+    const mine = make("div", { className: "c-line c-visitor" }, make("p", {}, question));
+    this.status.textContent = this.words.waiting;
+    this.log.append(mine, this.status);
+    this.down();
+    const { status, value, title, fields } = await this.api.ask(
+      this.once,
+      this.token,
+      question,
+      this.page.data.language,
+    );
+    this.status.remove();
+    this.sending = false;
+    if (status === 200) {
+      this.once = newKey();
+      this.field.value = "";
+      this.field.style.height = "auto";
+      mine.remove();
+      return this.take(value);
+    }
+    mine.remove();
+    // What was written is not lost.
+    if (!this.field.value) this.field.value = question;
+    if (status === 404 && this.token) {
+      this.forget();
+      return this.ask(question);
+    }
+    this.note(status ? (Object.values(fields)[0] ?? title ?? this.words.failed) : this.words.offline);
+  }
+
+  /** Shows what has come, and goes on listening where a person answers. */
+  private take(talk: Talk) {
+    if (talk.talk && talk.talk !== this.token) {
+      const longer = keptIn("local")?.getItem(storageKey) !== null && keptIn("local") !== null;
+      this.token = talk.talk;
+      this.remember(longer);
+    }
+    this.state = talk.state;
+    this.status.remove();
+    const fresh = talk.lines.filter(({ nth }) => nth > this.last);
+    for (const line of fresh) {
+      this.log.append(this.line(line, talk.person));
+      this.last = line.nth;
+    }
+    if (talk.typing) {
+      this.status.textContent = this.words.typing(talk.person);
+      this.log.append(this.status);
+    }
+    if (fresh.length || talk.typing) this.down();
+    this.listen();
+  }
+
+  private listen() {
+    clearTimeout(this.timer);
+    const { token } = this;
+    if (!token || document.hidden || (this.state !== "person" && this.state !== "waiting") || this.page.data.rehearsal)
+      return;
+    this.timer = window.setTimeout(async () => {
+      const { status, value } = await this.api.since(token, this.last, Date.now() - this.typedAt < 4000);
+      if (this.token !== token) return;
+      if (status === 200) this.take(value);
+      else if (status !== 404) this.listen();
+    }, everyMs);
+  }
+
+  private line(line: TalkLine, person: string): HTMLElement {
+    const element = make("div", { className: `c-line c-${line.by}` });
+    if (line.by === "person") element.append(make("div", { className: "c-who" }, person));
+    const texts = line.lines?.map(({ text }) => text) ?? line.text.split("\n");
+    for (const text of texts) element.append(make("p", {}, text));
+    const sources = (line.sources ?? []).filter(({ href }) => href);
+    if (sources.length) {
+      const from = make("div", { className: "c-from" }, `${this.words.sources} `);
+      for (const [at, { title, href, words }] of sources.entries()) {
+        if (at) from.append(", ");
+        const link = make("a", { href: hrefTo(href, words) }, title);
+        link.onclick = (event) => {
+          if (this.page.data.rehearsal || (href.split("#")[0] === location.pathname && words && mark(words)))
+            event.preventDefault();
+        };
+        from.append(link);
+      }
+      element.append(from);
+    }
+    const keys = make("div", { className: "c-keys" });
+    for (const button of line.buttons ?? []) keys.append(this.key(button, keys));
+    if (keys.childNodes.length) element.append(keys);
+    if (line.by === "chat" && ["answer", "unknown", "instead"].includes(line.kind)) element.append(this.rating(line));
+    if (line.kind === "away") element.append(this.messageForm());
+    return element;
+  }
+
+  private rating({ nth, helped }: TalkLine): HTMLElement {
+    const row = make("div", { className: "c-rate" });
+    const done = () => row.replaceChildren(make("span", { className: "c-from" }, this.words.thanks));
+    if (helped !== null) done();
+    else
+      for (const [text, value] of [
+        [this.words.helped, true],
+        [this.words.not, false],
+      ] as const)
+        row.append(
+          make(
+            "button",
+            {
+              type: "button",
+              onclick: async () => {
+                if (!this.token) return;
+                const { status } = await this.api.rate(this.token, nth, value);
+                if (status === 200) done();
+                else this.note(this.words.failed);
+              },
+            },
+            text,
+          ),
+        );
+    return row;
+  }
+
+  private key(button: Button, keys: HTMLElement): HTMLElement {
+    const press = (run: () => void) =>
+      make("button", { type: "button", className: "c-key", onclick: run }, button.text);
+    switch (button.kind) {
+      case "ask":
+        return press(() => this.ask(button.text));
+      case "link":
+        return make("a", { className: "c-key", href: button.href }, button.text);
+      case "widget":
+        return this.opener(button);
+      case "person":
+        return press(() => this.callPerson());
+      case "book":
+        return button.onPage || this.page.data.rehearsal
+          ? make("a", { className: "c-key", href: button.href, title: this.words.onPage }, button.text)
+          : press(() => this.bookForm(button, keys));
+    }
+  }
+
+  private opener({ text, widget }: Extract<Button, { kind: "widget" }>): HTMLElement {
+    const button = make("button", { type: "button", className: "c-key" }, text);
+    const behind = document.getElementById(`widget-${widget}`);
+    if (behind?.popover) button.onclick = () => behind.showPopover();
+    else button.dataset.opens = widget;
+    return button;
+  }
+
+  private async callPerson() {
+    if (!this.token) return;
+    const { status, value } = await this.api.person(this.token, newKey());
+    if (status === 200) this.take(value);
+    else this.note(this.words.failed);
+  }
+
+  /** A small form in the log; what is wrong is said at its field. */
+  private smallForm(
+    fields: readonly {
+      readonly name: string;
+      readonly label: string;
+      readonly type: "text" | "email" | "long" | "tick";
+      readonly needed?: boolean;
+    }[],
+    button: string,
+    send: (values: Readonly<Record<string, string | boolean>>) => Promise<Readonly<Record<string, string>> | null>,
+  ): HTMLFormElement {
+    const form = make("form", { className: "c-form", noValidate: true });
+    for (const { name, label, type, needed = true } of fields) {
+      const input =
+        type === "long"
+          ? make("textarea", { name, rows: 3 })
+          : make("input", { name, type: type === "tick" ? "checkbox" : type });
+      if (type === "email") input.autocomplete = "email";
+      if (name === "name") input.autocomplete = "name";
+      input.required = needed;
+      form.append(
+        type === "tick" ? make("label", { className: "c-tick" }, input, label) : make("label", {}, label, input),
+      );
+    }
+    const submit = make("button", { className: "c-send", type: "submit" }, button);
+    form.append(submit);
+    form.addEventListener("submit", async (event) => {
+      event.preventDefault();
+      if (submit.disabled) return;
+      submit.disabled = true;
+      for (const old of form.querySelectorAll(".c-wrong")) old.remove();
+      const values: Record<string, string | boolean> = {};
+      for (const input of form.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>("input,textarea"))
+        values[input.name] = input.type === "checkbox" ? (input as HTMLInputElement).checked : input.value;
+      const wrong = await send(values);
+      submit.disabled = false;
+      if (!wrong) return;
+      let first: HTMLElement | null = null;
+      for (const [path, message] of Object.entries(wrong)) {
+        const input = form.querySelector<HTMLElement>(`[name="${CSS.escape(path.split(".").at(-1) ?? "")}"]`);
+        const says = make("p", { className: "c-wrong", id: `c-${newKey()}` }, message);
+        says.role = "alert";
+        (input?.closest("label") ?? submit).insertAdjacentElement(input ? "afterend" : "beforebegin", says);
+        input?.setAttribute("aria-describedby", says.id);
+        first ??= input;
+      }
+      first?.focus();
+    });
+    return form;
+  }
+
+  private bookForm(button: Extract<Button, { kind: "book" }>, keys: HTMLElement) {
+    const { words } = this;
+    const key = newKey();
+    const form = this.smallForm(
+      [
+        { name: "name", label: words.name, type: "text" },
+        { name: "email", label: words.email, type: "email" },
+      ],
+      `${words.book}: ${button.text}`,
+      async ({ name, email }) => {
+        const came = await this.api.book(
+          button,
+          { name: String(name), email: String(email) },
+          this.page.data.language,
+          key,
+        );
+        if (came.status === 201 || came.status === 200) {
+          form.replaceWith(make("p", {}, `✓ ${came.value.booking?.state === "asked" ? words.asked : words.booked}`));
+          this.down();
+          return null;
+        }
+        return came.status === 0
+          ? { "": words.offline }
+          : Object.keys(came.fields).length
+            ? came.fields
+            : { "": came.title || words.gone };
+      },
+    );
+    keys.after(form);
+    keys.remove();
+    form.querySelector("input")?.focus();
+    this.down();
+  }
+
+  private messageForm(): HTMLFormElement {
+    const { words, form: settings } = this;
+    const once = newKey();
+    const form = this.smallForm(
+      [
+        ...(settings.collects.includes("name")
+          ? [{ name: "name", label: words.name, type: "text" as const, needed: false }]
+          : []),
+        { name: "email", label: words.email, type: "email" },
+        { name: "wish", label: words.wish, type: "long" },
+        { name: "copy", label: words.mailCopy, type: "tick", needed: false },
+        ...(settings.consent ? [{ name: "agreed", label: settings.consent, type: "tick" as const }] : []),
+      ],
+      words.sendWish,
+      async (values) => {
+        if (!this.token) return { "": words.failed };
+        const came = await this.api.leave(this.token, { once, name: "", agreed: false, ...values });
+        if (came.status !== 200)
+          return Object.keys(came.fields).length ? came.fields : { "": came.title || words.offline };
+        form.remove();
+        this.take(came.value);
+        return null;
+      },
+    );
+    return form;
+  }
+}
