@@ -2,7 +2,7 @@
 /** @type {import("jest").Config} */
 export default {
   rootDir: import.meta.dirname,
-  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/scripts/**/*.test.ts", "<rootDir>/tests/echo/*.test.ts"],
+  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/scripts/**/*.test.ts", "<rootDir>/tests/{chat,echo}/*.test.ts"],
   testEnvironment: "node",
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   extensionsToTreatAsEsm: [".ts"],

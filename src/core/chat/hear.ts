@@ -123,7 +123,7 @@ function termsOf(
     const isTime = (frame.when?.words.includes(plain) ?? false) && !isMonth(plain, stems.language);
     const own: Term["meant"] = vocabulary.has(stem)
       ? [{ stems: [stem], weight: 1, by: "itself" }]
-      : vocabulary.near(stem);
+      : vocabulary.near(word, stems);
     const same: Term["meant"] = synonyms
       .of(stem, inQuestion)
       .filter(({ stems: all }) => all.every((one) => vocabulary.has(one)))
@@ -216,7 +216,7 @@ export function hear(
     if (!subjects.length && before.subjects.length && intentsOfSubject.includes(intent)) {
       subjects = before.subjects.flatMap(({ kind: of, id }): Meant[] => {
         const subject = known.byId(of, id);
-        return subject ? [{ subject, sure: 0.8, words: [], named: true }] : [];
+        return subject ? [{ subject, sure: 0.8, words: [], named: false }] : [];
       });
       follows ||= subjects.length > 0;
     }

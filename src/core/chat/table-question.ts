@@ -21,6 +21,8 @@ interface TableWords {
   readonly asks: readonly { readonly words: readonly string[]; readonly of: readonly string[] }[];
   /** The days of the week by their stems. */
   readonly days: readonly string[];
+  /** Asks for somebody by name: a row of a table of people. */
+  readonly who: readonly string[];
   /** Says nothing about which rows: "work", "available". */
   readonly plain: readonly string[];
 }
@@ -62,6 +64,7 @@ const words: Readonly<Record<string, TableWords>> & { readonly en: TableWords } 
       { words: ["how heavy"], of: weight },
       { words: ["when", "which days", "what days"], of: ["days"] },
     ],
+    who: ["who", "whose"],
     days: ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"],
     plain: [
       "work",
@@ -123,6 +126,7 @@ const words: Readonly<Record<string, TableWords>> & { readonly en: TableWords } 
       { words: ["wie lange"], of: time },
       { words: ["wann"], of: ["days"] },
     ],
+    who: ["wer", "wen"],
     days: ["montag", "dienstag", "mittwoch", "donnerstag", "freitag", "samstag", "sonntag"],
     plain: ["arbeitet", "gibt", "brennt", "brennen", "kostet", "kosten", "geht", "frei"],
   },
@@ -149,6 +153,7 @@ const words: Readonly<Record<string, TableWords>> & { readonly en: TableWords } 
       { words: ["combien de temps"], of: time },
       { words: ["quand"], of: ["days"] },
     ],
+    who: ["qui"],
     days: ["lundi", "mardi", "mercredi", "jeudi", "vendredi", "samedi", "dimanche"],
     plain: ["travaille", "cuit", "coute"],
   },
@@ -422,8 +427,13 @@ export function readTableQuestion(
   if (!filters.length && !order && !(count && evidence >= 0.5)) return null;
   // One word that also stands in a cell is no question about the table, unless that is spoken of, or a column asked for.
   const [only] = filters;
-  const single = filters.length === 1 && only?.op === "has" && only.column !== table.nameColumn;
-  if (single && !isAbout && !asks.size && !order && stemsOf(only.value, stems).length < 2) return null;
+  const asksWho = known.who.some((word) => said.folded.includes(word));
+  const single =
+    filters.length === 1 &&
+    only !== undefined &&
+    only.column !== table.nameColumn &&
+    (only.op === "on" || (only.op === "has" && stemsOf(only.value, stems).length < 2));
+  if (single && !isAbout && !asksWho && !asks.size && !order) return null;
   const plain = new Set(known.plain.map((word) => stems.of(word)));
   const left = said.left().filter(({ stem }) => !plain.has(stem));
   const content = tokens.filter(({ stop, stem }) => !stop && !plain.has(stem)).length || 1;

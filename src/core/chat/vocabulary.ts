@@ -1,6 +1,7 @@
 // The words that passages are made of: which of them a word of a question can mean, where it is none of them itself.
 
 import { lettersOf, mayLieWithin, slipsBetween } from "./distance";
+import { folded, type Stems } from "./tokens";
 
 /** A word that is meant, how surely (0 to 1), and by what. */
 export interface Meant {
@@ -64,9 +65,10 @@ export class Vocabulary {
   }
 
   /** What a word that is not among them can mean, the surest first; at most five. */
-  near(stem: string): readonly Meant[] {
-    if (stem.length > longestWord || /^\d/.test(stem)) return [];
-    return [...this.parts(stem), ...this.slips(stem), ...this.beginnings(stem)]
+  near(word: string, stems: Stems): readonly Meant[] {
+    const stem = stems.of(word);
+    if (word.length > longestWord || /^\d/.test(stem)) return [];
+    return [...this.parts(folded(word), stems), ...this.slips(stem), ...this.beginnings(stem)]
       .sort((a, b) => b.weight - a.weight || (a.stems.join() < b.stems.join() ? -1 : 1))
       .slice(0, 5);
   }
@@ -84,16 +86,16 @@ export class Vocabulary {
     return found;
   }
 
-  /** "kilnhire" as "kiln" and "hire". */
-  private parts(stem: string): readonly Meant[] {
+  /** "kilnhire" as "kiln" and "hire": parted as it is written, since endings are those of the last part. */
+  private parts(word: string, stems: Stems): readonly Meant[] {
     const found: Meant[] = [];
-    for (let at = shortestPart; at <= stem.length - shortestPart; at++) {
-      const tail = stem.slice(at);
+    for (let at = shortestPart; at <= word.length - shortestPart; at++) {
+      const tail = stems.of(word.slice(at));
       if (!this.words.has(tail)) continue;
+      const head = word.slice(0, at);
       for (const link of links) {
-        const head = stem.slice(0, at);
         if (!head.endsWith(link) || head.length - link.length < shortestPart) continue;
-        const first = link ? head.slice(0, -link.length) : head;
+        const first = stems.of(link ? head.slice(0, -link.length) : head);
         if (this.words.has(first)) found.push({ stems: [first, tail], weight: 0.85 - link.length * 0.05, by: "parts" });
       }
     }

@@ -57,7 +57,7 @@ export const chatTalks = mysqlTable(
     /** The wording agreed to with the address, as it stood that day. */
     consent: varchar("consent", { length: 600 }).notNull().default(""),
     /** What is kept from one question to the next. */
-    turn: json<Turn | null>("turn").notNull(),
+    turn: json<Turn>("turn"),
     /** So many lines it has; the next gets this number. */
     lines: int("lines").notNull().default(0),
     /** Lines of the visitor's that nobody of the site has seen. */
@@ -106,7 +106,7 @@ export const chatLines = mysqlTable(
     /** Of an answer: what it came from, such as "page:/classes" or "live:hours"; "" for nothing. */
     topic: varchar("topic", { length: 400 }).notNull().default(""),
     page: varchar("page", { length: 400 }).notNull().default(""),
-    reply: json<KeptReply | null>("reply").notNull(),
+    reply: json<KeptReply>("reply"),
     helped: boolean("helped"),
     /** How long the answer took, in µs. */
     tookUs: bigint("took_us", { mode: "number" }),
