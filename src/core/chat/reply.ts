@@ -15,6 +15,7 @@ import { chatSays, languageNames } from "./say";
 import { sentencesOf } from "./sentences";
 import type { Subject } from "./subject";
 import { type Filter, rowSays, rowsFor } from "./table";
+import type { Button, ReplyKind, ReplySource } from "./told";
 
 /** What the site says about itself in its settings. */
 export interface SiteFacts {
@@ -66,32 +67,6 @@ export interface Live {
     Record<string, { readonly has: boolean; readonly price: number; readonly earlier: number | null }>
   >;
 }
-
-export type ReplyKind = "answer" | "choice" | "unknown" | "person" | "talk" | "instead";
-
-export interface ReplySource {
-  readonly title: string;
-  /** A path of the site or an address; "" where nobody can look. */
-  readonly href: string;
-  /** The passage's own words, by which it is found and marked on its page; "" for none. */
-  readonly words: string;
-  readonly kind: Source["kind"] | "table" | "live";
-}
-
-export type Button =
-  | { readonly kind: "ask"; readonly text: string }
-  | {
-      readonly kind: "book";
-      readonly text: string;
-      readonly service: string;
-      readonly start: string;
-      readonly widget: string;
-      readonly onPage: boolean;
-      readonly href: string;
-    }
-  | { readonly kind: "widget"; readonly text: string; readonly widget: string }
-  | { readonly kind: "link"; readonly text: string; readonly href: string }
-  | { readonly kind: "person"; readonly text: string };
 
 /** A passage that was looked at. */
 export interface Looked {

@@ -1,6 +1,6 @@
 // What a question asks of a table: which rows, by values, comparisons, least and most, and which columns of them.
 import { inLanguage } from "@/core/locale/words";
-import { type ChatTable, type Filter, isMoney, listIn, readCell, type TableQuery, unitOf } from "./table";
+import { type ChatTable, type Filter, listIn, readCell, type TableQuery, unitOf } from "./table";
 import { folded, type Stems, type Token, tokensOf } from "./tokens";
 
 interface TableWords {
@@ -446,6 +446,3 @@ export function readTableQuestion(
     left: left.map(({ word }) => word),
   };
 }
-
-/** Whether a column holds money, for answers that compare prices. */
-export const holdsMoney = (table: ChatTable, column: number): boolean => isMoney(table.columns[column]?.unit ?? "");

@@ -14,7 +14,8 @@ import {
 } from "drizzle-orm/mysql-core";
 import type { Turn } from "@/core/chat/hear";
 import type { ReadPage } from "@/core/chat/read-page";
-import type { Button, Looked, ReplySource } from "@/core/chat/reply";
+import type { Looked } from "@/core/chat/reply";
+import type { Button, ReplySource } from "@/core/chat/told";
 import type { Reason } from "@/core/visitor/decision";
 import { instant, json, packedJson } from "../columns";
 

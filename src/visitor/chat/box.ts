@@ -2,7 +2,7 @@
 
 import { type ChatPageWords, chatPageWords } from "@/core/chat/page-words";
 import type { ReleasedChat } from "@/core/chat/released";
-import type { Button } from "@/core/chat/reply";
+import type { Button } from "@/core/chat/told";
 import { pathMatches } from "@/core/opening/rule";
 import { wallIn } from "@/core/site/open-hours";
 import type { Page } from "../kind";

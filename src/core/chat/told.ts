@@ -1,0 +1,27 @@
+// What of an answer a page shows: light enough for the visitor's browser.
+
+export type ReplyKind = "answer" | "choice" | "unknown" | "person" | "talk" | "instead";
+
+export interface ReplySource {
+  readonly title: string;
+  /** A path of the site or an address; "" where nobody can look. */
+  readonly href: string;
+  /** The passage's own words, by which it is found and marked on its page; "" for none. */
+  readonly words: string;
+  readonly kind: "page" | "elsewhere" | "file" | "own" | "table" | "live";
+}
+
+export type Button =
+  | { readonly kind: "ask"; readonly text: string }
+  | {
+      readonly kind: "book";
+      readonly text: string;
+      readonly service: string;
+      readonly start: string;
+      readonly widget: string;
+      readonly onPage: boolean;
+      readonly href: string;
+    }
+  | { readonly kind: "widget"; readonly text: string; readonly widget: string }
+  | { readonly kind: "link"; readonly text: string; readonly href: string }
+  | { readonly kind: "person"; readonly text: string };

@@ -1,0 +1,183 @@
+// The chat: from nothing to an answer with its source on the live site, a wheel booked from the conversation, a person taking
+// over in another browser and handing back, and what was not known answered by hand.
+import { expect, type Page } from "@playwright/test";
+import { expectAccessible, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
+import { test } from "./test";
+
+test.describe.configure({ mode: "serial" });
+
+const site = "ask-works";
+let page: Page;
+let visitor: Page;
+const studio = operator(() => page, site);
+
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  visitor = await browser.newPage();
+  await signIn(page);
+  await studio.copyWorkshop("Ask works");
+});
+test.afterAll(async () => {
+  await page.close();
+  await visitor.close();
+});
+
+const steps = () => page.getByRole("navigation", { name: "Steps" });
+const log = () => visitor.getByRole("log", { name: "Conversation" });
+const ask = async (question: string) => {
+  await visitor.getByLabel("Your question").fill(question);
+  await visitor.keyboard.press("Enter");
+  await expect(log().getByText(question, { exact: true }).last()).toBeVisible();
+};
+
+test("a new chat knows the site at once, and says why it answers as it does", async () => {
+  await makeWidget(page, site, "Chat", "Ask us");
+  await expect(page.getByText("8 of 8 read")).toBeVisible();
+  await page.getByLabel("Ask as a visitor would").fill("where can I park?");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByText("Leave it at the boat slip.", { exact: false }).first()).toBeVisible();
+  await expect(page.getByText("Visit › By car").first()).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("a table is brought in as it was copied, with what is wrong with it told before it is taken", async () => {
+  await page.getByRole("button", { name: "Bring a table" }).click();
+  const paste = page.getByLabel("CSV or cells copied from a spreadsheet");
+  await paste.fill("Clay");
+  await expect(page.getByText("There is no row below the names of the columns.")).toBeVisible();
+  await paste.fill("Clay,Fires at (°C),Bag\nStoneware,1200–1260,€14.50\nPorcelain,1260–1280,€22\nRaku,900–1000");
+  await expect(page.getByText("1 row has more or fewer cells")).toBeVisible();
+  await page.getByRole("button", { name: "Take these rows" }).click();
+  await page.getByLabel("Ask as a visitor would").fill("which clay at 1240?");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByText("1 of 3 rows of “New table”", { exact: false })).toBeVisible();
+});
+
+test("a test set is proposed from the pages, run, and a failure leads to its reasons", async () => {
+  await steps()
+    .getByRole("button", { name: /Test set/ })
+    .click();
+  await page.getByRole("button", { name: "Propose from pages" }).click();
+  await page.getByRole("button", { name: /^Take all/ }).click();
+  await page.getByRole("button", { name: "Close", exact: true }).click();
+  await page.getByRole("button", { name: "Run again" }).click();
+  await expect(page.getByText(/^\d+ right/)).toBeVisible();
+  await page.getByRole("button", { name: /What should I wear\?/ }).click();
+  await expect(page.getByText("muddy up to the elbows", { exact: false }).first()).toBeVisible();
+  await expectAccessible(page);
+  await saved(page);
+  await studio.publish();
+});
+
+test("a visitor asks with the keyboard alone, and the source leads to the passage and marks it", async () => {
+  await visitor.goto(siteAddress(site, "/visit"));
+  const button = visitor.getByRole("button", { name: "Ask us" });
+  await button.focus();
+  await visitor.keyboard.press("Enter");
+  await expect(log()).toBeVisible();
+  await expectAccessible(visitor);
+  await ask("How do I get there by bus?");
+  await expect(log().getByText("Bus 7 to Quay Bridge", { exact: false })).toBeVisible();
+  await log()
+    .getByRole("link", { name: /By bus/ })
+    .click();
+  await expect
+    .poll(() =>
+      visitor.evaluate(() => {
+        const all = (CSS as unknown as { highlights: Map<string, Iterable<Range>> }).highlights.get("w-chat-said");
+        return [...(all ?? [])].map((range) => range.toString());
+      }),
+    )
+    .toEqual([expect.stringContaining("Bus 7 to Quay Bridge")]);
+  await visitor.keyboard.press("Escape");
+  await expect(log()).toBeHidden();
+});
+
+test("the conversation goes on on another page, and a wheel is booked from it", async () => {
+  await visitor.goto(siteAddress(site, "/classes"));
+  await visitor.getByRole("button", { name: "Ask us" }).click();
+  await expect(log().getByText("Bus 7 to Quay Bridge", { exact: false })).toBeVisible();
+  await ask("When is an open bench free?");
+  await log()
+    .getByRole("button", { name: /\d\d:\d\d$/ })
+    .first()
+    .click();
+  await log().getByLabel("Your e-mail").fill("not an address");
+  await log()
+    .getByRole("button", { name: /^Book this time/ })
+    .click();
+  await expect(log().getByRole("alert").first()).toBeVisible();
+  await log().getByLabel("Your name").fill("Nuala");
+  await log().getByLabel("Your e-mail").fill("nuala@post.example");
+  await log()
+    .getByRole("button", { name: /^Book this time/ })
+    .click();
+  await expect(log().getByText(/It is booked|Your wish has arrived/)).toBeVisible();
+  const { mails } = await studio.call<{ mails: { recipient: string }[] }>("desk.person", {
+    email: "nuala@post.example",
+  });
+  expect(mails.length).toBeGreaterThan(0);
+});
+
+test("a person takes over in another browser; the visitor sees who, both see the other write, and it is handed back", async () => {
+  await ask("I would like to speak to a human");
+  await page.goto(`/s/${site}/desk`);
+  await page.getByText("Conversations", { exact: true }).click();
+  await page.getByRole("button", { name: /How do I get there by bus/ }).click();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Answer it yourself" }).click();
+  await expect(log().getByText("Rowan Marr is answering now.")).toBeVisible();
+  await page.getByLabel("Write to the visitor").fill("Bring boots.");
+  await expect(log().getByText("Rowan Marr is writing …")).toBeVisible();
+  await page.getByRole("button", { name: "Send", exact: true }).click();
+  await expect(log().getByText("Bring boots.")).toBeVisible();
+  await ask("Thank you, I will.");
+  await expect(page.getByRole("log").getByText("Thank you, I will.")).toBeVisible();
+  await page.getByRole("button", { name: "Hand back to the chat" }).click();
+  await expect(log().getByText("You are talking to the site’s own answers again.")).toBeVisible();
+});
+
+test("what it did not know becomes an own answer with one click", async () => {
+  await ask("Do you have a discount for students?");
+  await expect(log().getByText("I would rather not guess", { exact: false }).last()).toBeVisible();
+  await page.goto(`/s/${site}/desk`);
+  await page.getByText("Conversations", { exact: true }).click();
+  await page.getByText("Not known", { exact: true }).click();
+  await page.getByRole("link", { name: "Write an own answer" }).first().click();
+  await expect(page.getByLabel("The question in several wordings")).toHaveValue("Do you have a discount for students?");
+  await page.getByLabel("Answer", { exact: true }).fill("Students pay half on Thursdays.");
+  await expectAccessible(page);
+  await saved(page);
+  await studio.publish();
+  await expect
+    .poll(async () => {
+      await ask("discount for students?");
+      return log().getByText("Students pay half on Thursdays.").count();
+    })
+    .toBeGreaterThan(0);
+});
+
+test("it fits a phone of 320 px, and can be erased", async () => {
+  await visitor.setViewportSize({ width: 320, height: 600 });
+  expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
+  await expectAccessible(visitor);
+  await visitor.locator(".c-more summary").click();
+  await visitor.getByRole("button", { name: "Erase this conversation" }).click();
+  await expect(log().getByText("This conversation is erased.")).toBeVisible();
+  await expect(log().getByText("Bring boots.")).toHaveCount(0);
+});
+
+test("without script the same answer comes as a page", async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const plain = await context.newPage();
+  await plain.goto(siteAddress(site, "/visit"));
+  await plain.getByRole("button", { name: "Ask us" }).click();
+  await plain.getByLabel("Your question").fill("What should I wear?");
+  await plain.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(plain.getByText("muddy up to the elbows", { exact: false })).toBeVisible();
+  await expect(plain.getByRole("main").getByRole("link", { name: /What should I wear/ })).toHaveAttribute(
+    "href",
+    "/classes",
+  );
+  await context.close();
+});
