@@ -21,7 +21,7 @@ const liveFor = (need: Need | null): Live | null =>
     ? {
         times: need.services.map((service) => ({
           ...{ service, date: need.from, times: [{ start: `${need.from}T10:00`, time: "10:00" }] },
-          ...{ later: false, onPage: false, widget: "calendar", subject: null },
+          ...{ later: false, onPage: false, widget: "calendar", asks: [], terms: "", subject: null },
         })),
       }
     : null;

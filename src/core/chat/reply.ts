@@ -15,7 +15,7 @@ import { chatSays, languageNames } from "./say";
 import { sentencesOf } from "./sentences";
 import type { Subject } from "./subject";
 import { type Filter, rowSays, rowsFor } from "./table";
-import type { Button, ReplyKind, ReplySource } from "./told";
+import type { BookAsk, Button, ReplyKind, ReplySource } from "./told";
 
 /** What the site says about itself in its settings. */
 export interface SiteFacts {
@@ -55,6 +55,8 @@ export interface LiveTimes {
   /** It takes more than a name and an address: it is booked on its page. */
   readonly onPage: boolean;
   readonly widget: string;
+  readonly asks: readonly BookAsk[];
+  readonly terms: string;
   /** What was asked about, where the question did not name it. */
   readonly subject: Subject | null;
 }
@@ -507,6 +509,8 @@ function freeTimes(heard: Heard, { live, facts }: Answering): Draft | null {
         widget: one.widget,
         onPage: one.onPage,
         href,
+        asks: one.asks,
+        terms: one.terms,
       });
   }
   if (!lines.length) return null;

@@ -154,12 +154,12 @@ const dayOf = (word: string): number =>
       (names as readonly string[]).includes(folded(word)),
   );
 
-const separator = /\s*(?:,|;|\/|&| and | und | et |\n)\s*/;
+const separator = /[,;/&\n]| and | und | et /;
 
 /** The days of the week that a cell names, 0 for Monday; null where it names something else. "Tue–Thu" is three. */
 export function daysIn(cell: string): readonly number[] | null {
   const days: number[] = [];
-  for (const part of cell.trim().split(separator)) {
+  for (const part of listIn(cell)) {
     const ends = part.split(/\s?[–-]\s?/).map(dayOf);
     if (!ends.length || ends.length > 2 || ends.includes(-1)) return null;
     const [first = 0, last = first] = ends;
@@ -172,7 +172,11 @@ export function daysIn(cell: string): readonly number[] | null {
 }
 
 /** The single things that a cell lists. */
-export const listIn = (cell: string): readonly string[] => cell.split(separator).filter(Boolean);
+export const listIn = (cell: string): readonly string[] =>
+  cell
+    .split(separator)
+    .map((one) => one.trim())
+    .filter(Boolean);
 
 /** What a column holds, by its cells: what nearly all of them are. */
 export function recogniseColumn(name: string, cells: readonly string[]): TableColumn {

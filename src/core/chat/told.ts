@@ -11,6 +11,15 @@ export interface ReplySource {
   readonly kind: "page" | "elsewhere" | "file" | "own" | "table" | "live";
 }
 
+/** A question of a service, as booking has it. */
+export interface BookAsk {
+  readonly key: string;
+  readonly label: string;
+  readonly required: boolean;
+  readonly kind: "words" | "tick" | "date" | "number" | "choice" | "several";
+  readonly options?: readonly string[];
+}
+
 export type Button =
   | { readonly kind: "ask"; readonly text: string }
   | {
@@ -19,8 +28,13 @@ export type Button =
       readonly service: string;
       readonly start: string;
       readonly widget: string;
+      /** It takes more than can be asked here: it is booked on its page. */
       readonly onPage: boolean;
       readonly href: string;
+      /** What the service asks besides a name and an address. */
+      readonly asks: readonly BookAsk[];
+      /** What one agrees to; "" for nothing. */
+      readonly terms: string;
     }
   | { readonly kind: "widget"; readonly text: string; readonly widget: string }
   | { readonly kind: "link"; readonly text: string; readonly href: string }

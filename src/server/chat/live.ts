@@ -1,5 +1,6 @@
 // What only engines can tell, at the moment of the question: free times from booking, what is there from the shop.
 
+import type { Service } from "@/core/booking/booking";
 import type { PublicDay, PublicTime } from "@/core/booking/told";
 import { isOpenState } from "@/core/booking/told";
 import { priceRange } from "@/core/catalog/price";
@@ -27,24 +28,18 @@ const mostAsked = 60;
 const later = (one: string, other: string): string => [one, other].sort()[1] ?? one;
 const earlier = (one: string, other: string): string => [one, other].sort()[0] ?? one;
 
-/** What booking asks besides a name and an address has a place on its own page. */
-function needsPage(service: {
-  readonly questions: readonly unknown[];
-  readonly screening: readonly unknown[];
-  readonly confirm: string;
-  readonly course: unknown;
-  readonly lengths?: unknown;
-  readonly terms: string;
-}): boolean {
-  return (
-    service.questions.length > 0 ||
-    service.screening.length > 0 ||
-    service.confirm === "payment" ||
-    service.course !== null ||
-    service.lengths !== undefined ||
-    service.terms !== ""
-  );
-}
+/** What is paid at once, chosen in lengths, or is a course has a place on its own page. */
+const needsPage = ({ confirm, course, lengths }: Service): boolean =>
+  confirm === "payment" || course !== null || lengths !== undefined;
+
+/** What a service asks, and what one agrees to, where it is booked from a conversation. */
+const asksOf = ({ questions, terms }: Service): Pick<LiveTimes, "asks" | "terms"> => ({
+  terms,
+  asks: questions.map((question) => ({
+    ...{ key: question.key, label: question.label, required: question.required, kind: question.kind },
+    ...("options" in question ? { options: question.options } : {}),
+  })),
+});
 
 async function timesOf(
   context: Context,
@@ -103,6 +98,7 @@ async function timesOf(
         times: offered.map(({ start }) => ({ start: start.place, time: start.place.slice(11) })),
         later: date > to,
         onPage: needsPage(service),
+        ...asksOf(service),
         widget: calendar.id,
         subject: subjects.find((one) => one.kind === "service" && one.id === id) ?? null,
       };
@@ -115,6 +111,7 @@ async function timesOf(
         times: [],
         later: true,
         onPage: needsPage(service),
+        ...asksOf(service),
         widget: calendar.id,
         subject: subjects.find((one) => one.kind === "service" && one.id === id) ?? null,
       },

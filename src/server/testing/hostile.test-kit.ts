@@ -357,6 +357,8 @@ const candidates: readonly unknown[] = [
   "/an/old/path",
   "Europe/Dublin",
   "EUR",
+  // To whom a conversation is handed.
+  "chat",
   // An account as banks write it (ISO 13616, ISO 9362).
   "IE25MARR93115212345678",
   "MARRIE2D",

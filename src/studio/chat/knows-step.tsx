@@ -103,7 +103,11 @@ function KnownPage({ page, fixed, onRead }: { page: Page; fixed: boolean; onRead
           <Tick label={page.title} checked={page.read} disabled={fixed} onChange={onRead} />
         </Box>
         <Text color="ink2" fontSize="small" whiteSpace="nowrap">
-          {page.read ? `${own.passages(page.passages, page.words)} · ${own.answered(page.answered)}` : page.path}
+          {page.read
+            ? page.passages
+              ? `${own.passages(page.passages, page.words)} · ${own.answered(page.answered)}`
+              : own.nothingToRead
+            : page.path}
         </Text>
         <IconButton name={page.path} aria-expanded={open} minW="24px" w="24px" onClick={() => setOpen(!open)}>
           {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}

@@ -18,6 +18,7 @@ export const words = {
     passages: (count: number, words_: number) =>
       `${counted(count, "passage", "passages")}, ${counted(words_, "word", "words")}`,
     answered: (count: number) => (count ? `answered ${count} ×` : "answered nothing yet"),
+    nothingToRead: "nothing of its own to read",
     patterns: "Left out by pattern",
     patternsHint: "Such as /journal/*. A page that fits one is not read.",
     tables: "Tables",

@@ -101,6 +101,7 @@ export class ChatApi {
   async book(
     { widget, service, start }: Extract<Button, { kind: "book" }>,
     client: { readonly name: string; readonly email: string },
+    given: { readonly answers: Readonly<Record<string, unknown>>; readonly terms: boolean },
     language: string,
     key: string,
   ): Promise<Came<{ readonly booking?: { readonly state?: string } }>> {
@@ -112,7 +113,7 @@ export class ChatApi {
     if (held.status !== 201) return held as Came<never>;
     return this.call(
       `booking/${widget}/bookings`,
-      { hold: held.value.hold, client: { ...client, phone: "" }, answers: {}, terms: false, language },
+      { hold: held.value.hold, client: { ...client, phone: "" }, ...given, language },
       { "idempotency-key": `${key}-b` },
     );
   }

@@ -11,8 +11,9 @@ import { hrefTo, mark } from "./mark";
 import { styles } from "./styles";
 
 const storageKey = "chat";
-/** Longer than this nothing new is looked for while nobody writes, in ms. */
+/** How often it is asked what was said since: with a person, and without one, in ms. */
 const everyMs = 2500;
+const idleMs = 8000;
 
 /** A conversation is kept in this tab; for the next visit only where somebody wishes it. Storage may be forbidden. */
 const keptIn = (kind: "local" | "session"): Storage | null => {
@@ -40,6 +41,44 @@ const make = <K extends keyof HTMLElementTagNameMap>(
   element.append(...children);
   return element;
 };
+
+/** A field of a small form in the log. */
+interface SmallField {
+  readonly name: string;
+  readonly label: string;
+  readonly type: "text" | "email" | "long" | "words" | "tick" | "number" | "date" | "choice" | "several";
+  readonly options?: readonly string[];
+  readonly needed?: boolean;
+}
+
+const inputTypes: Readonly<Partial<Record<SmallField["type"], string>>> = {
+  email: "email",
+  date: "date",
+  tick: "checkbox",
+};
+
+/** A field with its label; of several choices a group of them. */
+function fieldOf({ name, label, type, options = [], needed = true }: SmallField): HTMLElement {
+  if (type === "several") {
+    const group = make("fieldset", { className: "c-several" }, make("legend", {}, label));
+    for (const option of options)
+      group.append(
+        make("label", { className: "c-tick" }, make("input", { type: "checkbox", name, value: option }), option),
+      );
+    return group;
+  }
+  const input =
+    type === "choice"
+      ? make("select", { name }, ...["", ...options].map((option) => make("option", { value: option }, option)))
+      : type === "long"
+        ? make("textarea", { name, rows: 3 })
+        : make("input", { name, type: inputTypes[type] ?? "text" });
+  input.required = needed;
+  if (type === "email") input.setAttribute("autocomplete", "email");
+  if (name === "name") input.setAttribute("autocomplete", "name");
+  if (type === "number") input.setAttribute("inputmode", "decimal");
+  return type === "tick" ? make("label", { className: "c-tick" }, input, label) : make("label", {}, label, input);
+}
 
 export class ChatBox {
   readonly element = make("div", { className: "c-box" });
@@ -305,20 +344,30 @@ export class ChatBox {
       this.log.append(this.status);
     }
     if (fresh.length || talk.typing) this.down();
+    // A long answer is read from the question on.
+    const asked = [...this.log.querySelectorAll<HTMLElement>(".c-visitor")].at(-1);
+    if (fresh.length && asked && asked.offsetTop - this.log.offsetTop < this.log.scrollTop)
+      this.log.scrollTop = asked.offsetTop - this.log.offsetTop - 8;
     this.listen();
   }
 
+  /** Asks what was said since: often while a person answers, now and then while one may take over. */
   private listen() {
     clearTimeout(this.timer);
     const { token } = this;
-    if (!token || document.hidden || (this.state !== "person" && this.state !== "waiting") || this.page.data.rehearsal)
-      return;
-    this.timer = window.setTimeout(async () => {
-      const { status, value } = await this.api.since(token, this.last, Date.now() - this.typedAt < 4000);
-      if (this.token !== token) return;
-      if (status === 200) this.take(value);
-      else if (status !== 404) this.listen();
-    }, everyMs);
+    if (!token || document.hidden || this.page.data.rehearsal) return;
+    const close = this.state === "person" || this.state === "waiting";
+    this.timer = window.setTimeout(
+      async () => {
+        // A box that is closed has nobody who reads it; it goes on when it is opened.
+        if (!this.element.checkVisibility()) return this.listen();
+        const { status, value } = await this.api.since(token, this.last, Date.now() - this.typedAt < 4000);
+        if (this.token !== token) return;
+        if (status === 200) this.take(value);
+        else if (status !== 404) this.listen();
+      },
+      close ? everyMs : idleMs,
+    );
   }
 
   private line(line: TalkLine, person: string): HTMLElement {
@@ -411,28 +460,14 @@ export class ChatBox {
 
   /** A small form in the log; what is wrong is said at its field. */
   private smallForm(
-    fields: readonly {
-      readonly name: string;
-      readonly label: string;
-      readonly type: "text" | "email" | "long" | "tick";
-      readonly needed?: boolean;
-    }[],
+    fields: readonly SmallField[],
     button: string,
-    send: (values: Readonly<Record<string, string | boolean>>) => Promise<Readonly<Record<string, string>> | null>,
+    send: (
+      values: Readonly<Record<string, string | boolean | readonly string[]>>,
+    ) => Promise<Readonly<Record<string, string>> | null>,
   ): HTMLFormElement {
     const form = make("form", { className: "c-form", noValidate: true });
-    for (const { name, label, type, needed = true } of fields) {
-      const input =
-        type === "long"
-          ? make("textarea", { name, rows: 3 })
-          : make("input", { name, type: type === "tick" ? "checkbox" : type });
-      if (type === "email") input.autocomplete = "email";
-      if (name === "name") input.autocomplete = "name";
-      input.required = needed;
-      form.append(
-        type === "tick" ? make("label", { className: "c-tick" }, input, label) : make("label", {}, label, input),
-      );
-    }
+    for (const field of fields) form.append(fieldOf(field));
     const submit = make("button", { className: "c-send", type: "submit" }, button);
     form.append(submit);
     form.addEventListener("submit", async (event) => {
@@ -440,18 +475,27 @@ export class ChatBox {
       if (submit.disabled) return;
       submit.disabled = true;
       for (const old of form.querySelectorAll(".c-wrong")) old.remove();
-      const values: Record<string, string | boolean> = {};
-      for (const input of form.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>("input,textarea"))
-        values[input.name] = input.type === "checkbox" ? (input as HTMLInputElement).checked : input.value;
+      const values: Record<string, string | boolean | string[]> = {};
+      for (const { name, type } of fields) {
+        const inputs = [...form.querySelectorAll<HTMLInputElement>(`[name="${CSS.escape(name)}"]`)];
+        values[name] =
+          type === "tick"
+            ? (inputs[0]?.checked ?? false)
+            : type === "several"
+              ? inputs.filter(({ checked }) => checked).map(({ value }) => value)
+              : (inputs[0]?.value ?? "");
+      }
       const wrong = await send(values);
       submit.disabled = false;
       if (!wrong) return;
       let first: HTMLElement | null = null;
       for (const [path, message] of Object.entries(wrong)) {
-        const input = form.querySelector<HTMLElement>(`[name="${CSS.escape(path.split(".").at(-1) ?? "")}"]`);
+        const input = form.querySelector<HTMLElement>(
+          `[name="${CSS.escape(path.replace(/^answers\./, "a.").replace(/^client\./, ""))}"]`,
+        );
         const says = make("p", { className: "c-wrong", id: `c-${newKey()}` }, message);
         says.role = "alert";
-        (input?.closest("label") ?? submit).insertAdjacentElement(input ? "afterend" : "beforebegin", says);
+        (input?.closest("fieldset,label") ?? submit).insertAdjacentElement(input ? "afterend" : "beforebegin", says);
         input?.setAttribute("aria-describedby", says.id);
         first ??= input;
       }
@@ -467,12 +511,25 @@ export class ChatBox {
       [
         { name: "name", label: words.name, type: "text" },
         { name: "email", label: words.email, type: "email" },
+        ...button.asks.map(
+          ({ key: name, label, kind, required, options = [] }): SmallField => ({
+            ...{ name: `a.${name}`, label, type: kind, options, needed: required },
+          }),
+        ),
+        ...(button.terms ? [{ name: "terms", label: button.terms, type: "tick" as const }] : []),
       ],
       `${words.book}: ${button.text}`,
-      async ({ name, email }) => {
+      async (values) => {
+        const answers: Record<string, unknown> = {};
+        for (const { key: name, kind } of button.asks) {
+          const value = values[`a.${name}`];
+          // What was left open is no answer, in the form that its kind has for that.
+          answers[name] = value === "" && kind !== "words" ? null : kind === "number" ? Number(value) : value;
+        }
         const came = await this.api.book(
           button,
-          { name: String(name), email: String(email) },
+          { name: String(values.name), email: String(values.email) },
+          { answers, terms: values.terms === true },
           this.page.data.language,
           key,
         );
