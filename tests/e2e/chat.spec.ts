@@ -175,9 +175,6 @@ test("without script the same answer comes as a page", async ({ browser }) => {
   await plain.getByLabel("Your question").fill("What should I wear?");
   await plain.getByRole("button", { name: "Ask", exact: true }).click();
   await expect(plain.getByText("muddy up to the elbows", { exact: false })).toBeVisible();
-  await expect(plain.getByRole("main").getByRole("link", { name: /What should I wear/ })).toHaveAttribute(
-    "href",
-    "/classes",
-  );
+  await expect(plain.getByRole("link", { name: /What should I wear/ })).toHaveAttribute("href", "/classes");
   await context.close();
 });
