@@ -7,6 +7,7 @@ import { type Browser, chromium, type Page } from "@playwright/test";
 import autocannon from "autocannon";
 import { launchOptions } from "../../scripts/lib/browser.mjs";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
+import { chatLarge, chatRight } from "./chat";
 import { checkMsPerPage, clsMax } from "./checks";
 import { deskFigures } from "./desk";
 import { elsewhereFigures } from "./elsewhere";
@@ -673,6 +674,83 @@ figures.push(
     wanted: 200,
     better: "lower",
     how: "20 lines with options, tax and sending, each with its reasons",
+  },
+);
+
+const chatShare = chatRight();
+const chatOf500 = chatLarge();
+figures.push(
+  {
+    name: "chat-right-first",
+    value: chatShare.rightFirst,
+    unit: "of questions",
+    wanted: 0.85,
+    better: "higher",
+    how: `tests/chat, both sites; ${chatShare.heldOut.toFixed(3)} of those that nothing was ever set by`,
+  },
+  {
+    name: "chat-page-right-vs-plain",
+    value: chatShare.sameRight / chatShare.plainRight,
+    unit: "of plain search",
+    wanted: null,
+    better: "higher",
+    how: `questions that a page answers: ${chatShare.sameRight.toFixed(3)}, plain full-text search by the package ${chatShare.plainRight.toFixed(3)}`,
+  },
+  {
+    name: "chat-false-answers",
+    value: chatShare.falseAnswers,
+    unit: "of the unanswerable",
+    wanted: 0.05,
+    better: "lower",
+    how: `questions that must not be answered; ${chatShare.heldOutFalse.toFixed(3)} of those that were held out`,
+  },
+  {
+    name: "chat-table-right",
+    value: chatShare.tableRight,
+    unit: "of questions",
+    wanted: 0.9,
+    better: "higher",
+    how: "questions that a row answers",
+  },
+  {
+    name: "chat-answer-ms-p95",
+    value: chatOf500.answerP95Ms,
+    unit: "ms",
+    wanted: 60,
+    better: "lower",
+    how: "200 questions to a site of 500 pages, heard and answered in the process",
+  },
+  {
+    name: "chat-index-500-pages-s",
+    value: chatOf500.indexS,
+    unit: "s",
+    wanted: null,
+    better: "lower",
+    how: "500 pages of 8 sections read off their markup and indexed",
+  },
+  {
+    name: "chat-reindex-one-page-vs-all",
+    value: chatOf500.oneVsAll,
+    unit: "of all 500",
+    wanted: 0.02,
+    better: "lower",
+    how: "one page that changed, read and put in anew",
+  },
+  {
+    name: "chat-memory-mib",
+    value: chatOf500.memoryMib,
+    unit: "MiB",
+    wanted: null,
+    better: "lower",
+    how: "what those 500 pages keep in memory",
+  },
+  {
+    name: "script-bytes-chat",
+    value: scriptOf("chat"),
+    unit: "B",
+    wanted: 12_000,
+    better: "lower",
+    how: "loaded when it is opened: beyond the loader, brotli",
   },
 );
 

@@ -110,8 +110,12 @@ const topicIn = (
 function termsOf(
   tokens: readonly Token[],
   { stems, vocabulary, synonyms, about }: Hearing,
-  frame: { readonly when: When | null; readonly wanted: readonly Wanted[] },
+  frame: { readonly when: When | null; readonly wanted: readonly Wanted[]; readonly adds: readonly Topic[] },
 ): readonly Term[] {
+  // What the brief has its own sentence about is no longer open.
+  const added = new Set(
+    frame.adds.flatMap(({ words }) => words.flatMap((word) => tokensOf(word, stems).map(({ stem }) => stem))),
+  );
   const content = tokens.filter(({ stop }) => !stop);
   const inQuestion = new Set(tokens.map(({ stem }) => stem));
   const taken = new Set(frame.wanted.flatMap((one) => one.taken));
@@ -132,7 +136,7 @@ function termsOf(
     const slipped: Term["meant"] = own.some(({ by }) => by === "itself")
       ? []
       : synonymsOfSlips(stem, synonyms, vocabulary, inQuestion);
-    const isFrame = framing.has(plain) || taken.has(plain);
+    const isFrame = framing.has(plain) || taken.has(plain) || added.has(stem);
     const meant = [...own, ...same, ...slipped].sort((a, b) => b.weight - a.weight);
     const carries = isTime
       ? 0.35
@@ -198,7 +202,7 @@ export function hear(
   );
   const today = wallIn(hearing.zone, at.now).date;
   let when = whenIn(question, language, today);
-  let wanted = wantedIn(question, language);
+  const wanted = wantedIn(question, language);
   let subjects = known.in(tokens, isWord);
   const { before } = at;
   const content = tokens.filter(({ stop }) => !stop);
@@ -226,7 +230,7 @@ export function hear(
       if (table) follows = true;
     }
   }
-  if (wanted.length > 1 && wanted[0]?.intent === "stock" && subjects.length === 0) wanted = wanted.slice(1);
+  const adds = topicIn(brief.adds, question, tokens, stems);
   return {
     question,
     fault,
@@ -236,11 +240,11 @@ export function hear(
     wanted,
     when,
     subjects,
-    terms: termsOf(tokens, hearing, { when, wanted }),
+    terms: termsOf(tokens, hearing, { when, wanted, adds }),
     follows,
     angry: brief.person.whenAngry && isAngry(question, language),
     avoids: topicIn(brief.avoids, question, tokens, stems)[0] ?? null,
-    adds: topicIn(brief.adds, question, tokens, stems),
+    adds,
     callsPerson:
       brief.person.words.find(
         (word) => topicIn([{ id: "", words: [word], says: "" }], question, tokens, stems).length,

@@ -1,6 +1,6 @@
 // The answer to a question that was understood: from an engine, a table, an answer written by hand, or the site's own sentences;
 // or one question back; or that it does not know. Nothing in it is invented: what it says itself is a frame around what is told.
-import { moneyWords } from "@/core/money/money";
+import { decimalsOf, moneyWords } from "@/core/money/money";
 import { spanWords } from "@/core/site/facts";
 import { dayWords, hoursWords, stateWords } from "@/core/site/hours-words";
 import { dateAfter, type Hours, openAt, spansOn, wallIn } from "@/core/site/open-hours";
@@ -184,7 +184,7 @@ export function replyTo(heard: Heard, with_: Answering): Reply {
   const draft = decide(heard, with_);
   const { facts, brief } = with_;
   const unknown = draft.kind === "unknown";
-  const adds = unknown || draft.kind === "talk" || draft.kind === "instead" ? [] : heard.adds;
+  const adds = draft.kind === "talk" || draft.kind === "instead" ? [] : heard.adds;
   const lines = [...draft.lines, ...adds.map(({ says }) => said(says))];
   const used = new Set(draft.used ?? []);
   const missing = (hit: Hit) => hit.matched.filter(({ weight }) => !weight).map(({ word }) => word);
@@ -326,23 +326,35 @@ export function peopleFrom(brief: Brief, facts: SiteFacts, now: number, language
   return state.next.date === wall.date ? state.next.time : `${day} ${state.next.time}`;
 }
 
-function called(heard: Heard, { brief, facts, now }: Answering): Draft | null {
+/** What somebody wishes to spend or to buy, in minor units: an amount that was named, or so many of what is sold. */
+function wishOf(heard: Heard, { facts }: Answering): number {
+  const named = amountsIn(heard.question).map(({ value }) => value * 10 ** decimalsOf(facts.currency));
+  const sold = heard.subjects.find(({ subject }) => subject.price !== null);
+  const price = sold?.subject.price ?? 0;
+  // The six of a “six-week wheel” is its name.
+  const many = heard.tokens.flatMap(({ word, stem }) =>
+    /^\d{1,3}$/.test(stem) && !sold?.words.includes(word) ? [Number(stem) * price] : [],
+  );
+  return Math.max(0, ...named, ...many);
+}
+
+function called(heard: Heard, with_: Answering): Draft | null {
+  const { brief, facts, now } = with_;
   const wants = heard.intent === "person";
-  if (!wants && !heard.angry && !heard.callsPerson) return null;
+  const most = brief.person.overAmount;
+  const isLarge = most !== null && wishOf(heard, with_) > most;
+  if (!wants && !heard.angry && !heard.callsPerson && !isLarge) return null;
   const says = chatSays(heard.language);
   const from = peopleFrom(brief, facts, now, heard.language);
-  return {
-    kind: "person",
-    lines: [said(from ? says.personLater(from) : heard.angry && !wants ? says.angry : says.person)],
-    from: null,
-    why: [
-      wants
-        ? { code: "chat.wantsPerson" }
-        : heard.angry
-          ? { code: "chat.angry" }
-          : { code: "chat.callsPerson", word: heard.callsPerson ?? "" },
-    ],
-  };
+  const why: Reason = wants
+    ? { code: "chat.wantsPerson" }
+    : heard.angry
+      ? { code: "chat.angry" }
+      : heard.callsPerson
+        ? { code: "chat.callsPerson", word: heard.callsPerson }
+        : { code: "chat.overAmount" };
+  const text = from ? says.personLater(from) : heard.angry && !wants ? says.angry : says.person;
+  return { kind: "person", lines: [said(text)], from: null, why: [why] };
 }
 
 const smallTalks: readonly Intent[] = ["greeting", "thanks", "goodbye"];

@@ -6,8 +6,8 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newPlace } from "@/core/booking/blank";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, IconButton, QuietButton, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
-import { PageTicks } from "@/studio/opening/page-ticks";
+import { IconButton, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Floats } from "@/studio/opening/floats";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
 import { Elsewhere } from "./elsewhere";
@@ -44,49 +44,15 @@ export function WhereStep(props: StepProps<"booking">) {
       <QuietButton onClick={() => editor.add("places", newPlace(nanoid(10), own.newPlace, settings.zone))}>
         <Plus size={13} /> {own.addPlace}
       </QuietButton>
-      <Floats {...props} />
+      <Floats
+        floating={props.settings.floating ?? null}
+        faults={props.faults}
+        usualWords={own.floatsWords}
+        note={own.floatsNote}
+        onChange={(floating) => props.change({ floating: floating ?? undefined })}
+      />
       <Elsewhere widget={props.id} allowed={part.places.flatMap(({ allowedSites }) => allowedSites)} />
     </>
-  );
-}
-
-/** A button over pages that opens the calendar. */
-function Floats({ settings, faults, change }: StepProps<"booking">) {
-  const { floating } = settings;
-  const put = (more: Partial<NonNullable<typeof floating>>) =>
-    floating && change({ floating: { ...floating, ...more } });
-  return (
-    <Group title={own.floats} mt="12px">
-      <Tick
-        label={own.floatsTick}
-        checked={floating !== undefined}
-        onChange={(on) =>
-          change({ floating: on ? { words: own.floatsWords, corner: "end", include: [], exclude: [] } : undefined })
-        }
-      />
-      {floating ? (
-        <>
-          <Row label={own.floatsLabel} error={faults["floating.words"]}>
-            {(ids) => (
-              <TextInput {...ids} maxLength={40} value={floating.words} onChange={(said) => put({ words: said })} />
-            )}
-          </Row>
-          <Row label={own.corner}>
-            {() => (
-              <Segments<"start" | "end">
-                label={own.corner}
-                value={floating.corner}
-                options={own.corners}
-                onChange={(corner) => put({ corner })}
-              />
-            )}
-          </Row>
-          <PageTicks pages={floating} onChange={put} />
-        </>
-      ) : (
-        <Text color="ink2">{own.floatsNote}</Text>
-      )}
-    </Group>
   );
 }
 

@@ -518,16 +518,8 @@ export const words = {
     termsHint: "They are agreed to with a tick, and kept with each booking as they stood that day. Empty for none.",
   },
   where: {
-    floats: "Over pages",
-    floatsTick: "A button floats over pages and opens it",
     floatsNote: "It stays in a lower corner while a page is read; what is booked is booked in front of the page.",
     floatsWords: "Book a time",
-    floatsLabel: "Its words",
-    corner: "Its corner",
-    corners: [
-      ["start", "at the start"],
-      ["end", "at the end"],
-    ] as const,
     name: "Place",
     address: "Address",
     zone: "Time zone",

@@ -3,6 +3,7 @@
 import { Text } from "@chakra-ui/react";
 import { type Brief, collectable, type Tone } from "@/core/chat/chat";
 import { Group, NumberInput, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { MoneyRow } from "@/studio/kit/money-input";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { Topics } from "./topics";
@@ -63,6 +64,14 @@ export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
           error={faults["brief.person.words"]}
           hint=""
           onChange={(list) => person({ words: list })}
+        />
+        <MoneyRow
+          label={own.overAmount}
+          hint={own.overAmountHint}
+          error={faults["brief.person.overAmount"]}
+          optional
+          value={brief.person.overAmount}
+          onChange={(overAmount) => person({ overAmount })}
         />
         <Row label={own.goes}>
           {() => (

@@ -89,6 +89,8 @@ export const words = {
     afterUnknownHint: "0 for never.",
     whenAngry: "When somebody is angry",
     personWords: "At these words",
+    overAmount: "At a wish for more than",
+    overAmountHint: "A sum that is named, or so many of what is sold; empty for never.",
     goes: "It goes to",
     goesOptions: [
       ["desk", "the Desk"],
@@ -212,14 +214,6 @@ export const words = {
     title: "Where and when",
     note: (floats: boolean, opens: boolean) =>
       [floats ? "button over pages" : "only where placed", opens ? "opens by itself" : "asked for"].join(", "),
-    floats: "A button over pages",
-    floatsTick: "Show a button that opens it",
-    floatsLabel: "Its words",
-    corner: "Corner",
-    corners: [
-      ["start", "at the start"],
-      ["end", "at the end"],
-    ] as const,
     floatsNote: "Without it, the chat stands only where it is placed.",
     floatsWords: "Ask us",
   },

@@ -93,6 +93,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "chat.wantsPerson": () => "A person was asked for.",
   "chat.angry": () => "The words sound angry.",
   "chat.callsPerson": ({ word }: { word: string }) => `“${word}” calls a person.`,
+  "chat.overAmount": () => "The wish is for more than the amount that calls a person.",
   "chat.own": ({ question, share }: { question: string; share: number }) =>
     `The own answer “${question}” has ${Math.round(share * 100)} % of the question.`,
   "chat.fromOrders": () => "Orders are shown to whoever proves their address.",

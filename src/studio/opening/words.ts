@@ -91,4 +91,12 @@ export const words = {
   deviceWidths: { wide: "Wide, from 901 px", tablet: "Tablet, 601 to 900 px", phone: "Phone, up to 600 px" },
 
   thisWidget: "This one",
+  floats: "Over pages",
+  floatsTick: "A button floats over pages and opens it",
+  floatsLabel: "Its words",
+  corner: "Its corner",
+  corners: [
+    ["start", "at the start"],
+    ["end", "at the end"],
+  ] as const,
 } as const;
