@@ -79,6 +79,14 @@ try {
   await page.getByText("Options", { exact: true }).evaluate((title) => title.scrollIntoView());
   await shot("shop");
   await page.goto(studio("/s/wrenfield/widgets"));
+  await page.getByRole("link", { name: "Ask the workshop" }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Test set" }).click();
+  await page.getByRole("button", { name: "Run again" }).click();
+  await page.getByText(/^\d+ right/).waitFor();
+  await page.getByRole("button", { name: /^where do I park/ }).click();
+  await page.getByText("Passages looked at").waitFor();
+  await shot("chat");
+  await page.goto(studio("/s/wrenfield/widgets"));
   await page.getByRole("link", { name: "Consent", exact: true }).click();
   await page
     .frameLocator('iframe[title="What a visitor gets"]')
@@ -156,9 +164,6 @@ try {
   await page.getByRole("main").getByRole("listitem").first().getByRole("button").first().click();
   await page.getByRole("img", { name: /px$/ }).waitFor();
   await shot("checks");
-  await page.goto(studio("/s/wrenfield/settings"));
-  await page.getByRole("button", { name: "Save settings" }).waitFor();
-  await shot("site-settings");
 } finally {
   await browser.close();
   await endProcess(child);

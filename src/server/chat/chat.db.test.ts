@@ -258,6 +258,23 @@ test("what was not known is gathered by what it means and counted", async () => 
   expect(groups.map(({ count }) => count)).toEqual([2, 1]);
 });
 
+test("figures tell what answered and where it was asked, with what was not known and what helped", async () => {
+  const { talk } = await ask("When are you open?");
+  await call("POST", `chat/talks/${talk}/ratings`, { nth: 1, helped: true });
+  await ask("What should I wear?", talk);
+  await ask("do you have a sauna", talk);
+  const { topics, pages } = (await as("editor", "chat.topics", { widget, days: 365 })) as {
+    topics: { name: string; questions: number; unknown: number; helped: number }[];
+    pages: { name: string; questions: number }[];
+  };
+  expect(topics).toMatchObject([
+    { name: "", questions: 1, unknown: 1, helped: 0 },
+    { name: "live:hours", questions: 1, unknown: 0, helped: 1 },
+    { name: "page:/classes", questions: 1, unknown: 0, helped: 0 },
+  ]);
+  expect(pages).toMatchObject([{ name: "/classes", questions: 3 }]);
+});
+
 test("the night clears away conversations whose days are over", async () => {
   await ask("When are you open?");
   const row = await findSite(studio.context.db, site);

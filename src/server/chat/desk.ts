@@ -1,5 +1,5 @@
 // The Desk: conversations as they go, a person taking over and handing back, what was not known.
-import { and, count, eq, inArray, like, or, type SQL, sql } from "drizzle-orm";
+import { and, count, eq, gt, inArray, like, or, type SQL, sql } from "drizzle-orm";
 import Joi from "joi";
 import { chatPageWords } from "@/core/chat/page-words";
 import { chatLines, chatTalks, type TalkState, talkStates } from "@/data/chat/tables";
@@ -66,6 +66,8 @@ export const talkOperations = {
       const siteId = call.site.id;
       const mine = and(
         eq(chatTalks.siteId, siteId),
+        // One whose first question was never answered has nothing to read.
+        gt(chatTalks.lines, 0),
         state === undefined
           ? undefined
           : state === "unknown"

@@ -1,5 +1,6 @@
 // What the workspace of a chat asks: what it knows, how it would answer, how its test set does.
-import { and, desc, eq, gte, inArray } from "drizzle-orm";
+import { and, desc, eq, gte, inArray, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/mysql-core";
 import Joi from "joi";
 import type { Chat } from "@/core/chat/chat";
 import { gather } from "@/core/chat/group";
@@ -53,6 +54,28 @@ export async function unknownOf(context: Context, siteId: string, language: stri
     rows.map(({ question, at }) => ({ question: question.slice(0, 300), at: at.getTime() })),
     language,
   );
+}
+
+/** So many questions are counted; whoever has more sees the latest. */
+const mostCounted = 20_000;
+
+interface Question {
+  readonly kind: string;
+  readonly helped: boolean | null;
+}
+
+/** Questions by one thing of theirs, the most asked first. */
+function countedBy<Row extends Question>(rows: readonly Row[], of: (row: Row) => string) {
+  const counts = new Map<string, { name: string; questions: number; unknown: number; helped: number; not: number }>();
+  for (const row of rows) {
+    const name = of(row);
+    const count = counts.get(name) ?? { name, questions: 0, unknown: 0, helped: 0, not: 0 };
+    counts.set(name, count);
+    count.questions += 1;
+    if (row.kind === "unknown" || row.kind === "person") count.unknown += 1;
+    if (row.helped !== null) count[row.helped ? "helped" : "not"] += 1;
+  }
+  return [...counts.values()].sort((a, b) => b.questions - a.questions || (a.name < b.name ? -1 : 1)).slice(0, 30);
 }
 
 export const chatOperations = {
@@ -198,6 +221,41 @@ export const chatOperations = {
       );
     },
     { whole: "chat.propose" },
+  ),
+  /** How answers did by what they came from, and questions by the page they were asked on, in the last days. */
+  "chat.topics": siteOperation(
+    "results.read",
+    { widget, days: Joi.number().integer().min(1).max(365).required() },
+    async (call: SiteCall, input: { widget: string; days: number }) => {
+      const { context, site } = call;
+      const since = new Date(context.now().getTime() - input.days * 86_400_000);
+      // A question has the kind and the topic of its answer; whether that helped stands at the answer, the line behind it.
+      const answer = alias(chatLines, "answer");
+      const rows = await context.db
+        .select({ topic: chatLines.topic, kind: chatLines.kind, page: chatLines.page, helped: answer.helped })
+        .from(chatLines)
+        .innerJoin(chatTalks, and(eq(chatTalks.siteId, chatLines.siteId), eq(chatTalks.id, chatLines.talkId)))
+        .leftJoin(
+          answer,
+          and(
+            eq(answer.siteId, chatLines.siteId),
+            eq(answer.talkId, chatLines.talkId),
+            eq(answer.nth, sql`${chatLines.nth} + 1`),
+          ),
+        )
+        .where(
+          and(
+            eq(chatLines.siteId, site.id),
+            eq(chatTalks.widgetId, input.widget),
+            eq(chatLines.by, "visitor"),
+            inArray(chatLines.kind, ["answer", "choice", "instead", "unknown", "person"]),
+            gte(chatLines.createdAt, since),
+          ),
+        )
+        .orderBy(desc(chatLines.createdAt))
+        .limit(mostCounted);
+      return { topics: countedBy(rows, ({ topic }) => topic), pages: countedBy(rows, ({ page }) => page) };
+    },
   ),
   /** What visitors asked of late, and what of it was not known: gathered by what it means. */
   "chat.asked": siteOperation("visitors.read", {}, async (call) => ({

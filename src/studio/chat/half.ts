@@ -8,6 +8,7 @@ import { FirstStep } from "./first-step";
 import { KnowsStep } from "./knows-step";
 import { rehearseChat } from "./rehearse";
 import { TestsStep } from "./tests-step";
+import { TopicsPanel } from "./topics-panel";
 import { WhereStep } from "./where-step";
 import { WhyView } from "./why-view";
 import { words } from "./words";
@@ -88,6 +89,7 @@ export const chatStudio: WidgetStudio<"chat"> = {
     [words.results.helped, sum(series.helped)],
     [words.results.notHelped, sum(series.not)],
   ],
+  More: TopicsPanel,
   states: { title: words.results.byState, names: words.states },
   inShort: ({ series }) => words.results.inShort(sum(series.questions), sum(series.answered)),
   desk: { name: words.desk.name, List: Conversations },

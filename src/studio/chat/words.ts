@@ -256,6 +256,23 @@ export const words = {
       questions
         ? `${counted(questions, "question", "questions")} · ${percent((answered / questions) * 100)} answered`
         : "no questions yet",
+    byTopic: "Questions by what answered them",
+    byPage: "Questions by the page they were asked on",
+    nothing: "nothing answered",
+    keptOut: "a topic kept out",
+    unknown: "not known",
+    engines: {
+      hours: "opening hours",
+      times: "free times",
+      price: "prices",
+      stock: "stock",
+      order: "orders",
+      place: "where it is",
+      contact: "how to reach you",
+    },
+    counted: (name: string, questions: number, unknown: number) =>
+      `${name}: ${counted(questions, "question", "questions")}, ${unknown} not known`,
+    rated: (helped: number, not: number) => `${helped} helped, ${not} not`,
     byState: "Conversations by state",
     stays: "Conversations stay on the Desk until their days are over.",
   },

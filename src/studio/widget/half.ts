@@ -98,6 +98,8 @@ export interface WidgetStudio<K extends WidgetKindName> {
   readonly series: readonly Series[];
   /** The figures above the chart, each with its name. */
   figures(results: Results): readonly (readonly [name: string, figure: string | number])[];
+  /** What stands below the chart besides; absent for nothing. */
+  readonly More?: ComponentType<{ readonly id: string; readonly days: number }>;
   /** Title of what visitors sent by its state, and the states' names. */
   readonly states: { readonly title: string; readonly names: Readonly<Record<string, string>> };
   /** The results in a line of the list: "640 shown · 52 signed up". */

@@ -23,7 +23,7 @@ export function ResultsPanel({ widget, kind }: { widget: string; kind: WidgetKin
   const { data, error } = useQuery(resultsQuery(site.key, widget, Number(days)));
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.theResults} />;
-  const { series, figures, states } = studioOf(kind);
+  const { series, figures, states, More } = studioOf(kind);
   const rows = data.days.map((day, at) => ({
     day,
     ...Object.fromEntries(series.map(({ key }) => [key, data.series[key]?.[at] ?? 0])),
@@ -79,6 +79,7 @@ export function ResultsPanel({ widget, kind }: { widget: string; kind: WidgetKin
           </BarChart>
         </ResponsiveContainer>
       </Box>
+      {More ? <More id={widget} days={Number(days)} /> : null}
       <Group title={states.title} mt="12px">
         {Object.entries(states.names).map(([state, name]) => (
           <Flex key={state} justify="space-between">
