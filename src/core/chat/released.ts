@@ -6,6 +6,8 @@ export interface ReleasedChat {
   readonly helps: string;
   /** Address of its picture; "" for none. */
   readonly picture: string;
+  /** Pictures of answers written by hand, by their hashes. */
+  readonly pictures: Readonly<Record<string, { readonly src: string; readonly alt: string }>>;
   readonly greetings: readonly Greeting[];
   readonly starters: readonly Starter[];
   readonly collects: readonly Collectable[];

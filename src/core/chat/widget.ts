@@ -59,10 +59,16 @@ export const chat: WidgetKind<"chat"> = {
   flow: (placed, widget, context) =>
     `<div${placed.attributes("w-chat")} data-w="${widget.id}">${chatForm(widget.id, widget.settings.brief, context.language)}</div>`,
   css: chatCss,
-  released: ({ brief, greetings, starters }, { picture, zone }): ReleasedChat => ({
+  released: ({ brief, greetings, starters, answers }, { picture, zone }): ReleasedChat => ({
     name: brief.name,
     helps: brief.helps,
     picture: brief.picture ? (picture(brief.picture)?.small ?? "") : "",
+    pictures: Object.fromEntries(
+      answers.flatMap(({ picture: hash }) => {
+        const found = hash === undefined ? null : picture(hash);
+        return found ? [[hash, { src: found.small, alt: found.alt }]] : [];
+      }),
+    ),
     greetings,
     starters,
     collects: brief.collects,

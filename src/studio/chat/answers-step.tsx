@@ -6,9 +6,10 @@ import { nanoid } from "nanoid";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { OwnAnswer } from "@/core/chat/chat";
+import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { Day } from "@/studio/kit/day-time";
-import { Choice, IconButton, PlainButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Choice, IconButton, PlainButton, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
 import type { StepProps } from "@/studio/widget/half";
 import { TriedAtOnce } from "./first-step";
 import { words } from "./words";
@@ -154,6 +155,11 @@ function OneAnswer({
           </Row>
         </Box>
       </Flex>
+      <Box mb="10px">
+        <Text mb="4px">{own.picture}</Text>
+        <PictureChoice value={answer.picture ?? null} onChoose={(picture) => put({ picture })} />
+        {answer.picture ? <QuietButton onClick={() => put({ picture: undefined })}>{own.noPicture}</QuietButton> : null}
+      </Box>
       <Row label={own.widget}>
         {(ids) => (
           <Choice

@@ -1,8 +1,9 @@
 "use client";
 // The brief: who speaks, how, about what not, and when a person is called.
-import { Text } from "@chakra-ui/react";
+import { Box, Text } from "@chakra-ui/react";
 import { type Brief, collectable, type Tone } from "@/core/chat/chat";
-import { Group, NumberInput, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { PictureChoice } from "@/studio/composer/picture-choice";
+import { Group, NumberInput, QuietButton, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
 import { MoneyRow } from "@/studio/kit/money-input";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
@@ -20,6 +21,20 @@ export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
       <Row label={own.name} error={faults["brief.name"]} hint={own.nameHint}>
         {(ids) => <TextInput {...ids} maxLength={60} value={brief.name} onChange={(name) => put({ name })} />}
       </Row>
+      <Box mb="10px">
+        <Text mb="4px">{own.picture}</Text>
+        <PictureChoice value={brief.picture ?? null} onChoose={(picture) => put({ picture })} />
+        {brief.picture ? (
+          <QuietButton
+            onClick={() => {
+              const { picture: _picture, ...rest } = brief;
+              change({ brief: rest });
+            }}
+          >
+            {own.noPicture}
+          </QuietButton>
+        ) : null}
+      </Box>
       <Row label={own.helps} stacked error={faults["brief.helps"]}>
         {(ids) => <TextArea {...ids} rows={2} value={brief.helps} onChange={(helps) => put({ helps })} />}
       </Row>

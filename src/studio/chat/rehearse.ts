@@ -41,10 +41,10 @@ export function rehearseChat(settings: Chat, _part: null, { site, language, now 
         });
         before = answered.turn;
         lookInto(question, answered);
-        const { lines, sources, buttons, kind } = answered;
+        const { lines, sources, buttons, picture, kind } = answered;
         return talk([
           line("visitor", question),
-          line("chat", lines.map(({ text }) => text).join("\n"), { kind, lines, sources, buttons, picture: null }),
+          line("chat", lines.map(({ text }) => text).join("\n"), { kind, lines, sources, buttons, picture }),
         ]);
       }
       if (path.endsWith("/calls")) return talk([line("note", chatSays(language).person, { kind: "called" })]);

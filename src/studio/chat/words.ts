@@ -69,6 +69,8 @@ export const words = {
       `${tone}, ${topics ? counted(topics, "topic kept out", "topics kept out") : "every topic"}`,
     name: "Name",
     nameHint: "Stands above the conversation.",
+    picture: "Picture",
+    noPicture: "Take the picture away",
     helps: "Whom it helps",
     tone: "Tone",
     tones: [
@@ -136,6 +138,8 @@ export const words = {
     linkText: "Its words",
     linkHref: "Leads to",
     linkHint: "A path such as /shop, or an address.",
+    picture: "Picture",
+    noPicture: "Take the picture away",
     widget: "Opens",
     noWidget: "nothing",
     from: "Holds from",

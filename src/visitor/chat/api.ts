@@ -17,6 +17,8 @@ export interface TalkLine {
     readonly kind: string;
   }[];
   readonly buttons?: readonly Button[];
+  /** Hash of a picture of the answer. */
+  readonly picture?: string | null;
 }
 
 export interface Talk {

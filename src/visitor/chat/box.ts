@@ -375,6 +375,8 @@ export class ChatBox {
     if (line.by === "person") element.append(make("div", { className: "c-who" }, person));
     const texts = line.lines?.map(({ text }) => text) ?? line.text.split("\n");
     for (const text of texts) element.append(make("p", {}, text));
+    const picture = line.picture ? this.form.pictures[line.picture] : undefined;
+    if (picture) element.append(make("img", { ...picture, className: "c-picture" }));
     const sources = (line.sources ?? []).filter(({ href }) => href);
     if (sources.length) {
       const from = make("div", { className: "c-from" }, `${this.words.sources} `);
