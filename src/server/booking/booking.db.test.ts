@@ -743,6 +743,7 @@ test("erasing a person leaves their bookings' time taken and their name nowhere,
     signups: 0,
     mails: 2,
     forms: 0,
+    conversations: 0,
     orders: 0,
     bookings: 1,
   });

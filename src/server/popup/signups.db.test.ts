@@ -215,6 +215,7 @@ describe("on the Desk", () => {
       signups: 1,
       mails: 1,
       forms: 0,
+      conversations: 0,
       orders: 0,
       bookings: 0,
     });

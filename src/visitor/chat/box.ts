@@ -42,6 +42,19 @@ const make = <K extends keyof HTMLElementTagNameMap>(
   return element;
 };
 
+/** A text with the addresses in it as links. */
+function linked(text: string): (Node | string)[] {
+  const parts: (Node | string)[] = [];
+  let from = 0;
+  for (const found of text.matchAll(/https:\/\/[^\s<>"]{3,300}/g)) {
+    // A point behind an address ends the sentence.
+    const href = found[0].replace(/[.,;:!?)]$/, "");
+    parts.push(text.slice(from, found.index), make("a", { href }, href));
+    from = found.index + href.length;
+  }
+  return [...parts, text.slice(from)];
+}
+
 /** A field of a small form in the log. */
 interface SmallField {
   readonly name: string;
@@ -374,7 +387,8 @@ export class ChatBox {
     const element = make("div", { className: `c-line c-${line.by}` });
     if (line.by === "person") element.append(make("div", { className: "c-who" }, person));
     const texts = line.lines?.map(({ text }) => text) ?? line.text.split("\n");
-    for (const text of texts) element.append(make("p", {}, text));
+    // What a visitor wrote stays words: only the site's own addresses lead somewhere.
+    for (const text of texts) element.append(make("p", {}, ...(line.by === "visitor" ? [text] : linked(text))));
     const picture = line.picture ? this.form.pictures[line.picture] : undefined;
     if (picture) element.append(make("img", { ...picture, className: "c-picture" }));
     const sources = (line.sources ?? []).filter(({ href }) => href);
