@@ -140,7 +140,7 @@ const tidy = (text: string): string => text.replace(/[\s\u00a0]+/g, " ").trim();
 const unseen = /[\u00ad\u200b-\u200f\u202a-\u202e\u2060-\u2064\ufeff\u{e0000}-\u{e007f}]/gu;
 
 /** A table while it is read. */
-interface OpenTable {
+interface TableSoFar {
   columns: readonly string[];
   readonly rows: (readonly string[])[];
   row: string[];
@@ -188,7 +188,7 @@ class PageReader {
   private pieceEnded = false;
   private heading: string | null = null;
   private term: string | null = null;
-  private table: OpenTable | null = null;
+  private table: TableSoFar | null = null;
 
   constructor(private readonly onlyMain: boolean) {}
 
@@ -277,7 +277,7 @@ class PageReader {
     this.pieceEnded = false;
   }
 
-  private inTable(table: OpenTable, name: string): void {
+  private inTable(table: TableSoFar, name: string): void {
     if (name === "thead") table.inHead = true;
     else if (name === "tr") {
       table.row = [];
@@ -329,7 +329,7 @@ class PageReader {
     else if (lineEnds.has(name) && this.heading === null) this.endLine();
   }
 
-  private endOfTable(table: OpenTable, name: string): void {
+  private endOfTable(table: TableSoFar, name: string): void {
     if (name === "td" || name === "th") {
       if (table.row.length < pageLimits.columns) table.row.push(tidy((table.cell ?? "").replace(unseen, "")));
       table.cell = null;
