@@ -1,6 +1,6 @@
 // The chat on the server: answers from the live release, conversations kept once, a person taking over, forgetting; what changed is
 // read again and nothing else; a release that is stopped.
-import { sql } from "drizzle-orm";
+import { desc, sql } from "drizzle-orm";
 import { newChat } from "@/core/chat/chat";
 import { builder } from "@/core/page/build";
 import { chatLines, chatPages, chatTalks } from "@/data/chat/tables";
@@ -83,6 +83,7 @@ const ask = async (question: string, talk: string | null = null, once = key(), t
 const said = (told: Told) => told.lines.find(({ by }) => by === "chat")?.text ?? "";
 const as = (person: Person, name: Parameters<TestStudio["as"]>[1], input: object) =>
   studio.as(person, name, { site, ...input } as never) as Promise<never>;
+const taken = new Set<string>();
 const talkId = async () => (await studio.context.db.select({ id: chatTalks.id }).from(chatTalks))[0]?.id ?? "";
 
 test("a question is answered with the site's own words and the page they stand on", async () => {
@@ -201,6 +202,45 @@ test("while a person answers, the chat is silent; handed back, it answers again"
   expect(told.lines.map(({ by, text }) => [by, text])).toContainEqual(["person", "Thirty-eight euro."]);
   await as("owner", "desk.talkBack", { talk: id, once: key(), to: "chat" });
   expect(said(await ask("How much is First throw?", talk))).toContain("€38.00");
+});
+
+test("somebody who takes over while an answer is found keeps the conversation, whatever the question", async () => {
+  for (const question of ["I want to speak to a human", "When are you open?", "do you have a sauna"]) {
+    const { talk } = await ask("What should I wear?");
+    const id = (await studio.context.db.select({ id: chatTalks.id }).from(chatTalks).orderBy(desc(chatTalks.createdAt)))
+      .map((row) => row.id)
+      .find((one) => !taken.has(one)) as string;
+    taken.add(id);
+    await Promise.all([ask(question, talk), as("owner", "desk.talkTake", { talk: id, once: key() })]);
+    const { told } = await call("GET", `chat/talks/${talk}`);
+    expect([told.state, told.person]).toEqual(["person", "Rowan"]);
+    // Behind the moment of taking over the chat says nothing.
+    const behind = told.lines.slice(told.lines.findIndex(({ kind }) => kind === "taken"));
+    expect(behind.filter(({ by }) => by === "chat")).toEqual([]);
+  }
+});
+
+test("a message that is left while a person answers does not take it from them; mail from another is refused", async () => {
+  const { talk } = await ask("When are you open?");
+  const id = await talkId();
+  await as("owner", "desk.talkTake", { talk: id, once: key() });
+  const message = {
+    once: key(),
+    name: "",
+    email: "orla@post.example",
+    wish: "Later, please.",
+    copy: false,
+    agreed: true,
+  };
+  expect((await call("POST", `chat/talks/${talk}/messages`, message)).told).toMatchObject({
+    state: "person",
+    person: "Rowan",
+  });
+  await expect(as("designer", "desk.talkMail", { talk: id, once: key(), text: "Hello" })).rejects.toMatchObject({
+    status: 409,
+  });
+  await as("owner", "desk.talkMail", { talk: id, once: key(), text: "Tomorrow at ten." });
+  expect((await call("GET", `chat/talks/${talk}`)).told.state).toBe("done");
 });
 
 test("when nobody is there it says when, and takes a message that is mailed and kept", async () => {

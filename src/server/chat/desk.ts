@@ -271,10 +271,10 @@ export const talkOperations = {
           tx,
           talk,
           [{ once: input.once, by: "person", text: input.text, kind: "mailed" }],
-          () => ({
-            state: "done",
-            unread: 0,
-          }),
+          (now) => {
+            if (now.state === "person" && now.userId !== call.account.id) throw otherHas(now);
+            return { state: "done", unread: 0, userId: null, person: "" };
+          },
         );
         if (!done.fresh) return;
         await writePlain(context, tx, site, {

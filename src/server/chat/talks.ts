@@ -92,12 +92,14 @@ export async function say(
   context: Context,
   tx: Executor,
   talk: Pick<Talk, "id" | "siteId">,
-  lines: readonly Said[],
+  /** What is said; where that depends on how the conversation stands meanwhile, told from its locked row. */
+  given: readonly Said[] | ((now: Talk) => readonly Said[]),
   change: (now: Talk) => Change = () => ({}),
 ): Promise<{ readonly talk: Talk; readonly lines: readonly Line[]; readonly fresh: boolean }> {
   const mine = and(eq(chatTalks.siteId, talk.siteId), eq(chatTalks.id, talk.id));
   const [locked] = await tx.select().from(chatTalks).where(mine).for("update");
   if (!locked) throw notFound("This conversation", "talk");
+  const lines = typeof given === "function" ? given(locked) : given;
   const first = lines[0];
   const known = first
     ? await tx
@@ -108,7 +110,7 @@ export async function say(
   if (known[0]) {
     const nth = known[0].nth;
     const rows = await linesAfter(tx, locked, nth - 1);
-    return { talk: locked, lines: rows.slice(0, lines.length), fresh: false };
+    return { talk: locked, lines: rows.filter(({ once }) => once.startsWith(first?.once ?? "")), fresh: false };
   }
   if (locked.lines + lines.length > mostLines)
     throw conflict("talkFull", "This conversation has become very long. Please start a new one.");

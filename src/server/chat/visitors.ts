@@ -67,6 +67,9 @@ function told(talk: Talk, lines: readonly Line[]) {
   };
 }
 
+/** Whether what is said goes to a person: one answers, or is waited for. */
+const isPersons = ({ state }: Pick<Talk, "state">): boolean => state === "person" || state === "waiting";
+
 /** Asks a question: answered at once, or by the person who has taken over. */
 export async function askChat(call: VisitorCall, widgetId: string) {
   const { context } = call;
@@ -79,7 +82,7 @@ export async function askChat(call: VisitorCall, widgetId: string) {
     : await beginTalk(context, context.db, site, widget, asked);
   const { talk } = begun;
   const question = asked.question.slice(0, longestLine);
-  if (talk.state === "person" || talk.state === "waiting") {
+  if (isPersons(talk)) {
     const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
       const done = await say(
         context,
@@ -109,24 +112,27 @@ export async function askChat(call: VisitorCall, widgetId: string) {
       context,
       tx,
       talk,
-      [
-        {
-          once: asked.once,
-          by: "visitor",
-          text: question,
-          page: asked.page,
-          kind: reply.kind,
-          topic: lined.topic ?? "",
-        },
-        lined,
-      ],
-      () => ({
-        turn: reply.turn,
-        ...(calls ? { state: "waiting" as const, unread: "more" as const } : {}),
-        ...(reply.turn.unknown > 0 ? { unknown: "more" as const } : {}),
-      }),
+      // Somebody may have taken over while the answer was found: then they answer.
+      (before) =>
+        isPersons(before)
+          ? [{ once: asked.once, by: "visitor", text: question, page: asked.page }]
+          : [
+              {
+                ...{ once: asked.once, by: "visitor", text: question, page: asked.page },
+                ...{ kind: reply.kind, topic: lined.topic ?? "" },
+              },
+              lined,
+            ],
+      (before) =>
+        isPersons(before)
+          ? { unread: "more" }
+          : {
+              turn: reply.turn,
+              ...(calls ? { state: "waiting" as const, unread: "more" as const } : {}),
+              ...(reply.turn.unknown > 0 ? { unknown: "more" as const } : {}),
+            },
     );
-    if (done.fresh) await tellDesk(tx, site.id, calls);
+    if (done.fresh) await tellDesk(tx, site.id, calls || isPersons(done.talk));
     return done;
   });
   return { talk: begun.token, ...told(now, lines) };
@@ -264,8 +270,9 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
         { once: left.once, by: "visitor", text: left.wish, kind: "message", page: talk.page },
         { once: `${left.once}-a`, by: "note", text: chatPageWords(call.language).left, kind: "left" },
       ],
-      () => ({
-        state: "waiting",
+      (before) => ({
+        // Whoever answers just now goes on.
+        state: before.state === "person" ? "person" : "waiting",
         unread: "more",
         email: left.email,
         name: brief.collects.includes("name") ? left.name : "",

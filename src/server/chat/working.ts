@@ -8,7 +8,7 @@ import { inTransaction } from "@/data/connection";
 import { workingUnits } from "@/data/release/units";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
-import { catalogOf } from "../shop/catalog";
+import { catalogOf, type KnownCatalog } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { loadSite } from "../site/whole";
 import { type Answered, type Asking, answer } from "./answer";
@@ -23,7 +23,7 @@ interface Read {
 
 /** Pages as they were read for the last state of some sites. */
 const read = new LRUCache<string, Read>({ max: 20 });
-const engines = new LRUCache<string, Asking>({ max: 10 });
+const engines = new LRUCache<string, { readonly asking: Asking; readonly catalog: KnownCatalog | null }>({ max: 10 });
 
 /** A name for what a site is like now: another after any change of it. */
 async function stateOf(context: Context, row: SiteRow): Promise<string> {
@@ -48,8 +48,10 @@ export async function workingEngine(context: Context, row: SiteRow, chat: Chat):
   const { site, pages, state } = now;
   const shop = liveShopOf(site, { off: true });
   const catalog = shop ? await catalogOf(context, row) : null;
-  const key = `${row.id} ${state} ${sha256(JSON.stringify([chat, catalog?.frame, catalog?.products.size]))}`;
-  let asking = engines.get(key);
+  const key = `${row.id} ${state} ${sha256(JSON.stringify(chat))}`;
+  const kept = engines.get(key);
+  // What the shop sells changes without the site: each reading of it is another.
+  let asking = kept && kept.catalog === catalog ? kept.asking : null;
   if (!asking) {
     const made = engineOf(
       {
@@ -63,7 +65,7 @@ export async function workingEngine(context: Context, row: SiteRow, chat: Chat):
       pages,
     );
     asking = { ...made, widgets: site.widgets };
-    engines.set(key, asking);
+    engines.set(key, { asking, catalog });
   }
   return { ...asking, ...now };
 }
