@@ -32,7 +32,8 @@ const ask = async (question: string) => {
 
 test("a new chat knows the site at once, and says why it answers as it does", async () => {
   await makeWidget(page, site, "Chat", "Ask us");
-  await expect(page.getByText("8 of 8 read")).toBeVisible();
+  // How many pages the copied site has by now is what the files before this one made of it.
+  await expect(page.getByText(/^([1-9]\d*) of \1 read$/)).toBeVisible();
   await page.getByLabel("Ask as a visitor would").fill("where can I park?");
   await page.getByRole("button", { name: "Ask", exact: true }).click();
   await expect(page.getByText("Leave it at the boat slip.", { exact: false }).first()).toBeVisible();
