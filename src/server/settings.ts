@@ -41,6 +41,8 @@ export interface Settings {
   readonly placeHeader: string;
   /** Whether the stand-ins for outside web hosts answer below the studio's host. */
   readonly standIns: boolean;
+  /** Between two requests to another site that is read for a chat, in ms, unless it asks for more. */
+  readonly crawlPauseMs: number;
 }
 
 interface Setting {
@@ -177,6 +179,12 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
       .pattern(/^[a-z0-9-]{1,60}$/i)
       .allow(""),
     says: "header in which a proxy tells the visitor’s country (IE, CA-QC); none asks the bundled file",
+  },
+  WEBITOR_CRAWL_PAUSE_MS: {
+    name: "crawlPauseMs",
+    fallback: 1000,
+    schema: Joi.number().integer().min(0).max(60_000),
+    says: "pause between two requests to another site that a chat reads, in ms",
   },
   WEBITOR_STANDINS: {
     name: "standIns",

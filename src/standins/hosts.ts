@@ -2,8 +2,10 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
 import { serveElsewhere } from "./elsewhere/host";
+import { serveMaze } from "./maze/host";
 import { servePay } from "./pay/host";
 import type { PayStore } from "./pay/store";
+import { serveQuayside } from "./quayside/host";
 
 /** What the installation gives its stand-ins. */
 export interface StandInTools {
@@ -22,12 +24,14 @@ const clips =
   (request, response, { originOf }) =>
     serveClips(host, request, response, { pages: originOf("clips"), files: originOf("cdn.clips") });
 
-export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "pay";
+export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "quayside" | "maze" | "pay";
 
 const all: Readonly<Record<StandInLabel, Serve>> = {
   clips: clips("clips"),
   "cdn.clips": clips("cdn.clips"),
   neighbours: (request, response) => serveElsewhere(request, response),
+  quayside: (request, response) => serveQuayside(request, response),
+  maze: (request, response) => serveMaze(request, response),
   pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, () => mayOpenAccount(request)),
 };
 

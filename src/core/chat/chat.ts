@@ -1,4 +1,5 @@
 // A chat that answers from the site: what it knows besides the pages, how it speaks, when a person is called, where it stands.
+import type { CrawlPlan } from "@/core/crawl/crawl";
 import type { Floating, Opening } from "@/core/opening/opening";
 import { freshOpening } from "@/core/opening/opening";
 import type { WeekHours } from "@/core/site/open-hours";
@@ -105,6 +106,18 @@ export interface TestQuestion {
   readonly expects: Expected;
 }
 
+/** What it reads besides the site's own pages. */
+export type ChatSource =
+  /** Another site of the business. */
+  | ({
+      readonly id: string;
+      readonly of: "site";
+      /** Read again after so many days; 0 for never. */
+      readonly everyDays: number;
+    } & CrawlPlan)
+  /** A file among the site's media, by its hash. */
+  | { readonly id: string; readonly of: "file"; readonly file: string };
+
 export interface Chat extends Opening {
   readonly enabled: boolean;
   readonly brief: Brief;
@@ -112,6 +125,7 @@ export interface Chat extends Opening {
   readonly starters: readonly Starter[];
   /** Path patterns of pages that it does not read. */
   readonly leaveOut: readonly string[];
+  readonly sources: readonly ChatSource[];
   readonly tables: readonly ChatTable[];
   /** Groups of words that mean the same on this site. */
   readonly synonyms: readonly (readonly string[])[];
@@ -129,6 +143,7 @@ export const chatLimits = {
   topics: 40,
   greetings: 20,
   starters: 20,
+  sources: 20,
   tables: 20,
   rows: 400,
   columns: 16,
@@ -140,6 +155,9 @@ export const chatLimits = {
   /** Characters of one question that are read; the rest of a longer one is nothing anybody asks. */
   question: 500,
 } as const;
+
+/** How another site is read unless its owner says otherwise. */
+export const usualCrawl = { mostPages: 100, mostDepth: 5, everyDays: 7, leaveOut: [] } as const;
 
 /** What a new chat starts as, for a site of this name. */
 export const newChat = (site: string): Chat => ({
@@ -157,6 +175,7 @@ export const newChat = (site: string): Chat => ({
   greetings: [{ id: "hello", text: "Hello. Ask about anything on this site.", include: [], from: null, to: null }],
   starters: [],
   leaveOut: [],
+  sources: [],
   tables: [],
   synonyms: [],
   answers: [],

@@ -19,6 +19,21 @@ export interface KnownPage {
   readonly read: ReadPage;
 }
 
+/** A page of another site, or a file, with what was read of it. */
+export interface KnownElsewhere {
+  readonly kind: "elsewhere" | "file";
+  /** Unlike any other's: its address, or the file's hash. */
+  readonly key: string;
+  readonly title: string;
+  /** Where a visitor can read it; "" for nowhere. */
+  readonly href: string;
+  readonly read: ReadPage;
+}
+
+export const elsewhereSource = ({ kind, key, title, href }: Omit<KnownElsewhere, "read">): Source => ({
+  ...{ id: `${kind}:${key}`, kind, title, href },
+});
+
 /** Whether a chat reads a page. */
 export const readsPage = ({ leaveOut }: Pick<Chat, "leaveOut">, path: string): boolean =>
   !leaveOut.some((pattern) => pathMatches(pattern, path));
@@ -34,16 +49,19 @@ export const pageSource = ({ path, title }: Pick<KnownPage, "path" | "title">): 
 export const passagesOf = (source: Source, { sections }: Pick<ReadPage, "sections">): readonly Passage[] =>
   sections.map((section, at) => ({ ...section, id: `${source.id}#${at}`, source: source.id }));
 
-/** The tables that stand on a page, as a chat asks them. */
-export const tablesOf = ({ path, title, read }: KnownPage): readonly ChatTable[] =>
-  read.tables.flatMap(({ headings, columns, rows }, at) => {
+/** The tables that stand in a source, as a chat asks them. */
+const tablesIn = ({ id, title, href }: Source, { tables }: ReadPage): readonly ChatTable[] =>
+  tables.flatMap(({ headings, columns, rows }, at) => {
     const table = recogniseTable(
-      { id: `page:${path}#${at}`, name: headings.at(-1) ?? title, href: path },
+      { id: `${id}#${at}`, name: headings.at(-1) ?? title, href },
       columns.length ? columns : (rows[0] ?? []).map(() => ""),
       rows,
     );
     return table.columns.length > 1 ? [table] : [];
   });
+
+export const tablesOf = (page: KnownPage): readonly ChatTable[] => tablesIn(pageSource(page), page.read);
+export const tablesElsewhere = (one: KnownElsewhere): readonly ChatTable[] => tablesIn(elsewhereSource(one), one.read);
 
 /** What can be booked on a site's pages. */
 export function bookedSubjects(

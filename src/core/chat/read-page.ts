@@ -168,6 +168,7 @@ class PageReader {
   description = "";
   canonical = "";
   noindex = false;
+  private nofollow = false;
   full = false;
   readonly sections: ReadSection[] = [];
   readonly tables: ReadTable[] = [];
@@ -253,6 +254,7 @@ class PageReader {
       const what = (attributes.name ?? "").toLowerCase();
       if (what === "description") this.description = tidy(attributes.content ?? "").slice(0, 400);
       if (what === "robots" && /\b(?:noindex|none)\b/i.test(attributes.content ?? "")) this.noindex = true;
+      if (what === "robots" && /\b(?:nofollow|none)\b/i.test(attributes.content ?? "")) this.nofollow = true;
     } else if (name === "link" && (attributes.rel ?? "").toLowerCase() === "canonical")
       this.canonical = (attributes.href ?? "").slice(0, 2000);
     else if (name === "a" && attributes.href !== undefined && !/\bnofollow\b/i.test(attributes.rel ?? ""))
@@ -352,6 +354,7 @@ class PageReader {
 
   finish(): void {
     this.endSection();
+    if (this.nofollow) this.links.length = 0;
   }
 }
 

@@ -1,5 +1,7 @@
 // What a chat's settings may be.
 import Joi from "joi";
+import { startAddress } from "@/core/crawl/address";
+import { crawlLimits } from "@/core/crawl/crawl";
 import { neededWords } from "@/core/field/schema";
 import { lineSchema } from "@/core/input/text";
 import type { Floating } from "@/core/opening/opening";
@@ -9,6 +11,7 @@ import { dateSchema } from "@/core/time/schema";
 import {
   type Brief,
   type Chat,
+  type ChatSource,
   chatLimits,
   collectable,
   type Expected,
@@ -104,6 +107,43 @@ const answerSchema = Joi.object<OwnAnswer>({
   )
   .messages({ "dates.order": "“To” must not be before “from”." });
 
+const wholeNumber = (min: number, max: number, words: string) =>
+  Joi.number()
+    .integer()
+    .min(min)
+    .max(max)
+    .required()
+    .messages({
+      ...{ "number.base": words, "number.integer": words, "number.min": words, "number.max": words },
+    });
+
+export const sourceSchema: Joi.ObjectSchema<ChatSource> = Joi.object<ChatSource>({
+  id,
+  of: Joi.string().valid("site", "file").required(),
+})
+  .when(Joi.object({ of: Joi.valid("site") }).unknown(), {
+    then: Joi.object({
+      address: Joi.string()
+        .trim()
+        .max(crawlLimits.address)
+        .required()
+        .custom((typed: string, helpers) => (startAddress(typed) ? typed : helpers.error("source.address")))
+        .messages({
+          "string.empty": "Write the address of the site, or of its sitemap.",
+          "source.address": "Write an address such as https://studio.example, or that of a sitemap.",
+        }),
+      mostPages: wholeNumber(1, crawlLimits.pages, `Between 1 and ${crawlLimits.pages} pages are read.`),
+      mostDepth: wholeNumber(0, crawlLimits.depth, `Between 0 and ${crawlLimits.depth} links are followed.`),
+      everyDays: wholeNumber(0, 365, "Write days from 1 to 365, or 0 for never."),
+      leaveOut: patterns,
+    }),
+  })
+  .when(Joi.object({ of: Joi.valid("file") }).unknown(), {
+    then: Joi.object({
+      file: media.required().messages({ "string.empty": "Choose a file.", "string.pattern.base": "Choose a file." }),
+    }),
+  });
+
 const columnSchema = Joi.object<TableColumn>({
   name: Joi.string().trim().allow("").max(80).required(),
   kind: Joi.string()
@@ -145,7 +185,7 @@ const expectedSchema = Joi.object<Expected>({
   .when(Joi.object({ of: Joi.valid("page") }).unknown(), {
     then: Joi.object({
       path: Joi.string()
-        .pattern(/^\/[^\s]{0,300}$/)
+        .pattern(/^(?:\/|https?:\/\/)[^\s]{0,900}$/)
         .required()
         .messages({ "string.empty": "Choose the page that answers it." }),
       says: Joi.string().trim().allow("").max(200).required(),
@@ -190,6 +230,12 @@ export const chatSchema: Joi.ObjectSchema<Chat> = Joi.object<Chat>({
     .unique("id")
     .required(),
   leaveOut: patterns,
+  sources: Joi.array()
+    .items(sourceSchema)
+    .max(chatLimits.sources)
+    .unique("id")
+    .required()
+    .messages({ "array.max": `At most ${chatLimits.sources} other sites and files are possible.` }),
   tables: Joi.array()
     .items(tableSchema)
     .max(chatLimits.tables)

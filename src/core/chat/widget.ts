@@ -26,7 +26,9 @@ export const chat: WidgetKind<"chat"> = {
   fresh: ({ name }) => newChat(name),
   note: ({ tables, answers }) =>
     `${tables.length === 1 ? "one table" : `${tables.length} tables`}, ${answers.length === 1 ? "one own answer" : `${answers.length} own answers`}`,
-  refs: function* ({ brief, answers }) {
+  refs: function* ({ brief, answers, sources }) {
+    for (const [at, source] of sources.entries())
+      if (source.of === "file") yield { of: "media", id: source.file, path: `sources[${at}].file` };
     if (brief.picture) yield { of: "media", id: brief.picture, path: "brief.picture" };
     for (const [at, answer] of answers.entries()) {
       if (answer.picture) yield { of: "media", id: answer.picture, path: `answers[${at}].picture` };

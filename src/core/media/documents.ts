@@ -81,6 +81,7 @@ export const documentKinds = {
   "application/vnd.oasis.opendocument.spreadsheet": packed("ods", "ODS"),
   "text/csv": { extension: "csv", label: "CSV", fault: textFault },
   "text/plain": { extension: "txt", label: "TXT", fault: textFault },
+  "text/markdown": { extension: "md", label: "Markdown", fault: textFault },
   "text/calendar": { extension: "ics", label: "ICS", fault: calendarFault },
   "video/mp4": { extension: "mp4", label: "MP4", fault: mp4Fault, plays: true },
   "video/webm": { extension: "webm", label: "WebM", fault: webmFault, plays: true },
@@ -104,7 +105,7 @@ export const documentKindOf = (type: string): DocumentKind | null =>
 
 /** Type of a document by the ending of its name; null for names of no kind that is taken. */
 export function documentTypeOf(name: string): DocumentType | null {
-  const ending = /\.([a-z0-9]{3,4})$/i.exec(name)?.[1]?.toLowerCase();
+  const ending = /\.([a-z0-9]{2,4})$/i.exec(name)?.[1]?.toLowerCase();
   return documentTypes.find((type) => documentKinds[type].extension === ending) ?? null;
 }
 

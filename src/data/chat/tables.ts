@@ -141,3 +141,72 @@ export const chatRuns = mysqlTable(
   },
   (table) => [index("chat_runs_time").on(table.siteId, table.widgetId, table.createdAt)],
 );
+
+/** How reading another site or a file stands. */
+export const sourceStates = ["reading", "stopped", "done", "failed"] as const;
+export type SourceState = (typeof sourceStates)[number];
+
+/** Other sites and files that chats read, by what is read: whichever chat or release names one has the same. */
+export const chatSources = mysqlTable(
+  "chat_sources",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    /** SHA-256 of what it is: the address where a site begins, or the file. */
+    key: varchar("source_key", { length: 64 }).notNull(),
+    state: mysqlEnum("state", sourceStates as unknown as [SourceState, ...SourceState[]]).notNull(),
+    /** How far it goes, as it was set: set otherwise, it is gone through again. */
+    plan: varchar("plan", { length: 64 }).notNull(),
+    /** Counted up each time it is gone through; a page that was looked at in an earlier round is due. */
+    round: int("round").notNull(),
+    /** Its robots.txt in this round; null while it was not asked for. */
+    robots: json<string>("robots"),
+    /** Why it could not be read; null where it could. */
+    problem: json<Reason>("problem"),
+    failures: int("failures").notNull().default(0),
+    /** Counted up whenever something that can be answered from has changed. */
+    version: int("version").notNull().default(0),
+    startedAt: instant("started_at").notNull(),
+    doneAt: instant("done_at"),
+    /** When it is looked at next; null for never. */
+    nextAt: instant("next_at"),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.key] })],
+);
+
+export const sourcePageStates = ["due", "read", "left"] as const;
+export type SourcePageState = (typeof sourcePageStates)[number];
+
+/** Addresses of another site, and what stands there; of a file, its one row. */
+export const chatSourcePages = mysqlTable(
+  "chat_source_pages",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    sourceKey: varchar("source_key", { length: 64 }).notNull(),
+    /** SHA-256 of its address. */
+    key: varchar("page_key", { length: 64 }).notNull(),
+    address: varchar("address", { length: 1000 }).notNull(),
+    /** So many links from the beginning. */
+    depth: smallint("depth").notNull(),
+    /** Its place in the order in which addresses were found. */
+    nth: int("nth").notNull(),
+    /** The round in which it was looked at last. */
+    round: int("round").notNull(),
+    state: mysqlEnum("state", sourcePageStates as unknown as [SourcePageState, ...SourcePageState[]]).notNull(),
+    /** Why it was passed over, or could not be read again. */
+    reason: json<Reason>("reason"),
+    tries: smallint("tries").notNull().default(0),
+    etag: varchar("etag", { length: 300 }),
+    lastModified: varchar("last_modified", { length: 100 }),
+    title: varchar("title", { length: 300 }).notNull().default(""),
+    /** SHA-256 of what it says; "" while nothing is known of it. */
+    hash: varchar("hash", { length: 64 }).notNull().default(""),
+    passages: int("passages").notNull().default(0),
+    read: packedJson<ReadPage>("read_page"),
+    readAt: instant("read_at"),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.sourceKey, table.key] }),
+    index("chat_source_pages_due").on(table.siteId, table.sourceKey, table.round, table.depth, table.nth),
+    index("chat_source_pages_hash").on(table.siteId, table.sourceKey, table.hash),
+  ],
+);

@@ -20,6 +20,9 @@ export const limits: Readonly<Record<TaskName, Limit>> = {
   film: { seconds: 20, heapMiB: 256 },
   goods: { seconds: 120, heapMiB: 768 },
   table: { seconds: 30, heapMiB: 512 },
+  page: { seconds: 10, heapMiB: 256 },
+  sitemap: { seconds: 20, heapMiB: 256 },
+  words: { seconds: 60, heapMiB: 512 },
 };
 
 const mostAtOnce = 2;

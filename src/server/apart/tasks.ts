@@ -1,7 +1,10 @@
 // What is worked out apart from the process's own thread, because strangers or files decide how long it takes.
 import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
 import type { ImportPlan } from "@/core/catalog/plan";
+import type { ReadPage } from "@/core/chat/read-page";
 import type { FeedRead } from "@/core/clips/read";
+import type { Sitemap } from "@/core/crawl/sitemap";
+import type { DocumentType } from "@/core/media/documents";
 import type { Outcome } from "@/core/visitor/decision";
 import type { Answer } from "./answer";
 import type { Film } from "./film";
@@ -55,6 +58,23 @@ export interface Tasks {
     readonly gives: Answer<ReadTable>;
     readonly asks: Record<never, never>;
   };
+  /** A page of another site. */
+  readonly page: {
+    readonly takes: { readonly file: Uint8Array; readonly type: string };
+    readonly gives: ReadPage;
+    readonly asks: Record<never, never>;
+  };
+  readonly sitemap: {
+    readonly takes: { readonly file: Uint8Array; readonly type: string; readonly from: string };
+    readonly gives: Outcome<Sitemap>;
+    readonly asks: Record<never, never>;
+  };
+  /** A file of words. */
+  readonly words: {
+    readonly takes: { readonly file: Uint8Array; readonly type: DocumentType };
+    readonly gives: Outcome<ReadPage>;
+    readonly asks: Record<never, never>;
+  };
   readonly film: {
     readonly takes: { readonly file: Uint8Array };
     readonly gives: Answer<Film>;
@@ -88,6 +108,9 @@ export const tasks: {
   feed: async ({ text, from, standIns }) =>
     (await import("@/core/clips/read")).readFeed(text, from, (label) => standIns[label] ?? `http://${label}.invalid`),
   table: async ({ file }) => (await import("./table")).readTable(file),
+  page: async ({ file, type }) => (await import("./strange")).readStrangePage(file, type),
+  sitemap: async ({ file, type, from }) => (await import("./strange")).readStrangeSitemap(file, type, from),
+  words: async ({ file, type }) => (await import("./words")).readWords(file, type),
   goods: async (given) => (await import("./goods")).planGoods(given),
   film: async ({ file }) => (await import("./film")).readFilm(file),
 };

@@ -7,11 +7,14 @@ import { ChatEngine, type Knowledge } from "@/core/chat/engine";
 import {
   bookedPassages,
   bookedSubjects,
+  elsewhereSource,
+  type KnownElsewhere,
   type KnownPage,
   pageSource,
   passagesOf,
   readsPage,
   siteFacts,
+  tablesElsewhere,
   tablesOf,
 } from "@/core/chat/knowledge";
 import type { Passage, Source } from "@/core/chat/passage";
@@ -26,6 +29,7 @@ import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { catalogOf, type KnownCatalog } from "../shop/catalog";
 import { type LiveShop, liveShop } from "../shop/live";
+import { type Elsewhere, elsewhereOf } from "./elsewhere";
 import { liveSite, type ReleasedPage, releasedPages } from "./reading";
 
 /** What engines are made of besides the pages. */
@@ -35,6 +39,8 @@ export interface Ground {
   readonly chat: Chat;
   readonly setUp: BookingSetUp | null;
   readonly sold: readonly Sold[];
+  /** Pages of other sites, and files. */
+  readonly elsewhere: readonly KnownElsewhere[];
   readonly hasOwnPage: boolean;
 }
 
@@ -45,7 +51,7 @@ export function knowledgeOf(ground: Ground, pages: readonly KnownPage[]): Knowle
     facts: siteFacts(site.name, site.settings),
     brief: chat.brief,
     subjects: [...bookedSubjects(setUp, widgets, pages), ...sold.map(({ subject }) => subject)],
-    tables: [...chat.tables, ...pages.flatMap(tablesOf)],
+    tables: [...chat.tables, ...pages.flatMap(tablesOf), ...ground.elsewhere.flatMap(tablesElsewhere)],
     synonyms: chat.synonyms,
     answers: chat.answers,
     ownPage: hasOwnPage ? ownRoot : "",
@@ -66,6 +72,10 @@ function piecesOf(ground: Ground, knowledge: Knowledge, pages: readonly KnownPag
       return { source, passages: passagesOf(source, page.read), of: page };
     }),
     ...bookedPassages(ground.setUp, knowledge.subjects, pages).map((one): Piece => ({ ...one, of: ground.setUp })),
+    ...ground.elsewhere.map((one): Piece => {
+      const source = elsewhereSource(one);
+      return { source, passages: passagesOf(source, one.read), of: one };
+    }),
     ...ground.sold.map(({ source, passages }): Piece => ({ source, passages, of: passages })),
   ];
 }
@@ -87,6 +97,7 @@ interface Kept {
   setUp: BookingSetUp | null;
   catalog: KnownCatalog | null;
   pages: ReadonlyMap<string, ReleasedPage>;
+  elsewhere: Elsewhere;
   pieces: ReadonlyMap<string, unknown>;
   readonly engine: ChatEngine;
   knowledge: Knowledge;
@@ -126,12 +137,14 @@ export async function liveEngine(context: Context, row: SiteRow, widget: WidgetO
   const all = keptIn(context);
   const kept = all.get(row.id);
   const release = row.liveReleaseId ?? "";
-  if (kept && kept.release === release && kept.setUp === setUp && kept.catalog === catalog) return kept;
+  const elsewhere = await elsewhereOf(context, row.id, widget.settings.sources, kept?.elsewhere);
+  const same = kept && kept.setUp === setUp && kept.catalog === catalog && kept.elsewhere === elsewhere;
+  if (same && kept.release === release) return kept;
   // Whoever asks while it is being made waits for the same.
   const key = `${row.id} ${release}`;
   const making = asking.get(key);
   if (making) return making;
-  const made = make(context, row, widget, { setUp, shop, catalog, kept }).finally(() => asking.delete(key));
+  const made = make(context, row, widget, { setUp, shop, catalog, elsewhere, kept }).finally(() => asking.delete(key));
   asking.set(key, made);
   const fresh = await made;
   all.set(row.id, fresh);
@@ -146,8 +159,15 @@ async function make(
     setUp,
     shop,
     catalog,
+    elsewhere,
     kept,
-  }: { setUp: BookingSetUp | null; shop: LiveShop | null; catalog: KnownCatalog | null; kept: Kept | undefined },
+  }: {
+    setUp: BookingSetUp | null;
+    shop: LiveShop | null;
+    catalog: KnownCatalog | null;
+    elsewhere: Elsewhere;
+    kept: Kept | undefined;
+  },
 ): Promise<Kept> {
   const live = await liveSite(context, row.id, row.liveReleaseId);
   if (!live) throw new Error(`Site ${row.key} has no live release`);
@@ -161,6 +181,7 @@ async function make(
     chat,
     setUp,
     sold: shop && catalog ? soldIn(catalog, shop, language) : [],
+    elsewhere: elsewhere.pages,
     hasOwnPage: true,
   };
   const knowledge = knowledgeOf(ground, pages);
@@ -176,6 +197,7 @@ async function make(
     release: live.id,
     setUp,
     catalog,
+    elsewhere,
     pages: new Map(read.map((page) => [page.path, page])),
     pieces: now,
     engine,

@@ -2,21 +2,23 @@
 import { and, desc, eq, gte, inArray, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/mysql-core";
 import Joi from "joi";
-import type { Chat } from "@/core/chat/chat";
+import type { Chat, ChatSource } from "@/core/chat/chat";
 import { gather } from "@/core/chat/group";
 import type { Turn } from "@/core/chat/hear";
 import { readsPage } from "@/core/chat/knowledge";
 import { proposeTests } from "@/core/chat/propose";
 import type { Reply } from "@/core/chat/reply";
-import { chatSchema } from "@/core/chat/schema";
+import { chatSchema, sourceSchema } from "@/core/chat/schema";
 import { studioShape } from "@/core/input/shape";
 import { languageSchema } from "@/core/locale/schema";
 import { chatLines, chatRuns, chatTalks } from "@/data/chat/tables";
 import { inTransaction } from "@/data/connection";
 import { type Context, sha256 } from "../context";
+import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
-import { fieldProblem, validated } from "../problem";
+import { fieldProblem, notFound, validated } from "../problem";
 import { answer } from "./answer";
+import { goOnWith, savedSource, sourceState, stopSource } from "./sources";
 import { runTests, shareRight, workingEngine } from "./working";
 
 const widget = Joi.string().max(40).required();
@@ -78,7 +80,40 @@ function countedBy<Row extends Question>(rows: readonly Row[], of: (row: Row) =>
   return [...counts.values()].sort((a, b) => b.questions - a.questions || (a.name < b.name ? -1 : 1)).slice(0, 30);
 }
 
+const source = sourceSchema.required();
+
+/** A source that a saved chat has. */
+async function ownSource(call: SiteCall, asked: ChatSource): Promise<ChatSource> {
+  const found = await savedSource(call.context, call.site.id, asked);
+  if (!found) throw notFound("This other site or file", "source");
+  return found;
+}
+
 export const chatOperations = {
+  /** How another site or a file stands: what was read of it, what was left out and why; null before it was begun. */
+  "chat.source": siteOperation("site.read", { source }, async (call: SiteCall, input: { source: ChatSource }) => ({
+    found: await sourceState(call.context, call.site.id, input.source),
+  })),
+  "chat.sourceStop": siteOperation(
+    "widgets.change",
+    { source },
+    async (call: SiteCall, input: { source: ChatSource }) => {
+      const own = await ownSource(call, input.source);
+      await stopSource(call.context, call.site.id, own);
+      return { found: await sourceState(call.context, call.site.id, own) };
+    },
+  ),
+  /** Goes on where it was stopped, or goes through it again. */
+  "chat.sourceGo": siteOperation(
+    "widgets.change",
+    { source },
+    async (call: SiteCall, input: { source: ChatSource }) => {
+      await takePoint(call.context, "heavyMember", call.account.id);
+      const own = await ownSource(call, input.source);
+      await goOnWith(call.context, call.site.id, own);
+      return { found: await sourceState(call.context, call.site.id, own) };
+    },
+  ),
   /** What a chat knows: its pages with what is read of each, tables, what is told twice and differently. */
   "chat.knows": siteOperation(
     "site.read",

@@ -2,6 +2,8 @@
 import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
 import Joi from "joi";
 import { chatSays } from "@/core/chat/say";
+import { sourceBroken } from "@/core/crawl/words";
+import type { Problem } from "@/core/kind/holder";
 import { chatLines, chatTalks } from "@/data/chat/tables";
 import { dayIn } from "../day";
 import { mostDone, type WidgetServer } from "../widget/half";
@@ -9,13 +11,18 @@ import { talkOperations } from "./desk";
 import { chatEndpoints, chatSchemas } from "./endpoints";
 import { chatOperations } from "./operations";
 import { readJob } from "./reading";
+import { sourceState, sourcesJob, sourcesSoon } from "./sources";
 import { forgetTalks } from "./talks";
 
 export const chatServer = {
   operations: { ...chatOperations, ...talkOperations },
   endpoints: chatEndpoints,
   schemas: chatSchemas,
-  jobs: { chatRead: { lane: "slow", payload: Joi.object({}), run: readJob } },
+  jobs: {
+    chatRead: { lane: "slow", payload: Joi.object({}), run: readJob },
+    chatSources: { lane: "slow", payload: Joi.object({}), run: sourcesJob },
+  },
+  saved: sourcesSoon,
   erases: {
     what: "conversations",
     run: async (tx, siteId, email) => {
@@ -80,6 +87,13 @@ export const chatServer = {
       .groupBy(chatTalks.state);
     return { series, states: Object.fromEntries(states.map((row) => [row.state, row.all])) };
   },
-  outside: null,
+  outside: async ({ context, site }, { settings }) => {
+    const found: Problem[] = [];
+    for (const source of settings.enabled ? settings.sources : []) {
+      const state = await sourceState(context, site.id, source);
+      if (state?.problem) found.push(sourceBroken(state.name, state.problem));
+    }
+    return found;
+  },
   rehearse: null,
 } satisfies WidgetServer<"chat">;

@@ -12,6 +12,7 @@ import { catalogOf, type KnownCatalog } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { loadSite } from "../site/whole";
 import { type Answered, type Asking, answer } from "./answer";
+import { type Elsewhere, elsewhereOf } from "./elsewhere";
 import { engineOf, soldIn } from "./engines";
 import { workingPages } from "./reading";
 
@@ -23,7 +24,14 @@ interface Read {
 
 /** Pages as they were read for the last state of some sites. */
 const read = new LRUCache<string, Read>({ max: 20 });
-const engines = new LRUCache<string, { readonly asking: Asking; readonly catalog: KnownCatalog | null }>({ max: 10 });
+const engines = new LRUCache<
+  string,
+  {
+    readonly asking: Asking;
+    readonly catalog: KnownCatalog | null;
+    readonly elsewhere: Elsewhere;
+  }
+>({ max: 10 });
 
 /** A name for what a site is like now: another after any change of it. */
 async function stateOf(context: Context, row: SiteRow): Promise<string> {
@@ -51,7 +59,8 @@ export async function workingEngine(context: Context, row: SiteRow, chat: Chat):
   const key = `${row.id} ${state} ${sha256(JSON.stringify(chat))}`;
   const kept = engines.get(key);
   // What the shop sells changes without the site: each reading of it is another.
-  let asking = kept && kept.catalog === catalog ? kept.asking : null;
+  const elsewhere = await elsewhereOf(context, row.id, chat.sources, kept?.elsewhere);
+  let asking = kept && kept.catalog === catalog && kept.elsewhere === elsewhere ? kept.asking : null;
   if (!asking) {
     const made = engineOf(
       {
@@ -60,12 +69,13 @@ export async function workingEngine(context: Context, row: SiteRow, chat: Chat):
         chat,
         setUp: site.booking ?? null,
         sold: shop && catalog ? soldIn(catalog, shop, site.settings.language) : [],
+        elsewhere: elsewhere.pages,
         hasOwnPage: true,
       },
       pages,
     );
     asking = { ...made, widgets: site.widgets };
-    engines.set(key, { asking, catalog });
+    engines.set(key, { asking, catalog, elsewhere });
   }
   return { ...asking, ...now };
 }

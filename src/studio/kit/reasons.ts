@@ -76,6 +76,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
   "check.chatSaysNothing": () => "A topic “*” keeps it from answering anything: every question gets those words.",
   "check.chatAnswerOver": ({ question }: Told) => `The own answer “${question}” has run out: it is not given any more.`,
+  "check.chatSource": ({ source, problem }: Told & { source: string; problem: string }) =>
+    `${source || "A file of the chat’s"} could not be read. ${problem}`,
   "check.chatTests": () =>
     "Fewer questions of the chat’s test set are right than was set. Run it: Widgets, the chat, Test set.",
   "chat.heard": ({ intent, by, language }: { intent: string; by: string; language: string }) =>
