@@ -1,10 +1,14 @@
 // The chats of the demo: set up as a designer would, with a test set, and what visitors asked in the last weeks.
 import { and, eq } from "drizzle-orm";
-import type { Chat, TestQuestion } from "@/core/chat/chat";
+import { type Chat, type ChatSource, type TestQuestion, usualCrawl } from "@/core/chat/chat";
+import { chatSourcePages, chatSources } from "@/data/chat/tables";
+import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import { widgets } from "@/data/widget/tables";
-import type { Context } from "@/server/context";
+import { sourcesSoon } from "@/server/chat/sources";
+import { type Context, standInOrigins } from "@/server/context";
 import { answerVisitor } from "@/server/edge/visitors";
+import { addDocument } from "@/server/site/media";
 import { oddlaneChat, wrenfieldChat } from "./demo-sites/chat";
 import { type callAs, operator } from "./lib/studio";
 
@@ -51,14 +55,44 @@ const chats: Readonly<Record<string, { readonly name: string; readonly settings:
   oddlane: { name: "Ask the bench", settings: { ...oddlaneChat, tests: numbered(oddlaneTests) } },
 };
 
+const houseRules = `# House rules
+
+For everybody who works at Wrenfield, in a course or by themselves.
+
+## Lockers
+
+Each student of a course has a locker beside the drying room. Lockers are emptied on the last Friday of June.
+
+## Left pots
+
+Pots that nobody collects are kept for five weeks. After that they are crushed and become clay again.
+
+## Noise
+
+Music is played by whoever sweeps the floor that day.
+`;
+
+/** What the workshop’s chat reads besides the site: the firing house on the quay, and the house rules. */
+async function elsewhereOf(context: Context): Promise<readonly ChatSource[]> {
+  const site = await findSite(context.db, "wrenfield");
+  if (!site) return [];
+  const { hash } = await addDocument(context, site, "House rules.md", Buffer.from(houseRules));
+  const address = `${standInOrigins(context.settings)("quayside")}/`;
+  return [
+    { id: "quayside", of: "site", address, ...usualCrawl },
+    { id: "rules", of: "file", file: hash },
+  ];
+}
+
 /** Sets the chat of a site up; it goes live with the next release. */
 export async function setUpChat(context: Context, account: Account, key: string): Promise<void> {
   const chat = chats[key];
   if (!chat) return;
+  const sources = key === "wrenfield" ? await elsewhereOf(context) : [];
   const operate = operator(context, account, key);
   const { id } = await operate("widgets.add", { kind: "chat", name: chat.name });
   const { revision } = await operate("widgets.read", { widget: id });
-  await operate("widgets.save", { widget: id, name: chat.name, revision, settings: chat.settings });
+  await operate("widgets.save", { widget: id, name: chat.name, revision, settings: { ...chat.settings, sources } });
 }
 
 /** What visitors asked, one conversation a line; a mark at its end says whether the last answer helped. */
@@ -123,4 +157,10 @@ export async function demoTalks(context: Context): Promise<void> {
         await call(`chat/talks/${talk}/ratings`, { nth: line.nth, helped: said.endsWith("+") });
     }
   }
+  await inTransaction(context.db, async (tx) => {
+    // The other site could not be read while nothing answered yet: that is no failure to wait after.
+    await tx.delete(chatSourcePages).where(eq(chatSourcePages.siteId, site.id));
+    await tx.delete(chatSources).where(eq(chatSources.siteId, site.id));
+    await sourcesSoon(tx, site.id);
+  });
 }

@@ -4,10 +4,11 @@ import { wallIn } from "@/core/site/open-hours";
 import type { Brief, OwnAnswer } from "./chat";
 import { type Difference, differencesAbout } from "./differ";
 import { type Heard, hear, type Turn } from "./hear";
+import { type Carried, Guard, type Material } from "./model/guard";
 import type { Passage, Source } from "./passage";
-import { PassageIndex } from "./passage-index";
+import { type Hit, PassageIndex } from "./passage-index";
 import type { SiteFacts as Facts } from "./reply";
-import { type Live, type Need, needOf, type Reply, replyTo } from "./reply";
+import { type Live, type Need, needOf, type Reply, replyTo, sourceOfPassage, sureEnough } from "./reply";
 import { type Subject, Subjects } from "./subject";
 import { Synonyms } from "./synonyms";
 import type { ChatTable } from "./table";
@@ -40,6 +41,12 @@ export const ownSource = (id: string): string => `own:${id}`;
 
 /** So many passages are looked at. */
 const most = 12;
+
+/** What stands elsewhere has to say it by so much better than the site itself. */
+const elsewhereWeighs = 0.92;
+const rankOf = ({ score, source }: Hit): number =>
+  source.kind === "elsewhere" || source.kind === "file" ? score * elsewhereWeighs : score;
+const ownFirst = (hits: readonly Hit[]): readonly Hit[] => [...hits].sort((a, b) => rankOf(b) - rankOf(a));
 
 export class ChatEngine {
   readonly index: PassageIndex;
@@ -148,8 +155,47 @@ export class ChatEngine {
   /** Answers what was heard, with what engines told. */
   reply(heard: Heard, live: Live | null, now: number): Reply {
     const { facts, brief, answers, ownPage } = this.knowledge;
-    const hits = heard.fault ? [] : this.index.search(heard.terms, most);
+    const hits = heard.fault ? [] : ownFirst(this.index.search(heard.terms, most));
     return replyTo(heard, { facts, brief, answers, hits, live, now, ownPage, shown: this.shown() });
+  }
+
+  /**
+   * What somebody else may make the words of an answer from: the passage that it came from, and those that came near. None where
+   * it came from anything but words of the site.
+   */
+  material({ from, looked }: Reply): readonly Material[] {
+    if (from?.of !== "passage") return [];
+    const ids = [
+      from.passage,
+      ...looked.filter(({ share }) => share >= sureEnough.share).map(({ passage }) => passage),
+    ];
+    return [...new Set(ids)].flatMap((id) => {
+      const found = this.index.passage(id);
+      if (!found || found.source.kind === "own") return [];
+      const { headings, lines } = found.passage;
+      return [{ id, title: found.source.title, headings, lines }];
+    });
+  }
+
+  /** What judges an answer in somebody else's words. */
+  guard(material: readonly Material[]): Guard {
+    return new Guard(material, this.stems, this.synonyms);
+  }
+
+  /** An answer in words that were judged, each with the passage that carries it. */
+  reworded(reply: Reply, material: readonly Material[], carried: readonly Carried[]): Reply {
+    const used = [...new Set(carried.map(({ by }) => by))];
+    const sources = used.flatMap((by) => {
+      const found = this.index.passage(material[by]?.id ?? "");
+      return found ? [sourceOfPassage(found.passage, found.source, found.passage.lines[0] ?? "")] : [];
+    });
+    // What the brief adds stays below it.
+    const added = reply.lines.filter(({ source }) => source === null);
+    return {
+      ...reply,
+      lines: [...carried.map(({ text, by }) => ({ text, source: used.indexOf(by) })), ...added],
+      sources,
+    };
   }
 
   /** The passages that show hours and address. */

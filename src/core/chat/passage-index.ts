@@ -164,6 +164,11 @@ export class PassageIndex {
     return sum / (saturation + sum);
   }
 
+  /** A passage with where it stands; null for none of this id. */
+  passage(id: string): { readonly passage: Passage; readonly source: Source } | null {
+    return this.kept.get(id) ?? null;
+  }
+
   /** Passages that have something of a question, the best first. */
   search(terms: readonly Term[], most: number, accepts: (passage: Passage) => boolean = () => true): readonly Hit[] {
     let whole = 0;

@@ -138,7 +138,7 @@ type Draft = Omit<Reply, "looked" | "turn" | "language" | "picture" | "sources" 
 
 const said = (text: string, source: number | null = null) => ({ text, source });
 
-const sourceOfPassage = (passage: Passage, source: Source, words: string): ReplySource => ({
+export const sourceOfPassage = (passage: Passage, source: Source, words: string): ReplySource => ({
   title: passage.headings.length ? `${source.title} › ${nameOfPassage(passage, source)}` : source.title,
   href: source.href,
   words,

@@ -114,7 +114,13 @@ const wholeNumber = (min: number, max: number, words: string) =>
     .max(max)
     .required()
     .messages({
-      ...{ "number.base": words, "number.integer": words, "number.min": words, "number.max": words },
+      ...{
+        "any.required": words,
+        "number.base": words,
+        "number.integer": words,
+        "number.min": words,
+        "number.max": words,
+      },
     });
 
 export const sourceSchema: Joi.ObjectSchema<ChatSource> = Joi.object<ChatSource>({

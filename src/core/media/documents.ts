@@ -97,6 +97,14 @@ export const isFilm = ({ type }: { readonly type: string }): boolean => (filmTyp
 
 export const captionType: DocumentType = "text/vtt";
 
+/** Types whose words can be read. */
+export const readableTypes = [
+  "application/pdf",
+  "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+  "text/markdown",
+  "text/plain",
+] as const satisfies readonly DocumentType[];
+
 /** What visitors may send along with a form. */
 const sentTypes = documentTypes.filter((type) => !(documentKinds[type] as DocumentKind).plays);
 

@@ -5,7 +5,7 @@ import type { ReadPage } from "@/core/chat/read-page";
 import { readPage } from "@/core/chat/read-page";
 import { textOfPage } from "@/core/crawl/letters";
 import { plainHtml } from "@/core/crawl/plain-text";
-import type { DocumentType } from "@/core/media/documents";
+import type { DocumentType, readableTypes } from "@/core/media/documents";
 import { escapeHtml } from "@/core/render/escape";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 
@@ -156,7 +156,7 @@ async function readDocx(file: Uint8Array): Promise<Outcome<ReadPage>> {
 const worded = (page: ReadPage, cut = false): Outcome<ReadPage> =>
   page.sections.length ? done(cut ? { ...page, cut } : page) : refused("crawl.noWords");
 
-const readers: Partial<Record<DocumentType, (file: Uint8Array) => Promise<Outcome<ReadPage>>>> = {
+const readers: Readonly<Record<(typeof readableTypes)[number], (file: Uint8Array) => Promise<Outcome<ReadPage>>>> = {
   "application/pdf": readPdf,
   "application/vnd.openxmlformats-officedocument.wordprocessingml.document": readDocx,
   "text/markdown": async (file) => {
@@ -168,4 +168,4 @@ const readers: Partial<Record<DocumentType, (file: Uint8Array) => Promise<Outcom
 
 /** What a file says. Refused with `crawl.noWords`, `.locked` or `.broken`. */
 export const readWords = (file: Uint8Array, type: DocumentType): Promise<Outcome<ReadPage>> =>
-  readers[type]?.(file) ?? Promise.resolve(refused("crawl.type", { type }));
+  readers[type as keyof typeof readers]?.(file) ?? Promise.resolve(refused("crawl.type", { type }));

@@ -1,6 +1,6 @@
 // Other sites and files that chats read: begun when they are set, gone on with by a job, stopped and resumed, and gone through
 // again every few days.
-import { and, asc, count, desc, eq, inArray, ne, sql } from "drizzle-orm";
+import { and, asc, count, eq, inArray, ne, sql } from "drizzle-orm";
 import type { Chat, ChatSource } from "@/core/chat/chat";
 import type { ReadPage } from "@/core/chat/read-page";
 import { startAddress } from "@/core/crawl/address";
@@ -278,7 +278,8 @@ export async function sourceState(context: Context, siteId: string, source: Chat
     })
     .from(chatSourcePages)
     .where(and(inSource(siteId, key), ne(chatSourcePages.state, "due")))
-    .orderBy(desc(chatSourcePages.state), asc(chatSourcePages.depth), asc(chatSourcePages.nth))
+
+    .orderBy(asc(chatSourcePages.state), asc(chatSourcePages.depth), asc(chatSourcePages.nth))
     .limit(mostShown);
   return {
     name: source.of === "site" ? source.address : await fileName(context, siteId, source.file),

@@ -7,6 +7,7 @@ import { Conversations } from "./desk";
 import { FirstStep } from "./first-step";
 import { KnowsStep } from "./knows-step";
 import { rehearseChat } from "./rehearse";
+import { SourcesStep } from "./sources-step";
 import { TestsStep } from "./tests-step";
 import { TopicsPanel } from "./topics-panel";
 import { WhereStep } from "./where-step";
@@ -21,6 +22,19 @@ export const chatStudio: WidgetStudio<"chat"> = {
       of: ["leaveOut", "tables", "synonyms"],
       summary: ({ tables, leaveOut }) => words.knows.note(tables.length, leaveOut.length),
       Panel: KnowsStep,
+      wide: true,
+      beside: "own",
+    },
+    {
+      key: "sources",
+      title: words.sources.title,
+      of: ["sources"],
+      summary: ({ sources }) =>
+        words.sources.note(
+          sources.filter(({ of }) => of === "site").length,
+          sources.filter(({ of }) => of === "file").length,
+        ),
+      Panel: SourcesStep,
       wide: true,
       beside: "own",
     },

@@ -74,6 +74,7 @@ export function KnowsStep(props: StepProps<"chat">) {
               values={patterns}
               error={Object.entries(faults).find(([path]) => path.startsWith("leaveOut"))?.[1]}
               hint={own.patternsHint}
+              none={words.sources.leaveOutNone}
               onChange={(list) => change({ leaveOut: [...leaveOut.filter((one) => !one.includes("*")), ...list] })}
             />
           </Group>

@@ -8,8 +8,10 @@ import { askQuietly } from "@/studio/kit/api";
 export function useKnows(settings: Chat) {
   const site = useSite();
   // What is read does not depend on words of the brief, nor on the test set.
-  const { leaveOut, tables, synonyms, answers } = settings;
-  const key = useDeferredValue(JSON.stringify([leaveOut, tables.map(({ id }) => id), synonyms, answers.length]));
+  const { leaveOut, tables, synonyms, answers, sources } = settings;
+  const key = useDeferredValue(
+    JSON.stringify([sources, leaveOut, tables.map(({ id }) => id), synonyms, answers.length]),
+  );
   return useQuery({
     queryKey: ["chat-knows", site.key, key],
     queryFn: () => askQuietly("chat.knows", { site: site.key, settings }),

@@ -3,6 +3,8 @@ import { counted } from "@/studio/kit/counted";
 
 const percent = (share: number) => `${Math.round(share)} %`;
 
+const found = (read: number, left: number) => `${read} read, ${left} left out`;
+
 export const words = {
   knows: {
     title: "What it knows",
@@ -62,6 +64,48 @@ export const words = {
         ? `${counted(count, "name", "names")}: prices, free times and stock come from there, as they are at that moment.`
         : "Nothing can be booked or bought on this site yet.",
     unread: "It can’t be looked at until the steps are complete.",
+  },
+  sources: {
+    title: "Other sites and files",
+    note: (sites: number, files: number) =>
+      [sites ? counted(sites, "other site", "other sites") : "", files ? counted(files, "file", "files") : ""]
+        .filter(Boolean)
+        .join(", ") || "none",
+    intro:
+      "A second site of the business, a price list, house rules: read as they are, answered from with their address. What stands on this site goes before it.",
+    sites: "Other sites",
+    files: "Files",
+    addSite: "Add a site",
+    address: "Address",
+    addressHint: "A site, a part of one such as https://studio.example/shop/, or a sitemap. Its robots.txt is kept.",
+    mostPages: "Pages at most",
+    mostDepth: "Links followed",
+    everyDays: "Again after days",
+    limitsHint: "Links are counted from where reading begins. 0 days: never again. Only what changed is sent again.",
+    leaveOut: "Left out by pattern",
+    leaveOutNone: "nothing",
+    leaveOutHint: "Such as /blog/*. A page that fits one is not read.",
+    removeSite: (address: string) => `Remove ${address || "this site"}`,
+    newSite: "New site",
+    waiting: "It is read as soon as it is saved.",
+    reading: (read: number, left: number, due: number) => `Reading: ${found(read, left)}, ${due} to go`,
+    stopped: (read: number, left: number, due: number) => `Stopped: ${found(read, left)}, ${due} to go.`,
+    done: (read: number, left: number, when: string) => `Read ${when}: ${found(read, left)}.`,
+    again: (when: string) => `Again ${when}.`,
+    stop: "Stop",
+    goOn: "Go on",
+    readAgain: "Read it again now",
+    tryAgain: "Try it again now",
+    shownPages: (count: number) => `What was found (${count})`,
+    passages: (count: number) => counted(count, "passage", "passages"),
+    addFile: "Choose a file",
+    accepts: "PDF, DOCX, Markdown or text.",
+    sending: "Sending …",
+    fromMedia: "From the media",
+    chooseMedia: "Choose …",
+    fileRead: (passages: number) => `${counted(passages, "passage", "passages")} read`,
+    fileReading: "It is being read.",
+    removeFile: (name: string) => `Remove ${name || "this file"}`,
   },
   brief: {
     title: "Brief",

@@ -4,18 +4,21 @@ import { TagsInput } from "@chakra-ui/react";
 import { Row } from "@/studio/kit/kit";
 import { words as own } from "./words";
 
-/** Entries as tags: Enter or a comma ends one, Backspace takes the last back. An empty list means no limit. */
+/** Entries as tags: Enter or a comma ends one, Backspace takes the last back. An empty list means no limit, unless it says otherwise. */
 export function ListRow({
   label,
   values,
   error,
   hint,
+  none = own.noLimit,
   onChange,
 }: {
   label: string;
   values: readonly string[];
   error?: string | undefined;
   hint: string;
+  /** What an empty list means. */
+  none?: string;
   onChange: (values: string[]) => void;
 }) {
   return (
@@ -33,7 +36,7 @@ export function ListRow({
         >
           <TagsInput.Control bg="white" borderColor="edge" borderRadius="field" fontSize="ui">
             <TagsInput.Items />
-            <TagsInput.Input {...described} placeholder={values.length ? "" : own.noLimit} />
+            <TagsInput.Input {...described} placeholder={values.length ? "" : none} />
           </TagsInput.Control>
           <TagsInput.HiddenInput />
         </TagsInput.Root>
