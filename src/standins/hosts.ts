@@ -6,6 +6,7 @@ import { serveMaze } from "./maze/host";
 import { servePay } from "./pay/host";
 import type { PayStore } from "./pay/store";
 import { serveQuayside } from "./quayside/host";
+import { serveScribe } from "./scribe/host";
 
 /** What the installation gives its stand-ins. */
 export interface StandInTools {
@@ -24,7 +25,7 @@ const clips =
   (request, response, { originOf }) =>
     serveClips(host, request, response, { pages: originOf("clips"), files: originOf("cdn.clips") });
 
-export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "quayside" | "maze" | "pay";
+export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "quayside" | "maze" | "scribe" | "pay";
 
 const all: Readonly<Record<StandInLabel, Serve>> = {
   clips: clips("clips"),
@@ -32,6 +33,7 @@ const all: Readonly<Record<StandInLabel, Serve>> = {
   neighbours: (request, response) => serveElsewhere(request, response),
   quayside: (request, response) => serveQuayside(request, response),
   maze: (request, response) => serveMaze(request, response),
+  scribe: (request, response) => serveScribe(request, response),
   pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, () => mayOpenAccount(request)),
 };
 

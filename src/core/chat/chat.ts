@@ -3,6 +3,7 @@ import type { CrawlPlan } from "@/core/crawl/crawl";
 import type { Floating, Opening } from "@/core/opening/opening";
 import { freshOpening } from "@/core/opening/opening";
 import type { WeekHours } from "@/core/site/open-hours";
+import type { Model } from "./model/ask";
 import type { ChatTable } from "./table";
 
 export const tones = ["plain", "warm", "brief"] as const;
@@ -133,6 +134,8 @@ export interface Chat extends Opening {
   readonly tests: readonly TestQuestion[];
   /** A release is stopped when fewer of the test questions are right, in percent; null for never. */
   readonly stopBelow: number | null;
+  /** An outside language model that may reword what the site says; null for none. Its key is kept apart. */
+  readonly model: Model | null;
   /** Pages over which its button floats; null for none. */
   readonly floating: Floating | null;
   /** Conversations are erased after so many days. */
@@ -181,6 +184,7 @@ export const newChat = (site: string): Chat => ({
   answers: [],
   tests: [],
   stopBelow: null,
+  model: null,
   floating: { words: "Ask us", corner: "end", include: [], exclude: [] },
   keepDays: 90,
   ...freshOpening,

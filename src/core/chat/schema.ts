@@ -20,6 +20,7 @@ import {
   type Topic,
   tones,
 } from "./chat";
+import { type Model, modelLimits } from "./model/ask";
 import { type ChatTable, columnKinds, type TableColumn } from "./table";
 
 const id = Joi.string()
@@ -268,6 +269,22 @@ export const chatSchema: Joi.ObjectSchema<Chat> = Joi.object<Chat>({
     "number.min": "The share is at least 1 %.",
     "number.max": "The share is at most 100 %.",
   }),
+  model: Joi.object<Model>({
+    address: Joi.string()
+      .trim()
+      .max(crawlLimits.address)
+      .pattern(/^https?:\/\/[^\s]{3,}$/)
+      .required()
+      .messages({
+        "string.empty": "Write the address at which the model is asked.",
+        "string.pattern.base": "Write an address such as https://model.example/answers.",
+      }),
+    mostCalls: wholeNumber(1, modelLimits.calls, "Write how often a day it may be asked."),
+    costIn: wholeNumber(0, 1_000_000_000, "Write a price, or 0."),
+    costOut: wholeNumber(0, 1_000_000_000, "Write a price, or 0."),
+  })
+    .allow(null)
+    .required(),
   floating: Joi.object<Floating>({
     words: lineSchema(40).min(1).required().messages({ "string.empty": "The button needs a word or two." }),
     corner: Joi.string().valid("start", "end").required(),

@@ -17,7 +17,7 @@ import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./s
 /** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
 export const siteKeySchema = Joi.string()
   .pattern(/^[a-z][a-z0-9-]{1,38}[a-z0-9]$/)
-  .invalid("rehearse", "studio", "www", "api", "localhost", "clips", "neighbours", "quayside", "maze")
+  .invalid("rehearse", "studio", "www", "api", "localhost", "clips", "neighbours", "quayside", "maze", "scribe")
   .messages({
     "string.pattern.base": "A site key has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
     "string.empty": "A site needs a key.",

@@ -210,3 +210,33 @@ export const chatSourcePages = mysqlTable(
     index("chat_source_pages_hash").on(table.siteId, table.sourceKey, table.hash),
   ],
 );
+
+/** Keys of outside language models, sealed with the installation's secret. */
+export const chatModelKeys = mysqlTable("chat_model_keys", {
+  siteId: varchar("site_id", { length: 24 }).primaryKey(),
+  sealed: varchar("sealed", { length: 1000 }).notNull(),
+  changedAt: instant("changed_at").notNull(),
+});
+
+/** What an outside language model did on a day of the site's zone, and what it took. */
+export const chatModelDays = mysqlTable(
+  "chat_model_days",
+  {
+    siteId: varchar("site_id", { length: 24 }).notNull(),
+    /** "2026-03-05" */
+    day: varchar("day", { length: 10 }).notNull(),
+    calls: int("calls").notNull().default(0),
+    /** Answers that were shown; refused because not every sentence was carried; and calls that failed. */
+    shown: int("shown").notNull().default(0),
+    refused: int("refused").notNull().default(0),
+    failed: int("failed").notNull().default(0),
+    tokensIn: bigint("tokens_in", { mode: "number" }).notNull().default(0),
+    tokensOut: bigint("tokens_out", { mode: "number" }).notNull().default(0),
+    /** Until the first sentence was there, and until the last, in ms, of all calls together. */
+    firstMs: bigint("first_ms", { mode: "number" }).notNull().default(0),
+    wholeMs: bigint("whole_ms", { mode: "number" }).notNull().default(0),
+    /** In millionths of a minor unit. */
+    cost: bigint("cost", { mode: "number" }).notNull().default(0),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.day] })],
+);

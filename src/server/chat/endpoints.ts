@@ -23,7 +23,7 @@ import {
 } from "../edge/described";
 import { type Endpoint, fresh, page, param, type VisitorCall } from "../edge/endpoint";
 import { takePoint } from "../limit";
-import { notFound } from "../problem";
+import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
@@ -107,6 +107,40 @@ function replyHtml(reply: Reply, from: string, widgetId: string): string {
   return `<div role="status">${lines}</div>${ways ? `<ul>${ways}</ul>` : ""}${sources ? `<p>${from}:</p><ul>${sources}</ul>` : ""}`;
 }
 
+const inPieces = "application/x-ndjson";
+
+/**
+ * The answer to a question; to whoever reads lines of JSON, sentence by sentence where it comes so: `{"says": …}` for each that may
+ * be shown, and the whole answer, or the problem, as the last line.
+ */
+async function askedInPieces(call: VisitorCall): Promise<Response> {
+  const widget = param(call, "widget");
+  if (!call.header("accept")?.includes(inPieces)) return fresh(await askChat(call, widget));
+  const pieces = new TransformStream<Uint8Array, Uint8Array>();
+  const writer = pieces.writable.getWriter();
+  const encoder = new TextEncoder();
+  // Whoever has gone away hears no more of it; the answer is kept all the same.
+  const write = (value: unknown) => writer.write(encoder.encode(`${JSON.stringify(value)}\n`)).catch(() => {});
+  let begun: () => void = () => {};
+  const first = new Promise<"pieces">((resolve) => {
+    begun = () => resolve("pieces");
+  });
+  const whole = askChat(call, widget, (says) => {
+    void write({ says });
+    begun();
+  });
+  // What goes wrong before anything was said is answered as everywhere.
+  const which = await Promise.race([first, whole]);
+  if (which !== "pieces") return fresh(which);
+  void whole
+    .then(write, (error: unknown) => {
+      if (!(error instanceof Problem)) call.context.log.error({ err: error }, "an answer broke off");
+      return write(JSON.parse(problemResponse(error).body));
+    })
+    .finally(() => writer.close().catch(() => {}));
+  return new Response(pieces.readable, { headers: { "content-type": inPieces, "cache-control": "no-store" } });
+}
+
 export const chatEndpoints: readonly Endpoint[] = [
   {
     method: "POST",
@@ -121,7 +155,8 @@ export const chatEndpoints: readonly Endpoint[] = [
     body: "json",
     fromPages: "own",
     costly: true,
-    run: async (call) => fresh(await askChat(call, param(call, "widget"))),
+    headers: ["accept"],
+    run: askedInPieces,
   },
   {
     method: "GET",

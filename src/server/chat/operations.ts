@@ -14,10 +14,12 @@ import { languageSchema } from "@/core/locale/schema";
 import { chatLines, chatRuns, chatTalks } from "@/data/chat/tables";
 import { inTransaction } from "@/data/connection";
 import { type Context, sha256 } from "../context";
+import { dayIn } from "../day";
 import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound, validated } from "../problem";
 import { answer } from "./answer";
+import { hasModelKey, keepModelKey, modelFigures, reword } from "./model";
 import { goOnWith, savedSource, sourceState, stopSource } from "./sources";
 import { runTests, shareRight, workingEngine } from "./working";
 
@@ -90,6 +92,19 @@ async function ownSource(call: SiteCall, asked: ChatSource): Promise<ChatSource>
 }
 
 export const chatOperations = {
+  /** Whether the site has a key for an outside model; what it is is told to nobody. */
+  "chat.model": siteOperation("widgets.change", {}, async (call: SiteCall) => ({
+    hasKey: await hasModelKey(call.context, call.site.id),
+  })),
+  /** Keeps the key of an outside model; "" lets go of it. */
+  "chat.modelKey": siteOperation(
+    "widgets.change",
+    { key: Joi.string().trim().allow("").max(400).required() },
+    async (call: SiteCall, input: { key: string }) => {
+      await keepModelKey(call.context, call.site.id, input.key);
+      return { hasKey: input.key !== "" };
+    },
+  ),
   /** How another site or a file stands: what was read of it, what was left out and why; null before it was begun. */
   "chat.source": siteOperation("site.read", { source }, async (call: SiteCall, input: { source: ChatSource }) => ({
     found: await sourceState(call.context, call.site.id, input.source),
@@ -182,15 +197,16 @@ export const chatOperations = {
       call: SiteCall,
       input: { settings: unknown; question: string; before: unknown; language: string; now: number | null },
     ) => {
-      const asking = await workingEngine(call.context, call.site, draftOf(input.settings));
-      return shown(
-        await answer(call.context, call.site, asking, {
-          question: input.question,
-          before: turnOf(input.before),
-          page: input.language,
-          now: input.now ?? call.context.now().getTime(),
-        }),
-      );
+      const { context, site } = call;
+      const chat = draftOf(input.settings);
+      const asking = await workingEngine(context, site, chat);
+      const { reply, tookUs } = await answer(context, site, asking, {
+        question: input.question,
+        before: turnOf(input.before),
+        page: input.language,
+        now: input.now ?? context.now().getTime(),
+      });
+      return shown({ reply: await reword(context, site, chat.model, asking, input.question, reply), tookUs });
     },
     { whole: "chat.try" },
   ),
@@ -289,7 +305,11 @@ export const chatOperations = {
         )
         .orderBy(desc(chatLines.createdAt))
         .limit(mostCounted);
-      return { topics: countedBy(rows, ({ topic }) => topic), pages: countedBy(rows, ({ page }) => page) };
+      return {
+        topics: countedBy(rows, ({ topic }) => topic),
+        pages: countedBy(rows, ({ page }) => page),
+        model: await modelFigures(context, site.id, dayIn(site.settings.zone, since)),
+      };
     },
   ),
   /** What visitors asked of late, and what of it was not known: gathered by what it means. */

@@ -18,6 +18,7 @@ import { fieldProblem, notFound, validated } from "../problem";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
+import { reword } from "./model";
 import {
   beginTalk,
   forgetTalks,
@@ -70,8 +71,11 @@ function told(talk: Talk, lines: readonly Line[]) {
 /** Whether what is said goes to a person: one answers, or is waited for. */
 const isPersons = ({ state }: Pick<Talk, "state">): boolean => state === "person" || state === "waiting";
 
-/** Asks a question: answered at once, or by the person who has taken over. */
-export async function askChat(call: VisitorCall, widgetId: string) {
+/**
+ * Asks a question: answered at once, or by the person who has taken over. `says` hears sentences of the answer that may be shown
+ * before the rest of it is there.
+ */
+export async function askChat(call: VisitorCall, widgetId: string, says?: (sentence: string) => void) {
   const { context } = call;
   const asked = validated(askSchema, call.body);
   const site = await siteOf(call);
@@ -99,12 +103,13 @@ export async function askChat(call: VisitorCall, widgetId: string) {
     return { talk: begun.token, ...told(now, lines) };
   }
   const kept = await liveEngine(context, site, widget);
-  const { reply, tookUs } = await answer(context, site, kept, {
+  const { reply: own, tookUs } = await answer(context, site, kept, {
     question: asked.question,
     before: talk.turn,
     page: asked.language,
     now: context.now().getTime(),
   });
+  const reply = await reword(context, site, widget.settings.model, kept, question, own, says);
   const calls = reply.kind === "person" && callsPerson(context, widget, kept.knowledge.facts);
   const lined = lineOf(`${asked.once}-a`, reply, tookUs);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {

@@ -177,16 +177,94 @@ export async function fetchOutside(reach: Reach, address: string, wanted: Wanted
       });
     }
   } catch (error) {
-    const cause = (error as { cause?: unknown }).cause;
-    const stopped = error instanceof Stopped ? error : cause instanceof Stopped ? cause : null;
-    if (stopped) {
-      const { code, ...values } = stopped.reason;
-      return refused(`${about}.${code}`, values);
-    }
-    if (signal.aborted) return refused(`${about}.timeout`, { host, seconds });
-    const message = (error as NodeJS.ErrnoException).code ?? "no answer";
-    return refused(`${about}.unreachable`, { host, message });
+    return { ok: false, reason: reasonOf(error, about, signal, { host, seconds }) };
   }
+}
+
+/** What is sent to an address outside, and how much of an answer is read. */
+export interface Sent {
+  /** What the codes of reasons begin with. */
+  readonly about: string;
+  readonly headers: Readonly<Record<string, string>>;
+  readonly body: string;
+  readonly mostBytes: number;
+  readonly seconds: number;
+}
+
+/** An answer that is read while it comes. */
+export interface Streamed {
+  /** Its text, piece by piece; throws where it breaks off, is larger than agreed or takes too long. */
+  readonly text: AsyncIterable<string>;
+  /** What came behind it, once it was read. */
+  trailer(name: string): string | null;
+  /** Ends it in the middle. */
+  end(): void;
+}
+
+/**
+ * Sends something to an address that somebody typed, and reads the answer while it comes. Refused as `fetchOutside` refuses; it is
+ * never led on to another address.
+ */
+export async function sendOutside(reach: Reach, address: string, sent: Sent): Promise<Outcome<Streamed>> {
+  const { about, headers, body, mostBytes, seconds } = sent;
+  const signal = AbortSignal.timeout(seconds * 1000);
+  let host = address;
+  try {
+    const url = checkedAddress(address, reach);
+    host = url.host;
+    const response = await new Promise<IncomingMessage>((resolve, reject) => {
+      const send = url.protocol === "https:" ? httpsRequest : httpRequest;
+      const own = reach.isStandIn?.(url) ?? false;
+      const length = { "content-length": String(Buffer.byteLength(body)) };
+      const all = { "user-agent": "Webitor", ...headers, ...length };
+      const request = send(
+        url,
+        { method: "POST", headers: all, lookup: guarded(reach, own), signal, agent: false },
+        resolve,
+      );
+      request.on("error", reject);
+      request.end(body);
+    });
+    const status = response.statusCode ?? 0;
+    if (status !== 200) {
+      response.destroy();
+      return refused(`${about}.status`, { host, status });
+    }
+    return done({
+      text: textOf(response, mostBytes),
+      trailer: (name) => response.trailers[name]?.slice(0, 200) ?? null,
+      end: () => response.destroy(),
+    });
+  } catch (error) {
+    return { ok: false, reason: reasonOf(error, about, signal, { host, seconds }) };
+  }
+}
+
+async function* textOf(response: IncomingMessage, mostBytes: number): AsyncGenerator<string> {
+  const decoder = new TextDecoder();
+  let size = 0;
+  for await (const chunk of response as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > mostBytes) {
+      response.destroy();
+      throw stop("tooLarge", { mostMiB: Math.max(1, mostBytes >> 20) });
+    }
+    yield decoder.decode(chunk, { stream: true });
+  }
+  if (!response.complete) throw stop("unreachable", { message: "it broke off" });
+  yield decoder.decode();
+}
+
+/** Why something outside could not be had. */
+function reasonOf(error: unknown, about: string, signal: AbortSignal, at: { host: string; seconds: number }): Reason {
+  const cause = (error as { cause?: unknown }).cause;
+  const stopped = error instanceof Stopped ? error : cause instanceof Stopped ? cause : null;
+  if (stopped) {
+    const { code, ...values } = stopped.reason;
+    return { code: `${about}.${code}`, ...values };
+  }
+  if (signal.aborted) return { code: `${about}.timeout`, ...at };
+  return { code: `${about}.unreachable`, host: at.host, message: (error as NodeJS.ErrnoException).code ?? "no answer" };
 }
 
 function nextAddress(location: string, from: URL): string {

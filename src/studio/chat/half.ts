@@ -6,6 +6,7 @@ import { BriefStep } from "./brief-step";
 import { Conversations } from "./desk";
 import { FirstStep } from "./first-step";
 import { KnowsStep } from "./knows-step";
+import { ModelStep } from "./model-step";
 import { rehearseChat } from "./rehearse";
 import { SourcesStep } from "./sources-step";
 import { TestsStep } from "./tests-step";
@@ -61,6 +62,14 @@ export const chatStudio: WidgetStudio<"chat"> = {
       summary: ({ answers }) => words.answers.note(answers.length),
       Panel: AnswersStep,
       wide: true,
+      beside: "own",
+    },
+    {
+      key: "model",
+      title: words.model.title,
+      of: ["model"],
+      summary: ({ model }) => words.model.note(model !== null),
+      Panel: ModelStep,
       beside: "own",
     },
     {

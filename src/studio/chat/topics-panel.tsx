@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { moneyWords } from "@/core/money/money";
 import { pagePath } from "@/core/site/site";
 import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
@@ -43,9 +44,35 @@ export function TopicsPanel({ id, days }: { id: string; days: number }) {
   if (!data?.topics.length) return null;
   return (
     <>
+      {data.model ? <ModelFigures model={data.model} /> : null}
       <Bars title={own.byTopic} rows={data.topics} name={name} />
       <Bars title={own.byPage} rows={data.pages} name={(path) => name(`page:${path}`)} />
     </>
+  );
+}
+
+function ModelFigures({ model }: { model: NonNullable<Gives<"chat.topics">["model"]> }) {
+  const { settings } = useSite();
+  const figures = words.modelFigures;
+  const rows: readonly (readonly [name: string, value: string])[] = [
+    [figures.calls, String(model.calls)],
+    [figures.shown, String(model.shown)],
+    [figures.refused, String(model.refused)],
+    [figures.failed, String(model.failed)],
+    [figures.first, figures.ms(model.firstMs)],
+    [figures.whole, figures.ms(model.wholeMs)],
+    [figures.tokens, new Intl.NumberFormat("en-GB").format(model.tokens)],
+    [figures.cost, moneyWords({ amount: Math.round(model.cost), currency: settings.currency }, "en-GB")],
+  ];
+  return (
+    <Group title={figures.title} mt="12px">
+      {rows.map(([name, value]) => (
+        <Flex key={name} justify="space-between" py="2px">
+          <Text color="ink2">{name}</Text>
+          <Text fontVariantNumeric="tabular-nums">{value}</Text>
+        </Flex>
+      ))}
+    </Group>
   );
 }
 

@@ -26,6 +26,9 @@ const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
 /** What a trigger waits for, in words. */
 export const triggerWords = (values: TriggerValues): string => triggers[values.on]?.(values) ?? values.on;
 
+/** The beginning of why a sentence of a model's was not shown. */
+const notSaid = (sentence: string): string => `Not said in the words of the connected model, because of “${sentence}”.`;
+
 /** What a question to a chat wants, in words. */
 const chatIntents: Readonly<Record<string, string>> = {
   greeting: "a greeting",
@@ -76,6 +79,44 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
   "check.chatSaysNothing": () => "A topic “*” keeps it from answering anything: every question gets those words.",
   "check.chatAnswerOver": ({ question }: Told) => `The own answer “${question}” has run out: it is not given any more.`,
+  "chat.modelSaid": ({ sentences, ms }: { sentences: number; ms: number }) =>
+    `Said in the words of the connected model: ${sentences} ${sentences === 1 ? "sentence" : "sentences"}, each carried by a passage, in ${ms} ms.`,
+  "chat.modelNoKey": () => "The connected model was not asked: it has no key.",
+  "chat.modelUsedUp": ({ most }: { most: number }) =>
+    `The connected model was not asked: it was today already, ${most} times.`,
+  "chat.modelSilent": () => "The connected model said nothing: these are the site’s own sentences.",
+  "chat.modelLong": () => "The connected model said more than an answer holds: these are the site’s own sentences.",
+  "chat.modelMarks": ({ sentence }: { sentence: string }) =>
+    `${notSaid(sentence)} It has marks in it that are no words.`,
+  "chat.modelOrder": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} It gives orders.`,
+  "chat.modelNothing": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} No passage says anything of it.`,
+  "chat.modelNumber": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} “${words}” stands in no passage.`,
+  "chat.modelLink": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} “${words}” stands in no passage.`,
+  "chat.modelName": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} The name “${words}” stands in no passage.`,
+  "chat.modelWord": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} Nothing says “${words}”.`,
+  "chat.modelTurned": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} It turns round what is said: “${words}”.`,
+  "chat.modelMixed": ({ sentence, words }: { sentence: string; words: string }) =>
+    `${notSaid(sentence)} “${words}” is said of something else.`,
+  "chatModel.address": () => "The address of the connected model is none.",
+  "chatModel.private": ({ host }: { host: string }) =>
+    `${host} lies in a private network: the model is not asked there.`,
+  "chatModel.notFound": ({ host }: { host: string }) =>
+    `No server of the name ${host} was found: the model was not asked.`,
+  "chatModel.unreachable": ({ host }: { host: string }) =>
+    `${host} does not answer: these are the site’s own sentences.`,
+  "chatModel.status": ({ host, status }: { host: string; status: number }) =>
+    status === 401 || status === 403
+      ? `${host} refuses the key of the connected model.`
+      : `${host} answered ${status}: these are the site’s own sentences.`,
+  "chatModel.timeout": ({ seconds }: { seconds: number }) =>
+    `The connected model took longer than ${seconds} s: these are the site’s own sentences.`,
+  "chatModel.tooLarge": () => "The connected model sent more than an answer holds: these are the site’s own sentences.",
+  "chatModel.broke": () => "The connected model broke off: these are the site’s own sentences.",
   "check.chatSource": ({ source, problem }: Told & { source: string; problem: string }) =>
     `${source || "A file of the chat’s"} could not be read. ${problem}`,
   "check.chatTests": () =>

@@ -41,6 +41,25 @@ export interface Came<T> {
 export const newKey = (): string =>
   crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
 
+const inPieces = "application/x-ndjson";
+
+/** Reads lines of JSON: sentences as they come, and what stands in the last line. */
+async function pieces(body: ReadableStream<Uint8Array>, says: (sentence: string) => void): Promise<unknown> {
+  const reader = body.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>).getReader();
+  let text = "";
+  let last: { says?: string } = {};
+  for (;;) {
+    const { done, value = "" } = await reader.read();
+    const lines = (text + value).split("\n");
+    text = lines.pop() ?? "";
+    for (const line of lines) {
+      last = JSON.parse(line);
+      if (last.says) says(last.says);
+    }
+    if (done) return last;
+  }
+}
+
 export class ChatApi {
   private readonly rehearsed: ReturnType<typeof askStudio> | null;
 
@@ -53,7 +72,12 @@ export class ChatApi {
   }
 
   /** `path` is below /_w/v1; without a body it is read. */
-  private async call<T>(path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Came<T>> {
+  private async call<T>(
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+    says?: (sentence: string) => void,
+  ): Promise<Came<T>> {
     let status = 0;
     let came: unknown = {};
     try {
@@ -69,7 +93,11 @@ export class ChatApi {
               }),
         });
         status = response.status;
-        came = await response.json().catch(() => ({}));
+        if (says && response.body && response.headers.get("content-type") === inPieces)
+          came = await pieces(response.body, says);
+        else came = await response.json().catch(() => ({}));
+        // What went wrong behind the first sentence.
+        status = (came as { status?: number }).status ?? status;
       }
     } catch {}
     const { title = "", fields = [] } = came as { title?: string; fields?: { path: string; message: string }[] };
@@ -81,11 +109,13 @@ export class ChatApi {
     };
   }
 
-  ask = (once: string, talk: string | null, question: string, language: string) =>
-    this.call<Talk>(`chat/${this.widget}/questions`, {
-      ...{ once, talk, question, language },
-      page: this.rehearsed ? "/" : location.pathname.slice(0, 399),
-    });
+  ask = (once: string, talk: string | null, question: string, language: string, says: (sentence: string) => void) =>
+    this.call<Talk>(
+      `chat/${this.widget}/questions`,
+      { ...{ once, talk, question, language }, page: this.rehearsed ? "/" : location.pathname.slice(0, 399) },
+      { accept: `${inPieces}, application/json` },
+      says,
+    );
 
   since = (talk: string, after: number, typing: boolean) =>
     this.call<Talk>(`chat/talks/${talk}?after=${after}&typing=${typing ? 1 : 0}`);

@@ -310,6 +310,8 @@ export class ChatBox {
     this.sending = true;
     this.starters.replaceChildren();
     const mine = make("div", { className: "c-line c-visitor" }, make("p", {}, question));
+    // What is said before the whole answer is there; the answer itself takes its place.
+    const coming = make("div", { className: "c-line c-chat", ariaHidden: "true" });
     this.status.textContent = this.words.waiting;
     this.log.append(mine, this.status);
     this.down();
@@ -318,7 +320,13 @@ export class ChatBox {
       this.token,
       question,
       this.page.data.language,
+      (sentence) => {
+        if (!coming.isConnected) this.status.before(coming);
+        coming.append(make("p", {}, sentence));
+        this.down();
+      },
     );
+    coming.remove();
     this.status.remove();
     this.sending = false;
     if (status === 200) {

@@ -27,6 +27,26 @@ export interface Model {
   readonly costOut: number;
 }
 
+/** Why a model's words were shown, or the site's own instead. */
+export const modelReasons = {
+  said: "chat.modelSaid",
+  noKey: "chat.modelNoKey",
+  usedUp: "chat.modelUsedUp",
+  silent: "chat.modelSilent",
+  long: "chat.modelLong",
+  broke: "chatModel.broke",
+  /** As reaching an address outside is refused. */
+  outside: [
+    "chatModel.address",
+    "chatModel.private",
+    "chatModel.notFound",
+    "chatModel.unreachable",
+    "chatModel.status",
+    "chatModel.tooLarge",
+    "chatModel.timeout",
+  ],
+} as const;
+
 export const modelLimits = {
   passages: 6,
   /** Characters of one passage that are sent. */
