@@ -40,6 +40,7 @@ export async function startPlayground(database, port, more = {}) {
     WEBITOR_DEMO: "1",
     WEBITOR_LOG_LEVEL: "warn",
     WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
+    WEBITOR_CRAWL_PAUSE_MS: "20",
     // Where a visitor is, is told by the tests themselves, as a proxy in front would.
     WEBITOR_PLACE_HEADER: "x-place",
     // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.

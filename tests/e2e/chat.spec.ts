@@ -22,6 +22,7 @@ test.afterAll(async () => {
   await visitor.close();
 });
 
+const standIn = (label: string) => `http://${label}.localhost:${new URL(page.url()).port}/`;
 const steps = () => page.getByRole("navigation", { name: "Steps" });
 const log = () => visitor.getByRole("log", { name: "Conversation" });
 const ask = async (question: string) => {
@@ -54,6 +55,45 @@ test("a table is brought in as it was copied, with what is wrong with it told be
   await expect(page.getByText("1 of 3 rows of “New table”", { exact: false })).toBeVisible();
 });
 
+test("another site is read page by page, answered from, and what was left out says why", async () => {
+  await steps()
+    .getByRole("button", { name: /Other sites/ })
+    .click();
+  await page.getByRole("button", { name: "Add a site" }).click();
+  await page.getByLabel("Address").fill("two words");
+  await expect(page.getByText("Write an address such as", { exact: false })).toBeVisible();
+  await page.getByLabel("Address").fill(standIn("quayside"));
+  await expect(page.getByText(/: 6 read, 5 left out\./)).toBeVisible();
+  await page.getByRole("button", { name: /^What was found/ }).click();
+  await expect(page.getByText("Its robots.txt asks not to read it.")).toBeVisible();
+  await page.getByLabel("Ask as a visitor would").fill("what happens if a pot breaks in the kiln?");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByText("fired again for nothing", { exact: false }).first()).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("a model is connected, and its words are shown only where the pages say them", async () => {
+  await steps()
+    .getByRole("button", { name: /Language model/ })
+    .click();
+  await page.getByText("A model rewords the answers").click();
+  await page.getByLabel("Address").fill(`${standIn("scribe")}answers`);
+  await page.getByLabel("Key", { exact: true }).fill("scribe-key-for-trying");
+  await page.getByRole("button", { name: "Keep the key" }).click();
+  await expect(page.getByText("A key is kept.")).toBeVisible();
+  const wear = async () => {
+    await page.getByLabel("Ask as a visitor would").fill("What should I wear?");
+    await page.getByRole("button", { name: "Ask", exact: true }).click();
+  };
+  await wear();
+  await expect(page.getByText("Said in the words of the connected model", { exact: false })).toBeVisible();
+  await page.getByLabel("Address").fill(`${standIn("scribe")}moods/invents`);
+  await wear();
+  await expect(page.getByText("The connected model’s words are not shown.", { exact: false })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByText("A model rewords the answers").click();
+});
+
 test("a test set is proposed from the pages, run, and a failure leads to its reasons", async () => {
   await steps()
     .getByRole("button", { name: /Test set/ })
@@ -61,7 +101,7 @@ test("a test set is proposed from the pages, run, and a failure leads to its rea
   await page.getByRole("button", { name: "Propose from pages" }).click();
   await page.getByRole("button", { name: /^Take all/ }).click();
   await page.getByRole("button", { name: "Close", exact: true }).click();
-  await page.getByRole("button", { name: "Run again" }).click();
+  // It runs by itself.
   await expect(page.getByText(/^\d+ right/)).toBeVisible();
   await page.getByRole("button", { name: /What should I wear\?/ }).click();
   await expect(page.getByText("muddy up to the elbows", { exact: false }).first()).toBeVisible();
@@ -156,6 +196,22 @@ test("what it did not know becomes an own answer with one click", async () => {
       return log().getByText("Students pay half on Thursdays.").count();
     })
     .toBeGreaterThan(0);
+});
+
+test("a connected model’s sentences come as they are ready", async () => {
+  const { widgets } = await studio.call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
+  const widget = widgets.find(({ kind }) => kind === "chat")?.id;
+  const { revision, name, settings } = await studio.call<{ revision: number; name: string; settings: object }>(
+    "widgets.read",
+    { widget },
+  );
+  const model = { address: `${standIn("scribe")}answers`, mostCalls: 100, costIn: 0, costOut: 0 };
+  await studio.call("widgets.save", { widget, name, revision, settings: { ...settings, model } });
+  await studio.publish();
+  const streamed = visitor.waitForResponse((response) => response.url().endsWith("/questions"));
+  await ask("What should I wear?");
+  await expect(log().getByText("As this page says: Something that may get muddy", { exact: false })).toHaveCount(1);
+  expect((await streamed).headers()["content-type"]).toBe("application/x-ndjson");
 });
 
 test("it fits a phone of 320 px, and can be erased", async () => {

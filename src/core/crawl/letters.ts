@@ -15,11 +15,16 @@ const marks: readonly (readonly [bytes: readonly number[], label: string])[] = [
   [[0xfe, 0xff], "utf-16be"],
 ];
 
+/** What stands behind the first "charset" of a text; undefined for nothing. */
+function charsetIn(text: string): string | undefined {
+  const at = text.toLowerCase().indexOf("charset");
+  const rest = at < 0 ? "" : text.slice(at + "charset".length, at + 80).trimStart();
+  return rest.startsWith("=") ? /^["']?([\w.:-]{1,40})/.exec(rest.slice(1).trimStart())?.[1] : undefined;
+}
+
 /** What is written in a page's first kilobyte about its letters (HTML, 13.2.3.2). */
 const prescanned = (bytes: Uint8Array): string | undefined =>
-  /<meta[^>]{0,200}?charset\s{0,4}=\s{0,4}["']?\s{0,4}([\w.:-]{1,40})/i.exec(
-    new TextDecoder("windows-1252").decode(bytes.subarray(0, 1024)),
-  )?.[1];
+  charsetIn(new TextDecoder("windows-1252").decode(bytes.subarray(0, 1024)));
 
 const isUtf8 = (bytes: Uint8Array): boolean => {
   try {
@@ -37,8 +42,7 @@ const isUtf8 = (bytes: Uint8Array): boolean => {
 export function textOfPage(bytes: Uint8Array, type: string): string {
   const mark = marks.find(([head]) => head.every((byte, at) => bytes[at] === byte));
   if (mark) return new TextDecoder(mark[1]).decode(bytes);
-  const told =
-    named(/charset\s{0,4}=\s{0,4}"?\s{0,4}([\w.:-]{1,40})/i.exec(type.slice(0, 300))?.[1]) ?? named(prescanned(bytes));
+  const told = named(charsetIn(type)) ?? named(prescanned(bytes));
   if (told && told.encoding !== "utf-8") return told.decode(bytes);
   return (isUtf8(bytes) ? new TextDecoder("utf-8") : new TextDecoder("windows-1252")).decode(bytes);
 }

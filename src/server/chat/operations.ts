@@ -183,6 +183,28 @@ export const chatOperations = {
     },
     { whole: "chat.knows" },
   ),
+  /** What visitors asked lately that one page, of the site or elsewhere, answered. */
+  "chat.covers": siteOperation(
+    "visitors.read",
+    { href: Joi.string().max(1000).required() },
+    async ({ context, site }: SiteCall, input: { href: string }) => {
+      const rows = await context.db
+        .select({ question: chatLines.text, at: chatLines.createdAt })
+        .from(chatLines)
+        .where(
+          and(
+            eq(chatLines.siteId, site.id),
+            eq(chatLines.by, "visitor"),
+            eq(chatLines.kind, "answer"),
+            eq(chatLines.topic, `page:${input.href}`.slice(0, 400)),
+            gte(chatLines.createdAt, new Date(context.now().getTime() - coverDays * 86_400_000)),
+          ),
+        )
+        .orderBy(desc(chatLines.createdAt))
+        .limit(200);
+      return { questions: [...new Set(rows.map(({ question }) => question.slice(0, 300)))].slice(0, 12) };
+    },
+  ),
   /** How a question would be answered as things stand, with every reason. */
   "chat.try": siteOperation(
     "site.rehearse",
@@ -338,7 +360,10 @@ function turnOf(given: unknown): Turn | null {
   return turn;
 }
 
-/** How often each page has answered a visitor in the last 90 days. */
+/** So far back it is looked which pages have answered something. */
+const coverDays = 90;
+
+/** How often each page has answered a visitor in the last days. */
 async function answeredPages({ context, site }: SiteCall, widgetId: string): Promise<ReadonlyMap<string, number>> {
   const rows = await context.db
     .select({ topic: chatLines.topic })
@@ -350,7 +375,7 @@ async function answeredPages({ context, site }: SiteCall, widgetId: string): Pro
         eq(chatTalks.widgetId, widgetId),
         eq(chatLines.by, "chat"),
         eq(chatLines.kind, "answer"),
-        gte(chatLines.createdAt, new Date(context.now().getTime() - 90 * 86_400_000)),
+        gte(chatLines.createdAt, new Date(context.now().getTime() - coverDays * 86_400_000)),
       ),
     )
     .orderBy(desc(chatLines.createdAt))

@@ -3,8 +3,10 @@
 import { Box, Text } from "@chakra-ui/react";
 import { type Brief, collectable, type Tone } from "@/core/chat/chat";
 import { PictureChoice } from "@/studio/composer/picture-choice";
-import { Group, NumberInput, QuietButton, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { useSite } from "@/studio/frame/site-context";
+import { Choice, Group, NumberInput, QuietButton, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
 import { MoneyRow } from "@/studio/kit/money-input";
+import { noHours, WeekRows } from "@/studio/kit/week-rows";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { Topics } from "./topics";
@@ -14,6 +16,7 @@ const own = words.brief;
 
 export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
   const { brief, keepDays } = settings;
+  const site = useSite();
   const put = (part: Partial<Brief>) => change({ brief: { ...brief, ...part } });
   const person = (part: Partial<Brief["person"]>) => put({ person: { ...brief.person, ...part } });
   return (
@@ -98,6 +101,25 @@ export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
             />
           )}
         </Row>
+        <Row label={own.hours}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={brief.person.hours === "site" ? "site" : "own"}
+              options={own.hoursOptions}
+              onChange={(of) => person({ hours: of === "site" ? "site" : (site.settings.hours ?? noHours) })}
+            />
+          )}
+        </Row>
+        {brief.person.hours === "site" ? null : (
+          <WeekRows
+            hours={brief.person.hours}
+            faultAt={(day) =>
+              Object.entries(faults).find(([path]) => path.startsWith(`brief.person.hours[${day}]`))?.[1]
+            }
+            onChange={(hours) => person({ hours })}
+          />
+        )}
         <Text color="ink2">{own.hoursNote}</Text>
       </Group>
       <Group title={own.collects}>

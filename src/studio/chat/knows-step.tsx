@@ -1,12 +1,14 @@
 "use client";
 // What the chat knows: pages with what is read of each, tables, words that mean the same, and what is told twice.
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { type ChatTable, columnKinds, type TableColumn } from "@/core/chat/table";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
+import { askQuietly } from "@/studio/kit/api";
 import {
   Choice,
   Group,
@@ -33,6 +35,8 @@ export function KnowsStep(props: StepProps<"chat">) {
   const { data, error } = useKnows(settings);
   const { leaveOut } = settings;
   const patterns = leaveOut.filter((one) => one.includes("*"));
+  const [onlySilent, setOnlySilent] = useState(false);
+  const silent = data?.pages.filter(({ read, answered, passages }) => read && passages > 0 && !answered) ?? [];
   const pageAt = (path: string) => site.pages.find((page) => pagePath(page) === path);
   return (
     <>
@@ -59,7 +63,12 @@ export function KnowsStep(props: StepProps<"chat">) {
             <Text color="ink2" mb="6px">
               {own.pagesNote}
             </Text>
-            {data.pages.map((page) => (
+            {silent.length && silent.length < data.pages.length ? (
+              <Box mb="6px">
+                <Tick label={own.onlySilent(silent.length)} checked={onlySilent} onChange={setOnlySilent} />
+              </Box>
+            ) : null}
+            {(onlySilent ? silent : data.pages).map((page) => (
               <KnownPage
                 key={page.path}
                 page={page}
@@ -116,6 +125,7 @@ function KnownPage({ page, fixed, onRead }: { page: Page; fixed: boolean; onRead
       </Flex>
       {open ? (
         <Box ps="24px" pb="8px">
+          {page.answered ? <Covers href={page.path} /> : null}
           {page.passagesRead.map(({ heading, lines }, at) => (
             <Box key={`${at}${heading}`} mt="6px">
               <Text fontWeight="650">{heading}</Text>
@@ -124,6 +134,27 @@ function KnownPage({ page, fixed, onRead }: { page: Page; fixed: boolean; onRead
           ))}
         </Box>
       ) : null}
+    </Box>
+  );
+}
+
+/** What visitors asked that a page answered. */
+function Covers({ href }: { href: string }) {
+  const { key } = useSite();
+  const { data } = useQuery({
+    queryKey: ["chat-covers", key, href],
+    queryFn: () => askQuietly("chat.covers", { site: key, href }),
+    retry: false,
+  });
+  if (!data?.questions.length) return null;
+  return (
+    <Box mt="4px">
+      <Text fontWeight="650">{own.covers(data.questions.length)}</Text>
+      <Box as="ul" ps="16px" listStyleType="disc" color="ink2">
+        {data.questions.map((question) => (
+          <li key={question}>{question}</li>
+        ))}
+      </Box>
     </Box>
   );
 }

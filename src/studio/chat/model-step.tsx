@@ -35,7 +35,7 @@ export function ModelStep({ settings: { model }, faults, change }: StepProps<"ch
       <Tick label={own.connected} checked={model !== null} onChange={(on) => change({ model: on ? fresh : null })} />
       {model ? (
         <>
-          <Group title={own.title} mt="12px">
+          <Group title={own.where} mt="12px">
             <Row label={own.address} hint={own.addressHint} error={faults["model.address"]}>
               {(ids) => <TextInput {...ids} value={model.address} onChange={(address) => put({ address })} />}
             </Row>

@@ -1,7 +1,7 @@
 "use client";
 // The test set: questions with what has to answer them, run as things stand, with what has changed since.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useMemo, useState } from "react";
@@ -9,7 +9,7 @@ import type { Chat, Expected, TestQuestion } from "@/core/chat/chat";
 import { pagePath } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
+import { ask, askQuietly } from "@/studio/kit/api";
 import {
   Choice,
   IconButton,
@@ -23,9 +23,10 @@ import {
   TextInput,
   Tick,
 } from "@/studio/kit/kit";
-import { useDeed } from "@/studio/kit/use-deed";
+import { asRefusal, useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
 import { lookInto } from "./asked";
+import { useSettled } from "./use-settled";
 import { words } from "./words";
 
 const own = words.tests;
@@ -36,8 +37,8 @@ type Proposed = Omit<TestQuestion, "id">;
 
 const marks = { right: ["✓", "moss"], wrong: ["×", "brick"], unknown: ["×", "amber"] } as const;
 
-/** What a run was of: another run is worth a press once this has changed. */
-const runOf = ({ tests: _tests, stopBelow: _stop, ...chat }: Chat) => JSON.stringify(chat);
+/** So long after the last change it is run again. */
+const settleMs = 1200;
 
 function expectedWords(expects: Expected, settings: Chat): string {
   const told: { readonly [O in Expected["of"]]: (one: Extract<Expected, { of: O }>) => string } = {
@@ -54,8 +55,7 @@ export function TestsStep(props: StepProps<"chat">) {
   const { id, settings, faults, change } = props;
   const site = useSite();
   const { tests } = settings;
-  const { refusal, busy, attempt } = useDeed();
-  const [run, setRun] = useState<{ of: string; answer: Run } | null>(null);
+  const { refusal, attempt } = useDeed();
   const [open, setOpen] = useState<string | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
   const [proposed, setProposed] = useState<readonly Proposed[] | null>(null);
@@ -64,16 +64,26 @@ export function TestsStep(props: StepProps<"chat">) {
     queryFn: () => ask("chat.asked", { site: site.key }),
     retry: false,
   });
-  const results = useMemo(() => new Map(run?.answer.results.map((one) => [one.id, one])), [run]);
+  // Run by itself whenever the chat or the set has changed, and when one comes back to it: the site may have.
+  const of = useSettled(JSON.stringify(settings), settleMs);
+  const {
+    data: run,
+    error,
+    isFetching,
+    refetch,
+  } = useQuery({
+    queryKey: ["chat-test", site.key, id, of],
+    queryFn: () => askQuietly("chat.test", { site: site.key, widget: id, settings: JSON.parse(of) as Chat }),
+    enabled: tests.length > 0 && !Object.keys(faults).length,
+    placeholderData: keepPreviousData,
+    refetchOnMount: "always",
+    retry: false,
+  });
+  const results = useMemo(() => new Map(run?.results.map((one) => [one.id, one])), [run]);
   const count = (verdict: Result["verdict"]) => tests.filter((one) => results.get(one.id)?.verdict === verdict).length;
   const known = new Set(tests.map(({ question }) => question.toLowerCase()));
   const fromVisitors = (asked?.unknown ?? []).filter(({ question }) => !known.has(question.toLowerCase()));
   const told = own.intro(count("right"), count("wrong"), count("unknown"));
-  const start = () =>
-    attempt(async () => {
-      const answer = await ask("chat.test", { site: site.key, widget: id, settings });
-      setRun({ of: runOf(settings), answer });
-    });
   const add = (questions: readonly Proposed[]) => {
     const fresh = questions.map((one) => ({ id: nanoid(8), ...one }));
     change({ tests: [...tests, ...fresh] });
@@ -89,17 +99,22 @@ export function TestsStep(props: StepProps<"chat">) {
           {told.wrong ? <Text as="span" color="brick" fontWeight="700">{`, ${told.wrong}`}</Text> : null}
           {told.unknown ? <Text as="span" color="amber" fontWeight="700">{`, ${told.unknown}`}</Text> : null}
           {". "}
-          {run.answer.before ? own.before(run.answer.before.right, run.answer.before.of) : null}
+          {run.before ? own.before(run.before.right, run.before.of) : null}
         </Text>
       ) : tests.length ? (
         <Text mb="10px" color="ink2">
-          {own.notRun}
+          {own.running}
         </Text>
       ) : (
         <Text mb="10px">{own.empty}</Text>
       )}
       <Flex gap="8px" wrap="wrap" mb="10px">
-        <MainButton onClick={start} loading={busy} loadingText={own.running} disabled={!tests.length}>
+        <MainButton
+          onClick={() => void refetch()}
+          loading={isFetching}
+          loadingText={own.running}
+          disabled={!tests.length}
+        >
           {own.run}
         </MainButton>
         <PlainButton
@@ -128,7 +143,7 @@ export function TestsStep(props: StepProps<"chat">) {
           {own.fromVisitors(fromVisitors.length)}
         </PlainButton>
       </Flex>
-      <RefusalNote refusal={refusal} />
+      <RefusalNote refusal={refusal ?? (error && asRefusal(error))} />
       {proposed ? (
         <Proposals
           proposed={proposed.filter(({ question }) => !known.has(question.toLowerCase()))}
@@ -188,7 +203,7 @@ export function TestsStep(props: StepProps<"chat">) {
                 />
                 {run ? (
                   <Text color="ink2" whiteSpace="nowrap">
-                    {own.now(run.answer.share)}
+                    {own.now(run.share)}
                   </Text>
                 ) : null}
               </Flex>

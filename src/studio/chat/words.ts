@@ -20,6 +20,9 @@ export const words = {
     passages: (count: number, words_: number) =>
       `${counted(count, "passage", "passages")}, ${counted(words_, "word", "words")}`,
     answered: (count: number) => (count ? `answered ${count} ×` : "answered nothing yet"),
+    covers: (count: number) => `Answered lately (${count})`,
+    onlySilent: (count: number) =>
+      `Only the ${counted(count, "page", "pages")} that nothing was answered from in the last 90 days`,
     nothingToRead: "nothing of its own to read",
     patterns: "Left out by pattern",
     patternsHint: "Such as /journal/*. A page that fits one is not read.",
@@ -143,7 +146,12 @@ export const words = {
       ["mail", "your mail"],
       ["phone", "your phone"],
     ] as const,
-    hoursNote: "People are there in the opening hours of the site. Outside of them it says when, and takes a message.",
+    hours: "People are there",
+    hoursOptions: [
+      ["site", "in the opening hours of the site"],
+      ["own", "at hours of their own"],
+    ] as const,
+    hoursNote: "Outside of these hours it says when somebody is there, and takes a message.",
     collects: "A message asks for",
     collectables: { name: "name", email: "e-mail", wish: "what it is about" },
     consent: "Agreed to by leaving one",
@@ -199,7 +207,7 @@ export const words = {
     note: (connected: boolean) => (connected ? "connected" : "none: the site’s own sentences"),
     intro:
       "A model may say in its own words what the pages say. Only passages that answer the question are sent to it, and each of its sentences is shown only if a passage carries it, with every number, name and link; otherwise the site’s own sentences are.",
-    connect: "Connect a model",
+    where: "Where it is asked, and for how much",
     connected: "A model rewords the answers",
     address: "Address",
     addressHint: "It is sent messages and passages as JSON, and answers with text.",
@@ -226,7 +234,6 @@ export const words = {
     before: (right: number, of: number) => `Before the last change: ${right} of ${of} right.`,
     run: "Run again",
     running: "Running …",
-    notRun: "Not run since the last change.",
     add: "Question",
     propose: "Propose from pages",
     fromVisitors: (count: number) => `From visitors ${count}`,

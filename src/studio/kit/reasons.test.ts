@@ -7,7 +7,9 @@ function codesIn(folder: string): string[] {
     .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts"))
     .flatMap((file) =>
       [
-        ...readFileSync(join(folder, file), "utf8").matchAll(/"((?:page|opening|check|clip|layout|chat|chatModel)\.[a-zA-Z]+)"/g),
+        ...readFileSync(join(folder, file), "utf8").matchAll(
+          /"((?:page|opening|check|clip|layout|chat|chatModel)\.[a-zA-Z]+)"/g,
+        ),
       ].map((match) => match[1] as string),
     );
 }

@@ -27,7 +27,7 @@ const triggers: Readonly<Record<string, (values: TriggerValues) => string>> = {
 export const triggerWords = (values: TriggerValues): string => triggers[values.on]?.(values) ?? values.on;
 
 /** The beginning of why a sentence of a model's was not shown. */
-const notSaid = (sentence: string): string => `Not said in the words of the connected model, because of “${sentence}”.`;
+const notSaid = (sentence: string): string => `The connected model’s words are not shown. “${sentence}”:`;
 
 /** What a question to a chat wants, in words. */
 const chatIntents: Readonly<Record<string, string>> = {
@@ -87,19 +87,19 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "chat.modelSilent": () => "The connected model said nothing: these are the site’s own sentences.",
   "chat.modelLong": () => "The connected model said more than an answer holds: these are the site’s own sentences.",
   "chat.modelMarks": ({ sentence }: { sentence: string }) =>
-    `${notSaid(sentence)} It has marks in it that are no words.`,
-  "chat.modelOrder": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} It gives orders.`,
-  "chat.modelNothing": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} No passage says anything of it.`,
+    `${notSaid(sentence)} it has marks in it that are no words.`,
+  "chat.modelOrder": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} it gives orders.`,
+  "chat.modelNothing": ({ sentence }: { sentence: string }) => `${notSaid(sentence)} no passage says anything of it.`,
   "chat.modelNumber": ({ sentence, words }: { sentence: string; words: string }) =>
     `${notSaid(sentence)} “${words}” stands in no passage.`,
   "chat.modelLink": ({ sentence, words }: { sentence: string; words: string }) =>
     `${notSaid(sentence)} “${words}” stands in no passage.`,
   "chat.modelName": ({ sentence, words }: { sentence: string; words: string }) =>
-    `${notSaid(sentence)} The name “${words}” stands in no passage.`,
+    `${notSaid(sentence)} the name “${words}” stands in no passage.`,
   "chat.modelWord": ({ sentence, words }: { sentence: string; words: string }) =>
-    `${notSaid(sentence)} Nothing says “${words}”.`,
+    `${notSaid(sentence)} nothing says “${words}”.`,
   "chat.modelTurned": ({ sentence, words }: { sentence: string; words: string }) =>
-    `${notSaid(sentence)} It turns round what is said: “${words}”.`,
+    `${notSaid(sentence)} it turns round what is said: “${words}”.`,
   "chat.modelMixed": ({ sentence, words }: { sentence: string; words: string }) =>
     `${notSaid(sentence)} “${words}” is said of something else.`,
   "chatModel.address": () => "The address of the connected model is none.",

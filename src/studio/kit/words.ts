@@ -18,5 +18,10 @@ export const words = {
     `Room used: ${sites} of ${mostSites} sites, ${pictures} of ${mostPictures} pictures, ${megabytes} of ${mostMegabytes} MB.`,
   openCalendar: "Choose a day",
   timeOfDay: "Time of day",
+  hours: {
+    hint: "Such as 9:00–12:30, 14:00–18:00. Empty is closed.",
+    unreadable: "These can’t be read. Write them such as 9:00–12:30, 14:00–18:00.",
+    days: ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"],
+  },
   locale: { language: "Language", zone: "Time zone", currency: "Currency" },
 } as const;

@@ -3,8 +3,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
-import { readSpans } from "@/core/site/facts";
-import type { WeekHours } from "@/core/site/open-hours";
 import type { SiteSettings } from "@/core/site/site";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -25,12 +23,9 @@ import {
   Window,
 } from "@/studio/kit/kit";
 import { LocaleRows } from "@/studio/kit/locale-rows";
+import { noHours, WeekRows } from "@/studio/kit/week-rows";
 import { Exceptions } from "./exceptions";
 import { words } from "./words";
-
-const noHours: WeekHours = Array.from({ length: 7 }, () => []);
-const spansText = (hours: WeekHours | undefined, day: number): string =>
-  (hours?.[day] ?? []).map(({ from, to }) => `${from}–${to}`).join(", ");
 
 /** The settings as they are sent: an empty text is no setting. */
 function filled(settings: SiteSettings): SiteSettings {
@@ -43,9 +38,9 @@ function filled(settings: SiteSettings): SiteSettings {
 export function SettingsScreen() {
   const site = useSite();
   const refresh = useRefresh();
-  const [hoursTyped, setHoursTyped] = useState<readonly string[]>(() =>
-    words.days.map((_day, index) => spansText(site.settings.hours, index)),
-  );
+  const [hoursReadable, setHoursReadable] = useState(true);
+  // What was typed is still there when hours are told again.
+  const [lastHours, setLastHours] = useState(site.settings.hours ?? noHours);
   const [exceptionsReadable, setExceptionsReadable] = useState(true);
   const [rekeying, setRekeying] = useState(false);
   const asked = useAsked({ name: site.name, settings: site.settings }, async ({ name, settings }) => {
@@ -56,14 +51,8 @@ export function SettingsScreen() {
   const { refusal } = asked;
   const change = (part: Partial<SiteSettings>) => asked.set({ settings: { ...form, ...part } });
   const hoursFault = (day: number) =>
-    refusal?.fields.find((field) => field.path.startsWith(`settings.hours[${day}]`))?.message ??
-    (form.hours && readSpans(hoursTyped[day] ?? "") === null ? words.noHours : undefined);
-  const typeHours = (day: number, text: string) => {
-    const typed = hoursTyped.map((before, index) => (index === day ? text : before));
-    setHoursTyped(typed);
-    change({ hours: typed.map((one) => readSpans(one) ?? []) });
-  };
-  const unreadable = form.hours && (!exceptionsReadable || hoursTyped.some((text) => readSpans(text) === null));
+    refusal?.fields.find((field) => field.path.startsWith(`settings.hours[${day}]`))?.message;
+  const unreadable = form.hours && !(exceptionsReadable && hoursReadable);
   const text = (field: "senderName" | "phone", label: string, hint?: string) => (
     <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
       {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
@@ -130,22 +119,21 @@ export function SettingsScreen() {
               onChange={(tell) => {
                 const { hours: _hours, ...rest } = form;
                 asked.set({
-                  settings: tell ? { ...rest, hours: hoursTyped.map((one) => readSpans(one) ?? []) } : rest,
+                  settings: tell ? { ...rest, hours: lastHours } : rest,
                 });
               }}
             />
             {form.hours ? (
               <Box mt="6px">
-                <Text fontSize="small" color="ink2" mb="6px">
-                  {words.hoursHint}
-                </Text>
-                {noHours.map((_spans, day) => (
-                  <Row key={words.days[day]} label={words.days[day] ?? ""} error={hoursFault(day)}>
-                    {(ids) => (
-                      <TextInput {...ids} value={hoursTyped[day] ?? ""} onChange={(typed) => typeHours(day, typed)} />
-                    )}
-                  </Row>
-                ))}
+                <WeekRows
+                  hours={form.hours}
+                  faultAt={hoursFault}
+                  onChange={(hours, readable) => {
+                    setHoursReadable(readable);
+                    setLastHours(hours);
+                    change({ hours });
+                  }}
+                />
                 <Exceptions
                   value={form.exceptions ?? []}
                   onChange={(exceptions) => change({ exceptions })}

@@ -49,8 +49,19 @@ const wordsOf = (lists: Readonly<Record<string, string>>, language: string): Rea
   return new Set((lists[key] ?? lists.en ?? "").split(" ").map(folded));
 };
 
-/** Links, mail addresses and long numbers as they stand. */
-const reaches = /\b(?:https?:\/\/|www\.)[^\s<>"')\]]+|[\w.+-]+@[\w-]+(?:\.[\w-]+)+|\+?\d[\d ()/-]{6,}\d/g;
+const around = new Set("()\"'“”‘’[],.;:!?");
+
+/** Links and mail addresses as they stand, without the marks around them. */
+const reachesIn = (text: string): readonly string[] =>
+  text
+    .split(/\s/)
+    .filter((word) => word.includes("://") || word.includes("@") || word.toLowerCase().includes("www."))
+    .map((word) => {
+      let [from, to] = [0, word.length];
+      while (from < to && around.has(word[from] ?? "")) from += 1;
+      while (to > from && around.has(word[to - 1] ?? "")) to -= 1;
+      return word.slice(from, to);
+    });
 
 /** What no sentence of an answer has in it: marks of a document, and letters that are not seen. */
 const marks = /[<>{}`\\|]|\]\(|\*\*|\u200b|\p{Cc}|\p{Cf}/u;
@@ -186,8 +197,7 @@ export class Guard {
     const told = new Set(amountsIn(ready.whole).map(({ value, unit }) => `${value} ${unit}`));
     const amount = amounts.find((one) => !told.has(one));
     if (amount !== undefined) return { code: "chat.modelNumber", words: amount };
-    const reach = [...text.matchAll(reaches)].map(([found]) => found.replace(/[.,;!?]+$/, ""));
-    const away = reach.find((one) => !ready.whole.includes(one));
+    const away = reachesIn(text).find((one) => !ready.whole.includes(one));
     if (away !== undefined) return { code: "chat.modelLink", words: away };
     const name = tokens.find(
       ({ word }, at) => at > 0 && /^\p{Lu}/u.test(word) && !ready.words.has(folded(word)) && !this.isFrame(word),
