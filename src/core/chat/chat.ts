@@ -3,6 +3,7 @@ import type { CrawlPlan } from "@/core/crawl/crawl";
 import type { Floating, Opening } from "@/core/opening/opening";
 import { freshOpening } from "@/core/opening/opening";
 import type { WeekHours } from "@/core/site/open-hours";
+import type { CloseLanguage } from "./address";
 import type { Model } from "./model/ask";
 import type { ChatTable } from "./table";
 
@@ -27,6 +28,8 @@ export interface Brief {
   /** One sentence about whom it helps and with what. */
   readonly helps: string;
   readonly tone: Tone;
+  /** Languages in which whoever asks is addressed closely ("du") and not politely ("Sie"). */
+  readonly close: readonly CloseLanguage[];
   /** Not talked about: the topic's own words are said instead. */
   readonly avoids: readonly Topic[];
   /** Said besides, whenever the topic comes up. */
@@ -169,6 +172,7 @@ export const newChat = (site: string): Chat => ({
     name: `Ask ${site}`.slice(0, 60),
     helps: "Answers from this site: opening hours, prices, free times and what stands on its pages.",
     tone: "plain",
+    close: [],
     avoids: [],
     adds: [],
     person: { afterUnknown: 2, whenAngry: true, words: ["complaint"], overAmount: null, hours: "site", goes: "desk" },

@@ -1,5 +1,6 @@
 // What a question wants, understood from its words, from what was spoken of before, and from what the site has.
 import { wallIn } from "@/core/site/open-hours";
+import { spokenIn } from "./address";
 import { type Brief, chatLimits, type Topic } from "./chat";
 import { slipsBetween } from "./distance";
 import { type Intent, isAngry, plainWordsOf, takesUp, type Wanted, wantedIn } from "./intents";
@@ -234,7 +235,7 @@ export function hear(
   return {
     question,
     fault,
-    language,
+    language: spokenIn(language, brief),
     tokens,
     intent,
     wanted,

@@ -1,5 +1,6 @@
 // What stands in a page before the chat's script, and without it: a question that leads to a page with the same answers.
 import { escapeHtml } from "@/core/render/escape";
+import { spokenIn } from "./address";
 import type { Brief } from "./chat";
 import { chatPageWords } from "./page-words";
 
@@ -8,10 +9,10 @@ export const answersPath = (widget: string): string => `/_w/v1/chat/${widget}/an
 /** The name and purpose of a chat, and a form that asks one question. */
 export function chatForm(
   widget: string,
-  { name, helps }: Pick<Brief, "name" | "helps">,
+  { name, helps, close }: Pick<Brief, "name" | "helps" | "close">,
   language: string,
   asked = "",
 ): string {
-  const words = chatPageWords(language);
+  const words = chatPageWords(spokenIn(language, { close }));
   return `<p class="w-chat-name">${escapeHtml(name)}</p><p class="w-chat-helps">${escapeHtml(helps)}</p><form class="w-chat-ask" method="get" action="${answersPath(widget)}"><label>${words.ask} <input name="q" required maxlength="500" value="${escapeHtml(asked)}"></label><button class="b-button" type="submit">${words.send}</button></form>`;
 }

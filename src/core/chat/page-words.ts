@@ -1,5 +1,6 @@
 // Words of the chat's own parts on a page, by language. Light: the visitor's browser reads this.
 import { inLanguage } from "@/core/locale/words";
+import { addressed } from "./address";
 
 const languages = {
   en: {
@@ -120,4 +121,33 @@ const languages = {
 
 export type ChatPageWords = (typeof languages)["en"];
 
-export const chatPageWords = (language: string): ChatPageWords => inLanguage(languages, language);
+const closely: Readonly<Partial<Record<string, Partial<ChatPageWords>>>> = {
+  de: {
+    ask: "Deine Frage",
+    you: "Du",
+    failed: "Das ließ sich nicht senden. Dein Text ist noch da; bitte noch einmal versuchen.",
+    offline: "Es gibt keine Verbindung. Dein Text ist noch da.",
+    name: "Dein Name",
+    email: "Deine E-Mail",
+    wish: "Deine Nachricht",
+    left: "Deine Nachricht ist da. Die Antwort kommt per E-Mail.",
+    asked: "Dein Wunsch ist da. Er gilt, sobald er per Brief bestätigt ist.",
+    none: "Stell oben eine Frage.",
+  },
+  fr: {
+    ask: "Ta question",
+    you: "Toi",
+    taken: (name) => `${name} te répond.`,
+    failed: "L’envoi a échoué. Ton texte est encore là ; réessaie.",
+    offline: "Pas de connexion. Ton texte est encore là.",
+    name: "Ton nom",
+    email: "Ton e-mail",
+    wish: "Ton message",
+    left: "Ton message est arrivé. La réponse vient par e-mail.",
+    asked: "Ta demande est arrivée. Elle vaut une fois confirmée par lettre.",
+    none: "Pose une question ci-dessus.",
+  },
+};
+
+export const chatPageWords = (language: string): ChatPageWords =>
+  addressed(inLanguage(languages, language), closely, language);

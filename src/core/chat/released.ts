@@ -1,5 +1,5 @@
 // What a page carries for the chat's script. Light enough for the visitor's browser.
-import type { Collectable, Greeting, Starter } from "./chat";
+import type { Brief, Collectable, Greeting, Starter } from "./chat";
 
 export interface ReleasedChat {
   readonly name: string;
@@ -8,6 +8,7 @@ export interface ReleasedChat {
   readonly picture: string;
   /** Pictures of answers written by hand, by their hashes. */
   readonly pictures: Readonly<Record<string, { readonly src: string; readonly alt: string }>>;
+  readonly close: Brief["close"];
   readonly greetings: readonly Greeting[];
   readonly starters: readonly Starter[];
   readonly collects: readonly Collectable[];

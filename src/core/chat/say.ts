@@ -1,5 +1,6 @@
 // What the chat says around what the site says, by language.
 import { inLanguage } from "@/core/locale/words";
+import { addressed } from "./address";
 import type { Tone } from "./chat";
 
 export interface ChatSays {
@@ -166,7 +167,37 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
   },
 };
 
-export const chatSays = (language: string): ChatSays => inLanguage(languages, language);
+/** What is said otherwise to whom one addresses closely. */
+const closely: Readonly<Partial<Record<string, Partial<ChatSays>>>> = {
+  de: {
+    canDo: "Frag gern mit anderen Worten, oder hinterlass eine Nachricht.",
+    personLater: (when) =>
+      `Gerade ist niemand da; Antwort gibt es ab ${when}. Hinterlass eine Nachricht, dann bekommst du eine.`,
+    greeting: "Hallo. Was möchtest du wissen?",
+    goodbye: "Bis bald.",
+    tooLong: (most) =>
+      `Das ist mehr, als ich auf einmal lesen kann. Frag bitte in ein, zwei Sätzen, bis ${most} Zeichen.`,
+    nothing: "Ich kann nur Worte lesen. Was möchtest du wissen?",
+    script: (known) => `Ich lese ${known}. Frag bitte in einer dieser Sprachen, oder hinterlass eine Nachricht.`,
+    twoReadings: "Was davon meinst du?",
+    order:
+      "Deine Bestellungen stehen hier auf deiner eigenen Seite. Sie öffnet sich über einen Link in einem Brief, ohne Passwort.",
+  },
+  fr: {
+    canDo: "Demande autrement, ou laisse un message.",
+    personLater: (when) => `Personne n’est là pour l’instant ; on te répond à partir de ${when}. Laisse un message.`,
+    greeting: "Salut. Que veux-tu savoir ?",
+    thanks: "Avec plaisir.",
+    goodbye: "À bientôt.",
+    tooLong: (most) => `C’est plus que je ne peux lire. Demande en une phrase ou deux, ${most} signes au plus.`,
+    nothing: "Je ne lis que des mots. Que veux-tu savoir ?",
+    script: (known) => `Je lis ${known}. Demande dans l’une de ces langues, ou laisse un message.`,
+    twoReadings: "De quoi parles-tu ?",
+    order: "Tes commandes sont sur ta propre page. Elle s’ouvre par un lien dans une lettre, sans mot de passe.",
+  },
+};
+
+export const chatSays = (language: string): ChatSays => addressed(inLanguage(languages, language), closely, language);
 
 /** The names of languages in one of them: "English, German". */
 export function languageNames(tags: readonly string[], language: string): string {

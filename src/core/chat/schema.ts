@@ -8,6 +8,7 @@ import type { Floating } from "@/core/opening/opening";
 import { openingFields, pagesFields } from "@/core/opening/schema";
 import { weekSchema } from "@/core/site/hours-schema";
 import { dateSchema } from "@/core/time/schema";
+import { closeLanguages } from "./address";
 import {
   type Brief,
   type Chat,
@@ -61,6 +62,10 @@ const briefSchema = Joi.object<Brief>({
   helps: neededWords(240),
   tone: Joi.string()
     .valid(...tones)
+    .required(),
+  close: Joi.array()
+    .items(Joi.string().valid(...closeLanguages))
+    .unique()
     .required(),
   avoids: topics,
   adds: topics,

@@ -46,7 +46,7 @@ test("a chat that says nothing, and an answer that has run out, are worth a look
 });
 
 test("without script a question leads to a page, and names of strangers are no markup", () => {
-  const form = chatForm("chat", { name: "<b>Us</b>", helps: "Hours" }, "de", '"><script>');
+  const form = chatForm("chat", { close: [], name: "<b>Us</b>", helps: "Hours" }, "de", '"><script>');
   expect(form).toContain('action="/_w/v1/chat/chat/answers"');
   expect(form).not.toMatch(/<b>|"><script>/);
   expect(form).toContain("Ihre Frage");

@@ -71,6 +71,7 @@ export const chat: WidgetKind<"chat"> = {
         return found ? [[hash, { src: found.small, alt: found.alt }]] : [];
       }),
     ),
+    close: brief.close,
     greetings,
     starters,
     collects: brief.collects,

@@ -1,5 +1,6 @@
 // Visitors' calls on a chat, with what each is in OpenAPI; and the page that answers without script.
 
+import { spokenIn } from "@/core/chat/address";
 import { chatForm } from "@/core/chat/html";
 import { chatPageWords } from "@/core/chat/page-words";
 import type { Reply } from "@/core/chat/reply";
@@ -69,7 +70,7 @@ async function answersPage(call: VisitorCall): Promise<Response> {
   await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
   const chat = await liveWidget(context, site, "chat", param(call, "widget"));
   const question = (asked.q ?? "").slice(0, 20_000);
-  const words = chatPageWords(call.language);
+  const words = chatPageWords(spokenIn(call.language, chat.settings.brief));
   const form = chatForm(chat.id, chat.settings.brief, call.language, question.slice(0, 500));
   let told = "";
   if (question.trim()) {

@@ -1,6 +1,7 @@
 // What a visitor's browser asks of a chat: a question, what was said since, a rating, a person, to leave a message, to be forgotten.
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
+import { spokenIn } from "@/core/chat/address";
 import { chatPageWords } from "@/core/chat/page-words";
 import { peopleFrom } from "@/core/chat/reply";
 import { chatSays } from "@/core/chat/say";
@@ -213,7 +214,7 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
   const widget = await liveWidget(context, site, "chat", talk.widgetId);
   const { knowledge } = await liveEngine(context, site, widget);
   const { brief } = widget.settings;
-  const says = chatSays(call.language);
+  const says = chatSays(spokenIn(call.language, brief));
   const there = callsPerson(context, widget, knowledge.facts);
   const from = peopleFrom(brief, knowledge.facts, context.now().getTime(), call.language);
   const reach =
@@ -273,7 +274,7 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
       talk,
       [
         { once: left.once, by: "visitor", text: left.wish, kind: "message", page: talk.page },
-        { once: `${left.once}-a`, by: "note", text: chatPageWords(call.language).left, kind: "left" },
+        { once: `${left.once}-a`, by: "note", text: chatPageWords(spokenIn(call.language, brief)).left, kind: "left" },
       ],
       (before) => ({
         // Whoever answers just now goes on.

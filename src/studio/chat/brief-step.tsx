@@ -1,7 +1,9 @@
 "use client";
 // The brief: who speaks, how, about what not, and when a person is called.
 import { Box, Text } from "@chakra-ui/react";
+import { closeLanguages } from "@/core/chat/address";
 import { type Brief, collectable, type Tone } from "@/core/chat/chat";
+import { localesOf } from "@/core/locale/site-locale";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, QuietButton, Row, Segments, TextArea, TextInput, Tick } from "@/studio/kit/kit";
@@ -13,10 +15,14 @@ import { Topics } from "./topics";
 import { words } from "./words";
 
 const own = words.brief;
+const names = new Intl.DisplayNames(["en"], { type: "language" });
 
 export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
   const { brief, keepDays } = settings;
   const site = useSite();
+  // Of the languages of the site, those with two ways to address somebody.
+  const tags = localesOf(site).map(({ tag }) => tag.toLowerCase().split("-", 1)[0]);
+  const spoken = closeLanguages.filter((language) => tags.includes(language));
   const put = (part: Partial<Brief>) => change({ brief: { ...brief, ...part } });
   const person = (part: Partial<Brief["person"]>) => put({ person: { ...brief.person, ...part } });
   return (
@@ -46,6 +52,24 @@ export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
           <Segments<Tone> label={own.tone} value={brief.tone} options={own.tones} onChange={(tone) => put({ tone })} />
         )}
       </Row>
+      {spoken.map((language) => (
+        <Row key={language} label={own.addresses(names.of(language) ?? language)}>
+          {() => (
+            <Segments<"polite" | "close">
+              label={own.addresses(names.of(language) ?? language)}
+              value={brief.close.includes(language) ? "close" : "polite"}
+              options={own.addressOptions[language]}
+              onChange={(how) =>
+                put({
+                  close: closeLanguages.filter((one) =>
+                    one === language ? how === "close" : brief.close.includes(one),
+                  ),
+                })
+              }
+            />
+          )}
+        </Row>
+      ))}
       <Topics
         title={own.avoids}
         note={own.avoidsNote}

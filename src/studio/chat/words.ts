@@ -125,6 +125,17 @@ export const words = {
       ["warm", "warm"],
       ["brief", "brief"],
     ] as const,
+    addresses: (language: string) => `In ${language}`,
+    addressOptions: {
+      de: [
+        ["polite", "Sie"],
+        ["close", "du"],
+      ],
+      fr: [
+        ["polite", "vous"],
+        ["close", "tu"],
+      ],
+    } as const,
     avoids: "Does not talk about",
     avoidsNote: "Whenever such a word is said, these words are the whole answer.",
     adds: "Always adds",

@@ -1,5 +1,6 @@
 // The chat on a page: a log of what was said, a field for the next question, and ways on as buttons.
 
+import { spokenIn } from "@/core/chat/address";
 import { type ChatPageWords, chatPageWords } from "@/core/chat/page-words";
 import type { ReleasedChat } from "@/core/chat/released";
 import type { Button } from "@/core/chat/told";
@@ -119,7 +120,7 @@ export class ChatBox {
     const { data, visitor } = page;
     const began = performance.now();
     this.now = () => (data.rehearsal ? visitor.now + (performance.now() - began) : Date.now());
-    this.words = chatPageWords(data.language);
+    this.words = chatPageWords(spokenIn(data.language, form));
     this.api = new ChatApi(page, widget);
     const { words } = this;
     this.log = make("div", { className: "c-log", tabIndex: 0 });
