@@ -12,6 +12,7 @@ import { wrenfieldChat } from "../../../scripts/demo-sites/chat";
 import { withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { answerVisitor } from "../edge/visitors";
+import { operations } from "../operations";
 import { type Person, type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 let studio: TestStudio;
@@ -313,6 +314,22 @@ test("figures tell what answered and where it was asked, with what was not known
     { name: "page:/classes", questions: 1, unknown: 0, helped: 0 },
   ]);
   expect(pages).toMatchObject([{ name: "/classes", questions: 3 }]);
+});
+
+test("which questions a page answered is told to who may read what visitors wrote", async () => {
+  await ask("What should I wear?");
+  await ask("what should i wear??");
+  // By the clock by which it was asked: only what is of late is told.
+  const covers = async (person: Person, href: string) =>
+    operations["chat.covers"].perform({ ...studio.incoming(person), context }, { site, href }) as Promise<{
+      questions: string[];
+    }>;
+  expect((await covers("designer", "/classes")).questions.sort()).toEqual([
+    "What should I wear?",
+    "what should i wear??",
+  ]);
+  expect(await covers("designer", "/nowhere")).toEqual({ questions: [] });
+  await expect(covers("editor", "/classes")).rejects.toMatchObject({ status: 403 });
 });
 
 test("the night clears away conversations whose days are over", async () => {
