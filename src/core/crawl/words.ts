@@ -38,6 +38,7 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "crawl.empty": () => "There are no words on it.",
   "crawl.gone": () => "It is not there any more.",
   "crawl.tooSlow": ({ seconds }) => `Reading it took longer than ${seconds} s.`,
+  "crawl.inside": () => "Something went wrong here while it was read. It is tried again.",
   "crawl.noSitemap": () => "This is no sitemap.",
   "crawl.doctype": () => "This sitemap brings entities of its own (a DOCTYPE), which are never resolved.",
   "crawl.noWords": () =>

@@ -65,6 +65,7 @@ async function readSitemaps(
   context: Context,
   start: readonly string[],
   host: string,
+  told: () => Promise<void>,
 ): Promise<Outcome<readonly string[]>> {
   const open = [...start];
   const seen = new Set<string>();
@@ -74,6 +75,7 @@ async function readSitemaps(
     const address = open.shift() as string;
     if (seen.has(address) || URL.parse(address)?.host !== host) continue;
     seen.add(address);
+    await told();
     const found = await fetchPage(context, address, crawlLimits.sitemapBytes, "application/xml, text/xml");
     if (!found.ok) {
       problem ??= found.reason;
@@ -243,7 +245,13 @@ async function note(
 }
 
 /** Begins a round: what may be read is asked for first, then where to begin. */
-async function begin(context: Context, source: SourceRow, plan: CrawlPlan, start: string): Promise<Outcome<string>> {
+async function begin(
+  context: Context,
+  source: SourceRow,
+  plan: CrawlPlan,
+  start: string,
+  told: () => Promise<void>,
+): Promise<Outcome<string>> {
   const robots = await readRobots(context, start);
   if (!robots.ok) return robots;
   const { host } = new URL(start);
@@ -251,7 +259,7 @@ async function begin(context: Context, source: SourceRow, plan: CrawlPlan, start
     .getSitemaps()
     .flatMap((address) => pageAddress(address, start) ?? []);
   const only = isSitemap(start);
-  const maps = await readSitemaps(context, only ? [start] : named.slice(0, crawlLimits.sitemaps), host);
+  const maps = await readSitemaps(context, only ? [start] : named.slice(0, crawlLimits.sitemaps), host, told);
   // Whoever names a sitemap needs one; for the rest links are enough.
   if (only && !maps.ok) return maps;
   const seeds = [...(only ? [] : [start]), ...(maps.ok ? maps.value : [])];
@@ -375,7 +383,7 @@ export async function crawlSlice(
 ): Promise<Sliced> {
   const start = startAddress(plan.address);
   if (!start) return { more: false, problem: { code: "crawl.address" } };
-  const begun = source.robots === null ? await begin(context, source, plan, start) : done(source.robots);
+  const begun = source.robots === null ? await begin(context, source, plan, start, told) : done(source.robots);
   if (!begun.ok) return { more: false, problem: begun.reason };
   const robots = robotsParser(new URL("/robots.txt", start).href, begun.value);
   const pauseMs = pauseOf(robots.getCrawlDelay(crawlerName) ?? null, context.settings.crawlPauseMs);

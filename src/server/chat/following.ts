@@ -3,8 +3,13 @@ import { belowWanted } from "@/core/chat/judge";
 import type { Following } from "../widget/following";
 import { testsBelow } from "./operations";
 import { queueReading } from "./reading";
+import { sourcesSoon } from "./sources";
 
 export const chatFollowing: Following<"chat"> = {
-  live: queueReading,
+  live: async (tx, siteId) => {
+    await queueReading(tx, siteId);
+    // Those of a site that was copied or brought in were not read here yet.
+    await sourcesSoon(tx, siteId);
+  },
   stops: async (context, site, settings) => ((await testsBelow(context, site, settings)) ? [belowWanted] : []),
 };

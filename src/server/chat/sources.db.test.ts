@@ -1,6 +1,6 @@
 // Other sites and files of a chat: read as they ask to be, against one that keeps its manners and one that has none; stopped,
 // resumed, gone through again, and killed in the middle.
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { strToU8, zipSync } from "fflate";
 import { PDFDocument, StandardFonts } from "pdf-lib";
 import type { Chat, ChatSource } from "@/core/chat/chat";
@@ -9,6 +9,7 @@ import { jobs } from "@/data/job/tables";
 import { findSite } from "@/data/site/queries";
 import { withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
+import { JobLost } from "../job/queue";
 import { operations } from "../operations";
 import { addDocument } from "../site/media";
 import { type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
@@ -56,12 +57,12 @@ async function work(stop: () => boolean = () => false, most = 60): Promise<void>
     const run = {
       job: job as never,
       progress: async () => {
-        if (stop()) throw new Error("killed");
+        if (stop()) throw new JobLost("killed");
       },
       finish: async () => {},
     };
     await sourcesJob(context, run).catch((error: Error) => {
-      if (error.message !== "killed") throw error;
+      if (!(error instanceof JobLost)) throw error;
     });
   }
 }
@@ -282,6 +283,25 @@ describe("another site of the business", () => {
     expect((await told(source)).read).toContain("/glazes");
     expect((await state(source)).state).toBe("done");
   });
+});
+
+test("what goes wrong within is told of that source, tried again later, and the others go on", async () => {
+  const broken = other("quayside", { mostPages: 7 });
+  const source = other("maze", { id: "one", address: `${host("maze")}/orders`, mostPages: 1, mostDepth: 0 });
+  await set({ sources: [broken, source] });
+  await work();
+  // What was kept of a page can't be read any more.
+  await context.db
+    .update(chatSourcePages)
+    .set({ read: sql`'no packed JSON'` })
+    .where(and(eq(chatSourcePages.siteId, siteId), eq(chatSourcePages.sourceKey, sourceKey(broken))));
+  await operate("chat.sourceGo", { source: broken });
+  await operate("chat.sourceGo", { source });
+  await work();
+  const found = await state(broken);
+  expect(found).toMatchObject({ state: "failed", problem: expect.stringContaining("It is tried again.") });
+  expect(Date.parse(found.nextAt)).toBeGreaterThan(context.now().getTime());
+  expect(await state(source)).toMatchObject({ state: "done", read: 1 });
 });
 
 describe("a site that means no good", () => {

@@ -15,7 +15,7 @@ import { media, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import { apart } from "../apart/apart";
 import { type Context, sha256 } from "../context";
-import { type JobRun, queueSooner, realTime } from "../job/queue";
+import { JobLost, type JobRun, queueSooner, realTime } from "../job/queue";
 import { atSource, crawlSlice, inSource, type SourceRow } from "./crawl";
 import { sourceKey } from "./elsewhere";
 
@@ -61,14 +61,16 @@ async function beginRound(tx: Executor, context: Context, siteId: string, key: s
 async function settle(context: Context, siteId: string): Promise<ReadonlyMap<string, ChatSource>> {
   return inTransaction(context.db, async (tx) => {
     const wanted = sourcesIn(await chatsOf(tx, siteId));
-    const named = [...new Set([...wanted.keys(), ...sourcesIn(await liveChats(tx, siteId)).keys()])];
     const rows = await tx.select().from(chatSources).where(eq(chatSources.siteId, siteId)).for("update");
     const known = new Map(rows.map((row) => [row.key, row]));
     for (const [key, source] of wanted) {
       const row = known.get(key);
       if (!row || row.plan !== planOf(source)) await beginRound(tx, context, siteId, key, planOf(source));
     }
-    const gone = rows.filter(({ key }) => !named.includes(key)).map(({ key }) => key);
+    // The live site is read only where something might go.
+    const unnamed = rows.flatMap(({ key }) => (wanted.has(key) ? [] : [key]));
+    const live = unnamed.length ? sourcesIn(await liveChats(tx, siteId)) : wanted;
+    const gone = unnamed.filter((key) => !live.has(key));
     if (gone.length) {
       await tx
         .delete(chatSourcePages)
@@ -170,11 +172,28 @@ async function goOn(
   return after?.nextAt ? realTime(context, after.nextAt) : null;
 }
 
+/** The same; what goes wrong within is told of that source alone, and it is tried again later. */
+async function goOnSafely(...given: Parameters<typeof goOn>): Promise<Date | null> {
+  const [context, row] = given;
+  try {
+    return await goOn(...given);
+  } catch (error) {
+    if (error instanceof JobLost) throw error;
+    context.log.error({ err: error, site: row.siteId, source: row.key }, "reading a source failed");
+    await ended(context, row, 0, { code: "crawl.inside" });
+    return realTime(context, new Date(context.now().getTime() + againMs));
+  }
+}
+
 const queueAt = (tx: Executor, siteId: string, availableAt: Date): Promise<void> =>
   queueSooner(tx, { kind: "chatSources", siteId, payload: {}, onlyOne: `chatSources:${siteId}`, availableAt });
 
+/** An address is typed letter by letter, and saved meanwhile. */
+const settleMs = 2000;
+
 /** Has the other sites and files of a site looked at soon: after a chat was made or changed. */
-export const sourcesSoon = (tx: Executor, siteId: string): Promise<void> => queueAt(tx, siteId, new Date());
+export const sourcesSoon = (tx: Executor, siteId: string): Promise<void> =>
+  queueAt(tx, siteId, new Date(Date.now() + settleMs));
 
 /** The job: goes on with each source that is due for a little, and comes back for the rest. */
 export async function sourcesJob(context: Context, run: JobRun): Promise<void> {
@@ -188,7 +207,7 @@ export async function sourcesJob(context: Context, run: JobRun): Promise<void> {
   const next = new Map<string, Date | null>();
   for (const row of rows) {
     const source = wanted.get(row.key);
-    if (source) next.set(`${row.key} ${row.state}`, await goOn(context, row, source, () => run.progress(0, 1)));
+    if (source) next.set(`${row.key} ${row.state}`, await goOnSafely(context, row, source, () => run.progress(0, 1)));
   }
   const again = await inTransaction(context.db, async (tx) => {
     await run.finish(tx);
@@ -236,7 +255,7 @@ export async function goOnWith(context: Context, siteId: string, source: ChatSou
     const [row] = await tx.select().from(chatSources).where(atSource(siteId, key)).for("update");
     if (row?.state === "stopped") await tx.update(chatSources).set({ state: "reading" }).where(atSource(siteId, key));
     else if (row?.state !== "reading") await beginRound(tx, context, siteId, key, planOf(source));
-    await sourcesSoon(tx, siteId);
+    await queueAt(tx, siteId, new Date());
   });
   context.jobQueued();
 }

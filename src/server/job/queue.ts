@@ -110,7 +110,8 @@ export interface JobRun {
   finish(tx: Executor, result?: Record<string, unknown>): Promise<void>;
 }
 
-class JobLost extends Error {}
+/** Another process has taken the job: whoever had it does nothing more of it. */
+export class JobLost extends Error {}
 
 /** Tells open studios how a job stands that a screen waits for. */
 async function tellProgress(db: Executor, { shown }: JobKind, job: Job): Promise<void> {
