@@ -31,6 +31,8 @@ export const limits = {
   chatAddress: { points: 120, seconds: 600 },
   /** Messages left in chats from one network: each writes letters. */
   chatLeave: { points: 10, seconds: 3600 },
+  /** Codes that are asked for and tried in conversations, from one network. */
+  chatCode: { points: 30, seconds: 3600 },
   /** Letters with a link that are asked for, and links that are used, from one network. */
   accountAddress: { points: 60, seconds: 600 },
   /** Links to one person’s own page. */

@@ -40,6 +40,10 @@ const languages = {
     none: "Ask a question above.",
     title: "Ask a question",
     again: "Ask another question",
+    sendCode: "Send me a code",
+    codeSent: "If orders belong to this address, a letter with a code is on its way.",
+    code: "Code from the letter",
+    checkCode: "Show my orders",
   },
   de: {
     ask: "Ihre Frage",
@@ -78,6 +82,10 @@ const languages = {
     none: "Stellen Sie oben eine Frage.",
     title: "Eine Frage stellen",
     again: "Noch eine Frage",
+    sendCode: "Code senden",
+    codeSent: "Wenn zu dieser Adresse Bestellungen gehören, ist ein Brief mit einem Code unterwegs.",
+    code: "Code aus dem Brief",
+    checkCode: "Bestellungen zeigen",
   },
   fr: {
     ask: "Votre question",
@@ -116,6 +124,10 @@ const languages = {
     none: "Posez une question ci-dessus.",
     title: "Poser une question",
     again: "Une autre question",
+    sendCode: "Envoyer un code",
+    codeSent: "Si des commandes sont liées à cette adresse, une lettre avec un code est en route.",
+    code: "Code de la lettre",
+    checkCode: "Voir les commandes",
   },
 };
 

@@ -93,9 +93,12 @@ test("where it is and how to reach it come from the settings", () => {
   expect(said(ask("your phone number please"))).toContain(facts.phone);
 });
 
-test("orders are behind one's own page, and never told", () => {
+test("orders are behind one's own page or a code, and never told without", () => {
   const reply = ask("where is my order 1041");
-  expect(reply?.buttons).toEqual([{ kind: "link", text: "On its page", href: "/mine" }]);
+  expect(reply?.buttons).toEqual([
+    { kind: "prove", text: "Tell me here" },
+    { kind: "link", text: "On its page", href: "/mine" },
+  ]);
   expect(said(reply)).not.toContain("1041");
 });
 

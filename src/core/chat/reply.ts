@@ -416,7 +416,10 @@ function ownOrder(heard: Heard, { ownPage }: Answering): Draft | null {
     kind: "answer",
     lines: [said(says.order, 0)],
     sources: [{ title: says.seePage, href: ownPage, words: "", kind: "live" }],
-    buttons: [{ kind: "link", text: says.seePage, href: ownPage }],
+    buttons: [
+      { kind: "prove", text: says.prove },
+      { kind: "link", text: says.seePage, href: ownPage },
+    ],
     from: { of: "live", what: "order" },
     why: [{ code: "chat.fromOrders" }],
   };

@@ -39,6 +39,12 @@ export interface ChatSays {
   readonly talk: string;
   /** A conversation, in the list of what somebody did. */
   readonly talked: string;
+  /** What becomes of orders is told to whom their mail address belongs: by a code in a letter. */
+  readonly prove: string;
+  readonly codeTitle: string;
+  readonly codeLetter: (code: string) => string;
+  readonly codeWrong: string;
+  readonly codeOver: string;
   readonly and: string;
 }
 
@@ -82,6 +88,12 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     seePage: "On its page",
     talk: "Talk to a person",
     talked: "Conversation",
+    prove: "Tell me here",
+    codeTitle: "Your code",
+    codeLetter: (code) =>
+      `${code} is the code to type where you asked about your orders. It holds for ten minutes. If you did not ask, nobody sees anything without it.`,
+    codeWrong: "This is not the code. Look at the letter again.",
+    codeOver: "This code holds no longer. Ask for a new one.",
     and: "and",
   },
   de: {
@@ -124,6 +136,12 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     seePage: "Auf der Seite",
     talk: "Mit einem Menschen sprechen",
     talked: "Gespräch",
+    prove: "Hier sagen",
+    codeTitle: "Ihr Code",
+    codeLetter: (code) =>
+      `${code} ist der Code für die Stelle, an der nach Ihren Bestellungen gefragt wurde. Er gilt zehn Minuten. Wer ihn nicht hat, sieht nichts.`,
+    codeWrong: "Das ist nicht der Code. Bitte noch einmal im Brief nachsehen.",
+    codeOver: "Dieser Code gilt nicht mehr. Bitte einen neuen anfordern.",
     and: "und",
   },
   fr: {
@@ -163,6 +181,12 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     seePage: "Sur la page",
     talk: "Parler à une personne",
     talked: "Conversation",
+    prove: "Le dire ici",
+    codeTitle: "Votre code",
+    codeLetter: (code) =>
+      `${code} est le code à écrire là où l’on a demandé vos commandes. Il vaut dix minutes. Sans lui, personne ne voit rien.`,
+    codeWrong: "Ce n’est pas le code. Regardez encore la lettre.",
+    codeOver: "Ce code ne vaut plus. Demandez-en un autre.",
     and: "et",
   },
 };
@@ -180,6 +204,9 @@ const closely: Readonly<Partial<Record<string, Partial<ChatSays>>>> = {
     nothing: "Ich kann nur Worte lesen. Was möchtest du wissen?",
     script: (known) => `Ich lese ${known}. Frag bitte in einer dieser Sprachen, oder hinterlass eine Nachricht.`,
     twoReadings: "Was davon meinst du?",
+    codeTitle: "Dein Code",
+    codeLetter: (code) =>
+      `${code} ist der Code für die Stelle, an der nach deinen Bestellungen gefragt wurde. Er gilt zehn Minuten. Wer ihn nicht hat, sieht nichts.`,
     order:
       "Deine Bestellungen stehen hier auf deiner eigenen Seite. Sie öffnet sich über einen Link in einem Brief, ohne Passwort.",
   },
@@ -193,6 +220,11 @@ const closely: Readonly<Partial<Record<string, Partial<ChatSays>>>> = {
     nothing: "Je ne lis que des mots. Que veux-tu savoir ?",
     script: (known) => `Je lis ${known}. Demande dans l’une de ces langues, ou laisse un message.`,
     twoReadings: "De quoi parles-tu ?",
+    codeTitle: "Ton code",
+    codeLetter: (code) =>
+      `${code} est le code à écrire là où l’on a demandé tes commandes. Il vaut dix minutes. Sans lui, personne ne voit rien.`,
+    codeWrong: "Ce n’est pas le code. Regarde encore la lettre.",
+    codeOver: "Ce code ne vaut plus. Demande-en un autre.",
     order: "Tes commandes sont sur ta propre page. Elle s’ouvre par un lien dans une lettre, sans mot de passe.",
   },
 };

@@ -38,4 +38,6 @@ export type Button =
     }
   | { readonly kind: "widget"; readonly text: string; readonly widget: string }
   | { readonly kind: "link"; readonly text: string; readonly href: string }
+  /** Proves a mail address by a code, and tells what was ordered by it. */
+  | { readonly kind: "prove"; readonly text: string }
   | { readonly kind: "person"; readonly text: string };

@@ -65,6 +65,11 @@ export const chatTalks = mysqlTable(
     unread: int("unread").notNull().default(0),
     /** Questions in it that were not known. */
     unknown: int("unknown").notNull().default(0),
+    /** A code that proves a mail address, as its hash, until when, and how often it was tried in vain; "" for none. */
+    code: varchar("code", { length: 64 }).notNull().default(""),
+    codeEmail: varchar("code_email", { length: 254 }).notNull().default(""),
+    codeUntil: instant("code_until"),
+    codeTries: smallint("code_tries").notNull().default(0),
     visitorTypedAt: instant("visitor_typed_at"),
     personTypedAt: instant("person_typed_at"),
     createdAt: instant("created_at").notNull(),

@@ -29,7 +29,8 @@ import { sitePage } from "../release/notice";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
-import { askChat, callPerson, eraseTalk, leaveMessage, rateLine, readTalk } from "./visitors";
+import { sendCode } from "./proof";
+import { askChat, callPerson, eraseTalk, leaveMessage, proveMail, rateLine, readTalk } from "./visitors";
 
 const line: Json = object(
   {
@@ -57,6 +58,8 @@ export const chatSchemas: Readonly<Record<string, Json>> = {
   ChatTalk: object(talk),
   ChatRating: object({ nth: whole, helped: yesNo }),
   ChatCall: object({ once }),
+  ChatMail: object({ email: text }),
+  ChatCode: object({ once, code: text }),
   ChatMessage: object({ once, name: text, email: text, wish: text, copy: yesNo, agreed: yesNo }),
 };
 
@@ -185,6 +188,29 @@ export const chatEndpoints: readonly Endpoint[] = [
     body: "json",
     fromPages: "own",
     run: async (call) => fresh(await callPerson(call, param(call, "token"))),
+  },
+  {
+    method: "POST",
+    path: "/chat/talks/{token}/codes",
+    says: post(
+      "Asks for a code by letter, where something was ordered by a mail address",
+      [token],
+      "ChatMail",
+      200,
+      "Taken",
+    ),
+    body: "json",
+    fromPages: "own",
+    costly: true,
+    run: async (call) => fresh(await sendCode(call, param(call, "token"))),
+  },
+  {
+    method: "POST",
+    path: "/chat/talks/{token}/proofs",
+    says: post("Proves the mail address by its code; what was ordered is told", [token], "ChatCode", 200, "ChatAnswer"),
+    body: "json",
+    fromPages: "own",
+    run: async (call) => fresh(await proveMail(call, param(call, "token"))),
   },
   {
     method: "POST",

@@ -20,6 +20,7 @@ import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
 import { reword } from "./model";
+import { checkCode } from "./proof";
 import {
   beginTalk,
   forgetTalks,
@@ -314,6 +315,12 @@ export function transcript(
   const words = chatPageWords(language);
   const speaker = { visitor: words.you, chat: name, person: name, note: "" } as const;
   return lines.map(({ by, text }) => (speaker[by] ? `${speaker[by]}: ${text}` : text));
+}
+
+/** Tells what was ordered, to whom the mail address of it belongs. */
+export async function proveMail(call: VisitorCall, ofToken: string) {
+  const { talk, lines } = await checkCode(call, ofToken);
+  return { talk: ofToken, ...told(talk, lines) };
 }
 
 /** Forgets a conversation: its visitor wishes it. */

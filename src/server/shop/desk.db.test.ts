@@ -1,63 +1,21 @@
 // Orders on the Desk as its people work with them: found, filtered, a page at a time; who may what; and the letters that went out.
 
 import { eq } from "drizzle-orm";
-import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import type { OrderState } from "@/core/order/order";
-import { noAddress } from "@/core/shop/address";
-import { emptyCart } from "@/core/shop/cart";
-import { newShop } from "@/core/shop/widget";
 import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
 import { shopOrders } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
-import type { Context } from "../context";
 import { installWays } from "../payment/inside";
+import { aMug, orderFor } from "../testing/order.test-kit";
 import { type Person, type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { newBasketToken, readCart, reckoned } from "./carts";
-import { catalogOf } from "./catalog";
-import { liveShopOf } from "./live";
-import { makeOrder } from "./orders";
 import { makeProduct } from "./products";
 import { orderToken, readOrderToken } from "./token";
 
 let studio: TestStudio;
 let row: SiteRow;
 const site = "wrenfield";
-const mug = aProduct("mug", {
-  name: "Bell mug",
-  variants: [aVariant("mug-1", { sku: "MUG" })],
-  asks: [{ id: "n", label: "Name", required: false, most: 9 }],
-});
-
-/** An order as it would be made at a moment. */
-async function order(name: string, at: string, quantity = 1) {
-  const past: Context = { ...studio.context, now: () => new Date(at) };
-  const settings = { ...newShop("Europe/Dublin", "en-IE"), enabled: true };
-  const live = liveShopOf({
-    pages: [],
-    widgets: [{ id: "shop", kind: "shop", name: "Shop", settings }],
-  });
-  if (!live) throw new Error("There is no shop.");
-  const typed = {
-    email: `${name.split(" ")[0]?.toLowerCase()}@post.example`,
-    phone: "087 555 0100",
-    address: { ...noAddress, name, street: "3 Quay Street", city: "Galway", country: "IE" },
-    way: "parcel",
-    payment: "transfer",
-    taxNumber: "",
-    note: "Please ring <b>twice</b>",
-    agreed: true,
-  };
-  const lines = [{ id: "l", product: "mug", variant: "mug-1", quantity, asked: { n: "<Ana>" }, seen: 1800 }];
-  const cart = { ...emptyCart, lines, typed };
-  const { shown } = await reckoned(past, row, live, await catalogOf(past, row, { now: true }), cart, "IE");
-  return inTransaction(studio.context.db, async (tx) => {
-    const kept = await readCart(past, tx, row.id, newBasketToken());
-    return makeOrder(past, tx, {
-      ...{ site: row, live, kept, typed, shown, payment: "transfer", once: studio.context.newId() },
-    });
-  });
-}
+const order = (name: string, at: string, quantity = 1) => orderFor(studio.context, row, name, { at, quantity });
 
 const list = async (asked: { words?: string; state?: OrderState | "all" | "open"; before?: string | null } = {}) =>
   (await studio.as("designer", "desk.orders", { site, words: "", state: "all", before: null, ...asked })) as {
@@ -69,7 +27,9 @@ beforeAll(async () => {
   studio = await testStudio();
   row = (await findSite(studio.context.db, site)) as SiteRow;
   await installWays(studio.context, row, { transfer: { words: "Within seven days." } });
-  await inTransaction(studio.context.db, (tx) => makeProduct(tx, { siteId: row.id, by: "test", now: new Date() }, mug));
+  await inTransaction(studio.context.db, (tx) =>
+    makeProduct(tx, { siteId: row.id, by: "test", now: new Date() }, aMug),
+  );
   await order("Nuala Byrne", "2026-03-01T10:00:00Z", 2);
   await order("Bram Visser", "2026-03-02T10:00:00Z");
   for (let nth = 0; nth < 55; nth++) await order(`Tess ${nth}`, `2026-03-03T10:${String(nth).padStart(2, "0")}:00Z`);

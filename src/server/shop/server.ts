@@ -1,15 +1,11 @@
 // The server's half of the shop.
-import { and, count, desc, eq, gte } from "drizzle-orm";
+import { and, count, eq, gte } from "drizzle-orm";
 import Joi from "joi";
-import { moneyWords } from "@/core/money/money";
 import { nobodyPays } from "@/core/payment/problems";
-import { addressLines } from "@/core/shop/address";
-import { countryName, dateWords } from "@/core/storefront/view";
-import { shopWords } from "@/core/storefront/words";
 import { shopOrders } from "@/data/shop/tables";
 import { dayIn } from "../day";
 import { offeredPayments } from "../payment/set-up";
-import { mostDone, type WidgetServer } from "../widget/half";
+import type { WidgetServer } from "../widget/half";
 import { bulkOperations } from "./bulk";
 import { buyerOperations } from "./buyers";
 import { orderOperations } from "./desk";
@@ -18,10 +14,8 @@ import { shopEndpoints, shopSchemas } from "./endpoints";
 import { fetchEndsJob } from "./fetching";
 import { figureOperations } from "./figures";
 import { goodsJob, importOperations } from "./imports";
-import { downloadsOf } from "./issuing";
+import { ordersOf } from "./known";
 import { cartReminderJob, leftBasketOperations } from "./left-baskets";
-import { orderPath } from "./letters";
-import { liveShop } from "./live";
 import { catalogOperations } from "./operations";
 import { forgetBuyer } from "./orders";
 import { stockOperations } from "./stock-list";
@@ -62,41 +56,7 @@ export const shopServer = {
     orderEnds: { lane: "quick", payload: Joi.object({}), run: orderEndsJob },
   },
   erases: { what: "orders", run: forgetBuyer },
-  knows: async ({ context, site, email, language }) => {
-    const rows = await context.db
-      .select()
-      .from(shopOrders)
-      .where(and(eq(shopOrders.siteId, site.id), eq(shopOrders.email, email)))
-      .orderBy(desc(shopOrders.createdAt))
-      .limit(mostDone);
-    const live = await liveShop(context, site);
-    const words = shopWords(language);
-    const issued = rows.flatMap(({ id, issuedAt }) => (issuedAt ? [id] : []));
-    const files = await downloadsOf(context, context.db, site.id, issued);
-    return rows.map((row) => ({
-      id: row.id,
-      at: row.createdAt,
-      title: words.orderTitle(row.number),
-      words: [moneyWords({ amount: row.toPay, currency: row.currency }, language), words.states[row.state]]
-        .filter(Boolean)
-        .join(" · "),
-      path: orderPath(context, live, row.id),
-      files: files
-        .filter(({ order }) => order === row.id)
-        .map(({ name, path, left, until }) => ({
-          name,
-          path,
-          words: path
-            ? words.fetchUntil(left, dateWords(until, language))
-            : left > 0
-              ? words.fetchOver
-              : words.fetchUsed,
-        })),
-      ...(row.document.address.street
-        ? { address: addressLines(row.document.address, (code) => countryName(code, language)) }
-        : {}),
-    }));
-  },
+  knows: ordersOf,
   results: async ({ context: { db }, site }, _widget, days) => {
     const rows = await db
       .select({ at: shopOrders.createdAt })

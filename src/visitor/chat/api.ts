@@ -127,6 +127,10 @@ export class ChatApi {
   leave = (talk: string, message: Readonly<Record<string, string | boolean>>) =>
     this.call<Talk>(`chat/talks/${talk}/messages`, message);
 
+  code = (talk: string, email: string) => this.call(`chat/talks/${talk}/codes`, { email });
+
+  prove = (talk: string, once: string, code: string) => this.call<Talk>(`chat/talks/${talk}/proofs`, { once, code });
+
   erase = (talk: string) => this.call(`chat/talks/${talk}/erasures`, {});
 
   /** Books a time: it is held, and the booking made of it. */

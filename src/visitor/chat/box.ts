@@ -461,6 +461,8 @@ export class ChatBox {
         return this.opener(button);
       case "person":
         return press(() => this.callPerson());
+      case "prove":
+        return press(() => this.proveForm(keys));
       case "book":
         return button.onPage || this.page.data.rehearsal
           ? make("a", { className: "c-key", href: button.href, title: this.words.onPage }, button.text)
@@ -474,6 +476,39 @@ export class ChatBox {
     if (behind?.popover) button.onclick = () => behind.showPopover();
     else button.dataset.opens = widget;
     return button;
+  }
+
+  /** Asks for a mail address, then for the code that was sent to it. */
+  private proveForm(keys: HTMLElement) {
+    const { token, words } = this;
+    if (!token) return;
+    const again = newKey();
+    const typed = this.smallForm(
+      [{ name: "email", label: words.email, type: "email", needed: true }],
+      words.sendCode,
+      async ({ email }) => {
+        const { status, fields, title } = await this.api.code(token, String(email));
+        if (status !== 200) return Object.keys(fields).length ? fields : { email: title || words.failed };
+        this.note(words.codeSent);
+        const code = this.smallForm(
+          [{ name: "code", label: words.code, type: "text", needed: true }],
+          words.checkCode,
+          async (values) => {
+            const proven = await this.api.prove(token, again, String(values.code));
+            if (proven.status !== 200)
+              return Object.keys(proven.fields).length ? proven.fields : { code: proven.title || words.failed };
+            code.remove();
+            this.take(proven.value);
+            return null;
+          },
+        );
+        typed.replaceWith(code);
+        code.querySelector("input")?.focus();
+        return null;
+      },
+    );
+    keys.after(typed);
+    typed.querySelector("input")?.focus();
   }
 
   private async callPerson() {
