@@ -125,7 +125,9 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
       stop(
         `Port ${port} is taken by something that is not this project's MariaDB. Stop it, or set WEBITOR_DATABASE_PORT to a free port.`,
       );
-    mkdirSync(folder, { recursive: true });
+    // A server that starts clears away what it takes for its own leftovers: two that start at once need a folder each for that.
+    const env = { ...process.env, TMPDIR: join(folder, "tmp") };
+    mkdirSync(env.TMPDIR, { recursive: true });
     if (!existsSync(join(data, "mysql"))) {
       rmSync(data, { recursive: true, force: true });
       const made = spawnSync(
@@ -137,7 +139,7 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
           "--auth-root-authentication-method=normal",
           "--skip-test-db",
         ],
-        { stdio: "pipe" },
+        { stdio: "pipe", env },
       );
       if (made.status !== 0) stop(`MariaDB could not set up its folder ${data}: ${made.stderr}`);
     }
@@ -161,7 +163,7 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
         "--max-connections=300",
         `--log-error=${join(folder, "log")}`,
       ],
-      { stdio: "ignore", detached: true },
+      { stdio: "ignore", detached: true, env },
     );
     const end = Date.now() + 60_000;
     while (!alive()) {
