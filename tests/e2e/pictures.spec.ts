@@ -178,6 +178,8 @@ test("one picture opens large and closes by Escape; without script it is a link 
 }) => {
   await openPage(page, site);
   await frame(page, "Wide").locator("main img").first().click();
+  // What is measured of its place stands above the tick, and moves it once when it comes.
+  await expect(sheet(page).getByText("The place is", { exact: false })).toBeVisible();
   await sheet(page).getByText("Opens large when it is pressed").click();
   // What was saved before still says so for a moment: only once the stage has it, it counts.
   await expect(frame(page, "Wide").locator("main a.b-large").first()).toBeAttached();
