@@ -49,7 +49,7 @@ export function KnowsStep(props: StepProps<"chat">) {
                 const page = pageAt(place.href);
                 const title = `${own.at(place.title, place.heading)}: “${place.line}”`;
                 return (
-                  <Text key={`${nth}${place.href}`} color="ink2">
+                  <Text key={`${nth}${place.href}`} color="ink2" py="4px">
                     {page ? <Link href={`/s/${site.key}/pages/${page.id}`}>{title}</Link> : title}
                   </Text>
                 );
