@@ -88,11 +88,18 @@ async function elsewhereOf(context: Context): Promise<readonly ChatSource[]> {
 export async function setUpChat(context: Context, account: Account, key: string): Promise<void> {
   const chat = chats[key];
   if (!chat) return;
-  const sources = key === "wrenfield" ? await elsewhereOf(context) : [];
+  const more =
+    key === "wrenfield"
+      ? {
+          sources: await elsewhereOf(context),
+          // The boatyard across the water shows it, too (`/carries` of the stand-in).
+          sites: [standInOrigins(context.settings)("neighbours"), "https://riverside-makers.example"],
+        }
+      : {};
   const operate = operator(context, account, key);
   const { id } = await operate("widgets.add", { kind: "chat", name: chat.name });
   const { revision } = await operate("widgets.read", { widget: id });
-  await operate("widgets.save", { widget: id, name: chat.name, revision, settings: { ...chat.settings, sources } });
+  await operate("widgets.save", { widget: id, name: chat.name, revision, settings: { ...chat.settings, ...more } });
 }
 
 /** What visitors asked, one conversation a line; a mark at its end says whether the last answer helped. */

@@ -3,5 +3,5 @@ export function esbuildMain(root?: string): string[];
 export function esbuildBeside(): string[];
 export function esbuildTools(): string[];
 export function esbuildVisitor(root: string): string[];
-export function esbuildElsewhere(): string[];
+export function esbuildElsewhere(root: string): string[];
 export function esbuildApart(root?: string): string[];

@@ -26,11 +26,14 @@ export const esbuildTools = () => [
   "--out-extension:.js=.mjs",
 ];
 
+const kindsWith = (root, file) =>
+  readdirSync(join(root, "src/visitor"))
+    .map((name) => `src/visitor/${name}/${file}`)
+    .filter((path) => existsSync(join(root, path)));
+
 /** Visitors' scripts: the loader and one for each kind of widget, named by their content; what they share is a chunk. */
 export const esbuildVisitor = (root) => [
-  ...readdirSync(join(root, "src/visitor"))
-    .map((name) => `src/visitor/${name}/main.ts`)
-    .filter((path) => existsSync(join(root, path))),
+  ...kindsWith(root, "main.ts"),
   "--bundle",
   "--minify",
   "--splitting",
@@ -45,15 +48,17 @@ export const esbuildVisitor = (root) => [
   "--log-level=warning",
 ];
 
-/** The one script of pages of sites built elsewhere: whole, since modules of another site are not theirs to load. */
-export const esbuildElsewhere = () => [
-  "src/visitor/elsewhere.ts",
+/** Scripts of pages of sites built elsewhere, one a kind: whole, since modules of another site are not theirs to load. */
+export const esbuildElsewhere = (root) => [
+  ...kindsWith(root, "elsewhere.ts"),
   "--bundle",
   "--minify",
   "--format=iife",
   "--target=es2022",
   "--legal-comments=none",
-  `--outfile=${build}/elsewhere.js`,
+  "--outbase=src/visitor",
+  "--entry-names=[dir]",
+  `--outdir=${build}/elsewhere`,
   "--log-level=warning",
 ];
 

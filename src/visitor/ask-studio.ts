@@ -5,7 +5,7 @@ let asked = 0;
 
 /** Asks the studio around a rehearsal, and waits for what it says. */
 export const askStudio =
-  (page: Page, studio: string, widget: string) =>
+  (page: Pick<Page, "tell">, studio: string, widget: string) =>
   (
     path: string,
     query: Readonly<Record<string, string>>,

@@ -214,6 +214,45 @@ test("a connected model’s sentences come as they are ready", async () => {
   expect((await streamed).headers()["content-type"]).toBe("application/x-ndjson");
 });
 
+test("it stands on another business's page by two lines, once that site is listed and published", async () => {
+  const neighbours = standIn("neighbours");
+  const { widgets } = await studio.call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
+  const widget = widgets.find(({ kind }) => kind === "chat")?.id;
+  await page.goto(`/s/${site}/widgets/${widget}`);
+  const boatyard = `${neighbours}carries?site=${site}&kind=chat&widget=${widget}&place=corner`;
+  await visitor.goto(boatyard);
+  await expect(visitor.getByText("This chat may not stand on pages of", { exact: false })).toBeVisible();
+  await steps()
+    .getByRole("button", { name: /Where and when/ })
+    .click();
+  const sites = page.getByLabel("Other sites that may have it");
+  await sites.fill("the boatyard");
+  await expect(page.getByText("Write another site as https://its-host.example, without a path.")).toBeVisible();
+  await sites.fill(neighbours.slice(0, -1));
+  await page.getByLabel("A page there").fill(boatyard);
+  await page.getByRole("button", { name: "Try it", exact: true }).click();
+  await expect(page.getByText("show the chat once the site is published", { exact: false })).toBeVisible();
+  await expectAccessible(page);
+  await saved(page);
+  await studio.publish();
+  await visitor.goto(boatyard);
+  const button = visitor.getByRole("button", { name: "Ask us" });
+  await button.focus();
+  await visitor.keyboard.press("Enter");
+  await expect(visitor.getByLabel("Your question")).toBeFocused();
+  await ask("where can I park?");
+  await expect(log().getByText("Leave it at the boat slip.", { exact: false })).toBeVisible();
+  await expect(log().getByRole("link", { name: /By car/ })).toHaveAttribute(
+    "href",
+    new RegExp(`^${siteAddress(site, "/visit")}#`),
+  );
+  await expectAccessible(visitor);
+  // Nothing of the page's own style comes in.
+  await expect(visitor.getByRole("button", { name: "Ask", exact: true })).toHaveCSS("text-transform", "none");
+  await visitor.keyboard.press("Escape");
+  await expect(button).toBeFocused();
+});
+
 test("it fits a phone of 320 px, and can be erased", async () => {
   await visitor.setViewportSize({ width: 320, height: 600 });
   expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { surfaces } from "@/core/brand/brand";
 import { thanksSchema } from "@/core/field/schema";
-import { lineSchema } from "@/core/input/text";
+import { lineSchema, originsSchema } from "@/core/input/text";
 import type { Floating } from "@/core/opening/opening";
 import { pagesFields } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
@@ -226,19 +226,7 @@ const placeSchema: Joi.ObjectSchema<Place> = Joi.object<Place>({
       "array.unique": "Two seasons have the same id.",
       "season.overlap": "This meets “{#other}”. A date is in one season at most: let one begin after the other ends.",
     }),
-  allowedSites: Joi.array()
-    .items(
-      checked((value) => {
-        try {
-          return new URL(value).origin === value && /^https?:/.test(value);
-        } catch {
-          return false;
-        }
-      }, "Write another site as https://its-host.example, without a path."),
-    )
-    .max(50)
-    .unique()
-    .required(),
+  allowedSites: originsSchema.required(),
 });
 
 const tidyUp = Joi.object({

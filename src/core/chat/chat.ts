@@ -141,6 +141,8 @@ export interface Chat extends Opening {
   readonly model: Model | null;
   /** Pages over which its button floats; null for none. */
   readonly floating: Floating | null;
+  /** Origins of sites built elsewhere that may have it by its snippet; it answers on no other besides its own. */
+  readonly sites?: readonly string[];
   /** Conversations are erased after so many days. */
   readonly keepDays: number;
 }

@@ -1,6 +1,14 @@
 // What a page carries for the chat's script. Light enough for the visitor's browser.
 import type { Brief, Collectable, Greeting, Starter } from "./chat";
 
+/** The chat for pages of sites built elsewhere. */
+export interface AwayChat extends ReleasedChat {
+  /** Words of the button that opens it. */
+  readonly words: string;
+  /** Whether pages of that site may book, too. */
+  readonly books: boolean;
+}
+
 export interface ReleasedChat {
   readonly name: string;
   readonly helps: string;

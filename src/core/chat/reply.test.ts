@@ -97,7 +97,7 @@ test("orders are behind one's own page or a code, and never told without", () =>
   const reply = ask("where is my order 1041");
   expect(reply?.buttons).toEqual([
     { kind: "prove", text: "Tell me here" },
-    { kind: "link", text: "On its page", href: "/mine" },
+    { kind: "link", text: "Your own page", href: "/mine" },
   ]);
   expect(said(reply)).not.toContain("1041");
 });

@@ -391,7 +391,7 @@ function ownAnswer(heard: Heard, { hits, answers, now, facts }: Answering): Draf
           ? [
               {
                 kind: "widget" as const,
-                text: answer.link?.text ?? chatSays(heard.language).seePage,
+                text: answer.link?.text ?? chatSays(heard.language).openIt,
                 widget: answer.widget,
               },
             ]
@@ -415,10 +415,10 @@ function ownOrder(heard: Heard, { ownPage }: Answering): Draft | null {
   return {
     kind: "answer",
     lines: [said(says.order, 0)],
-    sources: [{ title: says.seePage, href: ownPage, words: "", kind: "live" }],
+    sources: [{ title: says.ownPage, href: ownPage, words: "", kind: "live" }],
     buttons: [
       { kind: "prove", text: says.prove },
-      { kind: "link", text: says.seePage, href: ownPage },
+      { kind: "link", text: says.ownPage, href: ownPage },
     ],
     from: { of: "live", what: "order" },
     why: [{ code: "chat.fromOrders" }],

@@ -35,7 +35,8 @@ export interface ChatSays {
   readonly noRow: (count: number, table: string) => string;
   readonly phone: (number: string) => string;
   readonly mail: (address: string) => string;
-  readonly seePage: string;
+  readonly ownPage: string;
+  readonly openIt: string;
   readonly talk: string;
   /** A conversation, in the list of what somebody did. */
   readonly talked: string;
@@ -85,7 +86,8 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     noRow: (count, table) => `None of the ${count} in “${table}” fits that.`,
     phone: (number) => `Phone: ${number}`,
     mail: (address) => `E-mail: ${address}`,
-    seePage: "On its page",
+    ownPage: "Your own page",
+    openIt: "Open it",
     talk: "Talk to a person",
     talked: "Conversation",
     prove: "Tell me here",
@@ -133,7 +135,8 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     noRow: (count, table) => `Keines der ${count} in „${table}“ passt dazu.`,
     phone: (number) => `Telefon: ${number}`,
     mail: (address) => `E-Mail: ${address}`,
-    seePage: "Auf der Seite",
+    ownPage: "Ihre eigene Seite",
+    openIt: "Öffnen",
     talk: "Mit einem Menschen sprechen",
     talked: "Gespräch",
     prove: "Hier sagen",
@@ -178,7 +181,8 @@ const languages: Readonly<Record<string, ChatSays>> & { readonly en: ChatSays } 
     noRow: (count, table) => `Aucun des ${count} dans « ${table} » ne convient.`,
     phone: (number) => `Téléphone : ${number}`,
     mail: (address) => `E-mail : ${address}`,
-    seePage: "Sur la page",
+    ownPage: "Votre propre page",
+    openIt: "Ouvrir",
     talk: "Parler à une personne",
     talked: "Conversation",
     prove: "Le dire ici",
@@ -204,6 +208,7 @@ const closely: Readonly<Partial<Record<string, Partial<ChatSays>>>> = {
     nothing: "Ich kann nur Worte lesen. Was möchtest du wissen?",
     script: (known) => `Ich lese ${known}. Frag bitte in einer dieser Sprachen, oder hinterlass eine Nachricht.`,
     twoReadings: "Was davon meinst du?",
+    ownPage: "Deine eigene Seite",
     codeTitle: "Dein Code",
     codeLetter: (code) =>
       `${code} ist der Code für die Stelle, an der nach deinen Bestellungen gefragt wurde. Er gilt zehn Minuten. Wer ihn nicht hat, sieht nichts.`,
@@ -220,6 +225,7 @@ const closely: Readonly<Partial<Record<string, Partial<ChatSays>>>> = {
     nothing: "Je ne lis que des mots. Que veux-tu savoir ?",
     script: (known) => `Je lis ${known}. Demande dans l’une de ces langues, ou laisse un message.`,
     twoReadings: "De quoi parles-tu ?",
+    ownPage: "Ta propre page",
     codeTitle: "Ton code",
     codeLetter: (code) =>
       `${code} est le code à écrire là où l’on a demandé tes commandes. Il vaut dix minutes. Sans lui, personne ne voit rien.`,

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { startAddress } from "@/core/crawl/address";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { neededWords } from "@/core/field/schema";
-import { lineSchema } from "@/core/input/text";
+import { lineSchema, originsSchema } from "@/core/input/text";
 import type { Floating } from "@/core/opening/opening";
 import { openingFields, pagesFields } from "@/core/opening/schema";
 import { weekSchema } from "@/core/site/hours-schema";
@@ -297,6 +297,7 @@ export const chatSchema: Joi.ObjectSchema<Chat> = Joi.object<Chat>({
   })
     .allow(null)
     .required(),
+  sites: originsSchema,
   keepDays: Joi.number().integer().min(1).max(730).required().messages({
     "number.base": "Write the days as a number.",
     "number.min": "A conversation is kept for a day at least.",

@@ -22,3 +22,25 @@ export const mailSchema = Joi.string().trim().lowercase().email({ tlds: false })
 export const idSchema = Joi.string()
   .pattern(/^[\w-]{1,40}$/)
   .messages({ "string.pattern.base": "An id has letters, digits, _ and -, at most 40." });
+
+/** Origins of other sites, written as https://its-host.example. */
+export const originsSchema = Joi.array()
+  .items(
+    Joi.string()
+      .max(300)
+      .custom((value: string, helpers) =>
+        URL.canParse(value) && new URL(value).origin === value && /^https?:/.test(value)
+          ? value
+          : helpers.error("origin.none"),
+      )
+      .messages({
+        "origin.none": "Write another site as https://its-host.example, without a path.",
+        "string.empty": "Write another site as https://its-host.example, without a path.",
+      }),
+  )
+  .max(50)
+  .unique()
+  .messages({
+    "array.max": "At most 50 other sites are possible.",
+    "array.unique": "This site is named twice.",
+  });

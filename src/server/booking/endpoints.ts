@@ -26,11 +26,12 @@ import {
   yesNo,
 } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
+import { awayEndpoints } from "../widget/elsewhere-endpoints";
 import { bookingPage, movePage } from "./page";
 import { postAsk } from "./public/asking";
-import { publicCall, publicSite } from "./public/call";
+import { originsOfPlaces, publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
-import { elsewhere, elsewhereScript, snippetPage } from "./public/elsewhere";
+import { elsewhere, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold, postWait } from "./public/making";
 import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
@@ -121,12 +122,6 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     currency: text,
     places: list(object({ id: text, name: text, address: text, zone: text, notice: text, textMessages: yesNo })),
     services: list(ref("Service")),
-  }),
-  Elsewhere: object({
-    language: text,
-    home: { type: "string", description: "Origin of the site that the calendar belongs to" },
-    form: { type: "object", description: "What the calendar's script draws", additionalProperties: true },
-    brand: { type: "object", description: "Custom properties of the brand", additionalProperties: text },
   }),
   Version: object({ setUp: whole, diary: whole }),
   Days: object({
@@ -294,48 +289,19 @@ export const bookingEndpoints: readonly Endpoint[] = [
     method: "GET",
     path: "/booking/{widget}/services",
     says: get("What can be booked", [widget], "Services"),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) => fresh(services(await calendar(call))),
   },
-  {
-    method: "GET",
-    path: "/booking/elsewhere.js",
-    says: {
-      summary: "The script that brings calendars to life on pages of sites built elsewhere",
-      responses: {
-        ...reading,
-        200: { description: "JavaScript", content: { "text/javascript": { schema: text } } },
-        304: unchanged,
-      },
-    },
-    fromPages: "any",
-    run: (call) => elsewhereScript(call),
-  },
-  {
-    method: "GET",
-    path: "/booking/{widget}/elsewhere",
-    says: get("The calendar for a page of another site that may have it", [widget], "Elsewhere", {
-      403: problem("Pages of that site may not have it"),
-    }),
-    fromPages: "any",
-    run: async (call) => fresh(await elsewhere(await calendar(call), call.header("origin"))),
-  },
-  {
-    method: "GET",
-    path: "/booking/{widget}/snippet",
-    says: {
-      summary: "What whoever builds another site has to know to put the calendar there",
-      parameters: [widget],
-      responses: { ...reading, 200: html("The page") },
-    },
-    fromPages: "own",
-    run: async (call) => page(call, await snippetPage(await calendar(call))),
-  },
+  ...awayEndpoints("booking", {
+    name: "the calendar",
+    told: async (call) => elsewhere(await calendar(call), call.header("origin")),
+    snippet: async (call) => snippetPage(await calendar(call)),
+  }),
   {
     method: "GET",
     path: "/booking/{widget}/version",
     says: get("Rises with everything that days and times depend on", [widget], "Version"),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     // For one row's cost: whether anything has changed.
     run: async (call) => fresh((await publicSite(call.context, call.siteKey)).versions),
   },
@@ -345,7 +311,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     says: get("The state of every day", [...asking, query("from", true, date), query("to", true, date), zone], "Days", {
       304: unchanged,
     }),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     costly: true,
     run: async (call) => {
       const { body, etag } = await days(await calendar(call), call.query);
@@ -361,7 +327,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
       "Dates",
       { 304: unchanged },
     ),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     costly: true,
     run: async (call) => {
       const { body, etag } = await dates(await calendar(call), call.query);
@@ -372,7 +338,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     method: "GET",
     path: "/booking/{widget}/times",
     says: get("The times of a day", [...asking, query("date", true, date), zone], "Times"),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     costly: true,
     run: async (call) => fresh(await times(await calendar(call), call.query)),
   },
@@ -380,7 +346,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     method: "GET",
     path: "/booking/{widget}/why",
     says: get("Why a start is not offered", [...asking, query("start", true), zone], "Why"),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     costly: true,
     run: async (call) => fresh(await why(await calendar(call), call.query)),
   },
@@ -389,7 +355,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     path: "/booking/{widget}/holds",
     says: post("Keeps a time for ten minutes", [widget, key], "NewHold", 201, "Booking"),
     body: "json",
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) => answered(await postHold(await calendar(call), call.body, keyOf(call), call.address)),
   },
   {
@@ -399,7 +365,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
       410: problem("The hold has ended"),
     }),
     body: "json",
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) => answered(await postBooking(await calendar(call), call.body, keyOf(call), call.address)),
   },
   {
@@ -407,7 +373,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     path: "/booking/{widget}/waits",
     says: post("Puts a client on the list of a time that is full", [widget, key], "NewWait", 201, "Booking"),
     body: "json",
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) => answered(await postWait(await calendar(call), call.body, keyOf(call), call.address)),
   },
   {
@@ -431,7 +397,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     method: "GET",
     path: ownBooking,
     says: get("A client's own booking", [widget, token], "Booking"),
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) => fresh(await getBooking(call.context, call.siteKey, param(call, "token"))),
   },
   {
@@ -439,7 +405,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     path: ownBooking,
     says: post("Moves or cancels it", [widget, token, key], "Deed", 200, "Booking"),
     body: "json",
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) =>
       answered(
         await postOwnBooking(
@@ -496,7 +462,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
       parameters: [widget, token],
       responses: { 200: calendarFile, ...reading },
     },
-    fromPages: "allowed",
+    fromPages: originsOfPlaces,
     run: async (call) =>
       new Response(await getBookingCalendar(call.context, call.siteKey, param(call, "token")), {
         headers: {

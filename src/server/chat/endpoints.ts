@@ -26,10 +26,12 @@ import { type Endpoint, fresh, page, param, type VisitorCall } from "../edge/end
 import { takePoint } from "../limit";
 import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
+import { awayEndpoints } from "../widget/elsewhere-endpoints";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
 import { sendCode } from "./proof";
+import { chatAway, chatSnippet, originsOfChat } from "./snippet";
 import { askChat, callPerson, eraseTalk, leaveMessage, proveMail, rateLine, readTalk } from "./visitors";
 
 const line: Json = object(
@@ -146,6 +148,7 @@ async function askedInPieces(call: VisitorCall): Promise<Response> {
 }
 
 export const chatEndpoints: readonly Endpoint[] = [
+  ...awayEndpoints("chat", { name: "the chat", told: chatAway, snippet: chatSnippet }),
   {
     method: "POST",
     path: "/chat/{widget}/questions",
@@ -157,7 +160,7 @@ export const chatEndpoints: readonly Endpoint[] = [
       "ChatAnswer",
     ),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     costly: true,
     headers: ["accept"],
     run: askedInPieces,
@@ -170,7 +173,7 @@ export const chatEndpoints: readonly Endpoint[] = [
       [token, query("after", false, whole), query("typing", false)],
       "ChatTalk",
     ),
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await readTalk(call, param(call, "token"))),
   },
   {
@@ -178,7 +181,7 @@ export const chatEndpoints: readonly Endpoint[] = [
     path: "/chat/talks/{token}/ratings",
     says: post("Says whether an answer helped", [token], "ChatRating", 200, "Taken"),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await rateLine(call, param(call, "token"))),
   },
   {
@@ -186,7 +189,7 @@ export const chatEndpoints: readonly Endpoint[] = [
     path: "/chat/talks/{token}/calls",
     says: post("Calls a person", [token], "ChatCall", 200, "ChatAnswer"),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await callPerson(call, param(call, "token"))),
   },
   {
@@ -200,7 +203,7 @@ export const chatEndpoints: readonly Endpoint[] = [
       "Taken",
     ),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     costly: true,
     run: async (call) => fresh(await sendCode(call, param(call, "token"))),
   },
@@ -209,7 +212,7 @@ export const chatEndpoints: readonly Endpoint[] = [
     path: "/chat/talks/{token}/proofs",
     says: post("Proves the mail address by its code; what was ordered is told", [token], "ChatCode", 200, "ChatAnswer"),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await proveMail(call, param(call, "token"))),
   },
   {
@@ -217,7 +220,7 @@ export const chatEndpoints: readonly Endpoint[] = [
     path: "/chat/talks/{token}/messages",
     says: post("Leaves a message", [token], "ChatMessage", 200, "ChatAnswer"),
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await leaveMessage(call, param(call, "token"))),
   },
   {
@@ -235,7 +238,7 @@ export const chatEndpoints: readonly Endpoint[] = [
       },
     },
     body: "json",
-    fromPages: "own",
+    fromPages: originsOfChat,
     run: async (call) => fresh(await eraseTalk(call, param(call, "token"))),
   },
   {

@@ -8,8 +8,7 @@ import { scribeKey } from "@/standins/scribe/host";
 import { orderedByQuestion } from "../../../tests/chat/orders";
 import type { Context } from "../context";
 import { answerVisitor } from "../edge/visitors";
-import { operations } from "../operations";
-import { type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
+import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 let studio: TestStudio;
@@ -19,12 +18,7 @@ let siteId = "";
 let chatId = "";
 const site = "wrenfield";
 
-const operate = (
-  name: keyof typeof operations,
-  input: object,
-  person: "designer" | "editor" = "designer",
-  // biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
-): Promise<any> => operations[name].perform({ ...studio.incoming(person), context }, { site, ...input });
+const operate = operatorIn(site, () => ({ studio, context }));
 
 const at = (path: string) => `http://scribe.localhost:${context.settings.port}${path}`;
 const model = (path: string, mostCalls = 5000) => ({ address: at(path), mostCalls, costIn: 25_000, costOut: 100_000 });

@@ -18,8 +18,11 @@ import { dayIn } from "../day";
 import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound, validated } from "../problem";
+import { originSchema, triedAway } from "../widget/elsewhere";
+import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { hasModelKey, keepModelKey, modelFigures, reword } from "./model";
+import { chatFor } from "./snippet";
 import { goOnWith, savedSource, sourceState, stopSource } from "./sources";
 import { runTests, shareRight, workingEngine } from "./working";
 
@@ -206,6 +209,17 @@ export const chatOperations = {
     },
   ),
   /** How a question would be answered as things stand, with every reason. */
+  /** What a page of another site would be answered by the live release: what it shows, or the sentence that it would read. */
+  "chat.tryElsewhere": siteOperation(
+    "widgets.change",
+    { widget, origin: originSchema },
+    async ({ context, site }: SiteCall, input: { widget: string; origin: string }) =>
+      triedAway(input.origin, async () => {
+        const live = await liveWidget(context, site, "chat", input.widget);
+        const { form } = await chatFor(context, site, live, input.origin);
+        return form.books ? ["times"] : [];
+      }),
+  ),
   "chat.try": siteOperation(
     "site.rehearse",
     {

@@ -15,7 +15,7 @@ import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound, validated } from "../problem";
 import { ordersOf } from "../shop/known";
 import { liveWidget } from "../widget/live";
-import { lineOf, say, type Talk, talkOf } from "./talks";
+import { lineOf, say, type Talk, talkOf, tellDesk } from "./talks";
 
 const lastsMs = 600_000;
 const mostTries = 5;
@@ -121,6 +121,8 @@ export async function checkCode(call: VisitorCall, ofToken: string) {
       .set({ code: "", codeUntil: null })
       .where(and(mine, eq(chatTalks.code, code)));
     if (used.affectedRows === 0) throw fieldProblem("code", words.codeOver);
-    return say(context, tx, talk, [line], () => ({ email }));
+    const done = await say(context, tx, talk, [line], () => ({ email }));
+    if (done.fresh) await tellDesk(tx, site.id, false);
+    return done;
   });
 }

@@ -10,9 +10,8 @@ import { findSite } from "@/data/site/queries";
 import { withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { JobLost } from "../job/queue";
-import { operations } from "../operations";
 import { addDocument } from "../site/media";
-import { type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
+import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sourceKey } from "./elsewhere";
 import { goOnWith, sourcesJob, stopSource } from "./sources";
@@ -25,12 +24,7 @@ let studioId = "";
 let chatId = "";
 const site = "wrenfield";
 
-const operate = (
-  name: keyof typeof operations,
-  input: object,
-  person: "designer" | "editor" = "designer",
-  // biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
-): Promise<any> => operations[name].perform({ ...studio.incoming(person), context }, { site, ...input });
+const operate = operatorIn(site, () => ({ studio, context }));
 
 const host = (label: string) => `http://${label}.localhost:${context.settings.port}`;
 const other = (label: string, part: Partial<Extract<ChatSource, { of: "site" }>> = {}): ChatSource => ({

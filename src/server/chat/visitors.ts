@@ -21,6 +21,7 @@ import { answer } from "./answer";
 import { liveEngine } from "./engines";
 import { reword } from "./model";
 import { checkCode } from "./proof";
+import { askedOn } from "./snippet";
 import {
   beginTalk,
   forgetTalks,
@@ -79,7 +80,8 @@ const isPersons = ({ state }: Pick<Talk, "state">): boolean => state === "person
  */
 export async function askChat(call: VisitorCall, widgetId: string, says?: (sentence: string) => void) {
   const { context } = call;
-  const asked = validated(askSchema, call.body);
+  const given = validated(askSchema, call.body);
+  const asked = { ...given, page: askedOn(call, given.page) };
   const site = await siteOf(call);
   await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
   const widget = await liveWidget(context, site, "chat", widgetId);

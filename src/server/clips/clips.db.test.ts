@@ -12,10 +12,9 @@ import { clipChecks } from "@/data/video/tables";
 import { withClock } from "../booking/api.test-kit";
 import { releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
-import { operations } from "../operations";
 import { Problem } from "../problem";
 import { renewPages } from "../release/renew";
-import { type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
+import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { askClips } from "../video/standing";
 import { nextTry, refreshClips } from "./refresh";
@@ -27,12 +26,7 @@ const site = "wrenfield";
 let siteId = "";
 let feedId = "";
 
-const operate = (
-  name: keyof typeof operations,
-  input: object,
-  person: "designer" | "editor" = "designer",
-  // biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
-): Promise<any> => operations[name].perform({ ...studio.incoming(person), context }, { site, ...input });
+const operate = operatorIn(site, () => ({ studio, context }));
 
 async function refusalOf(work: Promise<unknown>) {
   const error = await work.then(

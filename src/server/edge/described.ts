@@ -92,6 +92,12 @@ export const pageDoes = (summary: string): Json => ({
 
 /** Forms that answers of every kind are made of. */
 export const commonSchemas: Readonly<Record<string, Json>> = {
+  Elsewhere: object({
+    language: text,
+    home: { type: "string", description: "Origin of the site that the widget belongs to" },
+    form: { type: "object", description: "What its script draws", additionalProperties: true },
+    brand: { type: "object", description: "Custom properties of the brand", additionalProperties: text },
+  }),
   Moment: object({ instant, place: wall, visitor: wall }, ["visitor"]),
   Problem: object(
     {

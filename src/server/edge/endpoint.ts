@@ -18,6 +18,9 @@ export interface VisitorCall {
   header(name: string): string | null;
 }
 
+/** Origins of other sites whose pages may call a site. */
+export type AllowedOrigins = (context: Context, siteKey: string) => Promise<readonly string[]>;
+
 export interface Endpoint {
   readonly method: "GET" | "POST";
   /** Below /_w/v1, with parameters in braces, as in openapi.json. */
@@ -27,10 +30,10 @@ export interface Endpoint {
   /** What its body is read as; without one, no body is read. */
   readonly body?: "json" | "signed" | "form";
   /**
-   * Whose pages may call: only the site's own, also those of other sites that a place allows, or any, whom the call itself
-   * judges: a page that is refused can read why.
+   * Whose pages may call: only the site's own, also those of other sites that this names, or any, whom the call itself judges: a
+   * page that is refused can read why.
    */
-  readonly fromPages: "own" | "allowed" | "any";
+  readonly fromPages: "own" | "any" | AllowedOrigins;
   /** Headers it reads besides those of every call. */
   readonly headers?: readonly string[];
   /** Its work depends on what is asked; the caller's limit pays for it. */

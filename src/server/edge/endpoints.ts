@@ -33,7 +33,7 @@ const common: readonly Endpoint[] = [
         200: { description: "OpenAPI 3.1", content: { "application/json": { schema: { type: "object" } } } },
       },
     },
-    fromPages: "allowed",
+    fromPages: "any",
     run: async () => fresh(openApi),
   },
 ];

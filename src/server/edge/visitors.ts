@@ -3,9 +3,7 @@
 import { nanoid } from "nanoid";
 import { formShape, shapeFault, textFault } from "@/core/input/shape";
 import { preferredLanguage } from "@/core/locale/language";
-import { allowedOrigins, publicSite } from "../booking/public/call";
 import { spendReading, takeReading } from "../booking/public/reading";
-import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";
 import { siteHeaders } from "../process/headers";
@@ -58,29 +56,16 @@ function allowed(here: readonly Endpoint[]): string {
   return [...new Set([...methods, "OPTIONS"])].join(", ");
 }
 
-/** Whether a page of `origin` may call this site: one of its own, or one that a place allows. */
-async function mayCall(context: Context, request: Request, siteKey: string, origin: string): Promise<boolean> {
-  if (isOwnOrigin(origin, request.headers.get("host"))) return true;
-  const { site, versions } = await publicSite(context, siteKey);
-  // Nothing was ever set up here, so nobody was allowed anything.
-  if (!versions.setUp) return false;
-  return allowedOrigins(await setUpAt(context.db, site.id, versions.setUp)).includes(origin);
-}
-
 async function corsHeaders(
   context: Context,
   request: Request,
   siteKey: string,
-  endpoint: Endpoint,
+  { fromPages }: Endpoint,
 ): Promise<Record<string, string>> {
   const origin = request.headers.get("origin");
   if (origin === null) return { vary: "Origin" };
   const own = isOwnOrigin(origin, request.headers.get("host"));
-  if (
-    own ||
-    endpoint.fromPages === "any" ||
-    (endpoint.fromPages === "allowed" && (await mayCall(context, request, siteKey, origin)))
-  )
+  if (own || fromPages === "any" || (fromPages !== "own" && (await fromPages(context, siteKey)).includes(origin)))
     return {
       vary: "Origin",
       "access-control-allow-origin": origin,

@@ -3,8 +3,10 @@ import { createServer, type IncomingMessage, type ServerResponse } from "node:ht
 import type { AddressInfo } from "node:net";
 import { serveStandIn } from "@/standins/hosts";
 import { type Context, standInOrigins } from "../context";
+import { operations } from "../operations";
 import { payStore } from "../payment/stand-in-store";
 import { readHost } from "../process/hosts";
+import type { TestStudio } from "./studio.test-kit";
 
 export interface StandIns {
   readonly context: Context;
@@ -14,6 +16,15 @@ export interface StandIns {
   instead: ((request: IncomingMessage, response: ServerResponse) => boolean) | null;
   close(): Promise<void>;
 }
+
+/** Operations of one site, done by somebody in the context as it is at that moment: its clock, and the stand-ins' port. */
+export const operatorIn =
+  (site: string, now: () => { readonly studio: TestStudio; readonly context: Context }) =>
+  // biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
+  (name: keyof typeof operations, input: object, person: "designer" | "editor" = "designer"): Promise<any> => {
+    const { studio, context } = now();
+    return operations[name].perform({ ...studio.incoming(person), context }, { site, ...input });
+  };
 
 /** Starts them; the context is the one given, with their port for its own. */
 export async function startStandIns(context: Context): Promise<StandIns> {

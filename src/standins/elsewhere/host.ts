@@ -1,6 +1,8 @@
 // Pages of somebody else, as a stand-in: one that lets itself be framed, one that forbids it, one that says by message how
-// high it is, one that asks for the device, and a small visit counter with cookies.
+// high it is, one that asks for the device, one that carries a widget of ours by its snippet, and a small visit counter with
+// cookies.
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { snippetOf } from "@/core/widget/snippet";
 import { html, type Piece, says, send } from "../answer";
 
 const cookies = "Path=/; SameSite=None; Secure";
@@ -12,6 +14,10 @@ const page = (title: string, body: string, headers: Piece["headers"] = {}): Piec
 
 const styles =
   "body{margin:0;font:15px/1.45 system-ui,sans-serif;background:#eef3f6;color:#1b2b33}main{padding:16px}h1{font-size:18px;margin:0 0 8px}table{border-collapse:collapse;width:100%}td{padding:6px 4px;border-top:1px solid #c3d0d8}";
+
+/** Of a page that carries a widget: what of it shows in the widget has come in where it should not. */
+const boatyard =
+  "html{font-size:62.5%}body{font:16px/1.5 Georgia,serif;background:#fdf6ec;color:#3a2b1a}p{color:#7a3b00}button,a{text-transform:uppercase;letter-spacing:.1em}form{border:3px dotted #7a3b00}";
 
 const times = ["07:10", "08:40", "10:10", "12:40", "15:10", "17:40"];
 const timetable = `<h1>Ferries across the Wren</h1><table>${times.map((time) => `<tr><td>${time}</td><td>Lower quay</td><td>7 min</td></tr>`).join("")}</table>`;
@@ -34,6 +40,7 @@ const pixel = Buffer.from("R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBR
 const routes: Readonly<Record<string, () => Piece>> = {
   "/": () => page("Elsewhere", "<h1>Elsewhere</h1><p>A stand-in for other people’s pages.</p>"),
   "/page.css": () => ({ type: "text/css; charset=utf-8", body: styles }),
+  "/boatyard.css": () => ({ type: "text/css; charset=utf-8", body: boatyard }),
   "/ferries": () =>
     page("Ferries across the Wren", timetable, {
       "Set-Cookie": [`stop=lower-quay; Max-Age=31536000; ${cookies}`],
@@ -66,11 +73,28 @@ const routes: Readonly<Record<string, () => Piece>> = {
   }),
 };
 
+/** Another business's page with a widget on it: `?site=wrenfield&kind=chat&widget=…&place=corner`. */
+function carries(host: string, asked: URLSearchParams): Piece {
+  const [site = "", widget = ""] = ["site", "widget"].map((name) => asked.get(name) ?? "");
+  const kind = asked.get("kind") === "booking" ? "booking" : "chat";
+  if (![site, widget].every((one) => /^[\w-]{1,40}$/.test(one)))
+    return says(400, "It is asked for with a site and a widget.");
+  const lines = snippetOf(`//${host.replace(/^[^.]*/, site)}`, {
+    ...{ kind, widget, words: "Ask there" },
+    place: asked.get("place") === "corner" ? "corner" : "flow",
+  });
+  return page(
+    "Boatyard",
+    `<link rel="stylesheet" href="/boatyard.css"><h1>The boatyard across the water</h1><p>We mend hulls. For pots, ask our neighbours.</p>${lines}<p>Open when the tide is.</p>`,
+  );
+}
+
 /** Answers a request on the host of other people's pages. */
 export async function serveElsewhere(request: IncomingMessage, response: ServerResponse): Promise<void> {
   const head = request.method === "HEAD";
   if (request.method !== "GET" && !head) return send(response, says(405, "Only GET and HEAD."), head);
-  const path = (request.url ?? "/").split("?", 1)[0] as string;
+  const [path = "/", query] = (request.url ?? "/").split("?", 2);
+  if (path === "/carries") return send(response, carries(request.headers.host ?? "", new URLSearchParams(query)), head);
   send(
     response,
     Object.hasOwn(routes, path) ? (routes[path] as () => Piece)() : says(404, "There is nothing here."),

@@ -18,10 +18,10 @@ import {
   TextInput,
   Tick,
 } from "@/studio/kit/kit";
+import { Lines } from "@/studio/kit/line-list";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
 import { LettersOf } from "./letters-of";
-import { Lines } from "./service-sheet";
 import { words } from "./words";
 import { WordsOf } from "./words-of";
 

@@ -21,6 +21,7 @@ import {
   Tick,
   Title,
 } from "@/studio/kit/kit";
+import { Lines } from "@/studio/kit/line-list";
 import type { StepProps } from "@/studio/widget/half";
 import { CourseEditor } from "./course-editor";
 import type { Editing } from "./editing";
@@ -397,37 +398,6 @@ function Lengths({ editing }: Props) {
       >
         {own.addLength}
       </QuietButton>
-    </Box>
-  );
-}
-
-/** Lines of words, one a line. What is empty is let go of when the field is left. */
-export function Lines({
-  value,
-  onChange,
-  ...ids
-}: {
-  id?: string;
-  value: readonly string[];
-  onChange: (lines: readonly string[]) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <Box onBlur={() => setTyped(null)}>
-      <TextArea
-        {...ids}
-        rows={Math.max(2, value.length)}
-        value={typed ?? value.join("\n")}
-        onChange={(text) => {
-          setTyped(text);
-          onChange(
-            text
-              .split("\n")
-              .map((line) => line.trim())
-              .filter(Boolean),
-          );
-        }}
-      />
     </Box>
   );
 }

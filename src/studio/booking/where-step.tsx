@@ -6,12 +6,13 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newPlace } from "@/core/booking/blank";
 import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
 import { IconButton, QuietButton, Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Lines } from "@/studio/kit/line-list";
 import { Floats } from "@/studio/opening/floats";
+import { Elsewhere } from "@/studio/widget/elsewhere";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
-import { Elsewhere } from "./elsewhere";
-import { Lines } from "./service-sheet";
 import { words } from "./words";
 
 const own = words.where;
@@ -21,7 +22,7 @@ const zones: readonly string[] = Intl.supportedValuesOf("timeZone");
 
 export function WhereStep(props: StepProps<"booking">) {
   const { part } = props;
-  const { settings } = useSite();
+  const { key: site, settings } = useSite();
   const editor = editingOf(props);
   return (
     <>
@@ -51,7 +52,15 @@ export function WhereStep(props: StepProps<"booking">) {
         note={own.floatsNote}
         onChange={(floating) => props.change({ floating: floating ?? undefined })}
       />
-      <Elsewhere widget={props.id} allowed={part.places.flatMap(({ allowedSites }) => allowedSites)} />
+      <Elsewhere
+        kind="booking"
+        widget={props.id}
+        link={words.elsewhere.link}
+        note={words.elsewhere.note}
+        allowed={part.places.flatMap(({ allowedSites }) => allowedSites)}
+        says={words.elsewhere}
+        ask={(origin) => ask("booking.tryElsewhere", { site, widget: props.id, origin })}
+      />
     </>
   );
 }

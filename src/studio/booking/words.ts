@@ -599,16 +599,8 @@ export const words = {
     sampleService: "A service",
   },
   elsewhere: {
-    title: "On sites built elsewhere",
     note: "One element and one script. They work on pages of the sites named above; on others a sentence says so. The calendar has to be published.",
-    lines: "The lines for the other site",
     link: "Book a time",
-    copy: "Copy the lines",
-    copied: "Copied",
-    page: "Page for whoever builds it",
-    address: "A page there",
-    addressHint: "What would a visitor of that page get?",
-    tryIt: "Try it",
     shows: (origin: string, services: readonly string[]) =>
       services.length
         ? `Pages of ${origin} show the calendar with ${services.join(", ")}.`

@@ -84,8 +84,9 @@ export const chatStudio: WidgetStudio<"chat"> = {
     {
       key: "where",
       title: words.where.title,
-      of: ["floating"],
-      summary: ({ floating, triggers }) => words.where.note(floating !== null, triggers.length > 0),
+      of: ["floating", "sites"],
+      summary: ({ floating, triggers, sites = [] }) =>
+        words.where.note(floating !== null, triggers.length > 0, sites.length),
       Panel: WhereStep,
     },
     whenStep,

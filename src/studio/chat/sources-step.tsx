@@ -266,8 +266,11 @@ function FoundPages({ pages }: { pages: Found["pages"] }) {
 }
 
 function OneFile({ source, fault, onRemove }: { source: File; fault: string | undefined; onRemove: () => void }) {
-  const entry = useSite().media.find(({ hash }) => hash === source.file);
-  const { found } = useSource(source);
+  const site = useSite();
+  const entry = site.media.find(({ hash }) => hash === source.file);
+  const { found, put } = useSource(source);
+  const { refusal, busy, attempt } = useDeed();
+  const again = () => attempt(async () => put(await ask("chat.sourceGo", { site: site.key, source })));
   const name = entry?.name ?? found?.name ?? "";
   const problem = fault ?? found?.problem;
   return (
@@ -286,6 +289,13 @@ function OneFile({ source, fault, onRemove }: { source: File; fault: string | un
         </IconButton>
       </Flex>
       {problem ? <State tone="amber">{problem}</State> : null}
+      {!fault && found?.problem ? (
+        <PlainButton mt="6px" loading={busy} onClick={again}>
+          <RefreshCw size={13} />
+          {own.tryAgain}
+        </PlainButton>
+      ) : null}
+      <RefusalNote refusal={refusal} />
     </Box>
   );
 }

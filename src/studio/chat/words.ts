@@ -299,10 +299,27 @@ export const words = {
   },
   where: {
     title: "Where and when",
-    note: (floats: boolean, opens: boolean) =>
-      [floats ? "button over pages" : "only where placed", opens ? "opens by itself" : "asked for"].join(", "),
+    note: (floats: boolean, opens: boolean, sites: number) =>
+      [
+        floats ? "button over pages" : "only where placed",
+        opens ? "opens by itself" : "asked for",
+        ...(sites ? [sites === 1 ? "on one other site" : `on ${sites} other sites`] : []),
+      ].join(", "),
     floatsNote: "Without it, the chat stands only where it is placed.",
     floatsWords: "Ask us",
+    private: "It is private: it answers on the pages of this site, and on those of the sites listed here.",
+    sites: "Other sites that may have it",
+    sitesHint: "One a line: https://maker-fair.example. They hold from the next release.",
+    places: [
+      ["corner", "behind a button in the corner"],
+      ["flow", "in the page"],
+    ] as const,
+    shows: (origin: string, shows: readonly string[]) =>
+      shows.length
+        ? `Pages of ${origin} show the chat, and times can be booked in it.`
+        : `Pages of ${origin} show the chat. Times are booked on this site: the place of the calendar does not list ${origin}.`,
+    reads: (origin: string, why: string) => `Pages of ${origin} show no chat, but: ${why}`,
+    unpublished: (origin: string) => `Pages of ${origin} show the chat once the site is published.`,
   },
   why: {
     title: "Why this answer?",

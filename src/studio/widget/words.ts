@@ -26,6 +26,17 @@ export const words = {
   name: "Name",
   removeIt: "Remove the widget",
   toThePages: "To the pages",
+  elsewhere: {
+    title: "On sites built elsewhere",
+    place: "There it stands",
+    lines: "The lines for the other site",
+    copy: "Copy the lines",
+    copied: "Copied",
+    page: "Page for whoever builds it",
+    address: "A page there",
+    addressHint: "What would a visitor of that page get?",
+    tryIt: "Try it",
+  },
   widgets: "Widgets",
   workingPartsTheyFollow: (name: string) =>
     `Working parts of ${name}. They follow Brand and are placed with one click.`,

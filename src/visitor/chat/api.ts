@@ -1,5 +1,6 @@
 // The chat's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
 import type { Button } from "@/core/chat/told";
+import type { PageData } from "@/core/widget/released";
 import { askStudio } from "../ask-studio";
 import type { Page } from "../kind";
 
@@ -60,12 +61,19 @@ async function pieces(body: ReadableStream<Uint8Array>, says: (sentence: string)
   }
 }
 
+/** What a box needs to know of the page around it. */
+export type ChatPage = Pick<Page, "tell" | "mayTakeFocus"> & {
+  readonly data: Pick<PageData, "language" | "rehearsal">;
+};
+
 export class ChatApi {
   private readonly rehearsed: ReturnType<typeof askStudio> | null;
 
   constructor(
-    page: Page,
+    page: ChatPage,
     private readonly widget: string,
+    /** Origin of the site; "" on its own pages. */
+    private readonly home: string,
   ) {
     const { rehearsal } = page.data;
     this.rehearsed = rehearsal ? askStudio(page, rehearsal.studio, widget) : null;
@@ -83,7 +91,7 @@ export class ChatApi {
     try {
       if (this.rehearsed) ({ status, body: came } = await this.rehearsed(path, {}, body));
       else {
-        const response = await fetch(`/_w/v1/${path}`, {
+        const response = await fetch(`${this.home}/_w/v1/${path}`, {
           ...(body === undefined
             ? {}
             : {

@@ -6,8 +6,7 @@ import type { ReleasedChat } from "@/core/chat/released";
 import type { Button } from "@/core/chat/told";
 import { pathMatches } from "@/core/opening/rule";
 import { wallIn } from "@/core/site/open-hours";
-import type { Page } from "../kind";
-import { ChatApi, newKey, type Talk, type TalkLine } from "./api";
+import { ChatApi, type ChatPage, newKey, type Talk, type TalkLine } from "./api";
 import { hrefTo, mark } from "./mark";
 import { styles } from "./styles";
 
@@ -26,14 +25,15 @@ const keptIn = (kind: "local" | "session"): Storage | null => {
 };
 
 let sheet: CSSStyleSheet | null = null;
-function dressed() {
+/** Dresses what stands on pages of the site. */
+export function dressPage() {
   if (sheet) return;
   sheet = new CSSStyleSheet();
   sheet.replaceSync(styles);
   document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
 }
 
-const make = <K extends keyof HTMLElementTagNameMap>(
+export const make = <K extends keyof HTMLElementTagNameMap>(
   name: K,
   set: Partial<HTMLElementTagNameMap[K]> & { className?: string } = {},
   ...children: (Node | string)[]
@@ -94,6 +94,19 @@ function fieldOf({ name, label, type, options = [], needed = true }: SmallField)
   return type === "tick" ? make("label", { className: "c-tick" }, input, label) : make("label", {}, label, input);
 }
 
+/** Where a box stands. */
+export interface Stands {
+  /** Closes what it stands in; null where it stands in the page. */
+  readonly close: (() => void) | null;
+  /** Origin of the site that it belongs to; "" on that site's own pages. */
+  readonly home: string;
+  /** Whether times can be booked in it; else they lead to their page. */
+  readonly books: boolean;
+}
+
+/** In a page of the site. */
+export const atHome = (close: Stands["close"]): Stands => ({ close, home: "", books: true });
+
 export class ChatBox {
   readonly element = make("div", { className: "c-box" });
   private readonly words: ChatPageWords;
@@ -111,17 +124,16 @@ export class ChatBox {
   private readonly now: () => number;
 
   constructor(
-    private readonly page: Page,
+    private readonly page: ChatPage,
     widget: string,
     private form: ReleasedChat,
-    private readonly close: (() => void) | null,
+    private readonly stands: Stands,
   ) {
-    dressed();
-    const { data, visitor } = page;
+    const { data } = page;
     const began = performance.now();
-    this.now = () => (data.rehearsal ? visitor.now + (performance.now() - began) : Date.now());
+    this.now = () => (data.rehearsal ? data.rehearsal.visitor.now + (performance.now() - began) : Date.now());
     this.words = chatPageWords(spokenIn(data.language, form));
-    this.api = new ChatApi(page, widget);
+    this.api = new ChatApi(page, widget, stands.home);
     const { words } = this;
     this.log = make("div", { className: "c-log", tabIndex: 0 });
     this.log.setAttribute("role", "log");
@@ -202,8 +214,8 @@ export class ChatBox {
       summary.focus();
     });
     head.append(more);
-    if (this.close) {
-      const close = make("button", { type: "button", onclick: this.close }, "×");
+    if (this.stands.close) {
+      const close = make("button", { type: "button", onclick: this.stands.close }, "×");
       close.ariaLabel = words.close;
       head.append(close);
     }
@@ -405,9 +417,12 @@ export class ChatBox {
       const from = make("div", { className: "c-from" }, `${this.words.sources} `);
       for (const [at, { title, href, words }] of sources.entries()) {
         if (at) from.append(", ");
-        const link = make("a", { href: hrefTo(href, words) }, title);
+        const link = this.link(hrefTo(href, words), title);
         link.onclick = (event) => {
-          if (this.page.data.rehearsal || (href.split("#")[0] === location.pathname && words && mark(words)))
+          if (
+            this.page.data.rehearsal ||
+            (!this.stands.home && href.split("#")[0] === location.pathname && words && mark(words))
+          )
             event.preventDefault();
         };
         from.append(link);
@@ -456,7 +471,7 @@ export class ChatBox {
       case "ask":
         return press(() => this.ask(button.text));
       case "link":
-        return make("a", { className: "c-key", href: button.href }, button.text);
+        return this.link(button.href, button.text, "c-key");
       case "widget":
         return this.opener(button);
       case "person":
@@ -464,13 +479,22 @@ export class ChatBox {
       case "prove":
         return press(() => this.proveForm(keys));
       case "book":
-        return button.onPage || this.page.data.rehearsal
-          ? make("a", { className: "c-key", href: button.href, title: this.words.onPage }, button.text)
+        return button.onPage || !this.stands.books || this.page.data.rehearsal
+          ? Object.assign(this.link(button.href, button.text, "c-key"), { title: this.words.onPage })
           : press(() => this.bookForm(button, keys));
     }
   }
 
+  /** A link of the site; from pages of other sites it leads there in a tab of its own, so that the conversation stays. */
+  private link(href: string, text: string, className = ""): HTMLAnchorElement {
+    const { home } = this.stands;
+    if (!home) return make("a", { className, href }, text);
+    return make("a", { className, href: new URL(href, home).href, target: "_blank", rel: "noopener" }, text);
+  }
+
   private opener({ text, widget }: Extract<Button, { kind: "widget" }>): HTMLElement {
+    // What it opens stands on the site.
+    if (this.stands.home) return this.link("/", text, "c-key");
     const button = make("button", { type: "button", className: "c-key" }, text);
     const behind = document.getElementById(`widget-${widget}`);
     if (behind?.popover) button.onclick = () => behind.showPopover();

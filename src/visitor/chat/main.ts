@@ -2,7 +2,7 @@
 import type { ReleasedChat } from "@/core/chat/released";
 import type { ReleasedWidget } from "@/core/widget/released";
 import type { Page, VisitorKind } from "../kind";
-import { ChatBox } from "./box";
+import { atHome, ChatBox, dressPage } from "./box";
 
 /** A draft in the studio is shown as it is written. */
 function follow(page: Page, id: string, box: ChatBox) {
@@ -17,8 +17,9 @@ function follow(page: Page, id: string, box: ChatBox) {
 
 const chat: VisitorKind = {
   mount(spot, { id, form }, page) {
+    dressPage();
     const over = spot.closest<HTMLElement>("[popover]");
-    const box = new ChatBox(page, id, form as ReleasedChat, over ? () => over.hidePopover() : null);
+    const box = new ChatBox(page, id, form as ReleasedChat, atHome(over ? () => over.hidePopover() : null));
     follow(page, id, box);
     spot.replaceChildren(box.element);
     if (over && page.mayTakeFocus()) box.focus();
@@ -30,13 +31,19 @@ const chat: VisitorKind = {
     const over = standing ?? document.createElement("div");
     let box: ChatBox | null = null;
     if (!standing) {
+      dressPage();
       over.className = "w-chat-over";
       over.popover = "manual";
       over.role = "dialog";
       over.ariaLabel = (form as ReleasedChat).name;
       const spot = document.createElement("div");
       spot.className = "w-chat";
-      box = new ChatBox(page, id, form as ReleasedChat, () => over.hidePopover());
+      box = new ChatBox(
+        page,
+        id,
+        form as ReleasedChat,
+        atHome(() => over.hidePopover()),
+      );
       spot.append(box.element);
       over.append(spot);
       document.body.append(over);

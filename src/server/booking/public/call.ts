@@ -8,6 +8,7 @@ import { releases } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
+import type { AllowedOrigins } from "../../edge/endpoint";
 import { notFound } from "../../problem";
 import { setUpAt } from "../set-up";
 
@@ -66,6 +67,12 @@ export async function publicCall(
   return { context, site, widget, versions, setUp, services: settings.services, settings, language };
 }
 
-/** Origins whose pages may call: the site itself, and those its places allow. */
+/** Origins of other sites whose pages may call: those that its places allow. */
 export const allowedOrigins = (setUp: BookingSetUp): readonly string[] =>
   setUp.places.flatMap(({ allowedSites }) => allowedSites);
+
+/** The same of a site by its key; nobody is allowed anything where nothing was ever set up. */
+export const originsOfPlaces: AllowedOrigins = async (context, siteKey) => {
+  const { site, versions } = await publicSite(context, siteKey);
+  return versions.setUp ? allowedOrigins(await setUpAt(context.db, site.id, versions.setUp)) : [];
+};

@@ -1,0 +1,17 @@
+// The calendar on a page of a site that was built elsewhere.
+import type { ReleasedBooking } from "@/core/booking/released";
+import { bringAway, dress, pageLanguage } from "../away";
+import { BookingApi } from "./api";
+import { SiteBooking } from "./element";
+
+bringAway<ReleasedBooking>("booking", (spot, key, { language, home, form, brand }) => {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const element = new SiteBooking();
+  element.form = form;
+  element.language = pageLanguage(language);
+  element.zone = zone;
+  element.api = BookingApi.from(home, key, zone);
+  element.bookingBase = `${home}/_w/v1/booking/${key}/bookings`;
+  dress(element, brand);
+  spot.replaceChildren(element);
+});
