@@ -214,6 +214,28 @@ test("a connected model’s sentences come as they are ready", async () => {
   expect((await streamed).headers()["content-type"]).toBe("application/x-ndjson");
 });
 
+test("it fits a phone of 320 px, and can be erased", async () => {
+  await visitor.setViewportSize({ width: 320, height: 600 });
+  expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
+  await expectAccessible(visitor);
+  await visitor.locator(".c-more summary").click();
+  await visitor.getByRole("button", { name: "Erase this conversation" }).click();
+  await expect(log().getByText("This conversation is erased.")).toBeVisible();
+  await expect(log().getByText("Bring boots.")).toHaveCount(0);
+});
+
+test("without script the same answer comes as a page", async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const plain = await context.newPage();
+  await plain.goto(siteAddress(site, "/visit"));
+  await plain.getByRole("button", { name: "Ask us" }).click();
+  await plain.getByLabel("Your question").fill("What should I wear?");
+  await plain.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(plain.getByText("muddy up to the elbows", { exact: false })).toBeVisible();
+  await expect(plain.getByRole("link", { name: /What should I wear/ })).toHaveAttribute("href", "/classes");
+  await context.close();
+});
+
 test("it stands on another business's page by two lines, once that site is listed and published", async () => {
   const neighbours = standIn("neighbours");
   const { widgets } = await studio.call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
@@ -251,26 +273,4 @@ test("it stands on another business's page by two lines, once that site is liste
   await expect(visitor.getByRole("button", { name: "Ask", exact: true })).toHaveCSS("text-transform", "none");
   await visitor.keyboard.press("Escape");
   await expect(button).toBeFocused();
-});
-
-test("it fits a phone of 320 px, and can be erased", async () => {
-  await visitor.setViewportSize({ width: 320, height: 600 });
-  expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
-  await expectAccessible(visitor);
-  await visitor.locator(".c-more summary").click();
-  await visitor.getByRole("button", { name: "Erase this conversation" }).click();
-  await expect(log().getByText("This conversation is erased.")).toBeVisible();
-  await expect(log().getByText("Bring boots.")).toHaveCount(0);
-});
-
-test("without script the same answer comes as a page", async ({ browser }) => {
-  const context = await browser.newContext({ javaScriptEnabled: false });
-  const plain = await context.newPage();
-  await plain.goto(siteAddress(site, "/visit"));
-  await plain.getByRole("button", { name: "Ask us" }).click();
-  await plain.getByLabel("Your question").fill("What should I wear?");
-  await plain.getByRole("button", { name: "Ask", exact: true }).click();
-  await expect(plain.getByText("muddy up to the elbows", { exact: false })).toBeVisible();
-  await expect(plain.getByRole("link", { name: /What should I wear/ })).toHaveAttribute("href", "/classes");
-  await context.close();
 });

@@ -41,6 +41,8 @@ bringAway<AwayChat>("chat", (spot, key, { language, home, form, brand }) => {
     button.popoverTargetElement = over;
     over.addEventListener("toggle", (event) => {
       if ((event as ToggleEvent).newState === "open") box.focus();
+      // Out of a shadow tree the focus does not come back by itself; whoever has gone on elsewhere keeps it.
+      else if (document.activeElement === document.body || document.activeElement === holder) button.focus();
     });
     tree.append(over, button);
   } else {
