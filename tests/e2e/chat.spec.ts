@@ -255,10 +255,12 @@ test("it stands on another business's page by two lines, once that site is liste
   await page.getByRole("button", { name: "Try it", exact: true }).click();
   await expect(page.getByText("show the chat once the site is published", { exact: false })).toBeVisible();
   await expectAccessible(page);
+  await page.getByText("64 px", { exact: true }).click();
   await saved(page);
   await studio.publish();
   await visitor.goto(boatyard);
   const button = visitor.getByRole("button", { name: "Ask us" });
+  await expect(button).toHaveCSS("inset-block-end", "64px");
   await button.focus();
   await visitor.keyboard.press("Enter");
   await expect(visitor.getByLabel("Your question")).toBeFocused();

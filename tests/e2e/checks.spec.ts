@@ -267,6 +267,10 @@ test.describe("planted", () => {
     page,
   }) => {
     const long = `${words} `.repeat(6);
+    const items = [
+      { id: "a", text: "One", link: "https://one.example" },
+      { id: "b", text: "Two", link: "https://two.example" },
+    ];
     const planted: Planted = {
       page: b.page(
         b.section(
@@ -278,19 +282,11 @@ test.describe("planted", () => {
           named("cut", b.stack({}, named("cutWords", b.words(words)))),
           named("under", b.words("These words lie below")),
           named("over", b.words("those words that lie over them")),
-          named(
-            "links",
-            b.node("links", {
-              as: "column",
-              items: [
-                { id: "a", text: "One", link: "https://one.example" },
-                { id: "b", text: "Two", link: "https://two.example" },
-              ],
-            }),
-          ),
+          named("links", b.node("links", { as: "column", items })),
+          named("pinned", b.node("links", { as: "column", items })),
         ),
       ),
-      css: '[data-n="cut"]{overflow:hidden;height:12px}[data-n="over"]{margin-top:-58px}[data-n="long"],[data-n="long"]>*{max-width:none}[data-n="links"]{gap:0}[data-n="links"] :is(li,a){min-height:0;height:14px;line-height:14px}',
+      css: '[data-n="cut"]{overflow:hidden;height:12px}[data-n="over"]{margin-top:-58px}[data-n="long"],[data-n="long"]>*{max-width:none}[data-n="links"],[data-n="pinned"]{gap:0}:is([data-n="links"],[data-n="pinned"]) :is(li,a){min-height:0;height:14px;line-height:14px}[data-n="pinned"]{margin-top:40px}[data-n="pinned"] li:last-child{position:fixed}',
     };
     const found = await measure(page, planted);
     const nodes = (code: string) => [...new Set(found.filter((one) => one.code === code).map(({ node }) => node))];

@@ -3,8 +3,7 @@ import Joi from "joi";
 import { surfaces } from "@/core/brand/brand";
 import { thanksSchema } from "@/core/field/schema";
 import { lineSchema, originsSchema } from "@/core/input/text";
-import type { Floating } from "@/core/opening/opening";
-import { pagesFields } from "@/core/opening/schema";
+import { floatingSchema } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
 import type {
@@ -513,9 +512,5 @@ export const bookingWidgetSchema: Joi.ObjectSchema<BookingWidgetSettings> = Joi.
   }),
   words: Joi.object<BookingWords>(Object.fromEntries(bookingWords.map((key) => [key, lineSchema(80).min(1)]))),
   thanks: thanksSchema,
-  floating: Joi.object<Floating>({
-    words: lineSchema(40).min(1).required().messages({ "string.empty": "The button needs a word or two." }),
-    corner: Joi.string().valid("start", "end").required(),
-    ...pagesFields,
-  }),
+  floating: floatingSchema,
 });

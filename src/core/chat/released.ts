@@ -1,10 +1,13 @@
 // What a page carries for the chat's script. Light enough for the visitor's browser.
+import type { Floating } from "@/core/opening/opening";
 import type { Brief, Collectable, Greeting, Starter } from "./chat";
 
 /** The chat for pages of sites built elsewhere. */
 export interface AwayChat extends ReleasedChat {
-  /** Words of the button that opens it. */
+  /** Words of the button that opens it, and where that stands. */
   readonly words: string;
+  readonly corner: Floating["corner"];
+  readonly distance?: Floating["distance"];
   /** Whether pages of that site may book, too. */
   readonly books: boolean;
 }

@@ -3,9 +3,8 @@ import Joi from "joi";
 import { startAddress } from "@/core/crawl/address";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { neededWords } from "@/core/field/schema";
-import { lineSchema, originsSchema } from "@/core/input/text";
-import type { Floating } from "@/core/opening/opening";
-import { openingFields, pagesFields } from "@/core/opening/schema";
+import { originsSchema } from "@/core/input/text";
+import { floatingSchema, openingFields, pagesFields } from "@/core/opening/schema";
 import { weekSchema } from "@/core/site/hours-schema";
 import { dateSchema } from "@/core/time/schema";
 import { closeLanguages } from "./address";
@@ -290,13 +289,7 @@ export const chatSchema: Joi.ObjectSchema<Chat> = Joi.object<Chat>({
   })
     .allow(null)
     .required(),
-  floating: Joi.object<Floating>({
-    words: lineSchema(40).min(1).required().messages({ "string.empty": "The button needs a word or two." }),
-    corner: Joi.string().valid("start", "end").required(),
-    ...pagesFields,
-  })
-    .allow(null)
-    .required(),
+  floating: floatingSchema.allow(null).required(),
   sites: originsSchema,
   keepDays: Joi.number().integer().min(1).max(730).required().messages({
     "number.base": "Write the days as a number.",

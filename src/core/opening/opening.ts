@@ -32,11 +32,16 @@ export interface Conditions {
 /** On which pages something is shown: path patterns, as in conditions. */
 export type PagesShown = Pick<Conditions, "include" | "exclude">;
 
+/** How far from the edges of the window a floating button may stand, in px; the first unless something else is said. */
+export const floatDistances = [16, 32, 64, 96] as const;
+export type FloatDistance = (typeof floatDistances)[number];
+
 /** A button of a widget that floats over pages and opens it. */
 export interface Floating extends PagesShown {
   readonly words: string;
   /** The lower corner it stands in, at the start or the end of a line. */
   readonly corner: "start" | "end";
+  readonly distance?: FloatDistance;
 }
 
 export interface Restraint {

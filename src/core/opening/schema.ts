@@ -1,8 +1,9 @@
 // What rules about opening may be: used by forms, by the server and by the site file.
 import Joi from "joi";
+import { lineSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { wallSchema } from "@/core/time/schema";
-import type { Conditions } from "./opening";
+import { type Conditions, type Floating, floatDistances } from "./opening";
 
 export const oneOf = (...values: readonly string[]) =>
   Joi.string()
@@ -48,6 +49,14 @@ export const pagesFields = {
   include: Joi.array().items(pattern).max(50).required(),
   exclude: Joi.array().items(pattern).max(50).required(),
 };
+
+/** A button that floats over pages. */
+export const floatingSchema = Joi.object<Floating>({
+  words: lineSchema(40).min(1).required().messages({ "string.empty": "The button needs a word or two." }),
+  corner: oneOf("start", "end"),
+  distance: Joi.number().valid(...floatDistances),
+  ...pagesFields,
+});
 
 /** The fields of an opening, for the schema of what has one. */
 export const openingFields = {

@@ -462,6 +462,15 @@ test("a calendar’s button floats over the pages that are named and no others, 
   expect(on("shop").css).not.toContain(".w-float{");
   // Rendered again beside others it is the same.
   expect(on("visit").html).toBe(visit.html);
+  const farther = {
+    ...frame,
+    widgets: widgets.map((one) => ({ ...one, settings: { ...one.settings, floating: { ...floating, distance: 64 } } })),
+  };
+  const { html, css } = ((page) => createRenderer(farther as never, options).render(page, page.body))(
+    site.pages.find((one) => one.slug === "visit") as SiteFile["pages"][number],
+  );
+  expect(html).toContain('class="w-float w-float-end w-off-64"');
+  expect(css).toContain(".w-off-64{--off:64px}");
   const off = widgets.map((widget) =>
     widget.kind === "booking" ? { ...widget, settings: { ...widget.settings, enabled: false } } : widget,
   );

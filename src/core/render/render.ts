@@ -564,7 +564,7 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
       begin(page, `float-${widget.id}`, false);
       const found = usedWidget(widget.id) as SiteWidget;
       const opens = kindOf(found as { kind: WidgetKindName }).opens(found as never, context);
-      const button = openerHtml(` class="${floatClass(floating.corner)}"`, opens, escapeHtml(floating.words));
+      const button = openerHtml(` class="${floatClass(floating)}"`, opens, escapeHtml(floating.words));
       const html = button + context.takeBehind();
       const part = partOf(html);
       floats.set(widget.id, part);

@@ -90,6 +90,8 @@ export async function chatFor(
     greetings: form.greetings.filter(everywhere),
     starters: form.starters.filter(everywhere),
     words: settings.floating?.words ?? chat.callWords,
+    corner: settings.floating?.corner ?? "end",
+    distance: settings.floating?.distance,
     books:
       origin === null ||
       origin === siteOrigin(context.settings, site.key) ||

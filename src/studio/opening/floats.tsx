@@ -1,7 +1,7 @@
 "use client";
 // A button over pages that opens a widget: its words, its corner, and on which pages it floats.
 import { Text } from "@chakra-ui/react";
-import type { Floating } from "@/core/opening/opening";
+import { type Floating, floatDistances } from "@/core/opening/opening";
 import { Group, Row, Segments, TextInput, Tick } from "@/studio/kit/kit";
 import { PageTicks } from "./page-ticks";
 import { words as own } from "./words";
@@ -43,6 +43,16 @@ export function Floats({
                 value={floating.corner}
                 options={own.corners}
                 onChange={(corner) => put({ corner })}
+              />
+            )}
+          </Row>
+          <Row label={own.distance}>
+            {() => (
+              <Segments
+                label={own.distance}
+                value={String(floating.distance ?? floatDistances[0])}
+                options={floatDistances.map((px) => [String(px), own.distancePx(px)] as const)}
+                onChange={(px) => put({ distance: floatDistances.find((one) => String(one) === px) })}
               />
             )}
           </Row>

@@ -99,4 +99,6 @@ export const words = {
     ["start", "at the start"],
     ["end", "at the end"],
   ] as const,
+  distance: "From the edge",
+  distancePx: (px: number) => `${px} px`,
 } as const;

@@ -2,6 +2,7 @@
 // shadow tree, so that neither page dresses what is the other's.
 import { chatCss } from "@/core/chat/css";
 import type { AwayChat } from "@/core/chat/released";
+import { floatClass } from "@/core/widget/opener";
 import { bringAway, dress, pageLanguage } from "../away";
 import { ChatBox, make } from "./box";
 import { styles } from "./styles";
@@ -33,11 +34,19 @@ bringAway<AwayChat>("chat", (spot, key, { language, home, form, brand }) => {
   const page = { data: { language: pageLanguage(language) }, tell() {}, mayTakeFocus: () => true };
   const chat = make("div", { className: "w-chat" });
   if (spot.dataset.place === "corner") {
-    const over = make("div", { className: "w-chat-over", popover: "auto", ariaLabel: form.name }, chat);
+    const over = make(
+      "div",
+      {
+        className: `w-chat-over${form.corner === "start" ? " w-chat-start" : ""}`,
+        popover: "auto",
+        ariaLabel: form.name,
+      },
+      chat,
+    );
     over.role = "dialog";
     const box = new ChatBox(page, key, form, { close: () => over.hidePopover(), home, books: form.books });
     chat.append(box.element);
-    const button = make("button", { type: "button", className: "w-float w-float-end" }, form.words);
+    const button = make("button", { type: "button", className: floatClass(form) }, form.words);
     button.popoverTargetElement = over;
     over.addEventListener("toggle", (event) => {
       if ((event as ToggleEvent).newState === "open") box.focus();

@@ -38,6 +38,13 @@ export function isShown(element: Element): boolean {
   return width > 0 && height > 0 && element.checkVisibility({ visibilityProperty: true });
 }
 
+/** Whether it is meant to stand over the page: a header that stays, something that opens. */
+export function isLifted({ view, document }: MeasuredPage, block: HTMLElement): boolean {
+  for (let up: HTMLElement | null = block; up && up !== document.body; up = up.parentElement)
+    if (["fixed", "sticky"].includes(view.getComputedStyle(up).position)) return true;
+  return false;
+}
+
 /** A run of words as it stands: the element that holds them, and a box for each line. */
 export interface Words {
   readonly text: string;

@@ -1,6 +1,6 @@
 // What is pressed: large enough, or far enough from others (WCAG 2.2, SC 2.5.8); and form fields that say what they are for.
 import type { LayoutFound } from "@/core/check/layout";
-import { at, isShown, type MeasuredPage } from "./page";
+import { at, isLifted, isShown, type MeasuredPage } from "./page";
 
 const smallestPx = 24;
 
@@ -34,8 +34,13 @@ export function* smallTargets(page: MeasuredPage): Generator<LayoutFound> {
     const rect = boxes[index] as DOMRect;
     const px = Math.min(rect.width, rect.height);
     if (px >= smallestPx - 0.5 || isInSentence(target, page)) continue;
+    // What is pinned to the window is over something else the next moment: it is no neighbour of what scrolls.
     const crowded = boxes.some(
-      (other, at) => at !== index && Math.abs(other.top - rect.top) < 200 && reaches(rect, other),
+      (other, at) =>
+        at !== index &&
+        Math.abs(other.top - rect.top) < 200 &&
+        reaches(rect, other) &&
+        isLifted(page, targets[at] as HTMLElement) === isLifted(page, target),
     );
     if (!crowded) continue;
     yield {

@@ -1,6 +1,6 @@
 // Words that can't be read as they stand: cut off, over each other, in lines that are too long.
 import type { LayoutFound } from "@/core/check/layout";
-import { at, blockOf, type MeasuredPage, nameOf, type Words } from "./page";
+import { at, blockOf, isLifted, type MeasuredPage, nameOf, type Words } from "./page";
 
 /** What a line of letters or a shadow may reach over an edge without being cut, in px. */
 const slackPx = 3;
@@ -85,13 +85,6 @@ function isCutOff({ view }: MeasuredPage, element: HTMLElement, line: DOMRect): 
 }
 
 const firstWords = (block: HTMLElement) => (block.textContent ?? "").trim().replace(/\s+/g, " ").slice(0, 40);
-
-/** Whether it is meant to stand over the page: a header that stays, something that opens. */
-function isLifted({ view, document }: MeasuredPage, block: HTMLElement): boolean {
-  for (let up: HTMLElement | null = block; up && up !== document.body; up = up.parentElement)
-    if (["fixed", "sticky"].includes(view.getComputedStyle(up).position)) return true;
-  return false;
-}
 
 /** About so many characters a line has at most (WCAG 2.2, SC 1.4.8 wants 80; comfortable reading ends about here). */
 const longestLine = 90;
