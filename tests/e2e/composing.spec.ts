@@ -315,7 +315,13 @@ test("a rehearsal judges a form as the live site does, is as wide as it says, an
   const walk = page.getByRole("dialog", { name: "Walk through" });
   await expect(walk.getByText(/Wide 1180 px, shown at \d+ % · nothing is stored/)).toBeVisible();
   const site = page.frameLocator('iframe[title="The site as this visitor sees it"]');
-  expect(await site.locator("body").evaluate(() => innerWidth)).toBe(1180);
+  // The frame may still be on its way from an empty page to the site's.
+  const wide = () =>
+    site
+      .locator("body")
+      .evaluate(() => innerWidth)
+      .catch(() => null);
+  await expect.poll(wide).toBe(1180);
   const popup = site.getByRole("dialog", { name: "Be there when the kiln opens" });
   await expect(popup).toBeVisible();
   // By the keyboard: the frame is shown smaller, and the test's pointer does not know.

@@ -215,7 +215,7 @@ export const chatOperations = {
     { widget, origin: originSchema },
     async ({ context, site }: SiteCall, input: { widget: string; origin: string }) =>
       triedAway(input.origin, async () => {
-        const live = await liveWidget(context, site, "chat", input.widget);
+        const live = await liveWidget(context, site, "chat", input.widget, "This chat");
         const { form } = await chatFor(context, site, live, input.origin);
         return form.books ? ["times"] : [];
       }),

@@ -147,6 +147,9 @@ test("what is no origin is told at its line, what is no address at its field; ed
         { path: "settings.sites[0]", message: "Write another site as https://its-host.example, without a path." },
       ],
     });
+  expect(await as("designer", "chat.tryElsewhere", { widget: "none", origin: listed })).toMatchObject({
+    refused: expect.stringContaining("This chat"),
+  });
   await expect(as("designer", "chat.tryElsewhere", { widget, origin: "boatyard" })).rejects.toMatchObject({
     fields: [{ path: "origin" }],
   });

@@ -102,7 +102,7 @@ export async function chatFor(
 async function askedFor(call: VisitorCall): Promise<{ site: SiteRow; widget: WidgetOf<"chat"> }> {
   const site = await findSite(call.context.db, call.siteKey);
   if (!site) throw notFound("This site");
-  return { site, widget: await liveWidget(call.context, site, "chat", param(call, "widget")) };
+  return { site, widget: await liveWidget(call.context, site, "chat", param(call, "widget"), "This chat") };
 }
 
 /** What the script on another site's page asks first. */

@@ -41,7 +41,11 @@ beforeEach(async () => {
 const ask = (address: string) => sendForm(studio.context, "/account", { email: address });
 /** The token of the last letter. */
 async function token(): Promise<string> {
-  const letters = await studio.context.db.select().from(mails).where(eq(mails.recipient, email));
+  const letters = await studio.context.db
+    .select()
+    .from(mails)
+    .where(eq(mails.recipient, email))
+    .orderBy(mails.createdAt);
   return /\/account\/enter\?t=([\w-]{32})/.exec(letters.at(-1)?.text ?? "")?.[1] ?? "";
 }
 const enter = (t: string, cookie = "") => sendForm(studio.context, "/account/enter", { t }, { cookie });
