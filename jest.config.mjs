@@ -4,14 +4,9 @@ export default {
   rootDir: import.meta.dirname,
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/scripts/**/*.test.ts", "<rootDir>/tests/{chat,echo}/*.test.ts"],
   testEnvironment: "node",
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
-  extensionsToTreatAsEsm: [".ts"],
-  transform: {
-    "\\.tsx?$": [
-      "@swc/jest",
-      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
-    ],
-  },
+  globalSetup: "<rootDir>/scripts/lib/jest/bundle.mjs",
+  testRunner: "<rootDir>/scripts/lib/jest/runner.mjs",
+  transform: {},
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.webitor"],
   maxWorkers: 2,
   // How fast a machine is decides nothing: this only ends what would never end.

@@ -12,8 +12,6 @@ const serverOf = (url) => url.slice(0, url.lastIndexOf("/"));
 const done = spawnSync(
   process.execPath,
   [
-    "--experimental-vm-modules",
-    "--no-warnings",
     join(root, "node_modules/jest/bin/jest.js"),
     "--json",
     // A test that fails while its database is being made leaves a connection behind, which must not keep the run open.

@@ -6,13 +6,14 @@ import { lockDiary, versionsOf } from "@/data/booking/diary";
 import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { Context } from "../context";
+import { keptOfDatabase } from "../kept";
 import { siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { refreshShown } from "../widget/shown";
 import { checkedSetUp } from "./checked";
 import { queueAfterSetUp } from "./decisions";
 
-const known = new LRUCache<string, BookingSetUp>({ max: 200 });
+const known = keptOfDatabase(new LRUCache<string, BookingSetUp>({ max: 200 }));
 
 /**
  * The set-up of a site at a version, or the newer one that has replaced it meanwhile. Throws 404 where nothing can be

@@ -27,6 +27,7 @@ import { versionsOf } from "@/data/booking/diary";
 import type { SiteRow } from "@/data/site/queries";
 import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
+import { keptOfDatabase } from "../kept";
 import { catalogOf, type KnownCatalog } from "../shop/catalog";
 import { type LiveShop, liveShop } from "../shop/live";
 import { type Elsewhere, elsewhereOf } from "./elsewhere";
@@ -106,7 +107,7 @@ interface Kept {
 }
 
 const engines = new WeakMap<Context, LRUCache<string, Kept>>();
-const asking = new Map<string, Promise<Kept>>();
+const asking = keptOfDatabase(new Map<string, Promise<Kept>>());
 
 function keptIn(context: Context): LRUCache<string, Kept> {
   const found =

@@ -13,13 +13,14 @@ import { originsOfPlaces } from "../booking/public/call";
 import { type Context, siteOrigin } from "../context";
 import { type AllowedOrigins, param, type VisitorCall } from "../edge/endpoint";
 import { isOwnOrigin } from "../edge/request";
+import { keptOfDatabase } from "../kept";
 import { notFound } from "../problem";
 import { noticePage } from "../release/notice";
 import { type Away, awayWith, judgeOrigin, picturesAway } from "../widget/elsewhere";
 import { liveWidget } from "../widget/live";
 import { snippetWords } from "./snippet-words";
 
-const allowedBy = new LRUCache<string, readonly string[]>({ max: 500 });
+const allowedBy = keptOfDatabase(new LRUCache<string, readonly string[]>({ max: 500 }));
 
 /** Origins that the chat of the live release names. A release never changes, so it is read once. */
 export const originsOfChat: AllowedOrigins = async (context, siteKey) => {

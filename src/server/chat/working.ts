@@ -8,6 +8,7 @@ import { inTransaction } from "@/data/connection";
 import { workingUnits } from "@/data/release/units";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
+import { keptOfDatabase } from "../kept";
 import { catalogOf, type KnownCatalog } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { loadSite } from "../site/whole";
@@ -23,15 +24,13 @@ interface Read {
 }
 
 /** Pages as they were read for the last state of some sites. */
-const read = new LRUCache<string, Read>({ max: 20 });
-const engines = new LRUCache<
-  string,
-  {
-    readonly asking: Asking;
-    readonly catalog: KnownCatalog | null;
-    readonly elsewhere: Elsewhere;
-  }
->({ max: 10 });
+const read = keptOfDatabase(new LRUCache<string, Read>({ max: 20 }));
+interface Engines {
+  readonly asking: Asking;
+  readonly catalog: KnownCatalog | null;
+  readonly elsewhere: Elsewhere;
+}
+const engines = keptOfDatabase(new LRUCache<string, Engines>({ max: 10 }));
 
 /** A name for what a site is like now: another after any change of it. */
 async function stateOf(context: Context, row: SiteRow): Promise<string> {

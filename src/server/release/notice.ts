@@ -11,6 +11,7 @@ import { inTransaction } from "@/data/connection";
 import { keptSite } from "@/data/release/page-states";
 import { findSite, frameOf, type SiteRow } from "@/data/site/queries";
 import { type Context, standInOrigins } from "../context";
+import { keptOfDatabase } from "../kept";
 import { notFound } from "../problem";
 import { loadKeptSite } from "../site/whole";
 import { fontAssets, releasedPicture } from "./assets";
@@ -23,7 +24,7 @@ interface Surround {
   readonly icon: string;
 }
 
-const surrounds = new LRUCache<string, Surround>({ max: 100 });
+const surrounds = keptOfDatabase(new LRUCache<string, Surround>({ max: 100 }));
 
 /** Anybody may ask for these pages, and it takes the whole site to make them: they are made once for each state of it. */
 async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {

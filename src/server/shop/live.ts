@@ -9,6 +9,7 @@ import { releaseFiles } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
+import { keptOfDatabase } from "../kept";
 
 /** Where the file stands among those of a release, and its type. */
 export const shopFile = { path: "/_shop", type: "application/x-shop" } as const;
@@ -47,7 +48,7 @@ export function liveShopOf(
   };
 }
 
-const known = new LRUCache<string, { readonly live: LiveShop | null }>({ max: 200 });
+const known = keptOfDatabase(new LRUCache<string, { readonly live: LiveShop | null }>({ max: 200 }));
 
 /** The shop that visitors of a site have. */
 export async function liveShop(

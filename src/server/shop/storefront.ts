@@ -21,6 +21,7 @@ import { mediaEntry, type SiteRow } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { locate } from "../consent/where";
 import { type Context, siteOrigin } from "../context";
+import { keptOfDatabase } from "../kept";
 import { payPath } from "../payment/link";
 import { offeredPayments } from "../payment/set-up";
 import { releasedDocument, releasedPicture } from "../release/assets";
@@ -81,7 +82,7 @@ export interface Asking {
 }
 
 /** Media that were asked for a moment ago: a page is drawn once with them; a point that is moved is seen soon. */
-const entries = new LRUCache<string, MediaEntry>({ max: 5000, ttl: 2000 });
+const entries = keptOfDatabase(new LRUCache<string, MediaEntry>({ max: 5000, ttl: 2000 }));
 
 /** The media with these hashes that a site has, kept for the pages that come next. */
 async function fetchMedia(context: Context, siteId: string, hashes: readonly string[]): Promise<void> {

@@ -1,10 +1,7 @@
-// A real database for integration tests: one migrated per test file, with two studios and their people.
+// A real database for integration tests, in a state that they begin from: with two studios, their people, and a site.
 import { join } from "node:path";
-import { createConnection } from "mysql2/promise";
-import { nanoid } from "nanoid";
 import type { Role } from "@/core/account/rights";
 import { members, studios, users } from "@/data/account/tables";
-import { migrateTo } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import type { Account } from "@/server/account/session";
 import { type Context, createContext } from "@/server/context";
@@ -15,7 +12,10 @@ import { type OperationName, operations, type Takes } from "@/server/operations"
 import { installWays, paymentsInside } from "@/server/payment/inside";
 import { readSettings } from "@/server/settings";
 import { importSite } from "@/server/site/file";
-import { readSiteFiles } from "../../../scripts/lib/studio";
+import { bringPictures, keepPictures } from "../../../scripts/lib/kept-pictures";
+import { publishNow, readSiteFiles } from "../../../scripts/lib/studio";
+import { forgetKept } from "../kept";
+import { databaseIn, type State } from "./database.test-kit";
 
 export type Person = Role | "stranger" | "nobody";
 
@@ -30,61 +30,89 @@ export interface TestStudio {
   close(): Promise<void>;
 }
 
-/** A context on a database of its own in the MariaDB of this test run. */
-export async function testContext(): Promise<{ context: Context; drop(): Promise<void> }> {
-  const server = process.env.WEBITOR_TEST_DATABASE ?? "";
-  const owner = process.env.WEBITOR_TEST_DATABASE_OWNER ?? "";
-  const name = `t_${nanoid(10).replace(/[^\w]/g, "").toLowerCase()}`;
-  const admin = await createConnection({ uri: owner });
-  await admin.query(`create database \`${name}\` character set utf8mb4 collate utf8mb4_bin`);
+/** Of no consequence, but the same in every database of a run: sessions and tokens are signed by it. */
+const contextAt = (url: string): Context => {
   const context = createContext(
     readSettings({
-      WEBITOR_DATABASE_URL: `${server}/${name}`,
+      WEBITOR_DATABASE_URL: url,
       WEBITOR_LOG_LEVEL: "silent",
       WEBITOR_PORT: "4499",
       WEBITOR_SECRET: "a-secret-for-integration-tests",
     }),
   );
-  await migrateTo(`${owner}/${name}`, "src/data/migrations");
-  Object.assign(context, { payments: paymentsInside(context.db) });
-  return {
-    context,
-    drop: async () => {
-      await context.close();
-      await admin.query(`drop database \`${name}\``);
-      await admin.end();
-    },
-  };
-}
+  return Object.assign(context, { payments: paymentsInside(context.db) });
+};
 
-/** A studio with an owner, a designer and an editor, the demo site "wrenfield", and a stranger of another studio. */
-export async function testStudio(): Promise<TestStudio> {
-  const { context, drop } = await testContext();
-  const createdAt = context.now();
-  const studioId = "marrowfield";
-  await context.db.insert(studios).values([
+const studioId = "marrowfield";
+
+const account = (id: string, name: string, email: string): Account => ({ id, name, email, needsSecondFactor: false });
+const people: Readonly<Record<Exclude<Person, "nobody">, Account>> = {
+  owner: account("owner", "Rowan", "rowan@m.example"),
+  designer: account("designer", "Ines", "ines@m.example"),
+  editor: account("editor", "Maren", "maren@m.example"),
+  stranger: account("stranger", "Stranger", "stranger@o.example"),
+};
+
+/** Two studios and their people. */
+async function makeStudios({ db, now }: Context): Promise<void> {
+  const createdAt = now();
+  await db.insert(studios).values([
     { id: studioId, name: "Marrowfield", createdAt },
     { id: "other", name: "Other", createdAt },
   ]);
-  const account = (id: string, name: string, email: string): Account => ({ id, name, email, needsSecondFactor: false });
-  const people: Readonly<Record<Exclude<Person, "nobody">, Account>> = {
-    owner: account("owner", "Rowan", "rowan@m.example"),
-    designer: account("designer", "Ines", "ines@m.example"),
-    editor: account("editor", "Maren", "maren@m.example"),
-    stranger: account("stranger", "Stranger", "stranger@o.example"),
-  };
   for (const [role, { needsSecondFactor: _, ...person }] of Object.entries(people)) {
-    await context.db.insert(users).values({ ...person, passwordHash: "-", createdAt });
+    await db.insert(users).values({ ...person, passwordHash: "-", createdAt });
     const stranger = role === "stranger";
-    await context.db.insert(members).values({
+    await db.insert(members).values({
       studioId: stranger ? "other" : studioId,
       userId: person.id,
       role: stranger ? "owner" : (role as Role),
     });
   }
+}
+
+/** The demo site "wrenfield", with what is made of its pictures, paid for by card. */
+async function makeWorkshop(context: Context): Promise<void> {
+  await bringPictures(context);
   await importSite(context, studioId, readSiteFiles(join("demo", "wrenfield")));
   const site = await findSite(context.db, "wrenfield");
   if (site) await installWays(context, site, { card: {} });
+  await work(context);
+  await keepPictures(context);
+}
+
+type StateName = "migrated" | "studios" | "workshop" | "released";
+
+const made = (from: StateName, make: (context: Context) => Promise<unknown>): State<StateName> => ({
+  from,
+  make: async (url) => {
+    const context = contextAt(url);
+    await make(context);
+    await context.close();
+  },
+});
+
+/** What tests begin from. */
+const states: Readonly<Record<StateName, State<StateName>>> = {
+  migrated: { from: null, make: async () => {} },
+  studios: made("migrated", makeStudios),
+  workshop: made("studios", makeWorkshop),
+  released: made("workshop", (context) => publishNow(context, people.owner, "wrenfield", () => {})),
+};
+
+async function contextIn(state: StateName): Promise<{ context: Context; drop(): Promise<void> }> {
+  const { url } = await databaseIn(states, state);
+  forgetKept();
+  const context = contextAt(url);
+  return { context, drop: () => context.close() };
+}
+
+/** A context on an empty database. */
+export const testContext = () => contextIn("migrated");
+
+/** A studio with an owner, a designer and an editor, the demo site "wrenfield", and a stranger of another studio. */
+export async function testStudio(state: "workshop" | "released" = "workshop"): Promise<TestStudio> {
+  const { context, drop } = await contextIn(state);
   const incoming = (person: Person): Incoming => ({
     context,
     account: person === "nobody" ? null : people[person],

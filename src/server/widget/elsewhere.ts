@@ -11,6 +11,7 @@ import { releaseFiles } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256, siteOrigin } from "../context";
 import { tagged, type VisitorCall } from "../edge/endpoint";
+import { keptOfDatabase } from "../kept";
 import { notFound, Problem } from "../problem";
 import { releasedPictures } from "../release/assets";
 
@@ -24,7 +25,7 @@ export interface Away<Form> {
   readonly brand: Readonly<Record<string, string>>;
 }
 
-const brands = new LRUCache<string, Away<unknown>["brand"]>({ max: 200 });
+const brands = keptOfDatabase(new LRUCache<string, Away<unknown>["brand"]>({ max: 200 }));
 
 /** The brand of the live release. A release never changes, so it is read once. */
 async function brandOf(context: Context, { id, liveReleaseId }: SiteRow): Promise<Away<unknown>["brand"]> {

@@ -9,6 +9,7 @@ import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
 import type { AllowedOrigins } from "../../edge/endpoint";
+import { keptOfDatabase } from "../../kept";
 import { notFound } from "../../problem";
 import { setUpAt } from "../set-up";
 
@@ -24,7 +25,7 @@ export interface PublicCall {
   readonly language: string;
 }
 
-const releasedCalendars = new LRUCache<string, readonly WidgetOf<"booking">[]>({ max: 500 });
+const releasedCalendars = keptOfDatabase(new LRUCache<string, readonly WidgetOf<"booking">[]>({ max: 500 }));
 
 /** The calendars of the live release: what visitors see. A release never changes, so it is read once. */
 async function calendarsIn(context: Context, releaseId: string) {

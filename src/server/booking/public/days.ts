@@ -9,6 +9,7 @@ import type { PublicDay } from "@/core/booking/told";
 import { dayNumber } from "@/core/booking/zone";
 import { dateSchema } from "@/core/time/schema";
 import { sha256 } from "../../context";
+import { keptOfDatabase } from "../../kept";
 import { fieldProblem, validated } from "../../problem";
 import { availabilityNow } from "../ask";
 import { onlineWish } from "../refusal";
@@ -54,7 +55,7 @@ interface Kept {
 const tagOf = ({ versions }: PublicCall, body: string) =>
   `"${versions.setUp}.${versions.diary}.${sha256(body).slice(0, 20)}"`;
 
-export const answers = new LRUCache<string, Kept>({ max: 5000 });
+export const answers = keptOfDatabase(new LRUCache<string, Kept>({ max: 5000 }));
 
 /**
  * The state of every day. Worked out once for each version of the diary and each minute: starts and limits fall on

@@ -4,12 +4,13 @@ import { type ReleasedBooking, usualLook } from "@/core/booking/released";
 import { booking } from "@/core/booking/widget";
 import { snippetOf } from "@/core/widget/snippet";
 import { siteOrigin } from "../../context";
+import { keptOfDatabase } from "../../kept";
 import { noticePage } from "../../release/notice";
 import { type Away, awayWith, judgeOrigin, picturesAway } from "../../widget/elsewhere";
 import { pageWords } from "../page-words";
 import { allowedOrigins, type PublicCall } from "./call";
 
-const photographs = new LRUCache<string, ReleasedBooking["pictures"]>({ max: 200 });
+const photographs = keptOfDatabase(new LRUCache<string, ReleasedBooking["pictures"]>({ max: 200 }));
 
 /** The smallest files of a calendar's photographs that the live release has, by their hashes. */
 async function picturesOf(call: PublicCall): Promise<ReleasedBooking["pictures"]> {

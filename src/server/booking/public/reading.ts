@@ -1,12 +1,19 @@
 // Limits on reading: questions cost a row each, so each process counts its own.
 import { RateLimiterMemory, RateLimiterRes } from "rate-limiter-flexible";
+import { keptOfDatabase } from "../../kept";
 import { limitFields } from "../../limit";
 import { Problem } from "../../problem";
 
 /** Questions cost a row each, so each process counts its own: 600 in a minute from one address. */
 export const readingLimit = { points: 600, seconds: 60 };
 
-const reading = new RateLimiterMemory({ points: readingLimit.points, duration: readingLimit.seconds });
+const counted = () => new RateLimiterMemory({ points: readingLimit.points, duration: readingLimit.seconds });
+let reading = counted();
+keptOfDatabase({
+  clear: () => {
+    reading = counted();
+  },
+});
 
 /** One question pays for this much work; what took longer costs more of them. */
 const msAQuestion = 20;

@@ -1,9 +1,9 @@
 // The clock of the Desk's calendar: every date is an instant, shown on the clock of one place. The package asks for the
 // same few moments tens of thousands of times, and reading a zone's clock is slow, so each is read once.
 import dayjs, { type ConfigType, type Dayjs, type OpUnitType } from "dayjs";
-import timezone from "dayjs/plugin/timezone";
-import utc from "dayjs/plugin/utc";
-import "dayjs/locale/en-gb";
+import timezone from "dayjs/plugin/timezone.js";
+import utc from "dayjs/plugin/utc.js";
+import "dayjs/locale/en-gb.js";
 import { dayjsLocalizer } from "react-big-calendar";
 import { type DayNumber, dateOf, dayNumber, minuteMs, weekdayOf, ZoneClock } from "@/core/booking/zone";
 
