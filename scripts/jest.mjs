@@ -2,9 +2,12 @@
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { throwawayDatabase } from "./lib/playground.mjs";
-import { build, root } from "./lib/setup.mjs";
+import { seedOfRun } from "./lib/seed.mjs";
+import { build, root, say } from "./lib/setup.mjs";
 
 build({ light: true });
+const seed = seedOfRun();
+say(`properties are tried by the seed ${seed}; WEBITOR_SEED=${seed} repeats it`);
 const port = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4407);
 const database = await throwawayDatabase("jest", port);
 /** An address without its database. */
@@ -24,6 +27,7 @@ const done = spawnSync(
     stdio: ["ignore", "inherit", "inherit"],
     env: {
       ...process.env,
+      WEBITOR_SEED: String(seed),
       WEBITOR_TEST_DATABASE: serverOf(database.url),
       WEBITOR_TEST_DATABASE_OWNER: serverOf(database.migrationUrl),
     },

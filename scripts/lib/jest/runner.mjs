@@ -3,10 +3,14 @@
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { pathToFileURL } from "node:url";
+import fc from "fast-check";
 import { outOf } from "./bundle.mjs";
 
 const require = createRequire(import.meta.url);
 const circus = join(dirname(require.resolve("jest-circus/runner")), "jestAdapterInit.js");
+
+// What properties try is the same in every run of a commit; where one fails, seed and smallest case are told.
+fc.configureGlobal({ seed: Number(process.env.WEBITOR_SEED ?? 1) });
 
 const handlers = Symbol.for("EVENT_HANDLERS");
 

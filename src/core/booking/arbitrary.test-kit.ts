@@ -398,9 +398,9 @@ export interface Case extends OracleQuestion {
   readonly date: string;
 }
 
-export const anyCase: fc.Arbitrary<Case> = fc
-  .constantFrom(...days.flatMap(([zone, dates]) => dates.map((date) => ({ zone, date }))))
-  .chain(({ zone, date }) =>
+/** Any question; `nobodyLeads` tells how often no leader does it any more. */
+const caseWhere = (nobodyLeads: fc.Arbitrary<boolean>): fc.Arbitrary<Case> =>
+  fc.constantFrom(...days.flatMap(([zone, dates]) => dates.map((date) => ({ zone, date })))).chain(({ zone, date }) =>
     fc
       .record({
         leaderCount: fc.integer({ min: 1, max: 3 }),
@@ -442,11 +442,7 @@ export const anyCase: fc.Arbitrary<Case> = fc
             part: fc.constantFrom(...courseParts),
             online: fc.constantFrom(true, true, false),
             client: fc.constantFrom(undefined, "ann@post.example"),
-            /** Nobody who leads does it any more. */
-            nobodyLeads: fc.oneof(
-              { weight: 24, arbitrary: fc.constant(false) },
-              { weight: 1, arbitrary: fc.constant(true) },
-            ),
+            nobodyLeads,
           })
           .map(
             (found): Case => ({
@@ -477,3 +473,79 @@ export const anyCase: fc.Arbitrary<Case> = fc
           ),
       ),
   );
+
+export const anyCase = caseWhere(
+  fc.oneof({ weight: 24, arbitrary: fc.constant(false) }, { weight: 1, arbitrary: fc.constant(true) }),
+);
+
+/** Nobody who leads does it any more. */
+export const leaderlessCase = caseWhere(fc.constant(true));
+
+const noon = (given: Case, days: number): number =>
+  instantOf(placeOf(given).zone, `${addDays(given.date, days)}T12:00`);
+const placeOf = (given: Case) => given.setUp.places[0] as Place;
+const addDays = (date: string, days: number) =>
+  new Date(Date.parse(`${date}T00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+
+/** A plain day of one tutor, nine to five, asked about three days before; `taken` is what stands in the diary, in hours. */
+function plainDay(given: Case, taken: readonly (readonly [from: number, to: number])[]): Case {
+  const { date } = given;
+  const { zone } = placeOf(given);
+  const [ada] = given.setUp.resources;
+  const hour = (of: number) => instantOf(zone, `${date}T${clock(of * 60)}`);
+  const needs = [{ name: "tutor", oneOf: ["ada"] }];
+  const week = [{ weekdays: [1, 2, 3, 4, 5, 6, 7], from: "09:00", to: "17:00", validFrom: null, validTo: null }];
+  const tutor: Resource = {
+    ...{ ...(ada as Resource), week, exceptions: [], timeOff: [], keptBack: [], offers: [] },
+    ...{ yearlyOff: undefined, keptBackOn: undefined, releasedHours: undefined, notice: { kind: "none" as const } },
+    ...{ daysAhead: null, shownPerHalfDay: null, perDay: null },
+  };
+  return {
+    ...given,
+    ...{ service: "main", resource: null, seats: 1, minutes: null, part: null, online: true, outside: [] },
+    setUp: {
+      places: [placeIn(zone)],
+      services: [
+        { ...plain("main"), durationMinutes: 60, starts: { everyMinutes: 60 }, needs },
+        { ...plain("other"), needs },
+      ],
+      resources: [tutor],
+      prices: [],
+    },
+    entries: taken.map(
+      ([from, to], nth): DiaryEntry => ({
+        ...{ booking: `b${nth}`, service: "other", start: hour(from), end: hour(to), seats: 1 },
+        occupied: [{ resource: "ada", from: hour(from), to: hour(to) }],
+      }),
+    ),
+    now: noon(given, -3),
+  };
+}
+
+/** On such a day the date is there and its hours are eight: no clock is changed while it is open. */
+const dayThatIs = anyCase.filter(({ date }) => date !== "2011-12-30");
+
+/** Questions whose answer is a state by what they are made of. */
+export const casesOfState = {
+  past: anyCase.map((given): Case => ({ ...given, now: noon(given, 2) })),
+  tooFar: caseWhere(fc.constant(false)).map((given): Case => {
+    const near = given.setUp.resources.map((one) => ({ ...one, daysAhead: 1, offers: [] }));
+    return { ...given, setUp: { ...given.setUp, resources: near }, now: noon(given, -5) };
+  }),
+  closed: anyCase.map((given): Case => {
+    const places = [placeIn(placeOf(given).zone, [{ kind: "date", date: given.date, words: "" }])];
+    return { ...given, setUp: { ...given.setUp, places }, now: noon(given, 0) };
+  }),
+  full: fc.tuple(dayThatIs, fc.integer({ min: 10, max: 16 })).map(([given, middle]) =>
+    plainDay(given, [
+      [9, middle],
+      [middle, 17],
+    ]),
+  ),
+  few: fc
+    .tuple(dayThatIs, fc.integer({ min: 1, max: 2 }), fc.boolean())
+    .map(([given, left, atFirst]) => plainDay(given, [atFirst ? [9 + left, 17] : [9, 17 - left]])),
+  free: fc
+    .tuple(dayThatIs, fc.integer({ min: 9, max: 13 }))
+    .map(([given, from]) => plainDay(given, [[from, from + 1]])),
+} as const;

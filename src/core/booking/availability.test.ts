@@ -1,13 +1,10 @@
 import fc from "fast-check";
-import { anyCase, type Case, crowdedCase } from "./arbitrary.test-kit";
+import { oracleCases } from "../../../tests/extent";
+import { anyCase, type Case, casesOfState, crowdedCase, leaderlessCase } from "./arbitrary.test-kit";
 import { availabilityOn } from "./availability";
 import { Diary } from "./diary";
 import { Oracle } from "./oracle.test-kit";
 import { dayNumber, ZoneClock } from "./zone";
-
-/** Given to repeat a run; printed so that any run can be repeated. */
-const seed = Number(process.env.BOOKING_SEED ?? Date.now() % 2 ** 31);
-const runs = Number(process.env.BOOKING_RUNS ?? 800);
 
 function engineFor(given: Case) {
   const zone = given.setUp.places[0]?.zone as string;
@@ -21,36 +18,39 @@ function engineFor(given: Case) {
   );
 }
 
-test(`the engine agrees with the minute-by-minute oracle in ${runs} cases (BOOKING_SEED=${seed})`, () => {
-  console.log(`booking oracle: BOOKING_SEED=${seed} BOOKING_RUNS=${runs}`);
-  const seen: Record<string, number> = {};
+/** The engine offers what the oracle offers, and calls the day what it calls it. */
+function agree(given: Case): { readonly state: string; readonly offered: number } {
+  const oracle = new Oracle(given, given.date);
+  const engine = engineFor(given);
+  const asked = engine.timesOn(dayNumber(given.date));
+  expect(asked.map(({ dates, resources }) => ({ start: dates[0]?.start, resources }))).toEqual(oracle.times());
+  const state = engine.days()[0]?.state ?? "";
+  expect(state).toBe(oracle.state());
+  return { state, offered: asked.length };
+}
+
+test("the engine agrees with the minute-by-minute oracle", () => {
   let offering = 0;
   fc.assert(
     fc.property(anyCase, (given) => {
-      const oracle = new Oracle(given, given.date);
-      const engine = engineFor(given);
-      const asked = engine.timesOn(dayNumber(given.date));
-      expect(asked.map(({ dates, resources }) => ({ start: dates[0]?.start, resources }))).toEqual(oracle.times());
-      const [state] = engine.days();
-      expect(state?.state).toBe(oracle.state());
-      seen[state?.state ?? ""] = (seen[state?.state ?? ""] ?? 0) + 1;
-      if (asked.length) offering += 1;
+      if (agree(given).offered) offering += 1;
     }),
-    { seed, numRuns: runs },
+    { numRuns: oracleCases },
   );
-  // A run that never reaches a state proves nothing about it.
-  expect(Object.keys(seen).sort()).toEqual(["closed", "few", "free", "full", "past", "tooFar"]);
-  // Nor does one that hardly ever offers anything: rules that are missed show only where something is offered.
-  expect(offering).toBeGreaterThan(runs / 10);
-}, 480_000);
+  // One that hardly ever offers anything proves little: rules that are missed show only where something is offered.
+  expect(offering).toBeGreaterThan(oracleCases / 10);
+});
 
-const offLeaders = (given: Case) =>
-  given.setUp.services[0]?.needs[0]?.oneOf.every((id) =>
-    given.setUp.resources.find((one) => one.id === id)?.offers.some((offer) => offer.service === "main" && !offer.does),
+test.each(Object.entries(casesOfState))("it agrees on days that are %s", (state, cases) => {
+  fc.assert(
+    fc.property(cases, (given) => {
+      expect(agree(given).state).toBe(state);
+    }),
+    { numRuns: Math.ceil(oracleCases / 10) },
   );
+});
 
 test("thirty resources in three sets: the engine serves each start with whom the oracle would", () => {
-  const crowdedRuns = Math.max(50, Math.round(runs / 20));
   let assigned = 0;
   fc.assert(
     fc.property(crowdedCase, (given) => {
@@ -62,22 +62,18 @@ test("thirty resources in three sets: the engine serves each start with whom the
           .map(({ dates, resources }) => ({ start: dates[0]?.start, resources })),
       ).toEqual(wanted);
     }),
-    { seed, numRuns: crowdedRuns },
+    { numRuns: oracleCases },
   );
-  expect(assigned).toBeGreaterThan(crowdedRuns / 10);
+  expect(assigned).toBeGreaterThan(oracleCases / 10);
 });
 
 test("where nobody who leads does it any more, days to come are closed and none is too far", () => {
-  let met = 0;
   fc.assert(
-    fc.property(anyCase, (given) => {
-      fc.pre(offLeaders(given) === true);
-      met += 1;
+    fc.property(leaderlessCase, (given) => {
       expect(["past", "closed"]).toContain(engineFor(given).days()[0]?.state);
     }),
-    { seed, numRuns: 60, maxSkipsPerRun: 1000 },
+    { numRuns: oracleCases },
   );
-  expect(met).toBeGreaterThan(10);
 });
 
 test("there are reasons exactly for what is not offered, at every quarter of an hour", () => {
@@ -93,6 +89,6 @@ test("there are reasons exactly for what is not offered, at every quarter of an 
         expect(reasons.length > 0).toBe(!is);
       }
     }),
-    { seed, numRuns: Math.round(runs / 4) },
+    { numRuns: oracleCases },
   );
 });

@@ -152,6 +152,13 @@ export class Oracle {
 
   /** Rule 14: what is needed for each seat is needed as often as there are seats, and such a booking shares nothing. */
   private get needs() {
+    this.needed ??= this.askNeeds();
+    return this.needed;
+  }
+
+  private needed: Service["needs"] | null = null;
+
+  private askNeeds() {
     const { needs } = this.service;
     return needs.flatMap((need) => (need.each ? Array.from({ length: this.question.seats }, () => need) : [need]));
   }
@@ -343,10 +350,10 @@ export class Oracle {
   private minutesOfDate(): Instant[] {
     if (this.dateMinutes) return this.dateMinutes;
     const found: Instant[] = [];
-    for (let at = 0; at < this.minuteCount; at++) {
-      const instant = this.minutesFrom + at * minute;
+    // Those of the days before and after are looked at as well: a date that is left out or begins twice is not to be missed.
+    const [from, to] = [-1, 2].map((days) => instantOf(this.zone, `${addDays(this.date, days)}T00:00`));
+    for (let instant = from as Instant; instant < (to as Instant); instant += minute)
       if (localOf(this.zone, instant).startsWith(this.date)) found.push(instant);
-    }
     this.dateMinutes = found;
     return found;
   }
@@ -515,7 +522,14 @@ export class Oracle {
     return own ? does.filter((id) => id === resource) : does;
   }
 
+  private chosen: string[][] | null = null;
+
   private choices(): string[][] {
+    this.chosen ??= this.askChoices();
+    return this.chosen;
+  }
+
+  private askChoices(): string[][] {
     return this.needs.reduce<string[][]>(
       (chosen, _, index) =>
         chosen.flatMap((one) =>

@@ -1,5 +1,6 @@
 // What can be waited for: starts that other bookings alone have taken. Held against the minute-by-minute oracle.
 import fc from "fast-check";
+import { oracleCases } from "../../../tests/extent";
 import { anyCase, type Case } from "./arbitrary.test-kit";
 import { Availability } from "./availability";
 import { Diary, type DiaryEntry } from "./diary";
@@ -64,8 +65,6 @@ test("an offer of 9 minutes or of more than a week is refused at its field", () 
 });
 
 test("full is exactly what the oracle offers of an empty diary and not of this one", () => {
-  const seed = Number(process.env.BOOKING_SEED ?? Date.now() % 2 ** 31);
-  const runs = Math.round(Number(process.env.BOOKING_RUNS ?? 800) / 8);
   let found = 0;
   const engine = (given: Case, entries: readonly DiaryEntry[]) => {
     const day = dayNumber(given.date);
@@ -81,7 +80,7 @@ test("full is exactly what the oracle offers of an empty diary and not of this o
       expect(fullStarts(engine(given, given.entries), engine(given, []), dayNumber(given.date))).toEqual(wanted);
       found += wanted.length;
     }),
-    { seed, numRuns: runs },
+    { numRuns: oracleCases },
   );
   expect(found).toBeGreaterThan(0);
 });

@@ -5,10 +5,12 @@ import type { SiteFile } from "@/core/site/site";
 import { pageStates, releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { largeSite } from "../../../tests/bench/sample";
+import { extent } from "../../../tests/extent";
 import { storeNewSite } from "../site/file";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
-const many = 2000;
+/** Thousands in the long run; with every change as many as make several packets of everything that is done in packets. */
+const many = extent(300, 2000);
 const site = "thousands";
 let studio: TestStudio;
 beforeAll(async () => {
@@ -47,14 +49,14 @@ test("all of it is published, and then just what changed", async () => {
   expect(await rowsOf(pageStates)).toBe(many);
   await studio.as("designer", "pages.edit", {
     site,
-    document: "page1777",
+    document: "page177",
     batch: "one",
     base: 0,
-    edits: [{ type: "setContent", node: `n${1777 * 3 + 1}`, field: "text", value: "Another heading" }],
+    edits: [{ type: "setContent", node: `n${177 * 3 + 1}`, field: "text", value: "Another heading" }],
   });
   expect(await waiting()).toBe(1);
   const { changes } = (await studio.as("editor", "publish.changes", { site })) as { changes: { id: string }[] };
-  expect(changes.map(({ id }) => id)).toEqual(["page1777"]);
+  expect(changes.map(({ id }) => id)).toEqual(["page177"]);
   const before = await rowsOf(releaseFiles);
   const second = await publish();
   expect(second).toMatchObject({ rendered: 1, pages: many, state: "complete" });
@@ -70,9 +72,9 @@ test("all of it is published, and then just what changed", async () => {
 }, 300_000);
 
 test("a page that moves, goes or comes is one change among thousands", async () => {
-  await studio.as("designer", "pages.move", { site, page: "page1500", index: 10 });
+  await studio.as("designer", "pages.move", { site, page: "page150", index: 10 });
   expect(await waiting()).toBe(1);
-  await studio.as("designer", "pages.remove", { site, page: "page1600" });
+  await studio.as("designer", "pages.remove", { site, page: "page160" });
   expect(await waiting()).toBe(2);
   const added = (await studio.as("designer", "pages.add", { site, title: "Quite new", slug: "new" })) as { id: string };
   expect(await waiting()).toBe(3);
