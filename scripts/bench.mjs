@@ -13,6 +13,8 @@ const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TES
 const { env, child } = await startPlayground(database, Number(process.env.WEBITOR_PORT ?? 4490), {
   // Calls of the bench come from many addresses, so that no limit is measured.
   WEBITOR_TRUST_PROXY: "1",
+  // As it is where visitors come first.
+  WEBITOR_BESIDE_IDLE: "1",
 });
 const tsx = (...args) =>
   spawnSync(join(root, "node_modules/.bin/tsx"), args, {

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import Ajv from "ajv/dist/2019";
+import Ajv from "ajv/dist/2019.js";
 import { readSiteFile } from "@/core/site/read";
 import { siteFileJsonSchema } from "./site-file-schema";
 

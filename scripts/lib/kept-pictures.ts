@@ -14,7 +14,7 @@ const makers = ["src/server/site/media.ts", "src/core/media/forms.ts"];
 function folder(): string {
   const by = createHash("sha256").update(JSON.stringify(sharp.versions));
   for (const file of makers) by.update(readFileSync(file));
-  return join(".webitor/pictures", by.digest("hex").slice(0, 16));
+  return join(process.env.WEBITOR_KEPT_PICTURES ?? ".webitor/pictures", by.digest("hex").slice(0, 16));
 }
 
 /** Puts in what was made before, so that nothing of it is made again. */

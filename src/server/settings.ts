@@ -43,6 +43,8 @@ export interface Settings {
   readonly standIns: boolean;
   /** Between two requests to another site that is read for a chat, in ms, unless it asks for more. */
   readonly crawlPauseMs: number;
+  /** Whether long work takes only what others leave of the cores; otherwise it is just a nice one among them. */
+  readonly besideIdle: boolean;
 }
 
 interface Setting {
@@ -191,6 +193,12 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     fallback: true,
     schema: flag,
     says: "0 leaves out the stand-ins for outside web hosts (clips and others)",
+  },
+  WEBITOR_BESIDE_IDLE: {
+    name: "besideIdle",
+    fallback: true,
+    schema: flag,
+    says: "0 lets long work beside have a share where other programs keep all cores busy",
   },
 };
 

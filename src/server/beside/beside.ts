@@ -3,6 +3,7 @@
 import { type ChildProcess, fork, spawn } from "node:child_process";
 import { resolve as absolute } from "node:path";
 import type { Context } from "../context";
+import { keptOfDatabase } from "../kept";
 import { Problem } from "../problem";
 import type { Settings } from "../settings";
 
@@ -68,7 +69,7 @@ class NotBegun extends Error {}
  * Starts a process. On Linux it is of the idle class (sched(7)), which leaves a core the moment a visitor wants it;
  * elsewhere, without the program that sets the class, or when a `plain` one is asked for, it makes itself a nice one.
  */
-function start(script: string, plain: boolean): Promise<ChildProcess> {
+export function start(script: string, plain: boolean): Promise<ChildProcess> {
   const options = {
     stdio: ["ignore", "inherit", "inherit", "ipc"] as ("ignore" | "inherit" | "ipc")[],
     env: { ...process.env, ...keepsMemory, [besideVariable]: "1" },
@@ -166,6 +167,13 @@ class Beside {
 
 /** A release that is given up ends its process; what people wait for goes on in another. */
 const kept = new Map<keyof BesideTasks, Promise<Beside>>();
+// What they keep of the database themselves is forgotten with them.
+keptOfDatabase({
+  clear: () => {
+    for (const one of kept.values()) one.then((process) => process.end(new Error("It was let go")));
+    kept.clear();
+  },
+});
 
 /** The process for a task; two who ask at once get the same. */
 async function processFor(context: Context, task: keyof BesideTasks, plain: boolean): Promise<Beside> {
@@ -188,7 +196,8 @@ export async function beside<T extends keyof BesideTasks>(
   given: BesideTasks[T]["takes"],
   told: (done: number) => Promise<void> = async () => {},
 ): Promise<BesideTasks[T]["gives"]> {
-  const ask = async (plain: boolean) => (await processFor(context, task, plain)).ask(context, task, given, told);
+  const ask = async (plain: boolean) =>
+    (await processFor(context, task, plain || !context.settings.besideIdle)).ask(context, task, given, told);
   try {
     return await ask(false);
   } catch (error) {

@@ -113,10 +113,13 @@ describe.each(["America/Los_Angeles", "Asia/Tokyo", "Europe/Dublin"])("in a brow
   const own = process.env.TZ;
   beforeAll(() => {
     process.env.TZ = browser;
+    // A browser's zone stays what it is: what was read in another is forgotten with the place.
+    showOn("UTC");
     showOn("Europe/Dublin");
   });
   afterAll(() => {
-    process.env.TZ = own;
+    if (own === undefined) delete process.env.TZ;
+    else process.env.TZ = own;
   });
 
   test("the hours of a day are the place's, also where either clock changes on it", () => {
