@@ -1,15 +1,31 @@
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { defineConfig } from "@playwright/test";
 import { launchOptions } from "./scripts/lib/browser.mjs";
 
+/** What a worker reaches, by its number: its process, and how that is ended and begun. Told by scripts/e2e.mjs. */
+const reach = JSON.parse(process.env.WEBITOR_E2E_WORKERS ?? "[]") as Record<string, string>[];
+Object.assign(process.env, reach[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]);
+
+/** Seconds that each file took: the last time here, or when they were last written down. */
+const lengthsFile = [".webitor/e2e-lengths.json", "tests/e2e/lengths.json"].find((file) => existsSync(file));
+const lengths: Record<string, number> = lengthsFile ? JSON.parse(readFileSync(lengthsFile, "utf8")) : {};
+const files = readdirSync("tests/e2e").filter((name) => name.endsWith(".spec.ts"));
+
 export default defineConfig({
   testDir: "tests/e2e",
-  outputDir: process.env.WEBITOR_E2E_RESULTS ?? ".webitor/test-results",
-  workers: 1,
+  outputDir: ".webitor/test-results",
+  workers: Math.max(1, reach.length),
   fullyParallel: false,
+  // What takes long and has a sample left is the long run's (`npm run test:long`), or a file's that is named.
+  ...(process.env.WEBITOR_LONG === "1" ? {} : { grepInvert: /@long/ }),
+  // One queue for all workers, longest first; what nobody knows yet may be long.
+  projects: files
+    .sort((one, other) => (lengths[other] ?? 1e6) - (lengths[one] ?? 1e6) || one.localeCompare(other))
+    .map((name) => ({ name, testMatch: name })),
   // How fast a machine is decides nothing: these only end what would never come.
   timeout: 300_000,
   expect: { timeout: 45_000 },
-  reporter: [["list"], ["json", { outputFile: process.env.WEBITOR_E2E_REPORT ?? ".webitor/e2e.json" }]],
+  reporter: [["list"], ["json", { outputFile: ".webitor/e2e.json" }]],
   use: {
     baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,
     viewport: { width: 1280, height: 800 },

@@ -2,10 +2,9 @@
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
-import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
+import { build, ensure, root } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd", "chromium-headless-shell");
-ensureModules();
+await ensure("mariadbd", "chromium-headless-shell");
 build();
 const database = await throwawayDatabase("bench", Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4409), {
   durable: true,

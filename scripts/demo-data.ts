@@ -15,6 +15,7 @@ import { bringElsewhere } from "./demo-elsewhere";
 import { openParts, setUpBench } from "./demo-parts";
 import { setUpPayments } from "./demo-payments";
 import { openShop } from "./demo-shop";
+import { bringPictures, keepPictures } from "./lib/kept-pictures";
 import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 /** `of` is the one site that somebody works on; without it, all. */
@@ -114,6 +115,7 @@ if (!(await theOwner(context))) {
 }
 const owner = await theOwner(context);
 if (!owner) throw new Error("The studio's owner is missing.");
+await bringPictures(context);
 for (const key of ["oddlane", "wrenfield"]) {
   if (await findSite(context.db, key)) continue;
   await importSite(context, owner.studioId, readSiteFiles(join("demo", key)));
@@ -141,4 +143,5 @@ for (const key of ["oddlane", "wrenfield"]) {
       "You agree that Wrenfield Clayworks writes to this address about kiln-opening days.",
     );
 }
+await keepPictures(context);
 await context.close();

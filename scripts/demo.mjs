@@ -2,8 +2,7 @@
 import { join } from "node:path";
 import {
   build,
-  ensureModules,
-  ensurePackages,
+  ensure,
   loadDemo,
   migrate,
   say,
@@ -14,8 +13,7 @@ import {
 } from "./lib/setup.mjs";
 import { supervise } from "./lib/supervise.mjs";
 
-ensurePackages("mariadbd");
-ensureModules();
+await ensure("mariadbd");
 const database = await startDatabase({
   folder: join(stateFolder, "mariadb"),
   port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),

@@ -1,19 +1,8 @@
 // npm run dev: the same with Next's development server; the process itself is built once at start.
 import { join } from "node:path";
-import {
-  build,
-  ensureModules,
-  ensurePackages,
-  loadDemo,
-  migrate,
-  secret,
-  startDatabase,
-  startProcess,
-  stateFolder,
-} from "./lib/setup.mjs";
+import { build, ensure, loadDemo, migrate, secret, startDatabase, startProcess, stateFolder } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd");
-ensureModules();
+await ensure("mariadbd");
 const database = await startDatabase({
   folder: join(stateFolder, "mariadb"),
   port: Number(process.env.WEBITOR_DATABASE_PORT ?? 4406),

@@ -1,23 +1,23 @@
-// Runs the end-to-end tests: two workers at once, each against a throwaway database and a started process of its own,
-// which its tests may ask to be restarted. With arguments (a file, -g "…") one worker runs what they name.
+// Runs the end-to-end tests: two workers take files from one queue, each against a process and a copy of the demo's database
+// of its own, which its tests may ask to be restarted. Arguments are the runner's (files, -g "…"); one file has one worker.
 import { spawn } from "node:child_process";
 import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:http";
-import { join } from "node:path";
-import { endProcess, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
+import { basename, join } from "node:path";
+import { copyPlayground, demoFolder, endProcess } from "./lib/playground.mjs";
 import { root, startProcess, stateFolder } from "./lib/setup.mjs";
 
 const firstPort = Number(process.env.WEBITOR_PORT ?? 4480);
 const firstDatabasePort = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4408);
 const asked = process.argv.slice(2);
-const workers = asked.length ? 1 : 2;
+const workers = asked.length && asked.filter((one) => one.includes(".spec")).length < 2 ? 1 : 2;
 
-/** Runs one worker's share of the files; answers the runner's exit code. */
-async function work(nth) {
+/** A worker's process and database, with a server by which tests restart them; answers what its tests are told. */
+async function ground(nth) {
   const port = firstPort + 40 * nth;
-  const database = await throwawayDatabase(`e2e-${nth}`, firstDatabasePort + 40 * nth);
-  const { env, child: first } = await startPlayground(database, port);
-  let child = first;
+  const playground = await copyPlayground(`e2e-${nth}`, firstDatabasePort + 40 * nth, port);
+  const { database, env } = playground;
+  let { child } = playground;
   const restart = async () => {
     await endProcess(child);
     await database.restart();
@@ -51,42 +51,56 @@ async function work(nth) {
       (error) => response.writeHead(500).end(String(error)),
     );
   }).listen(port + 1, "127.0.0.1");
-
   // Sessions of an earlier run are of another database.
   for (const file of readdirSync(stateFolder))
     if (new RegExp(`^e2e-${port}-.*\\.json$`).test(file)) rmSync(join(stateFolder, file));
-  const shares = workers > 1 ? [`--shard=${nth + 1}/${workers}`] : [];
-  const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...shares, ...asked], {
-    cwd: root,
-    stdio: ["ignore", "inherit", "inherit"],
-    env: {
-      ...process.env,
+  return {
+    told: {
       WEBITOR_PORT: String(port),
       WEBITOR_CONTROL_PORT: String(port + 1),
       WEBITOR_SECOND_PORT: String(port + 2),
       WEBITOR_DATABASE_URL: database.url,
-      WEBITOR_E2E_REPORT: reportOf(nth),
-      WEBITOR_E2E_RESULTS: `.webitor/test-results/${nth}`,
     },
-  });
-  const code = await new Promise((resolve) => tests.once("exit", resolve));
-  control.close();
-  if (second) await endProcess(second);
-  await endProcess(child);
-  await database.end();
-  return code ?? 1;
+    end: async () => {
+      control.close();
+      if (second) await endProcess(second);
+      await endProcess(child);
+      await database.end();
+    },
+  };
 }
 
-const reportOf = (nth) => join(stateFolder, `e2e-worker-${nth}.json`);
-const all = Array.from({ length: workers }, (_, nth) => nth);
-for (const nth of all) rmSync(reportOf(nth), { force: true });
-const codes = await Promise.all(all.map(work));
-const stats = all.map((nth) => JSON.parse(readFileSync(reportOf(nth), "utf8")).stats);
-const sum = (of) => stats.reduce((total, one) => total + one[of], 0);
-writeFileSync(
-  join(stateFolder, "e2e.json"),
-  JSON.stringify({
-    stats: Object.fromEntries(["expected", "flaky", "unexpected", "skipped"].map((of) => [of, sum(of)])),
-  }),
-);
-process.exit(Math.max(...codes));
+/** How long each file took in this run, kept for the order of the next. */
+function keepLengths(report) {
+  const seconds = {};
+  const walk = (suite) => {
+    for (const { tests } of suite.specs ?? [])
+      for (const { results } of tests)
+        for (const { duration } of results) {
+          const name = basename(suite.file);
+          seconds[name] = (seconds[name] ?? 0) + duration / 1000;
+        }
+    for (const inner of suite.suites ?? []) walk(inner);
+  };
+  for (const suite of report.suites) walk(suite);
+  const lines = Object.entries(seconds).map(([name, took]) => [name, Math.round(took)]);
+  const text = `${JSON.stringify(Object.fromEntries(lines.sort()), null, 2)}\n`;
+  writeFileSync(join(stateFolder, "e2e-lengths.json"), text);
+  if (process.env.WEBITOR_RECORD === "1") writeFileSync(join(root, "tests/e2e/lengths.json"), text);
+}
+
+rmSync(join(stateFolder, "e2e-states"), { recursive: true, force: true });
+const reportFile = join(stateFolder, "e2e.json");
+rmSync(reportFile, { force: true });
+// Loaded before the workers' grounds are copies of it.
+await demoFolder(firstDatabasePort);
+const grounds = await Promise.all(Array.from({ length: workers }, (_, nth) => ground(nth)));
+const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...asked], {
+  cwd: root,
+  stdio: ["ignore", "inherit", "inherit"],
+  env: { ...process.env, WEBITOR_E2E_WORKERS: JSON.stringify(grounds.map(({ told }) => told)) },
+});
+const code = await new Promise((resolve) => tests.once("exit", resolve));
+await Promise.all(grounds.map(({ end }) => end()));
+if (!asked.length) keepLengths(JSON.parse(readFileSync(reportFile, "utf8")));
+process.exit(code ?? 1);

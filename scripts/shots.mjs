@@ -3,10 +3,9 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { launchOptions } from "./lib/browser.mjs";
 import { endProcess, playgroundNow, startPlayground, throwawayDatabase } from "./lib/playground.mjs";
-import { build, ensureModules, ensurePackages, root } from "./lib/setup.mjs";
+import { build, ensure, root } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd", "chromium-headless-shell");
-ensureModules();
+await ensure("mariadbd", "chromium-headless-shell");
 build();
 const { chromium } = await import("@playwright/test");
 const port = Number(process.env.WEBITOR_PORT ?? 4470);

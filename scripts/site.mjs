@@ -1,18 +1,8 @@
 // npm run site -- import FILE | export KEY FILE | publish KEY | booking KEY FILE | list
 import { join } from "node:path";
-import {
-  build,
-  ensureModules,
-  ensurePackages,
-  migrate,
-  runBuilt,
-  secret,
-  startDatabase,
-  stateFolder,
-} from "./lib/setup.mjs";
+import { build, ensure, migrate, runBuilt, secret, startDatabase, stateFolder } from "./lib/setup.mjs";
 
-ensurePackages("mariadbd");
-ensureModules();
+await ensure("mariadbd");
 build({ light: true });
 const given = process.env.WEBITOR_DATABASE_URL;
 const database = given

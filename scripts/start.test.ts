@@ -62,6 +62,7 @@ describe("keeping a process", () => {
     return new Promise((done) => keeper.once("exit", (code) => done(code)));
   }
   const until = async (holds: () => boolean) => {
+    // Wait: for what another process does.
     while (!holds()) await new Promise((done) => setTimeout(done, 20));
   };
   const pids = () => {

@@ -1,58 +1,109 @@
 // A throwaway Webitor for tests, bench and pictures: its own MariaDB folder, database, port and demo data.
-import { rmSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { cpSync, existsSync, readFileSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { loadDemo, migrate, startDatabase, startProcess, stateFolder } from "./setup.mjs";
+import { fingerprint, loadDemo, migrate, root, startDatabase, startProcess, stateFolder } from "./setup.mjs";
 
 export { endProcess } from "./supervise.mjs";
 
 /** The clock of tests and pictures. */
 export const playgroundNow = "2026-03-05T18:40:00Z";
 
-/** A throwaway MariaDB; `end` stops it and removes its folder. One whose speed is measured is `durable` as a real one is. */
-export async function throwawayDatabase(name, port, { durable = false } = {}) {
-  const folder = join(stateFolder, `${name}-mariadb`);
+/** Most of the memory that this checkout's throwaway databases may need, in bytes. */
+const scratchBytes = 4 * 2 ** 30;
+
+/** Where what is thrown away lies: in memory where the system has a folder for that with room, else in the state folder. */
+function scratch(name) {
+  const shared = "/dev/shm";
+  const roomy = existsSync(shared) && (({ bavail, bsize }) => bavail * bsize > scratchBytes)(statfsSync(shared));
+  const own = createHash("sha256").update(root).digest("hex").slice(0, 8);
+  return join(roomy ? join(shared, `webitor-${own}`) : stateFolder, `${name}-mariadb`);
+}
+
+/**
+ * A throwaway MariaDB; `end` stops it and removes its folder. One whose speed is measured is `durable` as a real one is, and
+ * lies on the disk. With `from` it begins as a copy of that folder.
+ */
+export async function throwawayDatabase(name, port, { durable = false, from = null } = {}) {
+  const folder = durable ? join(stateFolder, `${name}-mariadb`) : scratch(name);
   rmSync(folder, { recursive: true, force: true });
-  const options = { folder, port, durable, name: `${name}_${Date.now()}`, more: "t\\_%" };
+  if (from) cpSync(from, folder, { recursive: true });
+  const options = { folder, port, durable, name: "throwaway", more: "t\\_%" };
   const database = await startDatabase(options);
   let running = database;
+  const stop = () => running.stop();
   return {
     url: database.url,
     migrationUrl: database.migrationUrl,
     /** Stops the server and starts it again on the same data. */
     restart: async () => {
-      await running.stop();
+      await stop();
       running = await startDatabase(options);
     },
     end: async () => {
-      await running.stop();
+      await stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+    /** Stops the server and keeps its data as a folder that others begin from. */
+    keepAs: async (kept) => {
+      await stop();
+      rmSync(kept, { recursive: true, force: true });
+      cpSync(folder, kept, { recursive: true });
       rmSync(folder, { recursive: true, force: true });
     },
   };
 }
 
+/** What the process is told, on a throwaway database. */
+const environment = (database, port, more) => ({
+  WEBITOR_DATABASE_URL: database.url,
+  WEBITOR_PORT: String(port),
+  WEBITOR_DEMO: "1",
+  WEBITOR_LOG_LEVEL: "warn",
+  WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
+  WEBITOR_CRAWL_PAUSE_MS: "20",
+  // What waits for a release waits for its share of the cores, however busy the machine is.
+  WEBITOR_BESIDE_IDLE: "0",
+  // Where a visitor is, is told by the tests themselves, as a proxy in front would.
+  WEBITOR_PLACE_HEADER: "x-place",
+  // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.
+  DEMO_BARE: "1",
+  ...more,
+});
+
 /** Loads the demo into a throwaway database and starts the process on `port`; where it does not start, the database ends. */
 export async function startPlayground(database, port, more = {}) {
-  const { url, migrationUrl } = database;
-  migrate(migrationUrl);
-  const env = {
-    WEBITOR_DATABASE_URL: url,
-    WEBITOR_PORT: String(port),
-    WEBITOR_DEMO: "1",
-    WEBITOR_LOG_LEVEL: "warn",
-    WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
-    WEBITOR_CRAWL_PAUSE_MS: "20",
-    // What waits for a release waits for its share of the cores, however busy the machine is.
-    WEBITOR_BESIDE_IDLE: "0",
-    // Where a visitor is, is told by the tests themselves, as a proxy in front would.
-    WEBITOR_PLACE_HEADER: "x-place",
-    // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.
-    DEMO_BARE: "1",
-    ...more,
-  };
+  migrate(database.migrationUrl);
+  const env = environment(database, port, more);
   loadDemo(env);
+  return startOn(database, env);
+}
+
+async function startOn(database, env) {
   const child = await startProcess(env).catch(async (error) => {
     await database.end();
     throw error;
   });
   return { env, child };
+}
+
+/** The demo for tests as a database folder: loaded once, and again after a change of what it is made by, or another day. */
+export async function demoFolder(port) {
+  const folder = join(stateFolder, "demo-database");
+  const today = new Date().toISOString().slice(0, 10);
+  const stamp = `${fingerprint(["src", "scripts", "demo", "package-lock.json"])} ${today}`;
+  const kept = join(folder, "made-of");
+  if (existsSync(kept) && readFileSync(kept, "utf8") === stamp) return folder;
+  const database = await throwawayDatabase("demo", port);
+  migrate(database.migrationUrl);
+  loadDemo(environment(database, port, {}));
+  await database.keepAs(folder);
+  writeFileSync(kept, stamp);
+  return folder;
+}
+
+/** A playground whose database begins as a copy of the demo's. */
+export async function copyPlayground(name, databasePort, port) {
+  const database = await throwawayDatabase(name, databasePort, { from: await demoFolder(databasePort) });
+  return { database, ...(await startOn(database, environment(database, port, {}))) };
 }

@@ -31,7 +31,24 @@ export function stop(words) {
 /** Debian packages by the program that shows they are there. */
 const programs = { mariadbd: "mariadb-server", "chromium-headless-shell": "chromium-headless-shell" };
 
-export function ensurePackages(...wanted) {
+/** Runs a program; answers its exit code and what it said that was wrong. */
+const ran = (command, args, options = {}) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "ignore", "pipe"], ...options });
+    let said = "";
+    child.stderr?.on("data", (part) => {
+      said += part;
+    });
+    child.once("error", (error) => resolve({ status: 1, said: error.message }));
+    child.once("exit", (status) => resolve({ status, said }));
+  });
+
+/** Debian's packages and those of the lock file, as far as they are missing: both are on their way at once. */
+export async function ensure(...wanted) {
+  await Promise.all([ensurePackages(...wanted), ensureModules()]);
+}
+
+async function ensurePackages(...wanted) {
   const missing = wanted
     .filter((program) => !onPath(program) && !existsSync(`/usr/sbin/${program}`))
     .map((program) => programs[program]);
@@ -47,33 +64,28 @@ export function ensurePackages(...wanted) {
         : null;
   if (!asRoot) stop(`${missing.join(" and ")} missing, and this user may not install packages. Run as root: ${byHand}`);
   say(`installing ${missing.join(", ")} from Debian's packages`);
-  const apt = (...args) => {
+  const apt = async (...args) => {
     const [command, ...rest] = [...asRoot, "env", "DEBIAN_FRONTEND=noninteractive", "apt-get", ...args];
-    return spawnSync(command, rest, { stdio: ["ignore", "ignore", "inherit"] }).status === 0;
+    return (await ran(command, rest, { stdio: ["ignore", "ignore", "inherit"] })).status === 0;
   };
-  apt("update", "-qq");
-  if (!apt("install", "-y", "-qq", "--no-install-recommends", ...missing))
+  await apt("update", "-qq");
+  if (!(await apt("install", "-y", "-qq", "--no-install-recommends", ...missing)))
     stop(`The packages could not be installed. Try by hand: ${byHand}`);
 }
 
-export function ensureModules() {
+async function ensureModules() {
   const stamp = join(root, "node_modules/.webitor-lock");
   const lock = createHash("sha256")
     .update(readFileSync(join(root, "package-lock.json")))
     .digest("hex");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   say("installing the packages of package-lock.json");
-  const npm = (...args) =>
-    spawnSync("npm", [...args, "--no-audit", "--no-fund", "--loglevel=error"], {
-      cwd: root,
-      stdio: ["ignore", "pipe", "pipe"],
-      encoding: "utf8",
-    });
-  let done = npm("ci");
+  const npm = (...args) => ran("npm", [...args, "--no-audit", "--no-fund", "--loglevel=error"]);
+  let done = await npm("ci");
   // A registry mirror may lack the optional packages of other platforms, and so may a lock file made with it: npm ci
   // then refuses, though everything this platform needs is locked. The plain install takes the same locked versions.
-  if (done.status !== 0 && /Missing: .* from lock file/.test(done.stderr)) done = npm("install", "--no-save");
-  if (done.status !== 0) stop(`The packages could not be installed. npm says:\n${done.stderr}`);
+  if (done.status !== 0 && /Missing: .* from lock file/.test(done.said)) done = await npm("install", "--no-save");
+  if (done.status !== 0) stop(`The packages could not be installed. npm says:\n${done.said}`);
   writeFileSync(stamp, lock);
 }
 
@@ -208,7 +220,7 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
 }
 
 /** A hash over the files that a build depends on. */
-function fingerprint(paths) {
+export function fingerprint(paths) {
   const hash = createHash("sha256");
   const walk = (path) => {
     if (!existsSync(path)) return;

@@ -32,7 +32,7 @@ test("failed queries appear without their parameters, also where the database re
     page: "/",
     language: "en",
     consent: "",
-    createdAt: new Date(),
+    createdAt: new Date(0),
   };
   await studio.context.db.insert(signups).values(row);
   const { db } = studio.context;

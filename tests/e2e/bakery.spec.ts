@@ -35,7 +35,9 @@ async function publish() {
   await expect(main.getByText("Published.")).toBeVisible();
 }
 
-test("the new site takes zone, language and currency from where its designer sits, by name", async () => {
+test("the new site takes zone, language and currency from where its designer sits, by name", {
+  tag: "@long",
+}, async () => {
   await signIn(page);
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });
@@ -50,7 +52,9 @@ test("the new site takes zone, language and currency from where its designer sit
   await expect(order().getByText("This page is empty.")).toBeVisible();
 });
 
-test("its address and hours are set once; sections take them, and prices stand in its currency", async () => {
+test("its address and hours are set once; sections take them, and prices stand in its currency", {
+  tag: "@long",
+}, async () => {
   await page.getByRole("button", { name: "Crumb and Crust" }).click();
   await page.getByRole("menuitem", { name: "Site settings" }).click();
   await page.getByLabel("Address", { exact: true }).fill("4 Mill Steps\nTidewater");
@@ -67,7 +71,9 @@ test("its address and hours are set once; sections take them, and prices stand i
   await expect(order()).toBeVisible();
 });
 
-test("sections come from the shelf by Enter in its search, and the new one is scrolled to", async () => {
+test("sections come from the shelf by Enter in its search, and the new one is scrolled to", {
+  tag: "@long",
+}, async () => {
   await place("Opening");
   await expect(wide().getByRole("heading", { level: 1 })).toHaveText("Say in one line what you do");
   await place("Three cards");
@@ -83,7 +89,9 @@ test("sections come from the shelf by Enter in its search, and the new one is sc
   await saved(page);
 });
 
-test("words are written where they stand, and linked to a page, an address and a mail address", async () => {
+test("words are written where they stand, and linked to a page, an address and a mail address", {
+  tag: "@long",
+}, async () => {
   // While its words are open a heading is a text box, so it is looked for by its element.
   const title = wide().locator("h1");
   await title.click();
@@ -127,7 +135,7 @@ test("words are written where they stand, and linked to a page, an address and a
   await saved(page);
 });
 
-test("a list is typed line by line, on the page and on the sheet", async () => {
+test("a list is typed line by line, on the page and on the sheet", { tag: "@long" }, async () => {
   const list = wide().locator("main > section").nth(3).locator(".b-rows");
   await list.getByText("The small one").click();
   await page.keyboard.press("Control+A");
@@ -149,7 +157,7 @@ test("a list is typed line by line, on the page and on the sheet", async () => {
   await saved(page);
 });
 
-test("a section is cut, and pasted on another page", async () => {
+test("a section is cut, and pasted on another page", { tag: "@long" }, async () => {
   await order()
     .getByRole("button", { name: /^Opening hours/ })
     .click();
@@ -174,9 +182,9 @@ test("a section is cut, and pasted on another page", async () => {
   await saved(page);
 });
 
-test("two people at the page: each sees where the other is, and both keep their words in one line", async ({
-  browser,
-}) => {
+test("two people at the page: each sees where the other is, and both keep their words in one line", {
+  tag: "@long",
+}, async ({ browser }) => {
   const other = await (await browser.newContext()).newPage();
   await signIn(other, "ines@marrowfield.example");
   await other.goto(visitPage);
@@ -205,7 +213,9 @@ test("two people at the page: each sees where the other is, and both keep their 
   await other.context().close();
 });
 
-test("the first release lists everything; what came with sections and was not changed is worth a look", async () => {
+test("the first release lists everything; what came with sections and was not changed is worth a look", {
+  tag: "@long",
+}, async () => {
   await page.goto(page.url().replace(/\/pages.*/, "/publish"));
   const main = page.getByRole("main");
   await expect(main.getByText("The first release: 2 pages")).toBeVisible();
@@ -234,7 +244,9 @@ test("the first release lists everything; what came with sections and was not ch
   await expect(page.getByRole("navigation", { name: "Main" })).toBeVisible();
 });
 
-test("a new address leaves a redirect, is listed with before and after, and can be left out of a release", async () => {
+test("a new address leaves a redirect, is listed with before and after, and can be left out of a release", {
+  tag: "@long",
+}, async () => {
   await page.goto(visitPage);
   await page.getByRole("button", { name: "Visit us" }).click();
   await page.getByRole("menuitem", { name: "Settings of this page…" }).click();
@@ -267,7 +279,7 @@ test("a new address leaves a redirect, is listed with before and after, and can 
   expect(answer?.status()).toBe(200);
 });
 
-test("an older release is looked at, and made live again", async () => {
+test("an older release is looked at, and made live again", { tag: "@long" }, async () => {
   await page.goto(visitPage.replace(/\/pages.*/, "/publish"));
   const main = page.getByRole("main");
   await main.getByRole("button", { name: "Look at release 1" }).click();
@@ -282,7 +294,7 @@ test("an older release is looked at, and made live again", async () => {
   await expect(main.getByText("/find-us").first()).toBeVisible();
 });
 
-test("the site gets another key, and its old address leads to the new one", async () => {
+test("the site gets another key, and its old address leads to the new one", { tag: "@long" }, async () => {
   await page.goto(visitPage.replace(/\/pages.*/, "/settings"));
   await page.getByRole("button", { name: "Change the key" }).click();
   const dialog = page.getByRole("dialog", { name: "Change the key" });

@@ -458,7 +458,7 @@ test("a time that somebody else takes meanwhile: what was typed stays, and the n
   await visitor.close();
 });
 
-test("hours that are taken away under a booking: which one is said before it is kept", async () => {
+test("hours that are taken away under a booking: which one is said before it is kept", { tag: "@long" }, async () => {
   await page.goto(`/s/${key}/widgets`);
   await page.getByRole("link", { name: "At the wheel" }).click();
   await step(/Hours/).click();
@@ -507,9 +507,9 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
   await visitor.close();
 });
 
-test("the owner’s day on a phone: found, moved by hand against a rule that is named, declined in one’s own words", async ({
-  browser,
-}) => {
+test("the owner’s day on a phone: found, moved by hand against a rule that is named, declined in one’s own words", {
+  tag: "@long",
+}, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 360, height: 740 } });
   await context.addCookies(await page.context().cookies());
   const phone = await context.newPage();
@@ -559,7 +559,7 @@ test("a booking by hand, in a few presses", async () => {
   await expect(page.getByRole("button", { name: /Walk-in Wim/ })).toBeVisible();
 });
 
-test.describe("on a site built elsewhere", () => {
+test.describe("on a site built elsewhere", { tag: "@long" }, () => {
   /** A page of somebody else's, with styles that take everything, in a language of its own and under a strict policy. */
   const foreignPage = (lines: string) =>
     `<!DOCTYPE html><html lang="de"><head><title>Fremde Seite</title><link rel="stylesheet" href="/style.css"></head><body><main><h1>Fremde Seite</h1>${lines}</main></body></html>`;
@@ -646,7 +646,7 @@ test.describe("on a site built elsewhere", () => {
   });
 });
 
-test("nothing opens over a booking by itself; once it is left, it does", async ({ browser }) => {
+test("nothing opens over a booking by itself; once it is left, it does", { tag: "@long" }, async ({ browser }) => {
   // A window as high as the page: nothing is scrolled, and so only time opens anything.
   const window = { width: 1280, height: 9000 };
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin", viewport: window });
@@ -664,7 +664,9 @@ test("nothing opens over a booking by itself; once it is left, it does", async (
   await visitor.close();
 });
 
-test("letters in one’s own words: filled in, seen as a client gets them, a wrong one told; the next booking gets it", async () => {
+test("letters in one’s own words: filled in, seen as a client gets them, a wrong one told; the next booking gets it", {
+  tag: "@long",
+}, async () => {
   await openCalendar();
   await step(/Questions and words/).click();
   const letters = panel("Questions and words");
@@ -708,9 +710,9 @@ async function services(): Promise<readonly string[]> {
   return setUp.services.map(({ id }) => id);
 }
 
-test("the calendar’s own words and thanks: seen beside as they are typed, and read by the next visitor", async ({
-  browser,
-}) => {
+test("the calendar’s own words and thanks: seen beside as they are typed, and read by the next visitor", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await step(/Questions and words/).click();
   const own = panel("Questions and words");
@@ -745,9 +747,9 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
   await visitor.close();
 });
 
-test("text messages: offered by the place and seen before, wanted by a visitor with a number that can be reached, read on the Desk; and a note of that client", async ({
-  browser,
-}) => {
+test("text messages: offered by the place and seen before, wanted by a visitor with a number that can be reached, read on the Desk; and a note of that client", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await step(/Questions and words/).click();
   const own = panel("Questions and words");
@@ -807,9 +809,9 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await expect(page.getByRole("heading", { name: "Text message" })).toBeVisible();
 });
 
-test("how long it takes is the client’s to choose: priced by its length, and only where it fits", async ({
-  browser,
-}) => {
+test("how long it takes is the client’s to choose: priced by its length, and only where it fits", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await panel("Services")
     .getByRole("button", { name: /^First throw/ })
@@ -849,7 +851,9 @@ test("how long it takes is the client’s to choose: priced by its length, and o
   await visitor.close();
 });
 
-test("hours of other weeks and of a summer, kept-back time of single dates: written once, and told where they can’t be", async () => {
+test("hours of other weeks and of a summer, kept-back time of single dates: written once, and told where they can’t be", {
+  tag: "@long",
+}, async () => {
   await openCalendar();
   await step(/Hours/).click();
   const season = page.getByRole("combobox", { name: "Season" });
@@ -887,9 +891,9 @@ test("hours of other weeks and of a summer, kept-back time of single dates: writ
   await saved(page);
 });
 
-test("a button floats over the pages that are chosen, opens the calendar by keys, and gives the focus back", async ({
-  browser,
-}) => {
+test("a button floats over the pages that are chosen, opens the calendar by keys, and gives the focus back", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await step(/Where/).click();
   const where = panel("Where");
@@ -936,9 +940,9 @@ function clocksForward(): string {
   }
 }
 
-test("on the Sunday on which the clocks go forward two hours stay two hours, and no time is offered that does not exist", async ({
-  browser,
-}) => {
+test("on the Sunday on which the clocks go forward two hours stay two hours, and no time is offered that does not exist", {
+  tag: "@long",
+}, async ({ browser }) => {
   const sunday = clocksForward();
   const after = new Date(Date.parse(sunday) + 7 * 86_400_000).toISOString().slice(0, 10);
   await openCalendar();
@@ -960,9 +964,9 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
   await visitor.close();
 });
 
-test("two places take two wheels: said as a sentence, refused beyond what there is, booked for two, both on the Desk", async ({
-  browser,
-}) => {
+test("two places take two wheels: said as a sentence, refused beyond what there is, booked for two, both on the Desk", {
+  tag: "@long",
+}, async ({ browser }) => {
   const read = await page.request.post("/api/do/booking.readSetUp", { data: { site: key } });
   const { setUp } = (await read.json()) as { setUp: BookingSetUp };
   const [first] = setUp.resources;
@@ -1020,9 +1024,9 @@ test("two places take two wheels: said as a sentence, refused beyond what there 
   await expect(page.getByText(/Wheel 1, Wheel 2$/)).toBeVisible();
 });
 
-test("a calendar that begins with a day asks one question, then offers only what has a time on it; its own ground is marked", async ({
-  browser,
-}) => {
+test("a calendar that begins with a day asks one question, then offers only what has a time on it; its own ground is marked", {
+  tag: "@long",
+}, async ({ browser }) => {
   const read = await page.request.post("/api/do/booking.readSetUp", { data: { site: key } });
   const { setUp } = (await read.json()) as { setUp: BookingSetUp };
   const [first] = setUp.services;
@@ -1114,9 +1118,9 @@ test("a calendar that begins with a day asks one question, then offers only what
   await visitor.close();
 });
 
-test("one date of a course for a deposit: sold on its sheet, booked on the page, called off on the Desk and given back", async ({
-  browser,
-}) => {
+test("one date of a course for a deposit: sold on its sheet, booked on the page, called off on the Desk and given back", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await panel("Services")
     .getByRole("button", { name: /^Sunday glazing/ })
@@ -1197,9 +1201,9 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(page.getByRole("main")).toContainText("Nothing is to be given back, and nobody owes a fee.");
 });
 
-test("what is full has a waiting list: joined on the page, seen on the Desk, offered by letter, taken by its link", async ({
-  browser,
-}) => {
+test("what is full has a waiting list: joined on the page, seen on the Desk, offered by letter, taken by its link", {
+  tag: "@long",
+}, async ({ browser }) => {
   await openCalendar();
   await panel("Services")
     .getByRole("button", { name: /^Sunday glazing/ })

@@ -178,7 +178,7 @@ test("a person takes over in another browser; the visitor sees who, both see the
   await expect(log().getByText("You are talking to the site’s own answers again.")).toBeVisible();
 });
 
-test("what it did not know becomes an own answer with one click", async () => {
+test("what it did not know becomes an own answer with one click", { tag: "@long" }, async () => {
   await ask("Do you have a discount for students?");
   await expect(log().getByText("I would rather not guess", { exact: false }).last()).toBeVisible();
   await page.goto(`/s/${site}/desk`);
@@ -198,7 +198,7 @@ test("what it did not know becomes an own answer with one click", async () => {
     .toBeGreaterThan(0);
 });
 
-test("a connected model’s sentences come as they are ready", async () => {
+test("a connected model’s sentences come as they are ready", { tag: "@long" }, async () => {
   const { widgets } = await studio.call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const widget = widgets.find(({ kind }) => kind === "chat")?.id;
   const { revision, name, settings } = await studio.call<{ revision: number; name: string; settings: object }>(
@@ -236,7 +236,9 @@ test("without script the same answer comes as a page", async ({ browser }) => {
   await context.close();
 });
 
-test("it stands on another business's page by two lines, once that site is listed and published", async () => {
+test("it stands on another business's page by two lines, once that site is listed and published", {
+  tag: "@long",
+}, async () => {
   const neighbours = standIn("neighbours");
   const { widgets } = await studio.call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const widget = widgets.find(({ kind }) => kind === "chat")?.id;

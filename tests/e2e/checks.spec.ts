@@ -341,9 +341,9 @@ test.describe("a real site", () => {
     await expect(page.getByText(/^\d+ pages at six widths/)).toBeVisible();
   });
 
-  test("a see-through header over a pale picture is caught, shown and repaired, and the repair taken back", async ({
-    page,
-  }) => {
+  test("a see-through header over a pale picture is caught, shown and repaired, and the repair taken back", {
+    tag: "@long",
+  }, async ({ page }) => {
     const frame = await page.request.post("/api/do/sites.frame", { data: { site } });
     const { media } = (await frame.json()) as { media: readonly { hash: string; name: string }[] };
     picture = media.find(({ name }) => name === "opening.jpg")?.hash ?? "";
@@ -388,7 +388,9 @@ test.describe("a real site", () => {
     await expectAccessible(page);
   });
 
-  test("an overflow at 390 stops the release; shown on its page, cured, and the release goes", async ({ page }) => {
+  test("an overflow at 390 stops the release; shown on its page, cured, and the release goes", {
+    tag: "@long",
+  }, async ({ page }) => {
     await edit(page, "home", (root) => [
       {
         type: "insert",

@@ -29,7 +29,9 @@ test("a section is lifted by Space, carried by the arrows, put down or put back;
   await saved(page);
 });
 
-test("a click beside the page lets go of the selection, and Delete then removes nothing", async ({ page }) => {
+test("a click beside the page lets go of the selection, and Delete then removes nothing", { tag: "@long" }, async ({
+  page,
+}) => {
   await openPage(page, "oddlane");
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
   await expect(sheet(page).getByRole("heading", { name: "Heading" })).toBeVisible();
@@ -71,9 +73,9 @@ test("words are open in one frame at a time", async ({ page }) => {
   await undo(page);
 });
 
-test("what is hidden stays in sight as a ghost that can be selected, and is hidden on the live page", async ({
-  page,
-}) => {
+test("what is hidden stays in sight as a ghost that can be selected, and is hidden on the live page", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
   await sheet(page).getByLabel("Hidden at this width").check();
@@ -115,9 +117,9 @@ test("what departs on phones is listed, for a block and for the page, and taken 
   await saved(page);
 });
 
-test("a frame is made as wide as one wants, by its edge and by the arrow keys; the width says for whom a change holds", async ({
-  page,
-}) => {
+test("a frame is made as wide as one wants, by its edge and by the arrow keys; the width says for whom a change holds", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   await page.keyboard.press("t");
   await expect(frame(page, "Phone").locator("main")).toHaveCount(0);
@@ -166,7 +168,9 @@ test("the looks of one block are copied and put on another, in one step", async 
   await saved(page);
 });
 
-test("a phone number and an address in running text become links by one click, and one step back", async ({ page }) => {
+test("a phone number and an address in running text become links by one click, and one step back", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   const words = frame(page, "Wide").locator("main .b-rich").first();
   await words.click();
@@ -180,7 +184,9 @@ test("a phone number and an address in running text become links by one click, a
   await saved(page);
 });
 
-test("zoom, folded panels and the width are kept over pages; the frames scroll together", async ({ page }) => {
+test("zoom, folded panels and the width are kept over pages; the frames scroll together", { tag: "@long" }, async ({
+  page,
+}) => {
   await openPage(page, "wrenfield");
   await page.getByLabel("Zoom").selectOption("75");
   await expect(page.getByText("1180 px · shown at 75 %")).toBeVisible();
@@ -201,7 +207,7 @@ test("zoom, folded panels and the width are kept over pages; the frames scroll t
   await expectAccessible(page);
 });
 
-test("below 1024 px stands a sentence, and the way to the Desk", async ({ page }) => {
+test("below 1024 px stands a sentence, and the way to the Desk", { tag: "@long" }, async ({ page }) => {
   await page.setViewportSize({ width: 900, height: 700 });
   await page.goto("/s/wrenfield/pages");
   await expect(page.getByText("Composing needs a width of at least 1024 px.")).toBeVisible();
@@ -209,7 +215,7 @@ test("below 1024 px stands a sentence, and the way to the Desk", async ({ page }
   await expect(sheet(page)).toBeHidden();
 });
 
-test("another picture starts without the description of the one before", async ({ page }) => {
+test("another picture starts without the description of the one before", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "wrenfield");
   await frame(page, "Wide").locator("main img").first().click();
   const description = sheet(page).getByRole("textbox", { name: "Description" });
@@ -263,10 +269,9 @@ test("words typed while signed out are kept; signing in again in place sends the
   await context.close();
 });
 
-test("a second tab whose section the first removed goes on; what was written in it can be had back", async ({
-  page,
-  context,
-}) => {
+test("a second tab whose section the first removed goes on; what was written in it can be had back", {
+  tag: "@long",
+}, async ({ page, context }) => {
   const second = await context.newPage();
   const errors: string[] = [];
   second.on("pageerror", (error) => errors.push(error.message));
@@ -309,7 +314,9 @@ test("a second tab whose section the first removed goes on; what was written in 
   await second.close();
 });
 
-test("a rehearsal judges a form as the live site does, is as wide as it says, and ends by Esc", async ({ page }) => {
+test("a rehearsal judges a form as the live site does, is as wide as it says, and ends by Esc", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   await page.getByRole("button", { name: "Walk through" }).click();
   const walk = page.getByRole("dialog", { name: "Walk through" });
@@ -376,7 +383,7 @@ test("pages of a popup are ticked; the block that opens it is picked on the page
   await expect(page.getByRole("main").getByText("Glaze news")).toBeHidden();
 });
 
-test("a site is copied; a site file whose key is taken asks for another", async ({ page }) => {
+test("a site is copied; a site file whose key is taken asks for another", { tag: "@long" }, async ({ page }) => {
   await page.getByRole("button", { name: "More for Oddlane Cycles" }).click();
   await page.getByRole("menuitem", { name: "Copy this site…" }).click();
   const copying = page.getByRole("dialog", { name: "Copy Oddlane Cycles" });
@@ -404,7 +411,7 @@ test("a site is copied; a site file whose key is taken asks for another", async 
   }
 });
 
-test("the Publish screen is read at 360 px: no letters under each other", async ({ page }) => {
+test("the Publish screen is read at 360 px: no letters under each other", { tag: "@long" }, async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 740 });
   await page.goto("/s/wrenfield/publish");
   await expect(page.getByRole("heading", { name: "Publish", exact: true })).toBeVisible();
@@ -419,7 +426,7 @@ test("the Publish screen is read at 360 px: no letters under each other", async 
   expect(await page.getByRole("main").evaluate((main) => main.scrollWidth <= main.clientWidth + 1)).toBe(true);
 });
 
-test("while a section is dragged one place is marked, and the others are not", async ({ page }) => {
+test("while a section is dragged one place is marked, and the others are not", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const entry = page.locator("[data-section]").first();
   const box = await entry.boundingBox();
@@ -438,9 +445,9 @@ test("while a section is dragged one place is marked, and the others are not", a
   await page.mouse.up();
 });
 
-test("the foot bar is one line with its picture, fits a phone, and its preview is not loaded anew with every edit", async ({
-  page,
-}) => {
+test("the foot bar is one line with its picture, fits a phone, and its preview is not loaded anew with every edit", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto("/s/wrenfield/widgets/letters");
   await page.getByText("Foot bar", { exact: true }).last().click();
   const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
@@ -480,7 +487,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   await saved(page);
 });
 
-test("a release that has done nothing yet shows an empty bar", async ({ page }) => {
+test("a release that has done nothing yet shows an empty bar", { tag: "@long" }, async ({ page }) => {
   await page.route("**/api/events?*", (route) => route.abort());
   await page.route("**/api/do/jobs.read", async (route) => {
     const { job: id } = route.request().postDataJSON() as { job: string };

@@ -127,7 +127,7 @@ test("a day stands in columns of its people, or of its things; what is booked op
   await page.getByText("People", { exact: true }).click();
 });
 
-test("on a machine far away the hours are the place's", async ({ browser }) => {
+test("on a machine far away the hours are the place's", { tag: "@long" }, async ({ browser }) => {
   const context = await browser.newContext({
     timezoneId: "America/Los_Angeles",
     storageState: await page.context().storageState(),
@@ -147,7 +147,7 @@ test("on a machine far away the hours are the place's", async ({ browser }) => {
   await context.close();
 });
 
-test("drawn to another column it is asked for first; put aside, nothing has happened", async () => {
+test("drawn to another column it is asked for first; put aside, nothing has happened", { tag: "@long" }, async () => {
   const draw = async () => {
     const [from, to] = [await box("Ann Early"), await columnOf("Tobi")];
     await page.mouse.move(from.x + 20, from.y + 10);
@@ -212,7 +212,7 @@ test("a free spot is booked in a press, a name and a press; the block is there",
   await expect(details().getByRole("heading", { name: "Cleo Spot" })).toBeVisible();
 });
 
-test("time is blocked: what stands in it is named and stays; given free it is free", async () => {
+test("time is blocked: what stands in it is named and stays; given free it is free", { tag: "@long" }, async () => {
   const maren = await columnOf("Maren");
   const ben = await box("Ben Later");
   await page.mouse.click(maren.x + 40, ben.y - 12);
@@ -237,7 +237,9 @@ test("time is blocked: what stands in it is named and stays; given free it is fr
   await expect(block("dentist")).toHaveCount(0);
 });
 
-test("the day is printed as a list, and nothing else of the screen; the file holds it, too", async () => {
+test("the day is printed as a list, and nothing else of the screen; the file holds it, too", {
+  tag: "@long",
+}, async () => {
   await page.emulateMedia({ media: "print" });
   const paper = page.locator("[data-paper]");
   await expect(paper.getByRole("row")).toHaveCount(4);
@@ -252,7 +254,9 @@ test("the day is printed as a list, and nothing else of the screen; the file hol
   expect(await file.text()).toContain("Cleo Spot");
 });
 
-test("a week and a month hold it; somebody who walks in is booked and has come; figures tell of it", async () => {
+test("a week and a month hold it; somebody who walks in is booked and has come; figures tell of it", {
+  tag: "@long",
+}, async () => {
   await page.getByText("Week", { exact: true }).click();
   await expect(block("Cleo Spot")).toBeVisible();
   await expectAccessible(page);
@@ -280,7 +284,9 @@ test("a week and a month hold it; somebody who walks in is booked and has come; 
   await expectAccessible(page);
 });
 
-test("on a phone the lists come first, and a day can be looked at without scrolling sideways", async ({ browser }) => {
+test("on a phone the lists come first, and a day can be looked at without scrolling sideways", {
+  tag: "@long",
+}, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 360, height: 740 } });
   await context.addCookies(await page.context().cookies());
   const phone = await context.newPage();

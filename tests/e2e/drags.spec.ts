@@ -59,7 +59,9 @@ test("space above and height are dragged in steps, shown as they are; Esc takes 
   await undo(page);
 });
 
-test("the boundary between columns is dragged to whole parts, and moved by the arrows", async ({ page }) => {
+test("the boundary between columns is dragged to whole parts, and moved by the arrows", { tag: "@long" }, async ({
+  page,
+}) => {
   await openPage(page, "oddlane");
   await select(page, "The bench");
   await page.keyboard.press("Enter");
@@ -78,9 +80,9 @@ test("the boundary between columns is dragged to whole parts, and moved by the a
   await saved(page);
 });
 
-test("a block is dragged by its tag into another column; a line shows where; what takes it not says why", async ({
-  page,
-}) => {
+test("a block is dragged by its tag into another column; a line shows where; what takes it not says why", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   await page.getByRole("button", { name: "Side by side" }).click();
   const bench = wide(page).locator("section", { hasText: "One bench, on purpose" });
@@ -194,9 +196,9 @@ test("from the list of blocks one is dragged between two others, on either frame
   await saved(page);
 });
 
-test("a section is dragged between two others on the frame, and in the running order; a lone block gets a section of its own", async ({
-  page,
-}) => {
+test("a section is dragged between two others on the frame, and in the running order; a lone block gets a section of its own", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   const names = () =>
     page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title") ?? ""));
@@ -231,7 +233,7 @@ test("a section is dragged between two others on the frame, and in the running o
   await saved(page);
 });
 
-test("on a page without anything the first block is dropped anywhere", async ({ page }) => {
+test("on a page without anything the first block is dropped anywhere", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   await page.getByRole("button", { name: "Home" }).click();
   await page.getByRole("menuitem", { name: "New page…" }).click();

@@ -75,7 +75,9 @@ test.afterAll(async () => {
   await studio.context().close();
 });
 
-test("a page is looked at before it is kept: who refuses is quoted, what leads on is followed, what it sets is told", async () => {
+test("a page is looked at before it is kept: who refuses is quoted, what leads on is followed, what it sets is told", {
+  tag: "@long",
+}, async () => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await studio.locator("[data-section]").first().click();
   await sheet().getByLabel("Add block").selectOption("embed");
@@ -104,7 +106,9 @@ test("a page is looked at before it is kept: who refuses is quoted, what leads o
   await saved(studio);
 });
 
-test("custom code is written in an editor, and shows its HTML and CSS on the stage, where nothing of it runs", async () => {
+test("custom code is written in an editor, and shows its HTML and CSS on the stage, where nothing of it runs", {
+  tag: "@long",
+}, async () => {
   await studio.locator("[data-section]").first().click();
   await sheet().getByLabel("Add block").selectOption("code");
   await sheet().getByLabel("Title", { exact: true }).fill("Height of the river");
@@ -133,7 +137,9 @@ test("custom code is written in an editor, and shows its HTML and CSS on the sta
   await studio.keyboard.press("Escape");
 });
 
-test("code on every page is an owner’s, says what it may do, and names what it reaches before it goes live", async () => {
+test("code on every page is an owner’s, says what it may do, and names what it reaches before it goes live", {
+  tag: "@long",
+}, async () => {
   await makeWidget(studio, site, "Code for every page", "Visit counter");
   await expect(studio.getByText("This runs on the page itself and may do whatever a page may")).toBeVisible();
   const html = studio.getByRole("textbox", { name: "HTML" });
@@ -170,9 +176,9 @@ async function visitor(context: BrowserContext) {
   return { page, hosts, forget: () => asked.splice(0) };
 }
 
-test("a page with all of it asks nobody before a yes; then only what was chosen; taken back, nobody again", async ({
-  browser,
-}) => {
+test("a page with all of it asks nobody before a yes; then only what was chosen; taken back, nobody again", {
+  tag: "@long",
+}, async ({ browser }) => {
   const context = await browser.newContext({ extraHTTPHeaders: { "x-place": "IE" }, reducedMotion: "reduce" });
   const { page, hosts, forget } = await visitor(context);
   await page.goto(siteAddress(site, "/from-elsewhere"));
@@ -215,7 +221,9 @@ test("a page with all of it asks nobody before a yes; then only what was chosen;
   await context.close();
 });
 
-test("at 320 pixels nothing is cut off, and all of it is reached by keyboard", async ({ browser }) => {
+test("at 320 pixels nothing is cut off, and all of it is reached by keyboard", { tag: "@long" }, async ({
+  browser,
+}) => {
   const context = await browser.newContext({
     viewport: { width: 320, height: 640 },
     extraHTTPHeaders: { "x-place": "IE" },

@@ -28,7 +28,9 @@ for (const { name, width } of [
   { name: "wide", width: 1280 },
   { name: "a phone", width: 360 },
 ]) {
-  test(`three of a corner stand clear of each other, however far each was to be: ${name}`, async ({ page }) => {
+  test(`three of a corner stand clear of each other, however far each was to be: ${name}`, { tag: "@long" }, async ({
+    page,
+  }) => {
     await page.setViewportSize({ width, height: 800 });
     for (const first of choices)
       for (const second of choices)
@@ -50,9 +52,9 @@ for (const { name, width } of [
   });
 }
 
-test("one stands as far from both edges as was chosen, in either corner; on a phone only from the lower one", async ({
-  page,
-}) => {
+test("one stands as far from both edges as was chosen, in either corner; on a phone only from the lower one", {
+  tag: "@long",
+}, async ({ page }) => {
   for (const corner of ["start", "end"] as const)
     for (const distance of floatDistances) {
       await page.setViewportSize({ width: 1280, height: 800 });

@@ -225,7 +225,7 @@ test("a file name that is no percent-encoding is refused at its header", async (
   expect((await answer.json()).fields[0].path).toBe("X-File-Name");
 });
 
-test("half-closed connections, left by upgrades, do not keep the process from ending", async () => {
+test("half-closed connections, left by upgrades, do not keep the process from ending", { tag: "@long" }, async () => {
   const sockets = await Promise.all(
     [wrenfield, studio, wrenfield].map(
       (host) =>
@@ -250,10 +250,9 @@ test("half-closed connections, left by upgrades, do not keep the process from en
   expect((await ask(studio, "/healthz")).status).toBe(200);
 });
 
-test("a process killed during a publish leaves the old release whole, and the job is resumed", async ({
-  page,
-  request,
-}) => {
+test("a process killed during a publish leaves the old release whole, and the job is resumed", {
+  tag: "@long",
+}, async ({ page, request }) => {
   test.setTimeout(150_000);
   const control = (deed: string) =>
     request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${deed}`, { timeout: 60_000 });

@@ -187,7 +187,9 @@ test("the Desk: what was declined and paid stands in the time line; given back b
   await expectAccessible(studio);
 });
 
-test("a voucher is bought by card, printed, and pays a part of the next order; what is left of it is told", async () => {
+test("a voucher is bought by card, printed, and pays a part of the next order; what is left of it is told", {
+  tag: "@long",
+}, async () => {
   const { product: id } = await call<{ product: string }>("shop.addProduct", { name: "Kiln voucher" });
   const { product, revision } = await call<{ product: { variants: { id: string }[] }; revision: number }>(
     "shop.product",
@@ -242,7 +244,9 @@ test("a voucher is bought by card, printed, and pays a part of the next order; w
   await visitorCan(siteAddress(site, "/_w/v1/shop/voucher"));
 });
 
-test("an order by hand: its link is copied and paid by card; changed before it is packed, the difference is asked for", async () => {
+test("an order by hand: its link is copied and paid by card; changed before it is packed, the difference is asked for", {
+  tag: "@long",
+}, async () => {
   await studio.goto(`/s/${site}/desk`);
   await studio.getByText("Orders", { exact: true }).first().click();
   await studio.getByRole("button", { name: "New order" }).click();
@@ -287,7 +291,9 @@ test("an order by hand: its link is copied and paid by card; changed before it i
   await expectAccessible(studio);
 });
 
-test("without a password: a letter’s link shows what is one’s own, on this device; forgotten, nothing of it is there", async () => {
+test("without a password: a letter’s link shows what is one’s own, on this device; forgotten, nothing of it is there", {
+  tag: "@long",
+}, async () => {
   await visitor.goto(siteAddress(site, "/_w/v1/account"));
   await visitor.getByLabel("E-mail").fill("maeve@post.example");
   await visitor.getByRole("button", { name: "Send the link" }).click();
@@ -324,7 +330,9 @@ test("without a password: a letter’s link shows what is one’s own, on this d
   await expect(studio.getByRole("button", { name: /maeve@post\.example/ })).toHaveCount(0);
 });
 
-test("counting: what is found is kept as a count; the numbers tell what came in, and the table is there for the books", async () => {
+test("counting: what is found is kept as a count; the numbers tell what came in, and the table is there for the books", {
+  tag: "@long",
+}, async () => {
   const { widgets } = await call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const shop = widgets.find(({ kind }) => kind === "shop")?.id;
   await studio.goto(`/s/${site}/widgets/${shop}?step=stock`);

@@ -94,9 +94,9 @@ test("what a place shows of a picture is drawn in its own shape: nearer, moved, 
   await saved(page);
 });
 
-test("a drawing is taken as it is, and what is in it can't run; a moving picture rests for those who want that", async ({
-  page,
-}) => {
+test("a drawing is taken as it is, and what is in it can't run; a moving picture rests for those who want that", {
+  tag: "@long",
+}, async ({ page }) => {
   const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="300" height="200"><circle cx="150" cy="100" r="80" fill="#7a3b1d"/></svg>`;
   const moving = await sharp(randomBytes(60 * 160 * 3), {
     raw: { width: 60, height: 160, channels: 3, pageHeight: 40 } as never,
@@ -140,9 +140,9 @@ test("a drawing is taken as it is, and what is in it can't run; a moving picture
   expect((await sharp((await answer(page, still ?? "")).body).metadata()).pages ?? 1).toBe(1);
 });
 
-test("a visitor gets the lightest form its browser shows, cut and turned as it was set, and it does not stretch the page", async ({
-  page,
-}) => {
+test("a visitor gets the lightest form its browser shows, cut and turned as it was set, and it does not stretch the page", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 780 });
   await page.goto(siteAddress(site));
   const image = page.locator("main img").first();
@@ -172,10 +172,9 @@ test("a visitor gets the lightest form its browser shows, cut and turned as it w
   await expectAccessible(page);
 });
 
-test("one picture opens large and closes by Escape; without script it is a link to the picture", async ({
-  page,
-  browser,
-}) => {
+test("one picture opens large and closes by Escape; without script it is a link to the picture", {
+  tag: "@long",
+}, async ({ page, browser }) => {
   await openPage(page, site);
   await frame(page, "Wide").locator("main img").first().click();
   // What is measured of its place stands above the tick, and moves it once when it comes.
@@ -201,9 +200,9 @@ test("one picture opens large and closes by Escape; without script it is a link 
   await bare.close();
 });
 
-test("a gallery takes many files and several of the site’s pictures in one go; what is refused says why", async ({
-  page,
-}) => {
+test("a gallery takes many files and several of the site’s pictures in one go; what is refused says why", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, site, "pages/shop");
   await frame(page, "Wide").locator(".b-gallery img").first().click();
   await sheet(page).getByRole("button", { name: "Add a picture" }).click();
@@ -234,7 +233,7 @@ test("a gallery takes many files and several of the site’s pictures in one go;
   await saved(page);
 });
 
-test("a large file whose connection ends in the middle goes on where it stood", async ({ page }) => {
+test("a large file whose connection ends in the middle goes on where it stood", { tag: "@long" }, async ({ page }) => {
   await page.goto(`/s/${site}/media`);
   const buffer = await noise(1400, 900).png().toBuffer();
   const parts = Math.ceil(buffer.length / (1 << 20));
@@ -259,9 +258,9 @@ test("a large file whose connection ends in the middle goes on where it stood", 
   await expect(grid(page).getByRole("option", { name: /kiln-door\.png/ })).toBeVisible();
 });
 
-test("a picture that came twice, in two sizes, is told; one of them is used everywhere, and that is taken back", async ({
-  page,
-}) => {
+test("a picture that came twice, in two sizes, is told; one of them is used everywhere, and that is taken back", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/media`);
   const hash = await page.evaluate(async (key) => {
     const answered = await fetch("/api/do/sites.frame", {

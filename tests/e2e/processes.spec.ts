@@ -73,7 +73,9 @@ test.afterAll(async () => {
   await control("end");
 });
 
-test("words written at one process stand on the page that is open at the other, and so does who wrote them", async () => {
+test("words written at one process stand on the page that is open at the other, and so does who wrote them", {
+  tag: "@long",
+}, async () => {
   await openPage(here, "oddlane");
   await openPage(there, "oddlane");
   const mine = frame(here, "Wide").locator("h1");
@@ -95,7 +97,7 @@ test("words written at one process stand on the page that is open at the other, 
   await expect.poll(async () => ((await mine.textContent()) ?? "").replace("!", "")).toContain(", by hand");
 });
 
-test("the number of changes that wait is the same in both, without anybody asking", async () => {
+test("the number of changes that wait is the same in both, without anybody asking", { tag: "@long" }, async () => {
   const publish = (page: Page) => page.getByRole("banner").getByRole("link", { name: /^Publish \d+ change/ });
   await expect(publish(here)).toBeVisible();
   const words = (await publish(here).textContent()) ?? "";
@@ -111,7 +113,9 @@ test("the number of changes that wait is the same in both, without anybody askin
   await expect(here.getByRole("banner").getByRole("link", { name: "Publish", exact: true })).toHaveCount(2);
 });
 
-test("both serve the new release as soon as it is live, though each keeps pages in its memory", async () => {
+test("both serve the new release as soon as it is live, though each keeps pages in its memory", {
+  tag: "@long",
+}, async () => {
   await visit(port, "/");
   await visit(second, "/");
   const frame = await operation(here, "sites.frame", { site: "wrenfield" });
@@ -125,7 +129,9 @@ test("both serve the new release as soon as it is live, though each keeps pages 
   }
 });
 
-test("a visitor's signup at one process is counted on the Desk's tab at the other", async ({ browser }) => {
+test("a visitor's signup at one process is counted on the Desk's tab at the other", { tag: "@long" }, async ({
+  browser,
+}) => {
   await openPage(there, "wrenfield");
   const desk = there.getByRole("banner").getByRole("link", { name: /^Desk/ });
   await expect(desk).toHaveText("Desk");
@@ -145,7 +151,7 @@ test("a visitor's signup at one process is counted on the Desk's tab at the othe
   expect(browser.isConnected()).toBe(true);
 });
 
-test("twenty visitors at both processes want one start: one has it", async () => {
+test("twenty visitors at both processes want one start: one has it", { tag: "@long" }, async () => {
   const base = "/_w/v1/booking/calendar";
   const date = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
   const { days } = (await visit(port, `${base}/days?service=first-throw&from=${date(3)}&to=${date(60)}`))
@@ -171,7 +177,9 @@ test("twenty visitors at both processes want one start: one has it", async () =>
   expect(after.times.map((time) => time.start.instant)).not.toContain(start);
 });
 
-test("a process is killed: what was typed at it waits, the job it ran is done by the other, and its people come back", async () => {
+test("a process is killed: what was typed at it waits, the job it ran is done by the other, and its people come back", {
+  tag: "@long",
+}, async () => {
   test.setTimeout(120_000);
   await openPage(there, "oddlane");
   await openPage(here, "oddlane");

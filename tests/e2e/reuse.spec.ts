@@ -26,9 +26,9 @@ const pasteInto = (page: Page, types: Readonly<Record<string, string>>) =>
     document.body.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   }, types);
 
-test("a section goes on the shelf of all sites, and takes the other site's brand with its own picture", async ({
-  page,
-}) => {
+test("a section goes on the shelf of all sites, and takes the other site's brand with its own picture", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   await select(page, "The kiln");
   await sheet(page).getByRole("button", { name: "Put on the shelf…" }).click();
@@ -60,7 +60,7 @@ test("a section goes on the shelf of all sites, and takes the other site's brand
   await undo(page);
 });
 
-test("on the shelf it is named anew, replaced and removed", async ({ page }) => {
+test("on the shelf it is named anew, replaced and removed", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   await openShelf(page);
   await shelf(page).getByRole("button", { name: "Name and tags of Fire and words" }).click();
@@ -111,7 +111,9 @@ test("several blocks are chosen with Shift, copied, and pasted on the other site
   await expect(pasted).toHaveCount(0);
 });
 
-test("a frame drawn with Shift chooses all inside it; they are duplicated and removed together", async ({ page }) => {
+test("a frame drawn with Shift chooses all inside it; they are duplicated and removed together", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   const cards = wide(page).locator("section", { hasText: "Three ways to start" }).locator(".b-columns > *");
   await cards.first().scrollIntoViewIfNeeded();
@@ -133,9 +135,9 @@ test("a frame drawn with Shift chooses all inside it; they are duplicated and re
   await saved(page);
 });
 
-test("words from elsewhere become headings, paragraphs and lists; a picture becomes one; what is not ours says so", async ({
-  page,
-}) => {
+test("words from elsewhere become headings, paragraphs and lists; a picture becomes one; what is not ours says so", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/journal");
   await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
   await pasteInto(page, { "text/plain": "## From a letter\nFirst line.\n\n- one\n- two" });
@@ -176,7 +178,9 @@ test("words from elsewhere become headings, paragraphs and lists; a picture beco
   await undo(page);
 });
 
-test("a shared section is pasted as one on its site, and as the other site's own", async ({ page }) => {
+test("a shared section is pasted as one on its site, and as the other site's own", { tag: "@long" }, async ({
+  page,
+}) => {
   await openPage(page, "wrenfield");
   await select(page, "Open bench");
   await sheet(page).getByRole("button", { name: "Make it shared…" }).click();
@@ -240,7 +244,7 @@ test("words are found on the page and the site, each place shown; replaced, and 
   await expect(wide(page).getByText("turntable")).toHaveCount(0);
 });
 
-test("“+” finds anything: a block, a widget, a page, a deed", async ({ page }) => {
+test("“+” finds anything: a block, a widget, a page, a deed", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "wrenfield");
   const find = async (what: string) => {
     await page.keyboard.press("+");

@@ -7,7 +7,7 @@ test.beforeEach(({ page }) => signIn(page));
 
 const sheet = (page: Page) => page.getByRole("complementary", { name: "Sheet" });
 
-test("how long is kept is set on the Desk, within its bounds", async ({ page }) => {
+test("how long is kept is set on the Desk, within its bounds", { tag: "@long" }, async ({ page }) => {
   await signIn(page);
   await page.goto("/s/oddlane/desk");
   await page.getByText("Keeping").click();
@@ -55,7 +55,7 @@ test("where nothing is, and where a screen can't be drawn, it is said, and there
   await expect(page.getByRole("heading", { name: "Sites", exact: true })).toBeVisible();
 });
 
-test("without a connection a form and a button are refused at once, and do nothing later", async ({
+test("without a connection a form and a button are refused at once, and do nothing later", { tag: "@long" }, async ({
   page,
   context,
 }) => {
@@ -197,7 +197,7 @@ test("running text: bold, a list and a link, made on the page", async ({ page })
   await expect(frame(page, "Wide").locator(".b-rich").first().getByRole("link")).toHaveAttribute("href", "/visit");
 });
 
-test("a wrong size is said at its field, and the page stays as it was", async ({ page }) => {
+test("a wrong size is said at its field, and the page stays as it was", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const heading = frame(page, "Wide").getByRole("heading", { level: 1 });
   await heading.click();
@@ -206,10 +206,9 @@ test("a wrong size is said at its field, and the page stays as it was", async ({
   expect(await heading.evaluate((element) => Number.parseFloat(getComputedStyle(element).fontSize))).toBeLessThan(100);
 });
 
-test("a lost connection keeps the edits in the browser, over a reload, and sends them when it is back", async ({
-  page,
-  context,
-}) => {
+test("a lost connection keeps the edits in the browser, over a reload, and sends them when it is back", {
+  tag: "@long",
+}, async ({ page, context }) => {
   await openPage(page, "oddlane");
   const heading = () => frame(page, "Wide").getByRole("heading", { level: 1 });
   await saved(page);
@@ -228,7 +227,7 @@ test("a lost connection keeps the edits in the browser, over a reload, and sends
   await other.close();
 });
 
-test("two tabs on one page see each other's edits", async ({ page, context }) => {
+test("two tabs on one page see each other's edits", { tag: "@long" }, async ({ page, context }) => {
   await openPage(page, "oddlane");
   const other = await context.newPage();
   await openPage(other, "oddlane");
@@ -239,7 +238,7 @@ test("two tabs on one page see each other's edits", async ({ page, context }) =>
   await other.close();
 });
 
-test("pages: a new one, its settings, a copy, removal and restoring", async ({ page }) => {
+test("pages: a new one, its settings, a copy, removal and restoring", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const menu = (item: string | RegExp) => async () => {
     await page.getByRole("heading", { level: 1 }).first().click();
@@ -285,7 +284,7 @@ test("brand: a colour changes the page beside it and says its contrast; a wrong 
   await expectAccessible(page);
 });
 
-test("the popup's workspace: every step, every design live, results", async ({ page }) => {
+test("the popup's workspace: every step, every design live, results", { tag: "@long" }, async ({ page }) => {
   await page.goto("/s/oddlane/widgets");
   await expectAccessible(page);
   await page.getByRole("link", { name: "Winter check" }).click();

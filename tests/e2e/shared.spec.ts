@@ -31,7 +31,9 @@ async function publish(page: Page) {
   await expect(main.getByText("Published.")).toBeVisible({ timeout: 60_000 });
 }
 
-test("a section becomes shared, opens a field, and stands on four pages with their own words", async ({ page }) => {
+test("a section becomes shared, opens a field, and stands on four pages with their own words", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   await select(page, "The kiln");
   await sheet(page).getByRole("button", { name: "Make it shared…" }).click();
@@ -72,9 +74,9 @@ test("a section becomes shared, opens a field, and stands on four pages with the
   await expect(sheet(page).getByText("Stands on 4 pages.")).toBeVisible();
 });
 
-test("changed in one place, it says which pages change and who loses words; kept, it changes on all of them", async ({
-  page,
-}) => {
+test("changed in one place, it says which pages change and who loses words; kept, it changes on all of them", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/visit");
   await select(page, "Kiln days");
   await page.keyboard.press("Enter");
@@ -108,7 +110,9 @@ test("changed in one place, it says which pages change and who loses words; kept
   }
 });
 
-test("opened again, the words that were put aside hold again; put back, nothing has happened", async ({ page }) => {
+test("opened again, the words that were put aside hold again; put back, nothing has happened", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/journal");
   await select(page, "Kiln days");
   await sheet(page).getByRole("button", { name: "Edit it in its place" }).click();
@@ -138,9 +142,9 @@ test("opened again, the words that were put aside hold again; put back, nothing 
   await saved(page);
 });
 
-test("it is swapped for another with its words, can't hold itself, and goes where it stands nowhere", async ({
-  page,
-}) => {
+test("it is swapped for another with its words, can't hold itself, and goes where it stands nowhere", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/classes");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   await shelf(page).getByRole("button", { name: "Plain words" }).click();

@@ -172,12 +172,16 @@ test("the shelf has at least thirty sections, each of a group, with a name of it
 });
 
 for (const [name, brand] of Object.entries(brands))
-  test(`${name}: every section fits and reads at three widths`, async ({ page }) => {
-    expect(brandSchema.validate(brand).error).toBeUndefined();
-    await page.setViewportSize({ width: 1280, height: 900 });
-    await show(page, brand);
-    for (const width of widths) {
-      await page.setViewportSize({ width, height: 900 });
-      expect({ width, found: await troubles(page) }).toEqual({ width, found: [] });
-    }
-  });
+  test(
+    `${name}: every section fits and reads at three widths`,
+    name === "clayBrand" ? {} : { tag: "@long" },
+    async ({ page }) => {
+      expect(brandSchema.validate(brand).error).toBeUndefined();
+      await page.setViewportSize({ width: 1280, height: 900 });
+      await show(page, brand);
+      for (const width of widths) {
+        await page.setViewportSize({ width, height: 900 });
+        expect({ width, found: await troubles(page) }).toEqual({ width, found: [] });
+      }
+    },
+  );

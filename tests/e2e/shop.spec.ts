@@ -247,7 +247,9 @@ test("the Desk has one order: paid, packed, sent, and part of it given back", as
   await expect(visitor.getByText(/· sent$/)).toBeVisible();
 });
 
-test("a table of products is looked at before anything is done, done, and taken back whole", async () => {
+test("a table of products is looked at before anything is done, done, and taken back whole", {
+  tag: "@long",
+}, async () => {
   const { widgets } = await call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const shop = widgets.find(({ kind }) => kind === "shop")?.id;
   await studio.goto(`/s/${site}/widgets/${shop}?step=exchange`);
@@ -285,7 +287,9 @@ test("a table of products is looked at before anything is done, done, and taken 
   await expect(studio.getByRole("button", { name: /Weir bowl/ })).toBeHidden();
 });
 
-test("pictures come in as a zip; one change of chosen products is seen, done and taken back; what goes with one by hand", async () => {
+test("pictures come in as a zip; one change of chosen products is seen, done and taken back; what goes with one by hand", {
+  tag: "@long",
+}, async () => {
   const { widgets } = await call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const shop = widgets.find(({ kind }) => kind === "shop")?.id;
   await studio.goto(`/s/${site}/widgets/${shop}?step=exchange`);
@@ -325,7 +329,9 @@ test("pictures come in as a zip; one change of chosen products is seen, done and
   await expectAccessible(studio);
 });
 
-test("a part of the shop is placed on any page, seen on the stage as it will be, and live with a release", async () => {
+test("a part of the shop is placed on any page, seen on the stage as it will be, and live with a release", {
+  tag: "@long",
+}, async () => {
   await openPage(studio, site);
   await studio.locator("[data-section]").nth(1).click();
   const sheet = studio.getByRole("complementary", { name: "Sheet" });
@@ -377,7 +383,9 @@ test("the whole way can be gone with the keyboard alone", async () => {
   await expect(looker.getByRole("heading", { name: "Thank you for your order" })).toBeVisible();
 });
 
-test("with its script the shop answers at once: a price as chosen, a basket at the side, filters that keep their place", async () => {
+test("with its script the shop answers at once: a price as chosen, a basket at the side, filters that keep their place", {
+  tag: "@long",
+}, async () => {
   const { looker } = plain;
   await looker.setViewportSize({ width: 1280, height: 800 });
   await looker.goto(`${await shopAddress()}/quay-mug`);
@@ -421,7 +429,9 @@ test("with its script the shop answers at once: a price as chosen, a basket at t
   await looker.setViewportSize({ width: 320, height: 720 });
 });
 
-test("a file of the buyer’s goes along: asked for with the product, judged where it is chosen, taken on the Desk", async () => {
+test("a file of the buyer’s goes along: asked for with the product, judged where it is chosen, taken on the Desk", {
+  tag: "@long",
+}, async () => {
   const { looker } = plain;
   const { widgets } = await call<{ widgets: { id: string; kind: string }[] }>("sites.frame", {});
   const shop = widgets.find(({ kind }) => kind === "shop")?.id;
@@ -461,7 +471,9 @@ test("a file of the buyer’s goes along: asked for with the product, judged whe
   expect((await taken).suggestedFilename()).toBe("stamp.txt");
 });
 
-test("a rehearsal goes the whole way to an order that is none: what is in the basket goes along, and nothing is stored", async () => {
+test("a rehearsal goes the whole way to an order that is none: what is in the basket goes along, and nothing is stored", {
+  tag: "@long",
+}, async () => {
   const before = (await call<{ rows: readonly object[] }>("desk.orders", { words: "", state: "all", before: null }))
     .rows;
   await openPage(studio, site);

@@ -96,9 +96,9 @@ test("headers by page, group and address: each page says which it has and by whi
   await expectAccessible(page);
 });
 
-test("a header is worked on where it stands, and says why it does; its visitors see it there and nowhere else", async ({
-  page,
-}) => {
+test("a header is worked on where it stands, and says why it does; its visitors see it there and nowhere else", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/structure?part=surrounds`);
   await page.getByRole("link", { name: "Work on it: For selling" }).click();
   await page.getByRole("button", { name: "For selling as a whole" }).click();
@@ -221,7 +221,7 @@ test("a page dragged below another stands in its sub-menu, and its old address l
   await expect(menu.getByRole("link", { name: "Classes" })).toHaveAttribute("aria-current", "true");
 });
 
-test("on a phone the menu holds what lies below, too", async ({ browser }) => {
+test("on a phone the menu holds what lies below, too", { tag: "@long" }, async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 800 }, hasTouch: true, isMobile: true });
   const page = await context.newPage();
   await page.goto(siteAddress(site));

@@ -1,6 +1,8 @@
 // What the end-to-end tests share: signing in, the stage's frames, checks of accessibility.
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
+import { join } from "node:path";
 import { expect, type FrameLocator, type Page, type Route } from "@playwright/test";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
@@ -12,14 +14,17 @@ const shownForMs = 5 * 60_000;
 /** Signs in by the form the first time in a run, and by the session of that time later, with its password shown anew. */
 export async function signIn(page: Page, email = "rowan@marrowfield.example"): Promise<void> {
   const kept = `.webitor/e2e-${port}-${email}.json`;
+  // Clock: the server asks for a password again by real time.
   let shownAt = Date.now();
   if (existsSync(kept)) {
     const before = JSON.parse(readFileSync(kept, "utf8"));
     shownAt = before.shownAt;
     await page.context().addCookies(before.cookies);
+    // Clock: by real time, as the server does.
     if (Date.now() - shownAt > shownForMs) {
       const answer = await page.request.post("/api/do/account.confirm", { data: { password: "clay-and-chains" } });
       expect(answer.ok(), await answer.text()).toBe(true);
+      // Clock: by real time, as the server does.
       shownAt = Date.now();
     }
     await page.goto("/");
@@ -144,12 +149,41 @@ interface AxeResult {
   }[];
 }
 
-/** No serious finding by axe for WCAG 2.2 AA on the page as it stands. */
+/** Screen states that were looked at in this run, by either worker; emptied before a run by scripts/e2e.mjs. */
+const seenStates = ".webitor/e2e-states";
+
+/**
+ * Whether a screen's state is new in this run. Two are the same when they are at the same address but for names of sites
+ * and ids, as wide, and show the same kinds of elements: the same tags in the same styles and roles.
+ */
+async function isNewState(page: Page): Promise<boolean> {
+  const state = await page.evaluate(() => {
+    const kinds = new Set<string>();
+    for (const element of document.querySelectorAll("*")) {
+      const aria = [...element.attributes].filter(({ name }) => /^(aria-|role|disabled|type|alt|lang)/.test(name));
+      const told = aria.map(({ name, value }) => `${name}=${/id|label|controls|by|alt/.test(name) ? !!value : value}`);
+      kinds.add(`${element.localName} ${element.getAttribute("class")} ${told.sort()}`);
+    }
+    return [location.host, location.pathname, innerWidth, ...[...kinds].sort()].join("\n");
+  });
+  // Paths of the studio hold names and ids; a released page is its own.
+  const key = createHash("sha256").update(state.replace(/^[^\n]*\n\/s\/[^/\n]+(\/[a-z-]+)?[^\n]*/, "$1"));
+  mkdirSync(seenStates, { recursive: true });
+  try {
+    writeFileSync(join(seenStates, key.digest("hex")), "", { flag: "wx" });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** No serious finding by axe for WCAG 2.2 AA on the page as it stands; each state of a screen is looked at once a run. */
 export async function expectAccessible(page: Page): Promise<void> {
   // A screen that has just been gone to gets its title a moment after its content.
   await expect(page).toHaveTitle(/\S/);
   // A button that was busy a moment ago is still on its way back to its full colour.
   await page.waitForFunction(() => document.getAnimations().every((one) => !(one instanceof CSSTransition)));
+  if (!(await isNewState(page))) return;
   // Evaluated by the test's own protocol, which the page's policy does not concern.
   await page.evaluate(axeSource);
   const { violations } = (await page.evaluate(() =>

@@ -109,9 +109,9 @@ test("a visitor’s browser asks nobody else until the clip is pressed; then its
   await expect(page.locator(".b-video iframe")).toHaveCount(0);
 });
 
-test("over the page: opened from a button by keyboard, one of its group after the other, closed by Escape; the focus is back", async ({
-  page,
-}) => {
+test("over the page: opened from a button by keyboard, one of its group after the other, closed by Escape; the focus is back", {
+  tag: "@long",
+}, async ({ page }) => {
   await wide().locator(".b-video").click();
   await sheet().getByLabel("Plays", { exact: true }).selectOption("button");
   await sheet().getByLabel("Words").fill("See the opening");
@@ -145,7 +145,9 @@ test("over the page: opened from a button by keyboard, one of its group after th
   await expect(page.getByRole("link", { name: "See the glaze" })).toBeFocused();
 });
 
-test("any block opens it, too, by a link to its anchor; the focus is back where it was pressed", async ({ page }) => {
+test("any block opens it, too, by a link to its anchor; the focus is back where it was pressed", {
+  tag: "@long",
+}, async ({ page }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await wide().locator(".b-video").last().click();
   await sheet().getByLabel("Anchor", { exact: true }).fill("the-clip");
@@ -168,9 +170,9 @@ test("any block opens it, too, by a link to its anchor; the focus is back where 
   await expect(link).toBeFocused();
 });
 
-test("a film of one’s own: refused where it is none, with captions, chapters and a poster from a frame of it; seeks by ranges", async ({
-  page,
-}) => {
+test("a film of one’s own: refused where it is none, with captions, chapters and a poster from a frame of it; seeks by ranges", {
+  tag: "@long",
+}, async ({ page }) => {
   await theSection();
   await sheet().getByLabel("Add block").selectOption("video");
   await expect(wide().locator(".b-video")).toHaveCount(3);
@@ -217,7 +219,9 @@ test("a film of one’s own: refused where it is none, with captions, chapters a
   await expectAccessible(page);
 });
 
-test("a picture becomes a video and is a picture again, with its place, words and looks", async () => {
+test("a picture becomes a video and is a picture again, with its place, words and looks", {
+  tag: "@long",
+}, async () => {
   const before = await wide().locator(".b-video").count();
   await sheet().getByRole("button", { name: "Make a picture of it" }).click();
   await expect(wide().locator(".b-picture img")).toBeVisible();
@@ -260,10 +264,9 @@ async function playsBehind(page: Page): Promise<() => Promise<boolean>> {
   return paused;
 }
 
-test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", async ({
-  page,
-  browser,
-}) => {
+test("a film behind a section: words are measured on its frames; it stops by a button, and stands still for who wants less motion", {
+  tag: "@long",
+}, async ({ page, browser }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await theSection();
   await sheet().getByRole("button", { name: "Choose a picture…" }).click();
@@ -298,9 +301,9 @@ test("a film behind a section: words are measured on its frames; it stops by a b
   await saved(studio);
 });
 
-test("a film behind the whole page stays in view while one scrolls, stops where sections cover it, and words are measured on it", async ({
-  page,
-}) => {
+test("a film behind the whole page stays in view while one scrolls, stops where sections cover it, and words are measured on it", {
+  tag: "@long",
+}, async ({ page }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await sheet().getByRole("button", { name: "Choose a picture…" }).click();
   await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
@@ -345,7 +348,9 @@ test("a film behind the whole page stays in view while one scrolls, stops where 
   await saved(studio);
 });
 
-test("a feed is set up by its playlist’s address; what is wrong with a source is said at it, what it shows is ordered and filtered", async () => {
+test("a feed is set up by its playlist’s address; what is wrong with a source is said at it, what it shows is ordered and filtered", {
+  tag: "@long",
+}, async () => {
   await makeWidget(studio, site, "Video feed", "Kiln openings");
   const steps = studio.getByRole("navigation", { name: "Steps" });
   await studio.getByLabel("Add a source").selectOption("address");
@@ -368,10 +373,9 @@ test("a feed is set up by its playlist’s address; what is wrong with a source 
   await saved(studio);
 });
 
-test("on the live page its clips are in the markup, its posters on the site; one plays in its place, “more” brings the others", async ({
-  page,
-  browser,
-}) => {
+test("on the live page its clips are in the markup, its posters on the site; one plays in its place, “more” brings the others", {
+  tag: "@long",
+}, async ({ page, browser }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await theSection();
   await sheet().getByLabel("Add block").selectOption("widget");

@@ -35,9 +35,9 @@ async function expectVisited(page: Page, path: string) {
   await page.setViewportSize({ width: 1280, height: 800 });
 }
 
-test("by mouse: sections from the shelf, words where they stand, a picture behind, a shared section at the end", async ({
-  page,
-}) => {
+test("by mouse: sections from the shelf, words where they stand, a picture behind, a shared section at the end", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto("/s/wrenfield/pages");
   await page.getByRole("button", { name: /^Home/ }).click();
   await page.getByRole("menuitem", { name: "New page…" }).click();

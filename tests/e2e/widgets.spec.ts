@@ -45,7 +45,9 @@ test("the kinds are told apart by a sentence each; the settings of a new one go 
   await expectAccessible(page);
 });
 
-test("what opens in the view beside the steps takes the caret from nobody who writes", async ({ page }) => {
+test("what opens in the view beside the steps takes the caret from nobody who writes", { tag: "@long" }, async ({
+  page,
+}) => {
   await make(page, "oddlane", "Signup popup", "Caret");
   await page.reload();
   await name(page).click();
@@ -92,10 +94,9 @@ test("two people change one widget: both sides are shown, and whoever is later c
   await other.close();
 });
 
-test("a calendar stands in the page and behind a button, with prices, for visitors without any script", async ({
-  page,
-  browser,
-}) => {
+test("a calendar stands in the page and behind a button, with prices, for visitors without any script", {
+  tag: "@long",
+}, async ({ page, browser }) => {
   await make(page, "wrenfield", "Booking calendar", "At the wheel");
   await expect(page.getByRole("region", { name: "Services" }).getByText("First throw").first()).toBeVisible();
   await page

@@ -3,7 +3,6 @@
 import { readdirSync, rmSync } from "node:fs";
 import { join, relative } from "node:path";
 import { build } from "esbuild";
-import { forNode } from "../bundles.mjs";
 import { root } from "../setup.mjs";
 
 const folder = ".webitor/build/tests";
@@ -18,8 +17,6 @@ const testsBelow = (path) =>
 
 export default async function bundleTests() {
   rmSync(join(root, folder), { recursive: true, force: true });
-  const [, ...settings] = forNode;
-  void settings;
   await build({
     absWorkingDir: root,
     entryPoints: ["src", "scripts", "tests/chat", "tests/echo"].flatMap(testsBelow),

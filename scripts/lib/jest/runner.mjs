@@ -31,6 +31,8 @@ function keepGlobals() {
 }
 
 export default async function runTestFile(globalConfig, config, environment, runtime, testPath, sendMessageToJest) {
+  // Jest asks for a hundred lines of every stack, which whatever makes many errors pays for.
+  Error.stackTraceLimit = 25;
   const restore = keepGlobals();
   const console = globalThis.console;
   globalThis.console = environment.global.console;

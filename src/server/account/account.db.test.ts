@@ -227,7 +227,7 @@ describe("passwords", () => {
 });
 
 describe("the second factor", () => {
-  // Within one step of the codes, however long the tests take.
+  // Clock: it stands still: within one step of the codes, however long the tests take.
   beforeAll(() => void jest.spyOn(Date, "now").mockReturnValue(Date.now()));
   afterAll(() => void jest.restoreAllMocks());
   const codeOf = (key: string, atMs = Date.now()) =>

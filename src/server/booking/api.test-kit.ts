@@ -51,9 +51,11 @@ function holdAgainst(path: string, method: string, status: number, type: string,
     throw new Error(`${method} ${path} ${status}: ${ajv.errorsText(valid.errors)}\n${JSON.stringify(body)}`);
 }
 
+/** Every call of a run has a key of its own. */
+let last = 0;
+
 /** Calls routes as a visitor of `site` with the widget `widget`. */
 export function publicApi(context: Context, site = "wrenfield", widget = "calendar") {
-  let nth = 0;
   async function call(method: "GET" | "POST", path: string, asking: Asking = {}): Promise<Answer> {
     const params: Record<string, string> = { widget, ...asking.params };
     const query = new URLSearchParams(Object.entries(asking.query ?? {}).map(([name, value]) => [name, String(value)]));
@@ -64,7 +66,7 @@ export function publicApi(context: Context, site = "wrenfield", widget = "calend
       headers: {
         host,
         ...(method === "POST"
-          ? { "content-type": "application/json", "idempotency-key": `key-${Date.now()}-${++nth}-${Math.random()}` }
+          ? { "content-type": "application/json", "idempotency-key": `key-of-test-${process.pid}-${++last}` }
           : {}),
         ...asking.headers,
       },

@@ -76,7 +76,10 @@ const subjectsTo = async (name: string) =>
 /** Lets it be `at`, and what waits to be looked at be looked at. */
 async function comes(at: string) {
   context.set(at);
-  await context.db.update(jobs).set({ availableAt: new Date() }).where(eq(jobs.kind, "ending"));
+  await context.db
+    .update(jobs)
+    .set({ availableAt: new Date(0) })
+    .where(eq(jobs.kind, "ending"));
   await work(context);
 }
 
@@ -214,7 +217,10 @@ test("a place that is offered is in no calendar, and counts for no group", async
   const page = (await bookingPage(context, "wrenfield", abe.body.token, null, "192.0.2.7")).html;
   expect(page).toContain("Leave it to the next");
   context.set("2026-04-10T18:30:01Z");
-  await context.db.update(jobs).set({ availableAt: new Date() }).where(eq(jobs.kind, "group"));
+  await context.db
+    .update(jobs)
+    .set({ availableAt: new Date(0) })
+    .where(eq(jobs.kind, "group"));
   await work(context);
   expect(["cancelled", "expired"]).toContain(await stateOf(abe));
   await glazeNights();
@@ -230,7 +236,10 @@ test("who gets the first place of a start that another one had filled is decided
   await work(context);
   expect((await own(later, "take")).body.state).toBe("confirmed");
   context.set("2026-04-16T20:30:01Z");
-  await context.db.update(jobs).set({ availableAt: new Date() }).where(eq(jobs.kind, "group"));
+  await context.db
+    .update(jobs)
+    .set({ availableAt: new Date(0) })
+    .where(eq(jobs.kind, "group"));
   await work(context);
   expect(await stateOf(later)).toBe("cancelled");
   expect(await subjectsTo("Hew")).toContain("Called off");

@@ -59,7 +59,9 @@ beforeAll(async () => {
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
   row = (await findSite(context.db, site)) as SiteRow;
   await installWays(studio.context, row, { transfer: { words: "Within seven days." } });
-  await inTransaction(context.db, (tx) => makeProduct(tx, { siteId: row.id, by: "test", now: new Date() }, aMug));
+  await inTransaction(context.db, (tx) =>
+    makeProduct(tx, { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") }, aMug),
+  );
   await orderFor(context, row, "Nuala Byrne", { at: "2026-03-01T10:00:00Z", quantity: 2 });
   widget = ((await studio.as("designer", "widgets.add", { site, kind: "chat", name: "Ask" })) as { id: string }).id;
   await studio.as("designer", "publish.start", { site });

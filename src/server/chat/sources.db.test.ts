@@ -12,7 +12,7 @@ import type { Context } from "../context";
 import { JobLost } from "../job/queue";
 import { addDocument } from "../site/media";
 import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { isOfThisRun, type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sourceKey } from "./elsewhere";
 import { goOnWith, sourcesJob, stopSource } from "./sources";
 
@@ -45,7 +45,7 @@ async function work(stop: () => boolean = () => false, most = 60): Promise<void>
       .from(jobs)
       .where(and(eq(jobs.siteId, siteId), eq(jobs.kind, "chatSources"), eq(jobs.state, "queued")));
     if (!job) return;
-    // What comes again much later is for later.
+    // Clock: what comes again much later is for later, by the real time of jobs.
     if (job.availableAt.getTime() > Date.now() + 30_000) return;
     await context.db.delete(jobs).where(eq(jobs.id, job.id));
     const run = {
@@ -263,12 +263,11 @@ describe("another site of the business", () => {
           .from(jobs)
           .where(and(eq(jobs.siteId, siteId), eq(jobs.kind, "chatSources"), eq(jobs.state, "queued")))
       )[0];
-    const waits = ((await queued())?.availableAt.getTime() ?? 0) - Date.now();
-    expect(waits).toBeGreaterThan(100_000);
+    expect(isOfThisRun(((await queued())?.availableAt.getTime() ?? 0) - 100_000)).toBe(false);
     for (let nth = 0; nth < 2; nth++) {
       await context.db
         .update(jobs)
-        .set({ availableAt: new Date() })
+        .set({ availableAt: new Date(0) })
         .where(eq(jobs.id, (await queued())?.id ?? ""));
       await work();
     }

@@ -43,6 +43,7 @@ async function process(sites: readonly string[] | null) {
 }
 
 async function until(holds: () => boolean) {
+  // Wait: for what another process is to tell.
   while (!holds()) await new Promise((resolve) => setTimeout(resolve, 20));
 }
 
@@ -116,13 +117,13 @@ test("who listens is told when the process ends, and old events are swept by who
     siteId: "one",
     kind: "desk",
     payload: { of: "popup", arrival: true },
-    at: new Date(Date.now() - 3_600_000),
+    at: new Date(0),
   });
   const { hub, told, heard } = await process(null);
   await edit(9);
   await until(() => heard.length === 1);
   const rows = await context.db.select({ at: events.at }).from(events);
-  expect(rows.every(({ at }) => Date.now() - at.getTime() < 3_000_000)).toBe(true);
+  expect(rows.map(({ at }) => at.getTime())).not.toContain(0);
   await hub.close();
   expect(told.missed).toBe(1);
 });

@@ -16,6 +16,7 @@ beforeEach(() => context.db.delete(jobs));
 
 const all = () => context.db.select().from(jobs);
 const until = async (test: () => Promise<boolean>) => {
+  // Wait: for what a runner does by itself.
   while (!(await test())) await new Promise((resolve) => setTimeout(resolve, 15));
 };
 const everyKind = (work: (run: JobRun) => Promise<void>): JobKinds => {
@@ -85,7 +86,7 @@ test("a job whose process gives no sign of life is taken by another, and the fir
   // As if it had been silent for a minute; the second takes it before the next heartbeat.
   await context.db
     .update(jobs)
-    .set({ heartbeatAt: new Date(Date.now() - 60_000) })
+    .set({ heartbeatAt: new Date(0) })
     .where(eq(jobs.id, id));
   const second = startRunner(
     context,
@@ -100,9 +101,9 @@ test("a job whose process gives no sign of life is taken by another, and the fir
 });
 
 test("a job for later waits, and of a key there is one at a time", async () => {
-  const inAnHour = new Date(Date.now() + 3_600_000);
+  const far = new Date("2100-01-01T00:00:00Z");
   await Promise.all(
-    Array.from({ length: 5 }, () => queueOnly(context.db, { ...job, onlyOne: "the one", availableAt: inAnHour })),
+    Array.from({ length: 5 }, () => queueOnly(context.db, { ...job, onlyOne: "the one", availableAt: far })),
   );
   expect(await all()).toHaveLength(1);
   let ran = 0;
@@ -125,9 +126,11 @@ test("a job for later waits, and of a key there is one at a time", async () => {
 
 test("moments of the set clock become real ones", () => {
   const set = { ...context, now: () => new Date("2026-03-05T18:40:00Z") };
+  // Clock: what is asked is real time; it lies between before and after.
   const before = Date.now();
   const now = realTime(set, new Date("2026-03-05T19:40:00Z")).getTime() - 3_600_000;
   expect(now).toBeGreaterThanOrEqual(before);
+  // Clock: what is asked is real time.
   expect(now).toBeLessThanOrEqual(Date.now());
 });
 

@@ -13,7 +13,7 @@ export type Job = typeof jobs.$inferSelect;
 
 /** A process gives a sign of life this often; a job without one for `leaseMs` is taken by another. */
 export const heartbeatMs = 3_000;
-export const leaseMs = 12_000;
+const leaseMs = 12_000;
 const mostAttempts = 6;
 
 /** Queues a job in the caller's transaction. Times here are real ones: the set clock must not hold work back. */

@@ -48,7 +48,9 @@ beforeAll(async () => {
   studio = await testStudio();
   context = studio.context;
   site = (await findSite(context.db, "wrenfield")) as SiteRow;
-  await inTransaction(context.db, (tx) => makeProduct(tx, { siteId: site.id, by: "test", now: new Date() }, mug));
+  await inTransaction(context.db, (tx) =>
+    makeProduct(tx, { siteId: site.id, by: "test", now: new Date("2026-03-01T08:00:00Z") }, mug),
+  );
   await installWays(context, site, { card: {}, redirect: {}, later: {}, transfer: {} });
 });
 afterAll(() => studio.close());
@@ -365,6 +367,7 @@ describe("whatever goes wrong between", () => {
               ...{ id: `e${nth}`, payment: known, reference: id, currency: "EUR", mode: "test" },
               ...told[nth],
             });
+            // Clock: a signature is of now, by real time.
             const at = Math.floor(Date.now() / 1000);
             const headers: Record<string, string> = {
               "pay-time": String(at),

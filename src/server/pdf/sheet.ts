@@ -1,8 +1,7 @@
 // Sheets of paper (PDF) in a site's brand: its own type and colours, text that wraps, columns of figures.
-import fontkit from "@pdf-lib/fontkit";
+// What writes paper takes a second of a core to be read: it comes with the first sheet, not with the process.
 import pLimit from "p-limit";
-import { PDFDocument, type PDFFont, type PDFPage, rgb } from "pdf-lib";
-import { decompress } from "wawoff2";
+import type { ColorTypes, PDFDocument, PDFFont, PDFPage, RGB } from "pdf-lib";
 import { type Brand, families } from "@/core/brand/brand";
 import { fontFile, fontSubsets } from "@/core/render/render";
 import { fontAsset } from "../release/assets";
@@ -22,6 +21,7 @@ function fontBytes(file: string): Promise<Uint8Array> {
   const made = (async () => {
     const asset = await fontAsset(file);
     if (!asset) throw new Error(`No bundled font is called ${file}`);
+    const { decompress } = await import("wawoff2");
     return inTurn(async () => Uint8Array.from(await decompress(asset.bytes)));
   })();
   decompressed.set(file, made);
@@ -29,9 +29,10 @@ function fontBytes(file: string): Promise<Uint8Array> {
   return made;
 }
 
-const colourOf = (hex: string) => {
+const colourOf = (hex: string): RGB => {
   const value = Number.parseInt(hex.slice(1, 7), 16);
-  return rgb(((value >> 16) & 255) / 255, ((value >> 8) & 255) / 255, (value & 255) / 255);
+  const [red = 0, green = 0, blue = 0] = [16, 8, 0].map((bits) => ((value >> bits) & 255) / 255);
+  return { type: "RGB" as ColorTypes.RGB, red, green, blue };
 };
 
 /** Fonts of one role: a sign stands in the first that has it. */
@@ -98,6 +99,7 @@ export class Sheet {
   }
 
   static async begin(brand: Brand, { title, author, at }: { title: string; author: string; at: Date }): Promise<Sheet> {
+    const [{ PDFDocument }, { default: fontkit }] = await Promise.all([import("pdf-lib"), import("@pdf-lib/fontkit")]);
     const document = await PDFDocument.create();
     document.registerFontkit(fontkit);
     document.setTitle(title, { showInWindowTitleBar: true });

@@ -60,6 +60,7 @@ test("where an answer has begun already, the connection just ends", async () => 
 test("a body that is whole may be answered as late as it takes", async () => {
   const heard = await said(30, `${head}0123456789`, (request, response) => {
     request.resume();
+    // Wait: the server is to be slower than its patience with a silent sender.
     request.on("end", () => setTimeout(() => response.end("taken"), 90));
   });
   expect(heard).toContain("taken");

@@ -27,7 +27,7 @@ beforeAll(async () => {
   await inTransaction(studio.context.db, (tx) =>
     makeProduct(
       tx,
-      { siteId: site.id, by: "test", now: new Date() },
+      { siteId: site.id, by: "test", now: new Date("2026-03-01T08:00:00Z") },
       aProduct("mug", {
         ...{ slug: "mug", name: "Bell mug", price: 1800, counted: true, asks },
         variants: [aVariant("mug-1", { sku: "mug" })],
@@ -42,7 +42,15 @@ afterAll(() => studio.close());
 
 const nothing: RehearsedBasket = { cart: emptyCart, ordered: false };
 const visitor = {
-  ...{ widthPx: 1180, language: "en", country: "DE", now: Date.now(), zone: "Europe/Berlin", visit: 1, cameFrom: null },
+  ...{
+    widthPx: 1180,
+    language: "en",
+    country: "DE",
+    now: Date.parse("2026-03-05T18:40:00Z"),
+    zone: "Europe/Berlin",
+    visit: 1,
+    cameFrom: null,
+  },
   ...{ consent: "notAsked" as const, signedUpWith: [] },
 };
 async function sent(form: "cart" | "checkout", fields: Record<string, string>, basket = nothing, files = {}) {

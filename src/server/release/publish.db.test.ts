@@ -5,7 +5,7 @@ import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { releasedBytes } from "../bytes/released";
 import { jobKinds } from "../job/kinds";
-import { leaseMs, startRunner } from "../job/queue";
+import { startRunner } from "../job/queue";
 import { onSite } from "../operation";
 import { exportSite, importSite } from "../site/file";
 import { loadSite } from "../site/whole";
@@ -87,7 +87,7 @@ test("a job whose process died is taken up by another, which goes on where it st
   // What a killed process leaves behind: a running job without a sign of life, and some of the pages.
   await studio.context.db
     .update(jobs)
-    .set({ state: "running", worker: "dead", attempts: 1, heartbeatAt: new Date(Date.now() - leaseMs - 1000) })
+    .set({ state: "running", worker: "dead", attempts: 1, heartbeatAt: new Date(0) })
     .where(eq(jobs.id, job));
   expect(await liveId()).toBe(before);
   await studio.work();

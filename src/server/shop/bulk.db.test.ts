@@ -16,7 +16,7 @@ const all = 230;
 beforeAll(async () => {
   studio = await testStudio();
   const row = await findSite(studio.context.db, site);
-  const deed = { siteId: row?.id ?? "", by: "test", now: new Date() };
+  const deed = { siteId: row?.id ?? "", by: "test", now: new Date("2026-03-01T08:00:00Z") };
   const mugs = { id: "mugs", name: "Mugs", slug: "mugs", parent: null, picture: null, words: "" };
   await inTransaction(studio.context.db, async (tx) => {
     await keepFrame(tx, deed, { ...emptyFrame, categories: [mugs] }, 0);

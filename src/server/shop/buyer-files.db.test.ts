@@ -30,7 +30,7 @@ beforeAll(async () => {
   await inTransaction(studio.context.db, (tx) =>
     makeProduct(
       tx,
-      { siteId: row.id, by: "test", now: new Date() },
+      { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") },
       aProduct("mug", {
         slug: "mug",
         name: "Bell mug",
@@ -121,9 +121,10 @@ test("nothing was bought with it: it goes when the basket has; forgotten with it
   const made = await order(bought.cookie);
   const hashes = (await kept()).map(({ hash }) => hash);
   expect((await namedBytes(studio.context.db, hashes)).size).toBe(2);
-  await sweepCarts(studio.context.db, row.id, new Date(Date.now() + 30 * 86_400_000));
+  const days = (many: number) => new Date(studio.context.now().getTime() + many * 86_400_000);
+  await sweepCarts(studio.context.db, row.id, days(30));
   expect(await kept()).toHaveLength(2);
-  await sweepCarts(studio.context.db, row.id, new Date(Date.now() + 32 * 86_400_000));
+  await sweepCarts(studio.context.db, row.id, days(32));
   expect(await kept()).toMatchObject([{ orderId: made?.id }]);
   await inTransaction(studio.context.db, (tx) => forgetBuyer(tx, row.id, buyer.email));
   expect(await kept()).toEqual([]);

@@ -28,7 +28,7 @@ beforeAll(async () => {
   row = (await findSite(studio.context.db, site)) as SiteRow;
   await installWays(studio.context, row, { transfer: { words: "Within seven days." } });
   await inTransaction(studio.context.db, (tx) =>
-    makeProduct(tx, { siteId: row.id, by: "test", now: new Date() }, aMug),
+    makeProduct(tx, { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") }, aMug),
   );
   await order("Nuala Byrne", "2026-03-01T10:00:00Z", 2);
   await order("Bram Visser", "2026-03-02T10:00:00Z");

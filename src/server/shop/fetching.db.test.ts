@@ -82,7 +82,7 @@ beforeAll(async () => {
   await inTransaction(studio.context.db, (tx) =>
     makeProduct(
       tx,
-      { siteId: row.id, by: "test", now: new Date() },
+      { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") },
       aProduct("mug", { slug: "mug", name: "Bell mug", price: 1800, variants: [aVariant("mug-1", { sku: "mug" })] }),
     ),
   );

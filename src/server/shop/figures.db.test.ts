@@ -65,7 +65,9 @@ beforeAll(async () => {
   row = (await findSite(studio.context.db, site)) as SiteRow;
   await installWays(studio.context, row, { transfer: {} });
   for (const one of [mug, book])
-    await inTransaction(studio.context.db, (tx) => makeProduct(tx, { siteId: row.id, by: "t", now: new Date() }, one));
+    await inTransaction(studio.context.db, (tx) =>
+      makeProduct(tx, { siteId: row.id, by: "t", now: new Date("2026-03-01T08:00:00Z") }, one),
+    );
   await studio.context.db.update(shopVariants).set({ stock: 40 }).where(eq(shopVariants.productId, "mug"));
   // In Dublin it is the 2nd already: summer time.
   await order({ "mug-ash": 2 }, "2026-06-01T23:30:00Z");

@@ -36,7 +36,7 @@ beforeAll(async () => {
   studio = await testStudio();
   await openTestShop(studio);
   row = (await findSite(studio.context.db, site)) as SiteRow;
-  const deed = { siteId: row.id, by: "test", now: new Date() };
+  const deed = { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") };
   for (const [id, price] of [
     ["mug", 1800],
     ["bowl", 2400],
@@ -338,7 +338,7 @@ describe("vouchers of one's own amount", () => {
     await inTransaction(studio.context.db, (tx) =>
       makeProduct(
         tx,
-        { siteId: row.id, by: "test", now: new Date() },
+        { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") },
         aProduct("gift", {
           ...{ slug: "gift", name: "Gift", kind: "voucher", price: 1000, ownAmount: { least: 1000, most: 20_000 } },
           variants: [aVariant("gift-1", { sku: "GIFT" })],

@@ -196,7 +196,7 @@ test("what the release keeps of the shop for itself is nobody's page", async () 
 
 test("nothing is sold twice: that is a rule of the database, whatever code forgets", async () => {
   const { db } = studio.context;
-  const one = { siteId: "any", productId: "p", changedAt: new Date() };
+  const one = { siteId: "any", productId: "p", changedAt: new Date(0) };
   await db.insert(shopVariants).values({ ...one, id: "counted", sku: "C", stock: 2 });
   const set = (values: Partial<typeof shopVariants.$inferInsert>) =>
     db.update(shopVariants).set(values).where(eq(shopVariants.id, "counted"));

@@ -215,7 +215,7 @@ describe("the basket", () => {
     await saved({ ...product, price: 1800 }, revision + 1);
     await studio.context.db
       .update(shopVariants)
-      .set({ stock: 0, changedAt: new Date() })
+      .set({ stock: 0, changedAt: new Date(0) })
       .where(eq(shopVariants.id, "mug-tide"));
     await catalogOf(studio.context, (await here()).row, { now: true });
     expect(await seen("/basket", cookie)).toContain("is not sold any more");

@@ -234,6 +234,7 @@ describe("what is kept of what comes", () => {
     for (let shade = 40; shade < 46; shade += 1) await addPicture(context, site, `${shade}.jpg`, await picture(shade));
     const runner = startRunner(context, jobKinds, 20);
     const unmade = () => context.db.select().from(media).where(eq(media.made, false));
+    // Wait: for what the runner does by itself.
     while ((await unmade()).length) await new Promise((resolve) => setTimeout(resolve, 30));
     await runner.stop();
     expect(

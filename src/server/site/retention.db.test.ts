@@ -147,5 +147,5 @@ test("the job queues itself for the next night, once however often it is begun",
   const rows = await context.db.select().from(jobs);
   expect(rows.map(({ state }) => state).sort()).toEqual(["done", "queued"]);
   const next = rows.find(({ state }) => state === "queued");
-  expect((next?.availableAt.getTime() ?? 0) - Date.now()).toBeGreaterThan(23 * 3_600_000);
+  expect((next?.availableAt.getTime() ?? 0) - performance.timeOrigin).toBeGreaterThan(23 * 3_600_000);
 });

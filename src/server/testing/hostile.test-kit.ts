@@ -184,6 +184,9 @@ const plausible: Readonly<Record<string, unknown>> = {
   file: "none.ics",
 };
 
+/** Each call of a run has a key of its own. */
+let last = 0;
+
 /** Every call of the public API with one thing wrong, for the booking widget "calendar". */
 export function* hostileCalls(): Generator<HostileCall> {
   for (const [path, methods] of Object.entries(openApi.paths as Record<string, Record<string, Operation>>))
@@ -199,7 +202,6 @@ export function* hostileCalls(): Generator<HostileCall> {
       const asked = Object.fromEntries(
         query.filter(({ required }) => required).map((one) => [one.name, String(plausible[one.name] ?? "1")]),
       );
-      let nth = 0;
       const make = (
         what: string,
         change: {
@@ -219,9 +221,7 @@ export function* hostileCalls(): Generator<HostileCall> {
           method,
           path: `${filled}${search ? `?${search}` : ""}`,
           headers: {
-            ...(content
-              ? { "content-type": "application/json", "idempotency-key": `hostile-${++nth}-${Date.now()}` }
-              : {}),
+            ...(content ? { "content-type": "application/json", "idempotency-key": `hostile-${++last}-key` } : {}),
             ...change.headers,
           },
           body: method === "POST" ? (change.body ?? JSON.stringify(base)) : null,

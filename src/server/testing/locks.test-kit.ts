@@ -24,7 +24,7 @@ export async function anotherWaits(context: Context): Promise<void> {
       [name],
     )) as unknown as [{ waiting: number }[]];
     if (Number(rows[0]?.waiting) > 0) break;
-    // MariaDB renews this table only when nobody has read it for a tenth of a second.
+    // Wait: MariaDB renews this table only when nobody has read it for a tenth of a second.
     await new Promise((resolve) => setTimeout(resolve, 150));
   }
   await overseer.end();

@@ -134,15 +134,23 @@ export async function testStudio(state: "workshop" | "released" = "workshop"): P
   };
 }
 
+/** Whether a moment of real time, by which jobs wait, lies in this run: since its process began, and not in time to come. */
+export const isOfThisRun = (atMs: number): boolean =>
+  // Clock: jobs wait by real time; how long a test takes makes no difference.
+  atMs >= performance.timeOrigin && atMs <= Date.now();
+
 /** Runs jobs until none is due; what is queued for later stays. */
 export async function work(context: Context): Promise<void> {
   const runner = startRunner(context, jobKinds, 20);
   const { sql } = await import("drizzle-orm");
   for (;;) {
+    // Clock: jobs are due by real time.
+    const due = Date.now();
     const [rows] = (await context.db.execute(
-      sql`select count(*) as open from jobs where state = 'running' or (state = 'queued' and available_at <= ${Date.now()})`,
+      sql`select count(*) as open from jobs where state = 'running' or (state = 'queued' and available_at <= ${due})`,
     )) as unknown as [{ open: number }[]];
     if (Number(rows[0]?.open) === 0) break;
+    // Wait: what jobs do is looked at again and again until none is left.
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
   await runner.stop();

@@ -78,6 +78,7 @@ test("without locks a tab counts as closed once it has long been still", async (
   Object.defineProperty(globalThis, "navigator", { configurable: true, value: {} });
   keep("wrenfield", "home", "still", left);
   expect(await takeLeft("wrenfield", "home", "other")).toEqual([]);
+  // Clock: it is set ahead of what was kept by it.
   const now = jest.spyOn(Date, "now").mockReturnValue(Date.now() + 700_000);
   expect(await takeLeft("wrenfield", "home", "other")).toMatchObject([left]);
   now.mockRestore();
