@@ -1,4 +1,5 @@
-// npm run bench: a table of figures; with --json one JSON line per figure.
+// npm run bench: figures beside what is wanted of them; with --json one JSON line a figure, with --only NAME that one alone.
+// It ends with 1 where one falls short.
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { createServer, request } from "node:http";
@@ -19,11 +20,22 @@ import { cartPriceUs, searchMs } from "./shop";
 
 interface Figure {
   readonly name: string;
-  readonly value: number;
+  value(): number | Promise<number>;
   readonly unit: string;
-  readonly wanted: number | null;
+  readonly wanted: number;
   readonly better: "higher" | "lower";
-  readonly how: string;
+  readonly how: string | (() => Promise<string>);
+  /** The issue that is to bring it to what is wanted: until then it does not count. */
+  readonly from?: number;
+}
+
+/** Does what several figures are read from once, when the first of them is asked for. */
+function once<T>(measure: () => T | Promise<T>): () => Promise<T> {
+  let done: Promise<T> | null = null;
+  return async () => {
+    done ??= Promise.resolve(measure());
+    return done;
+  };
 }
 
 const port = Number(process.env.WEBITOR_PORT);
@@ -260,8 +272,10 @@ const measured = <T>(script: string, env: Record<string, string> = {}): T =>
       .at(-1) as string,
   ) as T;
 
-const publishing = measured<{ importAndPublishS: number; ratio: number; uploadRatio: number; peakMib: number }>(
-  "tests/bench/publish.ts",
+const publishing = once(() =>
+  measured<{ importAndPublishS: number; ratio: number; uploadRatio: number; peakMib: number }>(
+    "tests/bench/publish.ts",
+  ),
 );
 
 /** Paths of the demo's pages, as they are released. */
@@ -285,61 +299,63 @@ async function checksFigures(): Promise<{ ms: number; shift: number }> {
   return { ms, shift };
 }
 
-const checking = await checksFigures();
-const engine = engineVsOracle();
-const hostile = await hostileSet();
-const largestDaysMs = daysOfTheLargest();
-if (hostile.failed) throw new Error(`${hostile.failed} hostile calls were answered 5xx`);
-if (!process.argv.includes("--json")) console.log(`slowest hostile call: ${hostile.slowest}`);
-const composer = await composerLoad();
-const desk = await deskDrawn();
-const elsewhere = await broughtIn();
-const edits: { sections: number; ms: number }[] = [];
-for (const sections of editedSizes) edits.push({ sections, ms: await editToStage(`bench-edit-${sections}`, sections) });
+const checking = once(checksFigures);
+const engine = once(engineVsOracle);
+const hostile = once(async () => {
+  const found = await hostileSet();
+  if (found.failed) throw new Error(`${found.failed} hostile calls were answered 5xx`);
+  return found;
+});
+const composer = once(composerLoad);
+const desk = once(deskDrawn);
+const elsewhere = once(broughtIn);
 const figures: Figure[] = [
   {
     name: "render-vs-react",
-    value: renderVsReact(),
+    value: () => renderVsReact(),
     unit: "times",
     wanted: 3,
+    from: 37,
     better: "higher",
     how: "200 sections, median of 15 rounds in turns, equal markup checked first",
   },
   {
     name: "shared-resolve-vs-plain",
-    value: sharedVsPlain(),
+    value: () => sharedVsPlain(),
     unit: "times as long",
     wanted: 1.5,
     better: "lower",
     how: "100 shared sections with fills against the same page resolved, nothing at hand of the rendering before, median of 25 rounds in turns",
   },
-  ...edits.map(({ sections, ms }) => ({
+  ...editedSizes.map((sections) => ({
     name: `edit-to-stage-p95-ms-${sections}`,
-    value: ms,
+    value: () => editToStage(`bench-edit-${sections}`, sections),
     unit: "ms",
-    wanted: sections > 200 ? null : 16.7,
+    wanted: sections > 200 ? 40 : 16.7,
     better: "lower" as const,
     how: `a page of ${sections} small sections, as below`,
   })),
   {
     name: "composer-script-kb",
-    value: composer.kb,
+    value: async () => (await composer()).kb,
     unit: "kB",
-    wanted: null,
+    wanted: 480,
+    from: 37,
     better: "lower",
     how: "all scripts that the composer loads, as sent",
   },
   {
     name: "composer-first-edit-ms",
-    value: composer.firstEditMs,
+    value: async () => (await composer()).firstEditMs,
     unit: "ms",
-    wanted: null,
+    wanted: 1200,
+    from: 37,
     better: "lower",
     how: "from the address until a typed letter stands in both frames, nothing of it in the browser's cache",
   },
   {
     name: "edit-to-stage-p95-ms",
-    value: await editToStage("bench-300", 200),
+    value: () => editToStage("bench-300", 200),
     unit: "ms",
     wanted: 16.7,
     better: "lower",
@@ -347,15 +363,15 @@ const figures: Figure[] = [
   },
   {
     name: "converge-3-browsers-ms",
-    value: await converge(),
+    value: () => converge(),
     unit: "ms",
-    wanted: null,
+    wanted: 600,
     better: "lower",
     how: "a letter typed in one browser until two others at the page show it, the median of 20; a quarter of a second of it is gathering letters",
   },
   {
     name: "site-server-vs-node",
-    value: await siteServerVsNode(),
+    value: () => siteServerVsNode(),
     unit: "of its requests per second",
     wanted: 0.6,
     better: "higher",
@@ -363,7 +379,7 @@ const figures: Figure[] = [
   },
   {
     name: "script-bytes-plain",
-    value: await scriptBytes("bench-plain", "/"),
+    value: () => scriptBytes("bench-plain", "/"),
     unit: "B",
     wanted: 0,
     better: "lower",
@@ -371,7 +387,7 @@ const figures: Figure[] = [
   },
   {
     name: "script-bytes-popup",
-    value: await scriptBytes("wrenfield", "/"),
+    value: () => scriptBytes("wrenfield", "/"),
     unit: "B",
     wanted: 15_000,
     better: "lower",
@@ -379,23 +395,23 @@ const figures: Figure[] = [
   },
   {
     name: "publish-300-pages-s",
-    value: publishing.importAndPublishS,
+    value: async () => (await publishing()).importAndPublishS,
     unit: "s",
-    wanted: null,
+    wanted: 20,
     better: "lower",
     how: "import of the site file and first release",
   },
   {
     name: "publish-300-pages-mib",
-    value: publishing.peakMib,
+    value: async () => (await publishing()).peakMib,
     unit: "MiB",
-    wanted: null,
+    wanted: 500,
     better: "lower",
     how: "peak resident memory of the process that did both",
   },
   {
     name: "republish-one-vs-all",
-    value: publishing.ratio,
+    value: async () => (await publishing()).ratio,
     unit: "of the first time",
     wanted: 0.15,
     better: "lower",
@@ -403,15 +419,16 @@ const figures: Figure[] = [
   },
   {
     name: "publish-after-upload-vs-all",
-    value: publishing.uploadRatio,
+    value: async () => (await publishing()).uploadRatio,
     unit: "of the first time",
     wanted: 0.05,
+    from: 37,
     better: "lower",
     how: "one new picture shown on one of 300 pages, the median of 5",
   },
   {
     name: "loader-bytes",
-    value: await loaderBytes(),
+    value: () => loaderBytes(),
     unit: "B",
     wanted: 2048,
     better: "lower",
@@ -419,7 +436,7 @@ const figures: Figure[] = [
   },
   {
     name: "script-bytes-header",
-    value: scriptOf("head"),
+    value: () => scriptOf("head"),
     unit: "B",
     wanted: 1024,
     better: "lower",
@@ -427,7 +444,7 @@ const figures: Figure[] = [
   },
   {
     name: "check-ms-per-page",
-    value: checking.ms,
+    value: async () => (await checking()).ms,
     unit: "ms",
     wanted: 400,
     better: "lower",
@@ -435,7 +452,7 @@ const figures: Figure[] = [
   },
   {
     name: "cls-max",
-    value: checking.shift,
+    value: async () => (await checking()).shift,
     unit: "of the window",
     wanted: 0,
     better: "lower",
@@ -443,7 +460,7 @@ const figures: Figure[] = [
   },
   ...["slider", "gallery", "form"].map((name) => ({
     name: `script-bytes-${name}`,
-    value: scriptOf(name),
+    value: () => scriptOf(name),
     unit: "B",
     wanted: 6000,
     better: "lower" as const,
@@ -451,7 +468,7 @@ const figures: Figure[] = [
   })),
   {
     name: "script-bytes-video",
-    value: scriptOf("video"),
+    value: () => scriptOf("video"),
     unit: "B",
     wanted: 2048,
     better: "lower",
@@ -459,7 +476,7 @@ const figures: Figure[] = [
   },
   {
     name: "script-bytes-consent",
-    value: scriptOf("consent"),
+    value: () => scriptOf("consent"),
     unit: "B",
     wanted: 9216,
     better: "lower",
@@ -467,23 +484,24 @@ const figures: Figure[] = [
   },
   {
     name: "third-party-requests-before-consent",
-    value: elsewhere.askedBefore,
+    value: async () => (await elsewhere()).askedBefore,
     unit: "",
     wanted: 0,
     better: "lower",
-    how: `the ${elsewhere.pages} pages of the demo's workshop with a clip, a feed and an embedded page, scrolled to their ends`,
+    how: async () =>
+      `the ${(await elsewhere()).pages} pages of the demo's workshop with a clip, a feed and an embedded page, scrolled to their ends`,
   },
   {
     name: "feed-refresh-1000-ms",
-    value: elsewhere.refreshMs,
+    value: async () => (await elsewhere()).refreshMs,
     unit: "ms",
-    wanted: null,
+    wanted: 5000,
     better: "lower",
     how: "a channel of 1,000 clips read for the first time from the stand-in, 12 of them kept with their posters",
   },
   {
     name: "consent-decide-us",
-    value: elsewhere.decideUs,
+    value: async () => (await elsewhere()).decideUs,
     unit: "µs",
     wanted: 50,
     better: "lower",
@@ -491,7 +509,7 @@ const figures: Figure[] = [
   },
   {
     name: "booking-element-bytes",
-    value: scriptOf("booking"),
+    value: () => scriptOf("booking"),
     unit: "B",
     wanted: 25_000,
     better: "lower",
@@ -499,31 +517,31 @@ const figures: Figure[] = [
   },
   {
     name: "desk-week-500-bookings-ms",
-    value: desk.weekMs,
+    value: async () => (await desk()).weekMs,
     unit: "ms",
-    wanted: null,
+    wanted: 1500,
     better: "lower",
     how: "from the press on Week until 500 bookings are drawn, median of 5",
   },
   {
     name: "booking-first-month-ms",
-    value: desk.firstMonthMs,
+    value: async () => (await desk()).firstMonthMs,
     unit: "ms",
-    wanted: null,
+    wanted: 500,
     better: "lower",
     how: "a fresh browser on another site's page, until the first free day is shown, median of 5",
   },
   {
     name: "booking-first-month-vs-bare",
-    value: desk.firstMonthMs / desk.bareMs,
+    value: async () => (await desk()).firstMonthMs / (await desk()).bareMs,
     unit: "times",
-    wanted: null,
+    wanted: 30,
     better: "lower",
     how: "the same against a bare fetch of the month's days in that browser",
   },
   {
     name: "booking-engine-vs-oracle",
-    value: engine.ratio,
+    value: async () => (await engine()).ratio,
     unit: "times",
     wanted: 50,
     better: "higher",
@@ -531,15 +549,16 @@ const figures: Figure[] = [
   },
   {
     name: "booking-month-ms",
-    value: engine.engineMs,
+    value: async () => (await engine()).engineMs,
     unit: "ms",
     wanted: 15,
+    from: 37,
     better: "lower",
     how: "the same by the engine alone, its index of 50,000 bookings included, after 10 rounds, median of 15",
   },
   {
     name: "booking-days-vs-ping",
-    value: await daysVsPing(),
+    value: () => daysVsPing(),
     unit: "of its calls per second",
     wanted: 0.5,
     better: "higher",
@@ -547,7 +566,7 @@ const figures: Figure[] = [
   },
   {
     name: "booking-race-winners",
-    value: await raceWinners("first-throw"),
+    value: () => raceWinners("first-throw"),
     unit: "bookings",
     wanted: 1,
     better: "lower",
@@ -555,7 +574,7 @@ const figures: Figure[] = [
   },
   {
     name: "booking-race-winners-group",
-    value: await raceWinners("glaze-night"),
+    value: () => raceWinners("glaze-night"),
     unit: "bookings",
     wanted: 8,
     better: "lower",
@@ -563,23 +582,26 @@ const figures: Figure[] = [
   },
   {
     name: "hostile-slowest-ms",
-    value: hostile.slowestMs,
+    value: async () => (await hostile()).slowestMs,
     unit: "ms",
     wanted: 1000,
     better: "lower",
-    how: `the slowest of ${hostile.calls} hostile calls by one client, ${hostile.failed} of them 5xx`,
+    how: async () =>
+      `the slowest of ${(await hostile()).calls} hostile calls by one client, ${(await hostile()).failed} of them 5xx`,
   },
   {
     name: "healthz-while-hostile-ms",
-    value: hostile.healthMs,
+    value: async () => (await hostile()).healthMs,
     unit: "ms",
     wanted: 100,
+    from: 36,
     better: "lower",
-    how: `the slowest answer of /healthz meanwhile, 99 of 100 within ${hostile.healthP99Ms.toFixed(0)} ms; of a bare server beside it ${hostile.bareMs.toFixed(0)} and ${hostile.bareP99Ms.toFixed(0)} ms`,
+    how: async () =>
+      `the slowest answer of /healthz meanwhile, 99 of 100 within ${(await hostile()).healthP99Ms.toFixed(0)} ms; of a bare server beside it ${(await hostile()).bareMs.toFixed(0)} and ${(await hostile()).bareP99Ms.toFixed(0)} ms`,
   },
   {
     name: "booking-days-largest-ms",
-    value: largestDaysMs,
+    value: () => daysOfTheLargest(),
     unit: "ms",
     wanted: 1000,
     better: "lower",
@@ -587,9 +609,10 @@ const figures: Figure[] = [
   },
   {
     name: "ics-20000-ms",
-    value: readLargeCalendar(),
+    value: () => readLargeCalendar(),
     unit: "ms",
     wanted: 1000,
+    from: 37,
     better: "lower",
     how: "20,000 events, 2,000 repeating without end, 400 days ahead, the median of 3",
   },
@@ -597,35 +620,38 @@ const figures: Figure[] = [
 // Last: what is made of the pictures afterwards keeps the machine busy for a while.
 figures.push({
   name: "media-drop-100-s",
-  value: await mediaFigure(),
+  value: () => mediaFigure(),
   unit: "s",
-  wanted: null,
+  wanted: 45,
   better: "lower",
   how: "a hundred JPEGs of 1600 × 1200 dropped into Media, until all are there",
 });
 
 // Later than the rest: it fills the studio.
-const large = measured<{
-  changesMs: number;
-  listMs: number;
-  publishS: number;
-  p95Ratio: number;
-  idleP95: number;
-  busyP95: number;
-}>("tests/bench/large.ts", { WEBITOR_STUDIO_PICTURES: "20000" });
-const exporting = measured<{ mib: number; bytes: number }>("tests/bench/export.ts");
+const large = once(() =>
+  measured<{
+    changesMs: number;
+    listMs: number;
+    publishS: number;
+    p95Ratio: number;
+    idleP95: number;
+    busyP95: number;
+  }>("tests/bench/large.ts", { WEBITOR_STUDIO_PICTURES: "20000" }),
+);
+const exporting = once(() => measured<{ mib: number; bytes: number }>("tests/bench/export.ts"));
 figures.push(
   {
     name: "export-10000-media-mib",
-    value: exporting.mib,
+    value: async () => (await exporting()).mib,
     unit: "MiB",
     wanted: 200,
     better: "lower",
-    how: `resident memory beyond idle while ${Math.round(exporting.bytes / 1e6)} MB of that site's file are made`,
+    how: async () =>
+      `resident memory beyond idle while ${Math.round((await exporting()).bytes / 1e6)} MB of that site's file are made`,
   },
   {
     name: "changes-2000-pages-ms",
-    value: large.changesMs,
+    value: async () => (await large()).changesMs,
     unit: "ms",
     wanted: 20,
     better: "lower",
@@ -633,80 +659,87 @@ figures.push(
   },
   {
     name: "sites-list-40-ms",
-    value: large.listMs,
+    value: async () => (await large()).listMs,
     unit: "ms",
-    wanted: null,
+    wanted: 80,
     better: "lower",
     how: "sites.list of a studio of 40 sites, that one among them, median of 9",
   },
   {
     name: "publish-2000-pages-s",
-    value: large.publishS,
+    value: async () => (await large()).publishS,
     unit: "s",
-    wanted: null,
+    wanted: 15,
+    from: 37,
     better: "lower",
     how: "all pages of that site, by the process that serves visitors; the median of three",
   },
   {
     name: "visitor-p95-while-publishing-vs-idle",
-    value: large.p95Ratio,
+    value: async () => (await large()).p95Ratio,
     unit: "of the idle one",
     wanted: 2,
     better: "lower",
-    how: `100 visitors a second on another site: ${large.busyP95.toFixed(1)} ms meanwhile, ${large.idleP95.toFixed(1)} ms just before; medians of three rounds`,
+    how: async () =>
+      `100 visitors a second on another site: ${(await large()).busyP95.toFixed(1)} ms meanwhile, ${(await large()).idleP95.toFixed(1)} ms just before; medians of three rounds`,
   },
 );
 
-const searched = searchMs();
+const searched = once(searchMs);
 figures.push(
   {
     name: "shop-search-10000-ms",
-    value: searched.median,
+    value: async () => (await searched()).median,
     unit: "ms",
     wanted: 30,
     better: "lower",
-    how: `words, filters and counts over 10,000 products, median of 100; the 95th: ${searched.p95.toFixed(1)} ms`,
+    how: async () =>
+      `words, filters and counts over 10,000 products, median of 100; the 95th: ${(await searched()).p95.toFixed(1)} ms`,
   },
   {
     name: "cart-price-us",
-    value: cartPriceUs(),
+    value: () => cartPriceUs(),
     unit: "µs",
     wanted: 200,
+    from: 37,
     better: "lower",
     how: "20 lines with options, tax and sending, each with its reasons",
   },
 );
 
-const chatShare = chatRight();
-const chatOf500 = chatLarge();
+const chatShare = once(chatRight);
+const chatOf500 = once(chatLarge);
 figures.push(
   {
     name: "chat-right-first",
-    value: chatShare.rightFirst,
+    value: async () => (await chatShare()).rightFirst,
     unit: "of questions",
     wanted: 0.85,
     better: "higher",
-    how: `tests/chat, both sites; ${chatShare.heldOut.toFixed(3)} of those that nothing was ever set by`,
+    how: async () =>
+      `tests/chat, both sites; ${(await chatShare()).heldOut.toFixed(3)} of those that nothing was ever set by`,
   },
   {
     name: "chat-page-right-vs-plain",
-    value: chatShare.sameRight / chatShare.plainRight,
+    value: async () => (await chatShare()).sameRight / (await chatShare()).plainRight,
     unit: "of plain search",
-    wanted: null,
+    wanted: 1.2,
     better: "higher",
-    how: `questions that a page answers: ${chatShare.sameRight.toFixed(3)}, plain full-text search by the package ${chatShare.plainRight.toFixed(3)}`,
+    how: async () =>
+      `questions that a page answers: ${(await chatShare()).sameRight.toFixed(3)}, plain full-text search by the package ${(await chatShare()).plainRight.toFixed(3)}`,
   },
   {
     name: "chat-false-answers",
-    value: chatShare.falseAnswers,
+    value: async () => (await chatShare()).falseAnswers,
     unit: "of the unanswerable",
     wanted: 0.05,
     better: "lower",
-    how: `questions that must not be answered; ${chatShare.heldOutFalse.toFixed(3)} of those that were held out`,
+    how: async () =>
+      `questions that must not be answered; ${(await chatShare()).heldOutFalse.toFixed(3)} of those that were held out`,
   },
   {
     name: "chat-table-right",
-    value: chatShare.tableRight,
+    value: async () => (await chatShare()).tableRight,
     unit: "of questions",
     wanted: 0.9,
     better: "higher",
@@ -714,7 +747,7 @@ figures.push(
   },
   {
     name: "chat-answer-ms-p95",
-    value: chatOf500.answerP95Ms,
+    value: async () => (await chatOf500()).answerP95Ms,
     unit: "ms",
     wanted: 60,
     better: "lower",
@@ -722,15 +755,15 @@ figures.push(
   },
   {
     name: "chat-index-500-pages-s",
-    value: chatOf500.indexS,
+    value: async () => (await chatOf500()).indexS,
     unit: "s",
-    wanted: null,
+    wanted: 3,
     better: "lower",
     how: "500 pages of 8 sections read off their markup and indexed",
   },
   {
     name: "chat-reindex-one-page-vs-all",
-    value: chatOf500.oneVsAll,
+    value: async () => (await chatOf500()).oneVsAll,
     unit: "of all 500",
     wanted: 0.02,
     better: "lower",
@@ -738,15 +771,15 @@ figures.push(
   },
   {
     name: "chat-memory-mib",
-    value: chatOf500.memoryMib,
+    value: async () => (await chatOf500()).memoryMib,
     unit: "MiB",
-    wanted: null,
+    wanted: 25,
     better: "lower",
     how: "what those 500 pages keep in memory",
   },
   {
     name: "script-bytes-chat",
-    value: scriptOf("chat"),
+    value: () => scriptOf("chat"),
     unit: "B",
     wanted: 12_000,
     better: "lower",
@@ -754,19 +787,22 @@ figures.push(
   },
 );
 
-const selling = measured<{
-  priceLive: number;
-  rush: { order: number; told: number; broken: number };
-  checkouts: number;
-  ratio: number;
-  csvS: number;
-  csvMib: number;
-}>("tests/bench/selling.ts");
-if (selling.rush.broken) throw new Error(`${selling.rush.broken} buyers got an error.`);
+const selling = once(() => {
+  const found = measured<{
+    priceLive: number;
+    rush: { order: number; told: number; broken: number };
+    checkouts: number;
+    ratio: number;
+    csvS: number;
+    csvMib: number;
+  }>("tests/bench/selling.ts");
+  if (found.rush.broken) throw new Error(`${found.rush.broken} buyers got an error.`);
+  return found;
+});
 figures.push(
   {
     name: "script-bytes-shop",
-    value: scriptOf("storefront"),
+    value: () => scriptOf("storefront"),
     unit: "B",
     wanted: 14_000,
     better: "lower",
@@ -774,7 +810,7 @@ figures.push(
   },
   {
     name: "shop-price-live-ms",
-    value: selling.priceLive,
+    value: async () => (await selling()).priceLive,
     unit: "ms",
     wanted: 2000,
     better: "lower",
@@ -782,56 +818,71 @@ figures.push(
   },
   {
     name: "oversell-buyers",
-    value: selling.rush.order,
+    value: async () => (await selling()).rush.order,
     unit: "orders",
     wanted: 1,
     better: "lower",
-    how: `500 buyers in four processes check out the last one at once; ${selling.rush.told} were told, 0 errors`,
+    how: async () =>
+      `500 buyers in four processes check out the last one at once; ${(await selling()).rush.told} were told, 0 errors`,
   },
   {
     name: "checkout-per-s-vs-row",
-    value: selling.ratio,
+    value: async () => (await selling()).ratio,
     unit: "of one-row writes",
-    wanted: null,
+    wanted: 0.1,
+    from: 37,
     better: "higher",
-    how: `checkouts, eight at once, beside inserts of one row, eight at once: ${selling.checkouts.toFixed(1)} a second`,
+    how: async () =>
+      `checkouts, eight at once, beside inserts of one row, eight at once: ${(await selling()).checkouts.toFixed(1)} a second`,
   },
   {
     name: "csv-10000-s",
-    value: selling.csvS,
+    value: async () => (await selling()).csvS,
     unit: "s",
-    wanted: null,
+    wanted: 30,
+    from: 37,
     better: "lower",
-    how: `ten thousand products read, planned and made; ${selling.csvMib.toFixed(0)} MiB beyond idle`,
+    how: async () =>
+      `ten thousand products read, planned and made; ${(await selling()).csvMib.toFixed(0)} MiB beyond idle`,
   },
 );
 
 // Last: some of what is sent is done.
-const byMembers = await hostileOperations();
+const byMembers = once(hostileOperations);
 figures.push({
   name: "hostile-operation-ms",
-  value: byMembers.refused.ms,
+  value: async () => (await byMembers()).refused.ms,
   unit: "ms",
   wanted: 1000,
   better: "lower",
-  how: `the slowest refusal of ${byMembers.calls} hostile inputs of operations; of those that were fine: ${byMembers.done.ms.toFixed(0)} ms (${byMembers.done.what})`,
+  how: async () =>
+    `the slowest refusal of ${(await byMembers()).calls} hostile inputs of operations; of those that were fine: ${(await byMembers()).done.ms.toFixed(0)} ms (${(await byMembers()).done.what})`,
 });
 
-const meets = ({ value, wanted, better }: Figure) =>
-  wanted === null ? "" : (better === "higher" ? value >= wanted : value <= wanted) ? "yes" : "NO";
-if (process.argv.includes("--json")) for (const figure of figures) console.log(JSON.stringify(figure));
-else
-  console.table(
-    Object.fromEntries(
-      figures.map((figure) => [
-        figure.name,
-        {
-          value: Number(figure.value.toFixed(3)),
-          unit: figure.unit,
-          wanted: figure.wanted ?? "",
-          met: meets(figure),
-          how: figure.how,
-        },
-      ]),
-    ),
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : null;
+const asked = figures.filter(({ name }) => only === null || name === only);
+if (!asked.length)
+  throw new Error(`There is no figure “${only}”. There are: ${figures.map(({ name }) => name).join(", ")}`);
+const asJson = process.argv.includes("--json");
+const begun = performance.now();
+const missed: string[] = [];
+for (const { name, value, unit, wanted, better, how, from } of asked) {
+  const measured = await value();
+  const met = better === "higher" ? measured >= wanted : measured <= wanted;
+  const said = typeof how === "string" ? how : await how();
+  if (!met && from === undefined) missed.push(name);
+  if (asJson) {
+    console.log(JSON.stringify({ name, value: measured, unit, wanted, better, met, from, how: said }));
+    continue;
+  }
+  const mark = met ? "  " : from === undefined ? "NO" : "..";
+  const later = from === undefined ? "" : `, wanted from issue ${from}`;
+  const bar = `${better === "higher" ? "at least" : "at most"} ${wanted}${later}`;
+  console.log(`${mark} ${name.padEnd(40)} ${measured.toFixed(3).padStart(12)} ${unit} (${bar}): ${said}`);
+}
+const seconds = Math.round((performance.now() - begun) / 1000);
+if (!asJson)
+  console.log(
+    `${asked.length} figures in ${seconds} s; ${missed.length ? `short: ${missed.join(", ")}` : "none is short"}`,
   );
+process.exit(missed.length ? 1 : 0);
