@@ -8,7 +8,8 @@ export default {
   testRunner: "<rootDir>/scripts/lib/jest/runner.mjs",
   transform: {},
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.webitor"],
-  maxWorkers: 2,
+  // Some tests wait for others; three keep two cores busy.
+  maxWorkers: 3,
   // How fast a machine is decides nothing: this only ends what would never end.
   testTimeout: 300_000,
 };

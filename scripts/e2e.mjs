@@ -1,5 +1,5 @@
-// Runs the end-to-end tests: two workers take files from one queue, each against a process and a copy of the demo's database
-// of its own, which its tests may ask to be restarted. Arguments are the runner's (files, -g "…"); one file has one worker.
+// Runs the end-to-end tests: some workers take files from one queue, each against a process and a copy of the demo's database
+// of its own, which its tests may ask to be restarted. Arguments are the runner's (files, -g "…"); each named file may have a worker.
 import { spawn } from "node:child_process";
 import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:http";
@@ -10,7 +10,9 @@ import { root, startProcess, stateFolder } from "./lib/setup.mjs";
 const firstPort = Number(process.env.WEBITOR_PORT ?? 4480);
 const firstDatabasePort = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4408);
 const asked = process.argv.slice(2);
-const workers = asked.length && asked.filter((one) => one.includes(".spec")).length < 2 ? 1 : 2;
+const named = asked.filter((one) => one.includes(".spec"));
+// A walk waits for its browser and its process a third of the time: three keep two cores busy.
+const workers = named.length ? Math.min(named.length, 3) : 3;
 
 /** A worker's process and database, with a server by which tests restart them; answers what its tests are told. */
 async function ground(nth) {
@@ -102,5 +104,5 @@ const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...aske
 });
 const code = await new Promise((resolve) => tests.once("exit", resolve));
 await Promise.all(grounds.map(({ end }) => end()));
-if (!asked.length) keepLengths(JSON.parse(readFileSync(reportFile, "utf8")));
+if (!named.length) keepLengths(JSON.parse(readFileSync(reportFile, "utf8")));
 process.exit(code ?? 1);

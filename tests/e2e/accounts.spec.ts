@@ -105,7 +105,9 @@ test("a second factor is set up with its key, and asked for from then on", async
   await expect(una.getByText("10 recovery codes are left.")).toBeVisible();
 });
 
-test("signing in elsewhere takes the second step; that session is seen and ended from here", async ({ browser }) => {
+test("signing in elsewhere takes the second step; that session is seen and ended from here", { tag: "@long" }, async ({
+  browser,
+}) => {
   const elsewhere = await (await browser.newContext()).newPage();
   await elsewhere.goto("/sign-in");
   await elsewhere.getByLabel("E-mail").fill("una@wrenfield.example");
@@ -149,7 +151,7 @@ test("a lost password comes back by a letter", async ({ browser }) => {
   await lost.context().close();
 });
 
-test("an owner sees what happened, gives another site, and removes the person", async () => {
+test("an owner sees what happened, gives another site, and removes the person", { tag: "@long" }, async () => {
   await owner.reload();
   const happened = owner.getByRole("region", { name: "What happened" });
   await expect(happened).toContainText("Una Voss turned the second factor on");

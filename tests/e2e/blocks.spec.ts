@@ -168,6 +168,7 @@ let visitor: Page;
 /** A visitor who has put the letter aside already: it does not open over what is looked at. */
 const rested = (one: Page) =>
   one.addInitScript(
+    // Clock: the process and its browsers have the machine’s.
     (letter) => localStorage.setItem("popups", JSON.stringify({ closedAt: { [letter]: Date.now() } })),
     "letters",
   );

@@ -24,6 +24,7 @@ test("a visitor books on the live site, and cancels by the link in the letter", 
           body: JSON.stringify(body),
         })
       ).json();
+    // Clock: the process and its browsers have the machine’s.
     const date = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
     const { days } = await get(`days?service=first-throw&from=${date(7)}&to=${date(40)}`);
     const open = days.find((day: { state: string }) => day.state === "free" || day.state === "few");

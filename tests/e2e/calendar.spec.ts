@@ -472,9 +472,9 @@ test("hours that are taken away under a booking: which one is said before it is 
   await saved(page);
 });
 
-test("asked for on the page, approved on the Desk: it arrives there by itself, and the visitor’s page follows", async ({
-  browser,
-}) => {
+test("asked for on the page, approved on the Desk: it arrives there by itself, and the visitor’s page follows", {
+  tag: "@long",
+}, async ({ browser }) => {
   await step(/Services/).click();
   await panel("Services")
     .getByRole("button", { name: /^First throw/ })
@@ -545,7 +545,7 @@ test("the owner’s day on a phone: found, moved by hand against a rule that is 
   await context.close();
 });
 
-test("a booking by hand, in a few presses", async () => {
+test("a booking by hand, in a few presses", { tag: "@long" }, async () => {
   await page.getByText("Coming", { exact: true }).click();
   await page.getByRole("button", { name: "Booking by hand" }).click();
   const dialog = page.getByRole("dialog", { name: "Booking by hand" });
@@ -932,8 +932,9 @@ test("a button floats over the pages that are chosen, opens the calendar by keys
 
 /** The last Sunday of a March, at least three days ahead: the clocks of Dublin go forward. */
 function clocksForward(): string {
+  // Clock: the process and its browsers have the machine’s.
   const soon = Date.now() + 3 * 86_400_000;
-  for (let year = new Date().getUTCFullYear(); ; year++) {
+  for (let year = new Date(soon).getUTCFullYear(); ; year++) {
     const last = new Date(Date.UTC(year, 2, 31));
     const sunday = Date.UTC(year, 2, 31 - last.getUTCDay());
     if (sunday > soon) return new Date(sunday).toISOString().slice(0, 10);

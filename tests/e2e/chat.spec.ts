@@ -160,7 +160,9 @@ test("the conversation goes on on another page, and a wheel is booked from it", 
   expect(JSON.stringify(known)).toContain("Open bench");
 });
 
-test("a person takes over in another browser; the visitor sees who, both see the other write, and it is handed back", async () => {
+test("a person takes over in another browser; the visitor sees who, both see the other write, and it is handed back", {
+  tag: "@long",
+}, async () => {
   await ask("I would like to speak to a human");
   await page.goto(`/s/${site}/desk`);
   await page.getByText("Conversations", { exact: true }).click();

@@ -242,7 +242,7 @@ test.describe("planted", () => {
     );
     await page.route("http://late.example/pale.png", async (route) => {
       asked += 1;
-      // Longer than a picture takes that is there already.
+      // Wait: longer than a picture takes that is there already.
       await new Promise((resolve) => setTimeout(resolve, 5000));
       await route.fulfill({ contentType: "image/png", body: pale });
     });
@@ -326,7 +326,7 @@ test.describe("a real site", () => {
     expect(answer.ok(), await answer.text()).toBe(true);
   }
 
-  test("the demo’s pages are sound at every width", async ({ page }) => {
+  test("the demo’s pages are sound at every width", { tag: "@long" }, async ({ page }) => {
     const made = await page.request.post("/api/do/sites.copy", {
       data: { site: "wrenfield", key: site, name: "Checked" },
     });

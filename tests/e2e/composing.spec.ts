@@ -90,7 +90,9 @@ test("what is hidden stays in sight as a ghost that can be selected, and is hidd
   await saved(page);
 });
 
-test("what departs on phones is listed, for a block and for the page, and taken back in one step", async ({ page }) => {
+test("what departs on phones is listed, for a block and for the page, and taken back in one step", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   const heading = frame(page, "Phone").getByRole("heading", { level: 1 });
   const before = await heading.evaluate((element) => getComputedStyle(element).fontSize);
@@ -149,7 +151,7 @@ test("a frame is made as wide as one wants, by its edge and by the arrow keys; t
   await page.keyboard.press("t");
 });
 
-test("the looks of one block are copied and put on another, in one step", async ({ page }) => {
+test("the looks of one block are copied and put on another, in one step", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const heading = frame(page, "Wide").locator("main h2").first();
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
@@ -345,9 +347,9 @@ test("a rehearsal judges a form as the live site does, is as wide as it says, an
   await expect(walk).toBeHidden();
 });
 
-test("pages of a popup are ticked; the block that opens it is picked on the page; its letter is written", async ({
-  page,
-}) => {
+test("pages of a popup are ticked; the block that opens it is picked on the page; its letter is written", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto("/s/wrenfield/widgets");
   await page.getByRole("button", { name: "New widget" }).click();
   await page.getByRole("dialog").getByLabel("Name").fill("Glaze news");

@@ -11,6 +11,7 @@ test.describe.configure({ mode: "serial" });
 
 const key = "quay-lessons";
 const clock = ZoneClock.of("Europe/Dublin");
+// Clock: the process and its browsers have the machine’s.
 const today = clock.dayOf(Date.now());
 /** A week on, whatever the day of the week: as many days are before it as after it. */
 const date = dateOf(today + 7);

@@ -26,9 +26,9 @@ async function drag(page: Page, grip: ReturnType<Page["locator"]>, dx: number, d
   if (end) await page.mouse.up();
 }
 
-test("space above and height are dragged in steps, shown as they are; Esc takes the drag back, one undo the last one", async ({
-  page,
-}) => {
+test("space above and height are dragged in steps, shown as they are; Esc takes the drag back, one undo the last one", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "oddlane");
   await select(page, "How it goes");
   const above = handle(page, "Space above");

@@ -189,6 +189,7 @@ test("a page with all of it asks nobody before a yes; then only what was chosen;
   await expect(page.getByRole("button", { name: "Load: The next ferries" })).toBeVisible();
   await expectAccessible(page);
   await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
+  // Wait: nothing is to come, which shows once the network has been still for a moment.
   await page.waitForLoadState("networkidle");
   expect(hosts()).toEqual([]);
   expect(await context.cookies()).toEqual([]);
@@ -213,6 +214,7 @@ test("a page with all of it asks nobody before a yes; then only what was chosen;
   await again;
   forget();
   await expect(page.getByRole("button", { name: "Load: The next ferries" })).toBeVisible();
+  // Wait: nothing is to come, which shows once the network has been still for a moment.
   await page.waitForLoadState("networkidle");
   expect(hosts()).toEqual([]);
   expect(await page.locator(".b-embed iframe").count()).toBe(0);

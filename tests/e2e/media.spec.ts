@@ -50,7 +50,7 @@ function bomb(): Buffer {
   ]);
 }
 
-test("a site of its own", async ({ page }) => {
+test("a site of its own", { tag: "@long" }, async ({ page }) => {
   const made = await page.request.post("/api/do/sites.copy", {
     data: { site: "wrenfield", key: site, name: "Pictured" },
   });
@@ -156,9 +156,9 @@ test("one put in the place of another everywhere, taken back; what is used is no
   await expect(grid(page).getByRole("option")).toHaveCount(1);
 });
 
-test("by keyboard: the grid is walked by the arrows, the point that stays in view is moved, tags are set", async ({
-  page,
-}) => {
+test("by keyboard: the grid is walked by the arrows, the point that stays in view is moved, tags are set", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/media`);
   await grid(page).getByRole("option").first().focus();
   await page.keyboard.press("ArrowRight");

@@ -63,9 +63,9 @@ test("how many characters fit is told at each width while one writes, and writin
   await saved(page);
 });
 
-test("what a place shows of a picture is drawn in its own shape: nearer, moved, turned, by keys, and taken back", async ({
-  page,
-}) => {
+test("what a place shows of a picture is drawn in its own shape: nearer, moved, turned, by keys, and taken back", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, site);
   await frame(page, "Wide").locator("main img").first().click();
   await expect(sheet(page).getByText(/^The place is \d+ × \d+ px at 1180 px\.$/)).toBeVisible();

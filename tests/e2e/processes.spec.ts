@@ -153,6 +153,7 @@ test("a visitor's signup at one process is counted on the Desk's tab at the othe
 
 test("twenty visitors at both processes want one start: one has it", { tag: "@long" }, async () => {
   const base = "/_w/v1/booking/calendar";
+  // Clock: the process and its browsers have the machine’s.
   const date = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
   const { days } = (await visit(port, `${base}/days?service=first-throw&from=${date(3)}&to=${date(60)}`))
     .json as unknown as { days: { date: string; state: string }[] };

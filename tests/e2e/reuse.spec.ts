@@ -83,7 +83,9 @@ test("on the shelf it is named anew, replaced and removed", { tag: "@long" }, as
   await expect(shelf(page).getByText("Warm corner")).toHaveCount(0);
 });
 
-test("several blocks are chosen with Shift, copied, and pasted on the other site in their order", async ({ page }) => {
+test("several blocks are chosen with Shift, copied, and pasted on the other site in their order", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/visit");
   const headings = wide(page).getByRole("heading", { level: 2 });
   await expect(headings.first()).toBeVisible();

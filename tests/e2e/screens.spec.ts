@@ -180,7 +180,7 @@ test("the composer by keyboard alone: select, add, move, edit words, remove, und
   await saved(page);
 });
 
-test("running text: bold, a list and a link, made on the page", async ({ page }) => {
+test("running text: bold, a list and a link, made on the page", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const words = frame(page, "Wide").locator(".b-rich").first();
   await words.click();

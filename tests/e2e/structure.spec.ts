@@ -117,9 +117,9 @@ test("a header is worked on where it stands, and says why it does; its visitors 
   await expect(page.locator("footer")).toBeEmpty();
 });
 
-test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", async ({
-  page,
-}) => {
+test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/pages`);
   await page.getByRole("button", { name: "Header as a whole" }).click();
   await sheet(page).getByLabel("Over the first section").selectOption("ink");
@@ -256,9 +256,9 @@ test("redirects: a list with loops is taken in but for those, and what is taken 
   expect(await ledTo(page, "/2019/open-day")).toEqual([301, "/classes"]);
 });
 
-test("page settings tell how results and shared links will look; a kept page is the pattern for a new one", async ({
-  page,
-}) => {
+test("page settings tell how results and shared links will look; a kept page is the pattern for a new one", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/structure`);
   await rowOf(page, "Visit")
     .getByRole("button", { name: /^Visit / })
@@ -291,7 +291,7 @@ test("page settings tell how results and shared links will look; a kept page is 
   expect(await page.locator("[data-section]").count()).toBeGreaterThan(1);
 });
 
-test("a page that is removed comes back by one press", async ({ page }) => {
+test("a page that is removed comes back by one press", { tag: "@long" }, async ({ page }) => {
   await page.goto(`/s/${site}/structure`);
   await rowOf(page, "Journal")
     .getByRole("button", { name: /^Journal / })

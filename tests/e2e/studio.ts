@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import { expect, type FrameLocator, type Page, type Route } from "@playwright/test";
+import { isLongRun } from "../extent";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
@@ -153,19 +154,27 @@ interface AxeResult {
 const seenStates = ".webitor/e2e-states";
 
 /**
- * Whether a screen's state is new in this run. Two are the same when they are at the same address but for names of sites
- * and ids, as wide, and show the same kinds of elements: the same tags in the same styles and roles.
+ * Whether a screen's state is new in this run. Its key is its address but for names of sites and ids, its width, what is open
+ * over it, which step or tab it is at, and whether something is refused; in the long run also which kinds of elements it
+ * shows: their tags, styles and roles.
  */
 async function isNewState(page: Page): Promise<boolean> {
-  const state = await page.evaluate(() => {
+  const state = await page.evaluate((whole) => {
+    const named = (selector: string) =>
+      [...document.querySelectorAll(selector)].map(
+        (one) => `${selector} ${one.getAttribute("aria-label") ?? one.textContent?.trim().slice(0, 60)}`,
+      );
     const kinds = new Set<string>();
-    for (const element of document.querySelectorAll("*")) {
-      const aria = [...element.attributes].filter(({ name }) => /^(aria-|role|disabled|type|alt|lang)/.test(name));
-      const told = aria.map(({ name, value }) => `${name}=${/id|label|controls|by|alt/.test(name) ? !!value : value}`);
-      kinds.add(`${element.localName} ${element.getAttribute("class")} ${told.sort()}`);
-    }
-    return [location.host, location.pathname, innerWidth, ...[...kinds].sort()].join("\n");
-  });
+    if (whole)
+      for (const element of document.querySelectorAll("*")) {
+        const told = [...element.attributes]
+          .filter(({ name }) => /^(aria-|role|disabled|type|alt|lang)/.test(name))
+          .map(({ name, value }) => `${name}=${/id|label|controls|by|alt/.test(name) ? !!value : value}`);
+        kinds.add(`${element.localName} ${element.getAttribute("class")} ${told.sort()}`);
+      }
+    const open = ["dialog[open]", "[role=dialog]", "[role=alert]", "[aria-current]", "[aria-selected=true]", "h1"];
+    return [location.host, location.pathname, innerWidth, ...open.flatMap(named), ...[...kinds].sort()].join("\n");
+  }, isLongRun);
   // Paths of the studio hold names and ids; a released page is its own.
   const key = createHash("sha256").update(state.replace(/^[^\n]*\n\/s\/[^/\n]+(\/[a-z-]+)?[^\n]*/, "$1"));
   mkdirSync(seenStates, { recursive: true });

@@ -93,6 +93,7 @@ test("a visitor’s browser asks nobody else until the clip is pressed; then its
   await expect(clip.getByText("Playing it loads it from clips.localhost, which then keeps 3 things")).toBeVisible();
   await expect(clip.locator("img")).toHaveJSProperty("complete", true);
   await expectAccessible(page);
+  // Wait: nothing is to come, which shows once the network has been still for a moment.
   await page.waitForLoadState("networkidle");
   expect(asked).toEqual([]);
   expect(await page.context().cookies()).toEqual([]);

@@ -78,7 +78,7 @@ async function tabTo(page: Page, target: Locator, most = 160) {
   throw new Error("The keyboard does not get there.");
 }
 
-test("by keyboard alone: the same page, without the mouse", async ({ page }) => {
+test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, async ({ page }) => {
   await page.goto("/s/wrenfield/pages");
   await expect(wide(page).locator("main > section").first()).toBeVisible();
   await tabTo(page, page.getByRole("button", { name: /^Home/ }));

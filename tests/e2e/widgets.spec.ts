@@ -8,7 +8,9 @@ test.beforeEach(({ page }) => signIn(page));
 const steps = (page: Page) => page.getByRole("navigation", { name: "Steps" });
 const name = (page: Page) => page.getByLabel("Name of the widget");
 
-test("the kinds are told apart by a sentence each; the settings of a new one go back and forth", async ({ page }) => {
+test("the kinds are told apart by a sentence each; the settings of a new one go back and forth", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto("/s/oddlane/widgets");
   await page.getByRole("button", { name: "New widget" }).click();
   const dialog = page.getByRole("dialog", { name: "New widget" });

@@ -230,6 +230,7 @@ describe("the second factor", () => {
   // Clock: it stands still: within one step of the codes, however long the tests take.
   beforeAll(() => void jest.spyOn(Date, "now").mockReturnValue(Date.now()));
   afterAll(() => void jest.restoreAllMocks());
+  // Clock: the one that stands still.
   const codeOf = (key: string, atMs = Date.now()) =>
     new TOTP({ secret: Secret.fromBase32(key) }).generate({ timestamp: atMs });
   let key: string;
@@ -242,6 +243,7 @@ describe("the second factor", () => {
       "code",
     );
     // The step before the present one is taken too; so the present one is still unused below.
+    // Clock: the one that stands still.
     const on = await perform(own, "account.turnOnSecondFactor", { key, code: codeOf(key, Date.now() - 30_000) });
     codes = (on as { recoveryCodes: string[] }).recoveryCodes;
     expect(codes).toHaveLength(10);

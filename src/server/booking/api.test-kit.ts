@@ -5,7 +5,6 @@ import type { BookingSetUp } from "@/core/booking/booking";
 import type { Context } from "@/server/context";
 import { openApi } from "@/server/edge/endpoints";
 import { answerVisitor } from "@/server/edge/visitors";
-import { publishNow } from "../../../scripts/lib/studio";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 const ajv = new Ajv({ strict: false, allErrors: true });
@@ -138,8 +137,7 @@ export interface BookingStudio {
 }
 
 export async function bookingStudio(start: string): Promise<BookingStudio> {
-  const studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  const studio = await testStudio("released");
   const context = withClock(studio.context, start);
   const operate: TestStudio["as"] = async (person, name, input) => {
     const { operations } = await import("@/server/operations");

@@ -9,7 +9,6 @@ import { openApi } from "@/server/edge/endpoints";
 import { mailAsEml } from "@/server/mail/mail";
 import type { BehaviourName } from "@/standins/pay/behaviours";
 import { play, signEvent } from "@/standins/pay/service";
-import { publishNow } from "../../../scripts/lib/studio";
 import { endpoints } from "../edge/endpoints";
 import { answerVisitor } from "../edge/visitors";
 import type { Keys } from "../payment/connector";
@@ -25,8 +24,7 @@ let api: PublicApi;
 const thursday = "2026-03-05T18:40:00Z";
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  studio = await testStudio("released");
   context = withClock(studio.context, thursday);
   studio = { ...studio, as: (person, name, input) => operate(person, name, input) };
   api = publicApi(context);

@@ -7,7 +7,6 @@ import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
 import { findSite } from "@/data/site/queries";
 import type { Gives, OperationName } from "@/server/operations";
-import { publishNow } from "../../../scripts/lib/studio";
 import { writeMessage } from "../mail/mail";
 import { onSite } from "../operation";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
@@ -21,8 +20,7 @@ const site = { site: "wrenfield" };
 const now = "2026-03-05T18:40:00Z";
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  studio = await testStudio("released");
   context = withClock(studio.context, now);
   api = publicApi(context);
 });

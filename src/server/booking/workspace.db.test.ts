@@ -2,7 +2,6 @@
 // without its hours unasked.
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { Gives } from "@/server/operations";
-import { publishNow } from "../../../scripts/lib/studio";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 
@@ -12,8 +11,7 @@ let api: PublicApi;
 const site = { site: "wrenfield" };
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  studio = await testStudio("released");
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
   studio = { ...studio, as: (person, name, input) => operate(person, name, input) };
   api = publicApi(context);

@@ -1,6 +1,5 @@
 import ICAL from "ical.js";
 import { type CalendarServer, startCalendarServer } from "@/standins/calendar-server";
-import { publishNow } from "../../../scripts/lib/studio";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { operations } from "../operations";
@@ -22,8 +21,7 @@ const calendar = (...events: string[]) =>
 const dentist = calendar(event("dentist", "20260311T110000Z"));
 
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  studio = await testStudio("released");
   const clocked = withClock(studio.context, "2026-03-05T18:40:00Z");
   context = { ...clocked, settings: { ...clocked.settings, feedsPrivate: true } };
   api = publicApi(context);

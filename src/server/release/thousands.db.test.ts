@@ -10,7 +10,7 @@ import { storeNewSite } from "../site/file";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 /** Thousands in the long run; with every change as many as make several packets of everything that is done in packets. */
-const many = extent(300, 2000);
+const many = extent(200, 2000);
 const site = "thousands";
 let studio: TestStudio;
 beforeAll(async () => {

@@ -77,7 +77,8 @@ test("what is left is what is there less what is being paid for, and the change 
   await inTransaction(studio.context.db, (tx) => setStock(tx, deed(), "bell-1", 3, "counted"));
   await studio.context.db
     .update(shopVariants)
-    .set({ kept: 2, changedAt: new Date(0) })
+    // Clock: what has changed since is asked for by the time at which it changed.
+    .set({ kept: 2, changedAt: new Date() })
     .where(eq(shopVariants.id, "bell-1"));
   const known = await catalogOf(other, site, { now: true });
   expect([known.left("bell-1"), known.left("bowl-1"), known.left("nobody")]).toEqual([1, null, 0]);

@@ -9,7 +9,6 @@ import { jobs } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
 import { signups } from "@/data/popup/tables";
 import { findSite } from "@/data/site/queries";
-import { publishNow } from "../../../scripts/lib/studio";
 import { publicApi, withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import type { Problem } from "../problem";
@@ -23,8 +22,7 @@ const now = new Date("2026-03-05T18:40:00Z");
 const days = (count: number) => new Date(now.getTime() + count * 86_400_000);
 let context: Context & { set(moment: string): void };
 beforeAll(async () => {
-  studio = await testStudio();
-  await publishNow(studio.context, { id: "owner", name: "Rowan", email: "r@m.example" }, "wrenfield", () => {});
+  studio = await testStudio("released");
   context = withClock(studio.context, now.toISOString());
   siteId = (await findSite(context.db, "wrenfield"))?.id ?? "";
 });
