@@ -6,10 +6,11 @@ export default {
   testEnvironment: "node",
   globalSetup: "<rootDir>/scripts/lib/jest/bundle.mjs",
   testRunner: "<rootDir>/scripts/lib/jest/runner.mjs",
+  testSequencer: "<rootDir>/scripts/lib/jest/sequencer.mjs",
   transform: {},
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.webitor"],
   // Some tests wait for others; three keep two cores busy.
   maxWorkers: 3,
   // How fast a machine is decides nothing: this only ends what would never end.
-  testTimeout: 300_000,
+  testTimeout: process.env.WEBITOR_LONG === "1" ? 3_600_000 : 300_000,
 };

@@ -117,9 +117,9 @@ test("a header is worked on where it stands, and says why it does; its visitors 
   await expect(page.locator("footer")).toBeEmpty();
 });
 
-test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", {
-  tag: "@long",
-}, async ({ page }) => {
+test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", async ({
+  page,
+}) => {
   await page.goto(`/s/${site}/pages`);
   await page.getByRole("button", { name: "Header as a whole" }).click();
   await sheet(page).getByLabel("Over the first section").selectOption("ink");

@@ -170,7 +170,11 @@ const kept = new Map<keyof BesideTasks, Promise<Beside>>();
 // What they keep of the database themselves is forgotten with them.
 keptOfDatabase({
   clear: () => {
-    for (const one of kept.values()) one.then((process) => process.end(new Error("It was let go")));
+    for (const one of kept.values())
+      one.then(
+        (process) => process.end(new Error("It was let go")),
+        () => {},
+      );
     kept.clear();
   },
 });
