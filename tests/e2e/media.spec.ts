@@ -50,7 +50,7 @@ function bomb(): Buffer {
   ]);
 }
 
-test("a site of its own", { tag: "@long" }, async ({ page }) => {
+test("a site of its own", async ({ page }) => {
   const made = await page.request.post("/api/do/sites.copy", {
     data: { site: "wrenfield", key: site, name: "Pictured" },
   });
