@@ -17,7 +17,7 @@ export default defineConfig({
   workers: Math.max(1, reach.length),
   fullyParallel: false,
   // What takes long and has a sample left is the long run's (`npm run test:long`), or a file's that is named.
-  ...(process.env.WEBITOR_LONG === "1" ? {} : { grepInvert: /@long/ }),
+  ...(process.env.WEBITOR_LONG === "1" || process.env.WEBITOR_E2E_WHOLE === "1" ? {} : { grepInvert: /@long/ }),
   // One queue for all workers, longest first; what nobody knows yet may be long.
   projects: files
     .sort((one, other) => (lengths[other] ?? 1e6) - (lengths[one] ?? 1e6) || one.localeCompare(other))

@@ -100,7 +100,12 @@ const grounds = await Promise.all(Array.from({ length: workers }, (_, nth) => gr
 const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...asked], {
   cwd: root,
   stdio: ["ignore", "inherit", "inherit"],
-  env: { ...process.env, WEBITOR_E2E_WORKERS: JSON.stringify(grounds.map(({ told }) => told)) },
+  env: {
+    ...process.env,
+    WEBITOR_E2E_WORKERS: JSON.stringify(grounds.map(({ told }) => told)),
+    // Of a file that is named, everything is walked.
+    ...(named.length ? { WEBITOR_E2E_WHOLE: "1" } : {}),
+  },
 });
 const code = await new Promise((resolve) => tests.once("exit", resolve));
 await Promise.all(grounds.map(({ end }) => end()));
