@@ -12,6 +12,9 @@ const config: NextConfig = {
   // A build for tests begins on an empty tree: writing what the next one might reuse would take it twelve seconds.
   experimental: {
     turbopackFileSystemCacheForBuild: !process.env.CI,
+    // What runs on the server is left as it was written: its stacks are readable without maps, and a build is a third cheaper.
+    turbopackMinify: { server: false, client: true },
+    turbopackSourceMaps: false,
     optimizePackageImports: ["@chakra-ui/react", "lucide-react", "recharts"],
   },
   // npm test runs the type check on its own.

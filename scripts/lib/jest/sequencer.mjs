@@ -1,6 +1,14 @@
-// The order of test files: Jest's own, longest first; with WEBITOR_SHUFFLE=1, as in the long run, one by the run's seed, so that
-// no file comes to lean on another.
+// The order of test files: longest first, by how long they took when that was last written down (WEBITOR_RECORD=1); with
+// WEBITOR_SHUFFLE=1, as in the long run, one by the run's seed, so that no file comes to lean on another. There what is done in
+// full comes first: it takes longest.
+import { readFileSync, writeFileSync } from "node:fs";
+import { relative } from "node:path";
 import Sequencer from "@jest/test-sequencer";
+
+const lengthsFile = new URL("lengths.json", import.meta.url);
+const lengths = JSON.parse(readFileSync(lengthsFile, "utf8"));
+/** What is shorter than so many seconds has no place of its own. */
+const worthNoting = 5;
 
 /** Numbers from 0 to 1 that a seed determines (mulberry32). */
 function numbers(seed) {
@@ -13,14 +21,32 @@ function numbers(seed) {
   };
 }
 
+/** Path of a test file in the project. */
+const named = ({ path, context }) => relative(context.config.rootDir, path);
+
+const isDoneInFull = ({ path }) => readFileSync(path, "utf8").includes("tests/extent");
+
 export default class SeededSequencer extends Sequencer {
   sort(tests) {
-    if (process.env.WEBITOR_SHUFFLE !== "1") return super.sort(tests);
+    const byName = [...tests].sort((one, other) => (one.path < other.path ? -1 : 1));
+    if (process.env.WEBITOR_SHUFFLE !== "1")
+      return byName.sort((one, other) => (lengths[named(other)] ?? 0) - (lengths[named(one)] ?? 0));
     const next = numbers(Number(process.env.WEBITOR_SEED ?? 1));
-    return [...tests]
-      .sort((one, other) => (one.path < other.path ? -1 : 1))
-      .map((test) => ({ test, at: next() }))
+    return byName
+      .map((test) => ({ test, at: isDoneInFull(test) ? next() - 1 : next() }))
       .sort((one, other) => one.at - other.at)
       .map(({ test }) => test);
+  }
+
+  cacheResults(tests, results) {
+    super.cacheResults(tests, results);
+    if (process.env.WEBITOR_RECORD !== "1") return;
+    const rootDir = tests[0]?.context.config.rootDir ?? "";
+    const seconds = results.testResults.map(({ testFilePath, perfStats: { start, end } }) => [
+      relative(rootDir, testFilePath),
+      Math.round((end - start) / 1000),
+    ]);
+    const noted = Object.fromEntries(seconds.filter(([, took]) => took >= worthNoting).sort());
+    writeFileSync(lengthsFile, `${JSON.stringify(noted, null, 2)}\n`);
   }
 }

@@ -24,16 +24,35 @@ export interface OracleQuestion {
 
 const locals = new Map<string, Map<Instant, string>>();
 
+const quarter = 15 * minute;
+
 /** "2026-03-11T09:30" of an instant, by Temporal. */
+export const byTemporal = (zone: string, instant: Instant): string =>
+  Temporal.Instant.fromEpochMilliseconds(instant)
+    .toZonedDateTimeISO(zone)
+    .toPlainDateTime()
+    .toString({ smallestUnit: "minute" });
+
+/**
+ * Between two quarters of an hour whose wall times by Temporal are a quarter apart no clock is changed: minutes there are
+ * counted. Null where one is, or where the zone's minutes go over the hour.
+ */
+function counted(zone: string, instant: Instant): string | null {
+  const before = instant - (instant % quarter);
+  if (before === instant) return null;
+  const [from, to] = [localOf(zone, before), localOf(zone, before + quarter)];
+  const minutes = Number(from.slice(14)) + (instant - before) / minute;
+  if (Date.parse(`${to}Z`) - Date.parse(`${from}Z`) !== quarter || minutes > 59) return null;
+  return `${from.slice(0, 14)}${String(minutes).padStart(2, "0")}`;
+}
+
+/** "2026-03-11T09:30" of an instant. */
 export function localOf(zone: string, instant: Instant): string {
   const known = locals.get(zone) ?? new Map<Instant, string>();
   locals.set(zone, known);
   let local = known.get(instant);
   if (!local) {
-    local = Temporal.Instant.fromEpochMilliseconds(instant)
-      .toZonedDateTimeISO(zone)
-      .toPlainDateTime()
-      .toString({ smallestUnit: "minute" });
+    local = counted(zone, instant) ?? byTemporal(zone, instant);
     known.set(instant, local);
   }
   return local;
@@ -578,9 +597,15 @@ export class Oracle {
     );
   }
 
+  /** The minutes of the date at which somebody who leads may begin: no choice works at another. */
+  private startsOfLeaders(): Instant[] {
+    const shown = new Set(this.choices().flatMap(([leader = ""]) => this.shown(leader)));
+    return this.minutesOfDate().filter((start) => shown.has(start));
+  }
+
   /** Every start of the date that can be booked, with who serves it. */
   times(): { start: Instant; resources: readonly string[] }[] {
-    return this.minutesOfDate().flatMap((start) => {
+    return this.startsOfLeaders().flatMap((start) => {
       const resources = this.assigned(start);
       return resources ? [{ start, resources }] : [];
     });
@@ -608,7 +633,7 @@ export class Oracle {
     const left = this.times().length;
     if (left === 0) return "full";
     const choices = this.choices();
-    const empty = minutes.filter(
+    const empty = this.startsOfLeaders().filter(
       (start) => this.serviceAllows(start, false) && choices.some((choice) => this.works(choice, start, false)),
     ).length;
     return left <= 2 || left <= empty / 4 ? "few" : "free";

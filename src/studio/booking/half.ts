@@ -1,139 +1,16 @@
 // The studio's half of the booking calendar.
-import { useMemo } from "react";
-import { bookingWarnings, feedWarnings } from "@/core/booking/warnings";
+import { lazy } from "react";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { Bookings } from "./desk/bookings";
 import { words as deskWords } from "./desk/words";
-import { useFeeds } from "./feeds";
-import { HoursStep } from "./hours-step";
-import { LookStep } from "./look-step";
-import { PeopleStep } from "./people-step";
-import { PricesStep } from "./prices-step";
-import { QuestionsStep } from "./questions-step";
-import { rehearseBooking } from "./rehearsed";
-import { ServicesStep } from "./services-step";
-import { WhereStep } from "./where-step";
-import { WhyView } from "./why-view";
 import { words } from "./words";
 
-/** What of a service is asked at its own step, not at that of services. */
-const asked = /^services\[\d+\]\.(questions|screening|terms)/;
-/** What of a person or thing is said at the step of hours. */
-const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.(closures|seasons)/;
-
 export const bookingStudio: WidgetStudio<"booking"> = {
-  steps: [
-    {
-      key: "services",
-      title: words.services,
-      of: ["services"],
-      ofPart: (path) => path.startsWith("services") && !asked.test(path),
-      summary: (_settings, part) =>
-        words.servicesNote(part.services.length, part.services.filter(({ course }) => course).length),
-      Panel: ServicesStep,
-      wide: true,
-    },
-    {
-      key: "people",
-      title: words.peopleAndThings,
-      of: [],
-      ofPart: (path) => path.startsWith("resources") && !hours.test(path),
-      summary: (_settings, { resources }) =>
-        words.peopleNote(
-          resources.filter(({ kind }) => kind === "person").length,
-          resources.filter(({ kind }) => kind !== "person").length,
-        ),
-      Panel: PeopleStep,
-      wide: true,
-    },
-    {
-      key: "hours",
-      title: words.hoursTitle,
-      of: [],
-      ofPart: (path) => hours.test(path),
-      summary: (_settings, { resources, places }) =>
-        words.hoursNote(
-          resources.filter(({ week }) => week?.length).length,
-          places.reduce((all, place) => all + place.closures.length, 0),
-        ),
-      Panel: HoursStep,
-      wide: true,
-      beside: "own",
-    },
-    {
-      key: "prices",
-      title: words.pricesTitle,
-      of: [],
-      ofPart: (path) => path.startsWith("prices"),
-      summary: (_settings, { prices }) => words.pricesNote(prices.length),
-      Panel: PricesStep,
-      wide: true,
-    },
-    {
-      key: "questions",
-      title: words.questionsTitle,
-      of: ["words", "thanks"],
-      ofPart: (path) => asked.test(path) || /^places\[\d+\]\.(notice|letters|textMessages)/.test(path),
-      summary: (_settings, { services }) =>
-        words.questionsNote(services.reduce((all, { questions }) => all + questions.length, 0)),
-      Panel: QuestionsStep,
-      wide: true,
-    },
-    {
-      key: "look",
-      title: words.lookTitle,
-      of: ["look"],
-      summary: ({ look }) => words.look.note(look?.view ?? "month", look?.own !== undefined),
-      Panel: LookStep,
-      wide: true,
-    },
-    {
-      key: "where",
-      title: words.whereTitle,
-      of: ["floating"],
-      ofPart: (path) =>
-        /^places/.test(path) && !/^places\[\d+\]\.(closures|seasons|notice|letters|textMessages)/.test(path),
-      summary: (_settings, { places }) => places[0]?.name ?? "",
-      Panel: WhereStep,
-      wide: true,
-    },
-  ],
-  warnings: ({ services }, part, today) => bookingWarnings(part, services, today),
-  useOutside: ({ services }, part) => {
-    const { data } = useFeeds();
-    return useMemo(
-      () =>
-        data
-          ? [
-              ...feedWarnings(
-                part,
-                services,
-                data.flatMap((feed) => (feed.problem ? [{ ...feed, problem: feed.problem }] : [])),
-              ),
-            ]
-          : [],
-      [data, part, services],
-    );
-  },
-  rehearse: rehearseBooking,
-  view: { title: words.why.title, View: WhyView },
-  series: [{ key: "booked", name: words.booked, main: true }],
-  figures: ({ series, states }) => [
-    [words.figures.booked, sum(series.booked)],
-    [words.figures.waiting, (states.waitingApproval ?? 0) + (states.waitingPayment ?? 0)],
-    [words.figures.cancelled, (states.cancelled ?? 0) + (states.declined ?? 0)],
-  ],
-  states: {
-    title: words.bookingsByState,
-    names: {
-      confirmed: words.confirmed,
-      waitingApproval: words.waitingApproval,
-      waitingPayment: words.waitingPayment,
-      listed: words.listed,
-      cancelled: words.cancelled,
-    },
-  },
+  workspace: () => import("./workspace").then(({ workspace }) => workspace),
+  rehearse: () => import("./rehearsed").then(({ rehearseBooking }) => rehearseBooking),
   inShort: ({ series }) => words.bookedInShort(sum(series.booked)),
-  desk: { name: deskWords.bookings, List: Bookings },
+  desk: {
+    name: deskWords.bookings,
+    List: lazy(() => import("./desk/bookings").then(({ Bookings: List }) => ({ default: List }))),
+  },
   removing: words.bookingsStay,
 };

@@ -9,10 +9,11 @@ import { brandSchema } from "@/core/brand/schema";
 import { sentences } from "@/core/input/sentences";
 import { noSurround } from "@/core/page/node";
 import type { SyncState } from "@/studio/composer/sync";
-import { stageRenderer, useRefresh, useSite } from "@/studio/frame/site-context";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Choice, Group, NumberInput, Row, State, TextInput, Title } from "@/studio/kit/kit";
+import { stageRenderer } from "@/studio/stage/renderer";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
 

@@ -4,9 +4,10 @@ import { findNode, noSurround, type PageNode } from "@/core/page/node";
 import { type Definitions, within } from "@/core/page/shared";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Gives } from "@/server/operations";
-import { type OpenSite, stageRenderer } from "@/studio/frame/site-context";
+import type { OpenSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { blockTitle } from "@/studio/stage/names";
+import { stageRenderer } from "@/studio/stage/renderer";
 
 type Opened = Gives<"pages.open">["documents"][number];
 

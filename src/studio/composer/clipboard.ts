@@ -7,10 +7,11 @@ import { isPlacement, madeOwn, sharedContent } from "@/core/page/shared";
 import { nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { ask, upload } from "@/studio/kit/api";
+import { newId } from "@/studio/kit/new-id";
 import { reasonWords } from "@/studio/kit/reasons";
 import { piecesOfHtml } from "./clip-html";
 import { pasteAll, removeSelected } from "./several";
-import { type Composer, newId } from "./store";
+import type { Composer } from "./store";
 import { words } from "./words";
 
 const looksKey = "webitor.looks";

@@ -4,7 +4,8 @@ import { heldBy, kinds } from "@/core/page/kinds";
 import { lookLike } from "@/core/page/looks";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
 import { isPlacement } from "@/core/page/shared";
-import { type Composer, newId } from "./store";
+import { newId } from "@/studio/kit/new-id";
+import type { Composer } from "./store";
 import { words } from "./words";
 
 /** A spot among the children of a block. */

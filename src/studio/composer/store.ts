@@ -1,5 +1,4 @@
 // The composer's state outside React: the documents in view, what is selected, undo and redo, who else is here.
-import { nanoid } from "nanoid";
 import { type Departure, takeBack } from "@/core/page/departures";
 import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
 import { spliceBetween } from "@/core/page/edits/line";
@@ -38,6 +37,7 @@ import { type Choice, type SurroundOf, surroundKinds } from "@/core/page/surroun
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { ask, askQuietly } from "@/studio/kit/api";
+import { newId } from "@/studio/kit/new-id";
 import { reasonWords } from "@/studio/kit/reasons";
 import { blockTitle } from "@/studio/stage/names";
 import { DocumentSync, type SyncState } from "./sync";
@@ -99,8 +99,6 @@ export interface ComposerView {
 const panelDelayMs = 60;
 /** How long a selection stands before others are told of it, in ms. */
 const whereMs = 300;
-
-export const newId = () => nanoid(10);
 
 /** What letters typed into one field of a block are grouped by. */
 const fieldOf = ([edit]: readonly Edit[]): string =>

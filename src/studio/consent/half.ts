@@ -1,91 +1,11 @@
 // The studio's half of consent.
+import { lazy } from "react";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { AskStep } from "./ask-step";
-import { Consents } from "./desk";
-import { FormStep } from "./form-step";
-import { LookStep } from "./look-step";
-import { RecordsStep } from "./records-step";
-import { RulesStep } from "./rules-step";
-import { WhyView } from "./why-view";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
 
 export const consentStudio: WidgetStudio<"consent"> = {
-  steps: [
-    {
-      key: "ask",
-      title: words.ask,
-      of: ["table"],
-      summary: ({ table }) =>
-        words.askNote(table.length, table.filter(({ sorted, purpose }) => !sorted || purpose === "unsorted").length),
-      Panel: AskStep,
-      wide: true,
-    },
-    {
-      key: "rules",
-      title: words.rules,
-      of: ["elsewhere", "months"],
-      summary: () => words.rulesNote,
-      Panel: RulesStep,
-      beside: "own",
-    },
-    {
-      key: "form",
-      title: words.form,
-      of: ["form", "place", "categoriesFirst", "refuseFirst", "ticked", "closes", "implied", "policy"],
-      summary: ({ form, place }) => words.formNote(words.forms[form], words.places[place]),
-      Panel: FormStep,
-    },
-    {
-      key: "look",
-      title: words.look,
-      of: ["look", "again"],
-      summary: ({ look }) => (look.accept || look.refuse ? words.departs : words.followsBrand),
-      Panel: LookStep,
-    },
-    {
-      key: "words",
-      title: words.texts,
-      of: ["words"],
-      summary: (settings) => words.textsNote(Object.keys(settings.words).length),
-      Panel: WordsStep,
-    },
-    {
-      key: "records",
-      title: words.records,
-      of: [],
-      summary: ({ months }) => words.recordsNote(months),
-      Panel: RecordsStep,
-      beside: "own",
-    },
-  ],
-  // One line for all of them: the table shows which.
-  warnings: ({ enabled, table }) => {
-    const names = table.flatMap(({ sorted, name }) => (sorted ? [] : [name]));
-    return enabled && names.length
-      ? [{ step: "ask", code: "check.consentUnsorted", values: { name: names.join("”, “") } }]
-      : [];
-  },
-  useStamp: () => "",
-  view: { title: words.whyTitle, View: WhyView },
-  series: [
-    { key: "accepted", name: words.all, main: true },
-    { key: "some", name: words.some },
-    { key: "refused", name: words.noneGiven },
-    { key: "shown", name: words.shown },
-  ],
-  figures: ({ series }) => {
-    const [shown, all, none, some] = [sum(series.shown), sum(series.accepted), sum(series.refused), sum(series.some)];
-    return [
-      [words.figures.shown, shown],
-      [words.figures.all, all],
-      [words.figures.none, none],
-      [words.figures.some, some],
-      [words.figures.open, Math.max(0, shown - all - none - some)],
-    ];
-  },
-  states: { title: "", names: {} },
+  workspace: () => import("./workspace").then(({ workspace }) => workspace),
   inShort: ({ series }) => words.shares(sum(series.shown)),
-  desk: { name: words.desk, List: Consents },
+  desk: { name: words.desk, List: lazy(() => import("./desk").then(({ Consents: List }) => ({ default: List }))) },
   removing: words.removing,
 };

@@ -1,8 +1,8 @@
 "use client";
 // The Desk: what visitors sent through widgets, the outbox of mails to visitors, and how long both are kept.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { type ComponentType, useState } from "react";
-import { Segments, Title } from "@/studio/kit/kit";
+import { type ComponentType, Suspense, useState } from "react";
+import { Loading, Segments, Title } from "@/studio/kit/kit";
 import { deskLists } from "@/studio/widget/kinds";
 import { Outbox } from "./outbox";
 import { RetentionPanel } from "./retention";
@@ -23,7 +23,7 @@ const order = Object.keys(views);
 
 export function DeskScreen() {
   const [view, setView] = useState(order[0] as string);
-  const { List } = views[view] as DeskView;
+  const { name, List } = views[view] as DeskView;
   return (
     <Flex
       as="main"
@@ -47,7 +47,9 @@ export function DeskScreen() {
           options={order.map((one) => [one, views[one]?.name ?? ""] as const)}
         />
       </Flex>
-      <List />
+      <Suspense fallback={<Loading what={name} />}>
+        <List />
+      </Suspense>
     </Flex>
   );
 }

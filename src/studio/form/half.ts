@@ -1,35 +1,11 @@
 // The studio's half of the form.
-import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
+import { lazy } from "react";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { AfterStep } from "./after-step";
-import { Forms } from "./desk";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
 
 export const formStudio: WidgetStudio<"form"> = {
-  steps: [
-    {
-      key: "words",
-      title: words.wordsFields,
-      of: ["words", "fields"],
-      summary: ({ fields }) => words.wordsNote(fields.length),
-      Panel: WordsStep,
-    },
-    {
-      key: "after",
-      title: words.afterwards,
-      of: ["thanks", "mailed", "confirmation"],
-      summary: ({ mailed, confirmation }) => words.afterNote(mailed, confirmation !== undefined),
-      Panel: AfterStep,
-    },
-    whenStep,
-    whomStep,
-    whereStep,
-  ],
-  series: [{ key: "sent", name: words.sent, main: true }],
-  figures: ({ series }) => [[words.sent, sum(series.sent)]],
-  states: { title: words.byState, names: words.states },
+  workspace: () => import("./workspace").then(({ workspace }) => workspace),
   inShort: ({ series }) => words.sentIn(sum(series.sent)),
-  desk: { name: words.forms, List: Forms },
+  desk: { name: words.forms, List: lazy(() => import("./desk").then(({ Forms: List }) => ({ default: List }))) },
   removing: words.stays,
 };

@@ -1,14 +1,7 @@
 "use client";
+// The site whose screens are open: its frame from the server.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { sourceLocale } from "@/core/locale/site-locale";
-// The site whose screens are open: its frame from the server, and what rendering needs of it.
-import { variantName } from "@/core/media/forms";
-import type { PageNode } from "@/core/page/node";
-import { createRenderer, type Renderer } from "@/core/render/render";
-import type { SiteFrame } from "@/core/site/site";
-import { type Hole, parts as shopParts } from "@/core/storefront/parts";
-import { sampleFill } from "@/core/storefront/sample";
+import { createContext, type ReactNode, useContext } from "react";
 import type { Gives } from "@/server/operations";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Loading } from "@/studio/kit/kit";
@@ -49,64 +42,8 @@ export function useRefresh() {
     ]);
 }
 
-/** What stands on the stage where a part of the shop has nothing to show. */
-const emptyPart = ({ part }: Hole): string => `<p class="s-small">${words.emptyShopPart(shopParts[part].label)}</p>`;
-
 /** Where the studio has a file that is no picture. */
 export const documentAddress = (site: string, hash: string): string => `/api/sites/${site}/media/${hash}?document`;
 
 /** Origin of a stand-in for an outside host: they answer below the studio's own. */
 export const standInHere = (label: string): string => `${location.protocol}//${label}.${location.host}`;
-
-/**
- * The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. `chosen`: the
- * site's header and footer are those of the page, whatever their rules say.
- */
-export function stageRenderer(
-  site: SiteFrame,
-  {
-    chosen = false,
-    found = {},
-    shop = null,
-  }: { readonly chosen?: boolean; readonly found?: OpenSite["found"]; readonly shop?: OpenSite["shop"] } = {},
-): Renderer {
-  const { language, currency } = site.settings;
-  const fill =
-    shop &&
-    sampleFill(shop, {
-      ...{ language, currency, media: new Map(site.media.map((entry) => [entry.hash, entry])) },
-      film: (hash) => documentAddress(site.key, hash),
-    });
-  return createRenderer(site, {
-    locale: sourceLocale(site),
-    marks: true,
-    chosen,
-    linkBase: "",
-    origin: null,
-    quick: true,
-    mediaUrl: (hash, variant) => `/api/sites/${site.key}/media/${variantName(hash, variant)}`,
-    documentUrl: ({ hash }) => documentAddress(site.key, hash),
-    fontUrl: (file) => `/api/fonts/${file}`,
-    standIn: standInHere,
-    found: (widget) => found[widget],
-    shop: (hole, picture, quiet) => fill?.(hole, picture) || (quiet ? "" : emptyPart(hole)),
-  });
-}
-
-export function useStageRenderer(
-  site: OpenSite,
-  header: PageNode | undefined,
-  footer: PageNode | undefined,
-): Renderer | null {
-  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
-  return useMemo(
-    () =>
-      header && footer
-        ? stageRenderer(
-            { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
-            { chosen: true, found, shop },
-          )
-        : null,
-    [key, name, settings, brand, pages, widgets, media, parts, found, shop, header, footer],
-  );
-}

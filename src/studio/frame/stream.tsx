@@ -3,9 +3,9 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useRef, useState } from "react";
 import type { EventKind } from "@/core/event/event";
-import { newId } from "@/studio/composer/store";
 import { tabName } from "@/studio/composer/unsent";
 import { thisTab } from "@/studio/kit/api";
+import { newId } from "@/studio/kit/new-id";
 import { EventStream, type Heard } from "@/studio/kit/stream";
 
 const StreamContext = createContext<EventStream | null>(null);

@@ -8,10 +8,11 @@ import { everyNode, noSurround, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
 import type { SurroundOf } from "@/core/page/surround/standing";
 import { nodeWords } from "@/core/page/words";
-import { useSite, useStageRenderer } from "@/studio/frame/site-context";
+import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Choice, Loading, MainButton, PlainButton, Row, State, Window } from "@/studio/kit/kit";
 import type { StageState } from "@/studio/stage/patch";
+import { useStageRenderer } from "@/studio/stage/renderer";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
 

@@ -11,7 +11,8 @@ import { openingOf } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, NumberInput, Row, State, Tick, Title } from "@/studio/kit/kit";
 import { reasonWords } from "@/studio/kit/reasons";
-import { Happened, useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { Happened } from "@/studio/rehearse/happened";
+import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
 import { words } from "./words";
 
 interface PlannedVisit {

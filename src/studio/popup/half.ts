@@ -1,58 +1,14 @@
 // The studio's half of the signup popup.
-import { popupDesigns } from "@/core/popup/popup";
-import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
+import { lazy } from "react";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { DesignStep } from "./design-step";
-import { Signups } from "./desk/signups";
-import { LookStep } from "./look-step";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
 
 export const popupStudio: WidgetStudio<"popup"> = {
-  steps: [
-    {
-      key: "design",
-      title: words.design,
-      of: ["design", "picture"],
-      summary: ({ design }) => popupDesigns[design].name,
-      Panel: DesignStep,
-    },
-    {
-      key: "words",
-      title: words.wordsFields,
-      of: ["words", "fields", "thanks", "confirmByMail", "letter"],
-      summary: ({ fields, confirmByMail }) => words.wordsNote(fields.length, confirmByMail),
-      Panel: WordsStep,
-    },
-    whenStep,
-    whomStep,
-    {
-      key: "look",
-      title: words.look,
-      of: ["look"],
-      summary: ({ look }) => words.lookNote(look.pageUsable ? null : look.overlayStrength),
-      Panel: LookStep,
-    },
-    whereStep,
-  ],
-  series: [
-    { key: "shown", name: words.shown },
-    { key: "signedUp", name: words.signedUp, main: true },
-  ],
-  figures: ({ series }) => {
-    const [shown, signedUp] = [sum(series.shown), sum(series.signedUp)];
-    return [
-      [words.figures.shown, shown],
-      [words.figures.closed, sum(series.closed)],
-      [words.figures.signedUp, signedUp],
-      [words.figures.rate, shown ? `${((signedUp / shown) * 100).toFixed(1)} %` : words.noneYet],
-    ];
-  },
-  states: {
-    title: words.signupsState,
-    names: { confirmed: words.confirmed, waiting: words.waitingConfirmation, withdrawn: words.withdrawn },
-  },
+  workspace: () => import("./workspace").then(({ workspace }) => workspace),
   inShort: ({ series }) => words.shownSignedUp(sum(series.shown), sum(series.signedUp)),
-  desk: { name: words.signups, List: Signups },
+  desk: {
+    name: words.signups,
+    List: lazy(() => import("./desk/signups").then(({ Signups: List }) => ({ default: List }))),
+  },
   removing: words.itsSignupsStayDesk,
 };

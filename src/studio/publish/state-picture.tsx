@@ -4,7 +4,8 @@ import { Box, Text } from "@chakra-ui/react";
 import { useMemo } from "react";
 import type { PageNode } from "@/core/page/node";
 import type { SiteFrame } from "@/core/site/site";
-import { stageRenderer, useSite } from "@/studio/frame/site-context";
+import { useSite } from "@/studio/frame/site-context";
+import { stageRenderer } from "@/studio/stage/renderer";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
 export interface Shown {

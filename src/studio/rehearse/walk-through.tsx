@@ -8,7 +8,8 @@ import { ConsentHere, type ConsentTold } from "@/studio/consent/why-view";
 import { useSite } from "@/studio/frame/site-context";
 import { Group, IconButton, State, Title } from "@/studio/kit/kit";
 import { useRehearsedCalls } from "@/studio/widget/use-rehearsed-calls";
-import { deviceWidths, Happened, useChosenVisitor, useRehearsal } from "./rehearse";
+import { Happened } from "./happened";
+import { deviceWidths, useChosenVisitor, useRehearsal } from "./rehearse";
 import { words as own } from "./words";
 
 /** What went wrong in custom code, as its frame told. */
@@ -21,13 +22,8 @@ interface WrongCode {
 /** So many different faults are shown; a script may repeat itself without end. */
 const mostWrong = 10;
 
-/** The walk through the site, while somebody walks. */
-export function Walk() {
-  const { walking, end } = useChosenVisitor();
-  return walking === null ? null : <WalkThrough path={walking} onClose={end} />;
-}
-
-function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
+/** The walk through the site. */
+export function WalkThrough({ path, onClose }: { path: string; onClose: () => void }) {
   const site = useSite();
   const { chosen } = useChosenVisitor();
   const { base, error } = useRehearsal();

@@ -1,4 +1,4 @@
-// The studio's half of a kind of widget: the steps of its workspace, and how its results are told.
+// The studio's half of a kind of widget: what lists say of it, and its workspace with its steps and results.
 import type { ComponentType } from "react";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
 
@@ -67,24 +67,13 @@ export interface Rehearsing {
   now(): number;
 }
 
-export interface WidgetStudio<K extends WidgetKindName> {
+/** What a kind's workspace is made of: loaded when one is opened. */
+export interface WidgetWorkspace<K extends WidgetKindName> {
   readonly steps: readonly Step<K>[];
   /** What is worth a look; absent for kinds that find nothing. */
   warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
   /** What is worth a look outside of the settings, as it changes: a hook. Absent for kinds where there is nothing. */
   useOutside?(settings: WidgetSettings[K], part: PartOf<K>): readonly StepWarning[];
-  /** Answers what its script asks in a preview, and keeps nothing; absent for kinds that ask nothing. */
-  rehearse?(
-    settings: WidgetSettings[K],
-    part: PartOf<K>,
-    rehearsing: Rehearsing,
-  ): {
-    answer(
-      path: string,
-      query: Readonly<Record<string, unknown>>,
-      body: unknown,
-    ): Promise<{ readonly status: number; readonly body: unknown }>;
-  };
   /**
    * What of a preview that is drawn on the server changes besides the settings: where it does, the preview is drawn anew. A
    * hook; absent for kinds whose script shows every draft by itself.
@@ -102,9 +91,29 @@ export interface WidgetStudio<K extends WidgetKindName> {
   readonly More?: ComponentType<{ readonly id: string; readonly days: number }>;
   /** Title of what visitors sent by its state, and the states' names. */
   readonly states: { readonly title: string; readonly names: Readonly<Record<string, string>> };
+}
+
+/** Answers what a widget's script asks in a preview, and keeps nothing. */
+export type Rehearse<K extends WidgetKindName> = (
+  settings: WidgetSettings[K],
+  part: PartOf<K>,
+  rehearsing: Rehearsing,
+) => {
+  answer(
+    path: string,
+    query: Readonly<Record<string, unknown>>,
+    body: unknown,
+  ): Promise<{ readonly status: number; readonly body: unknown }>;
+};
+
+/** What every screen may ask about a kind; what only its own screens show is loaded with them. */
+export interface WidgetStudio<K extends WidgetKindName> {
+  workspace(): Promise<WidgetWorkspace<K>>;
+  /** Absent for kinds whose scripts ask nothing. */
+  rehearse?(): Promise<Rehearse<K>>;
   /** The results in a line of the list: "640 shown · 52 signed up". */
   inShort(results: Results): string;
-  /** Where on the Desk stands what visitors send through it; null where they send nothing. */
+  /** Where on the Desk stands what visitors send through it; null where they send nothing. `List` is loaded when it is shown. */
   readonly desk: { readonly name: string; readonly List: ComponentType } | null;
   /** What stays when it is removed, and what has to be done. */
   readonly removing: string;

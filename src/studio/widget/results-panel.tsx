@@ -6,24 +6,19 @@ import { useState } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import type { WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
 import { Group, Loading, Segments, State, Title } from "@/studio/kit/kit";
 import { sum } from "./half";
-import { studioOf } from "./kinds";
+import { useWorkspaceOf } from "./kinds";
+import { resultsQuery } from "./results";
 import { words } from "./words";
-
-export const resultsQuery = (site: string, widget: string, days: number) => ({
-  queryKey: ["results", site, widget, days],
-  queryFn: () => ask("widgets.results", { site, widget, days }),
-});
 
 export function ResultsPanel({ widget, kind }: { widget: string; kind: WidgetKindName }) {
   const site = useSite();
   const [days, setDays] = useState<"7" | "28" | "90">("28");
+  const { series, figures, states, More } = useWorkspaceOf(kind);
   const { data, error } = useQuery(resultsQuery(site.key, widget, Number(days)));
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.theResults} />;
-  const { series, figures, states, More } = studioOf(kind);
   const rows = data.days.map((day, at) => ({
     day,
     ...Object.fromEntries(series.map(({ key }) => [key, data.series[key]?.[at] ?? 0])),

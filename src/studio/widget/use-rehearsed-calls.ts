@@ -4,6 +4,7 @@ import { useEffect, useRef } from "react";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { momentOf, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import type { Rehearse } from "./half";
 import { studioOf } from "./kinds";
 
 interface Asks {
@@ -14,7 +15,7 @@ interface Asks {
   readonly body: unknown;
 }
 
-type Rehearser = ReturnType<NonNullable<ReturnType<typeof studioOf<WidgetKindName>>["rehearse"]>>;
+type Rehearser = ReturnType<Rehearse<WidgetKindName>>;
 
 /**
  * Answers the calls of a frame at `base`. `draft` is a widget whose steps are open, with what its kind keeps: the others
@@ -26,13 +27,13 @@ export function useRehearsedCalls(
 ): void {
   const site = useSite();
   const { chosen } = useChosenVisitor();
-  const rehearsers = useRef(new Map<string, { readonly of: string; readonly rehearser: Rehearser }>());
+  const rehearsers = useRef(new Map<string, { readonly of: string; readonly rehearser: Promise<Rehearser> }>());
   useEffect(() => {
     if (!base) return;
     const { origin } = new URL(base);
     const zoneNow = momentOf(chosen, site.settings.zone, site.clockAheadMs);
     const began = performance.now();
-    const rehearserOf = (id: string): Rehearser | null => {
+    const rehearserOf = (id: string): Promise<Rehearser> | null => {
       const widget = draft?.widget.id === id ? draft.widget : site.widgets.find((one) => one.id === id);
       if (!widget) return null;
       const saved = (site.parts as Readonly<Record<string, unknown>>)[widget.kind] ?? null;
@@ -41,13 +42,19 @@ export function useRehearsedCalls(
       const of = JSON.stringify([widget.settings, part, chosen.time]);
       const kept = rehearsers.current.get(id);
       if (kept?.of === of) return kept.rehearser;
-      const rehearser = studioOf(widget.kind as WidgetKindName).rehearse?.(widget.settings as never, part as never, {
-        site: site.key,
-        currency: site.settings.currency,
-        language: site.settings.language,
-        now: () => zoneNow + (performance.now() - began),
-      });
+      const rehearser = studioOf(widget.kind as WidgetKindName)
+        .rehearse?.()
+        .then((rehearse) =>
+          rehearse(widget.settings as never, part as never, {
+            site: site.key,
+            currency: site.settings.currency,
+            language: site.settings.language,
+            now: () => zoneNow + (performance.now() - began),
+          }),
+        );
       if (!rehearser) return null;
+      // What could not be loaded is tried again at the next call.
+      rehearser.catch(() => rehearsers.current.delete(id));
       rehearsers.current.set(id, { of, rehearser });
       return rehearser;
     };
@@ -56,7 +63,7 @@ export function useRehearsedCalls(
       if (event.origin !== origin || from !== "webitor-rehearsal" || !asks) return;
       const { id, widget, path, query, body } = asks;
       const answer = (await rehearserOf(widget)
-        ?.answer(path, query, body)
+        ?.then((rehearser) => rehearser.answer(path, query, body))
         .catch((error: Error) => ({ status: 503, body: { title: error.message } }))) ?? { status: 404, body: {} };
       (event.source as Window | null)?.postMessage(
         { from: "webitor-studio", answers: { id, ...answer } },

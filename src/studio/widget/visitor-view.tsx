@@ -13,7 +13,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { Segments, State } from "@/studio/kit/kit";
 import { TimeLine } from "@/studio/opening/time-line";
 import { deviceWidths, useChosenVisitor, useRehearsal } from "@/studio/rehearse/rehearse";
-import { studioOf } from "./kinds";
+import { useWorkspaceOf } from "./kinds";
 import { useRehearsedCalls } from "./use-rehearsed-calls";
 import { words } from "./words";
 
@@ -34,7 +34,7 @@ export function VisitorView({
   beside: Beside;
 }) {
   const opening = openingOf(widget);
-  const own = studioOf(widget.kind as WidgetKindName).view;
+  const own = useWorkspaceOf(widget.kind as WidgetKindName).view;
   const [view, setView] = useState<Beside>(beside);
   useEffect(() => setView(beside), [beside]);
   const shown = opening || own ? view : "visitor";
@@ -157,7 +157,7 @@ function InTheFlow({ widget, part, valid, revision }: Drafted & { revision: numb
   const frame = useTold(widget, part, valid, base);
   const draft = useMemo(() => ({ widget, part }), [widget, part]);
   useRehearsedCalls(base, draft);
-  const { useStamp } = studioOf(widget.kind as WidgetKindName);
+  const { useStamp } = useWorkspaceOf(widget.kind as WidgetKindName);
   const stamp = useStamp?.(widget.id);
   const drawn = stamp === undefined ? "" : `?${revision}.${encodeURIComponent(stamp)}`;
   // What stands on every page is seen on the first; anything else on a page with nothing else.

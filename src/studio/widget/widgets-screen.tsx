@@ -17,7 +17,7 @@ import { useDeed } from "@/studio/kit/use-deed";
 import { paymentsQuery } from "@/studio/payment/query";
 import { words as payWords } from "@/studio/payment/words";
 import { studioOf } from "./kinds";
-import { resultsQuery } from "./results-panel";
+import { resultsQuery } from "./results";
 import { words } from "./words";
 
 export function WidgetsScreen() {

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { Temporal } from "temporal-polyfill";
 import { pagePath } from "@/core/site/site";
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
@@ -20,13 +20,14 @@ import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
 import type { Step, StepWarning } from "./half";
-import { studioOf } from "./kinds";
+import { useWorkspaceOf } from "./kinds";
 import { Looks } from "./looks";
 import { PlacedOn } from "./placed-on";
-import { ResultsPanel } from "./results-panel";
 import { type OpenedWidget, useDraft } from "./use-draft";
 import { VisitorView } from "./visitor-view";
 import { words } from "./words";
+
+const ResultsPanel = lazy(() => import("./results-panel").then((module) => ({ default: module.ResultsPanel })));
 
 export function WidgetScreen({ widget: id }: { widget: string }) {
   const site = useSite();
@@ -38,7 +39,11 @@ export function WidgetScreen({ widget: id }: { widget: string }) {
         <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
       </Box>
     );
-  return widgetKinds[widget.kind].part ? <WithPart key={id} widget={widget} /> : <Workspace key={id} widget={widget} />;
+  return (
+    <Suspense fallback={<Loading what={widget.name} />}>
+      {widgetKinds[widget.kind].part ? <WithPart key={id} widget={widget} /> : <Workspace key={id} widget={widget} />}
+    </Suspense>
+  );
 }
 
 /** A workspace that begins with what its kind keeps besides, as it is stored now. */
@@ -100,9 +105,9 @@ const useNothing = () => nothing;
 
 function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPart?: object | null }) {
   const site = useSite();
+  const { steps, warnings, useOutside = useNothing } = useWorkspaceOf(widget.kind as WidgetKindName);
   const { draft, view } = useDraft(widget, emptyPart);
   const kind = kindOf(widget as { kind: WidgetKindName });
-  const { steps, warnings, useOutside = useNothing } = studioOf(widget.kind as WidgetKindName);
   const asked = useSearchParams().get("step");
   const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
   const [open, setOpen] = useState<Open>({ step: first.key });
@@ -279,7 +284,11 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
             {words.recovered}
           </Text>
         ) : null}
-        {open === "results" ? <ResultsPanel widget={widget.id} kind={widget.kind} /> : null}
+        {open === "results" ? (
+          <Suspense fallback={<Loading what={words.theResults} />}>
+            <ResultsPanel widget={widget.id} kind={widget.kind} />
+          </Suspense>
+        ) : null}
         {open === "placed" ? <PlacedOn widget={widget.id} kind={widget.kind} /> : null}
         {current ? (
           <>

@@ -3,7 +3,8 @@ import type { Edit } from "@/core/page/edit";
 import { fillEdit } from "@/core/page/fill-edits";
 import type { PageNode } from "@/core/page/node";
 import { type Fill, isPlacement, madeOwn, sharedContent, swapped, takes, visibility } from "@/core/page/shared";
-import { type Composer, newId } from "../store";
+import { newId } from "@/studio/kit/new-id";
+import type { Composer } from "../store";
 import { words } from "../words";
 
 function placementOf(composer: Composer, id: string) {

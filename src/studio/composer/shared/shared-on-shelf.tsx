@@ -12,11 +12,11 @@ import { ask } from "@/studio/kit/api";
 import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { IconButton, MainButton, RefusalNote, Window } from "@/studio/kit/kit";
+import { newId } from "@/studio/kit/new-id";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Place } from "../several";
 import { useCarried } from "../shelf/carried";
 import { EntryButton } from "../shelf/entry-button";
-import { newId } from "../store";
 import { useSharedChanged } from "./use-shared";
 import { words as own } from "./words";
 

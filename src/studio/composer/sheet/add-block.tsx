@@ -6,7 +6,8 @@ import type { Kind, PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Row } from "@/studio/kit/kit";
-import { type Composer, newId } from "../store";
+import { newId } from "@/studio/kit/new-id";
+import type { Composer } from "../store";
 import { words as own } from "../words";
 
 /** A new block as its kind starts, drawn from the site. */

@@ -6,7 +6,7 @@ import Papa from "papaparse";
 import { useState } from "react";
 import { longestCell, mostColumns, mostRows, type TableContent } from "@/core/page/kinds/table";
 import { LineDeeds, MainButton, QuietButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
-import { newId } from "../store";
+import { newId } from "@/studio/kit/new-id";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 

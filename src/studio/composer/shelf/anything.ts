@@ -7,9 +7,10 @@ import type { PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
 import { widgetKinds } from "@/core/widget/kinds";
 import { type OpenSite, useSite } from "@/studio/frame/site-context";
+import { newId } from "@/studio/kit/new-id";
 import { pasteAll, takesHere } from "../several";
 import { blockOf } from "../sheet/add-block";
-import { type Composer, newId } from "../store";
+import type { Composer } from "../store";
 import { words as composing } from "../words";
 import { words } from "./words";
 

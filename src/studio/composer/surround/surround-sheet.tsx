@@ -12,10 +12,10 @@ import type { SurroundOf } from "@/core/page/surround/standing";
 import { freshTop, type Top, topOf } from "@/core/page/surround/top";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice, Group, NumberInput, PlainButton, Row, State, Tick, Title } from "@/studio/kit/kit";
+import { newId } from "@/studio/kit/new-id";
 import { usePixels } from "@/studio/kit/pixels";
 import { smallPicture } from "@/studio/kit/small-picture";
 import type { Composer, ComposerView } from "../store";
-import { newId } from "../store";
 import { ruleWords, words } from "./words";
 
 interface SurroundProps {

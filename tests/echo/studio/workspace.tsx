@@ -1,29 +1,11 @@
 "use client";
-// The studio's half of the echo.
-import { useQuery } from "@tanstack/react-query";
-import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
+// The workspace of the echo.
 import { Row, TextInput } from "@/studio/kit/kit";
 import { whenStep, whereStep } from "@/studio/opening/steps";
-import { sum, type WidgetStudio } from "@/studio/widget/half";
+import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { words } from "./words";
 
-function Echoes() {
-  const site = useSite();
-  const { data } = useQuery({
-    queryKey: ["echoes", site.key],
-    queryFn: () => ask("desk.echoes", { site: site.key }),
-  });
-  return (
-    <ul>
-      {(data ?? []).map((echo) => (
-        <li key={echo.id}>{echo.said}</li>
-      ))}
-    </ul>
-  );
-}
-
-export const echoStudio: WidgetStudio<"echo"> = {
+export const workspace: WidgetWorkspace<"echo"> = {
   steps: [
     {
       key: "text",
@@ -42,7 +24,4 @@ export const echoStudio: WidgetStudio<"echo"> = {
   series: [{ key: "said", name: words.said, main: true }],
   figures: ({ series }) => [[words.said, sum(series.said)]],
   states: { title: words.said, names: {} },
-  inShort: ({ series }) => `${sum(series.said)}`,
-  desk: { name: words.said, List: Echoes },
-  removing: words.said,
 };

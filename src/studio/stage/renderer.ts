@@ -1,0 +1,67 @@
+// The renderer of the studio's stages: what releases are drawn with, for an open site.
+import { useMemo } from "react";
+import { sourceLocale } from "@/core/locale/site-locale";
+import { variantName } from "@/core/media/forms";
+import type { PageNode } from "@/core/page/node";
+import { createRenderer, type Renderer } from "@/core/render/render";
+import type { SiteFrame } from "@/core/site/site";
+import { type Hole, parts as shopParts } from "@/core/storefront/parts";
+import { sampleFill } from "@/core/storefront/sample";
+import { documentAddress, type OpenSite, standInHere } from "@/studio/frame/site-context";
+import { words } from "@/studio/frame/words";
+
+/** What stands on the stage where a part of the shop has nothing to show. */
+const emptyPart = ({ part }: Hole): string => `<p class="s-small">${words.emptyShopPart(shopParts[part].label)}</p>`;
+
+/**
+ * The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. `chosen`: the
+ * site's header and footer are those of the page, whatever their rules say.
+ */
+export function stageRenderer(
+  site: SiteFrame,
+  {
+    chosen = false,
+    found = {},
+    shop = null,
+  }: { readonly chosen?: boolean; readonly found?: OpenSite["found"]; readonly shop?: OpenSite["shop"] } = {},
+): Renderer {
+  const { language, currency } = site.settings;
+  const fill =
+    shop &&
+    sampleFill(shop, {
+      ...{ language, currency, media: new Map(site.media.map((entry) => [entry.hash, entry])) },
+      film: (hash) => documentAddress(site.key, hash),
+    });
+  return createRenderer(site, {
+    locale: sourceLocale(site),
+    marks: true,
+    chosen,
+    linkBase: "",
+    origin: null,
+    quick: true,
+    mediaUrl: (hash, variant) => `/api/sites/${site.key}/media/${variantName(hash, variant)}`,
+    documentUrl: ({ hash }) => documentAddress(site.key, hash),
+    fontUrl: (file) => `/api/fonts/${file}`,
+    standIn: standInHere,
+    found: (widget) => found[widget],
+    shop: (hole, picture, quiet) => fill?.(hole, picture) || (quiet ? "" : emptyPart(hole)),
+  });
+}
+
+export function useStageRenderer(
+  site: OpenSite,
+  header: PageNode | undefined,
+  footer: PageNode | undefined,
+): Renderer | null {
+  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
+  return useMemo(
+    () =>
+      header && footer
+        ? stageRenderer(
+            { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
+            { chosen: true, found, shop },
+          )
+        : null,
+    [key, name, settings, brand, pages, widgets, media, parts, found, shop, header, footer],
+  );
+}
