@@ -1,4 +1,3 @@
-import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { defineConfig } from "@playwright/test";
 import { launchOptions } from "./scripts/lib/browser.mjs";
 
@@ -6,22 +5,14 @@ import { launchOptions } from "./scripts/lib/browser.mjs";
 const reach = JSON.parse(process.env.WEBITOR_E2E_WORKERS ?? "[]") as Record<string, string>[];
 Object.assign(process.env, reach[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]);
 
-/** Seconds that each file took: the last time here, or when they were last written down. */
-const lengthsFile = [".webitor/e2e-lengths.json", "tests/e2e/lengths.json"].find((file) => existsSync(file));
-const lengths: Record<string, number> = lengthsFile ? JSON.parse(readFileSync(lengthsFile, "utf8")) : {};
-const files = readdirSync("tests/e2e").filter((name) => name.endsWith(".spec.ts"));
-
 export default defineConfig({
-  testDir: "tests/e2e",
+  // Written by scripts/e2e.mjs: the files of tests/e2e in the order in which they are taken.
+  testDir: ".webitor/e2e-queue",
   outputDir: ".webitor/test-results",
   workers: Math.max(1, reach.length),
   fullyParallel: false,
   // What takes long and has a sample left is the long run's (`npm run test:long`), or a file's that is named.
   ...(process.env.WEBITOR_LONG === "1" || process.env.WEBITOR_E2E_WHOLE === "1" ? {} : { grepInvert: /@long/ }),
-  // One queue for all workers, longest first; what nobody knows yet may be long.
-  projects: files
-    .sort((one, other) => (lengths[other] ?? 1e6) - (lengths[one] ?? 1e6) || one.localeCompare(other))
-    .map((name) => ({ name, testMatch: name })),
   // How fast a machine is decides nothing: these only end what would never come.
   timeout: 300_000,
   expect: { timeout: 45_000 },

@@ -1,15 +1,20 @@
 // Runs the end-to-end tests: some workers take files from one queue, each against a process and a copy of the demo's database
 // of its own, which its tests may ask to be restarted. Arguments are the runner's (files, -g "…"); each named file may have a worker.
 import { spawn } from "node:child_process";
-import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { basename, join } from "node:path";
 import { copyPlayground, demoFolder, endProcess } from "./lib/playground.mjs";
-import { root, startProcess, stateFolder } from "./lib/setup.mjs";
+import { build, root, startProcess, stateFolder } from "./lib/setup.mjs";
 
 const firstPort = Number(process.env.WEBITOR_PORT ?? 4480);
 const firstDatabasePort = Number(process.env.WEBITOR_TEST_DATABASE_PORT ?? 4408);
 const asked = process.argv.slice(2);
+// Beside the build of the studio, which it does not need.
+if (asked[0] === "--load-demo") {
+  await demoFolder(firstDatabasePort);
+  process.exit(0);
+}
 const named = asked.filter((one) => one.includes(".spec"));
 // A walk waits for its browser and its process a third of the time: three keep two cores busy.
 const workers = named.length ? Math.min(named.length, 3) : 3;
@@ -72,6 +77,32 @@ async function ground(nth) {
   };
 }
 
+/**
+ * Writes the queue that all workers take files from: longest first, by the seconds of the last time here, or when they were last
+ * written down; what nobody knows yet may be long. The files are of one project, so that a worker and its browser are kept; what
+ * a file leaves open is closed after it.
+ */
+function writeQueue() {
+  const known = [join(stateFolder, "e2e-lengths.json"), join(root, "tests/e2e/lengths.json")].find(existsSync);
+  const lengths = known ? JSON.parse(readFileSync(known, "utf8")) : {};
+  const longestFirst = (one, other) => (lengths[other] ?? 1e6) - (lengths[one] ?? 1e6) || one.localeCompare(other);
+  const folder = join(stateFolder, "e2e-queue");
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
+  const files = readdirSync(join(root, "tests/e2e")).filter((name) => name.endsWith(".spec.ts"));
+  for (const [nth, name] of files.sort(longestFirst).entries())
+    writeFileSync(
+      join(folder, `${String(nth).padStart(2, "0")}-${name}`),
+      `import { test } from "../../tests/e2e/test";
+import "../../tests/e2e/${name.replace(/\.ts$/, "")}";
+
+test.afterAll(async ({ browser }) => {
+  for (const context of browser.contexts()) await context.close();
+});
+`,
+    );
+}
+
 /** How long each file took in this run, kept for the order of the next. */
 function keepLengths(report) {
   const seconds = {};
@@ -79,7 +110,7 @@ function keepLengths(report) {
     for (const { tests } of suite.specs ?? [])
       for (const { results } of tests)
         for (const { duration } of results) {
-          const name = basename(suite.file);
+          const name = basename(suite.file).replace(/^\d+-/, "");
           seconds[name] = (seconds[name] ?? 0) + duration / 1000;
         }
     for (const inner of suite.suites ?? []) walk(inner);
@@ -92,8 +123,10 @@ function keepLengths(report) {
 }
 
 rmSync(join(stateFolder, "e2e-states"), { recursive: true, force: true });
+writeQueue();
 const reportFile = join(stateFolder, "e2e.json");
 rmSync(reportFile, { force: true });
+build();
 // Loaded before the workers' grounds are copies of it.
 await demoFolder(firstDatabasePort);
 const grounds = await Promise.all(Array.from({ length: workers }, (_, nth) => ground(nth)));

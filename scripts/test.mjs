@@ -1,6 +1,6 @@
 // npm test: everything, from packages to end-to-end tests, with the true totals of all runners in the last line. With
 // --long (npm run test:long) the runners do in full what they otherwise take a sample of; what takes no sample is left out.
-import { execFile, spawnSync } from "node:child_process";
+import { execFile, spawn, spawnSync } from "node:child_process";
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build, ensure, root, say, stateFolder } from "./lib/setup.mjs";
@@ -70,7 +70,14 @@ run("unit and integration tests", "scripts/jest.mjs", "jest.json", (report) => [
   report.numFailedTests + report.numRuntimeErrorTestSuites,
 ]);
 took("unit and integration tests");
+// The end-to-end tests' demo is loaded beside: the build leaves a core free half of the time.
+const demo = spawn(process.execPath, [join(root, "scripts/e2e.mjs"), "--load-demo"], {
+  cwd: root,
+  stdio: ["ignore", "inherit", "inherit"],
+});
+const demoLoaded = new Promise((resolve) => demo.once("exit", (code) => resolve(code === 0)));
 build();
+check("demo data", await demoLoaded);
 check("production build", existsSync(join(root, ".next/BUILD_ID")));
 took("the build");
 run("end-to-end tests", "scripts/e2e.mjs", "e2e.json", ({ stats }) => [

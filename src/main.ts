@@ -26,6 +26,7 @@ import {
 } from "./server/process/refuse";
 import { createSiteServer } from "./server/process/site-server";
 import { endSlowBody } from "./server/process/slow";
+import { createStaticServer } from "./server/process/static";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { beginSweeping } from "./server/site/retention";
 import { beginAskingClips } from "./server/video/standing";
@@ -82,6 +83,9 @@ async function health(response: ServerResponse) {
   response.end(JSON.stringify({ database: fine ? "answers" : "does not answer" }));
 }
 
+/** How long a connection without a request is kept, in ms: longer than proxies in front of it keep theirs. */
+const idleMs = 65_000;
+
 /** Methods that no call of the studio takes: every deed is a POST. */
 const changing = new Set(["PUT", "PATCH", "DELETE"]);
 
@@ -105,6 +109,7 @@ async function main() {
   const toNext = app.getRequestHandler();
   const serveSite = createSiteServer(context);
   const serveRehearsal = createRehearsalServer(context);
+  const serveStatic = dev ? async () => false : createStaticServer(".next/static", "/_next/static/");
   const standIns = {
     originOf: standInOrigins(settings),
     pay: payStore(context.db, context.jobQueued),
@@ -143,6 +148,7 @@ async function main() {
     request.headers["x-nonce"] = nonce;
     const sent = isDrawing(path) ? drawingHeaders(settings) : headers;
     for (const [name, value] of Object.entries(sent)) response.setHeader(name, value);
+    if (await serveStatic(request, response, path)) return;
     return toNext(request, response);
   }
 
@@ -160,6 +166,7 @@ async function main() {
   );
   if (!dev) server.on("upgrade", (_request, socket) => closeWith(settings, socket, noUpgrade()));
   server.headersTimeout = 20_000;
+  server.keepAliveTimeout = idleMs;
   // Judged below, by what is sent: node knows only one limit for all.
   server.requestTimeout = 0;
 

@@ -100,6 +100,7 @@ test("a second factor is set up with its key, and asked for from then on", async
   await una.getByRole("button", { name: "Turn it on" }).click();
   const codes = una.getByRole("dialog", { name: "Your recovery codes" });
   await expect(codes.getByRole("listitem")).toHaveCount(10);
+  // Order: codes stand as they were made; any of them will do.
   recovery = (await codes.getByRole("listitem").first().textContent()) ?? "";
   await codes.getByRole("button", { name: "I have kept them" }).click();
   await expect(una.getByText("10 recovery codes are left.")).toBeVisible();

@@ -1,7 +1,7 @@
 // A bakery's site from nothing: words linked, lists typed, sections cut to another page, two people at one page, then
 // published, an address changed, and published again.
 import { type BrowserContext, expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, frame, onPage, saved, sectionAt, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -28,6 +28,7 @@ async function publish() {
   await page
     .getByRole("banner")
     .getByRole("link", { name: /^Publish/ })
+    // Order: the button of the screen stands below the bar’s.
     .last()
     .click();
   const main = page.getByRole("main");
@@ -106,7 +107,7 @@ test("words are written where they stand, and linked to a page, an address and a
   // What was changed is no sample any more; what was not is marked as one.
   await expect(sheet().getByText("Still the words that came with the section.")).toBeHidden();
   await expect(order().getByRole("button", { name: /^Three cards/ })).toContainText("sample words");
-  const words = wide().locator("main > section").nth(2).locator(".b-rich");
+  const words = sectionAt(wide(), 2).locator(".b-rich");
   // The first click takes the caret where it was pressed.
   await words.getByText("Running text.").click({ position: { x: 4, y: 8 } });
   await page.keyboard.type("We bake at night. ");
@@ -136,7 +137,7 @@ test("words are written where they stand, and linked to a page, an address and a
 });
 
 test("a list is typed line by line, on the page and on the sheet", { tag: "@long" }, async () => {
-  const list = wide().locator("main > section").nth(3).locator(".b-rows");
+  const list = sectionAt(wide(), 3).locator(".b-rows");
   await list.getByText("The small one").click();
   await page.keyboard.press("Control+A");
   await page.keyboard.type("Rye, 1 kg");
@@ -146,6 +147,7 @@ test("a list is typed line by line, on the page and on the sheet", { tag: "@long
   await page.keyboard.press("Enter");
   await page.keyboard.press("Backspace");
   await page.keyboard.type(", sliced");
+  // Order: lines stand as they were typed.
   await expect(list.locator("li").nth(1)).toHaveText("Spelt, 750 g, sliced");
   await page.keyboard.press("Escape");
   await expect(sheet().getByLabel("Line 2", { exact: true })).toHaveValue("Spelt, 750 g, sliced");
@@ -153,6 +155,7 @@ test("a list is typed line by line, on the page and on the sheet", { tag: "@long
   await expect(sheet().getByLabel("Line 5", { exact: true })).toBeFocused();
   await page.keyboard.type("Rolls, six");
   await sheet().getByLabel("End of line 5").fill("£3");
+  // Order: lines stand as they were typed.
   await expect(list.locator("li").nth(4)).toHaveText("Rolls, six£3");
   await saved(page);
 });
@@ -167,6 +170,7 @@ test("a section is cut, and pasted on another page", { tag: "@long" }, async () 
   await order()
     .getByRole("heading", { name: "Home" })
     .or(page.getByRole("button", { name: "Home" }))
+    // Order: whichever of the two has come.
     .first()
     .click();
   await page.getByRole("menuitem", { name: "New page…" }).click();
@@ -220,7 +224,7 @@ test("the first release lists everything; what came with sections and was not ch
   const main = page.getByRole("main");
   await expect(main.getByText("The first release: 2 pages")).toBeVisible();
   await expect(main.getByText("Words that came with the section: “The first thing”.")).toBeVisible();
-  await expect(main.getByText("A picture’s place is empty.").first()).toBeVisible();
+  await expectSome(main.getByText("A picture’s place is empty."));
   await expectAccessible(page);
   await main.getByRole("button", { name: "Publish 2 changes" }).click();
   await expect(main.getByText("Published.")).toBeVisible();
@@ -235,7 +239,7 @@ test("the first release lists everything; what came with sections and was not ch
   );
   expect(new Set(lefts).size).toBe(1);
   // A section of short lines keeps them short, at the same edge: 44 rem.
-  const list = await page.locator("main .b-rows").first().boundingBox();
+  const list = await onPage(page.locator("main .b-rows"), 0).boundingBox();
   expect(list?.width).toBeLessThanOrEqual(705);
   await page.setViewportSize({ width: 1280, height: 800 });
   await expectAccessible(page);
@@ -291,7 +295,7 @@ test("an older release is looked at, and made live again", { tag: "@long" }, asy
   await dialog.getByRole("button", { name: "Make it live" }).click();
   await expect(main.getByText("shows release 1.")).toBeVisible();
   await expect(main.getByText("Published.")).toBeHidden();
-  await expect(main.getByText("/find-us").first()).toBeVisible();
+  await expectSome(main.getByText("/find-us"));
 });
 
 test("the site gets another key, and its old address leads to the new one", { tag: "@long" }, async () => {

@@ -1,7 +1,7 @@
 // Every block there is: written on the page by the designer, then used by a visitor, with and without script.
 import { expect, type Page } from "@playwright/test";
 import { everyBlock } from "../../src/core/page/every-block.test-kit";
-import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, frame, onPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -88,7 +88,9 @@ test("a page with every block is put together, and its file comes from the desig
   await saved(page);
 });
 
-test("cells are typed where they stand, Tab goes on; a table too large to read is refused, one that fits takes its place", async () => {
+test("cells are typed where they stand, Tab goes on; a table too large to read is refused, one that fits takes its place", {
+  tag: "@long",
+}, async () => {
   const cell = wide().locator(".b-table td").filter({ hasText: "€60" });
   await cell.click();
   await expect(cell).toBeFocused();
@@ -115,11 +117,14 @@ test("cells are typed where they stand, Tab goes on; a table too large to read i
 });
 
 test("a folded answer opens to be worked on and stays open; its icon is found by a word; a quote is written on the page", async () => {
+  // Order: tabs stand as on the page.
   await wide().locator(".b-tab").nth(1).locator("summary").click();
+  // Order: tabs stand as on the page.
   await expect(wide().locator(".b-tab").nth(1)).toHaveAttribute("open", "");
   await wide().getByText("You know how to centre.").click();
   await page.keyboard.press("End");
   await page.keyboard.type(" And glaze.");
+  // Order: tabs stand as on the page.
   await expect(wide().locator(".b-tab").nth(1)).toHaveAttribute("open", "");
   await page.keyboard.press("Escape");
   await wide().locator(".b-quote blockquote").click();
@@ -160,7 +165,7 @@ test("a map is drawn by the arrow keys, and a link leads to a section that gets 
   await sheet().getByLabel("Leads to").selectOption("a place on this page…");
   await sheet().getByLabel("Place").selectOption("Facts");
   await expect(wide().locator("section#facts")).toHaveCount(1);
-  await expect(wide().getByRole("link", { name: "Get the letter" }).first()).toHaveAttribute("href", "#facts");
+  await expect(onPage(wide().getByRole("link", { name: "Get the letter" }), 0)).toHaveAttribute("href", "#facts");
   await saved(page);
 });
 
@@ -196,10 +201,12 @@ test("the live page is right at both widths: no sideways scrolling, nothing axe 
 
 test("a picture opens large: arrows, its words, Escape, and the focus on the picture one saw last", async () => {
   const pictures = visitor.locator(".as-grid a.b-large");
+  // Order: pictures stand as on the page.
   await pictures.first().scrollIntoViewIfNeeded();
   const large = visitor.locator("dialog.b-lightbox[open]");
   // Until its script is there, a picture leads to its file.
-  await expect(visitor.locator("dialog.b-lightbox").first()).toBeAttached();
+  await expect(visitor.locator("dialog.b-lightbox")).not.toHaveCount(0);
+  // Order: pictures stand as on the page.
   await pictures.first().click();
   await expect(large).toBeVisible();
   await expect(large.locator("figcaption")).toHaveText("The first one · 1 of 5");
@@ -208,6 +215,7 @@ test("a picture opens large: arrows, its words, Escape, and the focus on the pic
   await expectAccessible(visitor);
   await visitor.keyboard.press("Escape");
   await expect(large).toHaveCount(0);
+  // Order: pictures stand as on the page.
   await expect(pictures.nth(1)).toBeFocused();
 });
 
@@ -226,8 +234,10 @@ test("on a phone a finger turns the pictures and the slides; a touch that hardly
     await finger.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
   };
   const pictures = phone.locator(".as-grid a.b-large");
+  // Order: pictures stand as on the page.
   await pictures.first().scrollIntoViewIfNeeded();
-  await expect(phone.locator("dialog.b-lightbox").first()).toBeAttached();
+  await expect(phone.locator("dialog.b-lightbox")).not.toHaveCount(0);
+  // Order: pictures stand as on the page.
   await pictures.first().tap();
   const says = phone.locator("dialog.b-lightbox[open] figcaption");
   await expect(says).toHaveText("The first one · 1 of 5");
@@ -299,7 +309,7 @@ test("hours are said by the clock in the site’s zone, a letter opens from a li
   await expect(hours.locator(".b-now")).toHaveText(/^(Open now, until 19:00|Closed now, opens .*10:00)$/);
   await visitor.getByRole("list").getByRole("button", { name: "The letter" }).click();
   const popup = visitor.getByRole("dialog");
-  await expect(popup.first()).toBeVisible();
+  await expectSome(popup);
   await visitor.keyboard.press("Escape");
   const download = visitor.waitForEvent("download");
   await visitor.getByRole("link", { name: /Glaze recipes/ }).click();
@@ -317,6 +327,7 @@ test("without script the page says and shows all the same: slides scroll, answer
     plain
       .getByText("What people make")
       .or(plain.getByRole("group", { name: "What people make" }))
+      // Order: whichever of the two the letter is.
       .first(),
   ).toBeAttached();
   await plain.getByText("When can I take my pot home?").click();
@@ -325,7 +336,7 @@ test("without script the page says and shows all the same: slides scroll, answer
   await plain.locator("summary", { hasText: "Groups" }).click();
   await expect(plain.getByText("Up to eight of you, one evening.")).toBeVisible();
   await expect(plain.getByText("No clay under your nails yet")).toBeHidden();
-  expect(await plain.locator(".as-grid a.b-large").first().getAttribute("href")).toMatch(
+  expect(await onPage(plain.locator(".as-grid a.b-large"), 0).getAttribute("href")).toMatch(
     /^\/_a\/[0-9a-f]+-1600\.webp$/,
   );
   await context.close();

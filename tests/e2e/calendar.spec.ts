@@ -5,7 +5,18 @@ import type { AddressInfo } from "node:net";
 import { type Browser, expect, type Page } from "@playwright/test";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { payByCard, takeCards } from "./paying";
-import { expectAccessible, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
+import {
+  entryAt,
+  expectAccessible,
+  expectSome,
+  freeDay,
+  makeWidget,
+  openPage,
+  saved,
+  signIn,
+  siteAddress,
+  slotAt,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -43,6 +54,7 @@ async function openCalendar() {
   await page.goto(`/s/${key}/widgets`);
   await page
     .getByRole("link", { name: /At the wheel/ })
+    // Order: whichever: all of them lead to its workspace.
     .first()
     .click();
 }
@@ -59,6 +71,7 @@ async function goLive() {
 /** Where a time of a weekday stands in the painted week (1 is Monday). */
 async function pointAt(weekday: number, hour: number) {
   const box = await week().boundingBox();
+  // Order: the week begins with its first cell.
   const first = await week().getByRole("gridcell").first().getAttribute("aria-label");
   const begins = Number(/ (\d\d):/.exec(first ?? "")?.[1]);
   if (!box) throw new Error("the week is not shown");
@@ -91,6 +104,7 @@ test("a service with who does it, in one sitting", async () => {
   await expect(step(/Hours/)).toContainText("!");
   await step(/People and things/).click();
   await page.getByRole("button", { name: /^New person/ }).click();
+  // Order: people stand as they were added.
   await page.getByLabel("Name", { exact: true }).first().fill("Maren");
   await page.getByLabel("Notice", { exact: true }).selectOption("not on the same day");
   await saved(page);
@@ -105,12 +119,12 @@ test("hours are painted by mouse, by touch and by keys, and typed", async ({ bro
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(to.x, to.y, { steps: 6 });
-  await expect(panel("Hours").getByText("10–14").last()).toBeVisible();
+  await expectSome(panel("Hours").getByText("10–14"));
   await page.mouse.up();
   const typed = page.getByLabel("Or type");
   await expect(typed).toHaveValue("Tue to Thu 10-14");
   await expect(panel("Hours").getByText("fits in no one’s hours")).toBeHidden();
-  await expect(panel("Hours").getByText("3 starts").first()).toBeVisible();
+  await expectSome(panel("Hours").getByText("3 starts"));
   // From an open one on it is closed.
   const inside = await pointAt(3, 12);
   await page.mouse.move(inside.x, inside.y);
@@ -140,6 +154,7 @@ test("hours are painted by mouse, by touch and by keys, and typed", async ({ bro
   await typed.fill("Mon to Sun 10-18");
   await expect(panel("Hours").getByRole("alert")).toBeHidden();
   // Kept back, in its own pattern.
+  // Order: the brush stands above the list.
   await panel("Hours").getByText("Kept back", { exact: true }).first().click();
   const kept = await pointAt(1, 10);
   await page.mouse.move(kept.x, kept.y);
@@ -160,6 +175,7 @@ async function byTouch(browser: Browser) {
   await other.goto(`${page.url().split("?")[0]}?step=hours`);
   const grid = other.getByRole("grid", { name: /^Week of/ });
   await expect(grid).toBeVisible();
+  // Order: the brush stands above the list.
   await other.getByRole("region", { name: "Hours" }).getByText("Kept back", { exact: true }).first().click();
   const box = await grid.boundingBox();
   if (!box) throw new Error("the week is not shown");
@@ -175,13 +191,13 @@ async function byTouch(browser: Browser) {
   await context.close();
 }
 
-test("why a time is not offered is seen on the day’s line, and by its reasons", async () => {
+test("why a time is not offered is seen on the day’s line, and by its reasons", { tag: "@long" }, async () => {
   await page.reload();
   await expect(panel("Services")).toBeVisible();
   await step(/Hours/).click();
   const line = page.getByRole("slider", { name: "Moment that is asked about" });
   await expect(line).toBeVisible();
-  await expect(page.getByText("Maren needs notice;").first()).toBeVisible();
+  await expectSome(page.getByText("Maren needs notice;"));
   await page.getByRole("button", { name: "The day after" }).click();
   await page.getByRole("button", { name: "The day after" }).click();
   await line.focus();
@@ -276,7 +292,7 @@ test("what another member changes meanwhile is kept, and so is one’s own", asy
 
 test("it is placed on the home page and published", async () => {
   await openPage(page, key);
-  await page.locator("[data-section]").nth(1).click();
+  await entryAt(page, 1).click();
   const sheet = page.getByRole("complementary", { name: "Sheet" });
   await sheet.getByLabel("Add block").selectOption("widget");
   await sheet.getByLabel("Shows").selectOption({ label: "At the wheel (booking calendar)" });
@@ -327,15 +343,16 @@ test("a visitor books by mouse, is told what is wrong, and sees what was booked"
   await expect(calendar(visitor).getByRole("grid")).toBeVisible();
   await expect(calendar(visitor).getByText("The ferry bell rings at ten.")).toBeVisible();
   const next = calendar(visitor).getByRole("button", { name: "Next month" });
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".day.free"));
   expect(asked).toEqual(["days"]);
   await next.click();
   const day = calendar(visitor)
     .getByRole("button", { name: /, \d+ times? left$/ })
+    // Order: days stand by their date.
     .nth(2);
   await day.click();
   await expectAccessible(visitor);
-  await calendar(visitor).locator(".slot").first().click();
+  await slotAt(calendar(visitor), 0).click();
   await expect(calendar(visitor).getByText(/This time is kept for you for (10:00|9:5\d)/)).toBeVisible();
   await expectAccessible(visitor);
   await calendar(visitor).getByRole("button", { name: "Book", exact: true }).click();
@@ -368,6 +385,7 @@ test("a visitor books by mouse, is told what is wrong, and sees what was booked"
   await expectAccessible(visitor);
   await visitor
     .getByRole("button", { name: /^\d\d:\d\d$/ })
+    // Order: times stand by the clock.
     .nth(3)
     .click();
   await expect(visitor.getByRole("heading", { name: "Your booking has moved" })).toBeVisible();
@@ -381,7 +399,7 @@ test("another visitor books by keys alone, in their own zone, with the place’s
     viewport: { width: 320, height: 720 },
   });
   await bring(visitor);
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".day.free"));
   const focused = () =>
     visitor.evaluate(
       () => document.querySelector("site-booking")?.shadowRoot?.activeElement?.getAttribute("aria-label") ?? "",
@@ -389,20 +407,20 @@ test("another visitor books by keys alone, in their own zone, with the place’s
   // Tab reaches the grid at its first free day; the arrows go through the days, PageDown to the next month.
   await calendar(visitor).locator('[data-date][tabindex="0"]').focus();
   await visitor.keyboard.press("PageDown");
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".day.free"));
   await expect.poll(focused).toMatch(/ 1 /);
   await visitor.keyboard.press("ArrowDown");
   await expect.poll(focused).toMatch(/ 8 .*left$/);
   await visitor.keyboard.press("ArrowRight");
   await visitor.keyboard.press("Enter");
-  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".slot"));
   await expect(
     calendar(visitor).getByText("Times are on your clock. The place is on the clock of Dublin."),
   ).toBeVisible();
-  await expect(calendar(visitor).locator(".slot").first()).toContainText(/in Dublin/);
+  await expect(slotAt(calendar(visitor), 0)).toContainText(/in Dublin/);
   const width = await visitor.evaluate(() => document.documentElement.scrollWidth);
   expect(width).toBeLessThanOrEqual(320);
-  await calendar(visitor).locator(".slot").first().focus();
+  await slotAt(calendar(visitor), 0).focus();
   await visitor.keyboard.press("Enter");
   await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeFocused();
   for (const words of ["Odhran Keane", "odhran.ferry@post.example", ""]) {
@@ -422,13 +440,13 @@ test("a time that somebody else takes meanwhile: what was typed stays, and the n
 }) => {
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".day.free"));
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
-  const day = calendar(visitor).locator(".day.free").nth(4);
+  await expectSome(calendar(visitor).locator(".day.free"));
+  const day = freeDay(calendar(visitor), 4);
   const date = await day.getAttribute("data-date");
   await day.click();
-  const slot = calendar(visitor).locator(".slot").nth(1);
+  const slot = slotAt(calendar(visitor), 1);
   await expect(slot).toBeVisible();
   const taken = await visitor.evaluate(async (on) => {
     const element = document.querySelector("[data-w]") as HTMLElement;
@@ -446,14 +464,15 @@ test("a time that somebody else takes meanwhile: what was typed stays, and the n
   expect(taken).toBe(201);
   await slot.click();
   await expect(calendar(visitor).getByRole("alert")).toContainText("This time has just been taken.");
+  // Order: times stand by the clock.
   const nearest = calendar(visitor).getByRole("alert").getByRole("button").first();
   await nearest.click();
   await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeVisible();
   await calendar(visitor).getByLabel("Name").fill("Levi Hill");
   await calendar(visitor).getByRole("button", { name: "Back" }).click();
   await expect(calendar(visitor).getByRole("grid")).toBeVisible();
-  await calendar(visitor).locator(".day.free").nth(6).click();
-  await calendar(visitor).locator(".slot").first().click();
+  await freeDay(calendar(visitor), 6).click();
+  await slotAt(calendar(visitor), 0).click();
   await expect(calendar(visitor).getByLabel("Name")).toHaveValue("Levi Hill");
   await visitor.close();
 });
@@ -486,10 +505,10 @@ test("asked for on the page, approved on the Desk: it arrives there by itself, a
   await expect(page.getByText("Nobody waits for an answer.")).toBeVisible();
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
-  await expect(calendar(visitor).locator(".day.free").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".day.free"));
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await calendar(visitor).locator(".day.free").nth(8).click();
-  await calendar(visitor).locator(".slot").first().click();
+  await freeDay(calendar(visitor), 8).click();
+  await slotAt(calendar(visitor), 0).click();
   await calendar(visitor).getByLabel("Name").fill("Tess Moor");
   await calendar(visitor).getByLabel("E-mail").fill("tess.ferry@post.example");
   await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
@@ -539,9 +558,10 @@ test("the owner’s day on a phone: found, moved by hand against a rule that is 
   await phone.getByText("Outbox", { exact: true }).click();
   await phone
     .getByRole("button", { name: /tess\.ferry@post\.example.*Cancelled|Cancelled.*tess\.ferry@post\.example/s })
+    // Order: the list is by time; the newest stands first.
     .first()
     .click();
-  await expect(phone.getByText("The kiln is being mended that week.").first()).toBeVisible();
+  await expectSome(phone.getByText("The kiln is being mended that week."));
   await context.close();
 });
 
@@ -551,6 +571,7 @@ test("a booking by hand, in a few presses", { tag: "@long" }, async () => {
   const dialog = page.getByRole("dialog", { name: "Booking by hand" });
   await dialog.getByLabel("Day", { exact: true }).fill("01/06/2027");
   await dialog.getByLabel("Day", { exact: true }).press("Enter");
+  // Order: times stand by the clock.
   await dialog.getByRole("group", { name: "Free times" }).getByRole("button").first().click();
   await dialog.getByLabel("Name").fill("Walk-in Wim");
   await dialog.getByRole("button", { name: /^Book Tue/ }).click();
@@ -586,6 +607,7 @@ test.describe("on a site built elsewhere", { tag: "@long" }, () => {
     await page.goto(`/s/${key}/widgets`);
     await page
       .getByRole("link", { name: /At the wheel/ })
+      // Order: whichever: all of them lead to its workspace.
       .first()
       .click();
     await step(/Where/).click();
@@ -617,12 +639,14 @@ test.describe("on a site built elsewhere", { tag: "@long" }, () => {
     visitor.on("console", (message) => message.type() === "error" && problems.push(message.text()));
     await visitor.goto(origin("127.0.0.1"));
     const free = calendar(visitor).locator(".day.free");
-    await expect(free.first()).toBeVisible();
+    await expectSome(free);
     await calendar(visitor).getByRole("button", { name: "Nächster Monat" }).click();
+    // Order: days stand by their date.
     await free.nth(10).click();
-    await calendar(visitor).locator(".slot").first().click();
+    await slotAt(calendar(visitor), 0).click();
     await calendar(visitor).getByLabel("Name").fill("Ute Anderswo");
     await calendar(visitor).getByLabel("E-Mail").fill("ute.ferry@post.example");
+    // Order: questions stand as they were asked.
     await calendar(visitor).locator("select").last().selectOption("Yes");
     await calendar(visitor).locator("button.go").click();
     await expect(calendar(visitor).getByRole("link", { name: /verlegen|absagen/i })).toHaveAttribute(
@@ -701,7 +725,7 @@ test("letters in one’s own words: filled in, seen as a client gets them, a wro
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Outbox", { exact: true }).click();
   await page.getByRole("button", { name: /Odhran Keane, you are in/ }).click();
-  await expect(page.getByText("Dear Odhran Keane, bring an apron.").first()).toBeVisible();
+  await expectSome(page.getByText("Dear Odhran Keane, bring an apron."));
 });
 
 async function services(): Promise<readonly string[]> {
@@ -721,10 +745,11 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
   await own.getByLabel("Button to ask").fill("Ask for my wheel");
   await own.getByText("Say something of one’s own").click();
   await own.getByRole("textbox", { name: "Title" }).fill("");
-  await expect(own.getByText("This needs a few words.").first()).toBeVisible();
+  await expectSome(own.getByText("This needs a few words."));
   await own.getByRole("textbox", { name: "Title" }).fill("See you at the ferry");
   await own.getByRole("textbox", { name: "Text" }).fill("The bell rings at ten.");
   await expect(
+    // Order: the wide view stands before the phone’s.
     page.frameLocator("iframe[title*='visitor']").first().locator("site-booking").getByText("Pick your hour"),
   ).toBeVisible();
   await expectAccessible(page);
@@ -734,8 +759,8 @@ test("the calendar’s own words and thanks: seen beside as they are typed, and 
   await bring(visitor);
   await expect(calendar(visitor).getByRole("heading", { name: "Pick your hour" })).toBeVisible();
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await calendar(visitor).locator(".day.free").nth(12).click();
-  await calendar(visitor).locator(".slot").first().click();
+  await freeDay(calendar(visitor), 12).click();
+  await slotAt(calendar(visitor), 0).click();
   await calendar(visitor).getByLabel("Name").fill("Wilma Words");
   await calendar(visitor).getByLabel("E-mail").fill("wilma.ferry@post.example");
   await calendar(visitor).getByLabel("Are you twelve or older?").selectOption("Yes");
@@ -768,8 +793,8 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   const visitor = await browser.newPage({ locale: "en-IE", timezoneId: "Europe/Dublin" });
   await bring(visitor);
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await calendar(visitor).locator(".day.free").nth(13).click();
-  await calendar(visitor).locator(".slot").first().click();
+  await freeDay(calendar(visitor), 13).click();
+  await slotAt(calendar(visitor), 0).click();
   await calendar(visitor).getByLabel("Name").fill("Tessa Quick");
   await calendar(visitor).getByLabel("E-mail").fill("tessa.ferry@post.example");
   await calendar(visitor).getByLabel("Phone").fill("12");
@@ -804,6 +829,7 @@ test("text messages: offered by the place and seen before, wanted by a visitor w
   await page.getByText("Outbox", { exact: true }).click();
   await page
     .getByRole("button", { name: /\+353875550123/ })
+    // Order: the list is by time; the newest stands first.
     .first()
     .click();
   await expect(page.getByRole("heading", { name: "Text message" })).toBeVisible();
@@ -823,6 +849,7 @@ test("how long it takes is the client’s to choose: priced by its length, and o
   await expect(panel("Services").getByText("A length is named twice.")).toBeVisible();
   await second.fill("300");
   const prices = page.getByRole("spinbutton", { name: "Price", exact: true });
+  // Order: prices stand as they were added.
   await prices.nth(1).fill("70");
   // Who shares a start shares its end.
   await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("4");
@@ -837,15 +864,16 @@ test("how long it takes is the client’s to choose: priced by its length, and o
   const how = calendar(visitor).getByRole("group", { name: "How long?" });
   await expect(how.getByRole("radio", { name: /^2 h/ })).toBeChecked();
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await calendar(visitor).locator(".day.free").nth(14).click();
-  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  await freeDay(calendar(visitor), 14).click();
+  await expectSome(calendar(visitor).locator(".slot"));
   const many = await calendar(visitor).locator(".slot").count();
   await how.getByRole("radio", { name: /^5 h/ }).check();
+  // Order: days stand by their date.
   await calendar(visitor).locator(".day.free, .day.few").nth(14).click();
   await expect.poll(() => calendar(visitor).locator(".slot").count()).toBeGreaterThan(0);
   expect(await calendar(visitor).locator(".slot").count()).toBeLessThan(many);
   await expectAccessible(visitor);
-  await calendar(visitor).locator(".slot").first().click();
+  await slotAt(calendar(visitor), 0).click();
   await expect(calendar(visitor).getByText(/First throw, 5 h/)).toBeVisible();
   await expect(calendar(visitor).locator(".bill")).toContainText("€70.00");
   await visitor.close();
@@ -880,6 +908,7 @@ test("hours of other weeks and of a summer, kept-back time of single dates: writ
   await expect(panel("Hours").getByText(/This overlaps/)).toBeHidden();
   await saved(page);
   // A day with kept-back time of its own.
+  // Order: days stand by their date.
   await page.getByRole("group", { name: /^May / }).getByRole("button").nth(12).click();
   await page.getByLabel("Other hours").fill("10-12");
   await page.getByRole("button", { name: "Keep them back" }).click();
@@ -904,6 +933,7 @@ test("a button floats over the pages that are chosen, opens the calendar by keys
   await where.getByText("only the ticked").click();
   await where
     .getByLabel(/^Home {2}\//)
+    // Order: pages stand as in the menu, the home page first.
     .first()
     .check({ force: true });
   await saved(page);
@@ -922,7 +952,7 @@ test("a button floats over the pages that are chosen, opens the calendar by keys
   await button.focus();
   await visitor.keyboard.press("Enter");
   const over = visitor.getByRole("dialog", { name: "At the wheel" });
-  await expect(over.locator("site-booking .day").first()).toBeVisible();
+  await expectSome(over.locator("site-booking .day"));
   await expectAccessible(visitor);
   await visitor.keyboard.press("Escape");
   await expect(over).toBeHidden();
@@ -956,7 +986,7 @@ test("on the Sunday on which the clocks go forward two hours stay two hours, and
     const day = await dayIn(visitor, date);
     await expect(day).toHaveClass(/free|few/);
     await day.click();
-    await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+    await expectSome(calendar(visitor).locator(".slot"));
     return (await calendar(visitor).locator(".slot").allInnerTexts()).map((text) => text.trim().split(/\s/)[0]);
   };
   // From 0 to 7 are six hours that night: the last start is the fifth.
@@ -995,6 +1025,7 @@ test("two places take two wheels: said as a sentence, refused beyond what there 
   const who = page.getByRole("group", { name: "Who may be the thing" });
   await who.getByRole("button", { name: "Wheel 2" }).click();
   await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("3");
+  // Order: the choice of the set that was added last.
   await page.getByText("One for each seat: a start is then one booking’s").last().click();
   await expect(panel("Services").getByText(/with 2 of thing a booking has at most 2 seats, not 3/)).toBeVisible();
   await page.getByRole("spinbutton", { name: "Seats", exact: true }).fill("2");
@@ -1008,8 +1039,8 @@ test("two places take two wheels: said as a sentence, refused beyond what there 
   await calendar(visitor).getByLabel("Places").fill("2");
   await calendar(visitor).getByLabel("Places").press("Tab");
   await calendar(visitor).getByRole("button", { name: "Next month" }).click();
-  await calendar(visitor).locator(".day.free").nth(15).click();
-  await calendar(visitor).locator(".slot").first().click();
+  await freeDay(calendar(visitor), 15).click();
+  await slotAt(calendar(visitor), 0).click();
   await expect(calendar(visitor).getByText(/Places: 2/)).toBeVisible();
   await calendar(visitor).getByLabel("Name").fill("Pia Pair");
   await calendar(visitor).getByLabel("E-mail").fill("pia.ferry@post.example");
@@ -1068,9 +1099,10 @@ test("a calendar that begins with a day asks one question, then offers only what
   await look.getByLabel("Ground", { exact: true }).selectOption({ label: "Ink" });
   await look.getByLabel("Corners", { exact: true }).selectOption({ label: "round" });
   await expect(step(/Look/)).toContainText("departs from Brand");
+  // Order: the wide view stands before the phone’s.
   const beside = page.frameLocator("iframe[title*='visitor']").first().locator("site-booking");
   await expect(beside.getByRole("heading", { name: "Which day?" })).toBeVisible();
-  await expect(beside.locator(".w-on-ink .day.free").first()).toBeVisible();
+  await expectSome(beside.locator(".w-on-ink .day.free"));
   await look.getByRole("button", { name: "Back to the inherited corners" }).click();
   await expect(look.getByLabel("Corners", { exact: true })).toHaveValue("");
   await expectAccessible(page);
@@ -1096,7 +1128,7 @@ test("a calendar that begins with a day asks one question, then offers only what
   await visitor.keyboard.press("ArrowLeft");
   await visitor.keyboard.press("Enter");
   await expect(calendar(visitor).getByRole("heading", { name: "Pick your hour" })).toBeFocused();
-  await expect(calendar(visitor).locator(".slot").first()).toBeVisible();
+  await expectSome(calendar(visitor).locator(".slot"));
   await calendar(visitor).getByRole("button", { name: "Back" }).click();
   await expect(calendar(visitor).getByRole("heading", { name: "Which day?" })).toBeFocused();
   // The month is asked for again, and its days are drawn anew.
@@ -1257,15 +1289,15 @@ test("what is full has a waiting list: joined on the page, seen on the Desk, off
   await openLists();
   await page.getByText("Waiting list", { exact: true }).click();
   await page.getByRole("button", { name: /Wanda Wait/ }).click();
-  await expect(page.getByText("on the waiting list").first()).toBeVisible();
+  await expectSome(page.getByText("on the waiting list"));
   await expectAccessible(page);
   const cancelled = await page.request.post("/api/do/booking.cancel", {
     data: { site: key, booking: id, words: "", key: "full-house-2" },
   });
   expect(cancelled.ok(), await cancelled.text()).toBe(true);
-  await expect(page.getByText("offered, not taken yet").first()).toBeVisible();
+  await expectSome(page.getByText("offered, not taken yet"));
   await page.getByText("Outbox", { exact: true }).click();
-  await expect(page.getByText(/A place is free: Sunday glazing/).first()).toBeVisible();
+  await expectSome(page.getByText(/A place is free: Sunday glazing/));
 
   await visitor.goto(new URL(link ?? "", visitor.url()).href);
   await expect(visitor.getByRole("heading", { name: "A place is free" })).toBeVisible();

@@ -1,7 +1,7 @@
 // The chat: from nothing to an answer with its source on the live site, a wheel booked from the conversation, a person taking
 // over in another browser and handing back, and what was not known answered by hand.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -28,6 +28,7 @@ const log = () => visitor.getByRole("log", { name: "Conversation" });
 const ask = async (question: string) => {
   await visitor.getByLabel("Your question").fill(question);
   await visitor.keyboard.press("Enter");
+  // Order: the conversation is by time; the newest stands last.
   await expect(log().getByText(question, { exact: true }).last()).toBeVisible();
 };
 
@@ -37,8 +38,8 @@ test("a new chat knows the site at once, and says why it answers as it does", as
   await expect(page.getByText(/^([1-9]\d*) of \1 read$/)).toBeVisible();
   await page.getByLabel("Ask as a visitor would").fill("where can I park?");
   await page.getByRole("button", { name: "Ask", exact: true }).click();
-  await expect(page.getByText("Leave it at the boat slip.", { exact: false }).first()).toBeVisible();
-  await expect(page.getByText("Visit › By car").first()).toBeVisible();
+  await expectSome(page.getByText("Leave it at the boat slip.", { exact: false }));
+  await expectSome(page.getByText("Visit › By car"));
   await expectAccessible(page);
 });
 
@@ -55,7 +56,7 @@ test("a table is brought in as it was copied, with what is wrong with it told be
   await expect(page.getByText("1 of 3 rows of “New table”", { exact: false })).toBeVisible();
 });
 
-test("another site is read page by page, answered from, and what was left out says why", async () => {
+test("another site is read page by page, answered from, and what was left out says why", { tag: "@long" }, async () => {
   await steps()
     .getByRole("button", { name: /Other sites/ })
     .click();
@@ -68,7 +69,7 @@ test("another site is read page by page, answered from, and what was left out sa
   await expect(page.getByText("Its robots.txt asks not to read it.")).toBeVisible();
   await page.getByLabel("Ask as a visitor would").fill("what happens if a pot breaks in the kiln?");
   await page.getByRole("button", { name: "Ask", exact: true }).click();
-  await expect(page.getByText("fired again for nothing", { exact: false }).first()).toBeVisible();
+  await expectSome(page.getByText("fired again for nothing", { exact: false }));
   await expectAccessible(page);
 });
 
@@ -104,7 +105,7 @@ test("a test set is proposed from the pages, run, and a failure leads to its rea
   // It runs by itself.
   await expect(page.getByText(/^\d+ right/)).toBeVisible();
   await page.getByRole("button", { name: /What should I wear\?/ }).click();
-  await expect(page.getByText("muddy up to the elbows", { exact: false }).first()).toBeVisible();
+  await expectSome(page.getByText("muddy up to the elbows", { exact: false }));
   await expectAccessible(page);
   await saved(page);
   await studio.publish();
@@ -141,13 +142,14 @@ test("the conversation goes on on another page, and a wheel is booked from it", 
   await ask("When is an open bench free?");
   await log()
     .getByRole("button", { name: /\d\d:\d\d$/ })
+    // Order: times stand by the clock.
     .first()
     .click();
   const book = log().getByRole("button", { name: /^Book this time/ });
   await log().getByLabel("Your name").fill("Nuala");
   await log().getByLabel("Your e-mail").fill("not an address");
   await book.click();
-  await expect(log().getByRole("alert").first()).toBeVisible();
+  await expectSome(log().getByRole("alert"));
   await log().getByLabel("Your e-mail").fill("nuala@post.example");
   const before = log().getByLabel("Have you thrown before?");
   await before.selectOption("No");
@@ -182,10 +184,12 @@ test("a person takes over in another browser; the visitor sees who, both see the
 
 test("what it did not know becomes an own answer with one click", { tag: "@long" }, async () => {
   await ask("Do you have a discount for students?");
+  // Order: the conversation is by time; the newest stands last.
   await expect(log().getByText("I would rather not guess", { exact: false }).last()).toBeVisible();
   await page.goto(`/s/${site}/desk`);
   await page.getByText("Conversations", { exact: true }).click();
   await page.getByText("Not known", { exact: true }).click();
+  // Order: conversations are by time.
   await page.getByRole("link", { name: "Write an own answer" }).first().click();
   await expect(page.getByLabel("The question in several wordings")).toHaveValue("Do you have a discount for students?");
   await page.getByLabel("Answer", { exact: true }).fill("Students pay half on Thursdays.");

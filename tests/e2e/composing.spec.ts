@@ -1,7 +1,7 @@
 // Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, undo } from "./studio";
+import { entryAt, expectAccessible, frame, onPage, openPage, saved, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -16,7 +16,7 @@ test("a section is lifted by Space, carried by the arrows, put down or put back;
 }) => {
   await openPage(page, "oddlane");
   const before = await names(page);
-  const first = page.locator("[data-section]").first();
+  const first = entryAt(page, 0);
   await first.focus();
   await page.keyboard.press("Space");
   await page.keyboard.press("ArrowDown");
@@ -59,9 +59,9 @@ test("the keys hold from the moment the screen is there", async ({ page }) => {
 
 test("words are open in one frame at a time", async ({ page }) => {
   await openPage(page, "oddlane");
-  await frame(page, "Wide").locator(".b-rich").first().click();
+  await onPage(frame(page, "Wide").locator(".b-rich"), 0).click();
   await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(1);
-  await frame(page, "Phone").locator(".b-rich").first().click();
+  await onPage(frame(page, "Phone").locator(".b-rich"), 0).click();
   await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(1);
   await expect(frame(page, "Wide").locator("[contenteditable]")).toHaveCount(0);
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
@@ -109,6 +109,7 @@ test("what departs on phones is listed, for a block and for the page, and taken 
   await expectAccessible(page);
   await sheet(page)
     .getByRole("button", { name: /^Take (it|all \d+) back$/ })
+    // Order: the button for all stands below those for one.
     .last()
     .click();
   await expect(heading).toHaveCSS("font-size", before);
@@ -141,7 +142,7 @@ test("a frame is made as wide as one wants, by its edge and by the arrow keys; t
   await page.mouse.up();
   await expect(page.getByText(/^320 px · shown at/)).toBeVisible();
   await expect(edge).toHaveAttribute("aria-valuenow", "320");
-  await frame(page, "Phone").locator("main h1").first().click();
+  await onPage(frame(page, "Phone").locator("main h1"), 0).click();
   await expect(sheet(page).getByText("phones only")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.reload();
@@ -153,7 +154,7 @@ test("a frame is made as wide as one wants, by its edge and by the arrow keys; t
 
 test("the looks of one block are copied and put on another, in one step", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
-  const heading = frame(page, "Wide").locator("main h2").first();
+  const heading = onPage(frame(page, "Wide").locator("main h2"), 0);
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
   await page.keyboard.press("Escape");
   await sheet(page).getByLabel("Size", { exact: true }).fill("4");
@@ -174,7 +175,7 @@ test("a phone number and an address in running text become links by one click, a
   tag: "@long",
 }, async ({ page }) => {
   await openPage(page, "oddlane");
-  const words = frame(page, "Wide").locator("main .b-rich").first();
+  const words = onPage(frame(page, "Wide").locator("main .b-rich"), 0);
   await words.click();
   await page.keyboard.press("Control+End");
   await page.keyboard.type(" Ring +1 312 555 0100.");
@@ -219,13 +220,14 @@ test("below 1024 px stands a sentence, and the way to the Desk", { tag: "@long" 
 
 test("another picture starts without the description of the one before", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "wrenfield");
-  await frame(page, "Wide").locator("main img").first().click();
+  await onPage(frame(page, "Wide").locator("main img"), 0).click();
   const description = sheet(page).getByRole("textbox", { name: "Description" });
   await expect(description).not.toHaveValue("");
   const choices = sheet(page).getByRole("radio");
   const chosen = await choices.evaluateAll((all) =>
     all.findIndex((one) => one.getAttribute("aria-checked") === "true"),
   );
+  // Order: designs stand as on the shelf.
   await choices.nth(chosen === 0 ? 1 : 0).click();
   await expect(description).toHaveValue("");
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
@@ -233,7 +235,9 @@ test("another picture starts without the description of the one before", { tag: 
   await saved(page);
 });
 
-test("words typed while signed out are kept; signing in again in place sends them", async ({ browser }) => {
+test("words typed while signed out are kept; signing in again in place sends them", { tag: "@long" }, async ({
+  browser,
+}) => {
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto("/sign-in");
@@ -279,7 +283,7 @@ test("a second tab whose section the first removed goes on; what was written in 
   second.on("pageerror", (error) => errors.push(error.message));
   await openPage(page, "wrenfield", "pages/shop");
   await openPage(second, "wrenfield", "pages/shop");
-  const heading = frame(second, "Wide").locator("main h2").last();
+  const heading = onPage(frame(second, "Wide").locator("main h2"), -1);
   // Above the strip at the foot, which would take the click.
   await heading.evaluate((element) => element.scrollIntoView({ block: "center" }));
   await heading.click();
@@ -288,8 +292,8 @@ test("a second tab whose section the first removed goes on; what was written in 
   await saved(second);
   const words = await heading.textContent();
   await expect(frame(page, "Wide").getByText(words ?? "")).toBeVisible();
-  await page.locator("[data-section]").last().click();
-  const gone = await page.locator("[data-section]").last().getAttribute("title");
+  await entryAt(page, -1).click();
+  const gone = await entryAt(page, -1).getAttribute("title");
   await page.keyboard.press("Delete");
   await saved(page);
   const dialog = second.getByRole("dialog", { name: "Not kept" });
@@ -356,6 +360,7 @@ test("pages of a popup are ticked; the block that opens it is picked on the page
   await page.getByRole("button", { name: "Make the signup popup" }).click();
   const steps = page.getByRole("navigation", { name: "Steps" });
   await expect(steps.getByRole("button", { name: /Design/ })).toHaveAttribute("aria-current", "step");
+  // Order: the choice stands below what says which is chosen.
   await page.getByText("Corner note", { exact: true }).last().click();
   await expect(steps.getByText("page stays usable")).toBeVisible();
   await steps.getByRole("button", { name: /Where/ }).click();
@@ -430,9 +435,9 @@ test("the Publish screen is read at 360 px: no letters under each other", { tag:
 
 test("while a section is dragged one place is marked, and the others are not", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
-  const entry = page.locator("[data-section]").first();
+  const entry = entryAt(page, 0);
   const box = await entry.boundingBox();
-  const last = await page.locator("[data-section]").last().boundingBox();
+  const last = await entryAt(page, -1).boundingBox();
   if (!box || !last) throw new Error("The sections have no place");
   await page.mouse.move(box.x + 30, box.y + 20);
   await page.mouse.down();
@@ -451,6 +456,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   tag: "@long",
 }, async ({ page }) => {
   await page.goto("/s/wrenfield/widgets/letters");
+  // Order: the choice stands below what says which is chosen.
   await page.getByText("Foot bar", { exact: true }).last().click();
   const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
   const bar = visitor.getByRole("dialog");
@@ -464,6 +470,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
     .getByRole("navigation", { name: "Steps" })
     .getByRole("button", { name: /Words and fields/ })
     .click();
+  // Order: a popup’s own title stands above that of its thanks.
   const title = page.getByLabel("Title").first();
   const before = await title.inputValue();
   await title.fill("Another title");
@@ -481,6 +488,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
       .getByRole("navigation", { name: "Steps" })
       .getByRole("button", { name: /Design/ })
       .click();
+    // Order: the choice stands below what says which is chosen.
     await page.getByText(design, { exact: true }).last().click();
     const button = visitor.getByRole("button", { name: "Write to me", exact: true });
     await expect(button).toBeVisible();

@@ -4,7 +4,7 @@ import { expect, type Page } from "@playwright/test";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { dateOf, ZoneClock } from "@/core/booking/zone";
 import { aResource, aService, aSetUp } from "../../src/core/booking/sample.test-kit";
-import { expectAccessible, signIn } from "./studio";
+import { expectAccessible, expectSome, signIn } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -114,6 +114,7 @@ test("a day stands in columns of its people, or of its things; what is booked op
   expect(ann.x + ann.width).toBeLessThanOrEqual(maren.x + maren.width + 2);
   // What any one of is needed is counted in a column of its own, with who has it.
   await expect(page.locator(".rbc-event", { hasText: "1 of 2 in use" })).toHaveCount(2);
+  // Order: both say the same.
   await page.locator(".rbc-event", { hasText: "1 of 2 in use" }).first().press("Enter");
   await expect(details().getByRole("heading", { name: "1 of 2 in use" })).toBeVisible();
   await expectAccessible(page);
@@ -221,9 +222,11 @@ test("time is blocked: what stands in it is named and stays; given free it is fr
   const dialog = page.getByRole("dialog", { name: "Block time" });
   await expect(dialog.getByLabel("Whose")).toHaveValue("maren");
   await dialog.getByLabel("Why").fill("dentist");
+  // Order: “from” stands before “to”.
   await dialog.getByRole("group", { name: "To" }).or(dialog).getByLabel("Time of day").last().fill("09:00");
   await dialog.getByRole("button", { name: "Block it" }).click();
   await expect(dialog.getByText("It ends before it begins.")).toBeVisible();
+  // Order: “from” stands before “to”.
   await dialog.getByLabel("Time of day").last().fill("14:00");
   await dialog.getByRole("button", { name: "Block it" }).click();
   await expect(dialog.getByText(/Cleo Spot, Lesson/)).toBeVisible();
@@ -244,7 +247,9 @@ test("the day is printed as a list, and nothing else of the screen; the file hol
   await page.emulateMedia({ media: "print" });
   const paper = page.locator("[data-paper]");
   await expect(paper.getByRole("row")).toHaveCount(4);
+  // Order: rows stand by time, below their head.
   await expect(paper.getByRole("row").nth(1)).toContainText("Ann Early");
+  // Order: rows stand by time, below their head.
   await expect(paper.getByRole("row").nth(1)).toContainText("+353 1 555 0134");
   await expect(page.getByRole("button", { name: "Booking by hand" })).toBeHidden();
   await page.emulateMedia({ media: "screen" });
@@ -263,7 +268,7 @@ test("a week and a month hold it; somebody who walks in is booked and has come; 
   await expectAccessible(page);
   await page.getByText("Month", { exact: true }).click();
   await expect(page.locator(".rbc-month-view")).toBeVisible();
-  await expect(block("Lesson").first()).toBeVisible();
+  await expectSome(block("Lesson"));
   await expectAccessible(page);
   await page.getByText("Day", { exact: true }).click();
   await page.getByRole("button", { name: "Today", exact: true }).click();
@@ -280,6 +285,7 @@ test("a week and a month hold it; somebody who walks in is booked and has come; 
   await expect(details().getByText("came", { exact: true })).toBeVisible();
   await page.getByText("Figures", { exact: true }).click();
   await expect(page.getByRole("heading", { name: "How early is booked" })).toBeVisible();
+  // Order: charts stand below each other; the first one’s.
   await page.getByText("As a table").first().click();
   await expect(page.getByRole("columnheader", { name: "Talk" })).toBeVisible();
   await expectAccessible(page);

@@ -1,6 +1,6 @@
 // Dragging on the frame itself: spaces, heights, shares of columns, and blocks to other places; each with its keys.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, undo } from "./studio";
+import { expectAccessible, frame, openPage, saved, sectionAt, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -10,6 +10,7 @@ const wide = (page: Page) => frame(page, "Wide");
 const handle = (page: Page, name: string) => page.getByRole("slider", { name });
 
 async function select(page: Page, name: string) {
+  // Order: sections stand as on the page.
   await page.locator(`[data-section][title="${name}"]`).first().click();
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(name);
 }
@@ -109,8 +110,10 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   await page.mouse.move(target.x + target.width / 2, target.y + 20);
   await page.mouse.up();
   const columns = bench.locator(".b-columns > *");
+  // Order: columns stand as on the page.
   await expect(columns.nth(1).getByRole("heading", { name: "One bench, on purpose" })).toBeVisible();
   await page.keyboard.press("Control+Z");
+  // Order: columns stand as on the page.
   await expect(columns.nth(0).getByRole("heading", { name: "One bench, on purpose" })).toBeVisible();
 
   // Between documents it is cut and pasted: the drag says so.
@@ -138,6 +141,7 @@ async function carry(page: Page, part: "Sections" | "Blocks", name: string, to: 
   const shelf = page.getByRole("region", { name: "Shelf" });
   if (!(await shelf.isVisible())) await page.getByRole("button", { name: "Add a section (+)" }).click();
   await shelf.getByText(part, { exact: true }).click();
+  // Order: designs stand as on the shelf, the page’s own before widgets.
   const entry = shelf.getByRole("button", { name }).first();
   await entry.scrollIntoViewIfNeeded();
   const thing = await entry.boundingBox();
@@ -159,7 +163,7 @@ test("from the list of blocks one is dragged between two others, on either frame
 }) => {
   await openPage(page, "oddlane");
   const line = page.locator("[data-drop-line]");
-  const opening = wide(page).locator("main > section").first();
+  const opening = sectionAt(wide(page), 0);
   const quotes = opening.getByText("What somebody said, in their own words.");
   const heading = opening.getByRole("heading", { level: 1 });
   await page.getByRole("button", { name: "Add a section (+)" }).click();
@@ -203,7 +207,7 @@ test("a section is dragged between two others on the frame, and in the running o
   const names = () =>
     page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title") ?? ""));
   const before = await names();
-  const counts = wide(page).locator("main > section").nth(1);
+  const counts = sectionAt(wide(page), 1);
   await carry(page, "Sections", "Plain words", await middleOf(counts, 0.8));
   await expect(page.locator("[data-drop-line]")).toBeVisible();
   await page.mouse.up();

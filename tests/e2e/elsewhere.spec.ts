@@ -3,6 +3,7 @@
 // it, and none once it was taken back.
 import { type BrowserContext, expect, type Page } from "@playwright/test";
 import {
+  entryAt,
   expectAccessible,
   frame,
   type KeptWidget,
@@ -79,7 +80,7 @@ test("a page is looked at before it is kept: who refuses is quoted, what leads o
   tag: "@long",
 }, async () => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
-  await studio.locator("[data-section]").first().click();
+  await entryAt(studio, 0).click();
   await sheet().getByLabel("Add block").selectOption("embed");
   const address = sheet().getByLabel("Page’s address");
   const look = sheet().getByRole("button", { name: "Look at this page" });
@@ -109,7 +110,7 @@ test("a page is looked at before it is kept: who refuses is quoted, what leads o
 test("custom code is written in an editor, and shows its HTML and CSS on the stage, where nothing of it runs", {
   tag: "@long",
 }, async () => {
-  await studio.locator("[data-section]").first().click();
+  await entryAt(studio, 0).click();
   await sheet().getByLabel("Add block").selectOption("code");
   await sheet().getByLabel("Title", { exact: true }).fill("Height of the river");
   await write("HTML", "<p id=height>about 1 m</p>");

@@ -2,7 +2,7 @@
 // given back whole.
 import { expect, type Page } from "@playwright/test";
 import { type PlainVisitor, payByCard, plainVisitor, takeCards } from "./paying";
-import { expectAccessible, makeWidget, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, makeWidget, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -39,6 +39,7 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
   await studio
     .getByLabel("On", { exact: true })
     .or(studio.getByLabel("Off", { exact: true }))
+    // Order: whichever of the two there is: the switch says one.
     .first()
     .check();
   await saved(studio);
@@ -46,7 +47,9 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
   await steps.getByRole("button", { name: /Products/ }).click();
   await studio.getByLabel("Name of a new product").fill("Loaf tin");
   await studio.getByRole("button", { name: "Add product" }).click();
+  // Order: the first row of the table is that of the product or its first variant.
   await studio.getByLabel("Price", { exact: true }).first().fill("12.00");
+  // Order: the first row of the table is that of the product or its first variant.
   const stock = studio.getByLabel(/^Stock, /).first();
   await stock.fill("3");
   await stock.press("Enter");
@@ -54,6 +57,7 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
   await expect(studio.getByText("Saved. Live in the shop within 2 s.")).toBeVisible();
   await studio
     .getByRole("link", { name: /^Publish/ })
+    // Order: the button of the screen stands below the bar’s.
     .last()
     .click();
   const main = studio.getByRole("main");
@@ -64,6 +68,7 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
 test("a visitor without script finds it, pays by card and is thanked", async () => {
   const { visitor, visitorCan } = plain;
   await visitor.goto(siteAddress(site, "/shop"));
+  // Order: its picture and its name lead to the same page.
   await visitor.getByRole("link", { name: "Loaf tin" }).first().click();
   await visitorCan();
   await visitor.getByRole("button", { name: "Add to basket" }).click();
@@ -89,8 +94,10 @@ test("the Desk packs it, sends it, and gives all of the money back", async () =>
   await studio.getByText("Wren Hale").click();
   await studio.getByRole("button", { name: "Packed", exact: true }).click();
   await studio.getByLabel(/Loaf tin/).check();
+  // Order: the button stands below the state of the same name.
   await studio.getByRole("button", { name: "Packed", exact: true }).last().click();
   await studio.getByRole("button", { name: "Sent", exact: true }).click();
+  // Order: the button stands below the state of the same name.
   await studio.getByRole("button", { name: "Sent", exact: true }).last().click();
   await expect(studio.getByRole("link", { name: /^Parcel 1/ })).toBeVisible();
   await studio.getByRole("button", { name: "Give money back" }).click();
@@ -99,7 +106,7 @@ test("the Desk packs it, sends it, and gives all of the money back", async () =>
   const all = (await studio.getByText(/^To pay£/).textContent())?.replace(/[^\d.]/g, "") ?? "";
   await amount.fill(all);
   await studio.getByRole("button", { name: "Give back", exact: true }).click();
-  await expect(studio.getByText("given back", { exact: true }).first()).toBeVisible();
+  await expectSome(studio.getByText("given back", { exact: true }));
   await expectAccessible(studio);
   await plain.visitor.reload();
   await expect(plain.visitor.getByText(/· sent$/)).toBeVisible();

@@ -1,6 +1,16 @@
 // A form: set up in its workspace, placed on a page, sent on the live site with a file, answered from the Desk.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, makeWidget, openPage, saved, signIn, siteAddress } from "./studio";
+import {
+  entryAt,
+  expectAccessible,
+  expectSome,
+  frame,
+  makeWidget,
+  openPage,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -24,6 +34,7 @@ test("a new form is set up: a file and a tick are asked, its sender is told by m
   await page.getByRole("button", { name: "Add a field" }).click();
   await page.getByLabel("Kind of field 5").selectOption("tick");
   await page.getByLabel("Label of field 5").fill("I have read how you keep this");
+  // Order: fields stand as they were added.
   await page.getByLabel("Required").nth(4).check();
   await steps.getByRole("button", { name: /Afterwards/ }).click();
   await page.getByLabel("Tell its sender by mail that it has arrived").check();
@@ -33,7 +44,7 @@ test("a new form is set up: a file and a tick are asked, its sender is told by m
 
 test("it is placed in a page, as the form itself", async () => {
   await openPage(page, site);
-  await page.locator("[data-section]").nth(1).click();
+  await entryAt(page, 1).click();
   await sheet().getByLabel("Add block").selectOption("widget");
   await sheet().getByLabel("Shows").selectOption({ label: "Ask the bench (form)" });
   await sheet().getByLabel("As", { exact: true }).selectOption("in the page");
@@ -89,7 +100,7 @@ test("on the Desk it is new, with its file; an answer goes out by mail, and it i
   await page.getByText("Forms", { exact: true }).click();
   await expect(page.getByText("1 new form")).toBeVisible();
   await page.getByRole("button", { name: /^Ines/ }).click();
-  await expect(page.getByText("Do you mend a bent fork?").last()).toBeVisible();
+  await expectSome(page.getByText("Do you mend a bent fork?"));
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: /^fork\.png/ }).click();
   expect((await download).suggestedFilename()).toBe("fork.png");

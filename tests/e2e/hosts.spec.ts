@@ -90,6 +90,20 @@ test("a page's style sheet stands in it, allowed by its hash alone: nothing else
   expect((await ask(wrenfield, "/robots.txt")).headers["content-security-policy"]).toContain("style-src 'self';");
 });
 
+test("the studio's scripts are packed, kept for a year, and carry its headers; a connection outlives a pause", async () => {
+  const html = (await ask(studio, "/sign-in")).body.toString();
+  const script = /src="(\/_next\/static\/[^"]+\.js)"/.exec(html)?.[1] ?? "";
+  const { status, headers, body } = await ask(studio, script, { headers: { "accept-encoding": "br" } });
+  expect([status, headers["content-encoding"], headers["cache-control"]]).toEqual([
+    ...[200, "br", "public, max-age=31536000, immutable"],
+  ]);
+  expect(brotliDecompressSync(body).toString()).toContain("TURBOPACK");
+  expect(headers["x-content-type-options"]).toBe("nosniff");
+  expect((await ask(studio, "/healthz", { headers: { connection: "keep-alive" } })).headers["keep-alive"]).toBe(
+    "timeout=65",
+  );
+});
+
 test("headers are set on both kinds of hosts", async () => {
   for (const host of [wrenfield, studio]) {
     const { headers } = await ask(host, host === studio ? "/sign-in" : "/");

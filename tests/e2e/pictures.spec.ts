@@ -2,7 +2,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { expectAccessible, frame, openPage, port, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, frame, onPage, openPage, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -31,16 +31,16 @@ async function answer(page: Page, path: string) {
   return { type, policy, body: await got.body() };
 }
 
-test("a site of its own", async ({ page }) => {
+test("a site of its own", { tag: "@long" }, async ({ page }) => {
   const made = await page.request.post("/api/do/sites.copy", {
     data: { site: "wrenfield", key: site, name: "Cropped" },
   });
   expect(made.ok(), await made.text()).toBe(true);
 });
 
-test("how many characters fit is told at each width while one writes, and writing so many keeps the lines", async ({
-  page,
-}) => {
+test("how many characters fit is told at each width while one writes, and writing so many keeps the lines", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, site);
   await frame(page, "Wide").getByRole("heading", { level: 1 }).click();
   const fits = sheet(page).getByRole("list", { name: "How many characters fit" });
@@ -67,19 +67,19 @@ test("what a place shows of a picture is drawn in its own shape: nearer, moved, 
   tag: "@long",
 }, async ({ page }) => {
   await openPage(page, site);
-  await frame(page, "Wide").locator("main img").first().click();
+  await onPage(frame(page, "Wide").locator("main img"), 0).click();
   await expect(sheet(page).getByText(/^The place is \d+ × \d+ px at 1180 px\.$/)).toBeVisible();
   const part = sheet(page).getByRole("button", { name: /^What is shown/ });
   const [drawn, place] = await Promise.all([
     part.boundingBox(),
-    frame(page, "Wide").locator("main img").first().boundingBox(),
+    onPage(frame(page, "Wide").locator("main img"), 0).boundingBox(),
   ]);
   expect((drawn?.width ?? 0) / (drawn?.height ?? 1)).toBeCloseTo((place?.width ?? 0) / (place?.height ?? 1), 1);
   await part.focus();
   for (let nth = 0; nth < 5; nth += 1) await page.keyboard.press("+");
   await expect(sheet(page).getByText("1.5 ×")).toBeVisible();
   for (let nth = 0; nth < 9; nth += 1) await page.keyboard.press("ArrowLeft");
-  const image = frame(page, "Wide").locator("main img").first();
+  const image = onPage(frame(page, "Wide").locator("main img"), 0);
   await expect(image).toHaveCSS("object-position", "0% 50%");
   await sheet(page).getByRole("button", { name: "Turn to the right" }).click();
   // The edge that was on the left is above now.
@@ -120,10 +120,13 @@ test("a drawing is taken as it is, and what is in it can't run; a moving picture
     [1, "sign.svg"],
     [2, "wheel.gif"],
   ] as const) {
+    // Order: pictures stand as on the page.
     await images.nth(at).click();
     await sheet(page).getByRole("radio", { name }).click();
   }
+  // Order: pictures stand as on the page.
   await expect(images.nth(1)).toHaveAttribute("src", new RegExp(`${sign.hash}-300\\.svg$`));
+  // Order: pictures stand as on the page.
   await expect.poll(() => images.nth(1).evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
   await saved(page);
   const opened = await page.request.get(`/api/sites/${site}/media/${sign.hash}-300.svg`);
@@ -145,7 +148,7 @@ test("a visitor gets the lightest form its browser shows, cut and turned as it w
 }, async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 780 });
   await page.goto(siteAddress(site));
-  const image = page.locator("main img").first();
+  const image = onPage(page.locator("main img"), 0);
   await expect
     .poll(() => image.evaluate((one: HTMLImageElement) => (one.complete ? one.currentSrc : "")))
     .toMatch(/-t90-\d+\.avif$/);
@@ -153,7 +156,7 @@ test("a visitor gets the lightest form its browser shows, cut and turned as it w
   await expect(image).toHaveCSS("object-position", "50% 0%");
   expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   const box = await image.boundingBox();
-  const around = await page.locator("main .b-picture").first().boundingBox();
+  const around = await onPage(page.locator("main .b-picture"), 0).boundingBox();
   // Zoomed, it is larger than its place, which cuts it.
   expect(box?.width ?? 0).toBeGreaterThan((around?.width ?? 0) * 1.4);
   const html = (await answer(page, "/")).body.toString();
@@ -176,26 +179,26 @@ test("one picture opens large and closes by Escape; without script it is a link 
   tag: "@long",
 }, async ({ page, browser }) => {
   await openPage(page, site);
-  await frame(page, "Wide").locator("main img").first().click();
+  await onPage(frame(page, "Wide").locator("main img"), 0).click();
   // What is measured of its place stands above the tick, and moves it once when it comes.
   await expect(sheet(page).getByText("The place is", { exact: false })).toBeVisible();
   await sheet(page).getByText("Opens large when it is pressed").click();
   // What was saved before still says so for a moment: only once the stage has it, it counts.
-  await expect(frame(page, "Wide").locator("main a.b-large").first()).toBeAttached();
+  await expect(frame(page, "Wide").locator("main a.b-large")).not.toHaveCount(0);
   await saved(page);
   await publish(page);
   await page.goto(siteAddress(site));
   // Pressed before its script has come, it leads to the picture itself, as it does without one.
   await expect(page.locator("dialog.b-lightbox")).toBeAttached();
-  await page.locator("main a.b-large").first().click();
+  await onPage(page.locator("main a.b-large"), 0).click();
   const large = page.getByRole("dialog");
   await expect(large.locator("img")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(large).toBeHidden();
-  await expect(page.locator("main a.b-large").first()).toBeFocused();
+  await expect(onPage(page.locator("main a.b-large"), 0)).toBeFocused();
   const bare = await browser.newPage({ javaScriptEnabled: false });
   await bare.goto(siteAddress(site));
-  const href = await bare.locator("main a.b-large").first().getAttribute("href");
+  const href = await onPage(bare.locator("main a.b-large"), 0).getAttribute("href");
   expect((await answer(page, href ?? "")).type).toBe("image/webp");
   await bare.close();
 });
@@ -204,7 +207,7 @@ test("a gallery takes many files and several of the site’s pictures in one go;
   tag: "@long",
 }, async ({ page }) => {
   await openPage(page, site, "pages/shop");
-  await frame(page, "Wide").locator(".b-gallery img").first().click();
+  await onPage(frame(page, "Wide").locator(".b-gallery img"), 0).click();
   await sheet(page).getByRole("button", { name: "Add a picture" }).click();
   await expect(sheet(page).getByText("5 pictures")).toBeVisible();
   const files = await Promise.all(

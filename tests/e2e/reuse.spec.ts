@@ -1,6 +1,6 @@
 // What was made once is used again: on the shelf of all sites, over the clipboard, several blocks at a time.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, siteAddress, undo } from "./studio";
+import { expectAccessible, expectSome, frame, openPage, saved, sectionAt, signIn, siteAddress, undo } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -14,6 +14,7 @@ const names = (page: Page) =>
 const openShelf = (page: Page) => page.getByRole("button", { name: "Add a section (+)" }).click();
 
 async function select(page: Page, name: string) {
+  // Order: sections stand as on the page.
   await page.locator(`[data-section][title="${name}"]`).first().click();
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(name);
 }
@@ -88,10 +89,12 @@ test("several blocks are chosen with Shift, copied, and pasted on the other site
 }, async ({ page }) => {
   await openPage(page, "wrenfield", "pages/visit");
   const headings = wide(page).getByRole("heading", { level: 2 });
-  await expect(headings.first()).toBeVisible();
+  await expectSome(headings);
   const [first = "", second = ""] = await headings.allTextContents();
+  // Order: blocks stand as on the page.
   await headings.nth(0).click();
   await page.keyboard.press("Escape");
+  // Order: blocks stand as on the page.
   await headings.nth(1).click({ modifiers: ["Shift"] });
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("2 blocks selected");
   await expectAccessible(page);
@@ -99,7 +102,7 @@ test("several blocks are chosen with Shift, copied, and pasted on the other site
   await openPage(page, "oddlane");
   await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
   await page.keyboard.press("Control+V");
-  const put = wide(page).locator("main > section").last().getByRole("heading");
+  const put = sectionAt(wide(page), -1).getByRole("heading");
   await expect(put).toHaveText([first, second]);
   expect(await names(page)).toContain("Pasted");
   // Both go by one key, and come back by one undo.
@@ -118,8 +121,10 @@ test("a frame drawn with Shift chooses all inside it; they are duplicated and re
 }, async ({ page }) => {
   await openPage(page, "wrenfield");
   const cards = wide(page).locator("section", { hasText: "Three ways to start" }).locator(".b-columns > *");
+  // Order: blocks stand as on the page.
   await cards.first().scrollIntoViewIfNeeded();
   await expect(cards).toHaveCount(3);
+  // Order: blocks stand as on the page.
   const [one, two] = [await cards.nth(0).boundingBox(), await cards.nth(1).boundingBox()];
   if (!one || !two) throw new Error("no cards");
   await page.keyboard.down("Shift");
@@ -176,7 +181,7 @@ test("words from elsewhere become headings, paragraphs and lists; a picture beco
     data.items.add(new File([blob as Blob], "pasted.png", { type: "image/png" }));
     document.body.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   });
-  await expect(wide(page).locator("main > section").last().locator("img")).toBeVisible();
+  await expect(sectionAt(wide(page), -1).locator("img")).toBeVisible();
   await undo(page);
 });
 
@@ -210,9 +215,9 @@ test("a shared section is pasted as one on its site, and as the other site's own
   await expect(page.getByRole("heading", { name: "Open bench hours" })).toHaveCount(0);
 });
 
-test("words are found on the page and the site, each place shown; replaced, and taken back in one step", async ({
-  page,
-}) => {
+test("words are found on the page and the site, each place shown; replaced, and taken back in one step", {
+  tag: "@long",
+}, async ({ page }) => {
   await openPage(page, "wrenfield");
   await page.keyboard.press("f");
   const dialog = page.getByRole("dialog", { name: "Find and replace words" });
@@ -223,11 +228,12 @@ test("words are found on the page and the site, each place shown; replaced, and 
   await expectAccessible(page);
   const count = await places.count();
   // The two ticks of the search itself are among them.
+  // Order: places stand as on the page.
   await places.nth(2).uncheck();
   await dialog.getByRole("button", { name: `Replace in ${count - 3} of ${count - 2} places` }).click();
   await expect(dialog.getByText(`Replaced in ${count - 3} places on 1 page.`)).toBeVisible();
   await page.keyboard.press("Escape");
-  await expect(wide(page).getByText("turntable").first()).toBeVisible();
+  await expectSome(wide(page).getByText("turntable"));
   await page.keyboard.press("Control+Z");
   await expect(wide(page).getByText("turntable")).toHaveCount(0);
   await saved(page);
@@ -240,7 +246,7 @@ test("words are found on the page and the site, each place shown; replaced, and 
   await dialog.getByRole("button", { name: /^Replace in \d+ places$/ }).click();
   await expect(dialog.getByText(/^Replaced in \d+ places on \d+ pages\.$/)).toBeVisible();
   // The open page follows.
-  await expect(wide(page).getByText("turntable").first()).toBeAttached();
+  await expect(wide(page).getByText("turntable")).not.toHaveCount(0);
   await dialog.getByRole("button", { name: "Take it back" }).click();
   await expect(dialog.getByText("Taken back.")).toBeVisible();
   await expect(wide(page).getByText("turntable")).toHaveCount(0);
@@ -278,6 +284,7 @@ test("“+” finds anything: a block, a widget, a page, a deed", { tag: "@long"
   await page.keyboard.press("Control+Z");
 
   await find("wheel classes");
+  // Order: widgets stand as on the shelf; any will do.
   await shelf(page).getByRole("region", { name: "Widgets" }).getByRole("button").first().click();
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Widget");
   await undo(page);

@@ -1,6 +1,6 @@
 // Each screen: reachable, accessible, usable by keyboard alone, honest about wrong input.
 import { expect, type Page } from "@playwright/test";
-import { answerPassword, expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { answerPassword, expectAccessible, frame, onPage, openPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -182,7 +182,7 @@ test("the composer by keyboard alone: select, add, move, edit words, remove, und
 
 test("running text: bold, a list and a link, made on the page", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
-  const words = frame(page, "Wide").locator(".b-rich").first();
+  const words = onPage(frame(page, "Wide").locator(".b-rich"), 0);
   await words.click();
   await page.keyboard.press("Control+A");
   await page.keyboard.type("Ring the bell");
@@ -191,10 +191,12 @@ test("running text: bold, a list and a link, made on the page", { tag: "@long" }
   await page.getByRole("toolbar", { name: "Words" }).getByRole("button", { name: "Link (Ctrl+K)" }).click();
   await page.getByRole("toolbar", { name: "Words" }).getByLabel("Leads to").selectOption({ label: "Visit" });
   await page.keyboard.press("Escape");
-  await expect(frame(page, "Phone").locator(".b-rich a strong, .b-rich strong a").first()).toHaveText("Ring the bell");
+  await expect(onPage(frame(page, "Phone").locator(".b-rich a strong, .b-rich strong a"), 0)).toHaveText(
+    "Ring the bell",
+  );
   await saved(page);
   await page.reload();
-  await expect(frame(page, "Wide").locator(".b-rich").first().getByRole("link")).toHaveAttribute("href", "/visit");
+  await expect(onPage(frame(page, "Wide").locator(".b-rich"), 0).getByRole("link")).toHaveAttribute("href", "/visit");
 });
 
 test("a wrong size is said at its field, and the page stays as it was", { tag: "@long" }, async ({ page }) => {
@@ -241,7 +243,7 @@ test("two tabs on one page see each other's edits", { tag: "@long" }, async ({ p
 test("pages: a new one, its settings, a copy, removal and restoring", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "oddlane");
   const menu = (item: string | RegExp) => async () => {
-    await page.getByRole("heading", { level: 1 }).first().click();
+    await onPage(page.getByRole("heading", { level: 1 }), 0).click();
     await page.getByRole("menuitem", { name: item }).click();
   };
   await menu("New page…")();
@@ -275,7 +277,7 @@ test("brand: a colour changes the page beside it and says its contrast; a wrong 
   const shown = page.frameLocator('iframe[title="Home in this brand"]');
   await expect(shown.getByRole("heading", { level: 1 })).toBeVisible();
   await page.getByLabel("Accent", { exact: true }).fill("#88ddaa");
-  await expect(shown.locator(".b-button").first()).toHaveCSS("background-color", "rgb(136, 221, 170)");
+  await expect(onPage(shown.locator(".b-button"), 0)).toHaveCSS("background-color", "rgb(136, 221, 170)");
   await expect(page.getByText(/\d of 7 below 4\.5 : 1/)).toBeVisible();
   await page.getByLabel("Accent", { exact: true }).fill("green");
   await expect(page.getByText("A colour is written as # and six digits, such as #7a3a1c.")).toBeVisible();
@@ -292,11 +294,13 @@ test("the popup's workspace: every step, every design live, results", { tag: "@l
   const visitor = page.frameLocator('iframe[title="What a visitor gets"]');
   await step("Design");
   for (const design of ["Centre card", "Foot bar", "Side sheet", "Corner note"]) {
+    // Order: the choice stands below what says which is chosen.
     await page.getByText(design, { exact: true }).last().click();
     await expect(visitor.getByRole("dialog", { name: "Before the salt comes" })).toBeVisible();
   }
   await expectAccessible(page);
   await step("Words and fields");
+  // Order: a popup’s own title stands above that of its thanks.
   await page.getByLabel("Title").first().fill("Before the snow comes");
   await expect(visitor.getByRole("dialog", { name: "Before the snow comes" })).toBeVisible();
   await expectAccessible(page);
@@ -331,7 +335,7 @@ test("an editor changes words, and finds no layout to change", async ({ browser 
   await expect(page.getByRole("article")).toHaveCount(1);
   await openPage(page, "wrenfield", "pages/visit");
   await expect(page.getByRole("link", { name: "Brand" })).toBeHidden();
-  await frame(page, "Wide").getByRole("heading", { level: 2 }).first().click();
+  await onPage(frame(page, "Wide").getByRole("heading", { level: 2 }), 0).click();
   await page.keyboard.press("End");
   await page.keyboard.type(" here");
   await saved(page);
@@ -339,9 +343,9 @@ test("an editor changes words, and finds no layout to change", async ({ browser 
   await page.close();
 });
 
-test("the popup on a phone of 320 px: within the window, focus inside, Escape closes it and gives focus back", async ({
-  browser,
-}) => {
+test("the popup on a phone of 320 px: within the window, focus inside, Escape closes it and gives focus back", {
+  tag: "@long",
+}, async ({ browser }) => {
   const page = await browser.newPage({ viewport: { width: 320, height: 640 } });
   await page.goto(siteAddress("wrenfield"));
   const opener = page.getByRole("button", { name: "Write to me before the next one" });

@@ -19,6 +19,7 @@ async function select(page: Page, name: string) {
 
 async function placeFromShelf(page: Page, name: string) {
   await page.getByRole("button", { name: "Add a section (+)" }).click();
+  // Order: designs stand as on the shelf, the page’s own before widgets.
   await shelf(page).getByRole("button", { name }).first().click();
   await expect(page.locator(`[data-section][title="${name}"]`)).toBeVisible();
   await saved(page);

@@ -1,6 +1,6 @@
 // The whole line through Webitor: a page composed, a popup set up, a release, a signup, the Desk, a restart.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, port, saved, signIn, siteAddress } from "./studio";
+import { entryAt, expectAccessible, frame, openPage, port, saved, sectionAt, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -41,15 +41,15 @@ test("drags a section from the shelf into the running order", async () => {
   await page.mouse.move(box.x + 40, box.y + 60, { steps: 8 });
   await page.mouse.move(box.x + 40, box.y + 20, { steps: 4 });
   await page.mouse.up();
-  await expect(page.locator("[data-section]").nth(2)).toContainText("Price list");
-  await expect(frame(page, "Wide").locator("main > section").nth(2)).toContainText("The usual one");
+  await expect(entryAt(page, 2)).toContainText("Price list");
+  await expect(sectionAt(frame(page, "Wide"), 2)).toContainText("The usual one");
 });
 
 test("changes its colours on the sheet", async () => {
   const sheet = page.getByRole("complementary", { name: "Sheet" });
   await expect(sheet.getByRole("heading", { name: "Price list" })).toBeVisible();
   await sheet.getByLabel("Surface").selectOption("accent");
-  await expect(frame(page, "Wide").locator("main > section").nth(2)).toHaveCSS("background-color", "rgb(122, 58, 28)");
+  await expect(sectionAt(frame(page, "Wide"), 2)).toHaveCSS("background-color", "rgb(122, 58, 28)");
 });
 
 test("makes the heading smaller on phones only", async () => {
@@ -68,7 +68,7 @@ test("undoes two steps and redoes one", async () => {
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
   await expect(heading("Phone")).not.toHaveCSS("font-size", "24px");
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
-  const section = frame(page, "Wide").locator("main > section").nth(2);
+  const section = sectionAt(frame(page, "Wide"), 2);
   await expect(section).not.toHaveCSS("background-color", "rgb(122, 58, 28)");
   await page.getByRole("button", { name: "Redo (Ctrl+Shift+Z)" }).click();
   await expect(section).toHaveCSS("background-color", "rgb(122, 58, 28)");
@@ -162,7 +162,7 @@ test("the signup stands on the Desk, and the CSV holds it", async () => {
   expect(lines[1]).toContain("visitor@post.example,Orla,confirmed,Kiln-opening letter,/,en-IE");
 });
 
-test("a restart of everything loses nothing", async ({ request }) => {
+test("a restart of everything loses nothing", { tag: "@long" }, async ({ request }) => {
   // The test command restarts process and database when asked for it by this file.
   const restart = await request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/restart`, {
     timeout: 60_000,

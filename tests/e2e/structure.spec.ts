@@ -1,6 +1,6 @@
 // The frame around the pages: which header stands where and why, the tree of pages, redirects, patterns; then as a visitor.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, port, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, frame, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -55,6 +55,7 @@ test("headers by page, group and address: each page says which it has and by whi
     await expect(card(name).getByText("on no page")).toBeVisible();
   };
   const rule = async (name: string, sort: string, which?: string, path?: string) => {
+    // Order: where it stands comes before where it is left out.
     await card(name).getByRole("button", { name: "Add a rule" }).first().click();
     await card(name).getByRole("combobox", { name: "Rule for" }).selectOption(sort);
     if (which) await card(name).getByLabel("Which").selectOption({ label: which });
@@ -75,12 +76,14 @@ test("headers by page, group and address: each page says which it has and by whi
   await expectAccessible(page);
 
   // Of a footer that leaves a page out it is said which page has none.
+  // Order: where it is left out comes after where it stands.
   await card("Footer").getByRole("button", { name: "Add a rule" }).last().click();
   await card("Footer").getByRole("combobox", { name: "Rule for" }).selectOption("page");
   await card("Footer").getByLabel("Which").selectOption({ label: "Privacy" });
   await card("Footer").getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("Without a footer: Privacy.")).toBeVisible();
 
+  // Order: the part of the screen stands below the bar’s entry of the same name.
   await page.getByText("Pages", { exact: true }).last().click();
   const told = async (title: string, words: string) => {
     await row(title)
@@ -117,9 +120,9 @@ test("a header is worked on where it stands, and says why it does; its visitors 
   await expect(page.locator("footer")).toBeEmpty();
 });
 
-test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", async ({
-  page,
-}) => {
+test("a see-through header is solid once the page is scrolled; nothing shifts and places do not hide behind it", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/pages`);
   await page.getByRole("button", { name: "Header as a whole" }).click();
   await sheet(page).getByLabel("Over the first section").selectOption("ink");
@@ -175,6 +178,8 @@ const rowOf = (page: Page, title: string) =>
 test("a page dragged below another stands in its sub-menu, and its old address leads there; by keys back again", async ({
   page,
 }) => {
+  // An old address is one that was live.
+  await publish(page);
   await page.goto(`/s/${site}/structure`);
   const grip = page.getByRole("button", { name: "Drag Kiln hire" });
   const from = await grip.boundingBox();
@@ -185,7 +190,7 @@ test("a page dragged below another stands in its sub-menu, and its old address l
   await page.mouse.move(from.x + 44, from.y + 14, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByText("Kiln hire stands below Classes, at place 1.", { exact: false })).toBeVisible();
-  await expect(page.getByText("/classes/kiln-hire").first()).toBeVisible();
+  await expectSome(page.getByText("/classes/kiln-hire"));
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(rowOf(page, "Kiln hire")).toContainText("Kiln hire/kiln-hire");
   await rowOf(page, "Kiln hire")
@@ -208,6 +213,7 @@ test("a page dragged below another stands in its sub-menu, and its old address l
   await expectAccessible(page);
   await page.keyboard.press("Escape");
   await expect(below).toBeHidden();
+  // Order: entries stand as in the menu.
   await expect(menu.locator("summary").first()).toBeFocused();
   await page.keyboard.press("Enter");
   await page.keyboard.press("Tab");
@@ -232,9 +238,9 @@ test("on a phone the menu holds what lies below, too", { tag: "@long" }, async (
   await context.close();
 });
 
-test("redirects: a list with loops is taken in but for those, and what is taken leads visitors on", async ({
-  page,
-}) => {
+test("redirects: a list with loops is taken in but for those, and what is taken leads visitors on", {
+  tag: "@long",
+}, async ({ page }) => {
   await page.goto(`/s/${site}/structure?part=redirects`);
   await page.getByLabel("A CSV file with two columns").setInputFiles({
     name: "old.csv",

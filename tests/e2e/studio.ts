@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
-import { expect, type FrameLocator, type Page, type Route } from "@playwright/test";
+import { expect, type FrameLocator, type Locator, type Page, type Route } from "@playwright/test";
 import { isLongRun } from "../extent";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
@@ -42,7 +42,7 @@ export async function signIn(page: Page, email = "rowan@marrowfield.example"): P
 export async function answerPassword(page: Page, password = "clay-and-chains"): Promise<void> {
   const asked = page.getByRole("dialog", { name: "Your password again" });
   const settled = page.getByRole("alert").or(page.getByText("Saved"));
-  await expect(asked.or(settled).first()).toBeVisible();
+  await expectSome(asked.or(settled));
   if (!(await asked.isVisible())) return;
   await asked.getByLabel("Password").fill(password);
   await asked.getByRole("button", { name: "Go on" }).click();
@@ -96,13 +96,41 @@ export interface KeptWidget {
   readonly settings: object;
 }
 
+/** That what may be said in several places is seen in one of them. */
+export const expectSome = (found: Locator) => expect(found.filter({ visible: true })).not.toHaveCount(0);
+
+/** A section of the page in the running order, from 0; from the end where it is negative. */
+export const entryAt = (page: Page, nth: number): Locator =>
+  // Order: of the page, from top to bottom.
+  page.locator("[data-section]").nth(nth);
+
+/** A section of a page, from 0; from the end where it is negative. */
+export const sectionAt = (page: Page | FrameLocator, nth: number): Locator =>
+  // Order: of the page, from top to bottom.
+  page.locator("main > section").nth(nth);
+
+/** One of the same blocks of a page, from 0; from the end where it is negative. */
+export const onPage = (blocks: Locator, nth: number): Locator =>
+  // Order: of the page, from top to bottom.
+  blocks.nth(nth);
+
+/** A day with free times, from 0. */
+export const freeDay = (calendar: Locator, nth: number): Locator =>
+  // Order: days stand by their date.
+  calendar.locator(".day.free").nth(nth);
+
+/** A time of the chosen day, from 0. */
+export const slotAt = (calendar: Locator, nth: number): Locator =>
+  // Order: times stand by the clock.
+  calendar.locator(".slot").nth(nth);
+
 /** The wide or the phone frame of the stage. */
 export const frame = (page: Page, name: "Wide" | "Phone"): FrameLocator =>
   page.frameLocator(`iframe[title^="${name},"]`);
 
 export async function openPage(page: Page, site: string, path = "pages"): Promise<void> {
   await page.goto(`/s/${site}/${path}`);
-  await expect(frame(page, "Wide").locator("main > section").first()).toBeVisible();
+  await expectSome(frame(page, "Wide").locator("main > section"));
 }
 
 /** Makes a widget and stands in its workspace. */

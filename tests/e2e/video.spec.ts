@@ -2,7 +2,18 @@
 // until it is played.
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, makeWidget, operator, port, saved, signIn, siteAddress, undo } from "./studio";
+import {
+  entryAt,
+  expectAccessible,
+  frame,
+  makeWidget,
+  operator,
+  port,
+  saved,
+  signIn,
+  siteAddress,
+  undo,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -16,7 +27,7 @@ const sheet = () => studio.getByRole("complementary", { name: "Sheet" });
 const wide = () => frame(studio, "Wide");
 
 /** The page's one section, in the running order. */
-const theSection = () => studio.locator("[data-section]").first().click();
+const theSection = () => entryAt(studio, 0).click();
 
 const { copyWorkshop, pageWith, publish: publishNow } = operator(() => studio, site);
 
@@ -150,6 +161,7 @@ test("any block opens it, too, by a link to its anchor; the focus is back where 
   tag: "@long",
 }, async ({ page }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
+  // Order: films stand as on the page.
   await wide().locator(".b-video").last().click();
   await sheet().getByLabel("Anchor", { exact: true }).fill("the-clip");
   await expect(sheet().getByText("Any block whose link is #the-clip opens it, too.")).toBeVisible();
@@ -199,7 +211,9 @@ test("a film of one’s own: refused where it is none, with captions, chapters a
   });
   await expect(sheet().getByLabel("Captions (WebVTT)").locator("option:checked")).toHaveText("river.vtt");
   await sheet().getByRole("button", { name: "Add a chapter" }).click();
+  // Order: marks stand as they were added.
   await sheet().getByLabel("Begins at").last().fill("0:08");
+  // Order: marks stand as they were added.
   await sheet().getByLabel("Words").last().fill("Past the weir");
   await publish();
 
@@ -237,6 +251,7 @@ test("a picture becomes a video and is a picture again, with its place, words an
   await undo(studio);
   await expect(wide().locator(".b-video")).toHaveCount(before);
   // Without a film it would stop a release.
+  // Order: films stand as on the page.
   await wide().locator(".b-video").last().click();
   await sheet().getByRole("button", { name: "Make a picture of it" }).click();
   await expect(wide().locator(".b-video")).toHaveCount(before - 1);
@@ -244,6 +259,7 @@ test("a picture becomes a video and is a picture again, with its place, words an
 
 async function filmOver(name: string) {
   const choice = sheet().getByLabel("Film over the picture");
+  // Order: films of the same name are the same file.
   const film = await choice.locator("option", { hasText: name }).first().getAttribute("value");
   await choice.selectOption(film);
 }
@@ -271,6 +287,7 @@ test("a film behind a section: words are measured on its frames; it stops by a b
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await theSection();
   await sheet().getByRole("button", { name: "Choose a picture…" }).click();
+  // Order: pictures stand by time; the newest first.
   await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
   await expect(sheet().getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
   await filmOver("river.webm");
@@ -307,6 +324,7 @@ test("a film behind the whole page stays in view while one scrolls, stops where 
 }, async ({ page }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await sheet().getByRole("button", { name: "Choose a picture…" }).click();
+  // Order: pictures stand by time; the newest first.
   await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
   await filmOver("river.webm");
   await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
@@ -367,6 +385,7 @@ test("a feed is set up by its playlist’s address; what is wrong with a source 
   await studio.getByLabel("Not with").fill("lamplight, neighbours");
   await expect(studio.getByText("Shows 6 of 8 clips found.")).toBeVisible();
   await studio.getByLabel("Order", { exact: true }).selectOption("mostSeen");
+  // Order: clips stand by their date.
   await expect(preview.getByRole("listitem").first()).toContainText("Shelves before the holidays");
   await steps.getByRole("button", { name: /Arrangement/ }).click();
   await studio.getByLabel("At a time").fill("4");
@@ -396,11 +415,13 @@ test("on the live page its clips are in the markup, its posters on the site; one
   await feed.scrollIntoViewIfNeeded();
   await expect(feed.getByRole("listitem")).toHaveCount(4);
   await expect(feed.getByText("2,207 views")).toBeVisible();
+  // Order: clips stand by their date.
   await expect(feed.locator("img").first()).toHaveJSProperty("complete", true);
   await expectAccessible(page);
   expect(asked).toEqual([]);
   await feed.getByRole("button", { name: "Show more" }).press("Enter");
   await expect(feed.getByRole("listitem")).toHaveCount(6);
+  // Order: clips stand by their date.
   await expect(feed.getByRole("listitem").nth(4).getByRole("link")).toBeFocused();
   await feed.getByRole("link", { name: /^Play: Shelves before the holidays/ }).click();
   await expect(page.frameLocator(".w-card iframe").locator("video")).toBeVisible();

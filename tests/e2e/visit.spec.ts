@@ -1,6 +1,6 @@
 // The Visit page made from an empty page: once by mouse, once by keyboard alone; the same for whoever visits it.
 import { expect, type Locator, type Page } from "@playwright/test";
-import { expectAccessible, frame, saved, signIn, siteAddress } from "./studio";
+import { entryAt, expectAccessible, expectSome, frame, onPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -28,7 +28,7 @@ async function expectVisited(page: Page, path: string) {
     await expect(page.locator(".b-ground img")).toHaveJSProperty("complete", true);
     await expect(page.getByRole("heading", { name: "Getting here" })).toBeVisible();
     await expect(page.getByRole("heading", { name: "Come and get muddy" })).toBeVisible();
-    await expect(page.getByText("The net store, Lower Quay").first()).toBeVisible();
+    await expectSome(page.getByText("The net store, Lower Quay"));
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
     await expectAccessible(page);
   }
@@ -47,11 +47,12 @@ test("by mouse: sections from the shelf, words where they stand, a picture behin
   await expect(page.getByText("This page is empty.")).toBeVisible();
   for (const [nth, name] of wanted.entries()) {
     await page.getByRole("button", { name: "Add a section (+)" }).click();
+    // Order: designs stand as on the shelf, the page’s own before widgets.
     await shelf(page).getByRole("button", { name }).first().click();
     await expect(page.locator("[data-section]")).toHaveCount(nth + 1);
   }
   expect(await sections(page)).toEqual(wanted);
-  await page.locator("[data-section]").first().click();
+  await entryAt(page, 0).click();
   await sheet(page).getByRole("button", { name: "Choose a picture…" }).click();
   await sheet(page).getByRole("radio", { name: "river.jpg" }).click();
   await expect(sheet(page).getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
@@ -60,7 +61,7 @@ test("by mouse: sections from the shelf, words where they stand, a picture behin
   await heading.click({ clickCount: 3 });
   await page.keyboard.press("Control+A");
   await page.keyboard.type(opening.title);
-  await wide(page).locator(".b-rich").first().click();
+  await onPage(wide(page).locator(".b-rich"), 0).click();
   await page.keyboard.press("Control+A");
   await page.keyboard.type(opening.text);
   await page.getByRole("region", { name: "Wide frame" }).click({ position: { x: 3, y: 3 } });
@@ -80,7 +81,7 @@ async function tabTo(page: Page, target: Locator, most = 160) {
 
 test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, async ({ page }) => {
   await page.goto("/s/wrenfield/pages");
-  await expect(wide(page).locator("main > section").first()).toBeVisible();
+  await expectSome(wide(page).locator("main > section"));
   await tabTo(page, page.getByRole("button", { name: /^Home/ }));
   await page.keyboard.press("Enter");
   await expect(page.getByRole("menuitem", { name: "New page…" })).toBeVisible();
@@ -98,7 +99,7 @@ test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, as
     await page.keyboard.press("+");
     await expect(shelf(page).getByLabel("Find a section")).toBeFocused();
     await page.keyboard.type(name);
-    await expect(shelf(page).getByText(name).first()).toBeVisible();
+    await expectSome(shelf(page).getByText(name));
     await page.keyboard.press("Enter");
     await expect(page.locator("[data-section]")).toHaveCount(nth + 1);
   }
@@ -112,7 +113,7 @@ test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, as
   await page.keyboard.press("Enter");
   await expect(sheet(page).getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
   // The running order is the way back to the keys of the page.
-  await tabTo(page, page.locator("[data-section]").first());
+  await tabTo(page, entryAt(page, 0));
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Heading");

@@ -1,6 +1,16 @@
 // Widgets of every kind in their one workspace, and on the page that visitors see.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, makeWidget as make, openPage, saved, signIn, siteAddress } from "./studio";
+import {
+  entryAt,
+  expectAccessible,
+  expectSome,
+  frame,
+  makeWidget as make,
+  openPage,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -24,6 +34,7 @@ test("the kinds are told apart by a sentence each; the settings of a new one go 
   await steps(page)
     .getByRole("button", { name: /Words and fields/ })
     .click();
+  // Order: a popup’s own title stands above that of its thanks.
   const title = page.getByLabel("Title").first();
   const before = await title.inputValue();
   await title.fill("Spring is near");
@@ -42,6 +53,7 @@ test("the kinds are told apart by a sentence each; the settings of a new one go 
   await steps(page)
     .getByRole("button", { name: /Words and fields/ })
     .click();
+  // Order: a popup’s own title stands above that of its thanks.
   await page.getByLabel("Title").first().fill("Spring is here");
   await saved(page);
   await expectAccessible(page);
@@ -60,12 +72,17 @@ test("what opens in the view beside the steps takes the caret from nobody who wr
   await expect(name(page)).toHaveValue("Caret stays");
   await expect(name(page)).toBeFocused();
   // Whoever goes into it is in it.
+  // Order: fields stand as in the form.
   await shown.getByRole("textbox").first().click();
   await page.keyboard.type("n@post.example");
+  // Order: fields stand as in the form.
   await expect(shown.getByRole("textbox").first()).toHaveValue("n@post.example");
 });
 
-test("two people change one widget: both sides are shown, and whoever is later chooses", async ({ page, browser }) => {
+test("two people change one widget: both sides are shown, and whoever is later chooses", { tag: "@long" }, async ({
+  page,
+  browser,
+}) => {
   await make(page, "oddlane", "Signup popup", "Two hands");
   const address = page.url();
   const other = await browser.newPage();
@@ -76,22 +93,27 @@ test("two people change one widget: both sides are shown, and whoever is later c
     await steps(one)
       .getByRole("button", { name: /Words and fields/ })
       .click();
+  // Order: a popup’s own title stands above that of its thanks.
   await other.getByLabel("Title").first().fill("From the other window");
   await saved(other);
+  // Order: a popup’s own title stands above that of its thanks.
   await page.getByLabel("Title").first().fill("From this window");
   await expect(page.getByText("Somebody changed this widget meanwhile", { exact: true })).toBeVisible();
   await expect(page.getByText("Theirs: From the other window")).toBeVisible();
   await expect(page.getByText("Yours: From this window")).toBeVisible();
   await expectAccessible(page);
   await page.getByRole("button", { name: "Take theirs" }).click();
+  // Order: a popup’s own title stands above that of its thanks.
   await expect(page.getByLabel("Title").first()).toHaveValue("From the other window");
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
+  // Order: a popup’s own title stands above that of its thanks.
   await expect(page.getByLabel("Title").first()).toHaveValue("From this window");
   await saved(page);
   await other.reload();
   await steps(other)
     .getByRole("button", { name: /Words and fields/ })
     .click();
+  // Order: a popup’s own title stands above that of its thanks.
   await expect(other.getByLabel("Title").first()).toHaveValue("From this window");
   await other.close();
 });
@@ -100,22 +122,22 @@ test("a calendar stands in the page and behind a button, with prices, for visito
   tag: "@long",
 }, async ({ page, browser }) => {
   await make(page, "wrenfield", "Booking calendar", "At the wheel");
-  await expect(page.getByRole("region", { name: "Services" }).getByText("First throw").first()).toBeVisible();
+  await expectSome(page.getByRole("region", { name: "Services" }).getByText("First throw"));
   await page
     .getByRole("region", { name: "Services" })
     .getByRole("button", { name: /^Kiln firing/ })
     .click();
   await page.getByLabel("In this calendar").click();
   await page.getByRole("button", { name: "All services" }).click();
-  await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("First throw").first()).toBeVisible();
+  await expectSome(page.frameLocator('iframe[title="What a visitor gets"]').getByText("First throw"));
   await expect(page.frameLocator('iframe[title="What a visitor gets"]').getByText("Kiln firing")).toBeHidden();
   await saved(page);
   await expectAccessible(page);
   await openPage(page, "wrenfield", "pages");
-  await page.locator("[data-section]").nth(1).click();
+  await entryAt(page, 1).click();
   const sheet = page.getByRole("complementary", { name: "Sheet" });
   for (const as of ["in the page", "a button"]) {
-    await page.locator("[data-section]").nth(1).click();
+    await entryAt(page, 1).click();
     await sheet.getByLabel("Add block").selectOption("widget");
     await sheet.getByLabel("Shows").selectOption({ label: "At the wheel (booking calendar)" });
     await sheet.getByLabel("As").selectOption({ label: as });
@@ -150,7 +172,7 @@ test("a calendar stands in the page and behind a button, with prices, for visito
   await context.close();
   const scripted = await browser.newPage();
   await scripted.goto(siteAddress("wrenfield"));
-  await expect(scripted.locator(".w-booking").first()).toBeVisible();
+  await expectSome(scripted.locator(".w-booking"));
   await expectAccessible(scripted);
   await scripted.close();
 });
