@@ -1,7 +1,17 @@
 // A bakery's site from nothing: words linked, lists typed, sections cut to another page, two people at one page, then
 // published, an address changed, and published again.
 import { type BrowserContext, expect, type Page } from "@playwright/test";
-import { expectAccessible, expectSome, frame, onPage, saved, sectionAt, signIn, siteAddress } from "./studio";
+import {
+  expectAccessible,
+  expectSome,
+  frame,
+  onPage,
+  openSites,
+  saved,
+  sectionAt,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -40,6 +50,7 @@ test("the new site takes zone, language and currency from where its designer sit
   tag: "@long",
 }, async () => {
   await signIn(page);
+  await openSites(page);
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });
   await expect(dialog.getByLabel("Time zone")).toHaveValue("Europe/London");

@@ -1,7 +1,7 @@
 // Every block there is: written on the page by the designer, then used by a visitor, with and without script.
 import { expect, type Page } from "@playwright/test";
 import { everyBlock } from "../../src/core/page/every-block.test-kit";
-import { expectAccessible, expectSome, frame, onPage, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, frame, onPage, openSites, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -33,6 +33,7 @@ const call = <T>(name: string, input: object): Promise<T> =>
 
 test("a page with every block is put together, and its file comes from the designer’s own disk", async () => {
   await signIn(page);
+  await openSites(page);
   const { settings, name, media, widgets } = await call<{
     settings: object;
     name: string;

@@ -1,7 +1,7 @@
 // Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { entryAt, expectAccessible, frame, onPage, openPage, saved, signIn, undo } from "./studio";
+import { entryAt, expectAccessible, frame, onPage, openPage, openSites, saved, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -391,6 +391,7 @@ test("pages of a popup are ticked; the block that opens it is picked on the page
 });
 
 test("a site is copied; a site file whose key is taken asks for another", { tag: "@long" }, async ({ page }) => {
+  await openSites(page);
   await page.getByRole("button", { name: "More for Oddlane Cycles" }).click();
   await page.getByRole("menuitem", { name: "Copy this site…" }).click();
   const copying = page.getByRole("dialog", { name: "Copy Oddlane Cycles" });

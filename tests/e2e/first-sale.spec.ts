@@ -2,7 +2,7 @@
 // given back whole.
 import { expect, type Page } from "@playwright/test";
 import { type PlainVisitor, payByCard, plainVisitor, takeCards } from "./paying";
-import { expectAccessible, expectSome, makeWidget, saved, signIn, siteAddress } from "./studio";
+import { expectAccessible, expectSome, makeWidget, openSites, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -15,6 +15,7 @@ test.beforeAll(async ({ browser }) => {
   studio = await browser.newPage({ locale: "en-GB", timezoneId: "Europe/London" });
   plain = await plainVisitor(browser);
   await signIn(studio);
+  await openSites(studio);
 });
 test.afterAll(async () => {
   await studio.close();

@@ -1,6 +1,16 @@
 // Each screen: reachable, accessible, usable by keyboard alone, honest about wrong input.
 import { expect, type Page } from "@playwright/test";
-import { answerPassword, expectAccessible, frame, onPage, openPage, saved, signIn, siteAddress } from "./studio";
+import {
+  answerPassword,
+  expectAccessible,
+  frame,
+  onPage,
+  openPage,
+  openSites,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -108,6 +118,7 @@ test("a form that is being sent is not sent twice, and what an answer without se
 });
 
 test("a new site from a starter, with a taken key refused first, and its removal by name", async ({ page }) => {
+  await openSites(page);
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });
   await dialog.getByLabel("Name").fill("Harbour Loaves");
@@ -131,6 +142,7 @@ test("a new site from a starter, with a taken key refused first, and its removal
 });
 
 test("a site file that is none is refused with its path, and nothing is imported", async ({ page }) => {
+  await openSites(page);
   await page
     .getByLabel("Site file")
     .setInputFiles({ name: "x.zip", mimeType: "application/zip", buffer: Buffer.from("no zip") });
@@ -331,6 +343,7 @@ test("the popup's workspace: every step, every design live, results", { tag: "@l
 test("an editor changes words, and finds no layout to change", async ({ browser }) => {
   const page = await browser.newPage();
   await signIn(page, "maren@wrenfield.example");
+  await openSites(page);
   // Of one client only.
   await expect(page.getByRole("article")).toHaveCount(1);
   await openPage(page, "wrenfield", "pages/visit");

@@ -1,6 +1,17 @@
 // The whole line through Webitor: a page composed, a popup set up, a release, a signup, the Desk, a restart.
 import { expect, type Page } from "@playwright/test";
-import { entryAt, expectAccessible, frame, openPage, port, saved, sectionAt, signIn, siteAddress } from "./studio";
+import {
+  entryAt,
+  expectAccessible,
+  frame,
+  openPage,
+  openSites,
+  port,
+  saved,
+  sectionAt,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -15,6 +26,7 @@ const heading = (name: "Wide" | "Phone") => frame(page, name).locator("h1");
 
 test("the designer signs in with the demo's form and opens Wrenfield Clayworks", async () => {
   await signIn(page);
+  await openSites(page);
   await expectAccessible(page);
   await page.getByRole("link", { name: "Wrenfield Clayworks" }).click();
   await expect(heading("Wide")).toHaveText("Hands in clay by Saturday.");
