@@ -1,21 +1,15 @@
 // What becomes of an order is told in a conversation, to whom its mail address belongs and to nobody else.
 import { eq } from "drizzle-orm";
 import { chatTalks } from "@/data/chat/tables";
-import { inTransaction } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
-import { findSite, type SiteRow } from "@/data/site/queries";
 import { withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { answerVisitor } from "../edge/visitors";
-import { installWays } from "../payment/inside";
-import { makeProduct } from "../shop/products";
-import { aMug, orderFor } from "../testing/order.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
 let studio: TestStudio;
 let context: Context & { set(now: string): void };
-let row: SiteRow;
 let widget = "";
 const site = "wrenfield";
 const email = "nuala@post.example";
@@ -55,17 +49,12 @@ const code = async () => {
 const wrongOf = (right: string) => String((Number(right) + 1) % 1_000_000).padStart(6, "0");
 
 beforeAll(async () => {
-  studio = await testStudio();
+  studio = await testStudio("asked");
   context = withClock(studio.context, "2026-03-05T18:40:00Z");
-  row = (await findSite(context.db, site)) as SiteRow;
-  await installWays(studio.context, row, { transfer: { words: "Within seven days." } });
-  await inTransaction(context.db, (tx) =>
-    makeProduct(tx, { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") }, aMug),
-  );
-  await orderFor(context, row, "Nuala Byrne", { at: "2026-03-01T10:00:00Z", quantity: 2 });
-  widget = ((await studio.as("designer", "widgets.add", { site, kind: "chat", name: "Ask" })) as { id: string }).id;
-  await studio.as("designer", "publish.start", { site });
-  await studio.work();
+  const { widgets } = (await studio.as("designer", "sites.frame", { site })) as {
+    widgets: { id: string; kind: string }[];
+  };
+  widget = widgets.find(({ kind }) => kind === "chat")?.id ?? "";
 });
 afterAll(() => studio.close());
 beforeEach(async () => {

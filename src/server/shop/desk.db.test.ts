@@ -2,14 +2,11 @@
 
 import { eq } from "drizzle-orm";
 import type { OrderState } from "@/core/order/order";
-import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
 import { shopOrders } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
-import { installWays } from "../payment/inside";
-import { aMug, orderFor } from "../testing/order.test-kit";
+import { orderFor } from "../testing/order.test-kit";
 import { type Person, type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { makeProduct } from "./products";
 import { orderToken, readOrderToken } from "./token";
 
 let studio: TestStudio;
@@ -24,13 +21,8 @@ const list = async (asked: { words?: string; state?: OrderState | "all" | "open"
   };
 
 beforeAll(async () => {
-  studio = await testStudio();
+  studio = await testStudio("ordered");
   row = (await findSite(studio.context.db, site)) as SiteRow;
-  await installWays(studio.context, row, { transfer: { words: "Within seven days." } });
-  await inTransaction(studio.context.db, (tx) =>
-    makeProduct(tx, { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") }, aMug),
-  );
-  await order("Nuala Byrne", "2026-03-01T10:00:00Z", 2);
   await order("Bram Visser", "2026-03-02T10:00:00Z");
   for (let nth = 0; nth < 55; nth++) await order(`Tess ${nth}`, `2026-03-03T10:${String(nth).padStart(2, "0")}:00Z`);
 });

@@ -2,6 +2,7 @@
 import { join } from "node:path";
 import type { Role } from "@/core/account/rights";
 import { members, studios, users } from "@/data/account/tables";
+import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import type { Account } from "@/server/account/session";
 import { type Context, createContext } from "@/server/context";
@@ -11,11 +12,13 @@ import type { Incoming } from "@/server/operation";
 import { type OperationName, operations, type Takes } from "@/server/operations";
 import { installWays, paymentsInside } from "@/server/payment/inside";
 import { readSettings } from "@/server/settings";
+import { makeProduct } from "@/server/shop/products";
 import { importSite } from "@/server/site/file";
 import { bringPictures, keepPictures } from "../../../scripts/lib/kept-pictures";
 import { publishNow, readSiteFiles } from "../../../scripts/lib/studio";
 import { forgetKept } from "../kept";
 import { databaseIn, type State } from "./database.test-kit";
+import { aMug, orderFor } from "./order.test-kit";
 
 export type Person = Role | "stranger" | "nobody";
 
@@ -55,6 +58,17 @@ const people: Readonly<Record<Exclude<Person, "nobody">, Account>> = {
   stranger: account("stranger", "Stranger", "stranger@o.example"),
 };
 
+/** A call of one of the people. */
+const incomingOf = (context: Context, person: Person): Incoming => ({
+  context,
+  account: person === "nobody" ? null : people[person],
+  session: person === "nobody" ? null : { tokenHash: "-", publicId: "-", confirmedAt: context.now() },
+  address: "127.0.0.1",
+  agent: "A test",
+  tab: "",
+  setSession: () => {},
+});
+
 /** Two studios and their people. */
 async function makeStudios({ db, now }: Context): Promise<void> {
   const createdAt = now();
@@ -83,7 +97,24 @@ async function makeWorkshop(context: Context): Promise<void> {
   await keepPictures(context);
 }
 
-type StateName = "migrated" | "studios" | "workshop" | "released";
+/** A mug on sale, paid by transfer, of which Nuala Byrne has ordered two on the first of March 2026. */
+async function makeOrders(context: Context): Promise<void> {
+  const site = await findSite(context.db, "wrenfield");
+  if (!site) throw new Error("There is no workshop.");
+  await installWays(context, site, { transfer: { words: "Within seven days." } });
+  const now = new Date("2026-03-01T08:00:00Z");
+  await inTransaction(context.db, (tx) => makeProduct(tx, { siteId: site.id, by: "test", now }, aMug));
+  await orderFor(context, site, "Nuala Byrne", { at: "2026-03-01T10:00:00Z", quantity: 2 });
+}
+
+/** A new chat called "Ask", published: it has read the site. */
+async function makeChat(context: Context): Promise<void> {
+  const input = { site: "wrenfield", kind: "chat" as const, name: "Ask" };
+  await operations["widgets.add"].perform(incomingOf(context, "designer"), input);
+  await publishNow(context, people.owner, "wrenfield", () => {});
+}
+
+type StateName = "migrated" | "studios" | "workshop" | "released" | "ordered" | "asked";
 
 const made = (from: StateName, make: (context: Context) => Promise<unknown>): State<StateName> => ({
   from,
@@ -100,6 +131,8 @@ const states: Readonly<Record<StateName, State<StateName>>> = {
   studios: made("migrated", makeStudios),
   workshop: made("studios", makeWorkshop),
   released: made("workshop", (context) => publishNow(context, people.owner, "wrenfield", () => {})),
+  ordered: made("workshop", makeOrders),
+  asked: made("ordered", makeChat),
 };
 
 async function contextIn(state: StateName): Promise<{ context: Context; drop(): Promise<void> }> {
@@ -112,18 +145,13 @@ async function contextIn(state: StateName): Promise<{ context: Context; drop(): 
 /** A context on an empty database. */
 export const testContext = () => contextIn("migrated");
 
-/** A studio with an owner, a designer and an editor, the demo site "wrenfield", and a stranger of another studio. */
-export async function testStudio(state: "workshop" | "released" = "workshop"): Promise<TestStudio> {
+/**
+ * A studio with an owner, a designer and an editor, the demo site "wrenfield", and a stranger of another studio. The site is as it
+ * was brought in ("workshop"), has its first release ("released"), an order ("ordered"), or a chat besides that has read it ("asked").
+ */
+export async function testStudio(state: Exclude<StateName, "migrated" | "studios"> = "workshop"): Promise<TestStudio> {
   const { context, drop } = await contextIn(state);
-  const incoming = (person: Person): Incoming => ({
-    context,
-    account: person === "nobody" ? null : people[person],
-    session: person === "nobody" ? null : { tokenHash: "-", publicId: "-", confirmedAt: context.now() },
-    address: "127.0.0.1",
-    agent: "A test",
-    tab: "",
-    setSession: () => {},
-  });
+  const incoming = (person: Person) => incomingOf(context, person);
   return {
     context,
     studioId,
