@@ -30,7 +30,7 @@ beforeAll(async () => {
   studio = await testStudio("released");
   context = withClock(studio.context, thursday);
   api = publicApi(context);
-}, 300_000);
+});
 afterAll(() => studio.close());
 
 /** Another process on the same database, at the same moment of the clock. */
@@ -68,13 +68,13 @@ test("a crowd of visitors in several processes wants one start of one tutor: one
   expect(await race("first-throw", "2026-03-09T11:30:00Z")).toEqual({ 201: 1, 409: 50 * racers - 1 });
   const rows = await context.db.select().from(bookings).where(eq(bookings.serviceId, "first-throw"));
   expect(rows).toHaveLength(1);
-}, 300_000);
+});
 
 test("a crowd wants one of eight seats: eight have one", async () => {
   expect(await race("glaze-night", "2026-03-13T18:30:00Z")).toEqual({ 201: 8, 409: 50 * racers - 8 });
   const [session] = await context.db.select().from(bookingSessions).where(eq(bookingSessions.serviceId, "glaze-night"));
   expect([session?.seatsTaken, session?.capacity]).toEqual([8, 8]);
-}, 300_000);
+});
 
 test("a process that is killed between hold and confirmation loses nothing: the hold is confirmed by another", async () => {
   const answer = JSON.parse(await racer("hold", "first-throw", "2026-03-16T11:30:00Z")) as { hold: string };

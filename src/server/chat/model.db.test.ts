@@ -111,7 +111,7 @@ test("one that says more and more is left soon, and one that hangs is waited for
   const hangs = await trying(question, "/moods/hangs");
   expect(hangs.text).toBe(await own(question));
   expect(hangs.codes).toContain("chatModel.broke");
-}, 60_000);
+});
 
 test("it is not asked what the site does not know, nor what an engine answers", async () => {
   const before = standIns.asked.length;
@@ -126,7 +126,7 @@ test("told to obey whatever is asked, it changes nothing", async () => {
     const [said, told] = [await trying(asked, "/moods/obeys"), await own(asked)];
     expect([order, said.text]).toEqual([order, told]);
   }
-}, 120_000);
+});
 
 test.each(["http://127.0.0.1:3306/", "http://10.0.0.1/", "http://[::1]/answers"])(
   "%s is not asked",

@@ -318,7 +318,7 @@ describe("a site that means no good", () => {
     });
     expect(standIns.asked.filter((one) => one.startsWith("maze /")).length).toBeLessThan(200);
     expect((await answerTo("Was kostet der Glühwein?")).text).toContain("Glühwein kostet vier Euro");
-  }, 120_000);
+  });
 
   test("its orders are words, what it hides is not there, and its titles run nowhere", async () => {
     const rows = await context.db

@@ -69,7 +69,7 @@ test("all of it is published, and then just what changed", async () => {
     .from(releaseFiles)
     .where(and(eq(releaseFiles.releaseId, liveReleaseId ?? ""), eq(releaseFiles.type, "text/html; charset=utf-8")));
   expect(html?.rows).toBe(many + 1);
-}, 300_000);
+});
 
 test("a page that moves, goes or comes is one change among thousands", async () => {
   await studio.as("designer", "pages.move", { site, page: "page150", index: 10 });
@@ -83,4 +83,4 @@ test("a page that moves, goes or comes is one change among thousands", async () 
   await studio.as("designer", "pages.change", { site, page: added.id, ...meta });
   expect(await publish()).toMatchObject({ rendered: 1, pages: many, state: "complete" });
   expect(await waiting()).toBe(0);
-}, 300_000);
+});

@@ -543,4 +543,4 @@ test("several processes with buyers for the last one: one order, which is paid o
   expect(paid).toMatchObject({ state: "paid", paid: paid?.toPay });
   const row = await shelfOf("mug-tide");
   expect(row).toMatchObject({ stock: 0, kept: 0 });
-}, 240_000);
+});
