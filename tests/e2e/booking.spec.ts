@@ -63,7 +63,7 @@ test("the Widgets list tells of the calendar and what is booked", { tag: "@long"
   await signIn(page);
   await page.goto("/s/wrenfield/widgets");
   await expect(page.getByRole("heading", { name: "Wheel classes" })).toBeVisible();
-  await expect(page.getByText(/^\d+ booked/)).toBeVisible();
+  await expectSome(page.getByText(/^\d+ booked/));
   await expectAccessible(page);
 });
 

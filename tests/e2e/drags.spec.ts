@@ -136,8 +136,13 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   await saved(page);
 });
 
-/** Carries something of the shelf to a point of the screen; it is still held then. */
-async function carry(page: Page, part: "Sections" | "Blocks", name: string, to: { x: number; y: number }) {
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Carries something of the shelf to a point of the screen, as it is once the shelf is open; it is still held then. */
+async function carry(page: Page, part: "Sections" | "Blocks", name: string, place: () => Promise<Point>) {
   const shelf = page.getByRole("region", { name: "Shelf" });
   if (!(await shelf.isVisible())) await page.getByRole("button", { name: "Add a section (+)" }).click();
   await shelf.getByText(part, { exact: true }).click();
@@ -146,6 +151,7 @@ async function carry(page: Page, part: "Sections" | "Blocks", name: string, to: 
   await entry.scrollIntoViewIfNeeded();
   const thing = await entry.boundingBox();
   if (!thing) throw new Error("not to be seen");
+  const to = await place();
   await page.mouse.move(thing.x + 20, thing.y + 12);
   await page.mouse.down();
   await page.mouse.move(to.x, to.y + 40, { steps: 4 });
@@ -170,7 +176,7 @@ test("from the list of blocks one is dragged between two others, on either frame
   await page.getByRole("region", { name: "Shelf" }).getByText("Blocks", { exact: true }).click();
   await expectAccessible(page);
 
-  await carry(page, "Blocks", "Quote", await middleOf(heading, 0.8));
+  await carry(page, "Blocks", "Quote", () => middleOf(heading, 0.8));
   await expect(line).toBeVisible();
   await page.keyboard.press("Escape");
   await page.mouse.up();
@@ -178,7 +184,7 @@ test("from the list of blocks one is dragged between two others, on either frame
   await expect(quotes).toHaveCount(0);
 
   // The shelf is still open: the next one is dragged at once.
-  await carry(page, "Blocks", "Quote", await middleOf(heading, 0.8));
+  await carry(page, "Blocks", "Quote", () => middleOf(heading, 0.8));
   await page.mouse.up();
   await expect(quotes).toHaveCount(1);
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Quote");
@@ -191,7 +197,7 @@ test("from the list of blocks one is dragged between two others, on either frame
   await expect(quotes).toHaveCount(0);
 
   const onPhone = frame(page, "Phone").getByRole("heading", { level: 1 });
-  await carry(page, "Blocks", "Quote", await middleOf(onPhone, 0.8));
+  await carry(page, "Blocks", "Quote", () => middleOf(onPhone, 0.8));
   await expect(line).toBeVisible();
   await page.mouse.up();
   await expect(quotes).toHaveCount(1);
@@ -208,7 +214,7 @@ test("a section is dragged between two others on the frame, and in the running o
     page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title") ?? ""));
   const before = await names();
   const counts = sectionAt(wide(page), 1);
-  await carry(page, "Sections", "Plain words", await middleOf(counts, 0.8));
+  await carry(page, "Sections", "Plain words", () => middleOf(counts, 0.8));
   await expect(page.locator("[data-drop-line]")).toBeVisible();
   await page.mouse.up();
   await expect.poll(names).toEqual([...before.slice(0, 2), "Plain words", ...before.slice(2)]);
@@ -228,8 +234,10 @@ test("a section is dragged between two others on the frame, and in the running o
   await page.keyboard.press("Control+Z");
   await expect.poll(names).toEqual(before);
 
-  const first = await middleOf(page.locator(`[data-section][title="${before[0]}"]`), 0);
-  await carry(page, "Blocks", "Quote", { x: first.x, y: first.y - 4 });
+  await carry(page, "Blocks", "Quote", async () => {
+    const first = await middleOf(page.locator(`[data-section][title="${before[0]}"]`), 0);
+    return { x: first.x, y: first.y - 4 };
+  });
   await page.mouse.up();
   await expect.poll(names).toEqual(["New section", ...before]);
   await page.keyboard.press("Control+Z");
@@ -245,7 +253,7 @@ test("on a page without anything the first block is dropped anywhere", { tag: "@
   await dialog.getByLabel("Title").fill("Dropped");
   await dialog.getByRole("button", { name: "Add page" }).click();
   await expect(page.getByText("This page is empty")).toBeVisible();
-  await carry(page, "Blocks", "Quote", await middleOf(wide(page).getByRole("main")));
+  await carry(page, "Blocks", "Quote", () => middleOf(wide(page).getByRole("main")));
   await expect(page.locator("[data-drop-line]")).toBeVisible();
   await page.mouse.up();
   await expect(wide(page).locator("main").getByText("What somebody said, in their own words.")).toBeVisible();
