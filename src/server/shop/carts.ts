@@ -51,6 +51,15 @@ export async function readCart(
   lock = false,
 ): Promise<KeptCart> {
   const id = idOf(token);
+  // A row that is not there can't be locked but with all that might come beside it: many who begin at once would end each other.
+  if (lock) {
+    const now = context.now();
+    const fresh = { document: emptyCart, email: "", revision: 0, changedAt: now, expiresAt: now };
+    await db
+      .insert(shopCarts)
+      .values({ siteId, id, ...fresh })
+      .onDuplicateKeyUpdate({ set: { id } });
+  }
   const query = db
     .select()
     .from(shopCarts)

@@ -268,12 +268,23 @@ describe("the checkout", () => {
     expect(await seen("/order", cookie, { o: [`${token}x`] })).toContain("leads to no order");
   });
 
+  test("sixty who begin a basket at once each have one", async () => {
+    const baskets = await Promise.all(
+      Array.from({ length: 60 }, (_, nth) =>
+        send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" }, "", `10.3.0.${nth}`),
+      ),
+    );
+    expect(baskets.map(({ status }) => status)).toEqual(baskets.map(() => 303));
+    expect(new Set(baskets.map(({ cookie }) => cookie)).size).toBe(60);
+  });
+
   test("the last one is sold once, whoever comes at the same time", async () => {
     const baskets = await Promise.all(
       Array.from({ length: 12 }, (_, nth) =>
         send("/shop/cart", { deed: "add", variant: "mug-tide", quantity: "1" }, "", `10.1.0.${nth}`),
       ),
     );
+    expect(baskets.map(({ status, text }) => (status === 303 ? "" : text)).join("")).toBe("");
     const done = await Promise.all(
       baskets.map(({ cookie }, nth) => send("/shop/checkout", buyer, cookie, `10.1.0.${nth}`)),
     );
