@@ -12,6 +12,7 @@ import { bookByHand } from "@/server/booking/deeds/confirming";
 import { noteAttendance } from "@/server/booking/deeds/deciding";
 import { lockSite } from "@/server/booking/deeds/lock";
 import type { Context } from "@/server/context";
+import { numbers } from "./lib/numbers.mjs";
 
 const dayMs = 86_400_000;
 const span = { before: 30, after: 60 };
@@ -30,17 +31,6 @@ const clients = [
   ["Una Hartigan", "una@letterbox.example"],
   ["Wim Sorensen", "wim@hill.example"],
 ] as const;
-
-/** A small generator with a fixed start, so that every demo has the same bookings (mulberry32). */
-function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 interface Plan {
   readonly service: string;
@@ -69,7 +59,7 @@ const plans: Readonly<Record<string, readonly Plan[]>> = {
 export async function demoBookings(context: Context, key: string): Promise<number> {
   const site = await findSite(context.db, key);
   if (!site) return 0;
-  const random = chance(key.length * 7919);
+  const random = numbers(key.length * 7919);
   const pick = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)] as T;
   return inTransaction(context.db, async (tx) => {
     const locked = await lockSite(context, tx, site);

@@ -1,16 +1,6 @@
 // The demo's pictures, drawn: pots, glazes, kiln, wheel, river; bicycles and tools. SVG in, JPEG out.
 import sharp from "sharp";
-
-/** A small seeded generator (mulberry32, public domain), so that the pictures are the same each time. */
-function random(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
+import { numbers } from "../lib/numbers.mjs";
 
 const grain = `<filter id="grain" x="0" y="0" width="100%" height="100%"><feTurbulence type="fractalNoise" baseFrequency=".9" numOctaves="2" seed="4"/><feColorMatrix values="0 0 0 0 .2 0 0 0 0 .15 0 0 0 0 .1 0 0 0 .35 -.08"/></filter>`;
 const soft = `<filter id="soft"><feGaussianBlur stdDeviation="18"/></filter>`;
@@ -157,7 +147,7 @@ function kiln() {
 }
 
 function glazeTiles() {
-  const next = random(11);
+  const next = numbers(11);
   const all = Object.values(glazes).flat();
   const tiles = Array.from({ length: 24 }, (_, index) => {
     const x = 80 + (index % 6) * 245;

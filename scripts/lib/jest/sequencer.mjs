@@ -4,22 +4,12 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { relative } from "node:path";
 import Sequencer from "@jest/test-sequencer";
+import { numbers } from "../numbers.mjs";
 
 const lengthsFile = new URL("lengths.json", import.meta.url);
 const lengths = JSON.parse(readFileSync(lengthsFile, "utf8"));
 /** What is shorter than so many seconds has no place of its own. */
 const worthNoting = 5;
-
-/** Numbers from 0 to 1 that a seed determines (mulberry32). */
-function numbers(seed) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** Path of a test file in the project. */
 const named = ({ path, context }) => relative(context.config.rootDir, path);
@@ -46,7 +36,10 @@ export default class SeededSequencer extends Sequencer {
       relative(rootDir, testFilePath),
       Math.round((end - start) / 1000),
     ]);
-    const noted = Object.fromEntries(seconds.filter(([, took]) => took >= worthNoting).sort());
-    writeFileSync(lengthsFile, `${JSON.stringify(noted, null, 2)}\n`);
+    // Of files that were not in this run what is known stays.
+    const noted = Object.entries({ ...lengths, ...Object.fromEntries(seconds) }).filter(
+      ([, took]) => took >= worthNoting,
+    );
+    writeFileSync(lengthsFile, `${JSON.stringify(Object.fromEntries(noted.sort()), null, 2)}\n`);
   }
 }
