@@ -16,7 +16,7 @@ import { openParts, setUpBench } from "./demo-parts";
 import { setUpPayments } from "./demo-payments";
 import { openShop } from "./demo-shop";
 import { bringPictures, keepPictures } from "./lib/kept-pictures";
-import { publishNow, readSiteFiles, theOwner } from "./lib/studio";
+import { operator, publishNow, readSiteFiles, theOwner } from "./lib/studio";
 
 /** `of` is the one site that somebody works on; without it, all. */
 const people: readonly { name: string; email: string; password: string; role: Role; of?: string }[] = [
@@ -143,5 +143,9 @@ for (const key of ["oddlane", "wrenfield"]) {
       "You agree that Wrenfield Clayworks writes to this address about kiln-opening days.",
     );
 }
+// What tests make copies of: a workshop that nobody works on.
+const kept = process.env.DEMO_KEPT;
+if (kept && !(await findSite(context.db, kept)))
+  await operator(context, owner, "wrenfield")("sites.copy", { key: kept, name: "Wrenfield as it was" });
 await keepPictures(context);
 await context.close();

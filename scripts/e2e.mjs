@@ -22,7 +22,7 @@ const workers = named.length ? Math.min(named.length, 3) : 3;
 /** A worker's process and database, with a server by which tests restart them; answers what its tests are told. */
 async function ground(nth) {
   const port = firstPort + 40 * nth;
-  const playground = await copyPlayground(`e2e-${nth}`, firstDatabasePort + 40 * nth, port);
+  const playground = await copyPlayground(demo, `e2e-${nth}`, firstDatabasePort + 40 * nth, port);
   const { database, env } = playground;
   let { child } = playground;
   const restart = async () => {
@@ -128,7 +128,7 @@ const reportFile = join(stateFolder, "e2e.json");
 rmSync(reportFile, { force: true });
 build();
 // Loaded before the workers' grounds are copies of it.
-await demoFolder(firstDatabasePort);
+const demo = await demoFolder(firstDatabasePort);
 const grounds = await Promise.all(Array.from({ length: workers }, (_, nth) => ground(nth)));
 const tests = spawn(join(root, "node_modules/.bin/playwright"), ["test", ...asked], {
   cwd: root,

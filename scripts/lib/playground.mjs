@@ -63,7 +63,7 @@ const environment = (database, port, more) => ({
   WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
   WEBITOR_CRAWL_PAUSE_MS: "20",
   // What waits for a release waits for its share of the cores, however busy the machine is.
-  WEBITOR_BESIDE_IDLE: "0",
+  WEBITOR_BESIDE_SHARE: "equal",
   // Where a visitor is, is told by the tests themselves, as a proxy in front would.
   WEBITOR_PLACE_HEADER: "x-place",
   // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.
@@ -87,6 +87,9 @@ async function startOn(database, env) {
   return { env, child };
 }
 
+/** The key of the demo's workshop that tests make copies of, and that none changes. */
+const keptWorkshop = "wrenfield-kept";
+
 /** The demo for tests as a database folder: loaded once, and again after a change of what it is made by, or another day. */
 export async function demoFolder(port) {
   const folder = join(stateFolder, "demo-database");
@@ -96,14 +99,14 @@ export async function demoFolder(port) {
   if (existsSync(kept) && readFileSync(kept, "utf8") === stamp) return folder;
   const database = await throwawayDatabase("demo", port);
   migrate(database.migrationUrl);
-  loadDemo(environment(database, port, {}));
+  loadDemo(environment(database, port, { DEMO_KEPT: keptWorkshop }));
   await database.keepAs(folder);
   writeFileSync(kept, stamp);
   return folder;
 }
 
-/** A playground whose database begins as a copy of the demo's. */
-export async function copyPlayground(name, databasePort, port) {
-  const database = await throwawayDatabase(name, databasePort, { from: await demoFolder(databasePort) });
+/** A playground whose database begins as a copy of a folder. */
+export async function copyPlayground(from, name, databasePort, port) {
+  const database = await throwawayDatabase(name, databasePort, { from });
   return { database, ...(await startOn(database, environment(database, port, {}))) };
 }

@@ -43,9 +43,12 @@ export interface Settings {
   readonly standIns: boolean;
   /** Between two requests to another site that is read for a chat, in ms, unless it asks for more. */
   readonly crawlPauseMs: number;
-  /** Whether long work takes only what others leave of the cores; otherwise it is just a nice one among them. */
-  readonly besideIdle: boolean;
+  /** What long work beside takes of cores that others want. */
+  readonly besideShare: BesideShare;
 }
+
+/** Nothing, a little, or as much as anybody. */
+export type BesideShare = "idle" | "low" | "equal";
 
 interface Setting {
   readonly name: keyof Settings;
@@ -194,11 +197,11 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     schema: flag,
     says: "0 leaves out the stand-ins for outside web hosts (clips and others)",
   },
-  WEBITOR_BESIDE_IDLE: {
-    name: "besideIdle",
-    fallback: true,
-    schema: flag,
-    says: "0 lets long work beside have a share where other programs keep all cores busy",
+  WEBITOR_BESIDE_SHARE: {
+    name: "besideShare",
+    fallback: "idle",
+    schema: Joi.string().valid("idle", "low", "equal"),
+    says: "what long work beside takes of cores that others want: idle (nothing), low or equal",
   },
 };
 

@@ -8,6 +8,7 @@ import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
 import { mostTried, triedOn } from "@/core/booking/size";
 import { dateOf, dayNumber, ZoneClock } from "@/core/booking/zone";
 import { readCalendar } from "@/core/calendar/read";
+import { beside, median, paced, took } from "./pace";
 
 const minute = 60_000;
 const zone = "Europe/Dublin";
@@ -40,7 +41,7 @@ export function fullDiary(): { ids: readonly string[]; entries: readonly DiaryEn
 }
 
 /** The engine's time for a month, in ms, and how many times as fast it is as the oracle with the same answer. */
-export function engineVsOracle(): { engineMs: number; ratio: number } {
+export async function engineVsOracle(): Promise<{ engineMs: number; ratio: number }> {
   const { ids, entries } = fullDiary();
   const service = aService("throw", {
     durationMinutes: 30,
@@ -62,33 +63,33 @@ export function engineVsOracle(): { engineMs: number; ratio: number } {
       times.push(availability.timesOn(day).map(({ dates, resources }) => `${dates[0]?.start} ${resources}`));
     return { states, times };
   };
-  const taken: number[] = [];
-  let answer = engine();
+  const oracle = () => {
+    const states: string[] = [];
+    const times: string[][] = [];
+    for (let day = from; day <= to; day++) {
+      // In the oracle's favour: it is only given the bookings of the days around.
+      const [early, late] = [clock.startOfDay(day - 2), clock.startOfDay(day + 3)];
+      const near = entries.filter(({ start }) => early <= start && start < late);
+      const slow = new Oracle({ setUp, ...wish, entries: near, outside: [], now }, dateOf(day));
+      states.push(slow.state());
+      times.push(slow.times().map(({ start, resources }) => `${start} ${resources}`));
+    }
+    return { states, times };
+  };
+  if (JSON.stringify(oracle()) !== JSON.stringify(engine())) throw new Error("Engine and oracle do not agree");
   // As a server that has run for a while: it has compiled what it runs.
   for (let round = 0; round < 10; round++) engine();
-  for (let round = 0; round < 15; round++) {
-    const at = performance.now();
-    answer = engine();
-    taken.push(performance.now() - at);
-  }
-  const engineMs = taken.sort((one, other) => one - other)[7] as number;
-  const at = performance.now();
-  const oracle = { states: [] as string[], times: [] as string[][] };
-  for (let day = from; day <= to; day++) {
-    // In the oracle's favour: it is only given the bookings of the days around.
-    const [early, late] = [clock.startOfDay(day - 2), clock.startOfDay(day + 3)];
-    const near = entries.filter(({ start }) => early <= start && start < late);
-    const slow = new Oracle({ setUp, ...wish, entries: near, outside: [], now }, dateOf(day));
-    oracle.states.push(slow.state());
-    oracle.times.push(slow.times().map(({ start, resources }) => `${start} ${resources}`));
-  }
-  const oracleMs = performance.now() - at;
-  if (JSON.stringify(oracle) !== JSON.stringify(answer)) throw new Error("Engine and oracle do not agree");
-  return { engineMs, ratio: oracleMs / engineMs };
+  const engineMs = await paced(15, () => took(engine));
+  const five = async () => {
+    const times: number[] = [];
+    for (let count = 0; count < 5; count++) times.push(await took(engine));
+    return median(times);
+  };
+  return { engineMs, ratio: await beside(3, () => took(oracle), five) };
 }
 
 /** 62 days of a service as large as a set-up may have, with a room for it that is off: ms, median of five. */
-export function daysOfTheLargest(): number {
+export function daysOfTheLargest(): Promise<number> {
   const sets = 3;
   const every = 15;
   const perSet = Math.floor(mostTried / ((8 * 60) / every) / sets);
@@ -106,16 +107,15 @@ export function daysOfTheLargest(): number {
   if (triedOn(service, setUp) > mostTried) throw new Error("This set-up would be refused");
   const now = clock.instantOf("2026-03-05T12:10");
   const wish = { service: "throw", resource: null, seats: 1, online: true };
-  const took = Array.from({ length: 5 }, () => {
-    const at = performance.now();
-    availabilityOn(setUp, wish, new Diary(fullDiary().entries, [], clock), now, "2026-03-06", "2026-05-06").days();
-    return performance.now() - at;
-  });
-  return took.sort((one, other) => one - other)[2] as number;
+  return paced(5, () =>
+    took(() =>
+      availabilityOn(setUp, wish, new Diary(fullDiary().entries, [], clock), now, "2026-03-06", "2026-05-06").days(),
+    ),
+  );
 }
 
 /** 20,000 events, 2,000 of them repeating, read for 400 days: ms, the median of three. */
-export function readLargeCalendar(): number {
+export function readLargeCalendar(): Promise<number> {
   const pad = (value: number) => String(value).padStart(2, "0");
   const rules = [
     "FREQ=WEEKLY;BYDAY=MO,WE",
@@ -139,13 +139,12 @@ export function readLargeCalendar(): number {
   const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${events.join("\r\n")}\r\nEND:VCALENDAR\r\n`;
   const from = Date.parse("2026-03-05T00:00Z");
   const file = new TextEncoder().encode(text);
-  const took = Array.from({ length: 3 }, () => {
-    const at = performance.now();
-    const read = readCalendar(file, { from, to: from + 400 * 86_400_000, zone, owner: "" });
-    if (!read.ok || read.value.events !== 20_000) throw new Error("The calendar was not read");
-    return performance.now() - at;
-  });
-  return took.sort((one, other) => one - other)[1] as number;
+  return paced(3, () =>
+    took(() => {
+      const read = readCalendar(file, { from, to: from + 400 * 86_400_000, zone, owner: "" });
+      if (!read.ok || read.value.events !== 20_000) throw new Error("The calendar was not read");
+    }),
+  );
 }
 
 const port = Number(process.env.WEBITOR_PORT);
@@ -210,12 +209,11 @@ export async function daysVsPing(): Promise<number> {
   const days = `/days?service=first-throw&from=${inDays(0)}&to=${inDays(30)}`;
   await rate("/version");
   await rate(days);
-  const ratios: number[] = [];
-  for (let round = 0; round < 3; round++) {
-    const ping = await rate("/version");
-    ratios.push((await rate(days)) / ping);
-  }
-  return ratios.sort((one, other) => one - other)[1] as number;
+  return beside(
+    3,
+    () => rate(days),
+    () => rate("/version"),
+  );
 }
 
 async function freeTime(service: string, seats: number): Promise<{ start: string; resource?: string }> {

@@ -7,6 +7,7 @@ import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { metaOf } from "@/core/site/site";
 import { frameOf } from "@/data/site/queries";
+import { median, paced } from "./pace";
 import { largeSite } from "./sample";
 
 /** Median time of one page of eight sections of the shelf, in ms; its findings are the same each time. */
@@ -38,18 +39,21 @@ export async function checkMsPerPage(browser: Browser): Promise<number> {
   const page = await browser.newPage();
   await page.goto("about:blank");
   await page.addScriptTag({ content: readFileSync(".webitor/build/check.js", "utf8") });
-  const times = await page.evaluate(async (input) => {
-    const { measure } = window as unknown as { measure(of: unknown): Promise<unknown> };
-    const taken: number[] = [];
-    for (let round = 0; round < 12; round++) {
-      const begin = performance.now();
-      await measure(input);
-      taken.push(performance.now() - begin);
-    }
-    return taken.slice(3);
-  }, given);
+  const three = () =>
+    page.evaluate(async (input) => {
+      const { measure } = window as unknown as { measure(of: unknown): Promise<unknown> };
+      const taken: number[] = [];
+      for (let count = 0; count < 3; count++) {
+        const begin = performance.now();
+        await measure(input);
+        taken.push(performance.now() - begin);
+      }
+      return taken;
+    }, given);
+  await three();
+  const ms = await paced(4, async () => median(await three()));
   await page.close();
-  return times.sort((one, other) => one - other)[Math.floor(times.length / 2)] as number;
+  return ms;
 }
 
 /** The largest sum of layout shifts (Layout Instability API) of some released pages, wide and on a phone, scrolled to their end. */

@@ -4,18 +4,18 @@ import type { AddressInfo } from "node:net";
 import type { Browser, Page } from "@playwright/test";
 import { ZoneClock } from "@/core/booking/zone";
 import { aResource, aService, aSetUp } from "../../src/core/booking/sample.test-kit";
+import { median, paced } from "./pace";
 
 const key = "bench-booking";
 const clock = ZoneClock.of("Europe/Dublin");
 const tutors = Array.from({ length: 12 }, (_, nth) => `tutor${nth + 1}`);
 const weekdays = [1, 2, 3, 4, 5, 6, 7];
 
-const middle = (times: readonly number[]) => [...times].sort((one, other) => one - other)[times.length >> 1] as number;
-
 export interface DeskFigures {
   readonly weekMs: number;
   readonly firstMonthMs: number;
-  readonly bareMs: number;
+  /** The month beside a bare call for its days, in the same browser. */
+  readonly monthVsBare: number;
 }
 
 /** Both figures, on a site of their own that `page` (signed in) makes; medians of five. */
@@ -65,8 +65,7 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
       key: `bench-desk-${nth}`,
     });
   }
-  const weeks: number[] = [];
-  for (let round = 0; round < 5; round++) {
+  const weekMs = await paced(5, async () => {
     await page.goto(`http://localhost:${port}/s/${key}/desk`);
     await page.getByText("Bookings", { exact: true }).click();
     await page.getByText("Month", { exact: true }).click();
@@ -79,11 +78,10 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
     const begin = performance.now();
     await page.getByText("Week", { exact: true }).click();
     await page.waitForFunction(() => document.querySelectorAll(".rbc-time-view .rbc-event").length >= 500);
-    weeks.push(performance.now() - begin);
-  }
-  const months: number[] = [];
-  const bare: number[] = [];
-  for (let round = 0; round < 5; round++) {
+    return performance.now() - begin;
+  });
+  const ratios: number[] = [];
+  const firstMonthMs = await paced(5, async () => {
     const context = await browser.newContext();
     const visitor = await context.newPage();
     const asked = visitor.waitForRequest(/\/days\?/);
@@ -93,17 +91,17 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
     // Twelve tutors are a choice: whoever comes for a time says that any of them will do.
     await visitor.getByText("Anybody").click();
     await visitor.locator("site-booking .day.free").first().waitFor();
-    months.push(performance.now() - begin);
+    const ms = performance.now() - begin;
     const address = (await asked).url();
-    bare.push(
-      await visitor.evaluate(async (url) => {
-        const since = performance.now();
-        await (await fetch(url, { cache: "no-store" })).json();
-        return performance.now() - since;
-      }, address),
-    );
+    const bareMs = await visitor.evaluate(async (url) => {
+      const since = performance.now();
+      await (await fetch(url, { cache: "no-store" })).json();
+      return performance.now() - since;
+    }, address);
+    ratios.push(ms / bareMs);
     await context.close();
-  }
+    return ms;
+  });
   other.close();
-  return { weekMs: middle(weeks), firstMonthMs: middle(months), bareMs: middle(bare) };
+  return { weekMs, firstMonthMs, monthVsBare: median(ratios) };
 }

@@ -4,8 +4,9 @@ import { request } from "node:http";
 import { theContext } from "@/server/context";
 import { operations } from "@/server/operations";
 import { Problem } from "@/server/problem";
-import { hostileCalls, hostileInputs } from "@/server/testing/hostile.test-kit";
+import { type HostileCall, type HostileInput, hostileCalls, hostileInputs } from "@/server/testing/hostile.test-kit";
 import { callAs, theOwner } from "../../scripts/lib/studio";
+import { paced } from "./pace";
 
 const port = Number(process.env.WEBITOR_PORT);
 const host = `wrenfield.localhost:${port}`;
@@ -31,8 +32,8 @@ function send(method: string, path: string, headers: Readonly<Record<string, str
 
 export interface Hostile {
   readonly calls: number;
+  /** The slowest of those that were the slowest five at first, each the median of three. */
   readonly slowestMs: number;
-  readonly slowest: string;
   readonly failed: number;
 }
 
@@ -95,30 +96,32 @@ function watchHealth(): { end(): Promise<Health> } {
 
 /** Sends the whole hostile set, one after the other as one small client would, while /healthz is asked again and again. */
 export async function hostileSet(): Promise<Hostile & Health> {
-  const calls = hostileCalls();
+  const calls = [...hostileCalls()];
   // The first call of all loads what answers calls; that is the start of the process, not the work of strangers.
   for (const path of ["/_w/v1/openapi.json", "/_w/v1/booking/calendar/services"]) await send("GET", path, {}, null);
-  let [all, slowestMs, failed, nth] = [0, 0, 0, 0];
-  let slowest = "";
-  const watcher = watchHealth();
-  const sender = async () => {
-    for (const one of calls) {
-      nth += 1;
-      const sendable = Object.entries(one.headers).filter(([, value]) => /^[\t\x20-\x7e\x80-\xff]*$/.test(value));
-      const headers = { "x-forwarded-for": `10.${(nth >> 16) & 255}.${(nth >> 8) & 255}.${nth & 255}` };
-      const { status, ms } = await send(
-        one.method,
-        `/_w/v1${one.path}`,
-        { ...headers, ...Object.fromEntries(sendable.filter(([name]) => name !== "content-length")) },
-        one.body,
-      );
-      all += 1;
-      if (status >= 500) failed += 1;
-      if (ms > slowestMs) [slowestMs, slowest] = [ms, `${one.what}: ${status}`];
-    }
+  let [sent, failed] = [0, 0];
+  const call = async (one: HostileCall): Promise<number> => {
+    sent += 1;
+    const sendable = Object.entries(one.headers).filter(([, value]) => /^[\t\x20-\x7e\x80-\xff]*$/.test(value));
+    const headers = { "x-forwarded-for": `10.${(sent >> 16) & 255}.${(sent >> 8) & 255}.${sent & 255}` };
+    const { status, ms } = await send(
+      one.method,
+      `/_w/v1${one.path}`,
+      { ...headers, ...Object.fromEntries(sendable.filter(([name]) => name !== "content-length")) },
+      one.body,
+    );
+    if (status >= 500) failed += 1;
+    return ms;
   };
-  await sender();
-  return { calls: all, slowestMs, slowest, failed, ...(await watcher.end()) };
+  const watcher = watchHealth();
+  const times: { readonly one: HostileCall; readonly ms: number }[] = [];
+  for (const one of calls) times.push({ one, ms: await call(one) });
+  const health = await watcher.end();
+  // What was slow once may have met something else; what is slow three times is slow.
+  let slowestMs = 0;
+  for (const { one } of times.sort((one, other) => other.ms - one.ms).slice(0, 5))
+    slowestMs = Math.max(slowestMs, await paced(3, () => call(one)));
+  return { calls: calls.length, slowestMs, failed, ...health };
 }
 
 interface Slowest {
@@ -130,14 +133,14 @@ interface Slowest {
  * The slowest of the hostile inputs of all operations, performed in this process one after the other: of those that
  * were refused, and of those that happened to be fine and were done.
  */
-export async function hostileOperations(): Promise<{ calls: number; refused: Slowest; done: Slowest }> {
+export async function hostileOperations(): Promise<{ calls: number; refused: number; done: Slowest }> {
   const context = theContext();
   const owner = await theOwner(context);
   if (!owner) throw new Error("There is no owner");
   let calls = 0;
-  const slowest = { refused: { ms: 0, what: "" }, done: { ms: 0, what: "" } };
-  for (const { what, name, input } of hostileInputs()) {
+  const perform = async ({ name, input }: HostileInput) => {
     const incoming = { ...callAs(context, owner), address: `10.1.${(calls >> 8) & 255}.${calls & 255}` };
+    calls += 1;
     const began = performance.now();
     const outcome = await operations[name].perform(incoming, input).then(
       () => "done" as const,
@@ -146,10 +149,16 @@ export async function hostileOperations(): Promise<{ calls: number; refused: Slo
         return "refused" as const;
       },
     );
-    const ms = performance.now() - began;
-    calls += 1;
-    if (ms > slowest[outcome].ms) slowest[outcome] = { ms, what };
-  }
+    return { outcome, ms: performance.now() - began };
+  };
+  const inputs = [...hostileInputs()];
+  const times: { readonly one: HostileInput; readonly outcome: "done" | "refused"; readonly ms: number }[] = [];
+  for (const one of inputs) times.push({ one, ...(await perform(one)) });
+  times.sort((one, other) => other.ms - one.ms);
+  let refused = 0;
+  for (const { one } of times.filter(({ outcome }) => outcome === "refused").slice(0, 5))
+    refused = Math.max(refused, await paced(3, async () => (await perform(one)).ms));
+  const done = times.find(({ outcome }) => outcome === "done");
   await context.close();
-  return { calls, ...slowest };
+  return { calls: inputs.length, refused, done: { ms: done?.ms ?? 0, what: done?.one.what ?? "" } };
 }

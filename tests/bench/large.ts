@@ -12,6 +12,7 @@ import { sha256, theContext } from "@/server/context";
 import { operations } from "@/server/operations";
 import { storeNewSite } from "@/server/site/file";
 import { callAs, theOwner } from "../../scripts/lib/studio";
+import { median, pace, paced, percentile, took } from "./pace";
 import { largeSite } from "./sample";
 
 const context = theContext();
@@ -79,7 +80,6 @@ const perform = (operation: string, input: object) =>
 async function publish(): Promise<number> {
   const begin = performance.now();
   const { job } = JSON.parse(await perform("publish.start", { site: key, leaveOut: [] })) as { job: string };
-  console.error(`publish.start answered after ${Math.round(performance.now() - begin)} ms`);
   for (;;) {
     const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));
     if (row?.state === "done") return (performance.now() - begin) / 1000;
@@ -116,18 +116,7 @@ async function visitorsP95(over: (elapsedMs: number) => boolean): Promise<number
     waits.push(visit());
     await new Promise((resolve) => setTimeout(resolve, begun + waits.length * 10 - performance.now()));
   }
-  const sorted = (await Promise.all(waits)).sort((one, other) => one - other);
-  return sorted[Math.floor(sorted.length * 0.95)] as number;
-}
-
-async function median(rounds: number, work: () => Promise<unknown>): Promise<number> {
-  const times: number[] = [];
-  for (let round = 0; round < rounds; round++) {
-    const begin = performance.now();
-    await work();
-    times.push(performance.now() - begin);
-  }
-  return times.sort((one, other) => one - other)[Math.floor(rounds / 2)] as number;
+  return percentile(await Promise.all(waits), 0.95);
 }
 
 // A process that has just begun is slow by itself, and so is a database that still writes down what came.
@@ -141,19 +130,18 @@ for (const accent of ["#7a3b12", "#1f4f7a", "#35642c"]) {
   await perform("brand.save", { site: key, brand, revision });
   await visitorsP95((ms) => ms > 8000);
   const idle = await visitorsP95((ms) => ms > 15_000);
+  const before = await pace();
   let over = false;
   const publishing = publish().finally(() => {
     over = true;
   });
   const busy = await visitorsP95(() => over);
-  rounds.push({ idle, busy, seconds: await publishing });
+  rounds.push({ idle, busy, seconds: (await publishing) / ((before + (await pace())) / 2) });
 }
-const middle = (values: readonly number[]) => [...values].sort((one, other) => one - other)[1] as number;
-const publishS = middle(rounds.map(({ seconds }) => seconds));
-const idleP95 = middle(rounds.map(({ idle }) => idle));
-const busyP95 = middle(rounds.map(({ busy }) => busy));
-const p95Ratio = middle(rounds.map(({ idle, busy }) => busy / idle));
-console.error(rounds.map(({ idle, busy, seconds }) => `${seconds} s, ${busy} ms beside ${idle} ms`).join("; "));
+const publishS = median(rounds.map(({ seconds }) => seconds));
+const idleP95 = median(rounds.map(({ idle }) => idle));
+const busyP95 = median(rounds.map(({ busy }) => busy));
+const p95Ratio = median(rounds.map(({ idle, busy }) => busy / idle));
 
 const page = site.pages[700] as SiteFile["pages"][number];
 await operations["pages.edit"].perform(incoming, {
@@ -167,8 +155,8 @@ const row = await findSite(context.db, key);
 if (!row) throw new Error("The site is gone.");
 const changed = (await changesWaiting(context.db, [row.id])).get(row.id);
 if (changed !== 1) throw new Error(`One change waits, and ${changed} were counted.`);
-const changesMs = await median(25, () => operations["publish.waiting"].perform(incoming, { site: key }));
-const listMs = await median(9, () => operations["sites.list"].perform(incoming, {}));
+const changesMs = await paced(25, () => took(() => operations["publish.waiting"].perform(incoming, { site: key })));
+const listMs = await paced(9, () => took(() => operations["sites.list"].perform(incoming, {})));
 console.log(JSON.stringify({ changesMs, listMs, publishS, p95Ratio, idleP95, busyP95 }));
 agent.destroy();
 await context.close();

@@ -8,6 +8,7 @@ import { operations } from "@/server/operations";
 import { importSite } from "@/server/site/file";
 import { addPicture } from "@/server/site/media";
 import { callAs, publishNow, readSiteFiles, theOwner } from "../../scripts/lib/studio";
+import { median, pace, took } from "./pace";
 import { largeSite } from "./sample";
 
 const context = theContext();
@@ -15,18 +16,23 @@ const owner = await theOwner(context);
 if (!owner) throw new Error("The demo data is missing.");
 const site = largeSite("bench-300", 300);
 const files = readSiteFiles("demo/oddlane") as Map<string, Uint8Array>;
-files.set("site.json", new TextEncoder().encode(writeSiteFile(site)));
 
-const begin = performance.now();
-await importSite(context, owner.studioId, files);
-const first = performance.now();
-await publishNow(context, owner, site.key, () => {});
-const released = performance.now();
+/** Imports the site and publishes it for the first time; answers what both took on the quiet machine, in ms. */
+async function firstTime(key: string) {
+  files.set("site.json", new TextEncoder().encode(writeSiteFile({ ...site, key })));
+  const before = await pace();
+  const imported = await took(() => importSite(context, (owner as NonNullable<typeof owner>).studioId, files));
+  const released = await took(() => publishNow(context, owner as NonNullable<typeof owner>, key, () => {}));
+  const now = (before + (await pace())) / 2;
+  return { both: (imported + released) / now, released: released / now };
+}
+// The last of three is the one that goes on.
+const firstTimes = [await firstTime("bench-300-a"), await firstTime("bench-300-b"), await firstTime(site.key)];
+const first = median(firstTimes.map(({ released }) => released));
 
 const incoming = callAs(context, owner);
 const call = await onSite(incoming, site.key, "words.write");
 const { id, studioId } = call.site;
-const median = (list: readonly number[]) => [...list].sort((one, other) => one - other)[list.length >> 1] as number;
 const times = [0, 1, 2, 3, 4];
 
 /** The section that a page begins with, and the page. */
@@ -37,9 +43,9 @@ function beginningOf(nth: number) {
 
 async function published(work: () => Promise<unknown>): Promise<number> {
   await work();
-  const from = performance.now();
-  await publishNow(context, owner as NonNullable<typeof owner>, site.key, () => {});
-  return performance.now() - from;
+  const before = await pace();
+  const ms = await took(() => publishNow(context, owner as NonNullable<typeof owner>, site.key, () => {}));
+  return ms / ((before + (await pace())) / 2);
 }
 
 const edit = (document: string, batch: string, edits: readonly object[]) =>
@@ -73,9 +79,9 @@ for (const time of times)
 if (!(await findSite(context.db, site.key))?.liveReleaseId) throw new Error("Nothing was published.");
 console.log(
   JSON.stringify({
-    importAndPublishS: (released - begin) / 1000,
-    uploadRatio: median(shown) / (released - first),
-    ratio: median(again) / (released - first),
+    importAndPublishS: median(firstTimes.map(({ both }) => both)) / 1000,
+    uploadRatio: median(shown) / first,
+    ratio: median(again) / first,
     peakMib: process.resourceUsage().maxRSS / 1024,
   }),
 );

@@ -9,6 +9,7 @@ import { definitionsOf, resolved } from "@/core/page/shared";
 import { openable } from "@/core/page/validate";
 import { createRenderer } from "@/core/render/render";
 import { styleRule } from "@/core/render/style";
+import { beside, took } from "./pace";
 import { largePage, largeSite, madeOf } from "./sample";
 
 const site = largeSite("bench-render", 1);
@@ -99,28 +100,30 @@ const reactMarkup = () => renderToStaticMarkup(createElement(Block, { node: page
 const reacts = () => Buffer.byteLength(reactMarkup());
 
 /** How many times as fast we are: the median over rounds in which both take turns. */
-export function renderVsReact(): number {
+export function renderVsReact(): Promise<number> {
   if (
     rendered()
       .parts.main.map((part) => part.html)
       .join("") !== reactMarkup()
   )
     throw new Error("The two renderings are not the same markup; the comparison would mean nothing.");
-  const time = (work: () => unknown) => {
-    const from = performance.now();
-    for (let count = 0; count < 12; count++) work();
-    return performance.now() - from;
-  };
+  const time = (work: () => unknown) =>
+    took(() => {
+      for (let count = 0; count < 12; count++) work();
+    });
   for (let count = 0; count < 30; count++) {
     ours();
     reacts();
   }
-  const ratios = Array.from({ length: 15 }, () => time(reacts) / time(ours)).sort((one, other) => one - other);
-  return ratios[7] as number;
+  return beside(
+    15,
+    () => time(reacts),
+    () => time(ours),
+  );
 }
 
 /** How many times as long a page of 100 shared sections with fills takes as the same page resolved, the median of rounds in turns. */
-export function sharedVsPlain(): number {
+export async function sharedVsPlain(): Promise<number> {
   const opened = (node: PageNode): PageNode => ({
     ...node,
     ...(openable(node).length ? { open: openable(node) } : {}),
@@ -156,14 +159,17 @@ export function sharedVsPlain(): number {
   // Copies of their own for each rendering: nothing may be at hand from the one before.
   const time = (body: PageNode) => {
     const copies = Array.from({ length: 8 }, () => structuredClone(body));
-    const from = performance.now();
-    for (const copy of copies) createRenderer(withShared, options).render(page, copy);
-    return performance.now() - from;
+    return took(() => {
+      for (const copy of copies) createRenderer(withShared, options).render(page, copy);
+    });
   };
-  for (let round = 0; round < 25; round++) {
-    time(whole);
-    time(plain);
-  }
-  const ratios = Array.from({ length: 25 }, () => time(whole) / time(plain)).sort((one, other) => one - other);
-  return ratios[12] as number;
+  const inTurns = () =>
+    beside(
+      25,
+      () => time(whole),
+      () => time(plain),
+    );
+  // The first time is for what runs it to be compiled.
+  await inTurns();
+  return inTurns();
 }

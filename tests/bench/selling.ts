@@ -18,6 +18,7 @@ import { readTable } from "@/server/shop/imports";
 import { makeProduct } from "@/server/shop/products";
 import { rushFor } from "@/server/testing/buyers.test-kit";
 import { callAs, operator, publishNow, theOwner } from "../../scripts/lib/studio";
+import { beside, median, pace, paced, took } from "./pace";
 
 const context = theContext();
 Object.assign(context, { payments: paymentsInside(context.db) });
@@ -74,6 +75,7 @@ async function priceLiveMs(): Promise<number> {
   const { slug } = (await operate("sites.frame", {})).pages.find(({ id }: { id: string }) => id === pages.catalog);
   let slowest = 0;
   for (let nth = 0; nth < 9; nth++) {
+    const before = await pace();
     const { product, revision } = await operate("shop.product", { product: mug.id });
     const price = 5000 + nth * 111;
     const began = performance.now();
@@ -83,7 +85,8 @@ async function priceLiveMs(): Promise<number> {
       if (performance.now() - began > 20_000) throw new Error("The new price is not seen.");
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
-    slowest = Math.max(slowest, performance.now() - began);
+    const ms = performance.now() - began;
+    slowest = Math.max(slowest, ms / ((before + (await pace())) / 2));
   }
   return slowest;
 }
@@ -112,56 +115,68 @@ const buyer = {
   ...{ "address.name": "Nuala Byrne", "address.street": "3 Quay Street", "address.city": "Galway" },
   ...{ "address.postcode": "H91 AB12", "address.country": "IE" },
 };
-const count = 240;
-for (let nth = 0; nth < count; nth++)
+const [rounds, each] = [4, 60];
+for (let nth = 0; nth < rounds * each; nth++)
   await addToCart(context, site.key, buying(nth), { deed: "add", variant: "bench-many" });
-const checkouts = await perSecond(count, 8, async (nth) => {
-  const done = await checkOut(context, site.key, buying(nth), buyer);
-  if (!("order" in done)) throw new Error("A checkout made no order.");
-});
-const rows = await perSecond(count * 4, 8, (nth) =>
-  context.db.execute(sql`insert into rate_limits (\`key\`, points, expire) values (${`bench-${nth}`}, 1, 0)`),
+const rates: number[] = [];
+const ratio = await beside(
+  rounds,
+  async (round) => {
+    const rate = await perSecond(each, 8, async (nth) => {
+      const done = await checkOut(context, site.key, buying(round * each + nth), buyer);
+      if (!("order" in done)) throw new Error("A checkout made no order.");
+    });
+    rates.push(rate);
+    return rate;
+  },
+  (round) =>
+    perSecond(each * 4, 8, (nth) => {
+      const key = `bench-${round}-${nth}`;
+      return context.db.execute(sql`insert into rate_limits (\`key\`, points, expire) values (${key}, 1, 0)`);
+    }),
 );
+const checkouts = median(rates);
 
 const header = "Name,SKU,Price,Stock,Category\n";
-const table = Buffer.from(
-  header +
-    Array.from(
-      { length: 10_000 },
-      (_, nth) => `Bench ware ${nth},BW-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
-    ).join(""),
-);
+const table = (round: number) =>
+  Buffer.from(
+    header +
+      Array.from(
+        { length: 10_000 },
+        (_, nth) => `Bench ware ${round}-${nth},BW-${round}-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
+      ).join(""),
+  );
 let peak = 0;
 const watch = setInterval(() => {
   peak = Math.max(peak, process.memoryUsage().rss);
 }, 50);
 const idle = process.memoryUsage().rss;
-const began = performance.now();
 const runner = startRunner(context, jobKinds, 50);
-const call = await onSite(incoming, site.key, "widgets.change");
-const { import: id } = (await readTable(call, "bench.csv", table)) as { import: string };
-const until = async (state: string) => {
-  for (;;) {
-    const [row] = await context.db.select().from(shopImports).where(eq(shopImports.id, id));
-    if (row?.state === state) return;
-    if (row?.problem) throw new Error(row.problem);
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-};
-const { mapping } = (await operate("shop.import", { import: id, from: 0 })) as { mapping: object };
-await operate("shop.planImport", { import: id, mapping });
-await until("planned");
-await operate("shop.runImport", { import: id });
-await until("done");
-const csvS = (performance.now() - began) / 1000;
+/** Reads a table of ten thousand, plans it and makes its products. */
+async function bringIn(bytes: Buffer): Promise<void> {
+  const call = await onSite(incoming, (site as NonNullable<typeof site>).key, "widgets.change");
+  const { import: id } = (await readTable(call, "bench.csv", bytes)) as { import: string };
+  const until = async (state: string) => {
+    for (;;) {
+      const [row] = await context.db.select().from(shopImports).where(eq(shopImports.id, id));
+      if (row?.state === state) return;
+      if (row?.problem) throw new Error(row.problem);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  const { mapping } = (await operate("shop.import", { import: id, from: 0 })) as { mapping: object };
+  await operate("shop.planImport", { import: id, mapping });
+  await until("planned");
+  await operate("shop.runImport", { import: id });
+  await until("done");
+}
+const csvS = (await paced(3, (round) => took(() => bringIn(table(round))))) / 1000;
 clearInterval(watch);
 await runner.stop();
 // The demo is as it was for what comes after it.
 await operate("widgets.remove", { widget });
 await context.db.delete(shopOrders).where(eq(shopOrders.siteId, site.id));
 await context.db.delete(shopCarts).where(eq(shopCarts.siteId, site.id));
-console.log(
-  JSON.stringify({ priceLive, rush, checkouts, ratio: checkouts / rows, csvS, csvMib: (peak - idle) / (1 << 20) }),
-);
+console.log(JSON.stringify({ priceLive, rush, checkouts, ratio, csvS, csvMib: (peak - idle) / (1 << 20) }));
 await context.close();
 process.exit(0);

@@ -15,7 +15,7 @@ import type { Top } from "@/core/page/surround/top";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
-import { expectAccessible, saved, signIn, siteAddress } from "./studio";
+import { copyWorkshop, expectAccessible, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 let last = 0;
@@ -327,10 +327,7 @@ test.describe("a real site", () => {
   }
 
   test("the demo’s pages are sound at every width", { tag: "@long" }, async ({ page }) => {
-    const made = await page.request.post("/api/do/sites.copy", {
-      data: { site: "wrenfield", key: site, name: "Checked" },
-    });
-    expect(made.ok(), await made.text()).toBe(true);
+    await copyWorkshop(page, site, "Checked");
     await page.goto(`/s/${site}/checks`);
     await measured(page);
     await expect(row(page, "Scrolls sideways")).toHaveCount(0);

@@ -4,7 +4,7 @@ import { deflateSync } from "node:zlib";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { extent } from "../extent";
-import { expectAccessible, operator, signIn } from "./studio";
+import { copyWorkshop, expectAccessible, operator, signIn } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -51,10 +51,7 @@ function bomb(): Buffer {
 }
 
 test("a site of its own", async ({ page }) => {
-  const made = await page.request.post("/api/do/sites.copy", {
-    data: { site: "wrenfield", key: site, name: "Pictured" },
-  });
-  expect(made.ok(), await made.text()).toBe(true);
+  await copyWorkshop(page, site, "Pictured");
 });
 
 /** Pictures that come at once, beside those that a copy of the workshop has. */

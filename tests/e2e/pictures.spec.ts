@@ -2,7 +2,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { expectAccessible, frame, onPage, openPage, port, saved, signIn, siteAddress } from "./studio";
+import { copyWorkshop, expectAccessible, frame, onPage, openPage, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -32,10 +32,7 @@ async function answer(page: Page, path: string) {
 }
 
 test("a site of its own", { tag: "@long" }, async ({ page }) => {
-  const made = await page.request.post("/api/do/sites.copy", {
-    data: { site: "wrenfield", key: site, name: "Cropped" },
-  });
-  expect(made.ok(), await made.text()).toBe(true);
+  await copyWorkshop(page, site, "Cropped");
 });
 
 test("how many characters fit is told at each width while one writes, and writing so many keeps the lines", {

@@ -356,29 +356,6 @@ test("an editor changes words, and finds no layout to change", async ({ browser 
   await page.close();
 });
 
-test("the popup on a phone of 320 px: within the window, focus inside, Escape closes it and gives focus back", {
-  tag: "@long",
-}, async ({ browser }) => {
-  const page = await browser.newPage({ viewport: { width: 320, height: 640 } });
-  await page.goto(siteAddress("wrenfield"));
-  const opener = page.getByRole("button", { name: "Write to me before the next one" });
-  await opener.focus();
-  await page.keyboard.press("Enter");
-  const dialog = page.getByRole("dialog", { name: "Be there when the kiln opens" });
-  await expect(dialog).toBeVisible();
-  const box = await dialog.boundingBox();
-  expect(box && box.x >= 0 && box.x + box.width <= 320).toBe(true);
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);
-  for (let press = 0; press < 8; press++) {
-    await page.keyboard.press("Tab");
-    expect(await page.evaluate(() => document.activeElement?.tagName)).toBe("SITE-POPUP");
-  }
-  await page.keyboard.press("Escape");
-  await expect(dialog).toBeHidden();
-  await expect(opener).toBeFocused();
-  await page.close();
-});
-
 test("published pages are accessible, wide and on a phone, and their menu works without a script", async ({
   browser,
 }) => {

@@ -1,6 +1,6 @@
 // The frame around the pages: which header stands where and why, the tree of pages, redirects, patterns; then as a visitor.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, expectSome, frame, port, saved, signIn, siteAddress } from "./studio";
+import { copyWorkshop, expectAccessible, expectSome, frame, port, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -27,10 +27,7 @@ async function ledTo(page: Page, path: string) {
 const sideways = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 
 test("a site of its own", async ({ page }) => {
-  const made = await page.request.post("/api/do/sites.copy", {
-    data: { site: "wrenfield", key: site, name: "Clay Road" },
-  });
-  expect(made.ok(), await made.text()).toBe(true);
+  await copyWorkshop(page, site, "Clay Road");
 });
 
 test("headers by page, group and address: each page says which it has and by which rule", async ({ page }) => {

@@ -72,7 +72,7 @@ export function operator(page: () => Page, site: string) {
     },
     /** A copy of the demo's workshop over which no letter opens by itself. */
     copyWorkshop: async (name: string) => {
-      await page().request.post("/api/do/sites.copy", { data: { site: "wrenfield", key: site, name } });
+      await copyWorkshop(page(), site, name);
       const { widgets } = await call<{ widgets: KeptWidget[] }>("sites.frame", {});
       for (const widget of widgets.filter(({ kind }) => kind === "popup")) await change(widget, { triggers: [] });
     },
@@ -89,6 +89,12 @@ export function operator(page: () => Page, site: string) {
       return id;
     },
   };
+}
+
+/** A site of one's own: a copy of the demo's workshop, made from one that no test changes. */
+export async function copyWorkshop(page: Page, key: string, name: string): Promise<void> {
+  const made = await page.request.post("/api/do/sites.copy", { data: { site: "wrenfield-kept", key, name } });
+  expect(made.ok(), await made.text()).toBe(true);
 }
 
 export interface KeptWidget {

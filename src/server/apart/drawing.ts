@@ -39,15 +39,71 @@ const meansToRun = (tag: string, attributes: Readonly<Record<string, string>>) =
     ([name, value]) => /^on[a-z]/i.test(name) || /^(?:java|vb)script:/i.test(value.replace(/[^a-z:]/gi, "")),
   );
 
+/** Most elements that a drawing may draw, those that it repeats counted each time. */
+export const mostDrawn = 200_000;
+/** How deep what is named may stand in what is named, by place or by reference. */
+const mostDepth = 200;
+
+/** Counts what a drawing draws: an element that is referred to is drawn wherever that is. */
+class Drawn {
+  private readonly parts = new Map([["", { own: 0, refers: [] as string[] }]]);
+  /** Names of the elements that are open, the innermost last; "" for the drawing and for what has no name of its own. */
+  private readonly open: string[] = [];
+  private readonly innermost: string[] = [""];
+
+  opens(tag: string, attributes: Readonly<Record<string, string>>): void {
+    // Whatever is filled by a gradient, that is drawn once.
+    const id = /gradient$/i.test(tag) ? "" : (attributes.id ?? "");
+    const named = id !== "" && !this.parts.has(id);
+    const around = this.parts.get(this.innermost.at(-1) ?? "");
+    if (named) {
+      this.parts.set(id, { own: 0, refers: [] });
+      around?.refers.push(id);
+      this.innermost.push(id);
+    }
+    this.open.push(named ? id : "");
+    const part = this.parts.get(this.innermost.at(-1) ?? "");
+    if (!part) return;
+    part.own += 1;
+    for (const [name, value] of Object.entries(attributes)) {
+      if (/^(?:xlink:)?href$/.test(name)) part.refers.push(value.trim().slice(1));
+      else for (const [, to] of value.matchAll(/url\(\s*["']?#([^)"'\s]+)/g)) part.refers.push(to as string);
+    }
+  }
+
+  closes(): void {
+    if (this.open.pop()) this.innermost.pop();
+  }
+
+  /** How many elements are drawn in all; Infinity where they stand too deep in each other, or in themselves. */
+  count(): number {
+    const counted = new Map<string, number>();
+    const of = (id: string, depth: number): number => {
+      const known = counted.get(id);
+      if (known !== undefined) return known;
+      const part = this.parts.get(id);
+      if (!part) return 0;
+      if (depth > mostDepth) return Number.POSITIVE_INFINITY;
+      const sum = part.refers.reduce((all, to) => all + of(to, depth + 1), part.own);
+      counted.set(id, sum);
+      return sum;
+    };
+    return of("", 0);
+  }
+}
+
 export interface CleanDrawing {
   /** Without anything that could run or fetch; "" where nothing is left. Cleaning it again changes nothing. */
   readonly text: string;
   /** It held something that was to run. */
   readonly ran: boolean;
+  /** How many elements it draws, repeated ones each time. */
+  readonly drawn: number;
 }
 
 export function cleanDrawing(text: string): CleanDrawing {
   let ran = false;
+  const drawn = new Drawn();
   const cleaned = sanitize(text, {
     allowedTags: elements,
     allowedAttributes: false,
@@ -59,9 +115,11 @@ export function cleanDrawing(text: string): CleanDrawing {
     parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false, recognizeCDATA: true },
     onOpenTag: (tag, attributes) => {
       ran ||= meansToRun(tag, attributes);
+      drawn.opens(tag, attributes);
     },
+    onCloseTag: () => drawn.closes(),
     transformTags: { "*": (tagName, attributes) => ({ tagName, attribs: cleanAttributes(attributes) }) },
     exclusiveFilter: ({ tag, text: inner }) => tag === "style" && (fetches(inner) || inner.includes("<")),
   }).trim();
-  return { text: cleaned.startsWith("<svg") ? cleaned : "", ran };
+  return { text: cleaned.startsWith("<svg") ? cleaned : "", ran, drawn: drawn.count() };
 }

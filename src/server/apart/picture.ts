@@ -5,7 +5,7 @@ import sharp, { type Metadata, type Sharp } from "sharp";
 import { coloursAcross, lighterBy } from "@/core/media/alike";
 import type { MediaEntry } from "@/core/site/site";
 import type { Answer } from "./answer";
-import { cleanDrawing, largestDrawing } from "./drawing";
+import { cleanDrawing, largestDrawing, mostDrawn } from "./drawing";
 
 export type Picture = Pick<MediaEntry, "type" | "widthPx" | "heightPx" | "tint" | "moves">;
 
@@ -163,12 +163,14 @@ async function readDrawing(file: Uint8Array): Promise<Answer<ReadPicture>> {
     return refused("This drawing (SVG) is not written in UTF-8. Save it so, and send that.");
   }
   if (!/<svg[\s>]/i.test(text)) return refused(noPicture);
-  const { text: cleaned, ran } = cleanDrawing(text);
+  const { text: cleaned, ran, drawn } = cleanDrawing(text);
   if (ran)
     return refused(
       "This drawing (SVG) holds a script, which a picture has no use for. Save it without, or as PNG, and send that.",
     );
   if (!cleaned) return refused(noPicture);
+  if (drawn > mostDrawn)
+    return refused("This drawing (SVG) repeats its parts too often. Simplify it, or save it as PNG and send that.");
   const bytes = Buffer.from(cleaned);
   try {
     const { width, height } = await sharp(bytes, options).metadata();

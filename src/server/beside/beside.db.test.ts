@@ -55,17 +55,29 @@ test("a release of many pages is begun and put together beside, and is whole", a
   expect(pages).toHaveLength(61);
   expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(started.release);
   expect(children().length).toBeGreaterThan(0);
-  // They give way to visitors.
-  for (const pid of children()) expect(statOf(pid)[16]).toBe("19");
 });
 
 test("where it may, it takes only what others leave: it is of the idle class before it does anything", async () => {
-  const child = await start(".webitor/build/beside.mjs", false);
+  const child = await start(".webitor/build/beside.mjs", "idle");
   const { pid = 0 } = child;
   // The program that sets the class becomes the process.
   while (!readFileSync(`/proc/${pid}/cmdline`, "utf8").startsWith(process.execPath)) await setImmediate();
   expect(statOf(pid)[38]).toBe(existsSync("/usr/bin/chrt") ? "5" : "0");
   child.kill("SIGKILL");
+});
+
+test("where it is to have a low share it makes itself a nice one, and where it is to have its share it does not", async () => {
+  const [low, equal] = [
+    await start(".webitor/build/beside.mjs", "low"),
+    await start(".webitor/build/beside.mjs", "equal"),
+  ];
+  // Which of the two is ready first does not matter: what is asked of the other is asked once it has answered.
+  const ready = new Promise((resolve) => equal.once("message", resolve));
+  equal.send({ id: 1, settings: studio.context.settings, task: "release", given: { release: "none" } });
+  while (statOf(low.pid ?? 0)[16] !== "19") await setImmediate();
+  await ready;
+  expect(statOf(equal.pid ?? 0)[16]).toBe("0");
+  for (const one of [low, equal]) one.kill("SIGKILL");
 });
 
 test("what changed is told, and what is refused is refused with the same words", async () => {

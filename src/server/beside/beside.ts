@@ -5,7 +5,7 @@ import { resolve as absolute } from "node:path";
 import type { Context } from "../context";
 import { keptOfDatabase } from "../kept";
 import { Problem } from "../problem";
-import type { Settings } from "../settings";
+import type { BesideShare, Settings } from "../settings";
 
 /** What can be done beside, by name: what is sent along and what comes back. */
 export interface BesideTasks {
@@ -67,19 +67,19 @@ class NotBegun extends Error {}
 
 /**
  * Starts a process. On Linux it is of the idle class (sched(7)), which leaves a core the moment a visitor wants it;
- * elsewhere, without the program that sets the class, or when a `plain` one is asked for, it makes itself a nice one.
+ * elsewhere, without the program that sets the class, or where it is to have a low share, it makes itself a nice one.
  */
-export function start(script: string, plain: boolean): Promise<ChildProcess> {
+export function start(script: string, share: BesideShare): Promise<ChildProcess> {
   const options = {
     stdio: ["ignore", "inherit", "inherit", "ipc"] as ("ignore" | "inherit" | "ipc")[],
-    env: { ...process.env, ...keepsMemory, [besideVariable]: "1" },
+    env: { ...process.env, ...keepsMemory, [besideVariable]: share },
   };
-  const nice = () => fork(script, { ...options, execArgv: [...flags] });
-  if (plain) return Promise.resolve(nice());
+  const plain = () => fork(script, { ...options, execArgv: [...flags] });
+  if (share !== "idle") return Promise.resolve(plain());
   return new Promise((resolve) => {
     const idle = spawn("chrt", ["--idle", "0", process.execPath, ...flags, script], options);
     idle.once("spawn", () => resolve(idle));
-    idle.once("error", () => resolve(nice()));
+    idle.once("error", () => resolve(plain()));
   });
 }
 
@@ -180,12 +180,12 @@ keptOfDatabase({
 });
 
 /** The process for a task; two who ask at once get the same. */
-async function processFor(context: Context, task: keyof BesideTasks, plain: boolean): Promise<Beside> {
+async function processFor(context: Context, task: keyof BesideTasks, share: BesideShare): Promise<Beside> {
   const known = kept.get(task);
   // Not awaited where there is none: two who ask at once are to get the same.
   const one = known && (await known);
   if (one && !one.over) return one;
-  const begun = start(absolute(context.settings.buildFolder, "beside.mjs"), plain).then((child) => new Beside(child));
+  const begun = start(absolute(context.settings.buildFolder, "beside.mjs"), share).then((child) => new Beside(child));
   kept.set(task, begun);
   return begun;
 }
@@ -200,12 +200,12 @@ export async function beside<T extends keyof BesideTasks>(
   given: BesideTasks[T]["takes"],
   told: (done: number) => Promise<void> = async () => {},
 ): Promise<BesideTasks[T]["gives"]> {
-  const ask = async (plain: boolean) =>
-    (await processFor(context, task, plain || !context.settings.besideIdle)).ask(context, task, given, told);
+  const { besideShare } = context.settings;
+  const ask = async (share: BesideShare) => (await processFor(context, task, share)).ask(context, task, given, told);
   try {
-    return await ask(false);
+    return await ask(besideShare);
   } catch (error) {
-    if (error instanceof NotBegun) return await ask(true);
+    if (error instanceof NotBegun) return await ask(besideShare === "idle" ? "low" : besideShare);
     throw error;
   }
 }

@@ -5,9 +5,9 @@ import { type Context, createContext } from "../context";
 import { type OperationName, operations } from "../operations";
 import { Problem } from "../problem";
 import { buildRelease } from "../release/build";
-import type { Asked, BesideTasks, Said } from "./beside";
+import { type Asked, type BesideTasks, besideVariable, type Said } from "./beside";
 
-setPriority(constants.priority.PRIORITY_LOW);
+if (process.env[besideVariable] !== "equal") setPriority(constants.priority.PRIORITY_LOW);
 process.on("disconnect", () => process.exit(0));
 
 const tasks: {

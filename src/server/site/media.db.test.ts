@@ -24,8 +24,8 @@ beforeAll(async () => {
 });
 afterAll(() => studio.close());
 
-const picture = (shade: number, width = 1200) =>
-  sharp({ create: { width, height: 800, channels: 3, background: { r: shade, g: 80, b: 80 } } })
+const picture = (shade: number, width = 1200, height = 800) =>
+  sharp({ create: { width, height, channels: 3, background: { r: shade, g: 80, b: 80 } } })
     .jpeg()
     .toBuffer();
 const refusal = (work: Promise<unknown>): Promise<Problem> =>
@@ -181,7 +181,7 @@ describe("what is kept of what comes", () => {
     ).join("");
     const bomb = `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><defs><g id="g0"><rect width="1" height="1"/></g>${nested}</defs><use href="#g12"/></svg>`;
     for (const [file, says] of [
-      [bomb, /can't be drawn|too long/],
+      [bomb, /repeats its parts too often/],
       [`<svg>${"x".repeat(2 << 20)}</svg>`, /at most 1 MB/],
       ["<svg>", /can't be drawn|not a picture/],
       ["<!-- a --><html><script>alert(1)</script></html>", /not a picture/],
@@ -231,7 +231,13 @@ describe("what is kept of what comes", () => {
   });
 
   test("a job makes all that pages will ask for, some pictures at a time, and comes back for the others", async () => {
-    for (let shade = 40; shade < 46; shade += 1) await addPicture(context, site, `${shade}.jpg`, await picture(shade));
+    // What other tests brought is not its work here.
+    await context.db
+      .update(media)
+      .set({ made: true, print: "0".repeat(16) })
+      .where(eq(media.made, false));
+    const small = (shade: number) => picture(shade, 500, 20);
+    for (let shade = 40; shade < 46; shade += 1) await addPicture(context, site, `${shade}.jpg`, await small(shade));
     const runner = startRunner(context, jobKinds, 20);
     const unmade = () => context.db.select().from(media).where(eq(media.made, false));
     // Wait: for what the runner does by itself.
@@ -240,10 +246,10 @@ describe("what is kept of what comes", () => {
     expect(
       (await context.db.select().from(media)).every(({ print, type }) => print || !type.startsWith("image/")),
     ).toBe(true);
-    const { hash } = await addPicture(context, site, "44.jpg", await picture(44));
+    const { hash } = await addPicture(context, site, "44.jpg", await small(44));
     const forms = await context.db.select().from(mediaVariants).where(eq(mediaVariants.hash, hash));
     expect(forms.map(({ form, widthPx }) => `${form} ${widthPx}`).sort()).toEqual(
-      ["avif", "jpeg", "webp"].flatMap((form) => [1200, 480, 960].map((width) => `${form} ${width}`)).sort(),
+      ["avif", "jpeg", "webp"].flatMap((form) => [480, 500].map((width) => `${form} ${width}`)).sort(),
     );
   });
 });

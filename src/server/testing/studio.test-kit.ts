@@ -42,7 +42,7 @@ const contextAt = (url: string): Context => {
       WEBITOR_PORT: "4499",
       WEBITOR_SECRET: "a-secret-for-integration-tests",
       // However busy the machine is.
-      WEBITOR_BESIDE_IDLE: "0",
+      WEBITOR_BESIDE_SHARE: "equal",
     }),
   );
   return Object.assign(context, { payments: paymentsInside(context.db) });
