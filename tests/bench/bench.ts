@@ -171,8 +171,10 @@ async function editToStage(site: string, sections: number): Promise<number> {
       },
       [from, count] as const,
     );
-  await edits(0, 20);
-  const ms = await paced(4, async (nth) => percentile(await edits(20 + nth * 30, 30), 0.95));
+  // A page of hundreds takes its second to be drawn after each.
+  const [rounds, each] = sections > 200 ? [3, 12] : [4, 30];
+  await edits(0, 10);
+  const ms = await paced(rounds, async (nth) => percentile(await edits(10 + nth * each, each), 0.95));
   await browser.close();
   return ms;
 }
@@ -373,11 +375,15 @@ const figures: Figure[] = [
   },
   {
     name: "edit-to-stage-p95-ms",
-    value: () => editToStage("bench-300", 200),
+    value: async () => {
+      // It makes the site.
+      await publishing();
+      return editToStage("bench-300", 200);
+    },
     unit: "ms",
     wanted: 16.7,
     better: "lower",
-    how: "script time in Chromium until the other frame shows it, four times 30 edits after 20",
+    how: "script time in Chromium until the other frame shows it, four times 30 edits after 10",
   },
   {
     name: "converge-3-browsers-ms",
@@ -656,7 +662,11 @@ const large = once(() =>
     busyP95: number;
   }>("tests/bench/large.ts", { WEBITOR_STUDIO_PICTURES: "20000" }),
 );
-const exporting = once(() => measured<{ mib: number; bytes: number }>("tests/bench/export.ts"));
+const exporting = once(async () => {
+  // It makes the site.
+  await large();
+  return measured<{ mib: number; bytes: number }>("tests/bench/export.ts");
+});
 figures.push(
   {
     name: "export-10000-media-mib",
@@ -885,18 +895,20 @@ const asJson = process.argv.includes("--json");
 const begun = performance.now();
 const missed: string[] = [];
 for (const { name, value, unit, wanted, better, how, from } of asked) {
+  const since = performance.now();
   const measured = await value();
+  const took = Math.round((performance.now() - since) / 1000);
   const met = better === "higher" ? measured >= wanted : measured <= wanted;
   const said = typeof how === "string" ? how : await how();
   if (!met && from === undefined) missed.push(name);
   if (asJson) {
-    console.log(JSON.stringify({ name, value: measured, unit, wanted, better, met, from, how: said }));
+    console.log(JSON.stringify({ name, value: measured, unit, wanted, better, met, from, how: said, seconds: took }));
     continue;
   }
   const mark = met ? "  " : from === undefined ? "NO" : "..";
   const later = from === undefined ? "" : `, wanted from issue ${from}`;
   const bar = `${better === "higher" ? "at least" : "at most"} ${wanted}${later}`;
-  console.log(`${mark} ${name.padEnd(40)} ${measured.toFixed(3).padStart(12)} ${unit} (${bar}): ${said}`);
+  console.log(`${mark} ${name.padEnd(40)} ${measured.toFixed(3).padStart(12)} ${unit} (${bar}): ${said}; ${took} s`);
 }
 const seconds = Math.round((performance.now() - begun) / 1000);
 if (!asJson)

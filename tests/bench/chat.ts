@@ -1,6 +1,4 @@
 // Figures of the chat: how often it is right, against plain full-text search by a package, and what it takes for a site of 500 pages.
-import { setFlagsFromString } from "node:v8";
-import { runInNewContext } from "node:vm";
 import MiniSearch from "minisearch";
 import { ChatEngine } from "@/core/chat/engine";
 import type { KnownPage } from "@/core/chat/knowledge";
@@ -14,7 +12,7 @@ import { oddlaneQuestions } from "../chat/oddlane";
 import type { Question } from "../chat/question";
 import { knowledgeFor, knownPages, siteFile } from "../chat/site";
 import { wrenfieldQuestions } from "../chat/wrenfield";
-import { beside, paced, percentile, took } from "./pace";
+import { beside, collect, paced, percentile, took } from "./pace";
 
 const all: readonly Question[] = [...wrenfieldQuestions, ...oddlaneQuestions, ...laterQuestions, ...heldOutQuestions];
 
@@ -100,8 +98,6 @@ export interface ChatLarge {
 export async function chatLarge(): Promise<ChatLarge> {
   const site = siteFile("wrenfield");
   // What was let go of before must not be counted, nor what is not yet let go of.
-  setFlagsFromString("--expose-gc");
-  const collect = runInNewContext("gc") as () => void;
   collect();
   const before = process.memoryUsage().heapUsed;
   const put = (into: ChatEngine, page: KnownPage) => {

@@ -1,6 +1,8 @@
 // What time is measured in: rounds of what is measured and of a piece of work that is always the same, in turns, so that a busy
 // machine moves both.
 import { createHash } from "node:crypto";
+import { setFlagsFromString } from "node:v8";
+import { runInNewContext } from "node:vm";
 
 /** What that work takes on the machine of the figures when nothing else runs there, in ms. */
 const quietMs = 20;
@@ -19,6 +21,10 @@ function knownWork(): void {
     createHash("sha256").update(JSON.stringify(read)).digest();
   }
 }
+
+setFlagsFromString("--expose-gc");
+/** Clears memory that nobody holds any more. */
+export const collect = runInNewContext("gc") as () => void;
 
 /** The value that `part` (0 to 1) of all lie below. */
 export const percentile = (values: readonly number[], part: number): number =>

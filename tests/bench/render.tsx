@@ -9,7 +9,7 @@ import { definitionsOf, resolved } from "@/core/page/shared";
 import { openable } from "@/core/page/validate";
 import { createRenderer } from "@/core/render/render";
 import { styleRule } from "@/core/render/style";
-import { beside, took } from "./pace";
+import { beside, collect, took } from "./pace";
 import { largePage, largeSite, madeOf } from "./sample";
 
 const site = largeSite("bench-render", 1);
@@ -107,10 +107,12 @@ export function renderVsReact(): Promise<number> {
       .join("") !== reactMarkup()
   )
     throw new Error("The two renderings are not the same markup; the comparison would mean nothing.");
-  const time = (work: () => unknown) =>
-    took(() => {
+  const time = (work: () => unknown) => {
+    collect();
+    return took(() => {
       for (let count = 0; count < 12; count++) work();
     });
+  };
   for (let count = 0; count < 30; count++) {
     ours();
     reacts();
@@ -159,6 +161,8 @@ export async function sharedVsPlain(): Promise<number> {
   // Copies of their own for each rendering: nothing may be at hand from the one before.
   const time = (body: PageNode) => {
     const copies = Array.from({ length: 8 }, () => structuredClone(body));
+    // What was copied is not to be cleared away while one of the two is timed.
+    collect();
     return took(() => {
       for (const copy of copies) createRenderer(withShared, options).render(page, copy);
     });

@@ -16,11 +16,21 @@ const named = ({ path, context }) => relative(context.config.rootDir, path);
 
 const isDoneInFull = ({ path }) => readFileSync(path, "utf8").includes("tests/extent");
 
+const lengthOf = (test) => lengths[named(test)] ?? 0;
+
+/** While one worker makes the states that tests of the database begin from, the others have something else to do. */
+function begun(longestFirst) {
+  const ofDatabase = longestFirst.find(({ path }) => path.endsWith(".db.test.ts"));
+  if (!ofDatabase) return longestFirst;
+  const others = longestFirst.filter(({ path }) => !path.endsWith(".db.test.ts")).slice(0, 2);
+  const first = [ofDatabase, ...others];
+  return [...first, ...longestFirst.filter((test) => !first.includes(test))];
+}
+
 export default class SeededSequencer extends Sequencer {
   sort(tests) {
     const byName = [...tests].sort((one, other) => (one.path < other.path ? -1 : 1));
-    if (process.env.WEBITOR_SHUFFLE !== "1")
-      return byName.sort((one, other) => (lengths[named(other)] ?? 0) - (lengths[named(one)] ?? 0));
+    if (process.env.WEBITOR_SHUFFLE !== "1") return begun(byName.sort((one, other) => lengthOf(other) - lengthOf(one)));
     const next = numbers(Number(process.env.WEBITOR_SEED ?? 1));
     return byName
       .map((test) => ({ test, at: isDoneInFull(test) ? next() - 1 : next() }))
