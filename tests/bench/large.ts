@@ -121,15 +121,15 @@ async function visitorsP95(over: (elapsedMs: number) => boolean): Promise<number
 
 // A process that has just begun is slow by itself, and so is a database that still writes down what came.
 await perform("publish.waiting", { site: key });
-await visitorsP95((ms) => ms > 12_000);
+await visitorsP95((ms) => ms > 6000);
 /** What visitors wait while all pages are published, beside what they wait just before: all pages have another colour each time. */
 const rounds: { idle: number; busy: number; seconds: number }[] = [];
 for (const accent of ["#7a3b12", "#1f4f7a", "#35642c"]) {
   const { revision } = (await findSite(context.db, key)) ?? { revision: 0 };
   const brand = { ...site.brand, colours: { ...site.brand.colours, accent } };
   await perform("brand.save", { site: key, brand, revision });
-  await visitorsP95((ms) => ms > 8000);
-  const idle = await visitorsP95((ms) => ms > 15_000);
+  await visitorsP95((ms) => ms > 4000);
+  const idle = await visitorsP95((ms) => ms > 8000);
   const before = await pace();
   let over = false;
   const publishing = publish().finally(() => {

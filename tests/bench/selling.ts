@@ -138,14 +138,13 @@ const ratio = await beside(
 const checkouts = median(rates);
 
 const header = "Name,SKU,Price,Stock,Category\n";
-const table = (round: number) =>
-  Buffer.from(
-    header +
-      Array.from(
-        { length: 10_000 },
-        (_, nth) => `Bench ware ${round}-${nth},BW-${round}-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
-      ).join(""),
-  );
+const table = Buffer.from(
+  header +
+    Array.from(
+      { length: 10_000 },
+      (_, nth) => `Bench ware ${nth},BW-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
+    ).join(""),
+);
 let peak = 0;
 const watch = setInterval(() => {
   peak = Math.max(peak, process.memoryUsage().rss);
@@ -153,9 +152,9 @@ const watch = setInterval(() => {
 const idle = process.memoryUsage().rss;
 const runner = startRunner(context, jobKinds, 50);
 /** Reads a table of ten thousand, plans it and makes its products. */
-async function bringIn(bytes: Buffer): Promise<void> {
+async function bringIn(): Promise<void> {
   const call = await onSite(incoming, (site as NonNullable<typeof site>).key, "widgets.change");
-  const { import: id } = (await readTable(call, "bench.csv", bytes)) as { import: string };
+  const { import: id } = (await readTable(call, "bench.csv", table)) as { import: string };
   const until = async (state: string) => {
     for (;;) {
       const [row] = await context.db.select().from(shopImports).where(eq(shopImports.id, id));
@@ -170,7 +169,8 @@ async function bringIn(bytes: Buffer): Promise<void> {
   await operate("shop.runImport", { import: id });
   await until("done");
 }
-const csvS = (await paced(3, (round) => took(() => bringIn(table(round))))) / 1000;
+// Once: a shop that has ten thousand already plans against them.
+const csvS = (await paced(1, () => took(bringIn))) / 1000;
 clearInterval(watch);
 await runner.stop();
 // The demo is as it was for what comes after it.
