@@ -172,7 +172,7 @@ async function editToStage(site: string, sections: number): Promise<number> {
       [from, count] as const,
     );
   // A page of hundreds takes its second to be drawn after each.
-  const [rounds, each] = sections > 200 ? [3, 12] : [4, 30];
+  const [rounds, each] = sections > 200 ? [3, 21] : [4, 30];
   await edits(0, 10);
   const ms = await paced(rounds, async (nth) => percentile(await edits(10 + nth * each, each), 0.95));
   await browser.close();

@@ -4,6 +4,7 @@ import {
   answerPassword,
   expectAccessible,
   frame,
+  heldBack,
   onPage,
   openPage,
   openSites,
@@ -296,6 +297,16 @@ test("brand: a colour changes the page beside it and says its contrast; a wrong 
   await page.getByLabel("Accent", { exact: true }).fill("#0f5c4d");
   await saved(page);
   await expectAccessible(page);
+  // One more while a save is under way: it waits for its end, and both are kept.
+  const sent = page.waitForRequest(/brand\.save/);
+  const letGo = await heldBack(page, "brand.save");
+  await page.getByLabel("Accent", { exact: true }).fill("#0f5c4e");
+  await sent;
+  await page.getByLabel("Accent", { exact: true }).fill("#0f5c4d");
+  // Wait: for longer than changes are gathered, so that the second save is due.
+  await page.waitForTimeout(700);
+  letGo();
+  await saved(page);
 });
 
 test("the popup's workspace: every step, every design live, results", { tag: "@long" }, async ({ page }) => {

@@ -13,6 +13,7 @@ import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Choice, Group, NumberInput, Row, State, TextInput, Title } from "@/studio/kit/kit";
+import { useDeed } from "@/studio/kit/use-deed";
 import { stageRenderer } from "@/studio/stage/renderer";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
@@ -29,6 +30,23 @@ export function BrandScreen() {
   const revision = useRef(site.revision);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useStatus(sync, revision.current);
+  const latest = useRef(brand);
+  // In turns: a save that did not wait would name the revision that the one before it is about to end.
+  const { attempt } = useDeed();
+  const save = async (next: Brand) => {
+    try {
+      const saved = await ask("brand.save", { site: site.key, brand: next, revision: revision.current });
+      revision.current = saved.revision;
+      if (latest.current === next) setSync({ kind: "saved" });
+      await refresh();
+    } catch (refused) {
+      setSync(
+        refused instanceof Refusal && refused.status === 0
+          ? { kind: "waiting", edits: 1 }
+          : { kind: "refused", message: (refused as Error).message },
+      );
+    }
+  };
 
   const change = (next: Brand) => {
     setBrand(next);
@@ -41,24 +59,9 @@ export function BrandScreen() {
     setFaults(Object.fromEntries((error?.details ?? []).map((detail) => [detail.path.join("."), detail.message])));
     clearTimeout(timer.current);
     if (error) return;
+    latest.current = next;
     setSync({ kind: "saving" });
-    timer.current = setTimeout(async () => {
-      try {
-        ({ revision: revision.current } = await ask("brand.save", {
-          site: site.key,
-          brand: next,
-          revision: revision.current,
-        }));
-        setSync({ kind: "saved" });
-        await refresh();
-      } catch (refused) {
-        setSync(
-          refused instanceof Refusal && refused.status === 0
-            ? { kind: "waiting", edits: 1 }
-            : { kind: "refused", message: (refused as Error).message },
-        );
-      }
-    }, gatherMs);
+    timer.current = setTimeout(() => attempt(() => save(next)), gatherMs);
   };
 
   const { data } = useQuery({
