@@ -34,6 +34,19 @@ export const percentile = (values: readonly number[], part: number): number =>
 
 export const median = (values: readonly number[]): number => percentile(values, 0.5);
 
+/** Of what comes one by one, the few that took longest, the longest first: the others are let go of at once. */
+export function longest<T extends { readonly ms: number }>(few: number) {
+  const kept: T[] = [];
+  return {
+    kept: kept as readonly T[],
+    add(one: T): void {
+      kept.push(one);
+      kept.sort((a, b) => b.ms - a.ms);
+      kept.length = Math.min(kept.length, few);
+    },
+  };
+}
+
 /** How long some work takes, in the unit of `performance.now`, ms. */
 export async function took(work: () => unknown): Promise<number> {
   const begun = performance.now();

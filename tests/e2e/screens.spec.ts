@@ -294,6 +294,7 @@ test("brand: a colour changes the page beside it and says its contrast; a wrong 
   await expect(page.getByText(/\d of 7 below 4\.5 : 1/)).toBeVisible();
   await page.getByLabel("Accent", { exact: true }).fill("green");
   await expect(page.getByText("A colour is written as # and six digits, such as #7a3a1c.")).toBeVisible();
+  await expect(page.getByRole("banner").getByText("Not saved")).toBeVisible();
   await page.getByLabel("Accent", { exact: true }).fill("#0f5c4d");
   await saved(page);
   await expectAccessible(page);

@@ -29,7 +29,9 @@ export function BrandScreen() {
   const [sync, setSync] = useState<SyncState>({ kind: "saved" });
   const revision = useRef(site.revision);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useStatus(sync, revision.current);
+  const [fault] = Object.values(faults);
+  // What is wrong is not saved, whatever was before it.
+  useStatus(fault === undefined ? sync : { kind: "refused", message: fault }, revision.current);
   const latest = useRef(brand);
   // In turns: a save that did not wait would name the revision that the one before it is about to end.
   const { attempt } = useDeed();
@@ -72,9 +74,8 @@ export function BrandScreen() {
         page: (site.pages.find((page) => page.slug === "") ?? site.pages[0])?.id ?? "",
       }),
   });
-  const valid = Object.keys(faults).length === 0;
   const lastValid = useRef(brand);
-  if (valid) lastValid.current = brand;
+  if (fault === undefined) lastValid.current = brand;
   const shownBrand = lastValid.current;
   const shown = useMemo(() => {
     const body = (kind: string) => data?.documents.find((document) => document.kind === kind)?.body;
