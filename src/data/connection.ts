@@ -4,7 +4,6 @@ import { readMigrationFiles } from "drizzle-orm/migrator";
 import { drizzle } from "drizzle-orm/mysql2";
 import { migrate } from "drizzle-orm/mysql2/migrator";
 import { createPool, type Pool } from "mysql2/promise";
-import * as schema from "./schema";
 
 export type Database = ReturnType<typeof connect>["db"];
 type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
@@ -23,7 +22,7 @@ export function connect(url: string, connections = 12) {
     enableKeepAlive: true,
   });
   repeatingStatements(pool);
-  return { db: drizzle(pool, { schema, mode: "default" }), pool };
+  return { db: drizzle(pool), pool };
 }
 
 /** Brings the database at `url` to the newest migration in `folder`; its user has to be one who may change tables. */
