@@ -195,7 +195,7 @@ export async function daysVsPing(): Promise<number> {
     const { requests, non2xx } = await autocannon({
       url: `http://127.0.0.1:${port}`,
       connections: 10,
-      duration: 4,
+      duration: 2,
       requests: [
         {
           path: base + path,
@@ -210,7 +210,7 @@ export async function daysVsPing(): Promise<number> {
   await rate("/version");
   await rate(days);
   return beside(
-    3,
+    5,
     () => rate(days),
     () => rate("/version"),
   );

@@ -51,7 +51,7 @@ export async function checkMsPerPage(browser: Browser): Promise<number> {
       return taken;
     }, given);
   await three();
-  const ms = await paced(4, async () => median(await three()));
+  const ms = await paced(3, async () => median(await three()));
   await page.close();
   return ms;
 }

@@ -1,5 +1,5 @@
 // Selling on the demo's workshop: five hundred buyers of the last one in four processes, checkouts a second beside plain rows, and a
-// table of ten thousand products brought in with its memory. Prints one JSON line.
+// table of products (BENCH_PRODUCTS, else ten thousand) brought in with its memory. Prints one JSON line.
 import { request } from "node:http";
 import { eq, sql } from "drizzle-orm";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
@@ -141,7 +141,7 @@ const header = "Name,SKU,Price,Stock,Category\n";
 const table = Buffer.from(
   header +
     Array.from(
-      { length: 10_000 },
+      { length: Number(process.env.BENCH_PRODUCTS ?? 10_000) },
       (_, nth) => `Bench ware ${nth},BW-${nth},${(9 + (nth % 90)).toFixed(2)},${nth % 30},Bench\n`,
     ).join(""),
 );
@@ -151,7 +151,7 @@ const watch = setInterval(() => {
 }, 50);
 const idle = process.memoryUsage().rss;
 const runner = startRunner(context, jobKinds, 50);
-/** Reads a table of ten thousand, plans it and makes its products. */
+/** Reads the table, plans it and makes its products. */
 async function bringIn(): Promise<void> {
   const call = await onSite(incoming, (site as NonNullable<typeof site>).key, "widgets.change");
   const { import: id } = (await readTable(call, "bench.csv", table)) as { import: string };
@@ -169,7 +169,7 @@ async function bringIn(): Promise<void> {
   await operate("shop.runImport", { import: id });
   await until("done");
 }
-// Once: a shop that has ten thousand already plans against them.
+// Once: a shop that has them already plans against them.
 const csvS = (await paced(1, () => took(bringIn))) / 1000;
 clearInterval(watch);
 await runner.stop();
