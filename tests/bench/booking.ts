@@ -210,7 +210,7 @@ export async function daysVsPing(): Promise<number> {
   await rate("/version");
   await rate(days);
   return beside(
-    5,
+    3,
     () => rate(days),
     () => rate("/version"),
   );

@@ -51,7 +51,7 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
   const lines = `<!DOCTYPE html><div data-booking="${widget}"></div><script src="http://${key}.localhost:${port}/_w/v1/booking/elsewhere.js" async></script>`;
   await call("publish.start", { site: key });
   const monday = clock.dayOf(Date.now()) + 7 - ((clock.dayOf(Date.now()) + 3) % 7);
-  for (let nth = 0; nth < 500; nth++) {
+  const book = async (nth: number) => {
     const start = clock.instantAt(monday + (nth % 7), (8 + (Math.floor(nth / 7) % 12)) * 60);
     await call("booking.byHand", {
       site: key,
@@ -64,7 +64,8 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
       answers: {},
       key: `bench-desk-${nth}`,
     });
-  }
+  };
+  for (let nth = 0; nth < 500; nth += 5) await Promise.all([0, 1, 2, 3, 4].map((more) => book(nth + more)));
   const weekMs = await paced(5, async () => {
     await page.goto(`http://localhost:${port}/s/${key}/desk`);
     await page.getByText("Bookings", { exact: true }).click();

@@ -7,7 +7,7 @@ import type { Page } from "@playwright/test";
 import sharp from "sharp";
 import { paced, took } from "./pace";
 
-const [rounds, each] = [4, 25];
+const [rounds, each] = [3, 25];
 
 /** Files of pictures as cameras make them, of several hundred kB, no two alike. */
 function photos(folder: string): Promise<readonly string[]> {
@@ -23,7 +23,7 @@ function photos(folder: string): Promise<readonly string[]> {
   );
 }
 
-/** Seconds until a site's Media has all of them, in the window of somebody who is signed in: four times the median of four drops. */
+/** Seconds until a site's Media has all of them, in the window of somebody who is signed in: four times the median of three drops of a quarter. */
 export async function mediaDropS(page: Page, address: string): Promise<number> {
   const folder = mkdtempSync(join(tmpdir(), "webitor-drop-"));
   const files = await photos(folder);
@@ -37,5 +37,5 @@ export async function mediaDropS(page: Page, address: string): Promise<number> {
     }),
   );
   rmSync(folder, { recursive: true });
-  return (ms * rounds) / 1000;
+  return (ms * 4) / 1000;
 }

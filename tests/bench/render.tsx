@@ -169,7 +169,7 @@ export async function sharedVsPlain(): Promise<number> {
   };
   const inTurns = () =>
     beside(
-      25,
+      15,
       () => time(whole),
       () => time(plain),
     );
