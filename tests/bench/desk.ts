@@ -18,7 +18,7 @@ export interface DeskFigures {
   readonly monthVsBare: number;
 }
 
-/** Both figures, on a site of their own that `page` (signed in) makes; medians of five. */
+/** Both figures, on a site of their own that `page` (signed in) makes; medians of three. */
 export async function deskFigures(browser: Browser, page: Page, port: number): Promise<DeskFigures> {
   const call = async (name: string, data: object): Promise<Record<string, unknown>> => {
     const answer = await page.request.post(`http://localhost:${port}/api/do/${name}`, { data });
@@ -66,7 +66,7 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
     });
   };
   for (let nth = 0; nth < 500; nth += 5) await Promise.all([0, 1, 2, 3, 4].map((more) => book(nth + more)));
-  const weekMs = await paced(5, async () => {
+  const weekMs = await paced(3, async () => {
     await page.goto(`http://localhost:${port}/s/${key}/desk`);
     await page.getByText("Bookings", { exact: true }).click();
     await page.getByText("Month", { exact: true }).click();
@@ -82,7 +82,7 @@ export async function deskFigures(browser: Browser, page: Page, port: number): P
     return performance.now() - begin;
   });
   const ratios: number[] = [];
-  const firstMonthMs = await paced(5, async () => {
+  const firstMonthMs = await paced(3, async () => {
     const context = await browser.newContext();
     const visitor = await context.newPage();
     const asked = visitor.waitForRequest(/\/days\?/);
