@@ -1,7 +1,7 @@
 // Checks: planted defects are found at the right block and cured by their repair; then the screen, the release and the command
 // line, on a real site.
 import { readFileSync } from "node:fs";
-import { expect, type Page } from "@playwright/test";
+import { expect, type Page, type Route } from "@playwright/test";
 import sharp from "sharp";
 import { surfaceRoles, surfaces } from "@/core/brand/brand";
 import { benchBrand } from "@/core/brand/presets";
@@ -102,6 +102,9 @@ function repaired(planted: Planted, finding: LayoutFinding): Planted {
   return finding.region === "header" ? { ...planted, header: next } : { ...planted, page: next };
 }
 
+/** Letters and a picture to be fetched from elsewhere. */
+const lettersFile = "node_modules/@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2";
+const pictureFile = "demo/wrenfield/media/0080f8b15cf9cea0a49bb7f9927beb096c31f63b1d1d1d9c064c2480b393648e.jpg";
 const words = "Throw, trim, glaze and fire: all of it by the river, on wheels that run quietly.";
 const around = (...blocks: PageNode[]) =>
   b.page(
@@ -163,6 +166,50 @@ test.describe("planted", () => {
 
   test("a sound page: nothing is found at any width", async ({ page }) => {
     expect(await measure(page, { page: around(b.words(words), b.heading(2, "Come by")) })).toEqual([]);
+  });
+
+  test("a picture behind words that is fetched in another width while letters come is waited for", async ({ page }) => {
+    const asked = new Map<string, { route: Route; answer(): void }>();
+    const waiting = new Map<string, () => void>();
+    await page.route("http://far.example/**", (route) => {
+      const name = new URL(route.request().url()).pathname.slice(1);
+      const file = name === "letters.woff2" ? lettersFile : pictureFile;
+      asked.set(name, {
+        route,
+        answer: () => void route.fulfill({ path: file, headers: { "Access-Control-Allow-Origin": "*" } }),
+      });
+      waiting.get(name)?.();
+    });
+    const whenAsked = async (name: string) => {
+      if (!asked.has(name)) await new Promise<void>((resolve) => waiting.set(name, resolve));
+      return asked.get(name);
+    };
+    const html = `<!DOCTYPE html><html lang="en"><head><meta name="viewport" content="width=device-width"><style>@font-face{font-family:Far;src:url(http://far.example/letters.woff2)}body{font-family:Far}.b-ground img{width:100%}</style></head><body><main><div class="b-ground"><img alt="" crossorigin="anonymous" loading="lazy" sizes="100vw" srcset="http://far.example/small 100w, http://far.example/large 4000w"></div><p>${words}</p></main></body></html>`;
+    const roots = { main: around(b.words(words)) };
+    await page.evaluate(
+      (input) => {
+        const found = (window as unknown as { measure(of: unknown): Promise<unknown> }).measure(input);
+        Object.assign(window, { found });
+        const [frame] = document.querySelectorAll("iframe");
+        frame?.style.setProperty("width", "100px");
+      },
+      { html, roots, surfaces: [] },
+    );
+    const letters = await whenAsked("letters.woff2");
+    (await whenAsked("small"))?.answer();
+    const inside = (says: string) =>
+      page.waitForFunction((wanted) => {
+        const there = document.querySelector("iframe")?.contentDocument;
+        const [image] = there?.images ?? [];
+        return wanted === "shown" ? Boolean(image?.complete && image.naturalWidth) : there?.fonts.status !== "loading";
+      }, says);
+    await inside("shown");
+    await page.evaluate(() => document.querySelector("iframe")?.style.setProperty("width", "1400px"));
+    const large = await whenAsked("large");
+    letters?.answer();
+    await inside("lettered");
+    large?.answer();
+    expect(await page.evaluate(() => (window as unknown as { found: Promise<unknown> }).found)).toBeInstanceOf(Array);
   });
 
   for (const [name, planted] of Object.entries(sideways)) {

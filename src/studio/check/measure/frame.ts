@@ -91,8 +91,16 @@ async function settled(document: Document): Promise<boolean> {
       () => {},
     ),
   );
-  await within(Promise.all([document.fonts.ready, ...behind.map(arrival), ...drawn]), picturesMs);
-  return behind.every(({ complete }) => complete);
+  const isThere = () => behind.every(({ complete }) => complete);
+  let over = false;
+  const arrived = async () => {
+    // One that has come is fetched in another width where the frame has got its own meanwhile: it is waited for again.
+    do await Promise.all([document.fonts.ready, ...behind.map(arrival), ...drawn]);
+    while (!isThere() && !over);
+  };
+  await within(arrived(), picturesMs);
+  over = true;
+  return isThere();
 }
 
 /** What is found in a page that `write` puts into a frame's document, at all widths; null where it can't be told now, or `go` says to stop. */
