@@ -310,6 +310,46 @@ test("brand: a colour changes the page beside it and says its contrast; a wrong 
   await saved(page);
 });
 
+test("what is still fetched takes nothing from under the pointer, and closes nothing that is open", async ({
+  page,
+}) => {
+  const shared = await heldBack(page, "shared.list");
+  await openPage(page, "wrenfield");
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  const shelf = page.getByRole("region", { name: "Shelf" });
+  const readyMade = shelf.getByRole("button", { name: "Opening in the middle" });
+  await expect(shelf.getByText("Loading the sections")).toBeVisible();
+  await expect(readyMade).toHaveCount(0);
+  shared();
+  await expect(readyMade).toBeVisible();
+  await expect(shelf.getByRole("region", { name: "Shared sections" })).toBeVisible();
+
+  await page.goto("/s/wrenfield/desk");
+  await page.getByText("Bookings", { exact: true }).click();
+  await page.getByText("Lists", { exact: true }).click();
+  // Order: the list is by time; the last is yet to come.
+  await page
+    .getByRole("button", { name: /First throw/ })
+    .last()
+    .click();
+  const move = page.getByRole("button", { name: "Move…" });
+  await expect(move).toBeVisible();
+  const who = (await page.getByRole("main").getByRole("heading", { level: 2 }).last().textContent()) ?? "";
+  const found = await heldBack(page, "booking.list");
+  const asked = page.waitForRequest((request) => (request.postData() ?? "").includes(`"words":"${who}"`));
+  await page.getByLabel("Find a booking").fill(who);
+  await asked;
+  await move.click();
+  const window = page.getByRole("dialog", { name: `Move ${who}` });
+  await expect(window).toBeVisible();
+  const answered = page.waitForResponse((response) =>
+    (response.request().postData() ?? "").includes(`"words":"${who}"`),
+  );
+  found();
+  await answered;
+  await expect(window).toBeVisible();
+});
+
 test("the popup's workspace: every step, every design live, results", { tag: "@long" }, async ({ page }) => {
   await page.goto("/s/oddlane/widgets");
   await expectAccessible(page);

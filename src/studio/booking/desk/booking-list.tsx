@@ -63,6 +63,8 @@ export function BookingList({ open, onOpen }: { open: string | null; onOpen: (bo
       ask("booking.list", { site: site.key, ...question, words: found, limit: pageSize, offset: pageParam }),
     initialPageParam: 0,
     getNextPageParam: (page, pages) => (pages.length * pageSize < page.all ? pages.length * pageSize : undefined),
+    // What stands there stays until what is looked for arrives: a booking that is open is not closed in between.
+    placeholderData: (before, asked) => (asked?.queryKey[2] === view ? before : undefined),
   });
   useHeard("desk", ({ of }) => {
     if (of === "booking") void client.invalidateQueries({ queryKey: ["bookings", site.key] });

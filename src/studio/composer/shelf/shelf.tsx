@@ -8,7 +8,7 @@ import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, Segments, TextInput, Title } from "@/studio/kit/kit";
+import { IconButton, Loading, Segments, TextInput, Title } from "@/studio/kit/kit";
 import { newId } from "@/studio/kit/new-id";
 import { Drawing } from "../running-order";
 import type { Place } from "../several";
@@ -81,10 +81,11 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
   const { settings } = useSite();
   const [words, setWords] = useState("");
   const [part, setPart] = useState<"sections" | "blocks">("sections");
-  const { data: ownOnes } = useOwnShelf();
-  const { data: sharedOnes } = useSharedSections();
-  const kept = (ownOnes?.entries ?? []).filter((entry) => matchesOwn(entry, words));
-  const shared = (sharedOnes?.sections ?? []).filter((one) => matchesShared(one, words));
+  const [ownOnes, sharedOnes] = [useOwnShelf(), useSharedSections()];
+  // They stand above the ready-made ones: what is pressed would slip from under the pointer as they arrive.
+  const waiting = [ownOnes, sharedOnes].some(({ isLoading, failureCount }) => isLoading && failureCount === 0);
+  const kept = (ownOnes.data?.entries ?? []).filter((entry) => matchesOwn(entry, words));
+  const shared = (sharedOnes.data?.sections ?? []).filter((one) => matchesShared(one, words));
   const found = readyMade(words);
   const anything = useAnything(composer, screen);
   const things = thingsFound(anything, words);
@@ -163,9 +164,11 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
         </Box>
       )}
       <Text fontSize="small" color="ink2" my="8px">
-        {sections ? own.how(count) : own.howBlocks(pieces.length)}
+        {sections ? (waiting ? null : own.how(count)) : own.howBlocks(pieces.length)}
       </Text>
-      {sections ? (
+      {sections && waiting ? (
+        <Loading what={own.theSections} />
+      ) : sections ? (
         <>
           <OwnOnShelf entries={kept} onAdd={onAddOwn} />
           <SharedOnShelf sections={shared} onAdd={onAddShared} onRenamed={onRenamed} />
