@@ -327,13 +327,14 @@ test("what is still fetched takes nothing from under the pointer, and closes not
   await page.goto("/s/wrenfield/desk");
   await page.getByText("Bookings", { exact: true }).click();
   await page.getByText("Lists", { exact: true }).click();
-  // Order: the list is by time; the last is yet to come.
   await page
     .getByRole("button", { name: /First throw/ })
+    // Order: the list is by time; the last is yet to come.
     .last()
     .click();
   const move = page.getByRole("button", { name: "Move…" });
   await expect(move).toBeVisible();
+  // Order: what is open stands beside the list, and so after its days.
   const who = (await page.getByRole("main").getByRole("heading", { level: 2 }).last().textContent()) ?? "";
   const found = await heldBack(page, "booking.list");
   const asked = page.waitForRequest((request) => (request.postData() ?? "").includes(`"words":"${who}"`));
