@@ -8,7 +8,7 @@ import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, Loading, Segments, TextInput, Title } from "@/studio/kit/kit";
+import { IconButton, Segments, TextInput, Title } from "@/studio/kit/kit";
 import { newId } from "@/studio/kit/new-id";
 import { Drawing } from "../running-order";
 import type { Place } from "../several";
@@ -20,6 +20,7 @@ import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
 import { ThingGroup } from "./pieces";
+import { useStillWhilePressed } from "./still";
 import { words as own } from "./words";
 
 let drawn = 0;
@@ -81,11 +82,12 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
   const { settings } = useSite();
   const [words, setWords] = useState("");
   const [part, setPart] = useState<"sections" | "blocks">("sections");
-  const [ownOnes, sharedOnes] = [useOwnShelf(), useSharedSections()];
-  // They stand above the ready-made ones: what is pressed would slip from under the pointer as they arrive.
-  const waiting = [ownOnes, sharedOnes].some(({ isLoading, failureCount }) => isLoading && failureCount === 0);
-  const kept = (ownOnes.data?.entries ?? []).filter((entry) => matchesOwn(entry, words));
-  const shared = (sharedOnes.data?.sections ?? []).filter((one) => matchesShared(one, words));
+  const { data: ownOnes } = useOwnShelf();
+  const { data: sharedOnes } = useSharedSections();
+  // They stand above the ready-made ones, which would slip from under the press as they arrive.
+  const [theirs, pressing] = useStillWhilePressed(useMemo(() => ({ ownOnes, sharedOnes }), [ownOnes, sharedOnes]));
+  const kept = (theirs.ownOnes?.entries ?? []).filter((entry) => matchesOwn(entry, words));
+  const shared = (theirs.sharedOnes?.sections ?? []).filter((one) => matchesShared(one, words));
   const found = readyMade(words);
   const anything = useAnything(composer, screen);
   const things = thingsFound(anything, words);
@@ -128,6 +130,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
       boxShadow="lifted"
       p="12px"
       overflowY="auto"
+      {...pressing}
       // It stays where it is: what is dragged belongs to it.
       opacity={carrying ? 0 : 1}
       pointerEvents={carrying ? "none" : "auto"}
@@ -164,11 +167,9 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
         </Box>
       )}
       <Text fontSize="small" color="ink2" my="8px">
-        {sections ? (waiting ? null : own.how(count)) : own.howBlocks(pieces.length)}
+        {sections ? own.how(count) : own.howBlocks(pieces.length)}
       </Text>
-      {sections && waiting ? (
-        <Loading what={own.theSections} />
-      ) : sections ? (
+      {sections ? (
         <>
           <OwnOnShelf entries={kept} onAdd={onAddOwn} />
           <SharedOnShelf sections={shared} onAdd={onAddShared} onRenamed={onRenamed} />

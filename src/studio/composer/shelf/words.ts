@@ -23,7 +23,6 @@ export const words = {
     ["sections", "Sections"],
     ["blocks", "Blocks"],
   ] as const,
-  theSections: "the sections",
   how: (count: number) => `${counted(count, "section", "sections")}. Drag one onto the page, or press it.`,
   howBlocks: (count: number) =>
     `${counted(count, "block", "blocks")}. Drag one onto the page, or press it: it stands after what is selected.`,
