@@ -12,5 +12,5 @@ export default {
   // Some tests wait for others; three keep two cores busy.
   maxWorkers: 3,
   // How fast a machine is decides nothing: this only ends what would never end.
-  testTimeout: process.env.WEBITOR_LONG === "1" ? 3_600_000 : 300_000,
+  testTimeout: process.env.WEBITOR_LONG === "1" ? 3_600_000 : 1_800_000,
 };

@@ -14,8 +14,8 @@ export default defineConfig({
   // What takes long and has a sample left is the long run's (`npm run test:long`), or a file's that is named.
   ...(process.env.WEBITOR_LONG === "1" || process.env.WEBITOR_E2E_WHOLE === "1" ? {} : { grepInvert: /@long/ }),
   // How fast a machine is decides nothing: these only end what would never come.
-  timeout: 300_000,
-  expect: { timeout: 45_000 },
+  timeout: 900_000,
+  expect: { timeout: 180_000 },
   reporter: [["list"], ["json", { outputFile: ".webitor/e2e.json" }]],
   use: {
     baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,

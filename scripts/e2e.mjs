@@ -37,8 +37,25 @@ async function ground(nth) {
     one.kill("SIGKILL");
     await gone;
   };
+  // Sessions are of the database they were made in.
+  const forgetSessions = () => {
+    for (const file of readdirSync(stateFolder))
+      if (new RegExp(`^e2e-${port}-.*\\.json$`).test(file)) rmSync(join(stateFolder, file));
+  };
+  forgetSessions();
+  // The first file that wants the demo finds it as it was loaded.
+  let used = false;
   const deeds = {
     "/restart": restart,
+    "/demo": async () => {
+      if (used) {
+        await kill(child);
+        await database.anew();
+        forgetSessions();
+        child = await startProcess(env);
+      }
+      used = true;
+    },
     // A process that is killed in the middle cleans nothing up.
     "/kill": () => kill(child),
     "/second/start": async () => {
@@ -58,9 +75,6 @@ async function ground(nth) {
       (error) => response.writeHead(500).end(String(error)),
     );
   }).listen(port + 1, "127.0.0.1");
-  // Sessions of an earlier run are of another database.
-  for (const file of readdirSync(stateFolder))
-    if (new RegExp(`^e2e-${port}-.*\\.json$`).test(file)) rmSync(join(stateFolder, file));
   return {
     told: {
       WEBITOR_PORT: String(port),
@@ -77,10 +91,20 @@ async function ground(nth) {
   };
 }
 
+/** A site of the demo where it is named: `"wrenfield"`, `/s/oddlane/desk`; not its files or its channel. */
+const demoSite = /(?<!demo|by)["'`/](?:oddlane|wrenfield)["'`/.?]/;
+const beginsWithDemo = `
+test.beforeAll(async ({ request }) => {
+  const begun = await request.post(\`http://127.0.0.1:\${process.env.WEBITOR_CONTROL_PORT}/demo\`, { timeout: 0 });
+  if (!begun.ok()) throw new Error(await begun.text());
+});
+`;
+
 /**
  * Writes the queue that all workers take files from: longest first, by the seconds of the last time here, or when they were last
  * written down; what nobody knows yet may be long. The files are of one project, so that a worker and its browser are kept; what
- * a file leaves open is closed after it.
+ * a file leaves open is closed after it. Where a file names a site of the demo, it begins with the demo as it was loaded, whatever
+ * came before; others make a site of their own.
  */
 function writeQueue() {
   const known = [join(stateFolder, "e2e-lengths.json"), join(root, "tests/e2e/lengths.json")].find(existsSync);
@@ -94,7 +118,8 @@ function writeQueue() {
     writeFileSync(
       join(folder, `${String(nth).padStart(2, "0")}-${name}`),
       `import { test } from "../../tests/e2e/test";
-import "../../tests/e2e/${name.replace(/\.ts$/, "")}";
+${demoSite.test(readFileSync(join(root, "tests/e2e", name), "utf8")) ? beginsWithDemo : ""}
+await import("../../tests/e2e/${name.replace(/\.ts$/, "")}");
 
 test.afterAll(async ({ browser }) => {
   for (const context of browser.contexts()) await context.close();

@@ -26,18 +26,27 @@ function scratch(name) {
  */
 export async function throwawayDatabase(name, port, { durable = false, from = null } = {}) {
   const folder = durable ? join(stateFolder, `${name}-mariadb`) : scratch(name);
-  rmSync(folder, { recursive: true, force: true });
-  if (from) cpSync(from, folder, { recursive: true });
+  const fill = () => {
+    rmSync(folder, { recursive: true, force: true });
+    if (from) cpSync(from, folder, { recursive: true });
+  };
+  fill();
   const options = { folder, port, durable, name: "throwaway", more: "t\\_%" };
   const database = await startDatabase(options);
   let running = database;
-  const stop = () => running.stop();
+  const stop = (signal) => running.stop(signal);
   return {
     url: database.url,
     migrationUrl: database.migrationUrl,
     /** Stops the server and starts it again on the same data. */
     restart: async () => {
       await stop();
+      running = await startDatabase(options);
+    },
+    /** Ends the server and starts it on what it began with. */
+    anew: async () => {
+      await stop("SIGKILL");
+      fill();
       running = await startDatabase(options);
     },
     end: async () => {

@@ -205,7 +205,8 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
   return {
     url: address("webitor_app", users.app),
     migrationUrl: address("webitor_owner", users.owner),
-    stop: () =>
+    /** With SIGKILL it ends at once: for data that nobody wants any more. */
+    stop: (signal = "SIGTERM") =>
       new Promise((resolve) => {
         if (!child) return resolve();
         // It loses nothing when it is killed: what was committed is on disk.
@@ -214,7 +215,7 @@ export async function startDatabase({ folder, port, name = "webitor", more = nul
           clearTimeout(timer);
           resolve();
         });
-        child.kill("SIGTERM");
+        child.kill(signal);
       }),
   };
 }

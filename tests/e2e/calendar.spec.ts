@@ -65,7 +65,7 @@ async function goLive() {
     .getByRole("main")
     .getByRole("button", { name: /^Publish/ })
     .click();
-  await expect(page.getByRole("main").getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("main").getByText("Published.")).toBeVisible();
 }
 
 /** Where a time of a weekday stands in the painted week (1 is Monday). */
@@ -301,7 +301,7 @@ test("it is placed on the home page and published", async () => {
   await page.goto(`/s/${key}/publish`);
   const main = page.getByRole("main");
   await main.getByRole("button", { name: /^Publish/ }).click();
-  await expect(main.getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await expect(main.getByText("Published.")).toBeVisible();
 });
 
 const calendar = (visitor: Page) => visitor.locator("main site-booking");

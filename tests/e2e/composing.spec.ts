@@ -313,7 +313,7 @@ test("a second tab whose section the first removed goes on; what was written in 
   // What was saved before still says so for a moment; words that are written are a box of text, no heading.
   await expect(title).toContainText("today");
   await saved(second);
-  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today", { timeout: 60_000 });
+  await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toContainText("today");
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();
   await expect(frame(second, "Wide").getByText("(mine)")).toBeVisible();
   expect(errors).toEqual([]);

@@ -65,13 +65,10 @@ const form = () => visitor.locator("form.w-form");
 test("a visitor without the tick is told at it, and nothing is lost; then it is taken once", async ({ browser }) => {
   visitor = await browser.newPage();
   await expect
-    .poll(
-      async () => {
-        await visitor.goto(siteAddress(site));
-        return form().count();
-      },
-      { timeout: 60_000 },
-    )
+    .poll(async () => {
+      await visitor.goto(siteAddress(site));
+      return form().count();
+    })
     .toBe(1);
   await form().scrollIntoViewIfNeeded();
   await expect(form()).toHaveJSProperty("noValidate", true);

@@ -267,9 +267,8 @@ test("half-closed connections, left by upgrades, do not keep the process from en
 test("a process killed during a publish leaves the old release whole, and the job is resumed", {
   tag: "@long",
 }, async ({ page, request }) => {
-  test.setTimeout(150_000);
   const control = (deed: string) =>
-    request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${deed}`, { timeout: 60_000 });
+    request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${deed}`, { timeout: 0 });
   await signIn(page);
   await openPage(page, "wrenfield");
   const before = (await ask(wrenfield, "/")).body.toString();
@@ -291,10 +290,8 @@ test("a process killed during a publish leaves the old release whole, and the jo
   expect(during.status).toBe(200);
   const css = /\/_a\/[^"]+\.css/.exec(during.body.toString())?.[0] ?? "";
   expect((await ask(wrenfield, css)).status).toBe(200);
-  await expect
-    .poll(async () => (await operation("jobs.read", { site: "wrenfield", job })).state, { timeout: 60_000 })
-    .toBe("done");
-  await expect.poll(async () => (await ask(wrenfield, "/")).body.toString() === before, { timeout: 5000 }).toBe(false);
+  await expect.poll(async () => (await operation("jobs.read", { site: "wrenfield", job })).state).toBe("done");
+  await expect.poll(async () => (await ask(wrenfield, "/")).body.toString() === before).toBe(false);
   for (const path of ["/", "/classes", "/visit", "/privacy"]) {
     const html = (await ask(wrenfield, path)).body.toString();
     for (const [, asset] of html.matchAll(/(?:src|href)="(\/_a\/[^"]+)"/g))

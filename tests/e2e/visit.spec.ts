@@ -20,7 +20,7 @@ async function expectVisited(page: Page, path: string) {
   await page.goto("/s/wrenfield/publish");
   const main = page.getByRole("main");
   await main.getByRole("button", { name: /^Publish \d+ changes?$/ }).click();
-  await expect(main.getByText("Published.")).toBeVisible({ timeout: 60_000 });
+  await expect(main.getByText("Published.")).toBeVisible();
   for (const width of [1280, 390]) {
     await page.setViewportSize({ width, height: 800 });
     await page.goto(siteAddress("wrenfield", path));
