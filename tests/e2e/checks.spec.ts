@@ -352,9 +352,9 @@ test.describe("a real site", () => {
   test.describe.configure({ mode: "serial" });
   test.beforeEach(({ page }) => signIn(page));
   const site = "checked";
-  /** Every page is measured anew where the header changed; a busy machine takes its time. */
   const row = (page: Page, words: string | RegExp) =>
     page.getByRole("main").getByRole("listitem").filter({ hasText: words });
+  /** Every page is measured anew where the header changed. */
   const measured = (page: Page) =>
     expect(page.getByText(/^\d+ pages at six widths, measured as they stand\.$/)).toBeVisible();
   let picture = "";
