@@ -18,6 +18,8 @@ export default defineConfig({
   expect: { timeout: 180_000 },
   reporter: [["list"], ["json", { outputFile: ".webitor/e2e.json" }]],
   use: {
+    actionTimeout: 180_000,
+    navigationTimeout: 180_000,
     baseURL: `http://localhost:${process.env.WEBITOR_PORT ?? 4480}`,
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
