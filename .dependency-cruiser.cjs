@@ -45,6 +45,13 @@ module.exports = {
       to: { path: "node_modules/(joi|temporal-polyfill|culori|react)/", reachable: true },
     },
     {
+      name: "one-way-out",
+      severity: "error",
+      comment: "Hosts outside are called from server/outside/fetch.ts alone; its connections.test.ts tells the rest.",
+      from: { path: "^src/", pathNot: ["^src/server/outside/fetch\\.ts$", tests] },
+      to: { path: "^(node:)?(https|http2|tls|dgram|dns)(/promises)?$", dependencyTypesNot: ["type-only"] },
+    },
+    {
       name: "no-circular",
       severity: "error",
       from: {},

@@ -24,6 +24,7 @@ const env = {
   WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url,
   WEBITOR_SECRET: process.env.WEBITOR_SECRET ?? secret(),
   WEBITOR_DEMO: "1",
+  WEBITOR_STANDINS: "1",
   WEBITOR_PORT: port,
 };
 migrate(process.env.WEBITOR_MIGRATION_URL ?? process.env.WEBITOR_DATABASE_URL ?? database.migrationUrl);

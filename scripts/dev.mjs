@@ -13,6 +13,7 @@ const env = {
   WEBITOR_DATABASE_URL: process.env.WEBITOR_DATABASE_URL ?? database.url,
   WEBITOR_SECRET: secret(),
   WEBITOR_DEMO: "1",
+  WEBITOR_STANDINS: "1",
 };
 loadDemo(env);
 const child = await startProcess(env, { args: ["--dev"] });

@@ -9,7 +9,7 @@ import { isMigrated } from "./data/connection";
 import { standInOrigins, theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
-import { countPoint } from "./server/limit";
+import { mayOpenAccount } from "./server/payment/stand-in-key";
 import { payStore } from "./server/payment/stand-in-store";
 import { Problem } from "./server/problem";
 import { bareHeaders, drawingHeaders, isDrawing, studioHeaders } from "./server/process/headers";
@@ -112,9 +112,8 @@ async function main() {
   const serveStatic = dev ? async () => false : createStaticServer(".next/static", "/_next/static/");
   const standIns = {
     originOf: standInOrigins(settings),
-    pay: payStore(context.db, context.jobQueued),
-    mayOpenAccount: async (request: IncomingMessage) =>
-      (await countPoint(context, context.db, "standInAccount", callerAddress(request))).left >= 0,
+    pay: payStore(context, context.jobQueued),
+    mayOpenAccount: (key: string) => mayOpenAccount(context, key),
   };
 
   async function handle(request: IncomingMessage, response: ServerResponse) {

@@ -68,6 +68,7 @@ const environment = (database, port, more) => ({
   WEBITOR_DATABASE_URL: database.url,
   WEBITOR_PORT: String(port),
   WEBITOR_DEMO: "1",
+  WEBITOR_STANDINS: "1",
   WEBITOR_LOG_LEVEL: "warn",
   WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
   WEBITOR_CRAWL_PAUSE_MS: "20",

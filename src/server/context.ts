@@ -8,6 +8,7 @@ import { folderStore } from "./bytes/folder";
 import type { ByteStore } from "./bytes/store";
 import { EventHub } from "./event/hub";
 import { createLog } from "./log";
+import { HostCalls } from "./outside/hosts";
 import { type PaymentsOutside, paymentsByHttp } from "./payment/outside";
 import { readSettings, type Settings } from "./settings";
 
@@ -17,6 +18,8 @@ export interface Context {
   readonly bytes: ByteStore;
   /** How payment services are reached. */
   readonly payments: PaymentsOutside;
+  /** Whose turn it is among calls to hosts outside. */
+  readonly hostCalls: HostCalls;
   readonly settings: Settings;
   readonly log: Logger;
   /** The server's one clock. */
@@ -44,6 +47,7 @@ export function createContext(settings: Settings, connections?: number): Context
     db,
     bytes: settings.bytesFolder ? folderStore(settings.bytesFolder) : databaseStore(db),
     payments: paymentsByHttp,
+    hostCalls: new HostCalls(),
     settings,
     log,
     now: () => new Date(clockStart + Date.now() - startedAt),

@@ -46,7 +46,7 @@ export const limits = {
   downloadAddress: { points: 60, seconds: 600 },
   /** Checkouts from one network: each may make an order and write two letters. */
   checkoutAddress: { points: 60, seconds: 600 },
-  /** Accounts at the payment stand-in, from one network. */
+  /** Accounts at the payment stand-in, for one site. */
   standInAccount: { points: 60, seconds: 3600 },
   /** Looks at a page on which something is paid: each may ask a payment service. */
   payAddress: { points: 200, seconds: 600 },

@@ -193,9 +193,9 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
   },
   WEBITOR_STANDINS: {
     name: "standIns",
-    fallback: true,
+    fallback: false,
     schema: flag,
-    says: "0 leaves out the stand-ins for outside web hosts (clips and others)",
+    says: "1 has the stand-ins for outside hosts (clips, payments and others) answer; demo and dev set it",
   },
   WEBITOR_BESIDE_SHARE: {
     name: "besideShare",

@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
 import { serveElsewhere } from "./elsewhere/host";
 import { serveMaze } from "./maze/host";
-import { servePay } from "./pay/host";
+import { type MayOpen, servePay } from "./pay/host";
 import type { PayStore } from "./pay/store";
 import { serveQuayside } from "./quayside/host";
 import { serveScribe } from "./scribe/host";
@@ -14,8 +14,8 @@ export interface StandInTools {
   originOf(label: StandInLabel): string;
   /** Where the payment service keeps what is its own. */
   readonly pay: PayStore;
-  /** Whether whoever calls may open one more account: anybody may, and each is kept. */
-  mayOpenAccount(request: IncomingMessage): Promise<boolean>;
+  /** Whether a key of the installation lets its bearer open one more account at the payment service. */
+  readonly mayOpenAccount: MayOpen;
 }
 
 type Serve = (request: IncomingMessage, response: ServerResponse, tools: StandInTools) => Promise<void>;
@@ -34,7 +34,7 @@ const all: Readonly<Record<StandInLabel, Serve>> = {
   quayside: (request, response) => serveQuayside(request, response),
   maze: (request, response) => serveMaze(request, response),
   scribe: (request, response) => serveScribe(request, response),
-  pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, () => mayOpenAccount(request)),
+  pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, mayOpenAccount),
 };
 
 export const isStandIn = (label: string): label is StandInLabel => Object.hasOwn(all, label);

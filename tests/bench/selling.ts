@@ -21,7 +21,7 @@ import { callAs, operator, publishNow, theOwner } from "../../scripts/lib/studio
 import { beside, median, pace, paced, took } from "./pace";
 
 const context = theContext();
-Object.assign(context, { payments: paymentsInside(context.db) });
+Object.assign(context, { payments: paymentsInside() });
 const owner = await theOwner(context);
 const site = await findSite(context.db, "wrenfield");
 if (!owner || !site) throw new Error("The demo is missing.");

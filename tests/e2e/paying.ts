@@ -9,10 +9,11 @@ export interface AccountKeys {
   readonly live: { readonly secret: string; readonly hook: string };
 }
 
-/** Opens an account as an owner would, and reads its keys, which are shown once. */
-export async function openAccount(browser: Browser, name: string): Promise<AccountKeys> {
+/** Opens an account as an owner would, from where the studio leads, and reads its keys, which are shown once. */
+export async function openAccount(studio: Page, browser: Browser, site: string, name: string): Promise<AccountKeys> {
+  const { account } = await operator(() => studio, site).call<{ account: string }>("payments.list", {});
   const page = await browser.newPage();
-  await page.goto(payHost);
+  await page.goto(account);
   await page.getByLabel("Name of the shop").fill(name);
   await page.getByRole("button", { name: "Open an account" }).click();
   const key = async (called: string) =>
@@ -29,7 +30,7 @@ export async function openAccount(browser: Browser, name: string): Promise<Accou
 /** Sets up cards in test mode, tried and switched on, by the studio's own operations. */
 export async function takeCards(page: Page, browser: Browser, site: string): Promise<void> {
   const { call } = operator(() => page, site);
-  const { test } = await openAccount(browser, site);
+  const { test } = await openAccount(page, browser, site, site);
   const settings = { words: "", owner: "", iban: "", bic: "", days: 14, most: null };
   const kind = "card";
   const { revision } = await call<{ revision: number }>("payments.keep", { kind, revision: 0, settings });

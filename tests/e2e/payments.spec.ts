@@ -20,7 +20,7 @@ test.beforeAll(async ({ browser }) => {
   visitor = plain.visitor;
   await signIn(studio);
   await copyWorkshop("Paid");
-  keys = await openAccount(browser, "Paid");
+  keys = await openAccount(studio, browser, site, "Paid");
 });
 test.afterAll(async () => {
   await studio.close();

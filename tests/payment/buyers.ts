@@ -7,7 +7,7 @@ import { sendForm } from "@/server/testing/visitor.test-kit";
 
 const [variant = "", count = "25", payment = "transfer"] = process.argv.slice(2);
 const context = createContext(readSettings(process.env));
-Object.assign(context, { payments: paymentsInside(context.db) });
+Object.assign(context, { payments: paymentsInside() });
 const buyer = (nth: number) => ({
   email: `buyer-${process.pid}-${nth}@post.example`,
   "address.name": `Buyer ${nth}`,

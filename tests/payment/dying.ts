@@ -18,7 +18,7 @@ const gone = () => {
 const forever = () => new Promise<never>(() => {});
 
 const context: Context = createContext(readSettings(process.env));
-const inside = paymentsInside(context.db);
+const inside = paymentsInside();
 
 /** The service is called, and this process is gone before its answer, or before it was asked. */
 const dying = (path: RegExp, when: "before" | "after") =>
@@ -26,7 +26,7 @@ const dying = (path: RegExp, when: "before" | "after") =>
     payments: {
       ...inside,
       call: async (...asked: Parameters<typeof inside.call>) => {
-        const now = path.test(asked[1].path);
+        const now = path.test(asked[2].path);
         if (now && when === "before") return gone();
         const answered = await inside.call(...asked);
         return now ? gone() : answered;

@@ -14,6 +14,8 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "calendar.private": ({ host }) =>
     `${host} lies in a private network. Webitor reads calendars from public addresses only, unless WEBITOR_FEEDS_PRIVATE is set.`,
   "calendar.notFound": ({ host }) => `No server of the name ${host} was found.`,
+  "calendar.resting": ({ host }) => `${host} did not answer the last times: it is asked again in some minutes.`,
+  "calendar.busy": ({ host }) => `Very many calls to ${host} wait already. It is asked again in some minutes.`,
   "calendar.unreachable": ({ host, message }) => `${host} does not answer (${message}).`,
   "calendar.status": ({ host, status }) => `${host} answered ${status} instead of a calendar.`,
   "calendar.redirects": ({ host }) => `${host} leads from one address to the next without end.`,

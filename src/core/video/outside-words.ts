@@ -13,6 +13,8 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "video.address": () => "Write the address as https://host.example/clip, or the clip’s id.",
   "video.private": ({ host }) => `${host} lies in a private network. Clips are read from public addresses only.`,
   "video.notFound": ({ host }) => `No server of the name ${host} was found.`,
+  "video.resting": ({ host }) => `${host} did not answer the last times. Try again in some minutes.`,
+  "video.busy": ({ host }) => `Very many calls to ${host} wait already. Try again in some minutes.`,
   "video.unreachable": ({ host, message }) => `${host} does not answer (${message}). Try again in a while.`,
   "video.status": ({ host, status }) =>
     byStatus[Number(status)]?.(String(host)) ?? `${host} answered ${status}. Try again in a while.`,

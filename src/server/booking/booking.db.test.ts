@@ -483,7 +483,7 @@ describe("payment", () => {
     expect((await rowOf(idOf(booked))).state).toBe("expired");
     await work(context);
     expect((await knownAt(context, known))?.state).toBe("released");
-    expect(await play(payStore(context.db), known, "pays")).toBe("over");
+    expect(await play(payStore(context), known, "pays")).toBe("over");
   });
 
   test("paid and never told: confirmed when the time is still free, and given back by itself when it is not", async () => {

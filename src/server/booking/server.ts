@@ -51,7 +51,7 @@ export const bookingServer = {
     },
     offer: { lane: "quick", payload: Joi.object({}), run: offerJob },
     ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
-    feed: { lane: "slow", payload: Joi.object({ feed: id }), run: feedJob },
+    feed: { lane: "outside", payload: Joi.object({ feed: id }), run: feedJob },
   },
   erases: {
     what: "bookings",

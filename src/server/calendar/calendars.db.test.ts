@@ -150,11 +150,26 @@ describe("where calendars are fetched", () => {
     "::ffff:10.0.0.1",
     "100.64.0.1",
     "0.0.0.0",
+    "::127.0.0.1",
+    "::ffff:0:127.0.0.1",
+    "64:ff9b::127.0.0.1",
+    "64:ff9b:1::127.0.0.1",
+    "2002:7f00:1::1",
+    "2001:0:4136:e378:8000:63bf:80ff:fffe",
+    "2a00::5efe:127.0.0.1",
+    "fe80::5efe:127.0.0.1",
   ])("%s is not public", (address) => expect(isPublicAddress(address)).toBe(false));
-  test("an address of the public network is", () => expect(isPublicAddress("93.184.216.34")).toBe(true));
+  test.each(["93.184.216.34", "::ffff:93.184.216.34", "2606:2800:220:1::1"])("%s is", (address) =>
+    expect(isPublicAddress(address)).toBe(true),
+  );
 
+  const reach = (mayBePrivate: (host: string) => boolean) => ({ calls: context.hostCalls, mayBePrivate });
   const guarded = (address: string) =>
-    fetchCalendar(() => false, address, noValidators).then((outcome) => (outcome.ok ? "fetched" : outcome.reason.code));
+    fetchCalendar(
+      reach(() => false),
+      address,
+      noValidators,
+    ).then((outcome) => (outcome.ok ? "fetched" : outcome.reason.code));
   test("loopback, private names, odd ports, files and credentials are refused before anything is sent", async () => {
     expect(await guarded(server.address)).toBe("calendar.private");
     expect(await guarded("http://localhost/calendar.ics")).toBe("calendar.private");
@@ -167,7 +182,11 @@ describe("where calendars are fetched", () => {
 
   test("a redirect into a private network is refused too: every step is asked about", async () => {
     server.mood = "redirectToPrivate";
-    const outcome = await fetchCalendar((host) => host === "127.0.0.1", server.address, noValidators);
+    const outcome = await fetchCalendar(
+      reach((host) => host === "127.0.0.1"),
+      server.address,
+      noValidators,
+    );
     expect(outcome).toMatchObject({ ok: false, reason: { code: "calendar.private", host: "10.0.0.1" } });
     server.mood = "fine";
   });

@@ -16,6 +16,7 @@ import { setUpAt } from "../booking/set-up";
 import { type Context, calendarHost } from "../context";
 import { type JobRun, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
+import { reachOf } from "../outside/reach";
 import { fieldProblem, notFound, Problem, validated } from "../problem";
 import { fetchCalendar } from "./fetch";
 
@@ -120,7 +121,7 @@ export async function refreshFeed(context: Context, siteId: string, id: string):
   let fresh: Partial<Feed> = {};
   if (feed.address) {
     const fetched = await fetchCalendar(
-      () => context.settings.feedsPrivate,
+      reachOf(context),
       feed.address,
       feed.file ? validators : { etag: null, lastModified: null },
     );
@@ -275,7 +276,7 @@ export const feedOperations = {
     async (call, given: Common & { address: string }) => {
       const { context } = call;
       const feed = await newFeed(call, given);
-      const fetched = await fetchCalendar(() => context.settings.feedsPrivate, given.address, {
+      const fetched = await fetchCalendar(reachOf(context), given.address, {
         etag: null,
         lastModified: null,
       });

@@ -39,7 +39,7 @@ const seconds = 10;
 const html = "text/html, application/xhtml+xml;q=0.9";
 
 const fetchPage = (context: Context, address: string, mostBytes: number, accept: string, known?: Validators) =>
-  fetchOutside(reachOf(context.settings), address, {
+  fetchOutside(reachOf(context), address, {
     about: "crawl",
     accept,
     mostBytes,

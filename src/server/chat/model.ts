@@ -129,7 +129,7 @@ export async function reword(
     return not({ code: modelReasons.usedUp, most: model.mostCalls });
   const began = performance.now();
   const body = JSON.stringify(modelRequest(knowledge.brief, question, reply.language, material));
-  const sent = await sendOutside(reachOf(context.settings), model.address, {
+  const sent = await sendOutside(reachOf(context), model.address, {
     about: "chatModel",
     headers: { authorization: `Bearer ${key}`, accept: "text/plain", "content-type": "application/json" },
     body,

@@ -20,7 +20,7 @@ export const chatServer = {
   schemas: chatSchemas,
   jobs: {
     chatRead: { lane: "slow", payload: Joi.object({}), run: readJob },
-    chatSources: { lane: "slow", payload: Joi.object({}), run: sourcesJob },
+    chatSources: { lane: "outside", payload: Joi.object({}), run: sourcesJob },
   },
   saved: sourcesSoon,
   erases: {

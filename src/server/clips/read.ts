@@ -54,7 +54,7 @@ function feedIn(html: string, from: string): string | null {
 }
 
 const fetchFeed = (context: Context, address: string, known: Validators): Promise<Outcome<Fetched>> =>
-  fetchOutside(reachOf(context.settings), address, {
+  fetchOutside(reachOf(context), address, {
     about: "video",
     accept: feedTypes,
     mostBytes: feedLimits.bytes,

@@ -93,7 +93,7 @@ async function fetchPoster(
   site: { readonly id: string; readonly studioId: string },
   clip: FeedClip,
 ): Promise<string | null> {
-  const answer = await fetchOutside(reachOf(context.settings), clip.picture ?? "", {
+  const answer = await fetchOutside(reachOf(context), clip.picture ?? "", {
     about: "video",
     accept: "image/*",
     mostBytes: pictureBytes,

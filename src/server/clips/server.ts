@@ -74,7 +74,7 @@ export const clipsServer = {
   },
   endpoints: [],
   schemas: {},
-  jobs: { clips: { lane: "slow", payload: Joi.object({ widget }), run: clipsJob } },
+  jobs: { clips: { lane: "outside", payload: Joi.object({ widget }), run: clipsJob } },
   erases: null,
   knows: null,
   saved: readSoon,

@@ -28,7 +28,7 @@ export const embedOperations = {
     async (call, { address }: { address: string }) => {
       const { context, site } = call;
       await takePoint(context, "heavyMember", call.account.id);
-      const found = await fetchOutside(reachOf(context.settings), address, {
+      const found = await fetchOutside(reachOf(context), address, {
         about: "video",
         accept: "text/html",
         mostBytes: titleBytes,

@@ -1,10 +1,17 @@
-// What one kind of job is. Letters and payments never wait behind a publish or an import: each lane has its own runner.
+// What one kind of job is. Each lane has its own runners: letters never wait behind a publish or an import, nor behind a host outside
+// that does not answer.
 import type Joi from "joi";
 import type { Context } from "../context";
 import type { JobRun } from "./queue";
 
-export const lanes = ["quick", "slow"] as const;
-export type Lane = (typeof lanes)[number];
+/** How many jobs of a lane run at once in a process; `aSite`: how many of them for one site. */
+export const lanes = {
+  quick: { atOnce: 1, aSite: 1 },
+  slow: { atOnce: 1, aSite: 1 },
+  /** What waits for hosts outside: no site takes more than its part of the waiting. */
+  outside: { atOnce: 4, aSite: 1 },
+} as const;
+export type Lane = keyof typeof lanes;
 
 export interface JobKind {
   readonly lane: Lane;

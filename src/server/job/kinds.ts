@@ -24,10 +24,10 @@ export const jobKinds: JobKinds = {
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
   pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
   renew: { lane: "slow", payload: Joi.object({}), run: renewJob },
-  standingClips: { lane: "slow", payload: Joi.object({}), run: standingClipsJob },
+  standingClips: { lane: "outside", payload: Joi.object({}), run: standingClipsJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },
   payEvent: {
-    lane: "quick",
+    lane: "outside",
     payload: Joi.object({
       account: id,
       mode: Joi.string().valid("test", "live").required(),
@@ -36,9 +36,9 @@ export const jobKinds: JobKinds = {
     }),
     run: payEventJob,
   },
-  paymentAsk: { lane: "quick", payload: Joi.object(payment), run: paymentAskJob },
+  paymentAsk: { lane: "outside", payload: Joi.object(payment), run: paymentAskJob },
   paymentDeed: {
-    lane: "quick",
+    lane: "outside",
     payload: Joi.object({
       ...payment,
       deed: Joi.string()

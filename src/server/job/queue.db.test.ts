@@ -46,6 +46,43 @@ test("of several runners each job is done by one", async () => {
   );
 });
 
+test("what waits for hosts outside keeps no letter waiting; of one site only one such job runs at a time", async () => {
+  const outside = (siteId: string, nth: number) =>
+    queueJob(context.db, { kind: "feed", siteId, payload: { nth: `${siteId}-${nth}` } });
+  for (let nth = 0; nth < 15; nth++) await outside("greedy", nth);
+  await outside("modest", 0);
+  await queueJob(context.db, job);
+  const begun: string[] = [];
+  let answer = () => {};
+  const silence = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  const payload = Joi.object().unknown();
+  const runner = startRunner(
+    context,
+    {
+      mail: { lane: "quick", payload, run: async (_context, run) => run.finish(context.db) },
+      feed: {
+        lane: "outside",
+        payload,
+        run: async (_context, run) => {
+          begun.push(run.job.payload.nth as string);
+          await silence;
+          await run.finish(context.db);
+        },
+      },
+    },
+    20,
+  );
+  const done = async (kind: string) => (await all()).filter((one) => one.kind === kind && one.state === "done").length;
+  await until(async () => (await done("mail")) === 1 && begun.length >= 2);
+  expect(begun).toEqual(["greedy-0", "modest-0"]);
+  answer();
+  await until(async () => (await done("feed")) === 16);
+  await runner.stop();
+  expect(new Set(begun).size).toBe(16);
+});
+
 test("what fails is tried again later, with the reason kept", async () => {
   await queueJob(context.db, job);
   let tries = 0;

@@ -1,5 +1,5 @@
 // The queue: long work as rows, each taken by one process at a time.
-import { and, eq, gt, inArray, lt, lte, or } from "drizzle-orm";
+import { and, eq, gt, inArray, isNull, lt, lte, notInArray, or } from "drizzle-orm";
 import Joi from "joi";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
@@ -7,7 +7,7 @@ import { inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
 import type { Context } from "../context";
-import { type JobKind, type JobKinds, lanes } from "./kind";
+import { type JobKind, type JobKinds, type Lane, lanes } from "./kind";
 
 export type Job = typeof jobs.$inferSelect;
 
@@ -70,22 +70,30 @@ const candidates = 8;
  * Takes the next job that is due, or one whose process has died; null when there is none. Rows are locked one by one, by
  * their keys: a search that locks what it passes hides jobs from the searches of other lanes.
  */
-async function takeJob(context: Context, worker: string, kinds: readonly string[]): Promise<Job | null> {
+async function takeJob(
+  context: Context,
+  worker: string,
+  kinds: readonly string[],
+  sites: SitesAtHand,
+): Promise<Job | null> {
   const now = new Date();
+  const without = sites.full();
   const due = and(
     inArray(jobs.kind, [...kinds]),
+    without.length ? or(isNull(jobs.siteId), notInArray(jobs.siteId, without)) : undefined,
     or(
       and(eq(jobs.state, "queued"), lte(jobs.availableAt, now)),
       and(eq(jobs.state, "running"), lt(jobs.heartbeatAt, new Date(now.getTime() - leaseMs))),
     ),
   );
   const found = await context.db
-    .select({ id: jobs.id })
+    .select({ id: jobs.id, siteId: jobs.siteId })
     .from(jobs)
     .where(due)
     .orderBy(jobs.availableAt)
     .limit(candidates);
-  for (const { id } of found) {
+  for (const { id, siteId } of found) {
+    if (!sites.enter(siteId)) continue;
     const job = await inTransaction(context.db, async (tx) => {
       const [job] = await tx
         .select()
@@ -96,8 +104,12 @@ async function takeJob(context: Context, worker: string, kinds: readonly string[
       const taken = { state: "running" as const, worker, heartbeatAt: now, attempts: job.attempts + 1 };
       await tx.update(jobs).set(taken).where(eq(jobs.id, id));
       return { ...job, ...taken };
+    }).catch((error: unknown) => {
+      sites.leave(siteId);
+      throw error;
     });
     if (job) return job;
+    sites.leave(siteId);
   }
   return null;
 }
@@ -151,16 +163,12 @@ async function fail(context: Context, kind: JobKind | undefined, job: Job, worke
   if (kind) await tellProgress(context.db, kind, { ...job, ...after });
 }
 
-/** Runs jobs in this process until stopped, one of each lane at a time; `stop` waits for those at hand. */
+/** Runs jobs in this process until stopped, so many of each lane at once; `stop` waits for those at hand. */
 export function startRunner(context: Context, kinds: JobKinds, pollMs = 1000): { stop(): Promise<void> } {
-  const runners = lanes.map((lane) =>
-    startLane(
-      context,
-      kinds,
-      Object.keys(kinds).filter((kind) => kinds[kind]?.lane === lane),
-      pollMs,
-    ),
-  );
+  const runners = (Object.keys(lanes) as Lane[]).map((lane) => {
+    const mine = Object.keys(kinds).filter((kind) => kinds[kind]?.lane === lane);
+    return startLane(context, kinds, mine, lanes[lane], pollMs);
+  });
   return {
     stop: async () => {
       await Promise.all(runners.map((runner) => runner.stop()));
@@ -168,12 +176,41 @@ export function startRunner(context: Context, kinds: JobKinds, pollMs = 1000): {
   };
 }
 
+/** Whose jobs of a lane run in this process. */
+class SitesAtHand {
+  readonly #running = new Map<string, number>();
+  constructor(private readonly most: number) {}
+
+  /** Sites of which no more may run. */
+  full(): string[] {
+    return [...this.#running].flatMap(([site, count]) => (count >= this.most ? [site] : []));
+  }
+
+  /** Whether one more may run; it counts from now on. */
+  enter(site: string | null): boolean {
+    if (site === null) return true;
+    const running = this.#running.get(site) ?? 0;
+    if (running >= this.most) return false;
+    this.#running.set(site, running + 1);
+    return true;
+  }
+
+  leave(site: string | null): void {
+    if (site === null) return;
+    const left = (this.#running.get(site) ?? 1) - 1;
+    if (left) this.#running.set(site, left);
+    else this.#running.delete(site);
+  }
+}
+
 function startLane(
   context: Context,
   kinds: JobKinds,
   mine: readonly string[],
+  { atOnce, aSite }: (typeof lanes)[Lane],
   pollMs: number,
 ): { stop(): Promise<void> } {
+  const sites = new SitesAtHand(aSite);
   const worker = nanoid(12);
   let stopping = false;
   let wake: (() => void) | null = null;
@@ -214,13 +251,24 @@ function startLane(
     }
   };
 
+  const atHand = new Set<Promise<void>>();
+  const begin = (job: Job) => {
+    const done = runOne(job).finally(() => {
+      atHand.delete(done);
+      sites.leave(job.siteId);
+      poke();
+    });
+    atHand.add(done);
+  };
+
   const loop = async () => {
     while (!stopping) {
       try {
         woken = false;
-        const job = await takeJob(context, worker, mine);
-        if (job) await runOne(job);
+        const job = await takeJob(context, worker, mine, sites);
+        if (job) begin(job);
         else await rest();
+        if (atHand.size >= atOnce) await Promise.race(atHand);
       } catch (error) {
         context.log.error({ err: error }, "job runner");
         woken = false;
@@ -235,6 +283,7 @@ function startLane(
       context.listeners.jobs.delete(poke);
       wake?.();
       await running;
+      await Promise.all(atHand);
     },
   };
 }

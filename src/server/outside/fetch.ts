@@ -6,9 +6,11 @@ import { request as httpsRequest } from "node:https";
 import { isIP } from "node:net";
 import ipaddr from "ipaddr.js";
 import { done, type Outcome, type Reason, refused } from "@/core/visitor/decision";
+import { type HostCalls, NotCalled, OwnRefusal, ownRefusalIn } from "./hosts";
 
-/** Which hosts may lie in a private network, and which are this installation's own. */
+/** Which hosts may lie in a private network, which are this installation's own, and whose turn it is to be called. */
 export interface Reach {
+  readonly calls: HostCalls;
   mayBePrivate(host: string): boolean;
   /** Whether the process itself answers at an address: a stand-in for an outside host. */
   isStandIn?(url: URL): boolean;
@@ -43,16 +45,27 @@ export interface Wanted {
 const mostRedirects = 3;
 const usualSeconds = 20;
 
-/** Whether an address is on the public network; mapped and tunnelled forms are looked into. */
+/** What the public network of IPv6 has given out so far (IANA, "IPv6 Global Unicast Address Assignments"). */
+const publicIPv6 = ipaddr.parseCIDR("2000::/3");
+
+/** Whether an IPv6 address carries an IPv4 one as its interface (RFC 5214, 6.1): who reads it there calls that one. */
+const isTunnelled = ({ parts }: ipaddr.IPv6): boolean => parts[5] === 0x5efe && (parts[4] === 0 || parts[4] === 0x200);
+
+/**
+ * Whether an address is on the public network. An IPv4 address written as an IPv6 one is looked into where it is mapped (RFC 4291,
+ * 2.5.5.2); every other form of it (compatible, translated, 6to4, Teredo, ISATAP) is none.
+ */
 export function isPublicAddress(address: string): boolean {
   try {
-    return ipaddr.process(address).range() === "unicast";
+    const read = ipaddr.process(address);
+    if (read.range() !== "unicast") return false;
+    return read instanceof ipaddr.IPv4 || (read.match(publicIPv6) && !isTunnelled(read));
   } catch {
     return false;
   }
 }
 
-class Stopped extends Error {
+class Stopped extends OwnRefusal {
   constructor(readonly reason: Reason) {
     super(reason.code);
   }
@@ -95,17 +108,45 @@ function checkedAddress(address: string, { mayBePrivate, isStandIn }: Reach): UR
   return url;
 }
 
-function get(url: URL, headers: Record<string, string>, reach: Reach, signal: AbortSignal) {
-  return new Promise<IncomingMessage>((resolve, reject) => {
-    const send = url.protocol === "https:" ? httpsRequest : httpRequest;
-    const sent = send(
-      url,
-      { headers, lookup: guarded(reach, reach.isStandIn?.(url) ?? false), signal, agent: false },
-      resolve,
-    );
-    sent.on("error", reject);
-    sent.end();
-  });
+/** What is asked of an address. */
+interface Asked {
+  readonly method: string;
+  readonly headers: Readonly<Record<string, string>>;
+  /** Null for none. */
+  readonly body: string | null;
+}
+
+/**
+ * The one place from which hosts are called that somebody named: in its host's turn, at an address that was looked at. An answer keeps
+ * its turn until it is read, broken off or out of time.
+ */
+function called(url: URL, { method, headers, body }: Asked, reach: Reach, signal: AbortSignal) {
+  const own = reach.isStandIn?.(url) ?? false;
+  const send = url.protocol === "https:" ? httpsRequest : httpRequest;
+  const length = body === null ? {} : { "content-length": String(Buffer.byteLength(body)) };
+  return reach.calls.at<IncomingMessage>(
+    url.host,
+    (arrived) =>
+      new Promise<void>((resolve, reject) => {
+        if (signal.aborted) throw stop("busy", { host: url.host });
+        const request = send(
+          url,
+          {
+            method,
+            headers: { "user-agent": "Webitor", ...headers, ...length },
+            lookup: guarded(reach, own),
+            signal,
+            agent: false,
+          },
+          (response) => {
+            response.once("close", () => (signal.aborted ? reject(signal.reason) : resolve()));
+            arrived(response);
+          },
+        );
+        request.on("error", reject);
+        request.end(body ?? undefined);
+      }),
+  );
 }
 
 async function readFile(response: IncomingMessage, mostBytes: number): Promise<Buffer> {
@@ -124,8 +165,8 @@ async function readFile(response: IncomingMessage, mostBytes: number): Promise<B
 
 /**
  * Fetches what stands at an address. Every step of a redirect is checked anew. Refused with `<about>.address`, `.private`,
- * `.notFound`, `.unreachable`, `.status` (with `retryAfter` in seconds where the server says), `.redirects`, `.tooLarge`
- * or `.timeout`.
+ * `.notFound`, `.unreachable`, `.status` (with `retryAfter` in seconds where the server says), `.redirects`, `.tooLarge`,
+ * `.timeout`, `.resting` (it did not answer the last times) or `.busy` (too many calls to it wait).
  */
 export async function fetchOutside(reach: Reach, address: string, wanted: Wanted): Promise<Outcome<Fetched>> {
   const { about, known, seconds = usualSeconds } = wanted;
@@ -135,17 +176,12 @@ export async function fetchOutside(reach: Reach, address: string, wanted: Wanted
     let url = checkedAddress(address, reach);
     for (let redirects = 0; ; redirects++) {
       host = url.host;
-      const response = await get(
-        url,
-        {
-          accept: wanted.accept,
-          "user-agent": "Webitor",
-          ...(known?.etag ? { "if-none-match": known.etag } : {}),
-          ...(known?.lastModified ? { "if-modified-since": known.lastModified } : {}),
-        },
-        reach,
-        signal,
-      );
+      const headers = {
+        accept: wanted.accept,
+        ...(known?.etag ? { "if-none-match": known.etag } : {}),
+        ...(known?.lastModified ? { "if-modified-since": known.lastModified } : {}),
+      };
+      const response = await called(url, { method: "GET", headers, body: null }, reach, signal);
       const status = response.statusCode ?? 0;
       const { location } = response.headers;
       if ([301, 302, 303, 307, 308].includes(status) && location) {
@@ -212,19 +248,7 @@ export async function sendOutside(reach: Reach, address: string, sent: Sent): Pr
   try {
     const url = checkedAddress(address, reach);
     host = url.host;
-    const response = await new Promise<IncomingMessage>((resolve, reject) => {
-      const send = url.protocol === "https:" ? httpsRequest : httpRequest;
-      const own = reach.isStandIn?.(url) ?? false;
-      const length = { "content-length": String(Buffer.byteLength(body)) };
-      const all = { "user-agent": "Webitor", ...headers, ...length };
-      const request = send(
-        url,
-        { method: "POST", headers: all, lookup: guarded(reach, own), signal, agent: false },
-        resolve,
-      );
-      request.on("error", reject);
-      request.end(body);
-    });
+    const response = await called(url, { method: "POST", headers, body }, reach, signal);
     const status = response.statusCode ?? 0;
     if (status !== 200) {
       response.destroy();
@@ -234,6 +258,37 @@ export async function sendOutside(reach: Reach, address: string, sent: Sent): Pr
       text: textOf(response, mostBytes),
       trailer: (name) => response.trailers[name]?.slice(0, 200) ?? null,
       end: () => response.destroy(),
+    });
+  } catch (error) {
+    return { ok: false, reason: reasonOf(error, about, signal, { host, seconds }) };
+  }
+}
+
+/** A whole answer, whatever its status. */
+export interface Answered {
+  readonly status: number;
+  readonly text: string;
+}
+
+/**
+ * Asks an address that somebody typed or another host named, and reads its answer whole, whatever its status. Refused as `fetchOutside`
+ * refuses; it is never led on to another address.
+ */
+export async function askOutside(
+  reach: Reach,
+  address: string,
+  asked: Omit<Sent, "body"> & { readonly method: string; readonly body: string | null },
+): Promise<Outcome<Answered>> {
+  const { about, mostBytes, seconds } = asked;
+  const signal = AbortSignal.timeout(seconds * 1000);
+  let host = address;
+  try {
+    const url = checkedAddress(address, reach);
+    host = url.host;
+    const response = await called(url, asked, reach, signal);
+    return done({
+      status: response.statusCode ?? 0,
+      text: (await readFile(response, mostBytes)).toString("utf8"),
     });
   } catch (error) {
     return { ok: false, reason: reasonOf(error, about, signal, { host, seconds }) };
@@ -257,9 +312,9 @@ async function* textOf(response: IncomingMessage, mostBytes: number): AsyncGener
 
 /** Why something outside could not be had. */
 function reasonOf(error: unknown, about: string, signal: AbortSignal, at: { host: string; seconds: number }): Reason {
-  const cause = (error as { cause?: unknown }).cause;
-  const stopped = error instanceof Stopped ? error : cause instanceof Stopped ? cause : null;
-  if (stopped) {
+  if (error instanceof NotCalled) return { code: `${about}.${error.why}`, host: at.host };
+  const stopped = ownRefusalIn(error);
+  if (stopped instanceof Stopped) {
     const { code, ...values } = stopped.reason;
     return { code: `${about}.${code}`, ...values };
   }

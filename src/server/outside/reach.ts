@@ -1,16 +1,22 @@
 // Which outside addresses this installation reads: the public network, its own stand-ins, and what its settings allow.
-import { isStandIn } from "@/standins/hosts";
-import type { Settings } from "../settings";
+import type { Context } from "../context";
+import { readHost } from "../process/hosts";
 import type { Reach } from "./fetch";
 
-/** Behind a proxy that ends TLS the stand-ins are reached by their public names, as anything else. */
-export const reachOf = (settings: Settings): Reach => ({
-  mayBePrivate: () => settings.feedsPrivate,
-  isStandIn: ({ protocol, hostname, port }) =>
-    settings.standIns &&
-    !settings.https &&
-    protocol === "http:" &&
-    port === String(settings.port) &&
-    hostname.endsWith(`.${settings.publicHost}`) &&
-    isStandIn(hostname.slice(0, -settings.publicHost.length - 1)),
+/** Behind a proxy that ends TLS this process is reached by its public names, as anything else. */
+const isOwnPort = ({ settings }: Pick<Context, "settings">, { protocol, port }: URL) =>
+  !settings.https && protocol === "http:" && port === String(settings.port);
+
+/** What somebody typed, or another host named. */
+export const reachOf = (context: Pick<Context, "settings" | "hostCalls">): Reach => ({
+  calls: context.hostCalls,
+  mayBePrivate: () => context.settings.feedsPrivate,
+  isStandIn: (url) => isOwnPort(context, url) && readHost(url.host, context.settings)?.kind === "standIn",
+});
+
+/** The sites of this installation, for what its stand-ins tell them. */
+export const reachOfSites = (context: Pick<Context, "settings" | "hostCalls">): Reach => ({
+  calls: context.hostCalls,
+  mayBePrivate: (host) => readHost(host, context.settings)?.kind === "site",
+  isStandIn: (url) => isOwnPort(context, url) && readHost(url.host, context.settings)?.kind === "site",
 });

@@ -2,7 +2,7 @@
 // core/payment/connectors.ts.
 import type { ChargeEvent } from "@/core/payment/charge";
 import type { ConnectorSettings, PaymentMode } from "@/core/payment/connectors";
-import type { PaymentsOutside } from "./outside";
+import type { Context } from "../context";
 
 /** What a site has of a service, for one mode. */
 export interface Keys {
@@ -14,7 +14,7 @@ export interface Keys {
 
 /** How a service is called for one site. */
 export interface Line {
-  readonly outside: PaymentsOutside;
+  readonly context: Context;
   /** Where the service answers. */
   readonly origin: string;
   readonly keys: Keys;

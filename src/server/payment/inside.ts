@@ -1,7 +1,6 @@
 // The payment stand-in without a server between: for scripts that set up a site before anything answers, and for tests.
 import type { ConnectorKind, ConnectorSettings } from "@/core/payment/connectors";
 import { connectors, newConnector } from "@/core/payment/connectors";
-import type { Database } from "@/data/connection";
 import { paymentConnectors } from "@/data/payment/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type AccountKeys, answerCall, openAccount } from "@/standins/pay/service";
@@ -12,10 +11,9 @@ import { hearEvent } from "./settle";
 import { payStore } from "./stand-in-store";
 
 /** The stand-in, called as its host would call it, and telling as it would be heard. */
-export function paymentsInside(db: Database): PaymentsOutside {
-  const store = payStore(db);
+export function paymentsInside(): PaymentsOutside {
   return {
-    call: (_origin, asked) => answerCall(store, asked),
+    call: (context, _origin, asked) => answerCall(payStore(context), asked),
     tell: async (context, to, body, headers) => {
       const { hostname, searchParams } = new URL(to);
       const [by, mode] = [searchParams.get("by") ?? "", searchParams.get("mode") ?? ""];
@@ -30,7 +28,7 @@ export async function installWays(
   site: Pick<SiteRow, "id" | "name">,
   ways: Readonly<Partial<Record<ConnectorKind, Partial<ConnectorSettings>>>>,
 ): Promise<AccountKeys> {
-  const keys = await openAccount(payStore(context.db), site.name);
+  const keys = await openAccount(payStore(context), site.name);
   const sealed = (mode: "test" | "live") =>
     sealKeys(context.settings, site.id, { secret: keys.secret[mode], hook: keys.hook[mode] });
   for (const [kind, settings] of Object.entries(ways) as [ConnectorKind, Partial<ConnectorSettings>][]) {

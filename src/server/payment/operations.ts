@@ -33,6 +33,7 @@ import {
   setUpMark,
 } from "./set-up";
 import { askAfter } from "./settle";
+import { accountAddress } from "./stand-in-key";
 
 const kind = connectorKindSchema.required();
 const revision = Joi.number().integer().min(0).required();
@@ -99,7 +100,7 @@ async function checkedKey(context: Context, of: ConnectorKind, wanted: PaymentMo
     if (found !== wanted)
       throw fieldProblem(field, `This is a key of ${names[found]}; here belongs one of ${names[wanted]}.`);
   }
-  const line: Line = { outside: context.payments, origin: serviceOrigin(context), keys };
+  const line: Line = { context, origin: serviceOrigin(context), keys };
   try {
     const whose = await service.whose(line);
     if (!whose) throw fieldProblem("secret", "The payment service does not know this key.");
@@ -141,7 +142,8 @@ const passed = (context: Context, tx: Parameters<typeof writeStep>[0], row: Conn
 export const paymentOperations = {
   "payments.list": siteOperation("setUp.read", {}, async ({ context, site }) => ({
     ways: (await connectorsOf(context.db, site.id)).map((row) => told(context, row)),
-    service: context.settings.standIns ? serviceOrigin(context) : null,
+    /** Where an account of the payment service is opened; null where there is none. */
+    account: context.settings.standIns ? accountAddress(context, site.id) : null,
     behaviours: behaviourNames,
   })),
   /** Keeps what was typed; at revision 0 that installs it. */

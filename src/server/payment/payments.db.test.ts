@@ -20,6 +20,8 @@ import { play, signEvent } from "@/standins/pay/service";
 import type { Payment } from "@/standins/pay/store";
 import { forNode } from "../../../scripts/lib/bundles.mjs";
 import { isLongRun } from "../../../tests/extent";
+import { queueJob } from "../job/queue";
+import { limits } from "../limit";
 import type { OperationName, Takes } from "../operations";
 import { keepCart, newBasketToken, readCart, reckoned } from "../shop/carts";
 import { catalogOf } from "../shop/catalog";
@@ -38,6 +40,7 @@ import { changeWay, payingPage } from "./page";
 import type { PaymentRow } from "./payments";
 import { connectorOf, keysFor } from "./set-up";
 import { askAfter, hearEvent } from "./settle";
+import { accountAddress, mayOpenAccount } from "./stand-in-key";
 import { payStore } from "./stand-in-store";
 
 let studio: TestStudio;
@@ -173,7 +176,7 @@ describe("what a payer’s card does", () => {
     await timeIsUp(made);
     await work(context);
     expect(await now(made)).toMatchObject({ state: "cancelled", paid: 0 });
-    expect(await play(payStore(context.db), known, "pays")).toBe("over");
+    expect(await play(payStore(context), known, "pays")).toBe("over");
   });
 
   test("promised: it stands at once, is taken when it is sent, and given up when it is cancelled", async () => {
@@ -217,7 +220,7 @@ describe("whatever goes wrong between", () => {
     payments: {
       ...context.payments,
       call: async (...asked: Parameters<typeof context.payments.call>) => {
-        const breaks = when(asked[1].path);
+        const breaks = when(asked[2].path);
         if (breaks === "before") throw new Unreachable("No answer");
         const answered = await context.payments.call(...asked);
         if (breaks === "after") throw new Unreachable("No answer");
@@ -501,8 +504,8 @@ describe("the page on which it is paid", () => {
     const second = await newest(made);
     expect([second.connector, (await all(made)).length]).toEqual(["redirect", 2]);
     // Both are paid in the moment before the first is given up.
-    await play(payStore(context.db), first.known, "pays");
-    await play(payStore(context.db), second.known, "pays");
+    await play(payStore(context), first.known, "pays");
+    await play(payStore(context), second.known, "pays");
     await work(context);
     expect(await now(made)).toMatchObject({ state: "paid", paid: 8400, refunded: 4200 });
     const back = await Promise.all((await all(made)).map(({ known }) => knownAt(context, known)));
@@ -579,9 +582,88 @@ describe("setting one up", () => {
     await expect(asked("payments.keep", { revision: 3, settings })).rejects.toMatchObject({ code: "paymentsChanged" });
   });
 
+  test("events of the stand-in go to sites of this installation alone, whoever asks for another address", async () => {
+    const { answerCall, openAccount } = await import("@/standins/pay/service");
+    const store = payStore(context);
+    const { secret } = await openAccount(store, "A stranger");
+    const opened = async (notify: string, more: object = {}) => {
+      const body = {
+        reference: "r",
+        amount: 100,
+        currency: "EUR",
+        method: "card",
+        title: "t",
+        returnTo: "https://a.example/",
+      };
+      const once = context.newId();
+      const asked = {
+        method: "POST",
+        path: "/v1/payments",
+        key: secret.test,
+        once,
+        body: { ...body, notify, ...more },
+      };
+      return (await answerCall(store, asked)).status;
+    };
+    const own = "http://wrenfield.localhost:4499/_w/v1/payments/events";
+    expect(await opened(`${own}?by=card&mode=test`)).toBe(201);
+    for (const other of [
+      "http://127.0.0.1:4499/_w/v1/payments/events",
+      "http://127.0.0.1:3306/",
+      "http://169.254.169.254/latest/meta-data",
+      "http://localhost:4499/_w/v1/payments/events",
+      "http://pay.localhost:4499/_w/v1/payments/events",
+      "http://wrenfield.localhost:9200/_w/v1/payments/events",
+      "http://wrenfield.localhost:4499/_w/v1/forms/send",
+      "http://wrenfield.localhost:4499/_w/v1/payments/events/../../x",
+      "http://x:y@wrenfield.localhost:4499/_w/v1/payments/events",
+      "http://wrenfield.localhost.elsewhere.example/_w/v1/payments/events",
+      "http://[::ffff:127.0.0.1]:4499/_w/v1/payments/events",
+      "https://elsewhere.example/_w/v1/payments/events",
+      "file:///etc/passwd",
+      "",
+    ])
+      expect([other, await opened(other)]).toEqual([other, 422]);
+    expect(await opened(own, { returnTo: "javascript:alert(1)" })).toBe(422);
+    // What was asked for before that was looked at is not sent either.
+    const told: string[] = [];
+    const listening = {
+      ...context,
+      payments: { ...context.payments, tell: async (_context: unknown, to: string) => void told.push(to) },
+    };
+    await context.db.delete(jobs);
+    for (const to of [own, "http://127.0.0.1:9200/"])
+      await queueJob(context.db, {
+        ...{ kind: "payEvent", siteId: null },
+        payload: { account: secret.test.split(".")[2] ?? "", mode: "test", to, body: "{}" },
+      });
+    await work(listening);
+    expect(told).toEqual([own]);
+  });
+
+  test("an account is opened with a key of this installation, which holds for a day and for so many", async () => {
+    const key = new URL(accountAddress(context, site.id)).searchParams.get("key") ?? "";
+    expect(await mayOpenAccount(context, key)).toBe("yes");
+    const [about, until = "", signature = ""] = key.split(".");
+    for (const other of [
+      "",
+      "x",
+      key.slice(0, -1),
+      `${about}.${Number(until) + 1}.${signature}`,
+      `other.${until}.${signature}`,
+    ])
+      expect([other, await mayOpenAccount(context, other)]).toEqual([other, "unknown"]);
+    const elsewhere = { ...context, settings: { ...context.settings, secret: "another-installation-altogether" } };
+    expect(await mayOpenAccount(elsewhere, key)).toBe("unknown");
+    const listed = studio.as("designer", "payments.list", { site: "wrenfield" });
+    await expect(listed).resolves.toMatchObject({ account: expect.stringContaining("?key=") });
+    for (let nth = 1; nth < limits.standInAccount.points; nth++) await mayOpenAccount(context, key);
+    expect(await mayOpenAccount(context, key)).toBe("tooMany");
+  });
+
   test("keys: of the other mode, swapped, cut off, or nobody’s are told at their field; kept ones can’t be read", async () => {
     const { openAccount } = await import("@/standins/pay/service");
-    const { secret, hook } = await openAccount(payStore(context.db), "Kilnside");
+    const { secret, hook } = await openAccount(payStore(context), "Kilnside");
     const card = { kind: "card", revision: (await connectorOf(context.db, site.id, "card")).revision };
     const fault = async (keys: object, mode = "test") =>
       asked("payments.keys", { ...card, mode, ...keys }).then(

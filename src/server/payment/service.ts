@@ -26,7 +26,9 @@ const isShown = (value: unknown): value is Shown =>
   typeof value === "object" && value !== null && "state" in value && "refunds" in value;
 
 async function call(line: Line, method: "GET" | "POST", path: string, once: string, body: unknown) {
-  const answered = await line.outside.call(line.origin, { method, path, key: line.keys.secret, once, body });
+  const answered = await line.context.payments.call(line.context, line.origin, {
+    ...{ method, path, key: line.keys.secret, once, body },
+  });
   if (answered.status === 401)
     throw new Problem(409, "paymentKey", "The payment service does not know this key any more. Look at its keys.");
   return answered;
@@ -102,7 +104,7 @@ export const serviceFor = (
     return { id, reference, currency, mode, event };
   },
   whose: async (line) => {
-    const answered = await line.outside.call(line.origin, {
+    const answered = await line.context.payments.call(line.context, line.origin, {
       ...{ method: "GET", path: "/v1/account", key: line.keys.secret, once: "", body: null },
     });
     const { name, mode } = (answered.value ?? {}) as { name?: unknown; mode?: unknown };

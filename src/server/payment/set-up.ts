@@ -15,6 +15,7 @@ import type { Executor } from "@/data/connection";
 import { paymentConnectors } from "@/data/payment/tables";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { conflict } from "../problem";
+import { readHost } from "../process/hosts";
 import { seal, unseal } from "../seal";
 import type { Settings } from "../settings";
 import type { Keys, Line } from "./connector";
@@ -69,12 +70,27 @@ export const serviceOrigin = ({ settings }: Context): string => standInOrigins(s
 export function lineFor(context: Context, row: ConnectorRow, mode: PaymentMode): Line {
   const keys = keysFor(context.settings, row, mode);
   if (!keys) throw conflict("paymentKeys", "This way to pay has no keys. Set them up under Payments.");
-  return { outside: context.payments, origin: serviceOrigin(context), keys };
+  return { context, origin: serviceOrigin(context), keys };
 }
+
+const notifyPath = "/_w/v1/payments/events";
 
 /** Where a service tells a site of its events. */
 export const notifyAddress = (context: Context, siteKey: string, row: Pick<ConnectorRow, "kind">, mode: PaymentMode) =>
-  `${siteOrigin(context.settings, siteKey)}/_w/v1/payments/events?by=${row.kind}&mode=${mode}`;
+  `${siteOrigin(context.settings, siteKey)}${notifyPath}?by=${row.kind}&mode=${mode}`;
+
+/** Whether an address is one at which a site of this installation hears of payments. */
+export function isNotifyAddress(settings: Settings, to: string): boolean {
+  const url = URL.parse(to);
+  const host = url && readHost(url.host, settings);
+  return (
+    host?.kind === "site" &&
+    url?.origin === siteOrigin(settings, host.key) &&
+    url.pathname === notifyPath &&
+    !url.username &&
+    !url.password
+  );
+}
 
 /**
  * What a try was made with: changed since, it has to be tried again. What buyers read beside it takes no part: no test would find

@@ -1,17 +1,19 @@
 // Where the payment stand-in keeps what is its own, and how its events leave: as jobs, so that a process that dies loses none.
 import { and, eq } from "drizzle-orm";
-import { type Database, inTransaction, isDuplicate } from "@/data/connection";
+import { inTransaction, isDuplicate } from "@/data/connection";
 import { standInRecords } from "@/data/payment/tables";
 import { eventToSend } from "@/standins/pay/service";
 import type { PayStore, Records } from "@/standins/pay/store";
 import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
+import { isNotifyAddress } from "./set-up";
 
 const at = (of: string, id: string) => and(eq(standInRecords.of, of), eq(standInRecords.id, id));
 
 /** The stand-in's records in the installation's database. */
-export function payStore(db: Database, queued: () => void = () => {}): PayStore {
+export function payStore({ db, settings }: Pick<Context, "db" | "settings">, queued: () => void = () => {}): PayStore {
   return {
+    mayTell: (to) => isNotifyAddress(settings, to),
     read: async <K extends keyof Records>(of: K, id: string) => {
       const [row] = await db.select().from(standInRecords).where(at(of, id));
       return (row?.document as Records[K] | undefined) ?? null;
@@ -46,11 +48,9 @@ export function payStore(db: Database, queued: () => void = () => {}): PayStore 
 /** The job: tells a shop of an event. Where it is not taken, it is told again. */
 export async function payEventJob(context: Context, run: JobRun): Promise<void> {
   const { account = "", mode = "", to = "", body = "" } = run.job.payload;
-  const event = await eventToSend(
-    payStore(context.db),
-    { account, mode: mode === "live" ? "live" : "test", to, body },
-    Date.now(),
-  );
-  if (event) await context.payments.tell(context, event.to, event.body, event.headers);
+  const store = payStore(context);
+  const event = await eventToSend(store, { account, mode: mode === "live" ? "live" : "test", to, body }, Date.now());
+  // What waits from before may name another address.
+  if (event && store.mayTell(event.to)) await context.payments.tell(context, event.to, event.body, event.headers);
   await run.finish(context.db);
 }

@@ -31,9 +31,9 @@ export async function payFor(
   lateMs?: number,
 ): Promise<Played> {
   const { known } = await begunFor(context, siteKey, of, target);
-  return play(payStore(context.db), known, does, lateMs);
+  return play(payStore(context), known, does, lateMs);
 }
 
 /** A payment as the stand-in knows it. */
 export const knownAt = async (context: Context, known: string): Promise<Payment | null> =>
-  payStore(context.db).read("payment", known);
+  payStore(context).read("payment", known);

@@ -36,8 +36,8 @@ export async function startStandIns(context: Context): Promise<StandIns> {
     if (standIns.instead?.(request, response)) return;
     void serveStandIn(host.label, request, response, {
       originOf: standInOrigins(standIns.context.settings),
-      pay: payStore(context.db),
-      mayOpenAccount: async () => true,
+      pay: payStore(context),
+      mayOpenAccount: async () => "yes",
     });
   });
   await new Promise<void>((resolve) => http.listen(0, "127.0.0.1", resolve));

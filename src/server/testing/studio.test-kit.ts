@@ -41,11 +41,12 @@ const contextAt = (url: string): Context => {
       WEBITOR_LOG_LEVEL: "silent",
       WEBITOR_PORT: "4499",
       WEBITOR_SECRET: "a-secret-for-integration-tests",
+      WEBITOR_STANDINS: "1",
       // However busy the machine is.
       WEBITOR_BESIDE_SHARE: "equal",
     }),
   );
-  return Object.assign(context, { payments: paymentsInside(context.db) });
+  return Object.assign(context, { payments: paymentsInside() });
 };
 
 const studioId = "marrowfield";

@@ -27,7 +27,7 @@ const pageBytes = 2 * 2 ** 20;
 const pictureBytes = 8 * 2 ** 20;
 
 const fetched = (context: Context, address: string, accept: string, mostBytes: number): Promise<Outcome<Fetched>> =>
-  fetchOutside(reachOf(context.settings), address, { about: "video", accept, mostBytes });
+  fetchOutside(reachOf(context), address, { about: "video", accept, mostBytes });
 
 const textOf = ({ file }: Fetched) => (file ?? Buffer.alloc(0)).toString("utf8");
 

@@ -77,22 +77,29 @@ async function pay(store: PayStore, payment: Payment, form: URLSearchParams): Pr
   return next(payment, await play(store, payment.id, isBehaviour(does) ? does : "pays"), "");
 }
 
+const refusals = {
+  unknown: "This address is not valid any more. Open it anew from the studio: Settings, Payments.",
+  tooMany: "Very many accounts were opened for this site. Try again in an hour.",
+} as const;
+
 async function answer(
   store: PayStore,
   request: IncomingMessage,
   path: string,
-  mayOpen: () => Promise<boolean>,
+  key: string,
+  mayOpen: MayOpen,
 ): Promise<Piece> {
   const text = request.method === "POST" ? await readBody(request) : "";
   if (text === null) return says(413, "Too large.");
   if (path.startsWith("/v1/")) return call(store, request, path, text);
   const form = new URLSearchParams(text);
-  if (path === "/") return accountPage();
+  if (path === "/") return accountPage(key);
   if (path === "/accounts" && request.method === "POST") {
+    const given = form.get("key") ?? "";
     const name = (form.get("name") ?? "").trim().slice(0, 60);
-    if (!name) return accountPage("The account needs a name.");
-    if (!(await mayOpen())) return accountPage("Very many accounts were opened from here. Try again in an hour.");
-    return keysPage(await openAccount(store, name));
+    if (!name) return accountPage(given, "The account needs a name.");
+    const may = await mayOpen(given);
+    return may === "yes" ? keysPage(await openAccount(store, name)) : accountPage(given, refusals[may]);
   }
   const [, id = "", code] = /^\/pay\/(\w{1,40})(\/code)?$/.exec(path) ?? [];
   const payment = id ? await store.read("payment", id) : null;
@@ -107,16 +114,20 @@ async function answer(
   return code ? factorPage(payment) : payPage(payment);
 }
 
+/** Whether a key of the installation lets its bearer open one more account. */
+export type MayOpen = (key: string) => Promise<"yes" | "unknown" | "tooMany">;
+
 /** Answers a request on the payment stand-in's host. */
 export async function servePay(
   store: PayStore,
   request: IncomingMessage,
   response: ServerResponse,
-  mayOpen: () => Promise<boolean>,
+  mayOpen: MayOpen,
 ): Promise<void> {
   const { method = "GET" } = request;
   if (method !== "GET" && method !== "HEAD" && method !== "POST")
     return send(response, says(405, "Not here."), method === "HEAD");
-  const path = (request.url ?? "/").split("?", 1)[0] ?? "/";
-  send(response, await answer(store, request, path, mayOpen), method === "HEAD");
+  const [path = "/", query = ""] = (request.url ?? "/").split("?", 2);
+  const key = new URLSearchParams(query).get("key") ?? "";
+  send(response, await answer(store, request, path, key, mayOpen), method === "HEAD");
 }

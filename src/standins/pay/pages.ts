@@ -107,10 +107,15 @@ export const silentPage = (): Piece =>
     504,
   );
 
-export const accountPage = (fault = ""): Piece =>
+/** Where accounts are opened by whoever the studio sent, with the key that it gave them. */
+export const accountPage = (key: string, fault = ""): Piece =>
   page(
     "Payment stand-in",
-    `<h1>Payment stand-in</h1><p>A small simulation of a payment service. Its cards are made up, and no money moves in either mode.</p>${says(fault)}<form method="post" action="/accounts"><label>Name of the shop<input name="name" maxlength="60" required></label><button>Open an account</button></form>`,
+    `<h1>Payment stand-in</h1><p>A small simulation of a payment service. Its cards are made up, and no money moves in either mode.</p>${says(fault)}${
+      key
+        ? `<form method="post" action="/accounts"><input type="hidden" name="key" value="${escapeText(key.slice(0, 200))}"><label>Name of the shop<input name="name" maxlength="60" required></label><button>Open an account</button></form>`
+        : "<p>Accounts are opened from the studio: under Settings, Payments, where keys are added.</p>"
+    }`,
     fault ? 422 : 200,
   );
 

@@ -8,6 +8,7 @@ function memory(): { store: PayStore; told: Telling[] } {
   const kept = new Map<string, unknown>();
   const told: Telling[] = [];
   const store: PayStore = {
+    mayTell: (to) => to.startsWith("http://shop.example/"),
     read: async <K extends keyof Records>(of: K, id: string) => (kept.get(`${of} ${id}`) as Records[K]) ?? null,
     change: async (of, id, change) => {
       const { keep, tell = [], give } = change((kept.get(`${of} ${id}`) as never) ?? null);

@@ -130,7 +130,7 @@ export const playFactor = (store: PayStore, id: string, code: string): Promise<P
 const textOf = (value: unknown, most: number) => (typeof value === "string" && value.length <= most ? value : "");
 const amountOf = (value: unknown) => (Number.isSafeInteger(value) && (value as number) > 0 ? (value as number) : 0);
 
-function opened(called: Called, account: Account, mode: PaymentMode): Payment | null {
+function opened(store: PayStore, called: Called, account: Account, mode: PaymentMode): Payment | null {
   const body = (called.body ?? {}) as Record<string, unknown>;
   const method = methods.find((one) => one === body.method);
   const [reference, title, returnTo, notify] = [
@@ -142,7 +142,7 @@ function opened(called: Called, account: Account, mode: PaymentMode): Payment | 
   const currency = textOf(body.currency, 3);
   const amount = amountOf(body.amount);
   if (!method || !reference || !title || !amount || !/^[A-Z]{3}$/.test(currency) || !called.once) return null;
-  if (!URL.canParse(returnTo) || !URL.canParse(notify)) return null;
+  if (!/^https?:/.test(URL.parse(returnTo)?.protocol ?? "") || !store.mayTell(notify)) return null;
   const id = `p${sha256(`${account.id} ${mode} ${called.once}`).slice(0, 22)}`;
   return {
     ...{ id, account: account.id, mode, reference, amount, currency, method, title, returnTo, notify },
@@ -204,7 +204,7 @@ export async function answerCall(store: PayStore, called: Called): Promise<Answe
   if (called.method === "GET" && called.path === "/v1/account")
     return { status: 200, value: { name: account.name, mode, account: account.id } };
   if (called.method === "POST" && called.path === "/v1/payments") {
-    const made = opened(called, account, mode);
+    const made = opened(store, called, account, mode);
     if (!made) return refusal(422, "payment");
     return store.change("payment", made.id, (now) =>
       now && now.amount !== made.amount

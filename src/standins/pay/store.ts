@@ -79,6 +79,8 @@ export interface Change<T, R> {
 }
 
 export interface PayStore {
+  /** Whether events may be sent to an address: to shops of this installation alone, since whoever pays chooses none. */
+  mayTell(to: string): boolean;
   read<K extends keyof Records>(of: K, id: string): Promise<Records[K] | null>;
   /** Changes one record while nobody else does; what is told of it goes out if it is kept. */
   change<K extends keyof Records, R>(

@@ -107,6 +107,10 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `${host} lies in a private network: the model is not asked there.`,
   "chatModel.notFound": ({ host }: { host: string }) =>
     `No server of the name ${host} was found: the model was not asked.`,
+  "chatModel.resting": ({ host }: { host: string }) =>
+    `${host} did not answer the last times: these are the site’s own sentences.`,
+  "chatModel.busy": ({ host }: { host: string }) =>
+    `Very many questions to ${host} wait already: these are the site’s own sentences.`,
   "chatModel.unreachable": ({ host }: { host: string }) =>
     `${host} does not answer: these are the site’s own sentences.`,
   "chatModel.status": ({ host, status }: { host: string; status: number }) =>

@@ -23,12 +23,13 @@ function typedFault(key: string, of: "secret" | "hook", mode: PaymentMode): stri
 export function KeysRow({
   way,
   mode,
-  origin,
+  opening,
   deeds,
 }: {
   way: Way;
   mode: PaymentMode;
-  origin: string;
+  /** Where an account is opened. */
+  opening: string;
   deeds: ReturnType<typeof useWay>;
 }) {
   const { key } = useSite();
@@ -66,7 +67,10 @@ export function KeysRow({
       {typing ? (
         <Box borderLeftWidth="3px" borderColor="line" pl="12px" my="6px">
           <Text color="ink2" mb="6px">
-            {own.keysHint(origin)}
+            {own.keysHint}{" "}
+            <a href={opening} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>
+              {own.openAccount}
+            </a>
           </Text>
           {field(own.secret, "secret", secret, setSecret)}
           {field(own.hook, "hook", hook, setHook)}

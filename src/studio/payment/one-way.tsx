@@ -106,18 +106,16 @@ function Fields({ way, deeds }: { way: Way; deeds: ReturnType<typeof useWay> }) 
 
 export function OneWay({
   way,
-  service,
-  behaviours,
+  listed: { account, behaviours },
 }: {
   way: Way;
-  service: string | null;
-  behaviours: Listed["behaviours"];
+  listed: Pick<Listed, "account" | "behaviours">;
 }) {
   const deeds = useWay(way);
   // As it was pressed, until it is known what became of that.
   const [pressed, setPressed] = useState<boolean | null>(null);
   const about = connectors[way.kind];
-  if (about.service && !service) return <State tone="amber">{own.noService}</State>;
+  if (about.service && account === null) return <State tone="amber">{own.noService}</State>;
   if (!way.installed)
     return (
       <>
@@ -137,8 +135,8 @@ export function OneWay({
         <Box maxW="460px">
           {about.service ? (
             <>
-              <KeysRow way={way} mode="test" origin={service ?? ""} deeds={deeds} />
-              <KeysRow way={way} mode="live" origin={service ?? ""} deeds={deeds} />
+              <KeysRow way={way} mode="test" opening={account ?? ""} deeds={deeds} />
+              <KeysRow way={way} mode="live" opening={account ?? ""} deeds={deeds} />
             </>
           ) : null}
           <Fields way={way} deeds={deeds} />

@@ -91,7 +91,7 @@ export function PaymentsPanel({ narrow = false }: { narrow?: boolean }) {
         <Text color="ink2" mb="12px">
           {own.hints[way.kind]}
         </Text>
-        <OneWay key={way.kind} way={way} service={data.service} behaviours={data.behaviours} />
+        <OneWay key={way.kind} way={way} listed={data} />
       </Box>
     </Flex>
   );

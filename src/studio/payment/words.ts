@@ -55,7 +55,8 @@ export const words = {
   hook: "Key of events",
   keysKept: (tail: string) => `Kept, sealed (${tail})`,
   keysNone: "None yet",
-  keysHint: (origin: string) => `They stand on the payment service’s page ${origin}, and are shown there once.`,
+  keysHint: "The payment service shows them once, when an account is opened there.",
+  openAccount: "Open an account",
   keyFaults: {
     none: "This is no key of the payment service. Copy the whole of it.",
     other: {

@@ -41,6 +41,8 @@ export const modelReasons = {
     "chatModel.address",
     "chatModel.private",
     "chatModel.notFound",
+    "chatModel.resting",
+    "chatModel.busy",
     "chatModel.unreachable",
     "chatModel.status",
     "chatModel.tooLarge",
