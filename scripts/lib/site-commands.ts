@@ -2,10 +2,11 @@
 import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import { Command } from "commander";
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
+import { mayAs } from "@/core/account/rights";
 import { checkWidths, layoutCodes } from "@/core/check/layout";
 import { siteProblems } from "@/core/check/problems";
-import { users } from "@/data/account/tables";
+import { members, users } from "@/data/account/tables";
 import { findSite } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { linkAddress } from "@/server/account/letters";
@@ -16,7 +17,7 @@ import { keepFound, layoutStates } from "@/server/check/states";
 import { walkSite } from "@/server/consent/walk";
 import type { Context } from "@/server/context";
 import { Problem } from "@/server/problem";
-import { importSite, readWholeSite, siteFileParts } from "@/server/site/file";
+import { type By, importSite, readWholeSite, siteFileParts } from "@/server/site/file";
 import { loadSite } from "@/server/site/whole";
 import { bytesOf } from "@/server/zip";
 import { publishNow, readSiteFiles, theOwner } from "./studio";
@@ -24,6 +25,18 @@ import { publishNow, readSiteFiles, theOwner } from "./studio";
 async function ownerOf(context: Context) {
   const found = await theOwner(context);
   if (!found) throw new Error("There is no studio yet. Run `npm run demo` once; it makes one.");
+  return found;
+}
+
+/** A member of a studio who may make sites, by their mail address. */
+async function memberOf(context: Context, studioId: string, email: string): Promise<By> {
+  const [found] = await context.db
+    .select({ account: users.id, role: members.role })
+    .from(members)
+    .innerJoin(users, eq(users.id, members.userId))
+    .where(and(eq(members.studioId, studioId), eq(users.email, email)));
+  if (!found) throw new Error(`Nobody of the studio has the address ${email}.`);
+  if (!mayAs(found.role, "designer")) throw new Error(`${email} is ${found.role} here; sites are made by designers.`);
   return found;
 }
 
@@ -53,10 +66,16 @@ export async function runSiteCommand(context: Context, args: readonly string[], 
     .command("import <file>")
     .description("a site file (zip, or its unpacked folder) becomes a new site")
     .option("--as <key>", "under another key")
-    .action(async (file: string, options: { as?: string }) => {
+    .option("--by <mail>", "in the name of a member: what they may not bring comes switched off")
+    .action(async (file: string, options: { as?: string; by?: string }) => {
       const { studioId } = await ownerOf(context);
-      const site = await importSite(context, studioId, readSiteFiles(file), options.as ? { key: options.as } : {});
+      const by = options.by === undefined ? null : await memberOf(context, studioId, options.by);
+      const { site, held } = await importSite(context, studioId, readSiteFiles(file), {
+        ...(options.as ? { key: options.as } : {}),
+        ...(by ? { by } : {}),
+      });
       say(`${site.key}: ${site.pages.length} pages, ${site.widgets.length} widgets, ${site.media.length} pictures`);
+      for (const name of held) say(`${site.key}: “${name}” came switched off: only an owner sets code of whole pages`);
     });
 
   program

@@ -42,7 +42,7 @@ const { files, entries } = await pictures(10_000);
 const site = largeSite(key, 2000);
 for (const [hash, bytes] of files) await context.bytes.put(hash, bytes);
 const sizes = new Map([...files].map(([hash, bytes]) => [hash, bytes.length]));
-await storeNewSite(context, owner.studioId, { ...site, widgets: [], media: entries }, sizes, owner.id);
+await storeNewSite(context, owner.studioId, { ...site, widgets: [], media: entries }, sizes);
 const small = largeSite("small", 3);
 const have = ((await operations["sites.list"].perform(incoming, {})) as unknown[]).length;
 for (let nth = have; nth < 40; nth++)
@@ -51,7 +51,6 @@ for (let nth = have; nth < 40; nth++)
     owner.studioId,
     { ...small, key: `bench-small-${nth}`, name: `Small ${nth}`, widgets: [], media: [] },
     new Map(),
-    owner.id,
   );
 
 const token = await beginSession(context, owner.id, { address: "192.0.2.1", agent: "bench" });

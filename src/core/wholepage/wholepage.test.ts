@@ -38,5 +38,6 @@ test("what it reaches and leaves is told, for consent; a page is told nothing th
     script: "",
     purpose: "statistics",
   });
-  expect(kind.owners).toBe(true);
+  expect(kind.asks?.right).toBe("code.change");
+  expect(kind.asks?.asleep(settings)).toEqual({ ...settings, enabled: false });
 });

@@ -32,7 +32,7 @@ export const wholepage: WidgetKind<"wholepage"> = {
   ],
   placements: ["over"],
   callWords: "Code",
-  owners: true,
+  asks: { right: "code.change", asleep: (settings) => ({ ...settings, enabled: false }) },
   schema: wholePageSchema,
   fresh: () => newWholePage,
   note: ({ where, purpose }) => `${where === "head" ? "in the head" : "at the end"}, ${purpose}`,

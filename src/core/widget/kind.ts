@@ -2,6 +2,7 @@
 // light form that a released page carries.
 
 import type Joi from "joi";
+import type { Right } from "@/core/account/rights";
 import type { Holder } from "@/core/kind/holder";
 import type { Floating, Opening } from "@/core/opening/opening";
 import type { Kind } from "@/core/page/node";
@@ -83,8 +84,11 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   everywhere?(widget: WidgetOf<K>, context: RenderContext): string;
   /** A site has one of them at most. */
   readonly single?: true;
-  /** Only owners make, change and remove them. */
-  readonly owners?: true;
+  /**
+   * What whoever makes, changes or removes one has to be allowed beside the widgets of a site; and how one stands that somebody brings
+   * who is not, with a site file or a copy.
+   */
+  readonly asks?: { readonly right: Right; asleep(settings: WidgetSettings[K]): WidgetSettings[K] };
   /** Rules that a page with such a spot carries once. */
   readonly css: string;
   /** Kinds of blocks whose rules it uses, too. */

@@ -14,7 +14,7 @@ let studio: TestStudio;
 beforeAll(async () => {
   studio = await testStudio();
   const site = { ...largeSite("many-pages", 60), widgets: [], media: [] };
-  await storeNewSite(studio.context, studio.studioId, site, new Map(), "owner");
+  await storeNewSite(studio.context, studio.studioId, site, new Map());
 });
 afterAll(() => studio.close());
 

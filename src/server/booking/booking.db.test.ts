@@ -791,7 +791,7 @@ test("a site with its booking goes out as a file and comes back as the same", as
   const { findSite, removeSite } = await import("@/data/site/queries");
   const row = await findSite(context.db, "wrenfield");
   const bytes = await exportSite(context, row as NonNullable<typeof row>);
-  const copy = await importSite(context, "other", bytes, { key: "copied" });
+  const { site: copy } = await importSite(context, "other", bytes, { key: "copied" });
   const copied = await findSite(context.db, "copied");
   const again = await exportSite(context, copied as NonNullable<typeof copied>);
   expect(copy.booking?.services).toHaveLength(5);

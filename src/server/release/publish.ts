@@ -2,6 +2,7 @@
 import { and, eq, inArray, max } from "drizzle-orm";
 import { asFinding } from "@/core/check/layout";
 import { documentProblems, type Finding, frameProblems, sharedProblems } from "@/core/check/problems";
+import { beyondRole } from "@/core/site/allowed";
 import { type ChangeName, withoutChanges } from "@/core/site/changes";
 import { keepsAll, knownIn } from "@/core/site/known";
 import type { KeptPage, KeptSite } from "@/core/site/site";
@@ -17,7 +18,7 @@ import { measuredPages } from "../check/states";
 import type { Context } from "../context";
 import { type JobRun, queueJob } from "../job/queue";
 import { manyPages, type SiteCall } from "../operation";
-import { conflict, fieldProblem, notFound, Problem } from "../problem";
+import { conflict, fieldProblem, forbidden, notFound, Problem } from "../problem";
 import { loadKeptSite } from "../site/whole";
 import { beginLive, stopsOfWidgets } from "../widget/following";
 import { buildRelease } from "./build";
@@ -207,6 +208,16 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
       // The night, which lets go of old releases, waits or has been here.
       .for("update");
     if (release?.state !== "complete") throw notFound("This release");
+    const [live] = await tx
+      .select({ widgets: releases.widgets })
+      .from(sites)
+      .innerJoin(releases, eq(releases.id, sites.liveReleaseId))
+      .where(eq(sites.id, call.site.id));
+    const [beyond] = beyondRole(call.role, release.widgets, live?.widgets ?? []);
+    if (beyond !== undefined)
+      throw forbidden(
+        `Release ${release.number} has code of whole pages that is not live now, “${beyond}”: only an owner goes back to it.`,
+      );
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
     await beginLive(tx, call.site.id, release.widgets);
     await announce(tx, call.site.id, "live", { key: call.site.key });

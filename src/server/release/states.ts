@@ -4,6 +4,7 @@ import { editsBetween } from "@/core/page/between";
 import type { PageNode } from "@/core/page/node";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { withLineIds } from "@/core/page/words";
+import { beyondRole } from "@/core/site/allowed";
 import { type Change, type ChangeName, type ChangeOf, siteChanges } from "@/core/site/changes";
 import { type KeptSite, metaOf, type SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
@@ -17,7 +18,7 @@ import type { SiteCall } from "../operation";
 import { takePath } from "../page/addresses";
 import { storeBatch } from "../page/edits";
 import { newShared } from "../page/shared";
-import { conflict, notFound } from "../problem";
+import { conflict, forbidden, notFound } from "../problem";
 import { loadKeptSite, loadSite } from "../site/whole";
 import { refreshShown } from "../widget/shown";
 
@@ -231,6 +232,12 @@ export async function takeBack(call: SiteCall, then: SiteFile, wanted: ChangeNam
     (change) => !wanted || (change.of === wanted.of && change.id === wanted.id),
   );
   if (wanted && !changes.length) throw notFound("This change");
+  const touched = (of: SiteFile) =>
+    of.widgets.filter(({ id }) => changes.some((one) => one.of === "widget" && one.id === id));
+  const [beyond] = [touched(then), touched(now)].flatMap((some, at, both) =>
+    beyondRole(call.role, some, both[1 - at] ?? []),
+  );
+  if (beyond !== undefined) throw forbidden(`“${beyond}” is code of whole pages: only an owner takes it back.`);
   // Pages that go first free the slugs of those that come back.
   const order = [...changes].sort((one, other) => Number(other.what === "new") - Number(one.what === "new"));
   try {

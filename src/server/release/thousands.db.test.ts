@@ -26,7 +26,7 @@ beforeAll(async () => {
     inNavigation: nth < 4,
     body: build.page(build.section(`Page ${nth}`, {}, build.heading(1, `The page of number ${nth}`))),
   }));
-  await storeNewSite(studio.context, studio.studioId, { ...large, pages, widgets: [], media: [] }, new Map(), "owner");
+  await storeNewSite(studio.context, studio.studioId, { ...large, pages, widgets: [], media: [] }, new Map());
 });
 afterAll(() => studio.close());
 

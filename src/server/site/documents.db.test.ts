@@ -107,6 +107,6 @@ test("a page that offers it is released with it, and a site file brings it along
 
   const row = await findSite(studio.context.db, "wrenfield");
   const zip = await exportSite(studio.context, row as never);
-  const copy = await importSite(studio.context, site.studioId, zip, { key: "wrenfield-copy" });
+  const { site: copy } = await importSite(studio.context, site.studioId, zip, { key: "wrenfield-copy" });
   expect(copy.media.find((one) => one.hash === hash)).toMatchObject({ type: "application/pdf", bytes: pdf.length });
 });

@@ -1,6 +1,8 @@
 // Site files in and out: site.json with its media, zipped.
 import Joi from "joi";
+import type { Role } from "@/core/account/rights";
 import type { Fault } from "@/core/page/validate";
+import { allowedOf } from "@/core/site/allowed";
 import { siteFileLimits } from "@/core/site/limits";
 import { siteFileTexts } from "@/core/site/read";
 import { siteKeySchema } from "@/core/site/schema";
@@ -77,6 +79,18 @@ export async function readWholeSite(
   return found.answer.value;
 }
 
+/** Who brings a site: what they may not bring comes switched off. Absent for whoever works on the machine itself. */
+export interface By {
+  readonly account: string;
+  readonly role: Role;
+}
+
+/** A site that came to be, and the widgets that came switched off because of who brought them. */
+export interface Stored {
+  readonly site: SiteFile;
+  readonly held: readonly string[];
+}
+
 /**
  * Stores the site of a site file for a studio. Everything is checked before it is stored, in one transaction; refusals
  * name path and reason. A key that is taken is refused.
@@ -85,8 +99,8 @@ export async function importSite(
   context: Context,
   studioId: string,
   given: GivenFile,
-  { key, by }: { readonly key?: string; readonly by?: string } = {},
-): Promise<SiteFile> {
+  { key, by }: { readonly key?: string; readonly by?: By } = {},
+): Promise<Stored> {
   // Bytes that no site names in the end are swept away.
   const { site, media } = await readWholeSite(context.settings, given, (hash, bytes) => context.bytes.put(hash, bytes));
   return storeNewSite(context, studioId, key ? { ...site, key } : site, media, by);
@@ -109,8 +123,8 @@ export const storeNewSite = (
   studioId: string,
   site: SiteFile,
   sizes: ReadonlyMap<string, number>,
-  by?: string,
-): Promise<SiteFile> =>
+  by?: By,
+): Promise<Stored> =>
   storeWith(context, studioId, site, by, {
     pictures: sizes.size,
     bytes: [...sizes.values()].reduce((sum, one) => sum + one, 0),
@@ -126,11 +140,12 @@ export const storeNewSite = (
 async function storeWith(
   context: Context,
   studioId: string,
-  site: SiteFile,
-  /** Who makes it: somebody who works on chosen sites works on this one too. */
-  by: string | undefined,
+  given: SiteFile,
+  /** Somebody who works on chosen sites works on this one too. */
+  by: By | undefined,
   { store, ...room }: NewPictures,
-): Promise<SiteFile> {
+): Promise<Stored> {
+  const { site, held } = by ? allowedOf(given, by.role) : { site: given, held: [] };
   if (await keyIsTaken({ context }, site.key)) throw keyTaken(site.key);
   try {
     await inTransaction(context.db, async (tx) => {
@@ -146,27 +161,33 @@ async function storeWith(
       await refreshShown(tx, id);
       await store(tx, id, createdAt);
       if (room.pictures) await queueMaking(tx, id);
-      if (by) await giveOwnSite(tx, studioId, by, id);
+      if (by) await giveOwnSite(tx, studioId, by.account, id);
     });
   } catch (error) {
     if (isDuplicate(error)) throw keyTaken(site.key);
     throw error;
   }
-  return site;
+  return { site, held };
 }
 
 /** Stores a copy of a site under another key and name: everything of its file, nothing that visitors sent. */
 export async function copySite(
   call: SiteCall,
-  studioId: string,
+  { studioId, role }: { readonly studioId: string; readonly role: Role },
   given: { readonly key: string; readonly name: string },
-): Promise<SiteFile> {
+): Promise<Stored> {
   const { context, site: row } = call;
   const site = { ...(await loadSiteFile(context.db, row)), ...given };
-  return storeWith(context, studioId, site, call.account.id, {
-    ...(await mediaRoom(context.db, row.id)),
-    store: (tx, siteId) => copyMedia(tx, row.id, siteId),
-  });
+  return storeWith(
+    context,
+    studioId,
+    site,
+    { account: call.account.id, role },
+    {
+      ...(await mediaRoom(context.db, row.id)),
+      store: (tx, siteId) => copyMedia(tx, row.id, siteId),
+    },
+  );
 }
 
 function* encoded(texts: Iterable<string>): Generator<Uint8Array> {

@@ -108,7 +108,8 @@ export const siteOperations = {
     async (call, input: { key: string; name: string; starter: StarterKey; settings: SiteSettings }) => {
       const studio = await ownStudio(call, "designer");
       const site = siteFromStarter(input.starter, input, call.context.newId);
-      await storeNewSite(call.context, studio.studioId, site, new Map(), call.account.id);
+      const by = { account: call.account.id, role: studio.role };
+      await storeNewSite(call.context, studio.studioId, site, new Map(), by);
       return { key: site.key };
     },
   ),
@@ -179,8 +180,8 @@ export const siteOperations = {
     async (call, input: { key: string; name: string }) => {
       const studio = await ownStudio(call, "designer");
       await takePoint(call.context, "heavyMember", call.account.id);
-      await copySite(call, studio.studioId, input);
-      return { key: input.key };
+      const { held } = await copySite(call, studio, input);
+      return { key: input.key, held };
     },
     { whole: "sites.copy" },
   ),

@@ -1,9 +1,10 @@
 // Widgets of every kind: new ones, saving settings, results, where they stand.
 import { and, asc, eq, isNull, like, max } from "drizzle-orm";
 import Joi from "joi";
-import { mayAs, rights } from "@/core/account/rights";
+import { mayAs, rights, tooSmall } from "@/core/account/rights";
 import { studioShape } from "@/core/input/shape";
 import { idSchema } from "@/core/input/text";
+import { askedFor, mayHave } from "@/core/site/allowed";
 import { widgetNameSchema } from "@/core/site/schema";
 import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
@@ -46,10 +47,10 @@ interface ToSave {
   readonly agreed?: boolean;
 }
 
-/** Some kinds may do whatever a page may: those are an owner's. */
-function ownersOnly(call: SiteCall, kind: WidgetKindName) {
-  if (widgetKinds[kind].owners && !mayAs(call.role, rights["code.change"]))
-    throw forbidden("Only an owner of the studio sets code that runs on the whole page.");
+/** Some kinds may do whatever a page may: those ask for more than widgets do. */
+function allowedKind({ role }: SiteCall, kind: WidgetKindName) {
+  const right = askedFor(kind);
+  if (right && !mayHave(role, kind)) throw forbidden(tooSmall(role, right));
 }
 
 /** Refuses a second one of a kind that a site has once. The site's row is locked, so that two at once are one. */
@@ -69,7 +70,7 @@ export const widgetOperations = {
     "widgets.change",
     { kind, name },
     async (call, input: { kind: WidgetKindName; name: string }) => {
-      ownersOnly(call, input.kind);
+      allowedKind(call, input.kind);
       const { context, site } = call;
       const id = context.newId();
       const added = await inTransaction(context.db, async (tx) => {
@@ -124,7 +125,7 @@ export const widgetOperations = {
     async (call, input: ToSave) => {
       const { db } = call.context;
       const row = await widgetRow(db, call, input.widget);
-      ownersOnly(call, row.kind);
+      allowedKind(call, row.kind);
       const { settings } = validated(
         Joi.object({ settings: schemaOfKind(row.kind).required() }),
         { settings: input.settings },
@@ -155,7 +156,7 @@ export const widgetOperations = {
       .select({ kind: widgets.kind })
       .from(widgets)
       .where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget)));
-    if (row) ownersOnly(call, row.kind);
+    if (row) allowedKind(call, row.kind);
     await call.context.db.delete(widgets).where(and(eq(widgets.siteId, call.site.id), eq(widgets.id, input.widget)));
     return { removed: input.widget };
   }),

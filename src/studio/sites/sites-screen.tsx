@@ -119,6 +119,9 @@ function SiteCard({
   );
 }
 
+/** A site that came from a file or a copy. */
+type Brought = Gives<"sites.copy">;
+
 export function SitesScreen() {
   const client = useQueryClient();
   const { data, error } = useQuery({ queryKey: ["sites"], queryFn: () => ask("sites.list", {}) });
@@ -131,9 +134,12 @@ export function SitesScreen() {
   const refresh = () =>
     Promise.all([client.invalidateQueries({ queryKey: ["sites"] }), client.invalidateQueries({ queryKey: ["room"] })]);
   const mayMake = me.data && me.data.role !== "editor";
+  /** Widgets that came switched off with a file or a copy: whoever brought them may not have them on. */
+  const [held, setHeld] = useState<readonly string[]>([]);
+  const came = async (brought: Promise<Brought>) => setHeld((await brought).held);
   const bringing = useMutation({
     mutationFn: async (chosen: File) => {
-      await upload("/api/sites/import", chosen);
+      await came(upload<Brought>("/api/sites/import", chosen));
       await refresh();
     },
     onError: (refused, chosen) => {
@@ -183,6 +189,11 @@ export function SitesScreen() {
             </Box>
           </Box>
         ) : null}
+        {held.length ? (
+          <Box role="status" bg="sheet" borderWidth="1px" borderColor="amber" p="12px" mb="18px">
+            <State tone="amber">{words.cameSwitchedOff(held)}</State>
+          </Box>
+        ) : null}
         {error ? <State tone="brick">{error.message}</State> : null}
         {!data && !error ? <Loading what={words.theSites} /> : null}
         {data?.length === 0 ? <Text>{words.hereStandSitesYour}</Text> : null}
@@ -206,7 +217,7 @@ export function SitesScreen() {
           text={words.pagesPicturesWidgetsWhat}
           deed={words.makeCopy}
           first={{ name: `${copying.name} (copy)`, key: `${copying.key}-copy`.slice(0, 40) }}
-          perform={({ key, name }) => ask("sites.copy", { site: copying.key, key, name }).then(() => {})}
+          perform={({ key, name }) => came(ask("sites.copy", { site: copying.key, key, name }))}
           onDone={refresh}
           onClose={() => setCopying(null)}
         />
@@ -217,7 +228,7 @@ export function SitesScreen() {
           text={words.siteWithKeyFile}
           deed={words.importUnderKey}
           first={{ name: null, key: "" }}
-          perform={({ key }) => upload(`/api/sites/import?key=${encodeURIComponent(key)}`, taken).then(() => {})}
+          perform={({ key }) => came(upload<Brought>(`/api/sites/import?key=${encodeURIComponent(key)}`, taken))}
           onDone={refresh}
           onClose={() => setTaken(null)}
         />

@@ -20,6 +20,8 @@ export const words = {
   fromSiteFile: "From a site file",
   readingSiteFile: "Reading the file…",
   newSite: "New site",
+  cameSwitchedOff: (names: readonly string[]) =>
+    `Switched off in the new site: ${names.map((name) => `“${name}”`).join(", ")}. Only an owner of the studio sets code for whole pages; ask one to switch it on.`,
   siteFileWasNot: "The site file was not taken; nothing was changed.",
   theSites: "the sites",
   hereStandSitesYour: "Here stand the sites of your clients. Start with “New site”.",

@@ -17,9 +17,14 @@ export async function POST(request: Request) {
     const key = wanted === null ? null : askedKey(wanted);
     const parts = bodyParts(request, largestFile);
     try {
-      const by = call.account.id;
-      const site = await importSite(call.context, studio.studioId, parts, key === null ? { by } : { by, key });
-      return json({ key: site.key }, 201);
+      const by = { account: call.account.id, role: studio.role };
+      const { site, held } = await importSite(
+        call.context,
+        studio.studioId,
+        parts,
+        key === null ? { by } : { by, key },
+      );
+      return json({ key: site.key, held }, 201);
     } catch (error) {
       await drain(parts);
       throw error;
