@@ -137,7 +137,7 @@ export async function demoTalks(context: Context): Promise<void> {
     for (const [at, said] of questions.entries()) {
       const then: Context = { ...context, now: () => new Date(now - daysAgo * 86_400_000 + at * 45_000) };
       const call = async (to: string, body: unknown) => {
-        const host = `wrenfield.${context.settings.publicHost}`;
+        const host = `wrenfield.${context.settings.sitesHost}`;
         const request = new Request(`http://${host}/_w/v1/${to}`, {
           method: "POST",
           headers: { host, "content-type": "application/json" },

@@ -15,7 +15,7 @@ import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
 import { Sheet } from "@/server/pdf/sheet";
-import { keepCart, newBasketToken, readCart, reckoned } from "@/server/shop/carts";
+import { keepCart, readCart, reckoned } from "@/server/shop/carts";
 import { catalogOf } from "@/server/shop/catalog";
 import { planReminder } from "@/server/shop/left-baskets";
 import { liveShop } from "@/server/shop/live";
@@ -600,7 +600,7 @@ export async function openShop(context: Context, owner: Account, key: string): P
       const { shown } = await reckoned(past, row, live, await catalogOf(context, row, { now: true }), cart, "IE");
       if (!shown.lines.length) continue;
       const order = await inTransaction(context.db, async (tx) => {
-        const kept = await readCart(past, tx, row.id, newBasketToken());
+        const kept = await readCart(past, tx, row.id, past.newId());
         await keepCart(past, tx, row.id, kept, cart);
         return makeOrder(past, tx, {
           site: row,
@@ -649,7 +649,7 @@ export async function openShop(context: Context, owner: Account, key: string): P
         ...{ address: { ...noAddress, name, country: "IE" }, taxNumber: "", note: "", agreed: false, remind },
       };
       await inTransaction(context.db, async (tx) => {
-        const kept = await readCart(past, tx, row.id, newBasketToken());
+        const kept = await readCart(past, tx, row.id, past.newId());
         const cart = { ...emptyCart, lines: [line], typed };
         await keepCart(past, tx, row.id, kept, cart);
         await planReminder(past, tx, row, live, kept.id, cart);

@@ -90,13 +90,13 @@ export function isSigned(settings: Settings, purpose: string, text: string, sign
   return wanted.length === given.length && timingSafeEqual(wanted, given);
 }
 
-/** What the UIDs of a site's bookings end with in calendars. */
+/** What the UIDs of a site's bookings end with in calendars: the same wherever sites stand, or calendars would have each twice. */
 export const calendarHost = (settings: Pick<Settings, "publicHost">, key: string): string =>
   `${key}.${settings.publicHost}`;
 
 /** Address of a path on a site's live host. */
 export const siteOrigin = (settings: Settings, key: string): string =>
-  hostOrigin(settings, `${key}.${settings.publicHost}`);
+  hostOrigin(settings, `${key}.${settings.sitesHost}`);
 
 /** Origins of the stand-ins for outside web hosts, by their labels. */
 export const standInOrigins =

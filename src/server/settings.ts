@@ -9,8 +9,10 @@ export interface Settings {
   readonly databaseUrl: string;
   /** Key of all signatures (sign-up links, rehearsal tokens). */
   readonly secret: string;
-  /** Host name of the studio; sites are its subdomains. */
+  /** Host name of the studio. */
   readonly publicHost: string;
+  /** Host below which sites stand: the studio's, unless they have one apart from it. */
+  readonly sitesHost: string;
   /** Whether visitors reach Webitor by https (behind a proxy that ends TLS). */
   readonly https: boolean;
   /** Whether X-Forwarded-For of the nearest proxy is believed. */
@@ -82,7 +84,13 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     name: "publicHost",
     fallback: "localhost",
     schema: Joi.string().hostname(),
-    says: "host of the studio; sites are below it",
+    says: "host of the studio; sites are below it, unless they have one of their own",
+  },
+  WEBITOR_SITES_HOST: {
+    name: "sitesHost",
+    fallback: "",
+    schema: Joi.string().hostname().allow(""),
+    says: "host below which sites stand, apart from the studio’s; none puts them below that",
   },
   WEBITOR_HTTPS: {
     name: "https",
@@ -217,5 +225,6 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   }
   if (wrong.length)
     throw new Error(`Settings that can't be used: ${wrong.join("; ")}. The README lists what each may be.`);
-  return { ...(settings as unknown as Settings), buildFolder: resolve(settings.buildFolder as string) };
+  const read = settings as unknown as Settings;
+  return { ...read, sitesHost: read.sitesHost || read.publicHost, buildFolder: resolve(read.buildFolder) };
 }

@@ -37,6 +37,9 @@ const all: Readonly<Record<StandInLabel, Serve>> = {
   pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, mayOpenAccount),
 };
 
+/** Labels of all of them. */
+export const standInLabels = Object.keys(all) as readonly StandInLabel[];
+
 export const isStandIn = (label: string): label is StandInLabel => Object.hasOwn(all, label);
 
 /** Answers a request on the host of a stand-in. */

@@ -14,10 +14,16 @@ import { spansSchema, weekSchema } from "./hours-schema";
 import type { HoursException } from "./open-hours";
 import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
 
+/** Names that hosts need themselves: ours, and those of the stand-ins for outside hosts. */
+const reservedKeys = [
+  ...["rehearse", "studio", "www", "api", "localhost", "mail"],
+  ...["clips", "cdn", "neighbours", "quayside", "maze", "scribe", "pay"],
+];
+
 /** Also the first label of the site's host, hence RFC 1123's limits and no name the hosts need themselves. */
 export const siteKeySchema = Joi.string()
   .pattern(/^[a-z][a-z0-9-]{1,38}[a-z0-9]$/)
-  .invalid("rehearse", "studio", "www", "api", "localhost", "clips", "neighbours", "quayside", "maze", "scribe")
+  .invalid(...reservedKeys)
   .messages({
     "string.pattern.base": "A site key has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
     "string.empty": "A site needs a key.",

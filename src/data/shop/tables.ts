@@ -139,6 +139,8 @@ export const shopCarts = mysqlTable(
     revision: int("revision").notNull().default(0),
     changedAt: instant("changed_at").notNull(),
     expiresAt: instant("expires_at").notNull(),
+    /** Who has it on each of their devices, where they signed in; null for that of one browser. */
+    owner: varchar("owner", { length: 254 }),
     /** Whose it is, as far as that was typed: by it those that were left are found, and forgotten. */
     email: varchar("email", { length: 254 }).notNull().default(""),
     /** When its one reminder is due; null where nobody wants one. */
@@ -149,6 +151,7 @@ export const shopCarts = mysqlTable(
     primaryKey({ columns: [table.siteId, table.id] }),
     index("shop_carts_expiry").on(table.expiresAt),
     index("shop_carts_email").on(table.siteId, table.email),
+    unique("shop_carts_owner").on(table.siteId, table.owner),
   ],
 );
 

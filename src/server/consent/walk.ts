@@ -71,10 +71,10 @@ export async function walkSite(context: Context, row: SiteRow, browser: string):
   let alive = () => {};
   let told = 0;
   const addresses = () => {
-    const { port, publicHost } = here.settings;
+    const { port, sitesHost } = here.settings;
     const expires = Date.now() + 3_600_000;
     const base = (agreed: boolean) =>
-      `http://rehearse.${row.key}.${publicHost}:${port}/${makeToken(here, { siteId: row.id, visitor: { ...visitor, consent: agreed ? "all" : "none" }, expires })}`;
+      `http://rehearse.${row.key}.${sitesHost}:${port}/${makeToken(here, { siteId: row.id, visitor: { ...visitor, consent: agreed ? "all" : "none" }, expires })}`;
     const bases = { false: base(false), true: base(true) };
     return all.map(({ agreed, page }) => `${bases[`${agreed}`]}${pagePath(page)}?measured`);
   };
@@ -104,7 +104,10 @@ export async function walkSite(context: Context, row: SiteRow, browser: string):
     finish = done;
     alive = stillAlive;
     // It answers at the port of this walk, and tells the page that drives it.
-    here = { ...context, settings: { ...context.settings, port, publicHost: "localhost", https: false } };
+    here = {
+      ...context,
+      settings: { ...context.settings, port, publicHost: "localhost", sitesHost: "localhost", https: false },
+    };
     rehearse = createRehearsalServer(here);
     if (!all.length) done();
   });

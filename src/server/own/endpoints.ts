@@ -1,7 +1,6 @@
 // Visitors without a password: a letter brings a link, which is used once and signs a device in; there they see everything that is theirs,
 // have the same basket, and can be forgotten.
-import { createHmac } from "node:crypto";
-import { and, eq } from "drizzle-orm";
+import { and, eq, inArray } from "drizzle-orm";
 import { mailSchema } from "@/core/input/text";
 import { accountWords, askHtml, enterHtml, ownMain, ownRoot } from "@/core/own/account";
 import { shopWords } from "@/core/storefront/words";
@@ -18,14 +17,10 @@ import { countPoint, takePoint } from "../limit";
 import { writePlain } from "../mail/plain";
 import { notFound } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { basketCookie, basketSet, basketToken, keepCart, newBasketToken, readCart } from "../shop/carts";
+import { basketNamed, basketUnset, keepCart, ownBasket, readCart } from "../shop/carts";
 import { liveShop } from "../shop/live";
 import { ownPart } from "./part";
-import { deviceCookie, deviceToken, idOf, lasts, makeSession, whose } from "./sessions";
-
-/** The basket of somebody who is signed in: the same on each of their devices. */
-const basketOf = ({ settings }: Context, siteId: string, email: string): string =>
-  createHmac("sha256", `${settings.secret}/basket-of`).update(`${siteId} ${email}`).digest("base64url").slice(0, 32);
+import { deviceCookie, devicesIn, idOf, lasts, makeSession, signedIn, whose } from "./sessions";
 
 /** What was put in before signing in goes along, where the basket of theirs is empty. */
 async function takeBasketAlong(context: Context, tx: Executor, siteId: string, from: string, to: string) {
@@ -154,7 +149,7 @@ export const ownEndpoints: readonly Endpoint[] = [
     const { context, language } = call;
     const site = await siteFor(call);
     const token = String(fieldsOf(call).t ?? "");
-    const before = basketToken(call.header("cookie"));
+    const before = await basketNamed(context, context.db, site, call.header("cookie"));
     const entered = await inTransaction(context.db, async (tx) => {
       const email = await whose(context, tx, site.id, "link", token);
       const [used] = await tx
@@ -164,31 +159,32 @@ export const ownEndpoints: readonly Endpoint[] = [
         );
       // Of two who press at once, one has used it.
       if (!email || !used.affectedRows) return null;
-      const basket = basketOf(context, site.id, email);
-      if (before) await takeBasketAlong(context, tx, site.id, before, basket);
-      return { device: await makeSession(context, tx, site.id, "device", email), basket };
+      const own = await ownBasket(context, tx, site.id, email);
+      if (before) await takeBasketAlong(context, tx, site.id, before.id, own);
+      return { device: await makeSession(context, tx, site.id, "device", email) };
     });
     if (!entered) return shown(call, askHtml(language, { said: accountWords(language).over }), 410);
     return onTo(ownRoot, [
-      setCookie(context, deviceCookie, entered.device, lasts.device / 1000),
-      basketSet(context, entered.basket),
+      setCookie(context, site.key, deviceCookie, entered.device, lasts.device / 1000),
+      // What the browser named until now may be known to others.
+      basketUnset(context, site),
     ]);
   }),
   post("/account/leave", "Signs the device out", async (call) => {
     const { context } = call;
     const site = await siteFor(call);
-    const id = idOf(deviceToken(call.header("cookie")));
-    await context.db
-      .delete(visitorSessions)
-      .where(and(eq(visitorSessions.siteId, site.id), eq(visitorSessions.id, id)));
-    return onTo(ownRoot, [setCookie(context, deviceCookie, "", 0), basketSet(context, newBasketToken())]);
+    const ids = devicesIn(context, site, call.header("cookie")).map(idOf);
+    if (ids.length)
+      await context.db
+        .delete(visitorSessions)
+        .where(and(eq(visitorSessions.siteId, site.id), inArray(visitorSessions.id, ids)));
+    return onTo(ownRoot, [setCookie(context, site.key, deviceCookie, "", 0), basketUnset(context, site)]);
   }),
   post("/account/forget", "Forgets whoever is signed in", async (call) => {
     const { context, language } = call;
     const site = await siteFor(call);
     const words = accountWords(language);
-    const token = deviceToken(call.header("cookie"));
-    const email = await whose(context, context.db, site.id, "device", token);
+    const email = await signedIn(context, context.db, site, call.header("cookie"));
     if (!email || fieldsOf(call).agreed !== "true") return onTo(ownRoot, []);
     await inTransaction(context.db, async (tx) => {
       await forgetIn(tx, site.id, email);
@@ -196,8 +192,8 @@ export const ownEndpoints: readonly Endpoint[] = [
     });
     const notice = { title: words.title, text: words.forgotten, then: { href: "/", words: words.toShop } };
     const answer = page(call, { status: 200, html: await noticePage(context, call.siteKey, notice) });
-    answer.headers.append("set-cookie", setCookie(context, deviceCookie, "", 0));
-    answer.headers.append("set-cookie", setCookie(context, basketCookie, "", 0));
+    answer.headers.append("set-cookie", setCookie(context, site.key, deviceCookie, "", 0));
+    answer.headers.append("set-cookie", basketUnset(context, site));
     return answer;
   }),
 ];

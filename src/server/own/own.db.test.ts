@@ -9,7 +9,7 @@ import { signups } from "@/data/popup/tables";
 import { shopCarts } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { answerVisitor } from "../edge/visitors";
-import { basketCookie, keepCart, newBasketToken, readCart } from "../shop/carts";
+import { basketAt, keepCart, newBasket, ownBasket, readCart } from "../shop/carts";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { getPage, sendForm } from "../testing/visitor.test-kit";
@@ -49,11 +49,11 @@ async function token(): Promise<string> {
   return /\/account\/enter\?t=([\w-]{32})/.exec(letters.at(-1)?.text ?? "")?.[1] ?? "";
 }
 const enter = (t: string, cookie = "") => sendForm(studio.context, "/account/enter", { t }, { cookie });
-const cookieIn = (set: string, name: string) => new RegExp(`${name}=([\\w-]+)`).exec(set)?.[1] ?? "";
+const mineIn = (set: string) => /mine-wrenfield=([\w-]+)/.exec(set)?.[1] ?? "";
 const account = async (device: string) => {
   const path = "/_w/v1/account";
   const host = "wrenfield.localhost:4499";
-  const asked = new Request(`http://${host}${path}`, { headers: { host, cookie: `mine=${device}` } });
+  const asked = new Request(`http://${host}${path}`, { headers: { host, cookie: `mine-wrenfield=${device}` } });
   return (
     await answerVisitor(studio.context, asked, { siteKey: "wrenfield", address: "10.0.0.7", path: "/account" })
   ).text();
@@ -82,7 +82,7 @@ test("looked at it is not used up; pressed twice at once it signs one device in,
   expect(came.map(({ status }) => status).sort()).toEqual([303, 410]);
   const set = came.find(({ status }) => status === 303)?.set ?? "";
   expect(set).toMatch(/HttpOnly; SameSite=Lax/);
-  const page = await account(cookieIn(set, "mine"));
+  const page = await account(mineIn(set));
   expect(page).toContain("The letter, four times a year.");
   expect(page).toContain(email);
   expect((await getPage(studio.context, `/_w/v1/account/enter?t=${t}`)).status).toBe(410);
@@ -97,31 +97,52 @@ test("a link that is over signs nobody in", async () => {
 });
 
 test("what was put in before goes along, and every device has the same basket; left, it is this device’s no more", async () => {
-  const before = newBasketToken();
+  const { context } = studio;
+  const before = newBasket(context, site);
   const line = { id: "l", product: "mug", variant: "mug-1", quantity: 2, asked: {}, seen: 1800 };
-  await inTransaction(studio.context.db, async (tx) => {
-    const kept = await readCart(studio.context, tx, site.id, before, true);
-    await keepCart(studio.context, tx, site.id, kept, { ...emptyCart, lines: [line] });
+  await inTransaction(context.db, async (tx) => {
+    const kept = await readCart(context, tx, site.id, before.id, true);
+    await keepCart(context, tx, site.id, kept, { ...emptyCart, lines: [line] });
   });
-  const baskets: string[] = [];
-  for (const cookie of [`${basketCookie}=${before}`, ""]) {
-    await studio.context.db.delete(mails);
+  const named = `basket-wrenfield=${before.token}`;
+  const baskets: (string | undefined)[] = [];
+  let device = "";
+  for (const cookie of [named, ""]) {
+    await context.db.delete(mails);
     await ask(email);
-    baskets.push(cookieIn((await enter(await token(), cookie)).set, basketCookie));
+    const { set } = await enter(await token(), cookie);
+    // What the browser named until now is taken away: others may know it.
+    expect(set).toContain("basket-wrenfield=; Path=/; Max-Age=0");
+    device = `mine-wrenfield=${mineIn(set)}`;
+    const at = await basketAt(context, context.db, site, device);
+    expect(at?.token).toBeNull();
+    baskets.push(at?.id);
   }
   expect(baskets[0]).toBe(baskets[1]);
-  const { cart } = await readCart(studio.context, studio.context.db, site.id, baskets[0] ?? "");
+  const { cart } = await readCart(context, context.db, site.id, baskets[0] ?? "");
   expect(cart.lines).toEqual([line]);
-  const [device] = await studio.context.db.select().from(visitorSessions).where(eq(visitorSessions.of, "device"));
-  expect(device?.email).toBe(email);
-  const left = await sendForm(studio.context, "/account/leave", {}, { cookie: `mine=${"B".repeat(32)}` });
-  expect(cookieIn(left.set, basketCookie)).not.toBe(baskets[0]);
+  expect((await readCart(context, context.db, site.id, before.id)).cart.lines).toEqual([]);
+  // Its name is worked out from nothing that others know.
+  expect(baskets[0]).not.toBe(before.id);
+  const [kept] = await context.db.select().from(visitorSessions).where(eq(visitorSessions.of, "device"));
+  expect(kept?.email).toBe(email);
+  const left = await sendForm(context, "/account/leave", {}, { cookie: device });
+  expect(left.set).toContain("basket-wrenfield=; Path=/; Max-Age=0");
+  expect(await basketAt(context, context.db, site, device)).toBeNull();
+});
+
+test("two devices that sign in at once have one basket", async () => {
+  const { context } = studio;
+  const made = await Promise.all(
+    Array.from({ length: 6 }, () => ownBasket(context, context.db, site.id, "twice@post.example")),
+  );
+  expect(new Set(made).size).toBe(1);
 });
 
 test("forgotten with a tick alone: everything of theirs goes, and every device is signed out", async () => {
   await ask(email);
-  const mine = cookieIn((await enter(await token())).set, "mine");
-  const cookie = `mine=${mine}`;
+  const mine = mineIn((await enter(await token())).set);
+  const cookie = `mine-wrenfield=${mine}`;
   expect((await sendForm(studio.context, "/account/forget", {}, { cookie })).status).toBe(303);
   expect(await studio.context.db.select().from(signups)).toHaveLength(1);
   const done = await sendForm(studio.context, "/account/forget", { agreed: "true" }, { cookie });
@@ -141,10 +162,10 @@ test("where a shop has a page for it, that page shows it: asked for, on its way,
   expect([leads.status, leads.headers.get("location")]).toEqual([303, "/yours"]);
   const sent = await ask(email);
   expect([sent.status, sent.location]).toEqual([303, "/yours?sent=1"]);
-  const mine = cookieIn((await enter(await token())).set, "mine");
+  const mine = mineIn((await enter(await token())).set);
   const shown = (cookie: string | null, on = false) => ownPart(studio.context, row, { cookie, sent: on });
   expect(await shown(null)).toContain("There is no password");
   expect(await shown(null, true)).toContain("A letter with the link is on its way, if something of yours is here.");
-  expect(await shown(`mine=${mine}`)).toContain("The letter, four times a year.");
-  expect(await shown(`mine=${"B".repeat(32)}`)).not.toContain("The letter, four");
+  expect(await shown(`mine-wrenfield=${mine}`)).toContain("The letter, four times a year.");
+  expect(await shown(`mine-wrenfield=${"B".repeat(32)}`)).not.toContain("The letter, four");
 });

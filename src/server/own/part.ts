@@ -4,7 +4,7 @@ import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { everythingOf } from "../desk/done";
 import type { Done } from "../widget/half";
-import { deviceToken, whose } from "./sessions";
+import { signedIn } from "./sessions";
 
 /** What of a request it depends on. */
 export interface OwnAsked {
@@ -28,7 +28,7 @@ const addressesIn = (done: readonly Done[]): readonly (readonly string[])[] =>
 /** Markup of what is somebody's own. */
 export async function ownPart(context: Context, site: SiteRow, { cookie, sent }: OwnAsked): Promise<string> {
   const { language, zone } = site.settings;
-  const email = await whose(context, context.db, site.id, "device", deviceToken(cookie));
+  const email = await signedIn(context, context.db, site, cookie);
   if (!email) return askHtml(language, sent ? { said: accountWords(language).sent("") } : {});
   const day = new Intl.DateTimeFormat(language, { dateStyle: "medium", timeZone: zone });
   const done = await everythingOf({ context, site, email, language });

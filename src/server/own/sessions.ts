@@ -3,13 +3,14 @@ import { and, eq, gt, lt } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
 import { visitorSessions } from "@/data/own/tables";
+import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
-import { cookieIn } from "../edge/cookies";
+import { cookieName, cookiesIn } from "../edge/cookies";
 
 const minuteMs = 60_000;
 const dayMs = 86_400_000;
 export const lasts = { link: 30 * minuteMs, device: 30 * dayMs } as const;
-/** Name of the cookie that names a device. */
+/** What the cookie that names a device is called for. */
 export const deviceCookie = "mine";
 
 export const idOf = (token: string): string => sha256(`visitor ${token}`);
@@ -53,5 +54,23 @@ export async function whose(
   return row?.email ?? null;
 }
 
-/** The device's token in a Cookie header; "" for none. */
-export const deviceToken = (header: string | null): string => cookieIn(header, deviceCookie);
+/** A site, as far as devices are concerned. */
+type Of = Pick<SiteRow, "id" | "key">;
+
+/** The devices that a Cookie header names. */
+export const devicesIn = (context: Context, { key }: Of, header: string | null | undefined): readonly string[] =>
+  cookiesIn(header, cookieName(context, key, deviceCookie));
+
+/** Who is signed in on the device that asks; null for nobody. */
+export async function signedIn(
+  context: Context,
+  db: Executor,
+  site: Of,
+  header: string | null | undefined,
+): Promise<string | null> {
+  for (const token of devicesIn(context, site, header)) {
+    const email = await whose(context, db, site.id, "device", token);
+    if (email !== null) return email;
+  }
+  return null;
+}

@@ -23,7 +23,7 @@ import { isLongRun } from "../../../tests/extent";
 import { queueJob } from "../job/queue";
 import { limits } from "../limit";
 import type { OperationName, Takes } from "../operations";
-import { keepCart, newBasketToken, readCart, reckoned } from "../shop/carts";
+import { keepCart, readCart, reckoned } from "../shop/carts";
 import { catalogOf } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { makeOrder, type OrderRow } from "../shop/orders";
@@ -78,7 +78,7 @@ async function order(by: ConnectorKind = "card"): Promise<OrderRow> {
   const cart = { ...emptyCart, lines, typed };
   const { shown } = await reckoned(context, site, live, await catalogOf(context, site, { now: true }), cart, "IE");
   return inTransaction(context.db, async (tx) => {
-    const kept = await readCart(context, tx, site.id, newBasketToken());
+    const kept = await readCart(context, tx, site.id, context.newId());
     await keepCart(context, tx, site.id, kept, cart);
     return makeOrder(context, tx, { site, live, kept, typed, shown, payment: by, once: context.newId() });
   });

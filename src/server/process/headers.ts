@@ -2,6 +2,7 @@
 import { createHash } from "node:crypto";
 import { codePolicy } from "@/core/code/document";
 import type { RunningCode } from "@/core/render/render";
+import { hostOrigin } from "../context";
 import type { Settings } from "../settings";
 
 /** What no page asks of the visitor's device by itself; frames may where a page's own row says so. */
@@ -117,9 +118,9 @@ export function siteHeaders(
 
 /** Headers of the studio. Scripts only by the request's nonce; frames only of rehearsal hosts and its own stage. */
 export function studioHeaders(settings: Settings, nonce: string, dev: boolean): Record<string, string> {
-  const rehearsals = settings.https
-    ? `https://*.${settings.publicHost}`
-    : `http://*.${settings.publicHost}:${settings.port}`;
+  // Sites as they are rehearsed; and stand-ins, where there are any, which clips are tried at.
+  const below = [...new Set([settings.sitesHost, ...(settings.standIns ? [settings.publicHost] : [])])];
+  const frames = below.map((host) => hostOrigin(settings, `*.${host}`)).join(" ");
   return {
     ...common(settings),
     "X-Frame-Options": "DENY",
@@ -131,7 +132,7 @@ export function studioHeaders(settings: Settings, nonce: string, dev: boolean): 
       "img-src": "'self' data: blob:",
       "font-src": "'self'",
       "connect-src": `'self'${dev ? " ws:" : ""}`,
-      "frame-src": `'self' ${rehearsals}`,
+      "frame-src": `'self' ${frames}`,
       "object-src": "'none'",
       "form-action": "'self'",
       "base-uri": "'none'",

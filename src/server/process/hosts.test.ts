@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { readHost, readPath } from "./hosts";
 
-const ours = { publicHost: "studio.example" };
+const ours = { publicHost: "studio.example", sitesHost: "studio.example", standIns: false };
 
 test.each<[string | undefined, object | null]>([
   ["studio.example", { kind: "studio" }],
@@ -19,6 +19,18 @@ test.each<[string | undefined, object | null]>([
   ["wrenfield.studio.example.", null],
   ["wrenfield.studio.example:port", null],
 ])("the host %s is %o", (header, wanted) => expect(readHost(header, ours)).toEqual(wanted));
+
+test.each<[string, object | null]>([
+  ["studio.example", { kind: "studio" }],
+  ["wrenfield.sites.example", { kind: "site", key: "wrenfield" }],
+  ["rehearse.wrenfield.sites.example", { kind: "rehearsal", key: "wrenfield" }],
+  ["wrenfield.studio.example", null],
+  ["sites.example", null],
+  ["pay.studio.example", { kind: "standIn", label: "pay" }],
+  ["pay.sites.example", { kind: "site", key: "pay" }],
+])("where sites stand below a host of their own, %s is %o", (header, wanted) =>
+  expect(readHost(header, { ...ours, sitesHost: "sites.example", standIns: true })).toEqual(wanted),
+);
 
 test.each<[string, string | null]>([
   ["/", "/"],

@@ -11,17 +11,22 @@ export type Host =
 
 const keyPattern = /^[a-z][a-z0-9-]{1,38}[a-z0-9]$/;
 
+/** What stands before a host in a name below it; null for other names. */
+const belowHost = (name: string, host: string): string | null =>
+  name.endsWith(`.${host}`) ? name.slice(0, -host.length - 1) : null;
+
 /** The host a Host header names ("wrenfield.localhost:4400"); null for any other. */
 export function readHost(
   header: string | undefined,
-  settings: Pick<Settings, "publicHost"> & Partial<Pick<Settings, "standIns">>,
+  settings: Pick<Settings, "publicHost" | "sitesHost" | "standIns">,
 ): Host | null {
   if (!header) return null;
   const name = header.toLowerCase().replace(/:\d{1,5}$/, "");
   if (name === settings.publicHost) return { kind: "studio" };
-  if (!name.endsWith(`.${settings.publicHost}`)) return null;
-  const below = name.slice(0, -settings.publicHost.length - 1);
-  if (settings.standIns && isStandIn(below)) return { kind: "standIn", label: below };
+  const standIn = settings.standIns ? belowHost(name, settings.publicHost) : null;
+  if (standIn !== null && isStandIn(standIn)) return { kind: "standIn", label: standIn };
+  const below = belowHost(name, settings.sitesHost);
+  if (below === null) return null;
   const labels = below.split(".");
   const key = labels.at(-1) as string;
   if (!keyPattern.test(key)) return null;

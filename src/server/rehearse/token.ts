@@ -55,7 +55,7 @@ export const rehearseOperations = {
       const { settings } = call.context;
       const expires = Date.now() + tokenMinutes * 60_000;
       const token = makeToken(call.context, { siteId: call.site.id, visitor: input.visitor, expires });
-      return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.publicHost}`)}/${token}`, expires };
+      return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.sitesHost}`)}/${token}`, expires };
     },
   ),
 };

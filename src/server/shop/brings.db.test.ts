@@ -15,7 +15,7 @@ import { addDocument } from "../site/media";
 import { payFor } from "../testing/pay.test-kit";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 import { getPage, sendForm } from "../testing/visitor.test-kit";
-import { keepCart, newBasketToken, readCart, reckoned } from "./carts";
+import { keepCart, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { issuedOf } from "./issuing";
 import { liveShopOf } from "./live";
@@ -81,7 +81,7 @@ async function order(of: Readonly<Record<string, number>>, vouchers: readonly st
   const cart = { ...emptyCart, lines, typed };
   const { shown } = await reckoned(context, site, live, await catalogOf(context, site, { now: true }), cart, "IE");
   return inTransaction(context.db, async (tx) => {
-    const kept = await readCart(context, tx, site.id, newBasketToken());
+    const kept = await readCart(context, tx, site.id, context.newId());
     await keepCart(context, tx, site.id, kept, cart);
     const payment = shown.total.toPay ? ("card" as const) : "";
     return makeOrder(context, tx, { site, live, kept, typed, shown, payment, once: context.newId() });

@@ -1,5 +1,5 @@
 // Baskets: found by what the buyer's browser keeps, changed under a lock, worked out as the shop stands now.
-import { and, eq, gt } from "drizzle-orm";
+import { and, desc, eq, gt, inArray } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import { dayNumber, ZoneClock } from "@/core/booking/zone";
 import { type Cart, emptyCart } from "@/core/shop/cart";
@@ -11,28 +11,112 @@ import type { SiteRow } from "@/data/site/queries";
 import { registerKnows } from "@/standins/tax-register";
 import { type Context, sha256 } from "../context";
 import { dayIn } from "../day";
-import { cookieIn, setCookie } from "../edge/cookies";
+import { newToken, setCookie, tokensIn } from "../edge/cookies";
+import { signedIn } from "../own/sessions";
 import type { KnownCatalog } from "./catalog";
 import { holidaysOf } from "./holidays";
 import type { LiveShop } from "./live";
 import { type VoucherRow, vouchersById } from "./vouchers";
 
-/** Name of the cookie that names a basket. */
-export const basketCookie = "basket";
+/** What the cookie that names a basket is called for. */
+const basketCookie = "basket";
 
-const tokenPattern = /^[\w-]{32}$/;
-
-/** The basket's token in a Cookie header; null for none. */
-export function basketToken(header: string | null | undefined): string | null {
-  const value = cookieIn(header, basketCookie);
-  return tokenPattern.test(value) ? value : null;
+/** Where a basket is: by what a browser keeps, or by whoever is signed in on it. */
+export interface BasketAt {
+  readonly id: string;
+  /** What the browser keeps; null where somebody is signed in. */
+  readonly token: string | null;
 }
 
-export const newBasketToken = (): string => nanoid(32);
+type Of = Pick<SiteRow, "id" | "key">;
 
-/** The Set-Cookie of a basket. */
-export const basketSet = (context: Pick<Context, "settings">, token: string): string =>
-  setCookie(context, basketCookie, token, cartLimits.days * 86_400);
+const idOf = (token: string): string => sha256(`basket ${token}`);
+
+/** A basket that nobody knows of yet. */
+export function newBasket(context: Context, { key }: Pick<Of, "key">): BasketAt & { readonly token: string } {
+  const token = newToken(context, key, basketCookie);
+  return { id: idOf(token), token };
+}
+
+/** The Set-Cookie of a basket; null where the browser has to keep nothing. */
+export const basketSet = (context: Context, { key }: Pick<Of, "key">, { token }: BasketAt): string | null =>
+  token === null ? null : setCookie(context, key, basketCookie, token, cartLimits.days * 86_400);
+
+/** Takes the cookie of a basket away. */
+export const basketUnset = (context: Context, { key }: Pick<Of, "key">): string =>
+  setCookie(context, key, basketCookie, "", 0);
+
+/** The basket of somebody who is signed in, on whichever device; it comes to be at its first use. */
+export async function ownBasket(context: Context, tx: Executor, siteId: string, owner: string): Promise<string> {
+  const mine = and(eq(shopCarts.siteId, siteId), eq(shopCarts.owner, owner));
+  const find = async () => (await tx.select({ id: shopCarts.id }).from(shopCarts).where(mine))[0]?.id;
+  const found = await find();
+  if (found) return found;
+  const now = context.now();
+  const id = sha256(`basket of ${nanoid(32)}`);
+  const fresh = { document: emptyCart, email: "", revision: 0, changedAt: now, expiresAt: now };
+  // Of two devices at once one makes it.
+  await tx
+    .insert(shopCarts)
+    .values({ siteId, id, owner, ...fresh })
+    .onDuplicateKeyUpdate({ set: { owner } });
+  return (await find()) ?? id;
+}
+
+/** The basket that a browser names in a Cookie header; null for none. */
+export async function basketNamed(
+  context: Context,
+  db: Executor,
+  site: Of,
+  header: string | null | undefined,
+): Promise<BasketAt | null> {
+  const named = tokensIn(context, site.key, basketCookie, header).map((token) => ({ id: idOf(token), token }));
+  if (named.length < 2) return named[0] ?? null;
+  // One of them another host has planted, or it was given up: the one that was used last counts.
+  const ids = named.map(({ id }) => id);
+  const [used] = await db
+    .select({ id: shopCarts.id })
+    .from(shopCarts)
+    .where(and(eq(shopCarts.siteId, site.id), inArray(shopCarts.id, ids)))
+    .orderBy(desc(shopCarts.changedAt))
+    .limit(1);
+  return named.find(({ id }) => id === used?.id) ?? named[0] ?? null;
+}
+
+/** The basket of whoever asks: of somebody who is signed in, or the one that the browser names; null for none. */
+export async function basketAt(
+  context: Context,
+  db: Executor,
+  site: Of,
+  header: string | null | undefined,
+): Promise<BasketAt | null> {
+  const owner = await signedIn(context, db, site, header);
+  if (owner !== null) return { id: await ownBasket(context, db, site.id, owner), token: null };
+  return basketNamed(context, db, site, header);
+}
+
+/** What somebody has typed of themselves. */
+const personIn = ({ typed }: Cart): string => JSON.stringify([typed?.email, typed?.phone, typed?.address]);
+
+/**
+ * A basket that a person is about to be written to, which its browser alone knows: under another name where others may know the one it
+ * has, which they may have planted.
+ */
+export async function secured(
+  context: Context,
+  tx: Executor,
+  site: Of,
+  { basket, kept, cart }: { readonly basket: BasketAt; readonly kept: KeptCart; readonly cart: Cart },
+): Promise<{ readonly basket: BasketAt; readonly kept: KeptCart }> {
+  if (basket.token === null || !cart.typed || personIn(cart) === personIn(kept.cart)) return { basket, kept };
+  const fresh = newBasket(context, site);
+  await tx
+    .update(shopCarts)
+    // Its reminder is planned anew, under this name.
+    .set({ id: fresh.id, remindAt: null })
+    .where(and(eq(shopCarts.siteId, site.id), eq(shopCarts.id, kept.id)));
+  return { basket: fresh, kept: { ...kept, id: fresh.id } };
+}
 
 export interface KeptCart {
   readonly id: string;
@@ -40,17 +124,14 @@ export interface KeptCart {
   readonly revision: number;
 }
 
-const idOf = (token: string): string => sha256(`basket ${token}`);
-
-/** A basket by its token; an empty one where there is none (yet). `lock` holds it until the transaction ends. */
+/** A basket by its id; an empty one where there is none (yet). `lock` holds it until the transaction ends. */
 export async function readCart(
   context: Context,
   db: Executor,
   siteId: string,
-  token: string,
+  id: string,
   lock = false,
 ): Promise<KeptCart> {
-  const id = idOf(token);
   // A row that is not there can't be locked but with all that might come beside it: many who begin at once would end each other.
   if (lock) {
     const now = context.now();

@@ -11,7 +11,7 @@ import type { FormBody } from "../edge/endpoint";
 import { offeredPayments, waysFor } from "../payment/set-up";
 import { notFound, Problem } from "../problem";
 import { keepBuyerFiles } from "./buyer-files";
-import { type KeptCart, keepCart, readCart, reckoned } from "./carts";
+import { type BasketAt, type KeptCart, keepCart, readCart, reckoned, secured } from "./carts";
 import { catalogOf } from "./catalog";
 import { countShop } from "./counts";
 import { fetchTimes, keepFetchTime } from "./fetching";
@@ -21,9 +21,9 @@ import { type LiveShop, liveShop } from "./live";
 import { makeOrder, type OrderRow, orderMade } from "./orders";
 import { vouchersAsked } from "./voucher-field";
 
-/** Who buys: the basket's token, and the country they seem to be in. */
+/** Who buys: where their basket is, and the country they seem to be in. */
 export interface Buying {
-  readonly token: string;
+  readonly basket: BasketAt;
   /** Network address, for limits. */
   readonly address: string;
   readonly guessed: string;
@@ -41,7 +41,7 @@ export async function shopAt(context: Context, siteKey: string): Promise<{ site:
 export async function addToCart(
   context: Context,
   siteKey: string,
-  { token, address }: Buying,
+  { basket, address }: Buying,
   fields: Fields,
   sent: FormBody["files"] = {},
 ): Promise<void> {
@@ -50,7 +50,7 @@ export async function addToCart(
   const adding = readAdding(fields, known, site.settings);
   const files = await keepBuyerFiles(context, site, adding.product.asks, sent, address);
   await inTransaction(context.db, async (tx) => {
-    const kept = await readCart(context, tx, site.id, token, true);
+    const kept = await readCart(context, tx, site.id, basket.id, true);
     const lines = withAdded(kept.cart.lines, adding, files, known, site.settings.language);
     await keepCart(context, tx, site.id, kept, { ...kept.cart, lines });
   });
@@ -62,7 +62,7 @@ export async function setCart(context: Context, siteKey: string, buying: Buying,
   const { site, live } = await shopAt(context, siteKey);
   const known = await catalogOf(context, site);
   await inTransaction(context.db, async (tx) => {
-    const kept = await readCart(context, tx, site.id, buying.token, true);
+    const kept = await readCart(context, tx, site.id, buying.basket.id, true);
     const { lines, said } = withSet(kept.cart.lines, fields, known, site.settings.language);
     const now = await reckoned(context, site, live, known, { ...kept.cart, lines }, buying.guessed);
     await keepCart(context, tx, site.id, kept, {
@@ -73,25 +73,40 @@ export async function setCart(context: Context, siteKey: string, buying: Buying,
   });
 }
 
-/** What came of a checkout: an order, or the page once more with what is to be mended. */
-export type CheckedOut = { readonly order: OrderRow } | { readonly again: true };
+/** What came of a checkout: an order, or the page once more with what is to be mended; and where the basket is from now on. */
+export interface CheckedOut {
+  readonly order: OrderRow | null;
+  /** Null where it is as another answer has told it. */
+  readonly basket: BasketAt | null;
+}
 
 export const onceOf = ({ id, revision }: KeptCart): string => sha256(`${id} ${revision}`).slice(0, 40);
+
+/** A basket at a checkout: where it is, and how it was when it was looked at. */
+interface AtCheckout {
+  readonly site: SiteRow;
+  readonly live: LiveShop;
+  readonly basket: BasketAt;
+  readonly before: KeptCart;
+}
 
 /** Keeps what was typed, and what is wrong with it. */
 async function again(
   context: Context,
-  { site, live }: { readonly site: SiteRow; readonly live: LiveShop },
-  token: string,
+  { site, live, basket: named, before }: AtCheckout,
   change: (cart: Cart) => Partial<Cart>,
 ): Promise<CheckedOut> {
-  await inTransaction(context.db, async (tx) => {
-    const kept = await readCart(context, tx, site.id, token, true);
-    const cart = { ...kept.cart, ...change(kept.cart) };
+  const basket = await inTransaction(context.db, async (tx) => {
+    const found = await readCart(context, tx, site.id, named.id, true);
+    // Pressed twice: the other has taken it elsewhere, with what was typed.
+    if (found.revision < before.revision) return null;
+    const cart = { ...found.cart, ...change(found.cart) };
+    const { basket, kept } = await secured(context, tx, site, { basket: named, kept: found, cart });
     await keepCart(context, tx, site.id, kept, cart);
     await planReminder(context, tx, site, live, kept.id, cart);
+    return basket;
   });
-  return { again: true };
+  return { order: null, basket };
 }
 
 /** How often it is tried anew where another order was made at the same time. */
@@ -103,20 +118,21 @@ export async function checkOut(context: Context, siteKey: string, buying: Buying
   const { language } = site.settings;
   const words = shopWords(language);
   const seen = textOf(fields, "seen", 60);
-  const before = await readCart(context, context.db, site.id, buying.token);
+  const before = await readCart(context, context.db, site.id, buying.basket.id);
+  const at = { site, live, basket: buying.basket, before };
   const typed: CheckoutTyped = { ...typedOf(fields), vouchers: before.cart.typed?.vouchers ?? [] };
   // Pressed twice: the basket is empty by now, and its order is there.
   const made = await orderMade(context, site.id, textOf(fields, "once", 40) || onceOf(before));
-  if (made) return { order: made };
+  if (made) return { order: made, basket: null };
   const known = await catalogOf(context, site, { now: true });
   const { shown, lines } = await reckoned(context, site, live, known, { ...before.cart, typed }, buying.guessed);
   const asked = await vouchersAsked(context, site, buying.address, fields, typed.vouchers ?? []);
   if (asked) {
     const { vouchers, faults } = asked;
-    return again(context, { site, live }, buying.token, () => ({ typed: { ...typed, vouchers }, faults }));
+    return again(context, at, () => ({ typed: { ...typed, vouchers }, faults }));
   }
   // Ways of sending were asked for: nothing is wrong yet.
-  if (fields.look !== undefined) return again(context, { site, live }, buying.token, () => ({ typed, faults: {} }));
+  if (fields.look !== undefined) return again(context, at, () => ({ typed, faults: {} }));
   const fetched = shown.ways.find(({ method }) => method.id === shown.way)?.method.kind === "pickup";
   const amount = shown.total.toPay;
   const ways = waysFor(await offeredPayments(context.db, site.id), { thing: "order", amount, fetched });
@@ -125,28 +141,29 @@ export async function checkOut(context: Context, siteKey: string, buying: Buying
   const faults = checkoutFaults(typed, shown, live, ways, times, language);
   const changed = shown.said.length > 0 || (seen !== "" && seen !== String(shown.total.toPay));
   if (!shown.lines.length || Object.keys(faults).length || changed)
-    return again(context, { site, live }, buying.token, () => ({ typed, faults, lines, said: shown.said }));
+    return again(context, at, () => ({ typed, faults, lines, said: shown.said }));
   for (let nth = 1; ; nth++) {
     try {
-      return {
-        order: await inTransaction(context.db, async (tx) => {
-          const kept = await readCart(context, tx, site.id, buying.token, true);
-          if (kept.revision !== before.revision) throw new Problem(409, "cartChanged", "The basket has changed.");
-          const fetched = await keepFetchTime(context, tx, site, shown, typed);
-          return makeOrder(context, tx, { site, live, kept, typed, shown, payment, fetched, once: onceOf(kept) });
-        }),
-      };
+      return await inTransaction(context.db, async (tx) => {
+        const found = await readCart(context, tx, site.id, buying.basket.id, true);
+        if (found.revision !== before.revision) throw new Problem(409, "cartChanged", "The basket has changed.");
+        const fetched = await keepFetchTime(context, tx, site, shown, typed);
+        const cart = { ...found.cart, typed };
+        const { basket, kept } = await secured(context, tx, site, { basket: buying.basket, kept: found, cart });
+        const making = { site, live, kept, typed, shown, payment, fetched } as const;
+        return { order: await makeOrder(context, tx, { ...making, once: onceOf(found) }), basket };
+      });
     } catch (error) {
       const other = await orderMade(context, site.id, onceOf(before));
-      if (other) return { order: other };
+      if (other) return { order: other, basket: null };
       if (error instanceof Refused)
-        return again(context, { site, live }, buying.token, () => ({ typed, faults: { fetchAt: words.fetchAtTaken } }));
+        return again(context, at, () => ({ typed, faults: { fetchAt: words.fetchAtTaken } }));
       if (error instanceof Problem && error.code === "cartChanged")
-        return again(context, { site, live }, buying.token, () => ({ typed, faults: {} }));
+        return again(context, at, () => ({ typed, faults: {} }));
       if (error instanceof Problem) {
         // Somebody else had the last one.
         const said = error.fields.map(({ message }) => message);
-        return again(context, { site, live }, buying.token, () => ({ typed, faults: {}, said }));
+        return again(context, at, () => ({ typed, faults: {}, said }));
       }
       if (!isDuplicate(error) || nth === tries) throw error;
     }

@@ -17,7 +17,7 @@ import { takePoint } from "../limit";
 import { payPath } from "../payment/link";
 import { notFound, Problem } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { basketSet, basketToken, newBasketToken } from "./carts";
+import { type BasketAt, basketAt, basketSet, newBasket } from "./carts";
 import { addToCart, type Buying, checkOut, setCart, shopAt } from "./checkout";
 import { fetchDownload, readDownloadToken } from "./issuing";
 import { bringBack } from "./left-baskets";
@@ -50,26 +50,24 @@ export const shopSchemas: Readonly<Record<string, Json>> = {
 /** Whether a browser asks by going there, and so shows what it is answered. */
 const navigates = (call: VisitorCall) => call.header("sec-fetch-mode") !== "cors";
 
-function buyerOf(call: VisitorCall): Buying & { readonly cookie: string } {
-  const token = basketToken(call.header("cookie")) ?? newBasketToken();
-  const { where } = locate(call.context.settings, call.address, call.header);
+async function buyerOf(call: VisitorCall, site: SiteRow): Promise<Buying> {
+  const { context } = call;
+  const { where } = locate(context.settings, call.address, call.header);
   return {
-    token,
+    basket: (await basketAt(context, context.db, site, call.header("cookie"))) ?? newBasket(context, site),
     address: call.address,
     guessed: where?.country ?? "",
-    cookie: basketSet(call.context, token),
   };
 }
 
-/** On to another page of the site. */
-function onTo(call: VisitorCall, path: string, cookie: string): Response {
-  const headers = { "set-cookie": cookie, "cache-control": "no-store" };
-  if (!navigates(call)) {
-    const answered = fresh({ next: path });
-    answered.headers.set("set-cookie", cookie);
-    return answered;
-  }
-  return new Response(null, { status: 303, headers: { ...headers, location: encodeURI(path) } });
+/** On to another page of the site, with the basket at hand. */
+function onTo(call: VisitorCall, site: SiteRow, path: string, basket: BasketAt | null): Response {
+  const answer = navigates(call)
+    ? new Response(null, { status: 303, headers: { "cache-control": "no-store", location: encodeURI(path) } })
+    : fresh({ next: path });
+  const cookie = basket && basketSet(call.context, site, basket);
+  if (cookie !== null) answer.headers.set("set-cookie", cookie);
+  return answer;
 }
 
 /** What went wrong as a page, with the way back to the form and all that was written. */
@@ -109,7 +107,7 @@ const formOf = (
     fields: FormBody["fields"],
     live: LiveShop,
     files: FormBody["files"],
-  ) => Promise<string>,
+  ) => Promise<{ readonly next: string; readonly basket?: BasketAt | null }>,
 ): Endpoint => ({
   method: "POST",
   path,
@@ -119,11 +117,12 @@ const formOf = (
   headers,
   run: async (call) => {
     const { fields, files } = call.body as FormBody;
-    const { cookie, ...buying } = buyerOf(call);
     try {
-      const { live } = await shopAt(call.context, call.siteKey);
+      const { site, live } = await shopAt(call.context, call.siteKey);
       await takePoint(call.context, limit, `${call.siteKey}:${call.address}`);
-      return onTo(call, await deed(call, buying, fields, live, files), cookie);
+      const buying = await buyerOf(call, site);
+      const { next, basket } = await deed(call, buying, fields, live, files);
+      return onTo(call, site, next, basket === undefined ? buying.basket : basket);
     } catch (error) {
       return refused(call, error);
     }
@@ -284,10 +283,10 @@ export const shopEndpoints: readonly Endpoint[] = [
       const { context } = call;
       await takePoint(context, "cartAddress", `${call.siteKey}:${call.address}`);
       const { site, live } = await shopAt(context, call.siteKey);
-      const { token, cookie } = buyerOf(call);
-      if (!(await bringBack(context, site.id, call.query.b ?? "", token)))
+      const { basket } = await buyerOf(call, site);
+      if (!(await bringBack(context, site.id, call.query.b ?? "", basket.id)))
         return notHad(call, 404, shopWords(call.language).noOrder);
-      return onTo(call, live.shown.paths.cart ?? "/", cookie);
+      return onTo(call, site, live.shown.paths.cart ?? "/", basket);
     },
   },
   {
@@ -320,7 +319,7 @@ export const shopEndpoints: readonly Endpoint[] = [
     async ({ context, siteKey }, buying, fields, { shown }, files) => {
       if (fields.deed === "add") await addToCart(context, siteKey, buying, fields, files);
       else await setCart(context, siteKey, buying, fields);
-      return shown.paths.cart ?? "/";
+      return { next: shown.paths.cart ?? "/" };
     },
   ),
   formOf(
@@ -337,7 +336,7 @@ export const shopEndpoints: readonly Endpoint[] = [
         .trim()
         .slice(0, 500);
       await askReturn(context, site, id, why);
-      return orderPath(context, live, id);
+      return { next: orderPath(context, live, id) };
     },
   ),
   formOf(
@@ -345,11 +344,12 @@ export const shopEndpoints: readonly Endpoint[] = [
     "checkoutAddress",
     { summary: "Makes an order of a basket", takes: "Checkout" },
     async ({ context, siteKey }, buying, fields, live) => {
-      const done = await checkOut(context, siteKey, buying, fields);
-      if (!("order" in done)) return live.shown.paths.checkout ?? "/";
+      const { order, basket } = await checkOut(context, siteKey, buying, fields);
+      if (!order) return { next: live.shown.paths.checkout ?? "/", basket };
       context.jobQueued();
-      if (done.order.state === "waiting") return payPath(context, "order", done.order.id);
-      return thanksPath(context, live, done.order.id);
+      const next =
+        order.state === "waiting" ? payPath(context, "order", order.id) : thanksPath(context, live, order.id);
+      return { next, basket };
     },
   ),
 ];

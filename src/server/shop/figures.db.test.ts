@@ -12,7 +12,7 @@ import { onSite } from "../operation";
 import type { OperationName, Takes } from "../operations";
 import { installWays } from "../payment/inside";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { keepCart, newBasketToken, readCart, reckoned } from "./carts";
+import { keepCart, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { bookkeepersCsv, daysIn } from "./figures";
 import { liveShopOf } from "./live";
@@ -50,7 +50,7 @@ async function order(of: Readonly<Record<string, number>>, at: string, country =
   const cart = { ...emptyCart, lines, typed };
   const { shown } = await reckoned(past, row, live, await catalogOf(past, row, { now: true }), cart, country);
   return inTransaction(studio.context.db, async (tx) => {
-    const kept = await readCart(past, tx, row.id, newBasketToken());
+    const kept = await readCart(past, tx, row.id, past.newId());
     await keepCart(past, tx, row.id, kept, cart);
     const once = studio.context.newId();
     return makeOrder(past, tx, { site: row, live, kept, typed, shown, payment: "transfer", once });

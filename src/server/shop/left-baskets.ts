@@ -52,8 +52,8 @@ function readBasketLink({ settings }: Context, text: string): string | null {
   return /^[0-9a-f]{64}$/.test(id) && isSigned(settings, "basket", id, signature) ? id : null;
 }
 
-/** Puts a basket that was left into that of `token`, if nothing is in that one yet. Whether there was such a basket. */
-export async function bringBack(context: Context, siteId: string, link: string, token: string): Promise<boolean> {
+/** Puts a basket that was left into another, if nothing is in that one yet. Whether there was such a basket. */
+export async function bringBack(context: Context, siteId: string, link: string, into: string): Promise<boolean> {
   const id = readBasketLink(context, link);
   if (!id) return false;
   return inTransaction(context.db, async (tx) => {
@@ -62,7 +62,7 @@ export async function bringBack(context: Context, siteId: string, link: string, 
       .from(shopCarts)
       .where(and(own(siteId, id), gt(shopCarts.expiresAt, context.now())));
     if (!left) return false;
-    const kept = await readCart(context, tx, siteId, token, true);
+    const kept = await readCart(context, tx, siteId, into, true);
     // What was typed is for the browser it was typed in: whoever has the letter sees the goods alone.
     if (kept.id !== id && !kept.cart.lines.length)
       await keepCart(context, tx, siteId, kept, { ...emptyCart, lines: left.document.lines });

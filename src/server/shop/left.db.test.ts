@@ -12,7 +12,7 @@ import { installWays } from "../payment/inside";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { getPage, sendForm } from "../testing/visitor.test-kit";
-import { basketCookie, keepCart, newBasketToken, readCart } from "./carts";
+import { basketAt, keepCart, newBasket, readCart } from "./carts";
 import { bringBack } from "./left-baskets";
 import { makeProduct } from "./products";
 
@@ -43,12 +43,9 @@ beforeEach(async () => {
 });
 
 /** Somebody with a mug in the basket who writes this into the checkout, and goes. */
-async function leaves(more: Record<string, string>): Promise<string> {
-  const token = newBasketToken();
-  const cookie = `${basketCookie}=${token}`;
-  await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "mug-1", quantity: "2" }, { cookie });
+async function leaves(more: Record<string, string>): Promise<void> {
+  const { cookie } = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "mug-1", quantity: "2" });
   await sendForm(studio.context, "/shop/checkout", { email, look: "1", ...more }, { cookie });
-  return token;
 }
 /** So many hours later. */
 async function later(hours: number): Promise<void> {
@@ -83,8 +80,9 @@ test("who asked for it is reminded once, with a link that brings the basket back
   const link = /\/_w\/v1\/shop\/return\?b=\S+/.exec(letter?.text ?? "")?.[0] ?? "";
   const back = await getPage(studio.context, link);
   expect(back.status).toBe(303);
-  const token = /basket=([\w-]{32})/.exec(back.headers.get("set-cookie") ?? "")?.[1] ?? "";
-  const { cart } = await readCart(studio.context, studio.context.db, row.id, token);
+  const [cookie = ""] = (back.headers.get("set-cookie") ?? "").split(";", 1);
+  const at = await basketAt(studio.context, studio.context.db, row, cookie);
+  const { cart } = await readCart(studio.context, studio.context.db, row.id, at?.id ?? "");
   // The goods, and nothing of what was typed.
   expect([cart.lines[0]?.quantity, cart.typed]).toEqual([2, null]);
   expect((await getPage(studio.context, "/_w/v1/shop/return?b=made.up")).status).toBe(404);
@@ -96,9 +94,10 @@ test("who did not ask, who has ordered meanwhile, and who was here again is not 
   expect(await letters()).toEqual([]);
   expect(await left()).toHaveLength(1);
   await studio.context.db.delete(shopCarts);
-  const token = await leaves({ remind: "true" });
+  await leaves({ remind: "true" });
+  const [{ id } = { id: "" }] = await studio.context.db.select().from(shopCarts);
   await inTransaction(studio.context.db, async (tx) => {
-    const kept = await readCart(studio.context, tx, row.id, token, true);
+    const kept = await readCart(studio.context, tx, row.id, id, true);
     await keepCart(studio.context, tx, row.id, kept, emptyCart);
   });
   await later(5);
@@ -109,7 +108,7 @@ test("who did not ask, who has ordered meanwhile, and who was here again is not 
 test("a basket that is not empty keeps what is in it; a forged link brings nothing", async () => {
   await leaves({});
   const [{ id } = { id: "" }] = await studio.context.db.select().from(shopCarts);
-  expect(await bringBack(studio.context, row.id, `${id}.forged`, newBasketToken())).toBe(false);
+  expect(await bringBack(studio.context, row.id, `${id}.forged`, newBasket(studio.context, row).id)).toBe(false);
 });
 
 test("buyers with everything they did: orders, signups and letters, and nobody of another site", async () => {

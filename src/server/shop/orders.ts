@@ -1,5 +1,5 @@
 // Orders: made of a basket in one transaction, and forgotten.
-import { and, eq } from "drizzle-orm";
+import { and, eq, or } from "drizzle-orm";
 import { gramsOf } from "@/core/catalog/price";
 import { variantName } from "@/core/catalog/product";
 import type { OrderState } from "@/core/order/order";
@@ -212,7 +212,9 @@ export async function makeOrder(context: Context, tx: Executor, making: Making):
 
 /** Forgets who ordered, and keeps what was sold: books have to be kept longer than names. Baskets with their address go. */
 export async function forgetBuyer(tx: Executor, siteId: string, email: string): Promise<number> {
-  const [baskets] = await tx.delete(shopCarts).where(and(eq(shopCarts.siteId, siteId), eq(shopCarts.email, email)));
+  const [baskets] = await tx
+    .delete(shopCarts)
+    .where(and(eq(shopCarts.siteId, siteId), or(eq(shopCarts.email, email), eq(shopCarts.owner, email))));
   const rows = await tx
     .select({ id: shopOrders.id, document: shopOrders.document })
     .from(shopOrders)

@@ -25,7 +25,7 @@ import { keptOfDatabase } from "../kept";
 import { payPath } from "../payment/link";
 import { offeredPayments } from "../payment/set-up";
 import { releasedDocument, releasedPicture } from "../release/assets";
-import { basketToken, readCart, reckoned } from "./carts";
+import { basketAt, type KeptCart, readCart, reckoned } from "./carts";
 import { catalogOf, type KnownCatalog } from "./catalog";
 import { onceOf } from "./checkout";
 import { fetchTimes } from "./fetching";
@@ -91,6 +91,12 @@ async function fetchMedia(context: Context, siteId: string, hashes: readonly str
     .from(media)
     .where(and(eq(media.siteId, siteId), inArray(media.hash, [...hashes])));
   for (const row of rows) entries.set(`${siteId} ${row.hash}`, mediaEntry(row));
+}
+
+/** The basket of whoever asks; null where there is none yet. */
+async function basketOf(context: Context, site: SiteRow, { cookie }: Asking): Promise<KeptCart | null> {
+  const at = await basketAt(context, context.db, site, cookie);
+  return at && readCart(context, context.db, site.id, at.id);
 }
 
 async function orderShown(context: Context, siteId: string, asking: Asking): Promise<OrderShown | null> {
@@ -164,13 +170,12 @@ export async function fillPage(
   const known = await catalogOf(context, site);
   const holes = holesIn(page);
   const asks = (name: keyof typeof parts) => holes.some(({ part }) => part === name);
-  const token = basketToken(asking.cookie);
   const wantsCart = holes.some(({ part }) => "personal" in parts[part]);
   const rehearsed = asking.basket;
   const kept = rehearsed
     ? { id: "", revision: 0, cart: rehearsed.cart }
-    : token && wantsCart
-      ? await readCart(context, context.db, site.id, token)
+    : wantsCart
+      ? await basketOf(context, site, asking)
       : null;
   const country =
     asking.country ??

@@ -6,7 +6,7 @@ import { newShop } from "@/core/shop/widget";
 import { inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
-import { newBasketToken, readCart, reckoned } from "../shop/carts";
+import { readCart, reckoned } from "../shop/carts";
 import { catalogOf } from "../shop/catalog";
 import { liveShopOf } from "../shop/live";
 import { makeOrder } from "../shop/orders";
@@ -45,7 +45,7 @@ export async function orderFor(
   const cart = { ...emptyCart, lines, typed };
   const { shown } = await reckoned(past, row, live, await catalogOf(past, row, { now: true }), cart, "IE");
   return inTransaction(context.db, async (tx) => {
-    const kept = await readCart(past, tx, row.id, newBasketToken());
+    const kept = await readCart(past, tx, row.id, past.newId());
     return makeOrder(past, tx, {
       ...{ site: row, live, kept, typed, shown, payment: "transfer", once: context.newId() },
     });
