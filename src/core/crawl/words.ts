@@ -14,6 +14,8 @@ const sentences: Readonly<Record<string, (reason: Reason) => string>> = {
   "crawl.address": () => "Write the address of a site, such as https://studio.example, or of its sitemap.",
   "crawl.private": ({ host }) => `${host} lies in a private network. Only public addresses are read.`,
   "crawl.notFound": ({ host }) => `No server of the name ${host} was found.`,
+  "crawl.unpacksTooLarge": ({ mostMiB }) =>
+    `This file unpacks to more than ${mostMiB} MB of words, or far more than it should. Save it anew, or in parts.`,
   "crawl.resting": ({ host }) => `${host} did not answer the last times: it is asked again in some minutes.`,
   "crawl.busy": ({ host }) => `Very many calls to ${host} wait already. It is asked again in some minutes.`,
   "crawl.unreachable": ({ host, message }) => `${host} does not answer (${message}).`,

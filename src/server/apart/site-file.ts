@@ -182,8 +182,7 @@ async function readEntries(entries: AsyncIterable<Entry>, ask: Ask<Tasks["siteFi
     // What the site does not name is not kept; before the site has come nobody knows.
     if (site && place === undefined) continue;
     found.set(hash, await judged(entry, place === undefined ? entry.name : `media[${place}]`));
-    const bytes = new Uint8Array(entry.bytes);
-    await ask("keep", { hash, bytes }, [bytes.buffer]);
+    await ask("keep", { hash, bytes: entry.bytes });
   }
   if (!site) throw faulty("site.json", "This file is missing.");
   for (const [index, entry] of site.media.entries()) {

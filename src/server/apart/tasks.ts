@@ -84,12 +84,8 @@ export interface Tasks {
 
 export type TaskName = keyof Tasks;
 
-/** How a task asks; buffers that are transferred are gone on its side. */
-export type Ask<Q extends Questions> = <K extends keyof Q>(
-  name: K,
-  value: Q[K]["sends"],
-  transfer?: readonly ArrayBuffer[],
-) => Promise<Q[K]["gets"]>;
+/** How a task asks. */
+export type Ask<Q extends Questions> = <K extends keyof Q>(name: K, value: Q[K]["sends"]) => Promise<Q[K]["gets"]>;
 
 /** Who answers a task's questions. */
 export type Helpers<N extends TaskName> = {
@@ -98,7 +94,7 @@ export type Helpers<N extends TaskName> = {
   ) => Promise<Tasks[N]["asks"][K] extends { gets: infer G } ? G : never>;
 };
 
-/** Each loads what it needs itself: a thread is made for one task, and loading is most of what a small one costs. */
+/** Each loads what it needs itself: a process is made for one task, and loading is most of what a small one costs. */
 export const tasks: {
   readonly [N in TaskName]: (given: Tasks[N]["takes"], ask: Ask<Tasks[N]["asks"]>) => Promise<Tasks[N]["gives"]>;
 } = {

@@ -1,6 +1,7 @@
 // What a file says: PDF, DOCX, Markdown and plain text, each as the headings and lines of a page. It comes from a stranger, and
 // whatever it holds besides words is passed over.
 
+import { zipSync } from "fflate";
 import type { ReadPage } from "@/core/chat/read-page";
 import { readPage } from "@/core/chat/read-page";
 import { textOfPage } from "@/core/crawl/letters";
@@ -8,6 +9,7 @@ import { plainHtml } from "@/core/crawl/plain-text";
 import type { DocumentType, readableTypes } from "@/core/media/documents";
 import { escapeHtml } from "@/core/render/escape";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
+import { unzipped } from "./unzip";
 
 /** Pages of a PDF that are read. */
 const mostPages = 300;
@@ -139,11 +141,18 @@ async function readPdf(file: Uint8Array): Promise<Outcome<ReadPage>> {
   }
 }
 
+/** A thousand pages of words are some ten MB of markup; pictures are never unpacked. */
+const docxLimits = { entries: 2000, bytes: 24 * 2 ** 20, ratio: 100 } as const;
+
 async function readDocx(file: Uint8Array): Promise<Outcome<ReadPage>> {
-  const { default: mammoth } = await import("mammoth");
   try {
+    const parts = unzipped(file, (name) => /\.(?:xml|rels)$/.test(name), docxLimits);
+    if (!parts) return refused("crawl.unpacksTooLarge", { mostMiB: docxLimits.bytes >> 20 });
+    // What has been counted is packed again, unpacked: the library unpacks whatever it is given.
+    const buffer = Buffer.from(zipSync(Object.fromEntries(parts), { level: 0 }));
+    const { default: mammoth } = await import("mammoth");
     const { value } = await mammoth.convertToHtml(
-      { buffer: Buffer.from(file) },
+      { buffer },
       { convertImage: mammoth.images.imgElement(async () => ({ src: "" })) },
     );
     return worded(readPage(value, { onlyMain: false }));
@@ -166,6 +175,6 @@ const readers: Readonly<Record<(typeof readableTypes)[number], (file: Uint8Array
   "text/plain": async (file) => worded(readPage(plainHtml(textOfPage(file, "")), { onlyMain: false })),
 };
 
-/** What a file says. Refused with `crawl.noWords`, `.locked` or `.broken`. */
+/** What a file says. Refused with `crawl.noWords`, `.locked`, `.broken` or `.unpacksTooLarge`. */
 export const readWords = (file: Uint8Array, type: DocumentType): Promise<Outcome<ReadPage>> =>
   readers[type as keyof typeof readers]?.(file) ?? Promise.resolve(refused("crawl.type", { type }));

@@ -42,7 +42,8 @@ async function* inOne(whole: Uint8Array) {
 
 /** The files by name, or the parts one by one. */
 function opened(given: GivenFile) {
-  if (given instanceof Map) return { files: given as ReadonlyMap<string, Uint8Array>, part: async () => null };
+  if (given instanceof Map)
+    return { files: given as ReadonlyMap<string, Uint8Array>, part: async () => null, bytes: 0 };
   const parts = (given instanceof Uint8Array ? inOne(given) : (given as AsyncIterable<Uint8Array>))[
     Symbol.asyncIterator
   ]();
@@ -50,7 +51,7 @@ function opened(given: GivenFile) {
     const { done, value } = await parts.next();
     return done ? null : value;
   };
-  return { files: null, part };
+  return { files: null, part, bytes: given instanceof Uint8Array ? given.length : null };
 }
 
 /**
@@ -61,8 +62,10 @@ export async function readWholeSite(
   settings: Pick<Settings, "buildFolder">,
   given: GivenFile,
   keep: (hash: string, bytes: Uint8Array) => Promise<void> = async () => {},
+  /** How large it is said to be, where it comes in parts. */
+  said = largestFile,
 ): Promise<WholeSite> {
-  const { files, part } = opened(given);
+  const { files, part, bytes } = opened(given);
   const helpers = {
     part,
     keep: async ({ hash, bytes }: { hash: string; bytes: Uint8Array }) => {
@@ -72,7 +75,7 @@ export async function readWholeSite(
   };
   const whole = files !== null || given instanceof Uint8Array;
   const limit = whole ? limits.siteFile : { ...limits.siteFile, seconds: largeFileMinutes * 60 };
-  const found = await apart(settings, "siteFile", { given: files }, helpers, limit);
+  const found = await apart(settings, "siteFile", { given: files }, helpers, limit, bytes ?? said);
   if ("givenUp" in found)
     throw broken([{ path: "file", message: `This file was given up: ${found.givenUp.message}.` }]);
   if (!found.answer.ok) throw broken(found.answer.faults);
@@ -99,10 +102,11 @@ export async function importSite(
   context: Context,
   studioId: string,
   given: GivenFile,
-  { key, by }: { readonly key?: string; readonly by?: By } = {},
+  { key, by, bytes }: { readonly key?: string; readonly by?: By; readonly bytes?: number } = {},
 ): Promise<Stored> {
   // Bytes that no site names in the end are swept away.
-  const { site, media } = await readWholeSite(context.settings, given, (hash, bytes) => context.bytes.put(hash, bytes));
+  const keep = (hash: string, found: Uint8Array) => context.bytes.put(hash, found);
+  const { site, media } = await readWholeSite(context.settings, given, keep, bytes);
   return storeNewSite(context, studioId, key ? { ...site, key } : site, media, by);
 }
 

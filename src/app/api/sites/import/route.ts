@@ -18,12 +18,12 @@ export async function POST(request: Request) {
     const parts = bodyParts(request, largestFile);
     try {
       const by = { account: call.account.id, role: studio.role };
-      const { site, held } = await importSite(
-        call.context,
-        studio.studioId,
-        parts,
-        key === null ? { by } : { by, key },
-      );
+      const said = Number(request.headers.get("content-length"));
+      const { site, held } = await importSite(call.context, studio.studioId, parts, {
+        by,
+        ...(key === null ? {} : { key }),
+        ...(said > 0 ? { bytes: said } : {}),
+      });
       return json({ key: site.key, held }, 201);
     } catch (error) {
       await drain(parts);
