@@ -2,7 +2,6 @@
 import { randomBytes } from "node:crypto";
 import { EventEmitter } from "node:events";
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
-import type { Socket } from "node:net";
 import { sql } from "drizzle-orm";
 import next from "next";
 import { isMigrated } from "./data/connection";
@@ -12,7 +11,8 @@ import { startRunner } from "./server/job/queue";
 import { mayOpenAccount } from "./server/payment/stand-in-key";
 import { payStore } from "./server/payment/stand-in-store";
 import { Problem } from "./server/problem";
-import { bareHeaders, drawingHeaders, isDrawing, studioHeaders } from "./server/process/headers";
+import { connectionsOf } from "./server/process/connections";
+import { bareHeaders, drawingHeaders, dropFrameworks, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
 import {
   closeWith,
@@ -45,9 +45,9 @@ function contextOrEnd() {
 const context = contextOrEnd();
 const { settings, log } = context;
 
-/** From the signal to stop: when connections are cut, and when the process ends whatever it does. */
-const connectionsEndMs = 2_500;
-const endsWithinMs = 6_000;
+/** From the signal to stop: how long what runs may take to be answered, and when the process ends whatever it does. */
+const answersWithinMs = 17_000;
+const endsWithinMs = 19_000;
 /** How often it is looked whether the nightly sweep is queued. */
 const sweepLookMs = 3_600_000;
 
@@ -71,7 +71,7 @@ const fileMs = 30 * 60_000;
 const bodyTime = (request: IncomingMessage) => (request.url?.startsWith("/api/sites/import") ? fileMs : bodyMs);
 
 async function health(response: ServerResponse) {
-  const fine = await context.db.execute(sql`select 1`).then(
+  const fine = await context.vital.execute(sql`select 1`).then(
     () => true,
     (error: unknown) => {
       log.error({ err: error }, "database does not answer");
@@ -135,6 +135,7 @@ async function main() {
       // Next would tidy up such a path by sending the caller to an address that no site has.
       if (path.endsWith("/") || path.includes("//")) throw nothingHere();
       // Visitors' calls: the one part of Next a site host reaches, and only by this name.
+      dropFrameworks(request.headers);
       request.headers["x-webitor-site"] = host.key;
       request.url = `/visitors/${url.slice(callsPrefix.length)}`;
       return toNext(request, response);
@@ -169,11 +170,7 @@ async function main() {
   // Judged below, by what is sent: node knows only one limit for all.
   server.requestTimeout = 0;
 
-  const connections = new Set<Socket>();
-  server.on("connection", (socket: Socket) => {
-    connections.add(socket);
-    socket.once("close", () => connections.delete(socket));
-  });
+  const connections = connectionsOf(server);
 
   await beginSweeping(context);
   await beginAskingClips(context);
@@ -205,12 +202,10 @@ async function main() {
     log.info({ signal }, "stopping");
     // Whatever hangs, the process ends: what it was doing is taken up again from the database.
     setTimeout(() => process.exit(0), endsWithinMs).unref();
-    // Open streams end by themselves only when their client leaves, and half-closed connections never.
-    setTimeout(() => {
-      for (const socket of connections) socket.destroy();
-    }, connectionsEndMs).unref();
-    server.closeIdleConnections();
-    await Promise.all([new Promise((resolve) => server.close(resolve)), runner.stop()]);
+    const closed = new Promise((resolve) => server.close(resolve));
+    connections.end();
+    setTimeout(() => connections.cut(), answersWithinMs).unref();
+    await Promise.all([closed, runner.stop()]);
     await app.close();
     await context.close();
     process.exit(0);

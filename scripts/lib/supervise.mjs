@@ -3,7 +3,7 @@
 /** A process that dies is started anew, but not for ever: this often within a minute. */
 const mostStarts = 3;
 /** How long a process that was told to end may take before it is killed, in ms. */
-const patienceMs = 7000;
+const patienceMs = 20_000;
 
 export const hasEnded = (child) => child.exitCode !== null || child.signalCode !== null;
 

@@ -50,6 +50,22 @@ const errorNumber = (error: unknown): number | undefined => {
   return undefined;
 };
 
+/** What the driver and the system call a database that can't be reached, or that ends or is too full to begin with. */
+const awayCodes = new Set([
+  ...["ECONNREFUSED", "ECONNRESET", "EPIPE", "ETIMEDOUT", "EHOSTUNREACH", "ENOTFOUND", "EAI_AGAIN"],
+  ...["PROTOCOL_CONNECTION_LOST", "PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR"],
+]);
+/** ER_CON_COUNT_ERROR, ER_SERVER_SHUTDOWN, ER_NORMAL_SHUTDOWN, ER_CONNECTION_KILLED. */
+const awayNumbers = new Set([1040, 1053, 1077, 1927]);
+
+/** Whether an error says that the database is not there, and nothing of what was asked. */
+export function isAway(error: unknown): boolean {
+  for (let cause = error as { code?: string; errno?: number; cause?: unknown } | undefined; cause; )
+    if (awayCodes.has(cause.code ?? "") || awayNumbers.has(cause.errno ?? 0)) return true;
+    else cause = cause.cause as typeof cause;
+  return false;
+}
+
 /** MariaDB's ER_DUP_ENTRY: a unique constraint said no. */
 export const isDuplicate = (error: unknown): boolean => errorNumber(error) === 1062;
 

@@ -14,6 +14,8 @@ import { readSettings, type Settings } from "./settings";
 
 export interface Context {
   readonly db: Database;
+  /** The same database by connections of their own: what has to be answered while everything else waits for one. */
+  readonly vital: Database;
   /** Media, their variants and released files. */
   readonly bytes: ByteStore;
   /** How payment services are reached. */
@@ -35,9 +37,12 @@ export interface Context {
   close(): Promise<void>;
 }
 
+const vitalConnections = 2;
+
 /** A context for these settings, with at most so many connections. */
 export function createContext(settings: Settings, connections?: number): Context {
   const { db, pool } = connect(settings.databaseUrl, connections);
+  const apart = connect(settings.databaseUrl, vitalConnections);
   const startedAt = Date.now();
   const clockStart = settings.now ? Date.parse(settings.now) : startedAt;
   const log = createLog(settings);
@@ -45,6 +50,7 @@ export function createContext(settings: Settings, connections?: number): Context
   const listeners = { jobs: new Set<() => void>(), live: new Set<(site: string) => void>() };
   return {
     db,
+    vital: apart.db,
     bytes: settings.bytesFolder ? folderStore(settings.bytesFolder) : databaseStore(db),
     payments: paymentsByHttp,
     hostCalls: new HostCalls(),
@@ -62,7 +68,7 @@ export function createContext(settings: Settings, connections?: number): Context
     listeners,
     close: async () => {
       await events.close();
-      await pool.end();
+      await Promise.all([pool.end(), apart.pool.end()]);
     },
   };
 }

@@ -2,6 +2,7 @@
 import { eq, sql } from "drizzle-orm";
 import type { Executor } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
+import { networksOf } from "./account/network";
 import { type Context, sign } from "./context";
 import { Problem } from "./problem";
 
@@ -18,6 +19,8 @@ export const limits = {
   signInAccount: { points: 10, seconds: 900 },
   /** Wrong passwords of one account from everywhere (ASVS 4.0.3, 2.2.1: at most 100 an hour). */
   signInEverywhere: { points: 100, seconds: 3600 },
+  /** Codes of one account's second factor, right ones given back: whoever knows its password tries no more, wherever they are. */
+  secondFactor: { points: 10, seconds: 900 },
   /** Notes that somebody was slowed down: one tells it, and strangers must not write a row with every try. */
   slowedNote: { points: 1, seconds: 900 },
   /** Letters about one account's lost password. */
@@ -79,8 +82,11 @@ export async function countPoint(
   db: Executor,
   limit: LimitName,
   who: string,
+  /** As many times the points: for a network that many share. */
+  times = 1,
 ): Promise<{ left: number; waitSeconds: number }> {
-  const { points, seconds } = limits[limit];
+  const { seconds } = limits[limit];
+  const points = limits[limit].points * times;
   // Real time, not the set clock: a limit guards the machine.
   const nowMs = Date.now();
   const key = keyOf(context, limit, who);
@@ -105,6 +111,22 @@ const tooMany = (limit: LimitName, waitSeconds: number) =>
 export async function takePoint(context: Context, limit: LimitName, who: string): Promise<void> {
   const { left, waitSeconds } = await countPoint(context, context.db, limit, who);
   if (left < 0) throw tooMany(limit, waitSeconds);
+}
+
+/**
+ * Takes one point of `limit` for whoever calls a site from an address; throws as `takePoint` does. Of IPv6 a household has a network of
+ * addresses, not one (RFC 6177): it counts as a whole, and those around it together have four times as much.
+ */
+export async function takeNetworkPoint(
+  context: Context,
+  limit: LimitName,
+  site: string,
+  address: string,
+): Promise<void> {
+  for (const { network, times } of networksOf(address)) {
+    const { left, waitSeconds } = await countPoint(context, context.db, limit, `${site}:${network}`, times);
+    if (left < 0) throw tooMany(limit, waitSeconds);
+  }
 }
 
 /** Refuses with 429 when no point of `limit` is left for `who`, without taking one. */

@@ -4,6 +4,7 @@ import type Joi from "joi";
 import { sentences } from "@/core/input/sentences";
 import { formShape, type ShapeLimits, shapeFault } from "@/core/input/shape";
 import { type Fault, mostFaults, pathOf } from "@/core/page/validate";
+import { isAway } from "@/data/connection";
 
 /** A refusal a person can act on. `fields` names each wrong field with a sentence; there is always at least one. */
 export class Problem extends Error {
@@ -64,6 +65,11 @@ export function validated<T>(schema: Joi.Schema<T>, value: unknown, shape: Shape
   throw new Problem(422, "invalid", fields[0]?.message ?? "This can't be used.", fields);
 }
 
+const databaseAway = () =>
+  new Problem(503, "databaseAway", "The database does not answer just now. Please try again in a moment.", [], {
+    "retry-after": "2",
+  });
+
 /** The answer for anything thrown: a Problem as it is, everything else as 500 without its insides. */
 export function problemResponse(
   error: unknown,
@@ -73,14 +79,16 @@ export function problemResponse(
   const problem =
     error instanceof Problem
       ? error
-      : new Problem(
-          500,
-          "failed",
-          `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`,
-          [],
-          {},
-          reference ? { reference } : {},
-        );
+      : isAway(error)
+        ? databaseAway()
+        : new Problem(
+            500,
+            "failed",
+            `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`,
+            [],
+            {},
+            reference ? { reference } : {},
+          );
   return {
     status: problem.status,
     body: JSON.stringify(problem),

@@ -8,6 +8,7 @@ import {
   moneyState,
   openedCharge,
   paidOf,
+  refundFault,
   shareRefund,
 } from "./charge";
 
@@ -32,6 +33,21 @@ test("events in any order, and any of them twice, end the same", () => {
       expect(shuffled.reduce(afterEvent, openedCharge)).toEqual(end);
     }),
   );
+});
+
+test("a refund that a service tells of is none before the money came, and none of more than what is left of it", () => {
+  const captured = afterEvent(openedCharge, { is: "captured", amount: 5602 });
+  const refund = (amount: number, id = "a") => ({ is: "refunded", refund: id, amount }) as const;
+  for (const early of [openedCharge, afterEvent(openedCharge, { is: "authorised", amount: 5602 })])
+    expect(refundFault(early, refund(1))).toBe("early");
+  expect([1, 5602].map((amount) => refundFault(captured, refund(amount)))).toEqual([null, null]);
+  expect([0, -1, 5603].map((amount) => refundFault(captured, refund(amount)))).toEqual(Array(3).fill("tooMuch"));
+  const part = afterEvent(captured, refund(5000));
+  // Told again it is the same one.
+  expect(refundFault(part, refund(5000))).toBeNull();
+  expect(refundFault(part, refund(602, "b"))).toBeNull();
+  expect(refundFault(part, refund(603, "b"))).toBe("tooMuch");
+  expect(refundFault(part, { is: "captured", amount: 9 })).toBeNull();
 });
 
 test("how it stands with its money", () => {

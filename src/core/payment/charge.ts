@@ -46,6 +46,14 @@ export function afterEvent(charge: Charge, event: ChargeEvent): Charge {
   return { ...charge, state: event.is, amount: event.is === "captured" ? event.amount : 0, why: event.why ?? "" };
 }
 
+/** Why a refund that a service tells of can't be: nothing was taken yet, or it is more than what is left of what was. */
+export function refundFault(charge: Charge, event: ChargeEvent): "early" | "tooMuch" | null {
+  if (event.is !== "refunded") return null;
+  if (charge.state !== "captured") return "early";
+  const others = Object.entries(charge.refunds).reduce((sum, [id, one]) => (id === event.refund ? sum : sum + one), 0);
+  return event.amount > 0 && others + event.amount <= charge.amount ? null : "tooMuch";
+}
+
 /** States in which a payer may still pay. */
 export const isOpen = (state: ChargeState): boolean =>
   state === "opened" || state === "asksFactor" || state === "declined";

@@ -29,6 +29,7 @@ export const markPart: Part = {
   label: "Basket mark",
   on: "any",
   personal: true,
+  aside: true,
   live: true,
   html: (_asked, view) => {
     const words = wordsOf(view);

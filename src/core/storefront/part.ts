@@ -25,6 +25,8 @@ export interface Part {
   readonly on: "any" | "product" | "cart" | "checkout" | "order" | "account";
   /** What it shows depends on whose basket it is. */
   readonly personal?: true;
+  /** It stands beside what its page is for: without it the page is one still. */
+  readonly aside?: true;
   /** It is the title of its page. */
   readonly titles?: true;
   /** A script makes it immediate; without one it works by forms and links. */

@@ -47,6 +47,10 @@ const holePattern = /<!--shop (\{[^<>-]*\})-->/g;
 export const holesIn = (page: string): readonly Hole[] =>
   [...page.matchAll(holePattern)].map(([, json = "{}"]) => JSON.parse(json) as Hole);
 
+/** A page as it is without what stands beside; null where one of its holes is what it is for. */
+export const withoutAsides = (page: string): string | null =>
+  holesIn(page).every(({ part }) => (parts[part] as Part).aside) ? page.replace(holePattern, "") : null;
+
 /** What stands in a hole; `stem` begins the ids in it, and no other hole of the page has it. */
 export const filled = (hole: Hole, view: ShopView, stem = "shop"): string =>
   parts[hole.part]?.html({ ...hole, stem }, view) ?? "";

@@ -41,6 +41,8 @@ export interface ShopWords {
   readonly cart: string;
   readonly cartCount: (count: number) => string;
   readonly cartEmpty: string;
+  /** Very many order at the moment: one's place among them. */
+  readonly rush: (number: number) => string;
   readonly orderChanged: string;
   /** How much a voucher is to be worth, between two amounts. */
   readonly amountOf: (least: string, most: string) => string;
@@ -205,6 +207,8 @@ const en: ShopWords = {
   orderChanged: "Your order was changed. This is what it is now:",
   toPayLetter: (price) => `Here you can pay ${price} for your order:`,
   cartEmpty: "Your basket is empty.",
+  rush: (number) =>
+    `Very many people are ordering at the moment; you are number ${number}. Nothing is lost: please try again in a few seconds.`,
   toShop: "To the shop",
   remove: "Remove",
   close: "Close",
@@ -377,6 +381,8 @@ const de: ShopWords = {
   orderChanged: "Ihre Bestellung wurde geändert. So lautet sie jetzt:",
   toPayLetter: (price) => `Hier können Sie ${price} für Ihre Bestellung bezahlen:`,
   cartEmpty: "Ihr Korb ist leer.",
+  rush: (number) =>
+    `Im Moment bestellen sehr viele; Sie sind die Nummer ${number}. Nichts geht verloren: Versuchen Sie es in ein paar Sekunden noch einmal.`,
   toShop: "Zum Laden",
   remove: "Entfernen",
   close: "Schließen",
@@ -549,6 +555,8 @@ const fr: ShopWords = {
   orderChanged: "Votre commande a été modifiée. La voici maintenant :",
   toPayLetter: (price) => `Vous pouvez payer ici ${price} pour votre commande :`,
   cartEmpty: "Votre panier est vide.",
+  rush: (number) =>
+    `Il y a énormément de commandes en ce moment ; vous êtes le numéro ${number}. Rien n’est perdu : réessayez dans quelques secondes.`,
   toShop: "À la boutique",
   remove: "Retirer",
   close: "Fermer",

@@ -20,6 +20,7 @@ import type { BookingSetUp } from "@/core/booking/booking";
 import type { Bill } from "@/core/booking/price";
 import { bookingStates } from "@/core/booking/state";
 import { ownId as id, instant, json, siteId, utcTime } from "../columns";
+import { personal } from "../personal";
 
 const position = () => int("position").notNull();
 const _date = (name: string) => varchar(name, { length: 10 });
@@ -145,6 +146,12 @@ export const bookings = mysqlTable(
     index("bookings_held").on(table.siteId, table.heldBy),
   ],
 );
+// The time of a booking stays taken; whose it was is forgotten.
+personal(bookings, {
+  counted: "bookings",
+  by: ["email"],
+  forgets: { name: "", email: "", phone: "", textsTo: null, heldBy: null, answers: {} },
+});
 
 /** The dates of a booking while it takes time; a course has several. */
 export const bookingDates = mysqlTable(
@@ -177,6 +184,14 @@ export const bookingHistory = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.bookingId, table.position] })],
 );
+/** What in a booking's history is somebody's: their details, and words that were written about it. */
+const ofAPerson = new Set(["name", "email", "phone", "textsTo", "answers", "words"]);
+const withoutPerson = (then: Record<string, unknown>) =>
+  Object.fromEntries(Object.entries(then).filter(([key]) => !ofAPerson.has(key)));
+personal(bookingHistory, {
+  of: { table: bookings, here: "bookingId", there: "id" },
+  forgets: { before: withoutPerson, after: withoutPerson },
+});
 
 /** What a business notes of a client, found by their mail address. */
 export const clientNotes = mysqlTable(
@@ -195,6 +210,7 @@ export const clientNotes = mysqlTable(
     index("client_notes_email").on(table.siteId, table.email, table.createdAt),
   ],
 );
+personal(clientNotes, { counted: "bookings", by: ["email"], forgets: "row" });
 
 /** Answers already given, by the caller's Idempotency-Key. */
 export const bookingRequests = mysqlTable(
@@ -210,3 +226,4 @@ export const bookingRequests = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.siteId, table.key] }), index("booking_requests_age").on(table.createdAt)],
 );
+personal(bookingRequests, { named: ["answer"], forgets: "row" });

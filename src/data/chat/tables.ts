@@ -18,6 +18,7 @@ import type { Looked } from "@/core/chat/reply";
 import type { Button, ReplySource } from "@/core/chat/told";
 import type { Reason } from "@/core/visitor/decision";
 import { instant, json, packedJson } from "../columns";
+import { personal } from "../personal";
 
 /** What a page says, by the bytes it is made of: the same page of a later release is read once. */
 export const chatPages = mysqlTable(
@@ -82,6 +83,7 @@ export const chatTalks = mysqlTable(
     index("chat_talks_email").on(table.siteId, table.email),
   ],
 );
+personal(chatTalks, { counted: "conversations", by: ["email", "codeEmail"], named: ["turn"], forgets: "row" });
 
 export const speakers = ["visitor", "chat", "person", "note"] as const;
 export type Speaker = (typeof speakers)[number];
@@ -125,6 +127,7 @@ export const chatLines = mysqlTable(
     index("chat_lines_kind").on(table.siteId, table.kind, table.createdAt),
   ],
 );
+personal(chatLines, { of: { table: chatTalks, here: "talkId", there: "id" }, named: ["text"], forgets: "row" });
 
 /** How a question of a test set did. */
 export interface KeptVerdict {

@@ -2,6 +2,7 @@
 import { index, int, mysqlEnum, mysqlTable, text, unique, varchar } from "drizzle-orm/mysql-core";
 import { type FormState, formStates } from "@/core/form/form";
 import { instant, json } from "../columns";
+import { personal } from "../personal";
 
 /** One answer as the Desk shows it, whatever the form asks today. */
 export interface KeptAnswer {
@@ -39,6 +40,7 @@ export const formAnswers = mysqlTable(
     index("form_answers_time").on(table.siteId, table.createdAt),
   ],
 );
+personal(formAnswers, { counted: "forms", by: ["email"], named: ["answers"], forgets: "row" });
 
 export const formFiles = mysqlTable(
   "form_files",
@@ -54,3 +56,5 @@ export const formFiles = mysqlTable(
   },
   (table) => [index("form_files_answer").on(table.siteId, table.answerId), index("form_files_hash").on(table.hash)],
 );
+// Bytes that no row names any more go by themselves.
+personal(formFiles, { of: { table: formAnswers, here: "answerId", there: "id" }, forgets: "row" });

@@ -1,6 +1,7 @@
 // Long work as rows, and the counters of rate limits.
 import { bigint, index, int, mysqlEnum, mysqlTable, varchar } from "drizzle-orm/mysql-core";
 import { instant, json } from "../columns";
+import { personal } from "../personal";
 
 export const jobs = mysqlTable(
   "jobs",
@@ -27,6 +28,8 @@ export const jobs = mysqlTable(
   },
   (table) => [index("jobs_next").on(table.state, table.availableAt), index("jobs_site").on(table.siteId)],
 );
+// What a mail server said of somebody; and what was going to be found out for them.
+personal(jobs, { named: ["payload", "error"], forgets: "row" });
 
 /** Points taken in the window that ends at `expire`, in ms since the epoch. */
 export const rateLimits = mysqlTable("rate_limits", {

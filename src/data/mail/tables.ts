@@ -1,6 +1,7 @@
 // Mails and text messages to visitors and to members: what was written, and what became of it.
 import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
 import { instant, json } from "../columns";
+import { personal } from "../personal";
 
 export const mails = mysqlTable(
   "mails",
@@ -27,3 +28,5 @@ export const mails = mysqlTable(
   },
   (table) => [index("mails_site").on(table.siteId, table.createdAt)],
 );
+// Letters to the business name whom they are about.
+personal(mails, { counted: "mails", by: ["recipient", "person"], named: ["text"], forgets: "row" });

@@ -1,6 +1,7 @@
 // Visitors without a password: links that were sent to them, each used once, and the devices they came in on.
 import { index, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import { instant } from "../columns";
+import { personal } from "../personal";
 
 export const visitorSessions = mysqlTable(
   "visitor_sessions",
@@ -19,3 +20,4 @@ export const visitorSessions = mysqlTable(
     index("visitor_sessions_expiry").on(table.expiresAt),
   ],
 );
+personal(visitorSessions, { by: ["email"], forgets: "row" });

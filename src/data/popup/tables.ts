@@ -1,6 +1,7 @@
 // What visitors sent through popups, and how often popups were seen.
 import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import { instant, json } from "../columns";
+import { personal } from "../personal";
 
 export const signupStates = ["waiting", "confirmed", "withdrawn"] as const;
 export type SignupState = (typeof signupStates)[number];
@@ -29,6 +30,7 @@ export const signups = mysqlTable(
     index("signups_time").on(table.siteId, table.createdAt),
   ],
 );
+personal(signups, { counted: "signups", by: ["email"], forgets: "row" });
 
 export const popupCounts = mysqlTable(
   "popup_counts",

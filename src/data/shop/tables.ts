@@ -17,9 +17,11 @@ import type { ImportTold, LineOutcome } from "@/core/catalog/plan";
 import { type CatalogFrame, type Product, productStates } from "@/core/catalog/product";
 import type { Mapping } from "@/core/catalog/table";
 import { orderStates } from "@/core/order/order";
+import { noAddress } from "@/core/shop/address";
 import type { Cart } from "@/core/shop/cart";
 import type { OrderDocument } from "@/core/shop/ordered";
 import { ownId as id, instant, json, packedJson, siteId } from "../columns";
+import { personal } from "../personal";
 
 /** What of a catalog is no product: one row a site. */
 export const shopCatalogs = mysqlTable("shop_catalogs", {
@@ -154,6 +156,7 @@ export const shopCarts = mysqlTable(
     unique("shop_carts_owner").on(table.siteId, table.owner),
   ],
 );
+personal(shopCarts, { counted: "orders", by: ["email", "owner"], named: ["document"], forgets: "row" });
 
 export const shopOrders = mysqlTable(
   "shop_orders",
@@ -194,6 +197,20 @@ export const shopOrders = mysqlTable(
     index("shop_orders_ending").on(table.state, table.endsByItselfAt),
   ],
 );
+/** What was sold is kept: books have to be, longer than names; whose it was is not, but for what tax was owed by. */
+const soldToNobody = ({ address, lines, ...rest }: OrderDocument): OrderDocument => ({
+  ...rest,
+  lines: lines.map(({ sent: _sent, ...line }) => ({ ...line, asked: [] })),
+  address: { ...noAddress, country: address.country, region: address.region, postcode: address.postcode.slice(0, 2) },
+  phone: "",
+  note: "",
+  taxNumber: "",
+});
+personal(shopOrders, {
+  counted: "orders",
+  by: ["email"],
+  forgets: { email: "", name: "", document: soldToNobody },
+});
 
 /** Lines of orders, for what is counted over many of them. */
 export const shopOrderLines = mysqlTable(
@@ -254,6 +271,13 @@ export const shopOrderSteps = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.orderId, table.position] })],
 );
+// Numbers stay: what was paid and given back. Words are somebody's reasons.
+personal(shopOrderSteps, {
+  of: { table: shopOrders, here: "orderId", there: "id" },
+  forgets: {
+    details: (then) => Object.fromEntries(Object.entries(then).filter(([, value]) => typeof value === "number")),
+  },
+});
 
 /** How often products were looked at and put into baskets, by local day: nobody is told apart. */
 export const shopCounts = mysqlTable(
@@ -341,6 +365,11 @@ export const shopParcels = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.orderId, table.position] })],
 );
+// Where a parcel went is told by whoever carried it.
+personal(shopParcels, {
+  of: { table: shopOrders, here: "orderId", there: "id" },
+  forgets: { tracking: "", link: "" },
+});
 
 /** What was given back of an order, line by line, each with the number of its credit note. */
 export const shopRefunds = mysqlTable(
@@ -386,6 +415,8 @@ export const shopBuyerFiles = mysqlTable(
     index("shop_buyer_files_hash").on(table.hash),
   ],
 );
+// Bytes that no row names any more go by themselves.
+personal(shopBuyerFiles, { of: { table: shopOrders, here: "orderId", there: "id" }, forgets: "row" });
 
 /** Tables of products that came in: what they say, how they are read, what they would do, and how far that is. */
 export const shopImports = mysqlTable(

@@ -4,6 +4,7 @@ import { nanoid } from "nanoid";
 import { accountLinks, sessions, users } from "@/data/account/tables";
 import { type Executor, inTransaction } from "@/data/connection";
 import { type Context, sha256 } from "../context";
+import { type JobRun, queueJob } from "../job/queue";
 import { countPoint, takePoint } from "../limit";
 import { Problem } from "../problem";
 import { note } from "../security/events";
@@ -86,14 +87,21 @@ export async function followLink(
   return totpSince ? "" : beginSession(context, user.id, caller);
 }
 
-/** Writes a letter with a way back, if the address is somebody's. The answer is the same if it is not. */
+/** Has a letter with a way back written, if the address is somebody's: found out behind the answer, which is the same if it is not. */
 export async function askRecovery(context: Context, email: string, address: string): Promise<void> {
-  const [user] = await context.db.select().from(users).where(eq(users.email, email));
   await takePoint(context, "recoveryNetwork", networkOf(address));
-  const { left } = await countPoint(context, context.db, "recovery", email);
-  if (!user || left < 0) return;
-  const studioId = await studioOf(context, user.id);
+  await queueJob(context.db, { kind: "recovery", siteId: null, payload: { email, address } });
+  context.jobQueued();
+}
+
+/** The job: whose address it is gets the letter; of any other nothing is kept. */
+export async function recoveryJob(context: Context, run: JobRun): Promise<void> {
+  const { email = "", address = "" } = run.job.payload;
+  const [user] = await context.db.select().from(users).where(eq(users.email, email));
+  const studioId = user ? await studioOf(context, user.id) : null;
   await inTransaction(context.db, async (tx) => {
+    await run.forget(tx);
+    if (!user || (await countPoint(context, tx, "recovery", email)).left < 0) return;
     const token = await newLink(context, tx, user.id, "recovery");
     await recover(context, tx, user, token);
     await note(context, { kind: "recoveryAsked", userId: user.id, studioId, address }, tx);

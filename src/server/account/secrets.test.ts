@@ -1,7 +1,7 @@
 // Secrets of accounts by themselves: codes by the standard's own examples, sealed keys, passwords, networks.
 import { Secret } from "otpauth";
 import { readSettings } from "../settings";
-import { networkOf } from "./network";
+import { networkOf, networksOf } from "./network";
 import { fitsPassword, hashPassword, newPasswordSchema } from "./password";
 import { newKey, sealKey, stepOf, unsealKey } from "./second-factor";
 
@@ -81,3 +81,13 @@ test.each([
   ["unknown", "unknown"],
   ["x".repeat(500), "x".repeat(60)],
 ])("the network of %s is %s", (address, network) => expect(networkOf(address)).toBe(network));
+
+test.each([
+  ["192.0.2.17", ["192.0.2.17"]],
+  ["::ffff:192.0.2.17", ["192.0.2.17"]],
+  ["2001:db8:1:2ab::3", ["2001:db8:1:2ab::/64", "2001:db8:1:200::/56"]],
+  ["2001:db8:1:2ab:ffff:ffff:ffff:ffff", ["2001:db8:1:2ab::/64", "2001:db8:1:200::/56"]],
+  ["unknown", ["unknown"]],
+])("%s counts as %j", (address, networks) =>
+  expect(networksOf(address).map(({ network }) => network)).toEqual(networks),
+);

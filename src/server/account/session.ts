@@ -133,11 +133,14 @@ export async function signIn(
       await givePointsBack(context, "signInAccount", here);
       return { needs: "code" };
     }
+    // Counted before it is compared; a right password alone gives none of these back.
+    await takePoint(context, "secondFactor", user.id);
     const used = await takeCode(context, user, code);
     if (!used) {
       const message = "This code is not right, or was used already. Wait for the next one.";
       throw await wrong(new Problem(401, "wrongCode", message, [{ path: "code", message }]));
     }
+    await givePointsBack(context, "secondFactor", user.id);
     if (used === "recoveryCode") await note(context, { ...about, kind: "recoveryCodeUsed" });
   }
   await givePointsBack(context, "signInAccount", here);

@@ -4,10 +4,10 @@ import { bookedStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import type { Payable } from "../payment/payable";
+import { inTurn } from "../turn";
 import { bookingOf, lockSite } from "./deeds/lock";
 import { takePayment } from "./deeds/paying";
 import { manageUrl } from "./tell";
-import { inTurn } from "./turn";
 
 export const bookingPayable: Payable = {
   owed: async (context, site, id) => {

@@ -5,7 +5,7 @@ import type { Executor } from "@/data/connection";
 import { inTransaction } from "@/data/connection";
 import { type Context, sha256 } from "../context";
 import { Problem } from "../problem";
-import { inTurn } from "./turn";
+import { inTurn } from "../turn";
 
 export interface Answered {
   readonly status: number;

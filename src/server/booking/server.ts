@@ -5,7 +5,7 @@ import { bookedStates } from "@/core/booking/state";
 import { feedWarnings } from "@/core/booking/warnings";
 import { zonedWords } from "@/core/booking/words";
 import { versionsOf } from "@/data/booking/diary";
-import { bookings, clientNotes } from "@/data/booking/tables";
+import { bookings } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
 import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
@@ -53,21 +53,7 @@ export const bookingServer = {
     ending: { lane: "quick", payload: Joi.object({}), run: endingJob },
     feed: { lane: "outside", payload: Joi.object({ feed: id }), run: feedJob },
   },
-  erases: {
-    what: "bookings",
-    // The time of a booking stays taken; whose it was is forgotten, and what was noted of them.
-    run: async (tx, siteId, email) => {
-      await waitNoMore(tx, siteId, email);
-      const [booked] = await tx
-        .update(bookings)
-        .set({ name: "", email: "", phone: "", textsTo: null, answers: {} })
-        .where(and(eq(bookings.siteId, siteId), eq(bookings.email, email)));
-      const [noted] = await tx
-        .delete(clientNotes)
-        .where(and(eq(clientNotes.siteId, siteId), eq(clientNotes.email, email)));
-      return booked.affectedRows + noted.affectedRows;
-    },
-  },
+  beforeForgotten: waitNoMore,
   knows: async ({ context, site, email, language }) => {
     const rows = await context.db
       .select()

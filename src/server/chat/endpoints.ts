@@ -23,7 +23,7 @@ import {
   yesNo,
 } from "../edge/described";
 import { type Endpoint, fresh, page, param, type VisitorCall } from "../edge/endpoint";
-import { takePoint } from "../limit";
+import { takeNetworkPoint } from "../limit";
 import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
 import { awayEndpoints } from "../widget/elsewhere-endpoints";
@@ -72,7 +72,7 @@ async function answersPage(call: VisitorCall): Promise<Response> {
   const { context, siteKey, query: asked } = call;
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatAddress", site.id, call.address);
   const chat = await liveWidget(context, site, "chat", param(call, "widget"));
   const question = (asked.q ?? "").slice(0, 20_000);
   const words = chatPageWords(spokenIn(call.language, chat.settings.brief));

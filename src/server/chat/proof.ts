@@ -8,9 +8,11 @@ import { mailSchema } from "@/core/input/text";
 import { chatLines, chatTalks } from "@/data/chat/tables";
 import { inTransaction } from "@/data/connection";
 import { findSite, type SiteRow } from "@/data/site/queries";
+import { sites } from "@/data/site/tables";
 import type { Context } from "../context";
 import type { VisitorCall } from "../edge/endpoint";
-import { countPoint, takePoint } from "../limit";
+import { type JobRun, queueJob } from "../job/queue";
+import { countPoint, takeNetworkPoint } from "../limit";
 import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound, validated } from "../problem";
 import { ordersOf } from "../shop/known";
@@ -31,7 +33,7 @@ async function talkFor(call: VisitorCall, ofToken: string): Promise<{ site: Site
   const { context } = call;
   const site = await findSite(context.db, call.siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "chatCode", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatCode", site.id, call.address);
   const talk = await talkOf(context.db, site.id, ofToken);
   const { settings } = await liveWidget(context, site, "chat", talk.widgetId);
   return { site, talk, language: spokenIn(call.language, settings.brief) };
@@ -39,26 +41,36 @@ async function talkFor(call: VisitorCall, ofToken: string): Promise<{ site: Site
 
 const mailOnly = Joi.object<{ email: string }>({ email: mailSchema.required() });
 
-/** Sends a code, where something was ordered by the address; what is answered is the same in any case. */
+/** Has a code sent, where something was ordered by the address: found out behind the answer, which is the same in any case. */
 export async function sendCode(call: VisitorCall, ofToken: string): Promise<{ taken: true }> {
   const { context } = call;
   const { email } = validated(mailOnly, call.body);
   const { site, talk, language } = await talkFor(call, ofToken);
-  const words = chatSays(language);
-  const orders = await ordersOf({ context, site, email, language });
-  if (!orders.length) return { taken: true };
+  await queueJob(context.db, { kind: "chatCode", siteId: site.id, payload: { talk: talk.id, email, language } });
+  context.jobQueued();
+  return { taken: true };
+}
+
+/** The job: whoever has ordered gets a code; of whoever has not nothing is kept. */
+export async function codeJob(context: Context, run: JobRun): Promise<void> {
+  const { talk = "", email = "", language = "" } = run.job.payload;
+  const siteId = run.job.siteId ?? "";
+  const [site] = await context.db.select().from(sites).where(eq(sites.id, siteId));
+  const known = site && (await ordersOf({ context, site, email, language })).length > 0;
   await inTransaction(context.db, async (tx) => {
-    if ((await countPoint(context, tx, "accountPerson", email)).left < 0) return;
+    await run.forget(tx);
+    if (!known || (await countPoint(context, tx, "accountPerson", email)).left < 0) return;
+    const words = chatSays(language);
     const code = String(randomInt(0, 1_000_000)).padStart(6, "0");
     await tx
       .update(chatTalks)
       .set({
-        code: hashOf(context, talk.id, email, code),
+        code: hashOf(context, talk, email, code),
         codeEmail: email,
         codeUntil: new Date(context.now().getTime() + lastsMs),
         codeTries: 0,
       })
-      .where(and(eq(chatTalks.siteId, site.id), eq(chatTalks.id, talk.id)));
+      .where(and(eq(chatTalks.siteId, siteId), eq(chatTalks.id, talk)));
     await writePlain(context, tx, site, {
       recipient: email,
       subject: `${words.codeTitle} · ${site.name}`,
@@ -66,7 +78,6 @@ export async function sendCode(call: VisitorCall, ofToken: string): Promise<{ ta
     });
   });
   context.jobQueued();
-  return { taken: true };
 }
 
 const codeSchema = Joi.object<{ once: string; code: string }>({

@@ -3,6 +3,7 @@ import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
 import Joi from "joi";
 import { chatSays } from "@/core/chat/say";
 import { sourceBroken } from "@/core/crawl/words";
+import { mailSchema } from "@/core/input/text";
 import type { Problem } from "@/core/kind/holder";
 import { chatLines, chatTalks } from "@/data/chat/tables";
 import { dayIn } from "../day";
@@ -10,33 +11,28 @@ import { mostDone, type WidgetServer } from "../widget/half";
 import { talkOperations } from "./desk";
 import { chatEndpoints, chatSchemas } from "./endpoints";
 import { chatOperations } from "./operations";
+import { codeJob } from "./proof";
 import { readJob } from "./reading";
 import { sourceState, sourcesJob, sourcesSoon } from "./sources";
-import { forgetTalks } from "./talks";
 
 export const chatServer = {
   operations: { ...chatOperations, ...talkOperations },
   endpoints: chatEndpoints,
   schemas: chatSchemas,
   jobs: {
+    chatCode: {
+      lane: "quick",
+      payload: Joi.object({
+        talk: Joi.string().max(24).required(),
+        email: mailSchema.required(),
+        language: Joi.string().max(35).required(),
+      }),
+      run: codeJob,
+    },
     chatRead: { lane: "slow", payload: Joi.object({}), run: readJob },
     chatSources: { lane: "outside", payload: Joi.object({}), run: sourcesJob },
   },
   saved: sourcesSoon,
-  erases: {
-    what: "conversations",
-    run: async (tx, siteId, email) => {
-      const rows = await tx
-        .select({ id: chatTalks.id })
-        .from(chatTalks)
-        .where(and(eq(chatTalks.siteId, siteId), eq(chatTalks.email, email)));
-      return forgetTalks(
-        tx,
-        siteId,
-        rows.map(({ id }) => id),
-      );
-    },
-  },
   knows: async ({ context: { db }, site, email, language }) => {
     const rows = await db
       .select({ id: chatTalks.id, at: chatTalks.lastAt, lines: chatTalks.lines, page: chatTalks.page })

@@ -54,6 +54,7 @@ async function work(stop: () => boolean = () => false, most = 60): Promise<void>
         if (stop()) throw new JobLost("killed");
       },
       finish: async () => {},
+      forget: async () => {},
     };
     await sourcesJob(context, run).catch((error: Error) => {
       if (!(error instanceof JobLost)) throw error;

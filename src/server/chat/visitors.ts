@@ -13,7 +13,7 @@ import { inTransaction } from "@/data/connection";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, hostOrigin } from "../context";
 import type { VisitorCall } from "../edge/endpoint";
-import { countPoint, takePoint } from "../limit";
+import { countPoint, takeNetworkPoint } from "../limit";
 import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound, validated } from "../problem";
 import { liveWidget } from "../widget/live";
@@ -83,7 +83,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
   const given = validated(askSchema, call.body);
   const asked = { ...given, page: askedOn(call, given.page) };
   const site = await siteOf(call);
-  await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatAddress", site.id, call.address);
   const widget = await liveWidget(context, site, "chat", widgetId);
   const begun = asked.talk
     ? { talk: await talkOf(context.db, site.id, asked.talk), token: asked.talk }
@@ -186,7 +186,7 @@ export async function rateLine(call: VisitorCall, ofToken: string) {
   const { context } = call;
   const { nth, helped } = validated(rateSchema, call.body);
   const site = await siteOf(call);
-  await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatAddress", site.id, call.address);
   const talk = await talkOf(context.db, site.id, ofToken);
   const [result] = await context.db
     .update(chatLines)
@@ -212,7 +212,7 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
   const { context } = call;
   const asked = validated(Joi.object<{ once: string }>({ once }), call.body);
   const site = await siteOf(call);
-  await takePoint(context, "chatAddress", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatAddress", site.id, call.address);
   const talk = await talkOf(context.db, site.id, ofToken);
   const widget = await liveWidget(context, site, "chat", talk.widgetId);
   const { knowledge } = await liveEngine(context, site, widget);
@@ -264,7 +264,7 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
   const { context } = call;
   const left = validated(leaveSchema, call.body);
   const site = await siteOf(call);
-  await takePoint(context, "chatLeave", `${site.id}:${call.address}`);
+  await takeNetworkPoint(context, "chatLeave", site.id, call.address);
   const talk = await talkOf(context.db, site.id, ofToken);
   const widget = await liveWidget(context, site, "chat", talk.widgetId);
   const { brief } = widget.settings;

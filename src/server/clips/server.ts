@@ -75,7 +75,6 @@ export const clipsServer = {
   endpoints: [],
   schemas: {},
   jobs: { clips: { lane: "outside", payload: Joi.object({ widget }), run: clipsJob } },
-  erases: null,
   knows: null,
   saved: readSoon,
   results: async () => ({ series: {}, states: {} }),

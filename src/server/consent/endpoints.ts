@@ -1,10 +1,11 @@
 // What pages that ask for consent can call.
 
 import { optional } from "@/core/consent/category";
+import { waysToChoose } from "@/core/consent/proof";
 import { regionKeys } from "@/core/consent/rules";
 import { answer, deeds, type Json, json, nullable, object, reading, text } from "../edge/described";
 import { type Endpoint, fresh } from "../edge/endpoint";
-import { countShown, keepChoice, waysToChoose } from "./records";
+import { countShown, keepChoice } from "./records";
 import { locate } from "./where";
 
 const region = { enum: [...regionKeys] };

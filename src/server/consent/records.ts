@@ -2,18 +2,16 @@
 import { and, eq, sql } from "drizzle-orm";
 import Joi from "joi";
 import { type Optional, optional } from "@/core/consent/category";
+import { proofFault, type WayToChoose, waysToChoose } from "@/core/consent/proof";
 import { type RegionKey, regionKeys } from "@/core/consent/rules";
 import { type Executor, inTransaction } from "@/data/connection";
-import { consentCounts, consents } from "@/data/consent/tables";
+import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { dayIn } from "../day";
-import { takePoint } from "../limit";
-import { conflict, notFound, validated } from "../problem";
+import { takeNetworkPoint } from "../limit";
+import { conflict, fieldProblem, notFound, validated } from "../problem";
 import { liveWidget } from "../widget/live";
-
-/** How a choice was made. */
-export const waysToChoose = ["accept", "refuse", "choice", "press", "understood", "doNotSell"] as const;
 
 interface ChoiceCall {
   readonly widget: string;
@@ -22,7 +20,7 @@ interface ChoiceCall {
   readonly rule: Exclude<RegionKey, "elsewhere">;
   readonly given: readonly Optional[];
   readonly version: string;
-  readonly how: (typeof waysToChoose)[number];
+  readonly how: WayToChoose;
   readonly language: string;
 }
 
@@ -76,8 +74,15 @@ export async function keepChoice(context: Context, siteKey: string, body: unknow
   const call = validated(choiceSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "countAddress", site.id, address);
   const { id: widgetId } = await liveWidget(context, site, "consent", call.widget);
+  const [asked] = await context.db
+    .select({ settings: consentVersions.settings })
+    .from(consentVersions)
+    .where(and(eq(consentVersions.siteId, site.id), eq(consentVersions.version, call.version)));
+  if (!asked) throw fieldProblem("version", "Nobody was ever asked in these words here.");
+  const fault = proofFault(call, asked.settings);
+  if (fault) throw fieldProblem(fault, "A choice made so can’t have come to this.");
   const { widget: _widget, ...choice } = call;
   const given = optional.filter((category) => choice.given.includes(category));
   await inTransaction(context.db, async (tx) => {
@@ -109,7 +114,7 @@ export async function countShown(context: Context, siteKey: string, body: unknow
   );
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "countAddress", site.id, address);
   await liveWidget(context, site, "consent", input.widget);
   await count(context, context.db, site, input.widget, input.region, input.what);
 }

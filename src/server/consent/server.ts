@@ -159,7 +159,6 @@ export const consentServer = {
   schemas: consentSchemas,
   jobs: {},
   // Nobody's name or address is kept.
-  erases: null,
   knows: null,
   results: async ({ context: { db }, site }, { id }, days) => {
     const rows = await db

@@ -74,7 +74,7 @@ export async function walkSite(context: Context, row: SiteRow, browser: string):
     const { port, sitesHost } = here.settings;
     const expires = Date.now() + 3_600_000;
     const base = (agreed: boolean) =>
-      `http://rehearse.${row.key}.${sitesHost}:${port}/${makeToken(here, { siteId: row.id, visitor: { ...visitor, consent: agreed ? "all" : "none" }, expires })}`;
+      `http://rehearse.${row.key}.${sitesHost}:${port}/${makeToken(here, { siteId: row.id, by: null, visitor: { ...visitor, consent: agreed ? "all" : "none" }, expires })}`;
     const bases = { false: base(false), true: base(true) };
     return all.map(({ agreed, page }) => `${bases[`${agreed}`]}${pagePath(page)}?measured`);
   };

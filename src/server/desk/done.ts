@@ -1,9 +1,9 @@
 // What a person did, as each kind of widget tells it: for the Desk, and for the person's own page.
-import { and, eq } from "drizzle-orm";
+import { widgetKindNames } from "@/core/widget/kinds";
 import type { Executor } from "@/data/connection";
-import { visitorSessions } from "@/data/own/tables";
+import { forgetPerson } from "@/data/forget";
 import type { Done, Known } from "../widget/half";
-import { widgetServers } from "../widget/kinds";
+import { serverOf, widgetServers } from "../widget/kinds";
 
 /** One thing that somebody did, and through which kind. */
 export interface DoneBy extends Done {
@@ -20,11 +20,8 @@ export async function everythingOf(known: Known): Promise<readonly DoneBy[]> {
   return all.flat().sort((one, other) => other.at.getTime() - one.at.getTime());
 }
 
-/** Forgets a person in every kind, and signs their devices out; answers how much of what was. */
-export async function forgetIn(tx: Executor, siteId: string, email: string): Promise<Record<string, number>> {
-  const erased: Record<string, number> = {};
-  for (const { erases } of Object.values(widgetServers))
-    if (erases) erased[erases.what] = await erases.run(tx, siteId, email);
-  await tx.delete(visitorSessions).where(and(eq(visitorSessions.siteId, siteId), eq(visitorSessions.email, email)));
-  return erased;
+/** Forgets a person: whatever they wait for ends, and every table lets go of them. Answers how much of what was. */
+export async function forget(tx: Executor, siteId: string, email: string): Promise<Record<string, number>> {
+  for (const kind of widgetKindNames) await serverOf(kind).beforeForgotten?.(tx, siteId, email);
+  return forgetPerson(tx, siteId, email);
 }

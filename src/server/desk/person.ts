@@ -1,31 +1,13 @@
-// Erasing a person from a site: from every kind of widget, and from the letters.
-import { and, desc, eq, like, or, sql } from "drizzle-orm";
+// A person of a site: everything they did, and being forgotten.
+import { and, desc, eq } from "drizzle-orm";
 import { mailSchema } from "@/core/input/text";
-import { type Executor, inTransaction } from "@/data/connection";
+import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
-import { escapeLike } from "@/data/text";
 import { siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { noteOn } from "../security/events";
 import { mostDone } from "../widget/half";
-import { everythingOf, forgetIn } from "./done";
-
-/** Their own letters, and those to the business that name them. */
-export async function eraseLetters(tx: Executor, siteId: string, email: string): Promise<number> {
-  const [letters] = await tx
-    .delete(mails)
-    .where(
-      and(
-        eq(mails.siteId, siteId),
-        or(
-          sql`lower(${mails.recipient}) = ${email}`,
-          sql`lower(${mails.person}) = ${email}`,
-          like(mails.text, `%<${escapeLike(email)}>%`),
-        ),
-      ),
-    );
-  return letters.affectedRows;
-}
+import { everythingOf, forget } from "./done";
 
 export const personOperations = {
   /** Everything that somebody did here and was written, the newest first. */
@@ -55,8 +37,7 @@ export const personOperations = {
     { email: mailSchema.required() },
     async (call, input: { email: string }) =>
       inTransaction(call.context.db, async (tx) => {
-        const erased = await forgetIn(tx, call.site.id, input.email);
-        erased.mails = await eraseLetters(tx, call.site.id, input.email);
+        const erased = await forget(tx, call.site.id, input.email);
         if (!Object.values(erased).some((count) => count > 0)) throw notFound(`Nothing about ${input.email}`, "email");
         // That somebody was erased, not who.
         await noteOn(call, "personErased", tx);

@@ -46,9 +46,11 @@ function boundParts(bytes: Buffer, type: string): void {
   }
 }
 
-async function parted(request: Request): Promise<FormBody> {
-  const bytes = await readBody(request, largestMultipart);
-  const type = request.headers.get("content-type") ?? "";
+const parted = async (request: Request): Promise<FormBody> =>
+  formFrom(await readBody(request, largestMultipart), request.headers.get("content-type") ?? "");
+
+/** A form with its files from its whole body; 400 and 422 for what is none, or has more parts than a form. */
+export async function formFrom(bytes: Uint8Array, type: string): Promise<FormBody> {
   boundParts(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), type);
   let form: FormData;
   try {

@@ -13,7 +13,7 @@ import { announce } from "@/data/event/outbox";
 import { formAnswers, formFiles, type KeptAnswer } from "@/data/form/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, hostOrigin, sha256 } from "../context";
-import { countPoint, takePoint } from "../limit";
+import { countPoint, takeNetworkPoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, Problem, validated } from "../problem";
 import { liveWidget } from "../widget/live";
@@ -126,7 +126,7 @@ export async function sendForm(
   const call = validated(callSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "formAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "formAddress", site.id, address);
   const widget = await liveWidget(context, site, "form", call.widget);
   const form = widget.settings;
   const answers = judged(form.fields, call.fields, files);

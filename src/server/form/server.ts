@@ -1,43 +1,18 @@
 // The server's half of the form.
-import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
+import { and, count, desc, eq, gte } from "drizzle-orm";
 import { inLanguage } from "@/core/locale/words";
-import type { Executor } from "@/data/connection";
-import { formAnswers, formFiles } from "@/data/form/tables";
+import { formAnswers } from "@/data/form/tables";
 import { dayIn } from "../day";
 import { mostDone, type WidgetServer } from "../widget/half";
 import { formOperations } from "./desk";
 import { formEndpoints, formSchemas } from "./endpoints";
 import { judged } from "./send";
 
-/** Forgets forms with their files; the bytes go by themselves when nothing names them. */
-async function forget(tx: Executor, siteId: string, ids: readonly string[]): Promise<number> {
-  if (!ids.length) return 0;
-  await tx.delete(formFiles).where(and(eq(formFiles.siteId, siteId), inArray(formFiles.answerId, [...ids])));
-  const [gone] = await tx
-    .delete(formAnswers)
-    .where(and(eq(formAnswers.siteId, siteId), inArray(formAnswers.id, [...ids])));
-  return gone.affectedRows;
-}
-
 export const formServer = {
   operations: formOperations,
   endpoints: formEndpoints,
   schemas: formSchemas,
   jobs: {},
-  erases: {
-    what: "forms",
-    run: async (tx, siteId, email) => {
-      const rows = await tx
-        .select({ id: formAnswers.id })
-        .from(formAnswers)
-        .where(and(eq(formAnswers.siteId, siteId), eq(formAnswers.email, email)));
-      return forget(
-        tx,
-        siteId,
-        rows.map(({ id }) => id),
-      );
-    },
-  },
   knows: async ({ context: { db }, site, email, language }) => {
     const rows = await db
       .select({ id: formAnswers.id, at: formAnswers.createdAt, page: formAnswers.page })

@@ -1,6 +1,9 @@
 // Every kind of job, in one list: any process may run them all.
 import Joi from "joi";
+import { mailSchema } from "@/core/input/text";
+import { recoveryJob } from "../account/links";
 import { mailJob } from "../mail/mail";
+import { ownLinkJob } from "../own/link";
 import { paymentDeeds } from "../payment/payments";
 import { paymentAskJob, paymentDeedJob } from "../payment/settle";
 import { payEventJob } from "../payment/stand-in-store";
@@ -21,6 +24,12 @@ const payment = { payment: id, nth: Joi.string().max(4) };
 export const jobKinds: JobKinds = {
   publish: { lane: "slow", shown: true, payload: Joi.object({ release: id }), run: publishJob },
   export: { lane: "slow", shown: true, payload: exportPayload, run: exportJob },
+  ownLink: { lane: "quick", payload: Joi.object({ email: mailSchema.required() }), run: ownLinkJob },
+  recovery: {
+    lane: "quick",
+    payload: Joi.object({ email: mailSchema.required(), address: Joi.string().max(60).required() }),
+    run: recoveryJob,
+  },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
   pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
   renew: { lane: "slow", payload: Joi.object({}), run: renewJob },

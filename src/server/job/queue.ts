@@ -120,6 +120,8 @@ export interface JobRun {
   progress(done: number, total: number): Promise<void>;
   /** Ends the job in `tx`; throws when another process has taken it, so that nothing is done twice. */
   finish(tx: Executor, result?: Record<string, unknown>): Promise<void>;
+  /** Ends it as `finish` does, and keeps nothing of it: what it carried is somebody's. */
+  forget(tx: Executor): Promise<void>;
 }
 
 /** Another process has taken the job: whoever had it does nothing more of it. */
@@ -143,6 +145,10 @@ function runOf(context: Context, kind: JobKind, job: Job, worker: string): JobRu
   return {
     job,
     progress: (done, total) => touch(context.db, { done, total, heartbeatAt: new Date() }),
+    forget: async (tx) => {
+      const [result] = await tx.delete(jobs).where(mine);
+      if (result.affectedRows === 0) throw new JobLost("Another process has taken this job");
+    },
     finish: (tx, result) => touch(tx, { state: "done", onlyOne: null, error: null, ...(result ? { result } : {}) }),
   };
 }

@@ -7,14 +7,13 @@ import { shopWords } from "@/core/storefront/words";
 import { type Executor, inTransaction } from "@/data/connection";
 import { visitorSessions } from "@/data/own/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
-import { type Context, siteOrigin } from "../context";
-import { everythingOf, forgetIn } from "../desk/done";
-import { eraseLetters } from "../desk/person";
+import type { Context } from "../context";
+import { forget } from "../desk/done";
 import { setCookie } from "../edge/cookies";
 import { deeds, html, type Json, reading, text } from "../edge/described";
 import { type Endpoint, type FormBody, page, type VisitorCall } from "../edge/endpoint";
-import { countPoint, takePoint } from "../limit";
-import { writePlain } from "../mail/plain";
+import { queueJob } from "../job/queue";
+import { takeNetworkPoint } from "../limit";
 import { notFound } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
 import { basketNamed, basketUnset, keepCart, ownBasket, readCart } from "../shop/carts";
@@ -28,24 +27,6 @@ async function takeBasketAlong(context: Context, tx: Executor, siteId: string, f
   if (old.id === own.id || !old.cart.lines.length || own.cart.lines.length) return;
   await keepCart(context, tx, siteId, own, { ...own.cart, lines: old.cart.lines });
   await keepCart(context, tx, siteId, old, { ...old.cart, lines: [] });
-}
-
-/** Sends the link, where something of theirs is here; what is answered is the same in any case. */
-async function sendLink(context: Context, site: SiteRow, email: string): Promise<void> {
-  const { language } = site.settings;
-  if (!(await everythingOf({ context, site, email, language })).length) return;
-  const words = accountWords(language);
-  await inTransaction(context.db, async (tx) => {
-    if ((await countPoint(context, tx, "accountPerson", email)).left < 0) return;
-    const token = await makeSession(context, tx, site.id, "link", email);
-    const link = `${siteOrigin(context.settings, site.key)}${ownRoot}/enter?t=${token}`;
-    await writePlain(context, tx, site, {
-      recipient: email,
-      subject: `${words.letterTitle} · ${site.name}`,
-      lines: [words.letter, link, words.letterLast],
-    });
-  });
-  context.jobQueued();
 }
 
 async function siteFor({ context, siteKey }: VisitorCall): Promise<SiteRow> {
@@ -87,7 +68,7 @@ const post = (path: string, summary: string, run: (call: VisitorCall) => Promise
   headers: ["cookie"],
   costly: true,
   run: async (call) => {
-    await takePoint(call.context, "accountAddress", `${call.siteKey}:${call.address}`);
+    await takeNetworkPoint(call.context, "accountAddress", call.siteKey, call.address);
     return run(call);
   },
 });
@@ -121,7 +102,9 @@ export const ownEndpoints: readonly Endpoint[] = [
     if (error)
       return shown(call, askHtml(language, { fault: shopWords(language).badEmail, email: typed.slice(0, 254) }), 422);
     const site = await siteFor(call);
-    await sendLink(call.context, site, value as string);
+    // Whether anything of theirs is here is found out behind the answer, which tells nobody, by its time neither.
+    await queueJob(call.context.db, { kind: "ownLink", siteId: site.id, payload: { email: value as string } });
+    call.context.jobQueued();
     const path = await composed(call.context, site);
     if (path) return onTo(`${path}?sent=1`, []);
     return shown(call, askHtml(language, { said: accountWords(language).sent(value as string) }));
@@ -186,10 +169,7 @@ export const ownEndpoints: readonly Endpoint[] = [
     const words = accountWords(language);
     const email = await signedIn(context, context.db, site, call.header("cookie"));
     if (!email || fieldsOf(call).agreed !== "true") return onTo(ownRoot, []);
-    await inTransaction(context.db, async (tx) => {
-      await forgetIn(tx, site.id, email);
-      await eraseLetters(tx, site.id, email);
-    });
+    await inTransaction(context.db, (tx) => forget(tx, site.id, email));
     const notice = { title: words.title, text: words.forgotten, then: { href: "/", words: words.toShop } };
     const answer = page(call, { status: 200, html: await noticePage(context, call.siteKey, notice) });
     answer.headers.append("set-cookie", setCookie(context, site.key, deviceCookie, "", 0));

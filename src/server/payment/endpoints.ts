@@ -1,7 +1,7 @@
 // What payers' browsers and payment services call of a site.
 import { html, type Json, json, object, problem, reading, text } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, type VisitorCall } from "../edge/endpoint";
-import { takePoint } from "../limit";
+import { takeNetworkPoint } from "../limit";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { changeWay, type Paying, payingPage } from "./page";
@@ -25,7 +25,7 @@ async function refused(call: VisitorCall, error: unknown): Promise<Response> {
   return page(call, { status: error.status, html: await noticePage(call.context, call.siteKey, notice) });
 }
 
-const counted = (call: VisitorCall) => takePoint(call.context, "payAddress", `${call.siteKey}:${call.address}`);
+const counted = (call: VisitorCall) => takeNetworkPoint(call.context, "payAddress", call.siteKey, call.address);
 
 const token: Json = {
   name: "p",

@@ -641,6 +641,38 @@ describe("setting one up", () => {
     expect(told).toEqual([own]);
   });
 
+  test("a refund told of before the money came waits, and one of more than was paid is refused", async () => {
+    const made = await order("card");
+    const begun = await newest(made);
+    const row = await connectorOf(context.db, site.id, "card");
+    const hook = keysFor(context.settings, row, "test")?.hook ?? "";
+    const tell = (amount: number, refund: string) => {
+      const body = JSON.stringify({
+        ...{ id: `${refund}-${amount}`, payment: begun.known, reference: begun.id, is: "refunded", amount, refund },
+        ...{ currency: "EUR", mode: "test" },
+      });
+      // Clock: what is signed is good for minutes of real time.
+      const at = Math.floor(Date.now() / 1000);
+      const headers = new Map([
+        ["pay-time", String(at)],
+        ["pay-signature", signEvent(hook, body, at)],
+      ]);
+      return hearEvent(context, "wrenfield", "card", "test", body, (name) => headers.get(name) ?? null).then(
+        ({ outcome }) => outcome,
+        ({ status, headers: told }) => [status, told["retry-after"] ?? null],
+      );
+    };
+    expect(await tell(100, "r1")).toEqual([409, "5"]);
+    await pays(made, "pays");
+    await work(context);
+    expect(await now(made)).toMatchObject({ state: "paid", refunded: 0 });
+    expect(await tell(4201, "r1")).toEqual([422, null]);
+    expect(await tell(4000, "r1")).toBe("captured");
+    expect(await tell(4000, "r1")).toBe("captured");
+    expect(await tell(201, "r2")).toEqual([422, null]);
+    expect(await now(made)).toMatchObject({ refunded: 4000 });
+  });
+
   test("an account is opened with a key of this installation, which holds for a day and for so many", async () => {
     const key = new URL(accountAddress(context, site.id)).searchParams.get("key") ?? "";
     expect(await mayOpenAccount(context, key)).toBe("yes");

@@ -1,7 +1,7 @@
 // What comes of a payment: words of its service, in whichever order and however often they come, change the payment and what it is for
 // in one transaction.
 import { and, eq } from "drizzle-orm";
-import { afterEvent, type Charge, type ChargeEvent, isOpen } from "@/core/payment/charge";
+import { afterEvent, type Charge, type ChargeEvent, isOpen, refundFault } from "@/core/payment/charge";
 import { payments } from "@/data/payment/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
@@ -36,6 +36,14 @@ const confirmed = (row: PaymentRow, events: readonly ChargeEvent[]) => [
   ...new Set([...row.returned, ...events.flatMap((one) => (one.is === "refunded" ? [one.refund] : []))]),
 ];
 
+/** A refund before its payment is told again later; one of more than was paid never becomes right. */
+function refusedRefund(fault: "early" | "tooMuch"): Problem {
+  const message =
+    fault === "early" ? "Nothing of this payment was taken yet." : "More can’t be given back than what was paid.";
+  const [status, more] = fault === "early" ? ([409, { "retry-after": "5" }] as const) : ([422, {}] as const);
+  return new Problem(status, "refund", message, [{ path: "amount", message }], more);
+}
+
 /** Takes in what a service says of a payment. `how` it came is written down with what changed. */
 export async function settle(
   context: Context,
@@ -49,8 +57,19 @@ export async function settle(
   const after = await payables[found.of].during(context, site, found.target, async ({ tx, moved }) => {
     const before = await paymentOf(tx, site.id, id, true);
     if (!before) throw notFound("This payment");
-    const charge = events.reduce(afterEvent, chargeOf(before));
-    const returned = confirmed(before, events);
+    let charge = chargeOf(before);
+    const heard: ChargeEvent[] = [];
+    for (const event of events) {
+      const fault = refundFault(charge, event);
+      if (fault && how === "heard") throw refusedRefund(fault);
+      if (fault) {
+        context.log.error({ payment: id, event, fault }, "a refund that can't be");
+        continue;
+      }
+      heard.push(event);
+      charge = afterEvent(charge, event);
+    }
+    const returned = confirmed(before, heard);
     if (same(charge, chargeOf(before)) && returned.length === before.returned.length) return before;
     const row: PaymentRow = {
       ...before,

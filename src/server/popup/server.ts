@@ -20,13 +20,6 @@ export const popupServer = {
   endpoints: popupEndpoints,
   schemas: popupSchemas,
   jobs: {},
-  erases: {
-    what: "signups",
-    run: async (tx, siteId, email) => {
-      const [gone] = await tx.delete(signups).where(and(eq(signups.siteId, siteId), eq(signups.email, email)));
-      return gone.affectedRows;
-    },
-  },
   knows: async ({ context: { db }, site, email, language }) => {
     const rows = await db
       .select({ id: signups.id, at: signups.createdAt, consent: signups.consent, state: signups.state })

@@ -12,7 +12,7 @@ import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { type Context, isSigned, sign, siteOrigin } from "../context";
 import { dayIn } from "../day";
-import { countPoint, takePoint } from "../limit";
+import { countPoint, takeNetworkPoint } from "../limit";
 import { writeMail } from "../mail/mail";
 import { notFound, validated } from "../problem";
 import { liveWidget } from "../widget/live";
@@ -88,7 +88,7 @@ export async function signUp(context: Context, siteKey: string, body: unknown, a
   const call = validated(callSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "signupAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "signupAddress", site.id, address);
   const widget = await liveWidget(context, site, "popup", call.widget);
   const { fields } = validated(
     Joi.object<{ fields: Record<string, string | boolean> }>({ fields: answersSchema(widget.settings.fields) }),
@@ -208,7 +208,7 @@ export async function countSeen(context: Context, siteKey: string, body: unknown
   );
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
-  await takePoint(context, "countAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "countAddress", site.id, address);
   await liveWidget(context, site, "popup", input.widget);
   await countPopup(context, context.db, site, input.widget, input.what);
 }

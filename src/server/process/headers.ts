@@ -140,3 +140,11 @@ export function studioHeaders(settings: Settings, nonce: string, dev: boolean): 
     }),
   };
 }
+
+/** By these the framework's own browser code talks to it: of a visitor's call none means anything. */
+const frameworks = /^(?:rsc$|next-|x-nextjs-|x-next-|x-middleware-|x-invoke-|x-matched-path$|x-action-|x-prerender-)/;
+
+/** Drops what a caller says to the framework behind a route, and not to the route. */
+export function dropFrameworks(headers: Record<string, unknown>): void {
+  for (const name of Object.keys(headers)) if (frameworks.test(name)) delete headers[name];
+}

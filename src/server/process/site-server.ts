@@ -10,6 +10,8 @@ import { isFilm } from "@/core/media/documents";
 import { pictureForms } from "@/core/media/forms";
 import { escapeHtml } from "@/core/render/escape";
 import { withoutSlashes } from "@/core/site/path";
+import { withoutAsides } from "@/core/storefront/parts";
+import { isAway } from "@/data/connection";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter, type SiteRow } from "@/data/site/queries";
 import { type ReleasedForms, releasedForms } from "../bytes/released";
@@ -26,6 +28,8 @@ import { readPath } from "./hosts";
 import { partial } from "./range";
 
 interface Live {
+  /** Known from before, as long as the database is away. */
+  readonly stale?: true;
   readonly site: SiteRow;
   readonly siteId: string;
   readonly releaseId: string | null;
@@ -66,6 +70,11 @@ type Row = Pick<
 
 /** How long a process may go on with what it knows of the live pointer, when another process moves it. */
 const pointerMs = 1000;
+/** How long it waits for the database before it goes on with what it knew last; and of how many sites it knows that. */
+const patienceMs = 1000;
+const remembered = 5000;
+/** That an answer is of what was known before (RFC 9211, section 2.7): the database is away. */
+const stale = ["Cache-Status", "webitor; hit; detail=database-away"] as const;
 const cacheBytes = 256 << 20;
 
 /** The encoding a client prefers among ours (RFC 9110, section 12.5.3); refused ones have q=0. */
@@ -144,6 +153,8 @@ function askingOf({ settings }: Context, request: IncomingMessage): Asking {
 export function createSiteServer(context: Context) {
   const live = new Map<string, Promise<Live | null>>();
   const known = new Map<string, Live | null>();
+  // Where each site's live release was last seen, for as long as nobody can be asked.
+  const last = new LRUCache<string, Live>({ max: remembered });
   // Fonts, scripts and pictures that several sites have are in memory once.
   const bytes = new LRUCache<string, ReleasedForms>({
     maxSize: cacheBytes,
@@ -162,11 +173,11 @@ export function createSiteServer(context: Context) {
   });
 
   async function pointer(key: string): Promise<Live | null> {
-    const before = known.get(key);
-    if (before && performance.now() - before.checkedAt < pointerMs) return before;
+    const fresh = known.get(key);
+    if (fresh && performance.now() - fresh.checkedAt < pointerMs) return fresh;
     let asked = live.get(key);
     if (!asked) {
-      asked = findSite(context.db, key)
+      asked = findSite(context.vital, key)
         .then((site) =>
           site
             ? {
@@ -181,10 +192,29 @@ export function createSiteServer(context: Context) {
         .finally(() => live.delete(key));
       live.set(key, asked);
     }
-    const found = await asked;
+    const before = last.get(key);
+    const found = await (before ? sooner(asked, before) : asked);
+    if (found?.stale) return found;
     // Unknown hosts are not kept: a stranger could otherwise fill the memory with names.
-    if (found) known.set(key, found);
+    if (found) {
+      known.set(key, found);
+      last.set(key, found);
+    } else last.delete(key);
     return found;
+  }
+
+  /** What is asked for; what was known before, where the database is away or takes too long. */
+  async function sooner(asked: Promise<Live | null>, before: Live): Promise<Live | null> {
+    const known: Live = { ...before, stale: true };
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<Live>((resolve) => {
+      timer = setTimeout(() => resolve(known), patienceMs);
+    });
+    const answered = asked.catch((error: unknown) => {
+      if (isAway(error)) return known;
+      throw error;
+    });
+    return Promise.race([answered, late]).finally(() => clearTimeout(timer));
   }
 
   function fileOf(row: Row, stored: ReleasedForms, status: number, immutable: boolean): File {
@@ -243,7 +273,7 @@ export function createSiteServer(context: Context) {
 
   async function load(site: Live, path: string): Promise<File | null> {
     const asset = path.startsWith("/_a/");
-    const [row] = await context.db
+    const [row] = await context.vital
       .select({
         type: releaseFiles.type,
         blob: releaseFiles.blob,
@@ -297,16 +327,27 @@ export function createSiteServer(context: Context) {
     response.end(request.method === "HEAD" ? undefined : body);
   }
 
-  function send(request: IncomingMessage, response: ServerResponse, file: File) {
+  function send(request: IncomingMessage, response: ServerResponse, file: File, more: readonly string[] = []) {
     if (isFilm(file) && !request.headers["if-none-match"]) return sendPart(request, response, file);
     const answer = file.answers[encodingFor(request.headers["accept-encoding"] as string | undefined)];
     if (answer.status === 200 && matches(request.headers["if-none-match"], answer.etag)) {
-      response.writeHead(304, answer.unchanged as string[]);
+      response.writeHead(304, [...answer.unchanged, ...more]);
       response.end();
       return;
     }
-    response.writeHead(answer.status, answer.headers as string[]);
+    response.writeHead(answer.status, more.length ? [...answer.headers, ...more] : (answer.headers as string[]));
     response.end(request.method === "HEAD" ? undefined : answer.body);
+  }
+
+  /** A page without what could be asked for now, such as the count of a basket: kept by nobody. */
+  function sendBare(request: IncomingMessage, response: ServerResponse, file: File, html: string) {
+    const { status, unchanged } = file.answers.identity;
+    const body = Buffer.from(html);
+    response.writeHead(status, [
+      ...[...withoutCaching(unchanged), ...stale, "Cache-Control", "no-store"],
+      ...["Content-Type", file.type, "Content-Length", String(body.length)],
+    ]);
+    response.end(request.method === "HEAD" ? undefined : body);
   }
 
   /** A page with its holes filled for this request. */
@@ -428,6 +469,11 @@ export function createSiteServer(context: Context) {
       return;
     }
     let file = path === "/404" ? null : await find(site, path);
+    if (site.stale && file) {
+      if (!file.live) return send(request, response, file, stale);
+      const bare = withoutAsides(file.answers.identity.body.toString());
+      if (bare !== null) return sendBare(request, response, file, bare);
+    }
     const wantsShop = file === null || file.live || path === "/sitemap.xml";
     const shop = wantsShop ? await liveShop(context, site.site) : null;
     let about: Exclude<Shown, { leadsTo: string }> | null = null;

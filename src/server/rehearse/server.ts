@@ -3,6 +3,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
 import { largestAnswerFile } from "@/core/field/field";
+import { formShape, shapeFault } from "@/core/input/shape";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { addressName, isFilm } from "@/core/media/documents";
 import { pictureForms, type Variant, variantName } from "@/core/media/forms";
@@ -19,6 +20,7 @@ import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries"
 import { foundOf } from "../clips/found";
 import { type Context, hostOrigin, sha256, standInOrigins } from "../context";
 import type { FormBody } from "../edge/endpoint";
+import { formFrom } from "../edge/multipart";
 import { notFound, Problem, problemResponse, validated } from "../problem";
 import { codeHeaders, drawingPolicy, runSources, siteHeaders } from "../process/headers";
 import { readPath } from "../process/hosts";
@@ -32,7 +34,7 @@ import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
 import { asReleased } from "../widget/released";
 import { rehearsedForms, rehearseForm } from "./basket";
-import { makeToken, type RehearsalClaim, readToken } from "./token";
+import { claimOf, makeToken, type RehearsalClaim } from "./token";
 
 interface Piece {
   readonly type: string;
@@ -109,16 +111,11 @@ function pageAsked(address: string): PageAsked {
 async function formBody(request: IncomingMessage): Promise<FormBody> {
   const body = await bodyOf(request, largestAnswerFile + largestForm);
   const type = request.headers["content-type"] ?? "";
-  const sent = await new Response(new Uint8Array(body), { headers: { "content-type": type } })
-    .formData()
-    .catch(() => null);
-  if (!sent) throw new Problem(422, "invalid", "This is not a form.");
-  const fields: Record<string, string> = {};
-  const files: Record<string, FormBody["files"][string]> = {};
-  for (const [name, value] of sent)
-    if (typeof value === "string") fields[name] = value;
-    else files[name] = { name: value.name, bytes: new Uint8Array(await value.arrayBuffer()) };
-  return { fields, files };
+  if (/^multipart\//i.test(type)) return formFrom(body, type);
+  const fields = Object.fromEntries(new URLSearchParams(body.subarray(0, largestForm).toString()));
+  const fault = shapeFault(fields, formShape);
+  if (fault) throw new Problem(422, "invalid", fault.message, [{ ...fault, path: fault.path || "body" }]);
+  return { fields, files: {} };
 }
 
 /** Answers requests below "/{token}/" on a site's rehearsal host. Nothing here is cached, by anyone. */
@@ -309,7 +306,7 @@ export function createRehearsalServer(context: Context) {
     if (request.method !== "GET" && request.method !== "HEAD" && !tries && !form)
       return says(405, "A rehearsal stores nothing.");
     const row = match ? await findSite(context.db, key) : undefined;
-    const claim = match && row ? readToken(context, row.id, match[1] as string) : null;
+    const claim = match && row ? await claimOf(context, row, match[1] as string) : null;
     if (!match || !claim) return says(403, "This rehearsal has ended. Start it again in the studio.");
     if (tries) return answer(...(await tryForm(row as SiteRow, request)));
     if (form)

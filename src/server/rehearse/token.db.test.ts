@@ -1,7 +1,7 @@
 // Rehearsals: who may see the working state, as whom, and for how long.
 import { findSite } from "@/data/site/queries";
 import { isOfThisRun, type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { makeToken, readToken, tokenMinutes } from "./token";
+import { claimOf, makeToken, readToken, tokenMinutes } from "./token";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -47,7 +47,7 @@ test("it runs out after half an hour, and can't be made to last longer", async (
   const opened = expires - tokenMinutes * 60_000;
   expect(isOfThisRun(opened)).toBe(true);
   const id = await siteId();
-  const spent = makeToken(studio.context, { siteId: id, visitor, expires: 1 });
+  const spent = makeToken(studio.context, { siteId: id, by: null, visitor, expires: 1 });
   expect(readToken(studio.context, id, spent)).toBeNull();
   const [payload = "", signature = ""] = token.split(".");
   const claim = JSON.parse(Buffer.from(payload, "base64url").toString());
@@ -59,4 +59,13 @@ test("a visitor who can't be is refused at the field", async () => {
   await expect(
     studio.as("editor", "rehearse.open", { site: "wrenfield", visitor: { ...visitor, widthPx: 3 } }),
   ).rejects.toMatchObject({ status: 422, fields: [{ path: "visitor.widthPx" }] });
+});
+
+test("it ends with the membership of whoever opened it, before its time", async () => {
+  const { token } = await open();
+  const row = await findSite(studio.context.db, "wrenfield");
+  if (!row) throw new Error("There is no such site.");
+  expect((await claimOf(studio.context, row, token))?.by).toBe("editor");
+  await studio.as("owner", "people.remove", { id: "editor" });
+  expect(await claimOf(studio.context, row, token)).toBeNull();
 });

@@ -2,14 +2,17 @@
 import Joi from "joi";
 import type { RehearsedBasket } from "@/core/shop/cart";
 import type { Visitor } from "@/core/visitor/visitor";
+import type { SiteRow } from "@/data/site/queries";
 import { type Context, hostOrigin, isSigned, sign } from "../context";
-import { siteOperation } from "../operation";
+import { roleOn, siteOperation } from "../operation";
 
 /** How long a token opens the rehearsal, in minutes. */
 export const tokenMinutes = 30;
 
 export interface RehearsalClaim {
   readonly siteId: string;
+  /** The member who rehearses: it is over when they are none any more. Null for this installation itself. */
+  readonly by: string | null;
   readonly visitor: Visitor;
   /** ms since the epoch, real time. */
   readonly expires: number;
@@ -41,6 +44,13 @@ export function readToken(context: Context, siteId: string, token: string): Rehe
   return claim.siteId === siteId && claim.expires > Date.now() ? claim : null;
 }
 
+/** The same, as long as whoever it was signed for is a member who works on the site. */
+export async function claimOf(context: Context, site: SiteRow, token: string): Promise<RehearsalClaim | null> {
+  const claim = readToken(context, site.id, token);
+  if (!claim || claim.by === null) return claim;
+  return (await roleOn(context, site, claim.by)) === null ? null : claim;
+}
+
 /** A token for this site and visitor. `now` is real time in ms. */
 export function makeToken(context: Context, claim: RehearsalClaim): string {
   const payload = Buffer.from(JSON.stringify(claim)).toString("base64url");
@@ -54,7 +64,8 @@ export const rehearseOperations = {
     async (call, input: { visitor: Visitor }) => {
       const { settings } = call.context;
       const expires = Date.now() + tokenMinutes * 60_000;
-      const token = makeToken(call.context, { siteId: call.site.id, visitor: input.visitor, expires });
+      const claim = { siteId: call.site.id, by: call.account.id, visitor: input.visitor, expires };
+      const token = makeToken(call.context, claim);
       return { base: `${hostOrigin(settings, `rehearse.${call.site.key}.${settings.sitesHost}`)}/${token}`, expires };
     },
   ),

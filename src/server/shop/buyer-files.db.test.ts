@@ -2,6 +2,7 @@
 import { eq } from "drizzle-orm";
 import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { inTransaction } from "@/data/connection";
+import { forgetPerson } from "@/data/forget";
 import { rateLimits } from "@/data/job/tables";
 import { shopBuyerFiles, shopCarts, shopOrders } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
@@ -12,7 +13,6 @@ import { aBuyer, openTestShop } from "../testing/shop.test-kit";
 import { type Person, type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";
 import { buyerFile } from "./buyer-files";
-import { forgetBuyer } from "./orders";
 import { makeProduct } from "./products";
 
 let studio: TestStudio;
@@ -126,7 +126,7 @@ test("nothing was bought with it: it goes when the basket has; forgotten with it
   expect(await kept()).toHaveLength(2);
   await sweepCarts(studio.context.db, row.id, days(32));
   expect(await kept()).toMatchObject([{ orderId: made?.id }]);
-  await inTransaction(studio.context.db, (tx) => forgetBuyer(tx, row.id, buyer.email));
+  await inTransaction(studio.context.db, (tx) => forgetPerson(tx, row.id, buyer.email));
   expect(await kept()).toEqual([]);
   expect((await namedBytes(studio.context.db, hashes)).size).toBe(0);
   const [after] = await studio.context.db.select().from(shopOrders);

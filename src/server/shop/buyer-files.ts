@@ -10,7 +10,7 @@ import { shopBuyerFiles } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import type { FormBody } from "../edge/endpoint";
-import { takePoint } from "../limit";
+import { takeNetworkPoint } from "../limit";
 import type { SiteCall } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 
@@ -57,7 +57,7 @@ export async function keepBuyerFiles(
   const found = judgedFiles(asks, files, site.settings.language);
   const kept: Record<string, BuyerFile> = {};
   for (const [ask, file] of found) {
-    await takePoint(context, "buyerFileAddress", `${site.id}:${address}`);
+    await takeNetworkPoint(context, "buyerFileAddress", site.id, address);
     const [lying] = await context.db
       .select({ bytes: sum(shopBuyerFiles.bytes).mapWith(Number) })
       .from(shopBuyerFiles)
@@ -93,10 +93,6 @@ export async function claimBuyerFiles(
       and(eq(shopBuyerFiles.siteId, siteId), inArray(shopBuyerFiles.id, [...ids]), isNull(shopBuyerFiles.orderId)),
     );
 }
-
-/** Forgets what came with an order; the bytes go by themselves when nothing names them. */
-export const forgetBuyerFiles = (tx: Executor, siteId: string, order: string) =>
-  tx.delete(shopBuyerFiles).where(and(eq(shopBuyerFiles.siteId, siteId), eq(shopBuyerFiles.orderId, order)));
 
 /** A file that came with an order: its name and bytes. */
 export async function buyerFile(call: SiteCall, file: string): Promise<{ name: string; body: Buffer }> {

@@ -10,6 +10,7 @@ import { type Context, sha256 } from "../context";
 import type { FormBody } from "../edge/endpoint";
 import { offeredPayments, waysFor } from "../payment/set-up";
 import { notFound, Problem } from "../problem";
+import { inTurn } from "../turn";
 import { keepBuyerFiles } from "./buyer-files";
 import { type BasketAt, type KeptCart, keepCart, readCart, reckoned, secured } from "./carts";
 import { catalogOf } from "./catalog";
@@ -112,9 +113,19 @@ async function again(
 /** How often it is tried anew where another order was made at the same time. */
 const tries = 3;
 
-/** Takes a checkout: judged whole, and made an order where nothing is wrong with it. */
+/** Takes a checkout in its turn: judged whole, and made an order where nothing is wrong with it. */
 export async function checkOut(context: Context, siteKey: string, buying: Buying, fields: Fields): Promise<CheckedOut> {
-  const { site, live } = await shopAt(context, siteKey);
+  const shop = await shopAt(context, siteKey);
+  const { rush } = shopWords(shop.site.settings.language);
+  return inTurn(`checkout ${shop.site.id}`, () => checkedOut(context, shop, buying, fields), rush);
+}
+
+async function checkedOut(
+  context: Context,
+  { site, live }: { readonly site: SiteRow; readonly live: LiveShop },
+  buying: Buying,
+  fields: Fields,
+): Promise<CheckedOut> {
   const { language } = site.settings;
   const words = shopWords(language);
   const seen = textOf(fields, "seen", 60);

@@ -13,7 +13,7 @@ import { locate } from "../consent/where";
 import type { Context } from "../context";
 import { deeds, html, type Json, json, object, reading, text } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, type VisitorCall } from "../edge/endpoint";
-import { takePoint } from "../limit";
+import { takeNetworkPoint } from "../limit";
 import { payPath } from "../payment/link";
 import { notFound, Problem } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
@@ -119,7 +119,7 @@ const formOf = (
     const { fields, files } = call.body as FormBody;
     try {
       const { site, live } = await shopAt(call.context, call.siteKey);
-      await takePoint(call.context, limit, `${call.siteKey}:${call.address}`);
+      await takeNetworkPoint(call.context, limit, call.siteKey, call.address);
       const buying = await buyerOf(call, site);
       const { next, basket } = await deed(call, buying, fields, live, files);
       return onTo(call, site, next, basket === undefined ? buying.basket : basket);
@@ -181,7 +181,7 @@ const paperBy = (
   fromPages: "any",
   costly: true,
   run: async (call) => {
-    await takePoint(call.context, "downloadAddress", `${call.siteKey}:${call.address}`);
+    await takeNetworkPoint(call.context, "downloadAddress", call.siteKey, call.address);
     const id = read(call.context, call.query[parameter] ?? "");
     try {
       if (id === null) throw notFound("This paper");
@@ -206,7 +206,7 @@ const papers: readonly Endpoint[] = [
     run: async (call) => {
       const { context } = call;
       const words = shopWords(call.language);
-      await takePoint(context, "downloadAddress", `${call.siteKey}:${call.address}`);
+      await takeNetworkPoint(context, "downloadAddress", call.siteKey, call.address);
       const id = readDownloadToken(context, call.query.d ?? "");
       if (id === null) return notHad(call, 404, words.noOrder);
       const site = await siteFor(call);
@@ -246,7 +246,7 @@ const papers: readonly Endpoint[] = [
       const { context } = call;
       const site = await siteFor(call);
       const words = shopWords(call.language);
-      await takePoint(context, "voucherAddress", `${site.id}:${call.address}`);
+      await takeNetworkPoint(context, "voucherAddress", site.id, call.address);
       const code = String((call.body as FormBody).fields.code ?? "").slice(0, 30);
       const found = await findVoucher(context, site.id, code);
       const said = found
@@ -281,7 +281,7 @@ export const shopEndpoints: readonly Endpoint[] = [
     headers: ["cookie"],
     run: async (call) => {
       const { context } = call;
-      await takePoint(context, "cartAddress", `${call.siteKey}:${call.address}`);
+      await takeNetworkPoint(context, "cartAddress", call.siteKey, call.address);
       const { site, live } = await shopAt(context, call.siteKey);
       const { basket } = await buyerOf(call, site);
       if (!(await bringBack(context, site.id, call.query.b ?? "", basket.id)))

@@ -1,5 +1,5 @@
 // Orders: made of a basket in one transaction, and forgotten.
-import { and, eq, or } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { gramsOf } from "@/core/catalog/price";
 import { variantName } from "@/core/catalog/product";
 import type { OrderState } from "@/core/order/order";
@@ -9,14 +9,14 @@ import type { OrderDocument, OrderedLine } from "@/core/shop/ordered";
 import type { CartShown } from "@/core/storefront/view";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
-import { shopCarts, shopOrderLines, shopOrderSteps, shopOrders, shopOrderTaxes } from "@/data/shop/tables";
+import { shopOrderLines, shopOrderSteps, shopOrders, shopOrderTaxes } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { dayIn } from "../day";
 import { queueJob, realTime } from "../job/queue";
 import { openPayment } from "../payment/payments";
 import { connectorOf } from "../payment/set-up";
-import { claimBuyerFiles, forgetBuyerFiles } from "./buyer-files";
+import { claimBuyerFiles } from "./buyer-files";
 import { type KeptCart, keepCart } from "./carts";
 import type { Fetched } from "./fetching";
 import { issue } from "./issuing";
@@ -208,40 +208,4 @@ export async function makeOrder(context: Context, tx: Executor, making: Making):
     await announce(tx, site.id, "desk", { of: "order", arrival: true });
   }
   return row;
-}
-
-/** Forgets who ordered, and keeps what was sold: books have to be kept longer than names. Baskets with their address go. */
-export async function forgetBuyer(tx: Executor, siteId: string, email: string): Promise<number> {
-  const [baskets] = await tx
-    .delete(shopCarts)
-    .where(and(eq(shopCarts.siteId, siteId), or(eq(shopCarts.email, email), eq(shopCarts.owner, email))));
-  const rows = await tx
-    .select({ id: shopOrders.id, document: shopOrders.document })
-    .from(shopOrders)
-    .where(and(eq(shopOrders.siteId, siteId), eq(shopOrders.email, email)))
-    .for("update");
-  for (const { id, document } of rows) {
-    const { country, region, postcode } = document.address;
-    const nobody = {
-      name: "",
-      company: "",
-      street: "",
-      more: "",
-      city: "",
-      country,
-      region,
-      postcode: postcode.slice(0, 2),
-    };
-    const lines = document.lines.map(({ sent: _sent, ...line }) => ({ ...line, asked: [] }));
-    await forgetBuyerFiles(tx, siteId, id);
-    await tx
-      .update(shopOrders)
-      .set({
-        email: "",
-        name: "",
-        document: { ...document, lines, address: nobody, phone: "", note: "", taxNumber: "" },
-      })
-      .where(and(eq(shopOrders.siteId, siteId), eq(shopOrders.id, id)));
-  }
-  return rows.length + baskets.affectedRows;
 }

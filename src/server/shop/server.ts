@@ -17,7 +17,6 @@ import { goodsJob, importOperations } from "./imports";
 import { ordersOf } from "./known";
 import { cartReminderJob, leftBasketOperations } from "./left-baskets";
 import { catalogOperations } from "./operations";
-import { forgetBuyer } from "./orders";
 import { stockOperations } from "./stock-list";
 
 export const shopServer = {
@@ -55,7 +54,6 @@ export const shopServer = {
     },
     orderEnds: { lane: "quick", payload: Joi.object({}), run: orderEndsJob },
   },
-  erases: { what: "orders", run: forgetBuyer },
   knows: ordersOf,
   results: async ({ context: { db }, site }, _widget, days) => {
     const rows = await db

@@ -517,6 +517,7 @@ describe("tables of products", () => {
         throw new Error("The process is gone");
       },
       finish: async () => {},
+      forget: async () => {},
     };
     await expect(goodsJob(studio.context, dying)).rejects.toThrow("The process is gone");
     const half = await look(id);
@@ -524,7 +525,7 @@ describe("tables of products", () => {
     expect(half.steps.done).toBeGreaterThan(0);
     expect(half.steps.waiting).toBeGreaterThan(0);
     // Two at once, since one of them is believed dead: each product is made once.
-    const alive = { job, progress: async () => {}, finish: async () => {} };
+    const alive = { job, progress: async () => {}, finish: async () => {}, forget: async () => {} };
     await Promise.allSettled([goodsJob(studio.context, alive), goodsJob(studio.context, alive)]);
     expect(await look(id)).toMatchObject({ state: "done", steps: { done: 60 } });
     const skus = await db.select({ sku: shopVariants.sku }).from(shopVariants).where(like(shopVariants.sku, "SLAB-%"));

@@ -2,7 +2,7 @@
 import { shopWords } from "@/core/storefront/words";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
-import { takePoint } from "../limit";
+import { takeNetworkPoint } from "../limit";
 import { type Fields, textOf } from "./forms";
 import { findVoucher } from "./vouchers";
 
@@ -27,7 +27,7 @@ export async function vouchersAsked(
   // Enter in the field uses it, too: whoever has typed a code wants it to pay.
   const code = textOf(fields, "voucherCode", 30);
   if (fields.voucher === undefined && !code) return null;
-  await takePoint(context, "voucherAddress", `${siteId}:${by}`);
+  await takeNetworkPoint(context, "voucherAddress", siteId, by);
   const found = await findVoucher(context, siteId, code);
   const words = shopWords(language);
   if (!found || found.left <= 0)

@@ -6,7 +6,6 @@ export const wholePageServer = {
   endpoints: [],
   schemas: {},
   jobs: {},
-  erases: null,
   knows: null,
   results: async () => ({ series: {}, states: {} }),
   outside: null,

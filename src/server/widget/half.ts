@@ -54,8 +54,11 @@ export interface WidgetServer<K extends WidgetKindName> {
   /** Forms that its endpoints' descriptions name. */
   readonly schemas: Readonly<Record<string, Json>>;
   readonly jobs: JobKinds;
-  /** Forgets a person of a site; what is counted is called `what` in the answer. Null where it knows nobody. */
-  readonly erases: { readonly what: string; run(tx: Executor, siteId: string, email: string): Promise<number> } | null;
+  /**
+   * What has to be done before a person is forgotten, while it is still known who they are; absent for nothing. That they are forgotten
+   * is not its business: their tables say what of them is somebody's.
+   */
+  beforeForgotten?(tx: Executor, siteId: string, email: string): Promise<void>;
   /** What a person of a site did through this kind, the newest first and at most `mostDone` of it; null where it knows nobody. */
   readonly knows: ((call: Known) => Promise<readonly Done[]>) | null;
   /** What has to begin when one was made or its settings were saved; absent where nothing has. */

@@ -55,11 +55,6 @@ export const echoServer = {
       },
     },
   },
-  erases: {
-    what: "echoes",
-    run: async (tx, siteId, email) =>
-      (await tx.delete(echoes).where(and(eq(echoes.siteId, siteId), eq(echoes.email, email))))[0].affectedRows,
-  },
   knows: async ({ context, site, email }) =>
     (
       await context.db

@@ -9,9 +9,9 @@ import { sites } from "@/data/site/tables";
 import type { Context } from "../../context";
 import type { JobRun } from "../../job/queue";
 import { notFound } from "../../problem";
+import { inTurn } from "../../turn";
 import { setUpAt } from "../set-up";
 import type { BookingRow } from "../tell";
-import { inTurn } from "../turn";
 import { expire } from "./change";
 
 /** A site under its lock: what a deed may rely on until its transaction ends. */

@@ -7,7 +7,7 @@ import { escapeHtml } from "@/core/render/escape";
 import { senderOf } from "@/core/site/site";
 import { inTransaction } from "@/data/connection";
 import { siteOrigin } from "../../context";
-import { takePoint } from "../../limit";
+import { takeNetworkPoint } from "../../limit";
 import { writeMail } from "../../mail/mail";
 import { Problem, validated } from "../../problem";
 import { noticePage } from "../../release/notice";
@@ -66,7 +66,7 @@ export async function postAsk(
   const words = askWords(language);
   const then = { href: back, words: words.back };
   try {
-    await takePoint(context, "formAddress", `${site.id}:${address}`);
+    await takeNetworkPoint(context, "formAddress", site.id, address);
     const asked = validated(askSchema, fields);
     offeredService(call, asked.service);
     if (!asked.website) await write(call, asked);

@@ -3,8 +3,9 @@ import Joi from "joi";
 import { answersSchema, refusal } from "@/core/booking/answers";
 import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/asked";
 import type { Service } from "@/core/booking/booking";
+import { networksOf } from "../../account/network";
 import { sign } from "../../context";
-import { takePoint } from "../../limit";
+import { takeNetworkPoint } from "../../limit";
 import { fieldProblem, Problem, validated } from "../../problem";
 import { clockFor, serviceIn } from "../ask";
 import type { Client } from "../deeds/choosing";
@@ -23,7 +24,7 @@ import { bookingView, holdToken, idIn, visitorOf } from "./own";
 /** POST holds: keeps a time for ten minutes. */
 export async function postHold(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
   const { context, site } = call;
-  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const asked = validated(holdSchema, body);
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);
@@ -34,7 +35,7 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   const answered = await refusing(context, site, visitorOf(call), () =>
     once(context, site.id, key, ["hold", call.widget, asked], async (tx) => {
       const locked = await lockSite(context, tx, site);
-      const heldBy = sign(context.settings, "heldBy", `${site.id}:${address}`).slice(0, 32);
+      const heldBy = sign(context.settings, "heldBy", `${site.id}:${networksOf(address)[0]?.network}`).slice(0, 32);
       if (instead) await letGo(locked, instead);
       const booking = await hold(locked, call.widget, heldBy, {
         wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
@@ -75,7 +76,7 @@ function clientOf({ site }: PublicCall, locked: Locked, service: Service, asked:
 /** POST bookings: makes a hold a booking. */
 export async function postBooking(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
   const { context, site } = call;
-  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const asked = validated(bookingSchema, body);
   const id = idIn(context, "hold", asked.hold, "hold");
   const answered = await refusing(context, site, visitorOf(call), () =>
@@ -98,7 +99,7 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
 /** POST waits: puts a client on the list of a time that is full. */
 export async function postWait(call: PublicCall, body: unknown, key: string, address: string): Promise<Answered> {
   const { context, site } = call;
-  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const asked = validated(waitSchema, body);
   const service = offeredService(call, asked.service);
   const resource = checkedResource(service, asked.resource);

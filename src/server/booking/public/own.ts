@@ -5,7 +5,7 @@ import { momentOf, publicBill } from "@/core/booking/public";
 import { clientMayChangeUntil, waitingListStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
-import { takePoint } from "../../limit";
+import { takeNetworkPoint } from "../../limit";
 import { payPath } from "../../payment/link";
 import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
@@ -111,7 +111,7 @@ export async function postOwnBooking(
   language: string,
 ): Promise<Answered> {
   const { site } = await publicSite(context, siteKey);
-  await takePoint(context, "bookingAddress", `${site.id}:${address}`);
+  await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const id = idIn(context, "booking", token, "token");
   const asked = validated(deedSchema, body);
   const answered = await refusing(context, site, { kind: "visitor", language }, () =>

@@ -45,6 +45,8 @@ test("more than can be served soon are told to come again, and the queue goes on
     status: 503,
     code: "busy",
     headers: { "retry-after": "5" },
+    more: { number: mostWaiting + 2 },
+    message: expect.stringContaining(`you are number ${mostWaiting + 2}. Nothing is lost`),
   });
   first.end();
   await running;
