@@ -6,7 +6,7 @@ import { mails } from "@/data/mail/tables";
 import { withClock } from "../booking/api.test-kit";
 import type { Context } from "../context";
 import { answerVisitor } from "../edge/visitors";
-import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 
 let studio: TestStudio;
 let context: Context & { set(now: string): void };
@@ -30,6 +30,8 @@ async function call(path: string, body: object): Promise<{ status: number; told:
     body: JSON.stringify(body),
   });
   const answer = await answerVisitor(context, request, { siteKey: site, address: "10.4.0.1", path: `/${path}` });
+  // Whether there is anything to be told is found out behind the answer.
+  if (path.endsWith("/codes")) await work(context);
   return { status: answer.status, told: (await answer.json()) as Told };
 }
 const talk = async () =>

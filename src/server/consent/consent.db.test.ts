@@ -80,18 +80,15 @@ test("eight at once are one", async () => {
   expect(await counts()).toEqual([["eu", 0, 0, 1, 1]]);
 });
 
-test("texts that were never live prove nothing, and are not made up", async () => {
-  await send(
-    "/consents",
-    choice("cccccccccccccccccccc", {
-      version: "other",
-      region: "states",
-      rule: "states",
-      given: ["preferences", "statistics", "marketing"],
-      how: "accept",
-    }),
-  );
-  expect((await operate("desk.consent", { id: "cccccccccccccccccccc" })).texts).toBeNull();
+test("a choice that can’t have been made so proves nothing: by other texts, another rule, or words that say otherwise", async () => {
+  const everything = ["preferences", "statistics", "marketing"];
+  const bad = async (more: object) =>
+    (await send("/consents", choice("cccccccccccccccccccc", more))).body.fields?.[0]?.path;
+  expect(await bad({ version: "other" })).toBe("version");
+  expect(await bad({ how: "refuse", given: everything })).toBe("given");
+  expect(await bad({ how: "accept", given: ["marketing"] })).toBe("given");
+  expect(await bad({ region: "eu", rule: "states" })).toBe("rule");
+  await expect(operate("desk.consent", { id: "cccccccccccccccccccc" })).rejects.toMatchObject({ status: 404 });
   expect(await context.db.select().from(consentVersions).where(eq(consentVersions.version, "other"))).toEqual([]);
 });
 
@@ -108,7 +105,7 @@ test("what can’t be is refused at its field; a widget that is none asks nothin
 test("the Desk lists choices, finds one by its proof, and counts those without an answer", async () => {
   await send("/consents/shown", { widget, region: "eu", what: "shown" });
   await send("/consents/shown", { widget, region: "eu", what: "shown" });
-  expect((await operate("desk.consents", {})).rows).toHaveLength(3);
+  expect((await operate("desk.consents", {})).rows).toHaveLength(2);
   expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([
     { given: [], how: "refuse" },
   ]);

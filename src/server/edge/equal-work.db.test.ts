@@ -109,6 +109,8 @@ test.each(Object.entries(ways))("%s", async (_name, { is, ask }) => {
     const kept = JSON.stringify(await context.db.select().from(jobs));
     return { statements, shapes, letters: letters.length, kept: kept.includes(email) };
   };
+  // What is kept in memory from one call to the next is there for both.
+  await one(unknown);
   const [theirs, nobodys] = [await one(is), await one(unknown)];
   expect(theirs.statements.length).toBeGreaterThan(0);
   expect(nobodys.statements).toEqual(theirs.statements);

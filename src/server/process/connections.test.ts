@@ -6,6 +6,7 @@ import { connectionsOf } from "./connections";
 let server: Server;
 let asked: { path: string; response: ServerResponse }[];
 let heard: (() => void)[];
+let port: number;
 const agent = new Agent({ keepAlive: true });
 
 /** Resolves when so many have been asked for. */
@@ -25,13 +26,14 @@ beforeEach(async () => {
     for (const tell of heard.splice(0)) tell();
   });
   await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  ({ port } = server.address() as AddressInfo);
 });
 afterAll(() => agent.destroy());
 
 const ask = (path: string) =>
   new Promise<{ response: IncomingMessage; body: string }>((resolve, reject) => {
-    const { port } = server.address() as AddressInfo;
-    get({ host: "127.0.0.1", port, path, agent }, async (response) => {
+    const headers = path === "/stream" ? { accept: "text/event-stream" } : {};
+    get({ host: "127.0.0.1", port, path, agent, headers }, async (response) => {
       let body = "";
       for await (const part of response) body += part;
       resolve({ response, body });

@@ -9,8 +9,8 @@ export interface Connections {
   cut(): void;
 }
 
-const isStream = (response: ServerResponse) =>
-  String(response.getHeader("content-type") ?? "").startsWith("text/event-stream");
+/** Whether it asks for events, which go on for as long as it listens. */
+const isStream = ({ req }: ServerResponse) => String(req.headers.accept ?? "").includes("text/event-stream");
 
 export function connectionsOf(server: Server): Connections {
   const running = new Map<Socket, Set<ServerResponse>>();
