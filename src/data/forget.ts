@@ -98,11 +98,15 @@ async function forget(tx: Executor, { table, how }: Declared, siteId: string, ro
   await tx.update(table).set(set).where(at);
 }
 
-/**
- * Forgets whoever has a mail address on a site, in every table that says what of it may be somebody's. Answers how many rows, by what
- * they are counted as.
- */
-export async function forgetPerson(tx: Executor, siteId: string, email: string): Promise<Record<string, number>> {
+export interface Forgotten {
+  /** How many rows, by what they are counted as. */
+  readonly counts: Readonly<Record<string, number>>;
+  /** Keys of bytes that went with their rows: to be let go of where nothing else names them. */
+  readonly bytes: readonly string[];
+}
+
+/** Forgets whoever has a mail address on a site, in every table that says what of it may be somebody's. */
+export async function forgetPerson(tx: Executor, siteId: string, email: string): Promise<Forgotten> {
   const person = email.toLowerCase();
   const tables = personalTables();
   const theirs = new Map<MySqlTable, Map<string, Row>>();
@@ -127,11 +131,13 @@ export async function forgetPerson(tx: Executor, siteId: string, email: string):
     add(one, await rowsOf(tx, one, siteId, of.here, ids));
   }
   const counts: Record<string, number> = {};
+  const bytes: string[] = [];
   for (const one of tables) {
     const rows = [...(theirs.get(one.table)?.values() ?? [])];
     for (const row of rows) await forget(tx, one, siteId, row);
-    const { counted } = one.how;
+    const { counted, bytes: named } = one.how;
+    if (named && one.how.forgets === "row") bytes.push(...rows.map((row) => String(row[named])));
     if (counted) counts[counted] = (counts[counted] ?? 0) + rows.length;
   }
-  return counts;
+  return { counts, bytes };
 }

@@ -17,6 +17,8 @@ export interface Personal<T extends MySqlTable> {
   readonly named?: readonly Key<T>[];
   /** Rows that belong to those of another table: they are whose those are, and those are whose these are. */
   readonly of?: { readonly table: MySqlTable; readonly here: Key<T>; readonly there: string };
+  /** A column that names bytes: of a row that goes they go, too, where nothing else names them. */
+  readonly bytes?: Key<T>;
   /** The row goes; or what becomes of columns while it stays. */
   readonly forgets: "row" | { readonly [K in Key<T>]?: Blank<T, K> };
 }

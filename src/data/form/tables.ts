@@ -56,5 +56,4 @@ export const formFiles = mysqlTable(
   },
   (table) => [index("form_files_answer").on(table.siteId, table.answerId), index("form_files_hash").on(table.hash)],
 );
-// Bytes that no row names any more go by themselves.
-personal(formFiles, { of: { table: formAnswers, here: "answerId", there: "id" }, forgets: "row" });
+personal(formFiles, { of: { table: formAnswers, here: "answerId", there: "id" }, bytes: "hash", forgets: "row" });

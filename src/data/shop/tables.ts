@@ -415,8 +415,7 @@ export const shopBuyerFiles = mysqlTable(
     index("shop_buyer_files_hash").on(table.hash),
   ],
 );
-// Bytes that no row names any more go by themselves.
-personal(shopBuyerFiles, { of: { table: shopOrders, here: "orderId", there: "id" }, forgets: "row" });
+personal(shopBuyerFiles, { of: { table: shopOrders, here: "orderId", there: "id" }, bytes: "hash", forgets: "row" });
 
 /** Tables of products that came in: what they say, how they are read, what they would do, and how far that is. */
 export const shopImports = mysqlTable(

@@ -1,7 +1,6 @@
 // A person of a site: everything they did, and being forgotten.
 import { and, desc, eq } from "drizzle-orm";
 import { mailSchema } from "@/core/input/text";
-import { inTransaction } from "@/data/connection";
 import { mails } from "@/data/mail/tables";
 import { siteOperation } from "../operation";
 import { notFound } from "../problem";
@@ -32,16 +31,11 @@ export const personOperations = {
     },
   ),
   /** Forgets a person; answers how much of what was erased: signups, bookings, mails. */
-  "desk.erase": siteOperation(
-    "visitors.change",
-    { email: mailSchema.required() },
-    async (call, input: { email: string }) =>
-      inTransaction(call.context.db, async (tx) => {
-        const erased = await forget(tx, call.site.id, input.email);
-        if (!Object.values(erased).some((count) => count > 0)) throw notFound(`Nothing about ${input.email}`, "email");
-        // That somebody was erased, not who.
-        await noteOn(call, "personErased", tx);
-        return erased;
-      }),
+  "desk.erase": siteOperation("visitors.change", { email: mailSchema.required() }, (call, input: { email: string }) =>
+    forget(call.context, call.site.id, input.email, async (tx, erased) => {
+      if (!Object.values(erased).some((count) => count > 0)) throw notFound(`Nothing about ${input.email}`, "email");
+      // That somebody was erased, not who.
+      await noteOn(call, "personErased", tx);
+    }),
   ),
 };

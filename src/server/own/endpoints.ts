@@ -169,7 +169,7 @@ export const ownEndpoints: readonly Endpoint[] = [
     const words = accountWords(language);
     const email = await signedIn(context, context.db, site, call.header("cookie"));
     if (!email || fieldsOf(call).agreed !== "true") return onTo(ownRoot, []);
-    await inTransaction(context.db, (tx) => forget(tx, site.id, email));
+    await forget(context, site.id, email);
     const notice = { title: words.title, text: words.forgotten, then: { href: "/", words: words.toShop } };
     const answer = page(call, { status: 200, html: await noticePage(context, call.siteKey, notice) });
     answer.headers.append("set-cookie", setCookie(context, site.key, deviceCookie, "", 0));

@@ -61,8 +61,8 @@ function add(file: Blob | null, name = "logo.pdf", address = "10.0.0.1", cookie 
 }
 const buyer = { ...aBuyer, payment: "transfer" };
 const kept = () => studio.context.db.select().from(shopBuyerFiles);
-const order = async (cookie: string) => {
-  await sendForm(studio.context, "/shop/checkout", { ...buyer, look: "1" }, { cookie });
+const order = async (before: string) => {
+  const { cookie } = await sendForm(studio.context, "/shop/checkout", { ...buyer, look: "1" }, { cookie: before });
   const way = { way: "parcel" };
   await sendForm(studio.context, "/shop/checkout", { ...buyer, ...way }, { cookie });
   const [made] = await studio.context.db.select().from(shopOrders);

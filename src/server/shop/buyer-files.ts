@@ -1,12 +1,12 @@
 // Files that buyers send for what they buy: kept with their basket, then with the order; handed on as files and never shown.
-import { and, eq, inArray, isNull, sum } from "drizzle-orm";
+import { and, eq, inArray, isNull, or, sum } from "drizzle-orm";
 import type { Ask } from "@/core/catalog/product";
 import { largestAnswerFile } from "@/core/field/field";
 import { sentFile } from "@/core/media/documents";
 import type { OrderDocument } from "@/core/shop/ordered";
 import { shopWords } from "@/core/storefront/words";
 import type { Executor } from "@/data/connection";
-import { shopBuyerFiles } from "@/data/shop/tables";
+import { shopBuyerFiles, shopCarts } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import type { FormBody } from "../edge/endpoint";
@@ -92,6 +92,20 @@ export async function claimBuyerFiles(
     .where(
       and(eq(shopBuyerFiles.siteId, siteId), inArray(shopBuyerFiles.id, [...ids]), isNull(shopBuyerFiles.orderId)),
     );
+}
+
+/** Takes files of somebody away that still lie in their baskets; answers the keys of their bytes. */
+export async function forgetBasketFiles(tx: Executor, siteId: string, email: string): Promise<readonly string[]> {
+  const carts = await tx
+    .select({ document: shopCarts.document })
+    .from(shopCarts)
+    .where(and(eq(shopCarts.siteId, siteId), or(eq(shopCarts.email, email), eq(shopCarts.owner, email))));
+  const ids = carts.flatMap(({ document }) => document.lines.flatMap(({ files }) => Object.values(files ?? {})));
+  if (!ids.length) return [];
+  const lying = and(eq(shopBuyerFiles.siteId, siteId), inArray(shopBuyerFiles.id, ids), isNull(shopBuyerFiles.orderId));
+  const files = await tx.select({ hash: shopBuyerFiles.hash }).from(shopBuyerFiles).where(lying).for("update");
+  await tx.delete(shopBuyerFiles).where(lying);
+  return files.map(({ hash }) => hash);
 }
 
 /** A file that came with an order: its name and bytes. */

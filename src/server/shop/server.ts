@@ -7,6 +7,7 @@ import { dayIn } from "../day";
 import { offeredPayments } from "../payment/set-up";
 import type { WidgetServer } from "../widget/half";
 import { bulkOperations } from "./bulk";
+import { forgetBasketFiles } from "./buyer-files";
 import { buyerOperations } from "./buyers";
 import { orderOperations } from "./desk";
 import { orderEndsJob } from "./ending";
@@ -54,6 +55,7 @@ export const shopServer = {
     },
     orderEnds: { lane: "quick", payload: Joi.object({}), run: orderEndsJob },
   },
+  beforeForgotten: forgetBasketFiles,
   knows: ordersOf,
   results: async ({ context: { db }, site }, _widget, days) => {
     const rows = await db

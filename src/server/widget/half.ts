@@ -56,9 +56,9 @@ export interface WidgetServer<K extends WidgetKindName> {
   readonly jobs: JobKinds;
   /**
    * What has to be done before a person is forgotten, while it is still known who they are; absent for nothing. That they are forgotten
-   * is not its business: their tables say what of them is somebody's.
+   * is not its business: their tables say what of them is somebody's. Answers keys of bytes that nothing names any more.
    */
-  beforeForgotten?(tx: Executor, siteId: string, email: string): Promise<void>;
+  beforeForgotten?(tx: Executor, siteId: string, email: string): Promise<readonly string[]>;
   /** What a person of a site did through this kind, the newest first and at most `mostDone` of it; null where it knows nobody. */
   readonly knows: ((call: Known) => Promise<readonly Done[]>) | null;
   /** What has to begin when one was made or its settings were saved; absent where nothing has. */

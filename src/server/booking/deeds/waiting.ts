@@ -147,18 +147,19 @@ export const leaveList = async (locked: Locked, bookingId: string): Promise<Book
   end(locked, await bookingOf(locked, bookingId), "client", "cancelled", null);
 
 /** Whoever is forgotten waits for nothing any more; what is offered to them goes to the next. */
-export async function waitNoMore(tx: Executor, siteId: string, email: string): Promise<void> {
+export async function waitNoMore(tx: Executor, siteId: string, email: string): Promise<readonly string[]> {
   const theirs = and(
     eq(bookings.siteId, siteId),
     eq(bookings.email, email),
     inArray(bookings.state, [...waitingListStates]),
   );
   const [one] = await tx.select({ id: bookings.id }).from(bookings).where(theirs).limit(1);
-  if (!one) return;
+  if (!one) return [];
   await lockDiary(tx, siteId);
   const waiting = await tx.select().from(bookings).where(theirs).for("update");
   for (const { id, seats } of waiting) await freeTime(tx, siteId, id, seats);
   await tx.update(bookings).set({ state: "cancelled", endsByItselfAt: null }).where(theirs);
+  return [];
 }
 
 /** The job: offers what has become free. */
