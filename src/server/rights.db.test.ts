@@ -13,6 +13,7 @@ import { Problem } from "./problem";
 import { loadSite } from "./site/whole";
 import { validInput } from "./testing/hostile.test-kit";
 import { type Person, type TestStudio, testStudio } from "./testing/studio.test-kit";
+import { tally } from "./testing/tally.test-kit";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -31,8 +32,10 @@ const onSites = (Object.keys(operations) as OperationName[]).filter((name) => op
 test("there are operations on sites to be tried", () => expect(onSites.length).toBeGreaterThan(20));
 
 describe.each(onSites)("%s", (name) => {
-  const tried = (person: Person, input: object = {}) =>
-    statusOf(studio.as(person, name, { site: "wrenfield", ...input } as Takes<typeof name>));
+  const tried = (person: Person, input: object = {}) => {
+    tally("rights asked");
+    return statusOf(studio.as(person, name, { site: "wrenfield", ...input } as Takes<typeof name>));
+  };
 
   test("answers a member of another studio as if the site were not there", async () => {
     expect(await tried("stranger")).toBe(404);

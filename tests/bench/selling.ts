@@ -7,17 +7,20 @@ import type { Shop } from "@/core/shop/shop";
 import { inTransaction } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
 import { shopCarts, shopImports, shopOrders, shopVariants } from "@/data/shop/tables";
-import { findSite } from "@/data/site/queries";
+import { findSite, type SiteRow } from "@/data/site/queries";
 import { theContext } from "@/server/context";
+import { cookieName } from "@/server/edge/cookies";
 import { jobKinds } from "@/server/job/kinds";
 import { startRunner } from "@/server/job/queue";
 import { onSite } from "@/server/operation";
 import { installWays, paymentsInside } from "@/server/payment/inside";
+import { newBasket } from "@/server/shop/carts";
 import { addToCart, checkOut } from "@/server/shop/checkout";
 import { readTable } from "@/server/shop/imports";
 import { makeProduct } from "@/server/shop/products";
 import { rushFor } from "@/server/testing/buyers.test-kit";
 import { callAs, operator, publishNow, theOwner } from "../../scripts/lib/studio";
+import { watchHealth } from "./health";
 import { beside, median, pace, paced, took } from "./pace";
 
 const context = theContext();
@@ -94,6 +97,47 @@ const priceLive = await priceLiveMs();
 
 const rush = await rushFor(context, { variant: "bench-last", processes: 4, each: 125, payment: "card" });
 
+/** So many buyers send their checkout at one moment, as browsers do, to the running process: none is turned away. */
+const crowd = 300;
+
+/** Until the last of a crowd has its order, in s; and how soon /healthz answers meanwhile. */
+async function checkoutRush() {
+  const sent = await Promise.all(
+    Array.from({ length: crowd }, async (_, nth) => {
+      const basket = newBasket(context, site as SiteRow);
+      const buying = { basket, address: `10.2.${Math.floor(nth / 200)}.${nth % 200}`, guessed: "IE" };
+      await addToCart(context, "wrenfield", buying, { deed: "add", variant: "bench-many" });
+      return { cookie: `${cookieName(context, "wrenfield", "basket")}=${basket.token}`, from: buying.address };
+    }),
+  );
+  const watcher = watchHealth(context.settings.port);
+  const began = performance.now();
+  const answers = await Promise.all(sent.map(({ cookie, from }) => checkoutOver(cookie, from)));
+  const seconds = (performance.now() - began) / 1000;
+  const health = await watcher.end();
+  return { seconds, refused: answers.filter((to) => !to.includes("?o=")).length, ...health };
+}
+
+/** Sends a checkout; answers where it leads. */
+const checkoutOver = (cookie: string, from: string): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const { port, publicHost } = context.settings;
+    const host = `wrenfield.${publicHost}:${port}`;
+    const body = new URLSearchParams(buyer).toString();
+    const headers = {
+      ...{ host, cookie, origin: `http://${host}`, "sec-fetch-mode": "navigate", "x-forwarded-for": from },
+      ...{ "content-type": "application/x-www-form-urlencoded", "content-length": String(Buffer.byteLength(body)) },
+    };
+    const asked = request(
+      { host: "127.0.0.1", port, method: "POST", path: "/_w/v1/shop/checkout", headers, agent: false },
+      (answer) => {
+        answer.resume();
+        resolve(answer.headers.location ?? String(answer.statusCode));
+      },
+    );
+    asked.on("error", reject).end(body);
+  });
+
 /** So many a second, `width` at once. */
 async function perSecond(count: number, width: number, work: (nth: number) => Promise<unknown>): Promise<number> {
   let next = 0;
@@ -115,6 +159,8 @@ const buyer = {
   ...{ "address.name": "Nuala Byrne", "address.street": "3 Quay Street", "address.city": "Galway" },
   ...{ "address.postcode": "H91 AB12", "address.country": "IE" },
 };
+await context.db.delete(rateLimits);
+const rushOver = await checkoutRush();
 const [rounds, each] = [3, 40];
 for (let nth = 0; nth < rounds * each; nth++)
   await addToCart(context, site.key, buying(nth), { deed: "add", variant: "bench-many" });
@@ -177,6 +223,6 @@ await runner.stop();
 await operate("widgets.remove", { widget });
 await context.db.delete(shopOrders).where(eq(shopOrders.siteId, site.id));
 await context.db.delete(shopCarts).where(eq(shopCarts.siteId, site.id));
-console.log(JSON.stringify({ priceLive, rush, checkouts, ratio, csvS, csvMib: (peak - idle) / (1 << 20) }));
+console.log(JSON.stringify({ priceLive, rush, rushOver, checkouts, ratio, csvS, csvMib: (peak - idle) / (1 << 20) }));
 await context.close();
 process.exit(0);

@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { sampled } from "../../../tests/extent";
 import { bombs } from "../testing/bombs.test-kit";
+import { tally } from "../testing/tally.test-kit";
 import { apart } from "./apart";
 import type { Helpers, TaskName } from "./tasks";
 
@@ -63,6 +64,7 @@ test("there are twenty of each kind", () => {
 });
 
 test.each([...sampled(all, 7)])("%s: %s", async (task, _name, bomb) => {
+  tally("bombs");
   const given = await bomb.make();
   const memory = watched();
   const before = process.memoryUsage().rss;

@@ -10,6 +10,7 @@ import { forNode } from "../../../scripts/lib/bundles.mjs";
 import { extent } from "../../../tests/extent";
 import { anotherWaits, deadlocksSoFar } from "../testing/locks.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { tally } from "../testing/tally.test-kit";
 import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 
 let studio: TestStudio;
@@ -55,6 +56,7 @@ function racer(...args: string[]): Promise<string> {
 }
 
 async function race(service: string, start: string) {
+  tally("races", 50 * racers);
   const said = await Promise.all(Array.from({ length: racers }, () => racer("race", service, start, "50")));
   const counts: Record<string, number> = {};
   for (const one of said)
@@ -77,6 +79,7 @@ test("a crowd wants one of eight seats: eight have one", async () => {
 });
 
 test("a process that is killed between hold and confirmation loses nothing: the hold is confirmed by another", async () => {
+  tally("kills");
   const answer = JSON.parse(await racer("hold", "first-throw", "2026-03-16T11:30:00Z")) as { hold: string };
   const booked = await api.post("bookings", {
     hold: answer.hold,
@@ -88,6 +91,7 @@ test("a process that is killed between hold and confirmation loses nothing: the 
 });
 
 test("a process that is killed while it takes a time leaves nothing taken, and nobody waiting", async () => {
+  tally("kills");
   expect(await racer("inside", "first-throw", "2026-03-23T11:30:00Z")).toBe("taken");
   const next = await api.post("holds", { service: "first-throw", start: "2026-03-23T11:30:00Z" });
   expect(next.status).toBe(201);

@@ -8,6 +8,7 @@ import { type OperationName, operations } from "../operations";
 import { Problem } from "../problem";
 import { type HostileCall, hostileCalls, hostileInputs } from "../testing/hostile.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { tally } from "../testing/tally.test-kit";
 import { openApi } from "./endpoints";
 import { answerVisitor } from "./visitors";
 
@@ -73,6 +74,7 @@ const described = Object.entries(openApi.paths as Record<string, object>).flatMa
 );
 
 test.each(described)("every call of the public API: %s", async (name) => {
+  tally("hostile calls", calls.get(name)?.length);
   const wrong: string[] = [];
   for (const hostile of calls.get(name) ?? []) {
     const found = await call(hostile).then(
@@ -106,6 +108,7 @@ test("bodies that are no UTF-8, and such that end in the middle", async () => {
 const inputs = byName(sampled(hostileInputs(), 13), ({ name }) => name);
 
 test.each(Object.keys(operations) as OperationName[])("every operation: %s", async (name) => {
+  tally("hostile inputs", inputs.get(name)?.length);
   const wrong: string[] = [];
   for (const { what, input } of inputs.get(name) ?? []) {
     const incoming = { ...studio.incoming("owner"), context };

@@ -32,6 +32,7 @@ import { makeProduct } from "../shop/products";
 import { stepOrder } from "../shop/steps";
 import { begunFor, knownAt, payFor } from "../testing/pay.test-kit";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
+import { tally } from "../testing/tally.test-kit";
 import { getPage } from "../testing/visitor.test-kit";
 import { installWays } from "./inside";
 import { payPath } from "./link";
@@ -414,6 +415,7 @@ describe("a process that dies", () => {
   /** Another process takes this up, and is killed at that moment. */
   const killedAt = (moment: string, payment: string) =>
     new Promise<void>((resolve, reject) => {
+      tally("kills");
       const { databaseUrl, secret, port } = context.settings;
       const child = spawn(process.execPath, [file, moment, payment], {
         env: {

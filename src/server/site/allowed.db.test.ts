@@ -12,6 +12,7 @@ import { runSiteCommand } from "../../../scripts/lib/site-commands";
 import type { OperationName } from "../operations";
 import { Problem } from "../problem";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { tally } from "../testing/tally.test-kit";
 import { exportSite, importSite } from "./file";
 
 let studio: TestStudio;
@@ -128,6 +129,7 @@ const ways: Readonly<Record<string, (role: Role) => Promise<{ came: "done" | num
 
 describe.each(Object.keys(ways))("%s", (way) => {
   test.each(["owner", "designer", "editor"] as const)("brought by the %s", async (role) => {
+    tally("ways in");
     const { came, site } = (await ways[way]?.(role)) ?? { came: 0, site: "" };
     // Done with the code asleep, or refused; only an owner has it live.
     if (role === "owner" && came === "done") expect(await codeOn(site)).toBe(true);
