@@ -30,7 +30,8 @@ export const installedBrowser = (wanted?: string): string | null =>
 
 const quiet = [
   "--headless",
-  "--no-sandbox",
+  // Chromium refuses its own sandbox to root.
+  ...(process.getuid?.() === 0 ? ["--no-sandbox"] : []),
   "--disable-gpu",
   "--disable-quic",
   "--no-first-run",

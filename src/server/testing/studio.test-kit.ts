@@ -174,7 +174,7 @@ export async function work(context: Context): Promise<void> {
   const { sql } = await import("drizzle-orm");
   for (;;) {
     // Clock: jobs are due by real time, whatever a test has made of `Date.now`.
-    const due = Number(new Date());
+    const due = Math.ceil(performance.timeOrigin + performance.now());
     const [rows] = (await context.db.execute(
       sql`select count(*) as open from jobs where state = 'running' or (state = 'queued' and available_at <= ${due})`,
     )) as unknown as [{ open: number }[]];

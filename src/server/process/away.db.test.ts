@@ -1,0 +1,65 @@
+// The database goes away and comes back: released pages that are in memory go on, with word that they may be old; others say when to
+// come again.
+import { createServer, get, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import { connect, type Database } from "@/data/connection";
+import type { Context } from "../context";
+import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { sendProblem } from "./refuse";
+import { createSiteServer } from "./site-server";
+
+let studio: TestStudio;
+let server: Server;
+let gone = false;
+const nowhere = connect("mysql://nobody@127.0.0.1:1/none", 1);
+
+/** The database as long as it is there. */
+const whileThere = (db: Database): Database =>
+  new Proxy(db, { get: (there, key) => Reflect.get(gone ? nowhere.db : there, key) });
+
+beforeAll(async () => {
+  studio = await testStudio("released");
+  const { db, vital } = studio.context;
+  const context: Context = { ...studio.context, db: whileThere(db), vital: whileThere(vital) };
+  const serve = createSiteServer(context);
+  server = createServer((request, response) => {
+    serve(request, response, "wrenfield").catch((error: unknown) => sendProblem(context.settings, response, error));
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+});
+afterAll(async () => {
+  server.close();
+  await nowhere.pool.end();
+  await studio.close();
+});
+
+/** Asks for a page, as if what is known of the live release were of a while ago. */
+function ask(path: string): Promise<{ status: number; headers: Record<string, unknown>; body: string }> {
+  for (const changed of studio.context.listeners.live) changed("wrenfield");
+  const { port } = server.address() as AddressInfo;
+  return new Promise((resolve, reject) => {
+    get({ host: "127.0.0.1", port, path, agent: false }, async (response) => {
+      let body = "";
+      for await (const part of response) body += part;
+      resolve({ status: response.statusCode ?? 0, headers: response.headers, body });
+    }).on("error", reject);
+  });
+}
+
+test("what is in memory is answered as before, and says so; what is not, says when to come again; back, all is as it was", async () => {
+  const before = await ask("/");
+  expect([before.status, before.headers["cache-status"]]).toEqual([200, undefined]);
+  gone = true;
+  const stale = await ask("/");
+  expect([stale.status, stale.headers["cache-status"]]).toEqual([200, "webitor; hit; detail=database-away"]);
+  // All of it but the hole for the count of one's basket.
+  expect(stale.body === before.body.replace(/<!--shop [^>]*-->/g, "")).toBe(true);
+  expect(stale.headers["content-security-policy"]).toBe(before.headers["content-security-policy"]);
+  const other = await ask("/classes");
+  expect([other.status, other.headers["retry-after"]]).toEqual([503, "2"]);
+  expect(JSON.parse(other.body)).toMatchObject({ code: "databaseAway", fields: [{ path: "request" }] });
+  gone = false;
+  const after = await ask("/");
+  expect([after.status, after.headers["cache-status"], after.body === before.body]).toEqual([200, undefined, true]);
+  expect((await ask("/classes")).status).toBe(200);
+});
