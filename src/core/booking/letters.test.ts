@@ -20,6 +20,7 @@ const facts: LetterFacts = {
   money: {},
   manageUrl: "http://wrenfield.localhost/_w/v1/booking/calendar/bookings/t/page",
   changeUntil: Date.parse("2026-03-28T10:30Z"),
+  now: Date.parse("2026-03-05T18:40Z"),
   words: "",
 };
 

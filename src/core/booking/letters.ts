@@ -213,6 +213,8 @@ export interface LetterFacts {
   readonly manageUrl: string;
   /** Until when the client may change it. */
   readonly changeUntil: number;
+  /** When it is written. */
+  readonly now: number;
   /** What somebody of the business adds in their own words; "" for nothing. */
   readonly words: string;
   /** The business's own words for this letter; null for the usual ones. */
@@ -237,6 +239,7 @@ function writtenFacts(kind: LetterKind, facts: LetterFacts) {
         clock: ZoneClock.of(zone),
         language: facts.language,
         setUp: { places: [], services: [], resources: [], prices: [] },
+        now: facts.now,
       },
       instant,
     );

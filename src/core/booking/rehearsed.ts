@@ -232,7 +232,7 @@ export class RehearsedBooking {
 
   private notFree(service: Service, asked: HoldAsked, start: Instant, availability: Availability): Refusal {
     const { clock } = availability;
-    const wording = { clock, setUp: this.site.setUp, language: this.site.language };
+    const wording = { clock, setUp: this.site.setUp, language: this.site.language, now: this.site.now() };
     const reasons = visitorReasons(availability.explain(start).reasons, wording);
     const day = clock.dayOf(start);
     const near = this.availability(service, asked, day - 2, day + 10);

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { calendarReasons } from "@/core/calendar/words";
 import type { Reason } from "@/core/visitor/decision";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
-import { bookingReasons, studioWords, visitorReasons } from "./words";
+import { bookingReasons, momentWords, studioWords, visitorReasons } from "./words";
 import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
@@ -54,15 +54,17 @@ const off: Reason = {
   to: at("2026-03-12T00:00"),
 };
 
+const now = at("2026-03-05T18:40");
+
 test("the studio reads names and values", () => {
-  const wording = { clock, setUp, language: "en-GB" };
+  const wording = { clock, setUp, language: "en-GB", now };
   expect(studioWords(taken, wording)).toBe("Maren has First throw Wed 11 Mar, 11:30 to 13:30.");
   expect(studioWords(off, wording)).toBe("Tobi is off Wed 11 Mar, 00:00 to Thu 12 Mar, 00:00 (hospital).");
 });
 
 test("a visitor learns nothing of people, of other clients, or of who is away", () => {
   for (const language of ["en", "de", "fr"]) {
-    const said = visitorReasons([taken, off], { clock, setUp, language });
+    const said = visitorReasons([taken, off], { clock, setUp, language, now });
     expect(said).toHaveLength(1);
     expect(said[0]?.code).toBe("notFree");
     expect(JSON.stringify(said)).not.toMatch(/Maren|Tobi|hospital|throw/i);
@@ -70,7 +72,7 @@ test("a visitor learns nothing of people, of other clients, or of who is away", 
 });
 
 test("nothing stands against what is offered, and a set without anyone free is simply not free", () => {
-  const wording = { clock, setUp, language: "en" };
+  const wording = { clock, setUp, language: "en", now };
   expect(visitorReasons([], wording)).toEqual([]);
   const none: Reason = { code: "booking.noneOfSet", set: "wheel", resources: [] };
   expect(visitorReasons([none], wording).map(({ code }) => code)).toEqual(["notFree"]);
@@ -89,8 +91,17 @@ test("of several first moments a visitor gets the earliest", () => {
     clock,
     setUp,
     language: "en-GB",
+    now,
   });
   expect(said).toEqual([
     { code: "tooSoon", message: "Too soon: the first time that can still be booked is Wed 11 Mar, 10:00." },
   ]);
+});
+
+test("what is more than a year away is told with its year", () => {
+  const said = (wall: string) => momentWords({ clock, setUp, language: "en-GB", now }, at(wall));
+  expect(said("2026-03-11T11:30")).toBe("Wed 11 Mar, 11:30");
+  expect(said("2027-03-04T11:30")).toBe("Thu 4 Mar, 11:30");
+  expect(said("2027-03-10T11:30")).toBe("Wed, 10 Mar 2027, 11:30");
+  expect(said("2025-03-04T11:30")).toBe("Tue, 4 Mar 2025, 11:30");
 });

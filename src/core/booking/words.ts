@@ -12,6 +12,8 @@ export interface Wording {
   readonly setUp: BookingSetUp;
   /** BCP 47 tag. */
   readonly language: string;
+  /** When it is read: what is more than a year away is told with its year. */
+  readonly now: Instant;
 }
 
 /** Formatters are slow to make and few are needed; strangers choose zone and language, so only some are kept. */
@@ -30,13 +32,18 @@ function format(zone: string, language: string, options: Intl.DateTimeFormatOpti
 const dayOptions = { weekday: "short", day: "numeric", month: "short" } as const;
 const timeOptions = { hour: "2-digit", minute: "2-digit", hourCycle: "h23" } as const;
 
-/** "Wed 11 Mar, 09:30" on the place's clock. */
-export const momentWords = ({ clock, language }: Wording, instant: Instant): string =>
-  zonedWords(clock.zone, language, instant);
+/** Beyond this a day and a month are not enough. */
+const yearMs = 365 * 86_400_000;
+
+/** "Wed 11 Mar, 09:30" on the place's clock; with its year where that is more than a year away. */
+export const momentWords = ({ clock, language, now }: Wording, instant: Instant): string =>
+  zonedWords(clock.zone, language, instant, now);
 
 /** The same, on the clock of a zone. */
-export const zonedWords = (zone: string, language: string, instant: Instant): string =>
-  format(zone, language, { ...dayOptions, ...timeOptions }, instant);
+export function zonedWords(zone: string, language: string, instant: Instant, now: Instant): string {
+  const far = Math.abs(instant - now) > yearMs;
+  return format(zone, language, { ...dayOptions, ...(far ? { year: "numeric" } : {}), ...timeOptions }, instant);
+}
 
 /** "09:30" on the place's clock. */
 export const timeWords = ({ clock, language }: Wording, instant: Instant): string =>

@@ -252,7 +252,7 @@ export const bookingOperations = {
         to: day,
       });
       const { offered, reasons } = availability.explain(at);
-      const sentences = reasonsFor(reasons, { clock, setUp }, { kind: "studio" });
+      const sentences = reasonsFor(reasons, { clock, setUp, now: context.now().getTime() }, { kind: "studio" });
       return {
         offered,
         reasons: reasons.map((reason, index) => ({

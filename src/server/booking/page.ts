@@ -89,7 +89,10 @@ async function ownPage(
   const words = pageWords(booking.language);
   const clock = clockOfBooking(setUp, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
-  const when = momentWords({ clock, setUp, language: booking.language }, booking.startsAt.getTime());
+  const when = momentWords(
+    { clock, setUp, language: booking.language, now: context.now().getTime() },
+    booking.startsAt.getTime(),
+  );
   const where = [place?.name, place?.address].filter(Boolean).join(", ");
   const what = `${booking.serviceName}, ${when}. ${where}.`;
   const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
@@ -105,7 +108,10 @@ async function ownPage(
       text: [
         what,
         words.offered(
-          momentWords({ clock, setUp, language: booking.language }, booking.endsByItselfAt?.getTime() ?? 0),
+          momentWords(
+            { clock, setUp, language: booking.language, now: context.now().getTime() },
+            booking.endsByItselfAt?.getTime() ?? 0,
+          ),
         ),
         ...priced(booking, money),
       ].join(" "),
@@ -209,7 +215,7 @@ async function freePage(
     now: context.now(),
     without: booking.id,
   });
-  const wording = { clock, setUp, language: booking.language };
+  const wording = { clock, setUp, language: booking.language, now: context.now().getTime() };
   const choices = Array.from({ length: shownDays }, (_, nth) => first + nth).flatMap((day) => {
     const options = availability.timesOn(day).flatMap(({ dates }) => {
       const start = dates[0]?.start;

@@ -57,7 +57,7 @@ export async function refusing<T>(
     if (!(error instanceof Refused)) throw error;
     const { asked, start, reasons } = error;
     const clock = clockFor(asked.setUp, serviceIn(asked.setUp, asked.wish.service));
-    const said = reasonsFor(reasons, { clock, setUp: asked.setUp }, audience);
+    const said = reasonsFor(reasons, { clock, setUp: asked.setUp, now: context.now().getTime() }, audience);
     const { judgedAt: _judgedAt, ...now } = asked;
     const nearest = await nearestFree(context.db, { ...now, siteId: site.id }, start);
     throw new Problem(

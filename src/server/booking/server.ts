@@ -67,7 +67,7 @@ export const bookingServer = {
       at: row.createdAt,
       title: row.serviceName,
       words: [
-        zonedWords(row.zone, language, row.startsAt.getTime()),
+        zonedWords(row.zone, language, row.startsAt.getTime(), context.now().getTime()),
         row.state === "confirmed" ? "" : (titles[row.state] ?? ""),
       ]
         .filter(Boolean)

@@ -45,7 +45,12 @@ export async function strandedSentences(
     const row = byId.get(booking);
     if (!row || !reason) return "";
     // What is gone has its name in the set-up before.
-    const wording = { clock: clockOfBooking(after, row), setUp: before ?? after, language: "en-GB" };
+    const wording = {
+      clock: clockOfBooking(after, row),
+      setUp: before ?? after,
+      language: "en-GB",
+      now: now.getTime(),
+    };
     const who = row.name || row.serviceName;
     return `${who}, ${row.serviceName}, ${momentWords(wording, row.startsAt.getTime())}: ${studioWords(reason, wording)}`;
   });

@@ -185,6 +185,7 @@ export async function tell(
       kind === "offered" && booking.endsByItselfAt
         ? booking.endsByItselfAt.getTime()
         : clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours),
+    now: context.now().getTime(),
     words,
     // Own words are of the site's language; who writes another gets ours in theirs.
     own: isOneLanguage(booking.language, site.settings.language) ? (place?.letters?.[kind] ?? null) : null,
@@ -213,7 +214,7 @@ export async function tell(
   }
   if (!place?.notify || byItself.includes(kind)) return written;
   const when = momentWords(
-    { clock: ZoneClock.of(zone), setUp, language: site.settings.language },
+    { clock: ZoneClock.of(zone), setUp, language: site.settings.language, now: context.now().getTime() },
     booking.startsAt.getTime(),
   );
   const lines = [

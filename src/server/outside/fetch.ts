@@ -312,7 +312,8 @@ async function* textOf(response: IncomingMessage, mostBytes: number): AsyncGener
 
 /** Why something outside could not be had. */
 function reasonOf(error: unknown, about: string, signal: AbortSignal, at: { host: string; seconds: number }): Reason {
-  if (error instanceof NotCalled) return { code: `${about}.${error.why}`, host: at.host };
+  if (error instanceof NotCalled)
+    return { code: error.why === "busy" ? `${about}.busy` : `${about}.resting`, host: at.host };
   const stopped = ownRefusalIn(error);
   if (stopped instanceof Stopped) {
     const { code, ...values } = stopped.reason;

@@ -30,7 +30,8 @@ function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
   const { language, currency } = site.settings;
   const service = part.services.find((one) => one.place === place.id) ?? part.services[0];
   const clock = ZoneClock.of(place.zone);
-  const start = clock.instantAt(clock.dayOf(Date.now() + site.clockAheadMs) + 7, 10.5 * 60);
+  const now = Date.now() + site.clockAheadMs;
+  const start = clock.instantAt(clock.dayOf(now) + 7, 10.5 * 60);
   const serves = (service?.needs ?? []).flatMap(({ oneOf: [first] }) => {
     const found = part.resources.find(({ id }) => id === first);
     return found ? [found.name] : [];
@@ -50,6 +51,7 @@ function useSample(place: Place, part: BookingSetUp): Omit<LetterFacts, "own"> {
     money: {},
     manageUrl: `${site.address}/_w/v1/booking/calendar/bookings/${sampleToken}/page`,
     changeUntil: start - 24 * hourMs,
+    now,
     words: "",
   };
 }

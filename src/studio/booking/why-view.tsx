@@ -139,7 +139,7 @@ function Line({
   const pointed = Math.min(Math.max(at, line.from), line.to - stepMs);
   const share = (instant: Instant) => `${((instant - line.from) / (line.to - line.from)) * 100}%`;
   const { offered, reasons } = line.explain(pointed);
-  const wording = { clock, setUp: part, language: "en-GB" };
+  const wording = { clock, setUp: part, language: "en-GB", now };
   const time = clock.wallOf(pointed).slice(11);
   const point = (event: PointerEvent) => {
     const box = area.current?.getBoundingClientRect();
@@ -417,7 +417,9 @@ function Next({
         <Text key={name}>
           {name === null ? own.next : own.nextWith(name)}{" "}
           <b>
-            {start === null ? own.noneWithin(reach) : momentWords({ clock, setUp: part, language: "en-GB" }, start)}
+            {start === null
+              ? own.noneWithin(reach)
+              : momentWords({ clock, setUp: part, language: "en-GB", now }, start)}
           </b>
         </Text>
       ))}

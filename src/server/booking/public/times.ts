@@ -114,7 +114,11 @@ export async function why(call: PublicCall, query: unknown) {
   return {
     offered,
     start: momentOf(clock, start, asked.zone),
-    reasons: reasonsFor(reasons, { clock, setUp }, { kind: "visitor", language: call.language }),
+    reasons: reasonsFor(
+      reasons,
+      { clock, setUp, now: context.now().getTime() },
+      { kind: "visitor", language: call.language },
+    ),
     nearest: offered
       ? []
       : (await nearestFree(context.db, question, start)).map((instant) => momentOf(clock, instant, asked.zone)),
