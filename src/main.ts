@@ -5,11 +5,9 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { sql } from "drizzle-orm";
 import next from "next";
 import { isMigrated } from "./data/connection";
-import { standInOrigins, theContext } from "./server/context";
+import { theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
-import { mayOpenAccount } from "./server/payment/stand-in-key";
-import { payStore } from "./server/payment/stand-in-store";
 import { Problem } from "./server/problem";
 import { connectionsOf } from "./server/process/connections";
 import { bareHeaders, drawingHeaders, dropFrameworks, isDrawing, studioHeaders } from "./server/process/headers";
@@ -29,6 +27,7 @@ import { endSlowBody } from "./server/process/slow";
 import { createStaticServer } from "./server/process/static";
 import { createRehearsalServer } from "./server/rehearse/server";
 import { beginSweeping } from "./server/site/retention";
+import { standInTools } from "./server/stand-ins";
 import { beginAskingClips } from "./server/video/standing";
 import { serveStandIn } from "./standins/hosts";
 
@@ -110,11 +109,7 @@ async function main() {
   const serveSite = createSiteServer(context);
   const serveRehearsal = createRehearsalServer(context);
   const serveStatic = dev ? async () => false : createStaticServer(".next/static", "/_next/static/");
-  const standIns = {
-    originOf: standInOrigins(settings),
-    pay: payStore(context, context.jobQueued),
-    mayOpenAccount: (key: string) => mayOpenAccount(context, key),
-  };
+  const standIns = standInTools(context);
 
   async function handle(request: IncomingMessage, response: ServerResponse) {
     const refused = refusalOf(request);

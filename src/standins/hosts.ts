@@ -16,6 +16,8 @@ export interface StandInTools {
   readonly pay: PayStore;
   /** Whether a key of the installation lets its bearer open one more account at the payment service. */
   readonly mayOpenAccount: MayOpen;
+  /** With which the model is asked: nobody but this installation's studios is told it. */
+  readonly scribeKey: string;
 }
 
 type Serve = (request: IncomingMessage, response: ServerResponse, tools: StandInTools) => Promise<void>;
@@ -33,7 +35,7 @@ const all: Readonly<Record<StandInLabel, Serve>> = {
   neighbours: (request, response) => serveElsewhere(request, response),
   quayside: (request, response) => serveQuayside(request, response),
   maze: (request, response) => serveMaze(request, response),
-  scribe: (request, response) => serveScribe(request, response),
+  scribe: (request, response, { scribeKey }) => serveScribe(request, response, scribeKey),
   pay: (request, response, { pay, mayOpenAccount }) => servePay(pay, request, response, mayOpenAccount),
 };
 

@@ -4,10 +4,10 @@ import { eq } from "drizzle-orm";
 import type { Chat } from "@/core/chat/chat";
 import { chatLines, chatModelDays, chatModelKeys } from "@/data/chat/tables";
 import { findSite } from "@/data/site/queries";
-import { scribeKey } from "@/standins/scribe/host";
 import { orderedByQuestion } from "../../../tests/chat/orders";
 import type { Context } from "../context";
 import { answerVisitor } from "../edge/visitors";
+import { scribeKey } from "../stand-ins";
 import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 
@@ -61,11 +61,11 @@ test("without a key it is not asked; the key is kept sealed, and told to nobody"
   expect(standIns.asked.filter((one) => one.startsWith("scribe"))).toEqual([]);
   await operate("chat.modelKey", { key: "not the right one" });
   expect((await trying(question, "/answers")).codes).toContain("chatModel.status");
-  await operate("chat.modelKey", { key: scribeKey });
+  await operate("chat.modelKey", { key: scribeKey(context) });
   expect(await operate("chat.model", {})).toEqual({ hasKey: true });
   const [row] = await context.db.select().from(chatModelKeys).where(eq(chatModelKeys.siteId, siteId));
-  expect(row?.sealed).not.toContain(scribeKey);
-  expect(JSON.stringify(await operate("widgets.read", { widget: chatId }))).not.toContain(scribeKey);
+  expect(row?.sealed).not.toContain(scribeKey(context));
+  expect(JSON.stringify(await operate("widgets.read", { widget: chatId }))).not.toContain(scribeKey(context));
   await expect(operate("chat.modelKey", { key: "x" }, "editor")).rejects.toMatchObject({ status: 403 });
 });
 

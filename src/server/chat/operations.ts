@@ -18,6 +18,7 @@ import { dayIn } from "../day";
 import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound, validated } from "../problem";
+import { modelToTry } from "../stand-ins";
 import { originSchema, triedAway } from "../widget/elsewhere";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
@@ -98,6 +99,7 @@ export const chatOperations = {
   /** Whether the site has a key for an outside model; what it is is told to nobody. */
   "chat.model": siteOperation("widgets.change", {}, async (call: SiteCall) => ({
     hasKey: await hasModelKey(call.context, call.site.id),
+    trying: modelToTry(call.context),
   })),
   /** Keeps the key of an outside model; "" lets go of it. */
   "chat.modelKey": siteOperation(
@@ -105,7 +107,7 @@ export const chatOperations = {
     { key: Joi.string().trim().allow("").max(400).required() },
     async (call: SiteCall, input: { key: string }) => {
       await keepModelKey(call.context, call.site.id, input.key);
-      return { hasKey: input.key !== "" };
+      return { hasKey: input.key !== "", trying: modelToTry(call.context) };
     },
   ),
   /** How another site or a file stands: what was read of it, what was left out and why; null before it was begun. */

@@ -2,10 +2,10 @@
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { serveStandIn } from "@/standins/hosts";
-import { type Context, standInOrigins } from "../context";
+import type { Context } from "../context";
 import { operations } from "../operations";
-import { payStore } from "../payment/stand-in-store";
 import { readHost } from "../process/hosts";
+import { standInTools } from "../stand-ins";
 import type { TestStudio } from "./studio.test-kit";
 
 export interface StandIns {
@@ -34,11 +34,7 @@ export async function startStandIns(context: Context): Promise<StandIns> {
     if (host?.kind !== "standIn") return void response.writeHead(404).end();
     asked.push(`${host.label} ${request.url?.split("?", 1)[0]}`);
     if (standIns.instead?.(request, response)) return;
-    void serveStandIn(host.label, request, response, {
-      originOf: standInOrigins(standIns.context.settings),
-      pay: payStore(context),
-      mayOpenAccount: async () => "yes",
-    });
+    void serveStandIn(host.label, request, response, standInTools(standIns.context));
   });
   await new Promise<void>((resolve) => http.listen(0, "127.0.0.1", resolve));
   const { port } = http.address() as AddressInfo;

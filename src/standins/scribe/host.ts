@@ -7,9 +7,6 @@ interface Asked {
   readonly passages: readonly { readonly title: string; readonly text: string }[];
 }
 
-/** The key that every shop of stand-ins hands out. */
-export const scribeKey = "scribe-key-for-trying";
-
 const mostBody = 64_000;
 
 async function bodyOf(request: IncomingMessage): Promise<string> {
@@ -68,10 +65,10 @@ function write(response: ServerResponse, text: string, tokensIn: number): void {
   next();
 }
 
-/** Answers a request on the host of the model. */
-export async function serveScribe(request: IncomingMessage, response: ServerResponse): Promise<void> {
+/** Answers a request on the host of the model, where it comes with the installation's key. */
+export async function serveScribe(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
   if (request.method !== "POST") return send(response, says(405, "Only POST."), request.method === "HEAD");
-  if (request.headers.authorization !== `Bearer ${scribeKey}`)
+  if (request.headers.authorization !== `Bearer ${key}`)
     return send(response, says(401, "This key is not known."), false);
   let asked: Asked;
   try {

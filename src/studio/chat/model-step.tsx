@@ -39,7 +39,7 @@ export function ModelStep({ settings: { model }, faults, change }: StepProps<"ch
             <Row label={own.address} hint={own.addressHint} error={faults["model.address"]}>
               {(ids) => <TextInput {...ids} value={model.address} onChange={(address) => put({ address })} />}
             </Row>
-            <KeyRow />
+            <KeyRow onAddress={(address) => put({ address })} />
             <Row label={own.mostCalls} error={faults["model.mostCalls"]}>
               {(ids) => (
                 <NumberInput {...ids} min={1} value={model.mostCalls} onChange={(mostCalls) => put({ mostCalls })} />
@@ -69,7 +69,7 @@ export function ModelStep({ settings: { model }, faults, change }: StepProps<"ch
 }
 
 /** The key is no part of the settings: it is kept by itself, and never comes back. */
-function KeyRow() {
+function KeyRow({ onAddress }: { onAddress(address: string): void }) {
   const { key: site } = useSite();
   const client = useQueryClient();
   const queryKey = ["chat-model", site];
@@ -99,6 +99,17 @@ function KeyRow() {
         </Text>
       ) : data ? (
         <State tone="amber">{own.keyNone}</State>
+      ) : null}
+      {data?.trying && !data.hasKey ? (
+        <QuietButton
+          disabled={busy}
+          onClick={() => {
+            onAddress(data.trying?.address ?? "");
+            void keep(data.trying?.key ?? "");
+          }}
+        >
+          {own.useStandIn}
+        </QuietButton>
       ) : null}
       <RefusalNote refusal={refusal} />
     </>

@@ -226,6 +226,7 @@ export const words = {
     keyHint: "Kept sealed. It is shown to nobody again.",
     keyKept: "A key is kept.",
     keyNone: "Without a key it is not asked.",
+    useStandIn: "Try it with the stand-in that ships with Webitor",
     keepKey: "Keep the key",
     dropKey: "Forget the key",
     mostCalls: "Asked a day at most",
