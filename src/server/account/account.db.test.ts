@@ -223,9 +223,11 @@ describe("passwords", () => {
     expect(JSON.stringify(await context.db.select().from(accountLinks))).not.toContain(token);
     await context.db.update(users).set({ passwordHash: await hashPassword(password) });
     // Five letters an hour, however often it is asked.
-    const before = (await context.db.select().from(mails)).length;
+    const before = (await lettersTo(address)).length;
     for (let nth = 0; nth < 8; nth++) await ask(address);
-    expect((await context.db.select().from(mails)).length - before).toBeLessThanOrEqual(5);
+    const letters = (await lettersTo(address)).length - before;
+    expect(letters).toBeGreaterThan(0);
+    expect(letters).toBeLessThanOrEqual(5);
   });
 });
 

@@ -61,8 +61,10 @@ test("without a key it is not asked; the key is kept sealed, and told to nobody"
   expect(standIns.asked.filter((one) => one.startsWith("scribe"))).toEqual([]);
   await operate("chat.modelKey", { key: "not the right one" });
   expect((await trying(question, "/answers")).codes).toContain("chatModel.status");
+  const told = await operate("chat.model", {});
+  expect(told).toMatchObject({ hasKey: true });
+  expect(JSON.stringify(told)).not.toContain("not the right one");
   await operate("chat.modelKey", { key: scribeKey(context) });
-  expect(await operate("chat.model", {})).toEqual({ hasKey: true });
   const [row] = await context.db.select().from(chatModelKeys).where(eq(chatModelKeys.siteId, siteId));
   expect(row?.sealed).not.toContain(scribeKey(context));
   expect(JSON.stringify(await operate("widgets.read", { widget: chatId }))).not.toContain(scribeKey(context));

@@ -12,7 +12,7 @@ import { installWays } from "../payment/inside";
 import { aBuyer, openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";
-import { readCart, reckoned } from "./carts";
+import { basketNamed, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { fetchTimes } from "./fetching";
 import { liveShop } from "./live";
@@ -107,7 +107,8 @@ const basket = async (address = "10.0.0.1") =>
 async function offered(cookie: string) {
   const live = await liveShop(studio.context, row);
   if (!live) throw new Error("The shop is not live.");
-  const { cart } = await readCart(studio.context, studio.context.db, row.id, cookie.split("=", 2)[1] ?? "");
+  const at = await basketNamed(studio.context, studio.context.db, row, cookie);
+  const { cart } = await readCart(studio.context, studio.context.db, row.id, at?.id ?? "");
   const known = await catalogOf(studio.context, row, { now: true });
   const { shown } = await reckoned(studio.context, row, live, known, cart, "IE");
   return { times: await fetchTimes(studio.context, studio.context.db, row, shown), faults: cart.faults };
@@ -120,8 +121,7 @@ const kept = () =>
     .where(and(eq(bookings.siteId, row.id), eq(bookings.serviceId, "fetch")));
 
 test("free times are offered where the way has them, and none is guessed", async () => {
-  const cookie = await basket();
-  await send("/shop/checkout", { ...buyer, look: "1" }, cookie);
+  const { cookie } = await send("/shop/checkout", { ...buyer, look: "1" }, await basket());
   const { times } = await offered(cookie);
   expect(times?.length).toBeGreaterThan(20);
   expect(times?.every((at) => /T(0[89]|1[0-7]):[03]0$/.test(at))).toBe(true);
@@ -135,8 +135,7 @@ test("free times are offered where the way has them, and none is guessed", async
 });
 
 test("the time is kept with the order, told in its letters, and offered to nobody else; cancelled, it is free again", async () => {
-  const cookie = await basket();
-  await send("/shop/checkout", { ...buyer, look: "1" }, cookie);
+  const { cookie } = await send("/shop/checkout", { ...buyer, look: "1" }, await basket());
   const fetchAt = (await offered(cookie)).times?.[3] ?? "";
   expect((await send("/shop/checkout", { ...buyer, fetchAt }, cookie)).location).toMatch(/^\/order-placed\?/);
   const [order] = await made();
@@ -145,8 +144,8 @@ test("the time is kept with the order, told in its letters, and offered to nobod
   const letters = await studio.context.db.select({ text: mails.text }).from(mails);
   expect(letters).toHaveLength(2);
   for (const { text } of letters) expect(text).toMatch(/Fetch it: .*\d+:\d\d/);
-  const other = await basket("10.0.0.2");
-  await send("/shop/checkout", { ...buyer, look: "1" }, other, "10.0.0.2");
+  const theirs = await basket("10.0.0.2");
+  const { cookie: other } = await send("/shop/checkout", { ...buyer, look: "1" }, theirs, "10.0.0.2");
   expect((await offered(other)).times).not.toContain(fetchAt);
 
   await studio.as("designer", "desk.orderDeed", { site, order: order?.id ?? "", revision: 0, deed: "cancel" } as never);
@@ -158,8 +157,8 @@ test("the time is kept with the order, told in its letters, and offered to nobod
 test("of many who want the same time at once one gets it; the others are told at its field, and nothing is sold to them", async () => {
   const addresses = Array.from({ length: 8 }, (_, nth) => `10.3.0.${nth}`);
   const baskets = await Promise.all(addresses.map(basket));
-  await send("/shop/checkout", { ...buyer, look: "1" }, baskets[0], addresses[0]);
-  const fetchAt = (await offered(baskets[0] ?? "")).times?.[0] ?? "";
+  baskets[0] = (await send("/shop/checkout", { ...buyer, look: "1" }, baskets[0], addresses[0])).cookie;
+  const fetchAt = (await offered(baskets[0])).times?.[0] ?? "";
   const done = await Promise.all(
     baskets.map((cookie, nth) =>
       send("/shop/checkout", { ...buyer, email: `b${nth}@post.example`, fetchAt }, cookie, addresses[nth]),
@@ -168,13 +167,12 @@ test("of many who want the same time at once one gets it; the others are told at
   expect(done.map(({ status }) => status)).toEqual(addresses.map(() => 303));
   expect(done.filter(({ location }) => location.startsWith("/order-placed"))).toHaveLength(1);
   expect([await made(), await kept()].map(({ length }) => length)).toEqual([1, 1]);
-  const loser = baskets.find((_, nth) => done[nth]?.location === "/checkout") ?? "";
-  expect(Object.keys((await offered(loser)).faults)).toEqual(["fetchAt"]);
+  const loser = done.find(({ location }) => location === "/checkout");
+  expect(Object.keys((await offered(loser?.cookie ?? "")).faults)).toEqual(["fetchAt"]);
 });
 
 test("a service at which something is paid or asked is offered to nobody", async () => {
-  const cookie = await basket();
-  await send("/shop/checkout", { ...buyer, look: "1" }, cookie);
+  const { cookie } = await send("/shop/checkout", { ...buyer, look: "1" }, await basket());
   for (const change of [{ price: { amount: 500, earlier: null } }, { confirm: "approval" }, { terms: "Be nice." }]) {
     await withCounter(() => change);
     expect((await offered(cookie)).times).toBeNull();

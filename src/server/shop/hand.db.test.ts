@@ -18,7 +18,7 @@ import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio, work } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";
 import type { HandLine } from "./by-hand";
-import { readCart, reckoned } from "./carts";
+import { basketNamed, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { countShop, countsOf, writeCounts } from "./counts";
 import { type LiveShop, liveShop } from "./live";
@@ -351,7 +351,8 @@ describe("vouchers of one's own amount", () => {
       expect((await add(amount)).text).toContain("Worth, from €10.00 to €200.00");
     const { cookie, status } = await add("35,50");
     expect(status).toBe(303);
-    const { cart } = await readCart(studio.context, studio.context.db, row.id, cookie.split("=")[1] ?? "");
+    const at = await basketNamed(studio.context, studio.context.db, row, cookie);
+    const { cart } = await readCart(studio.context, studio.context.db, row.id, at?.id ?? "");
     expect(cart.lines[0]).toMatchObject({ own: 3550, seen: 3550 });
     const live = await liveShop(studio.context, row);
     const known = await catalogOf(studio.context, row, { now: true });

@@ -140,14 +140,14 @@ test("the same page is told as unchanged, and packed for those who take it so", 
 test("a basket is its buyer's: nobody else is shown it, and no cache keeps it", async () => {
   const response = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: await variantOf() });
   const set = response.set;
-  expect(set).toMatch(/^basket=[\w-]{32}; Path=\/; Max-Age=2592000; HttpOnly; SameSite=Lax$/);
+  expect(set).toMatch(/^basket-wrenfield=[\w-]{32}\.[\w-]{43}; Path=\/; Max-Age=2592000; HttpOnly; SameSite=Lax$/);
   const cookie = set.split(";", 1)[0] as string;
   const mine = await get("/basket", { cookie });
   expect(mine.body).toContain("Bell mug");
   expect(mine.headers["cache-control"]).toBe("private, no-cache");
   expect(mine.headers.vary).toContain("Cookie");
   expect((await get("/basket")).body).toContain("Your basket is empty.");
-  expect((await get("/basket", { cookie: "basket=../../etc" })).body).toContain("Your basket is empty.");
+  expect((await get("/basket", { cookie: "basket-wrenfield=../../etc" })).body).toContain("Your basket is empty.");
 });
 
 const variantOf = async () => {
