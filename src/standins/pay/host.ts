@@ -78,7 +78,7 @@ async function pay(store: PayStore, payment: Payment, form: URLSearchParams): Pr
 }
 
 const refusals = {
-  unknown: "This address is not valid any more. Open it anew from the studio: Settings, Payments.",
+  unknown: "This address is not valid any more. Open it anew from the studio: Widgets, Payments.",
   tooMany: "Very many accounts were opened for this site. Try again in an hour.",
 } as const;
 

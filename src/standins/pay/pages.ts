@@ -114,7 +114,7 @@ export const accountPage = (key: string, fault = ""): Piece =>
     `<h1>Payment stand-in</h1><p>A small simulation of a payment service. Its cards are made up, and no money moves in either mode.</p>${says(fault)}${
       key
         ? `<form method="post" action="/accounts"><input type="hidden" name="key" value="${escapeText(key.slice(0, 200))}"><label>Name of the shop<input name="name" maxlength="60" required></label><button>Open an account</button></form>`
-        : "<p>Accounts are opened from the studio: under Settings, Payments, where keys are added.</p>"
+        : "<p>Accounts are opened from the studio: under Widgets, Payments, where keys are added.</p>"
     }`,
     fault ? 422 : 200,
   );
