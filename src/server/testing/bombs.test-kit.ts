@@ -16,11 +16,11 @@ const contentTypes =
   '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>';
 const rels =
   '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="word/document.xml"/></Relationships>';
-const wordXml = (body: string) =>
+export const wordXml = (body: string) =>
   `<?xml version="1.0"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${body}</w:body></w:document>`;
 
 /** A word file whose document is this, with whatever stands beside it. */
-const wordFile = (document: string, more: Record<string, Uint8Array> = {}) => ({
+export const wordFile = (document: string, more: Record<string, Uint8Array> = {}) => ({
   type: docx,
   file: zipSync({
     "[Content_Types].xml": strToU8(contentTypes),
@@ -74,6 +74,67 @@ export const zippedSite = (zip: Uint8Array) => ({ zip });
 
 const html = (text: string) => ({ file: strToU8(text), type: "text/html" });
 const sitemap = (text: string) => ({ file: strToU8(text), type: "application/xml", from: "https://a.example/" });
+
+const u32 = (value: number) => Buffer.from([value >>> 24, (value >>> 16) & 255, (value >>> 8) & 255, value & 255]);
+/** A box of an MP4 (ISO/IEC 14496-12, 4.2). */
+const box = (type: string, ...inside: readonly Buffer[]): Buffer => {
+  const content = Buffer.concat(inside);
+  return Buffer.concat([u32(content.length + 8), Buffer.from(type, "latin1"), content]);
+};
+/** Fixed fields of a box: so many bytes, with these values at these places. */
+const fields = (length: number, values: Readonly<Record<number, number>>) => {
+  const made = Buffer.alloc(length);
+  for (const [at, value] of Object.entries(values)) made.writeUInt32BE(value >>> 0, Number(at));
+  return made;
+};
+const identity = (at: number) => ({ [at]: 0x1_0000, [at + 16]: 0x1_0000, [at + 32]: 0x4000_0000 });
+const parameters = Buffer.from("0142001effe10004674200" + "1e01000468ce3c80", "hex");
+
+/** A film whose tables say what they like: how often which length, and how many frames of which size. */
+function filmOf(
+  times: readonly (readonly [number, number])[],
+  frames: readonly [number, number],
+  more: Buffer[] = [],
+) {
+  const sample = box(
+    "avc1",
+    fields(78, { 24: (640 << 16) | 360, 28: 0x48_0000, 32: 0x48_0000 }),
+    box("avcC", parameters),
+  );
+  const table = box(
+    "stbl",
+    box("stsd", u32(0), u32(1), sample),
+    box(
+      "stts",
+      u32(0),
+      u32(times.length),
+      Buffer.concat(times.flatMap(([count, length]) => [u32(count), u32(length)])),
+    ),
+    box("stsc", u32(0), u32(1), u32(1), u32(1), u32(1)),
+    box("stsz", u32(0), u32(frames[1]), u32(frames[0])),
+    box("stco", u32(0), u32(1), u32(32)),
+  );
+  const track = box(
+    "trak",
+    box("tkhd", fields(84, { 0: 7, 12: 1, ...identity(40), 76: 640 << 16, 80: 360 << 16 })),
+    box(
+      "mdia",
+      box("mdhd", fields(24, { 12: 1000, 16: 1000, 20: 0x55c4_0000 })),
+      box("hdlr", fields(25, { 8: 0x7669_6465 })),
+      box("minf", box("vmhd", u32(1), Buffer.alloc(8)), table),
+    ),
+  );
+  const head = box("moov", box("mvhd", fields(100, { 12: 1000, 16: 1000, ...identity(36), 96: 2 })), track, ...more);
+  return Buffer.concat([box("ftyp", Buffer.from("isom\0\0\0\0isom", "latin1")), head, box("mdat", Buffer.alloc(64))]);
+}
+
+/** The head of a WebM (EBML, RFC 8794), and a segment that tells no length. */
+const webm = (inside: Buffer) => ({
+  file: Buffer.concat([Buffer.from("1a45dfa38742828477656262", "hex"), Buffer.from("18538067ff", "hex"), inside]),
+});
+/** An element that says it is larger than it is. */
+const lying = (id: string, size: number) =>
+  Buffer.concat([Buffer.from(id, "hex"), Buffer.from([8]), u32(size).subarray(1), u32(0)]);
 
 /** By the task that reads it. */
 export const bombs: Readonly<Partial<Record<TaskName, readonly Bomb[]>>> = {
@@ -192,6 +253,28 @@ export const bombs: Readonly<Partial<Record<TaskName, readonly Bomb[]>>> = {
     ...inSizes("a table of empty cells", [100, 1000, 2000, 5000], (size) => ({
       file: strToU8(`a,b\n${`${",".repeat(199)}\n`.repeat(size)}`),
     })),
+  ],
+  film: [
+    ...inSizes("a film of very many frames, all said in one line", [1e6, 1e7, 1e8, 0xffff_ffff], (count) => ({
+      file: filmOf([[count, 1]], [count, 1]),
+    })),
+    ...inSizes("a film of many lines of frames", [10, 1000, 50_000, 200_000], (lines) => ({
+      file: filmOf(Array(lines).fill([0xffff, 1]), [1, 1]),
+    })),
+    ...inSizes("a film of empty boxes", [1e3, 1e4, 1e5, 5e5], (size) => ({
+      file: filmOf([[1, 1]], [1, 1], [Buffer.concat(Array(size).fill(box("udta")))]),
+    })),
+    ...inSizes("a film of boxes in boxes", [10, 1e3, 1e4, 2e4], (deep) => ({
+      file: Array(deep)
+        .fill("moov")
+        .reduceRight<Buffer>(
+          (inside, type) => Buffer.concat([u32(inside.length + 8), Buffer.from(type), inside]),
+          Buffer.alloc(0),
+        ),
+    })),
+    ...inSizes("a WebM that says it is larger", [1e5, 1e6, 1e7, 0x0fff_ffff], (size) =>
+      webm(Buffer.concat([lying("1549a966", size), lying("1654ae6b", size), lying("1f43b675", size)])),
+    ),
   ],
   siteFile: [
     ...inSizes("a site of naughts", [4, 12, 24, 60], (size) => zippedSite(site(`[${"0,".repeat((size << 20) / 2)}0]`))),
