@@ -70,25 +70,20 @@ const databaseAway = () =>
     "retry-after": "2",
   });
 
-/** The answer for anything thrown: a Problem as it is, everything else as 500 without its insides. */
+/** Anything thrown as a Problem: everything else is 500 without its insides. `reference` is under what the log tells of it. */
+export function problemOf(error: unknown, reference = ""): Problem {
+  if (error instanceof Problem) return error;
+  if (isAway(error)) return databaseAway();
+  const title = `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`;
+  return new Problem(500, "failed", title, [], {}, reference ? { reference } : {});
+}
+
+/** The answer for anything thrown, as problem+json. */
 export function problemResponse(
   error: unknown,
-  /** Under what the log tells of it, for a fault of ours. */
   reference = "",
 ): { status: number; body: string; headers: Record<string, string> } {
-  const problem =
-    error instanceof Problem
-      ? error
-      : isAway(error)
-        ? databaseAway()
-        : new Problem(
-            500,
-            "failed",
-            `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`,
-            [],
-            {},
-            reference ? { reference } : {},
-          );
+  const problem = problemOf(error, reference);
   return {
     status: problem.status,
     body: JSON.stringify(problem),

@@ -2,6 +2,7 @@
 import type { Brand } from "@/core/brand/brand";
 import { pagePath, type SiteFrame } from "@/core/site/site";
 import { escapeHtml, scriptJson } from "./markup";
+import { hiddenFields } from "./problem";
 
 export interface DocumentParts {
   readonly language: string;
@@ -35,10 +36,10 @@ export const noticeCss =
 export function noticeHtml(notice: {
   readonly title: string;
   readonly text: string;
-  /** A link back, or a deed that is sent as a form: to the same address, or to `action` beside it. */
+  /** A link back, or a deed that is sent as a form, with `fields`: to the same address, or to `action` beside it. */
   readonly then:
     | { readonly href: string; readonly words: string }
-    | { readonly deed: string; readonly action?: string }
+    | { readonly deed: string; readonly action?: string; readonly fields?: readonly (readonly [string, string])[] }
     | null;
   /** Values to press one of, in groups: each is sent as a form to the same address. */
   readonly choices?: {
@@ -64,7 +65,7 @@ export function noticeHtml(notice: {
   const more = `${code}${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
   const then = notice.then
     ? "deed" in notice.then
-      ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}><button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
+      ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}>${hiddenFields(notice.then.fields ?? [])}<button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
   const or = notice.or

@@ -48,6 +48,15 @@ export interface FormBody {
   readonly files: Readonly<Record<string, { readonly name: string; readonly bytes: Uint8Array }>>;
 }
 
+/** The fields of a form, name by name, as they came; null for what is no form, or has files that nobody can send again unseen. */
+export function fieldsOf(body: unknown): [string, string][] | null {
+  const { fields, files } = (body ?? {}) as Partial<FormBody>;
+  if (typeof fields !== "object" || typeof files !== "object" || Object.keys(files).length) return null;
+  return Object.entries(fields).flatMap(([name, value]) =>
+    (Array.isArray(value) ? value : [value]).map((one): [string, string] => [name, String(one)]),
+  );
+}
+
 export const fresh = (value: unknown, status = 200): Response =>
   Response.json(value, { status, headers: { "cache-control": "no-store" } });
 
@@ -63,7 +72,17 @@ export function tagged(call: VisitorCall, body: string, etag: string, type: stri
 /** A page behind a letter's link; `frames` are the origins that may stand in it. */
 export const page = (
   call: VisitorCall,
-  { status, html, frames = [] }: { status: number; html: string; frames?: readonly string[] },
+  {
+    status,
+    html,
+    frames = [],
+    headers = {},
+  }: {
+    readonly status: number;
+    readonly html: string;
+    readonly frames?: readonly string[];
+    readonly headers?: Readonly<Record<string, string>>;
+  },
 ): Response =>
   new Response(html, {
     status,
@@ -73,6 +92,7 @@ export const page = (
       "cache-control": "no-store",
       // The token in the address goes to nobody else; without any referrer the form's own POST had no origin.
       "Referrer-Policy": "same-origin",
+      ...headers,
     },
   });
 

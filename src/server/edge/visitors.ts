@@ -6,8 +6,9 @@ import { preferredLanguage } from "@/core/locale/language";
 import { spendReading, takeReading } from "../booking/public/reading";
 import type { Context } from "../context";
 import { Problem, problemResponse } from "../problem";
+import { goesThere, problemPage } from "../problem-page";
 import { siteHeaders } from "../process/headers";
-import type { Endpoint, FormBody, VisitorCall } from "./endpoint";
+import { type Endpoint, type FormBody, fieldsOf, type VisitorCall } from "./endpoint";
 import { endpoints } from "./endpoints";
 import { readMultipart } from "./multipart";
 import { isOwnOrigin, jsonOf, largestForm, mediaType, readBody, textOf } from "./request";
@@ -153,6 +154,7 @@ async function perform(
   request: Request,
   asked: VisitorRequest,
   headers: Record<string, string>,
+  read: (body: unknown) => void,
 ): Promise<Response> {
   const url = new URL(request.url);
   const found = find(asked.path);
@@ -176,13 +178,15 @@ async function perform(
     const fault = textFault(request.headers.get(name) ?? "");
     if (fault) throw new Problem(400, "header", fault, [{ path: name, message: fault }]);
   }
+  const body = await bodyOf(request, endpoint);
+  read(body);
   const call: VisitorCall = {
     context,
     ...asked,
     language: preferredLanguage(request.headers.get("accept-language")),
     params: found.params,
     query,
-    body: await bodyOf(request, endpoint),
+    body,
     header: (name) => request.headers.get(name),
   };
   const began = performance.now();
@@ -196,8 +200,11 @@ async function perform(
 /** Answers one call of a visitor. Nothing is thrown. */
 export async function answerVisitor(context: Context, request: Request, asked: VisitorRequest): Promise<Response> {
   const headers = common(context);
+  let sent: unknown;
   try {
-    const response = await perform(context, request, asked, headers);
+    const response = await perform(context, request, asked, headers, (body) => {
+      sent = body;
+    });
     for (const [name, value] of Object.entries(headers))
       if (!response.headers.has(name)) response.headers.set(name, value);
     return response;
@@ -205,6 +212,14 @@ export async function answerVisitor(context: Context, request: Request, asked: V
     const reference = error instanceof Problem ? "" : nanoid(10);
     if (reference)
       context.log.error({ err: error, reference, path: asked.path.slice(0, 200) }, "a visitor's call failed");
+    const asks = { method: request.method, header: (name: string) => request.headers.get(name) };
+    if (goesThere(asks)) {
+      const shown = problemPage(error, asks, { reference, fields: fieldsOf(sent) });
+      return new Response(request.method === "HEAD" ? null : shown.html, {
+        status: shown.status,
+        headers: { ...headers, ...shown.headers, vary: `${headers.vary}, ${shown.headers.vary}` },
+      });
+    }
     const problem = problemResponse(error, reference);
     return new Response(request.method === "HEAD" ? null : problem.body, {
       status: problem.status,

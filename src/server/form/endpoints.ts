@@ -2,10 +2,11 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { ownKeys } from "@/core/form/html";
 import { ownWords } from "@/core/form/words";
+import { isPassing, problemWords } from "@/core/render/problem";
 import { pagePath } from "@/core/site/site";
 import { documents } from "@/data/page/tables";
 import { deeds, html, type Json, json, object, text } from "../edge/described";
-import { type Endpoint, type FormBody, fresh, page, type VisitorCall } from "../edge/endpoint";
+import { type Endpoint, type FormBody, fieldsOf, fresh, page, type VisitorCall } from "../edge/endpoint";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { type SentFile, sendForm } from "./send";
@@ -81,13 +82,16 @@ async function answered(call: VisitorCall): Promise<Response> {
     return page(call, { status: 200, html: await noticePage(call.context, call.siteKey, notice) });
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    // The browser's own way back leads to the form with all that was written.
+    const fields = isPassing(error.status) ? fieldsOf(call.body) : null;
+    const said = problemWords(call.language);
+    // Where it can't be sent again from here, the browser's own way back leads to the form with all that was written.
     const notice = {
-      title: ownWords(call.language).wrong,
+      title: fields ? said.moment : ownWords(call.language).wrong,
       text: error.fields.map(({ message }) => message).join(" "),
-      then: back,
+      then: fields ? { deed: said.sendAgain, fields } : back,
     };
-    return page(call, { status: error.status, html: await noticePage(call.context, call.siteKey, notice) });
+    const { status, headers } = error;
+    return page(call, { status, headers, html: await noticePage(call.context, call.siteKey, notice) });
   }
 }
 

@@ -34,11 +34,14 @@ afterAll(async () => {
 });
 
 /** Asks for a page, as if what is known of the live release were of a while ago. */
-function ask(path: string): Promise<{ status: number; headers: Record<string, unknown>; body: string }> {
+function ask(
+  path: string,
+  sent: Record<string, string> = {},
+): Promise<{ status: number; headers: Record<string, unknown>; body: string }> {
   for (const changed of studio.context.listeners.live) changed("wrenfield");
   const { port } = server.address() as AddressInfo;
   return new Promise((resolve, reject) => {
-    get({ host: "127.0.0.1", port, path, agent: false }, async (response) => {
+    get({ host: "127.0.0.1", port, path, headers: sent, agent: false }, async (response) => {
       let body = "";
       for await (const part of response) body += part;
       resolve({ status: response.statusCode ?? 0, headers: response.headers, body });
@@ -58,6 +61,13 @@ test("what is in memory is answered as before, and says so; what is not, says wh
   const other = await ask("/classes");
   expect([other.status, other.headers["retry-after"]]).toEqual([503, "2"]);
   expect(JSON.parse(other.body)).toMatchObject({ code: "databaseAway", fields: [{ path: "request" }] });
+  // To somebody who went there, as a page in their language, with the same headers.
+  const shown = await ask("/classes", { "sec-fetch-mode": "navigate", "accept-language": "de-AT,de;q=0.9" });
+  expect([shown.status, shown.headers["retry-after"]]).toEqual([503, "2"]);
+  expect(shown.headers["content-type"]).toBe("text/html; charset=utf-8");
+  expect(shown.headers["content-security-policy"]).toMatch(/^default-src 'none'; style-src 'sha256-/);
+  expect(shown.body).toContain("Einen Moment, bitte");
+  expect(shown.body).toContain('<a href="">');
   gone = false;
   const after = await ask("/");
   expect([after.status, after.headers["cache-status"], after.body === before.body]).toEqual([200, undefined, true]);

@@ -4,6 +4,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import type { Duplex } from "node:stream";
 import { longestAddress, longestHeader } from "../edge/request";
 import { Problem, problemResponse } from "../problem";
+import { goesThere, problemPage } from "../problem-page";
 import type { Settings } from "../settings";
 import { bareHeaders } from "./headers";
 
@@ -32,13 +33,23 @@ export function refusalOf(request: IncomingMessage): Problem | null {
   return methods.has(method) ? null : wrongMethod();
 }
 
-/** Answers a problem, with the security headers; what may have been set before stays. */
+/** Answers a problem, as a page to a browser that went there, with the security headers; what may have been set before stays. */
 export function sendProblem(
   settings: Settings,
   response: ServerResponse,
   error: unknown,
   { head = false, reference = "" } = {},
 ): void {
+  const { method = "GET", headers: asked } = response.req;
+  const asks = { method, header: (name: string) => asked[name]?.toString() };
+  if (goesThere(asks)) {
+    const { status, html, headers } = problemPage(error, asks, { reference });
+    for (const [name, value] of Object.entries({ ...bareHeaders(settings), ...headers }))
+      response.setHeader(name, value);
+    response.writeHead(status);
+    response.end(head ? undefined : html);
+    return;
+  }
   const { status, body, headers } = problemResponse(error, reference);
   for (const [name, value] of Object.entries({ ...bareHeaders(settings), ...headers }))
     if (!response.hasHeader(name)) response.setHeader(name, value);

@@ -3,6 +3,7 @@
 import { and, eq } from "drizzle-orm";
 import { moneyWords } from "@/core/money/money";
 import { escapeHtml } from "@/core/render/escape";
+import { isPassing, problemWords } from "@/core/render/problem";
 import { sheetPage } from "@/core/storefront/parts";
 import { dateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
@@ -12,7 +13,7 @@ import { media } from "@/data/site/tables";
 import { locate } from "../consent/where";
 import type { Context } from "../context";
 import { deeds, html, type Json, json, object, reading, text } from "../edge/described";
-import { type Endpoint, type FormBody, fresh, page, type VisitorCall } from "../edge/endpoint";
+import { type Endpoint, type FormBody, fieldsOf, fresh, page, type VisitorCall } from "../edge/endpoint";
 import { takeNetworkPoint } from "../limit";
 import { payPath } from "../payment/link";
 import { notFound, Problem } from "../problem";
@@ -70,18 +71,20 @@ function onTo(call: VisitorCall, site: SiteRow, path: string, basket: BasketAt |
   return answer;
 }
 
-/** What went wrong as a page, with the way back to the form and all that was written. */
+/** What went wrong as a page: with what was sent, to be sent once more where it only came at a bad time; else with the way back. */
 async function refused(call: VisitorCall, error: unknown): Promise<Response> {
   if (!(error instanceof Problem) || !navigates(call)) throw error;
   const words = shopWords(call.language);
   const referrer = call.header("referer") ?? "";
   const back = URL.canParse(referrer) ? new URL(referrer).pathname.slice(0, 399) : "/";
+  const fields = isPassing(error.status) ? fieldsOf(call.body) : null;
   const notice = {
-    title: words.cart,
+    title: fields ? problemWords(call.language).moment : words.cart,
     text: error.fields.map(({ message }) => message).join(" ") || error.message,
-    then: { href: back, words: words.toShop },
+    then: fields ? { deed: problemWords(call.language).sendAgain, fields } : { href: back, words: words.toShop },
   };
-  return page(call, { status: error.status, html: await noticePage(call.context, call.siteKey, notice) });
+  const { status, headers } = error;
+  return page(call, { status, headers, html: await noticePage(call.context, call.siteKey, notice) });
 }
 
 const takes = (name: string) => ({

@@ -91,11 +91,7 @@ const identity = (at: number) => ({ [at]: 0x1_0000, [at + 16]: 0x1_0000, [at + 3
 const parameters = Buffer.from("0142001effe10004674200" + "1e01000468ce3c80", "hex");
 
 /** A film whose tables say what they like: how often which length, and how many frames of which size. */
-function filmOf(
-  times: readonly (readonly [number, number])[],
-  frames: readonly [number, number],
-  more: Buffer[] = [],
-) {
+function filmOf(times: readonly (readonly [number, number])[], frames: readonly [number, number], more: Buffer[] = []) {
   const sample = box(
     "avc1",
     fields(78, { 24: (640 << 16) | 360, 28: 0x48_0000, 32: 0x48_0000 }),

@@ -13,6 +13,7 @@ export interface Sent {
   /** The basket after it. */
   readonly cookie: string;
   readonly text: string;
+  readonly headers: Headers;
 }
 
 /** A form as a browser sends it, with the basket it has. */
@@ -38,6 +39,7 @@ export async function sendForm(
     location: response.headers.get("location") ?? "",
     cookie: set ? (set.split(";", 1)[0] ?? "") : cookie,
     text: await response.text(),
+    headers: response.headers,
   };
 }
 
