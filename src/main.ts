@@ -2,13 +2,13 @@
 import { randomBytes } from "node:crypto";
 import { EventEmitter } from "node:events";
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
-import { sql } from "drizzle-orm";
 import next from "next";
 import { isMigrated } from "./data/connection";
 import { theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { startRunner } from "./server/job/queue";
 import { Problem } from "./server/problem";
+import { databaseWatch, tellWhenAway } from "./server/process/away";
 import { connectionsOf } from "./server/process/connections";
 import { bareHeaders, drawingHeaders, dropFrameworks, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
@@ -69,14 +69,10 @@ const fileMs = 30 * 60_000;
 
 const bodyTime = (request: IncomingMessage) => (request.url?.startsWith("/api/sites/import") ? fileMs : bodyMs);
 
+const isThere = databaseWatch(context.vital, log);
+
 async function health(response: ServerResponse) {
-  const fine = await context.vital.execute(sql`select 1`).then(
-    () => true,
-    (error: unknown) => {
-      log.error({ err: error }, "database does not answer");
-      return false;
-    },
-  );
+  const fine = await isThere();
   const headers = { ...bareHeaders(settings), "Content-Type": "application/json", "Cache-Control": "no-store" };
   response.writeHead(fine ? 200 : 503, headers);
   response.end(JSON.stringify({ database: fine ? "answers" : "does not answer" }));
@@ -149,6 +145,7 @@ async function main() {
 
   server.on("request", (request, response) => {
     if (request.method === "POST") endSlowBody(settings, request, response, bodyTime(request));
+    tellWhenAway(settings, request, response, isThere);
     handle(request, response).catch((error: unknown) => {
       const ours = error instanceof Problem ? "" : context.newId();
       if (ours) log.error({ err: error, reference: ours, path: request.url?.split("?", 1)[0] }, "request failed");

@@ -1,10 +1,12 @@
 // The database as the process sees it: by a user who reads and writes rows and nothing else.
+
+import { type AddressInfo, createServer, type Socket } from "node:net";
 import { sql } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import type { Context } from "@/server/context";
 import { anotherWaits, deadlocksSoFar } from "@/server/testing/locks.test-kit";
 import { testContext } from "@/server/testing/studio.test-kit";
-import { isMigrated } from "./connection";
+import { connect, isAway, isMigrated } from "./connection";
 import { rateLimits } from "./job/tables";
 
 let context: Context;
@@ -60,4 +62,29 @@ test("a statement outside of a transaction is run again after a deadlock, and co
     sql`select points from rate_limits where \`key\` in ('one', 'two')`,
   )) as unknown as [{ points: number }[]];
   expect(rows).toEqual([{ points: 11 }, { points: 11 }]);
+});
+
+test("what does not answer in time is away; the next statement has a connection of its own", async () => {
+  const { db, pool } = connect(context.settings.databaseUrl, 1, 200);
+  const error = await db.execute(sql`select sleep(600)`).catch((thrown: unknown) => thrown);
+  expect(isAway(error)).toBe(true);
+  const [rows] = (await db.execute(sql`select 7 as seven`)) as unknown as [{ seven: number }[]];
+  expect(rows).toEqual([{ seven: 7 }]);
+  await expect(db.execute(sql`select nothing`)).rejects.toMatchObject({ cause: { code: "ER_BAD_FIELD_ERROR" } });
+  await pool.end();
+});
+
+test("a database that takes connections and says nothing is away, for all who wait", async () => {
+  const taken: Socket[] = [];
+  const mute = createServer((socket) => taken.push(socket));
+  await new Promise<void>((resolve) => mute.listen(0, "127.0.0.1", resolve));
+  const { db, pool } = connect(`mysql://a:b@127.0.0.1:${(mute.address() as AddressInfo).port}/none`, 1, 50);
+  const all = await Promise.all(
+    Array.from({ length: 5 }, () => db.execute(sql`select 1`).catch((error: unknown) => isAway(error))),
+  );
+  expect(all).toEqual([true, true, true, true, true]);
+  mute.close();
+  for (const socket of taken) socket.destroy();
+  // It complains of the connection that never began.
+  await pool.end().catch(() => {});
 });

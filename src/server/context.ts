@@ -38,11 +38,13 @@ export interface Context {
 }
 
 const vitalConnections = 2;
+/** How long pages and health wait for the database before it counts as away, in ms. */
+const vitalPatienceMs = 8000;
 
 /** A context for these settings, with at most so many connections. */
 export function createContext(settings: Settings, connections?: number): Context {
   const { db, pool } = connect(settings.databaseUrl, connections);
-  const apart = connect(settings.databaseUrl, vitalConnections);
+  const apart = connect(settings.databaseUrl, vitalConnections, vitalPatienceMs);
   const startedAt = Date.now();
   const clockStart = settings.now ? Date.parse(settings.now) : startedAt;
   const log = createLog(settings);

@@ -65,7 +65,7 @@ export function validated<T>(schema: Joi.Schema<T>, value: unknown, shape: Shape
   throw new Problem(422, "invalid", fields[0]?.message ?? "This can't be used.", fields);
 }
 
-const databaseAway = () =>
+export const databaseAway = () =>
   new Problem(503, "databaseAway", "The database does not answer just now. Please try again in a moment.", [], {
     "retry-after": "2",
   });

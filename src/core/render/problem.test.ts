@@ -41,6 +41,9 @@ test("a database that is away, and a fault of ours, are told in the reader's lan
   expect(away.text).not.toContain("database");
   expect(away.of("html")).toEqual([{ lang: "de" }]);
   expect(read(problemHtml({ ...shown, status: 500, code: "failed", reference: "r-17" }, "fr")).text).toContain("r-17");
+  const none = { ...shown, status: 404, code: "notPublished", again: null };
+  expect(read(problemHtml(none, "fr")).text).toContain("pas encore publié");
+  expect(read(problemHtml({ ...none, code: "constructor" }, "fr")).text).toContain("You are number 402.");
   expect(read(problemHtml(shown, "pt")).of("html")).toEqual([{ lang: "en" }]);
 });
 

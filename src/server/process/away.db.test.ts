@@ -1,10 +1,11 @@
 // The database goes away and comes back: released pages that are in memory go on, with word that they may be old; others say when to
 // come again.
 import { createServer, get, type Server } from "node:http";
-import type { AddressInfo } from "node:net";
+import { type AddressInfo, createServer as createNet, type Socket } from "node:net";
 import { connect, type Database } from "@/data/connection";
 import type { Context } from "../context";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { databaseWatch, tellWhenAway } from "./away";
 import { sendProblem } from "./refuse";
 import { createSiteServer } from "./site-server";
 
@@ -72,4 +73,34 @@ test("what is in memory is answered as before, and says so; what is not, says wh
   const after = await ask("/");
   expect([after.status, after.headers["cache-status"], after.body === before.body]).toEqual([200, undefined, true]);
   expect((await ask("/classes")).status).toBe(200);
+});
+
+test("who waits for a database that says nothing is told; as long as it is there, an answer may take its time", async () => {
+  const { settings, log } = studio.context;
+  const taken: Socket[] = [];
+  const mute = createNet((socket) => taken.push(socket));
+  await new Promise<void>((resolve) => mute.listen(0, "127.0.0.1", resolve));
+  const dumb = connect(`mysql://a:b@127.0.0.1:${(mute.address() as AddressInfo).port}/none`, 1, 40);
+  let looked = 0;
+  let answer = () => {};
+  const there = databaseWatch(studio.context.vital, log);
+  const isThere = {
+    "/there": () => there().finally(() => ++looked === 3 && answer()),
+    "/mute": databaseWatch(dumb.db, log),
+  };
+  const slow = createServer((request, response) => {
+    tellWhenAway(settings, request, response, isThere[request.url as keyof typeof isThere], 5);
+    if (request.url === "/there") answer = () => response.end("at last");
+  });
+  await new Promise<void>((resolve) => slow.listen(0, "127.0.0.1", resolve));
+  const asked = (path: string) => fetch(`http://127.0.0.1:${(slow.address() as AddressInfo).port}${path}`);
+  const [told, waited] = await Promise.all([asked("/mute"), asked("/there")]);
+  expect([told.status, told.headers.get("retry-after")]).toEqual([503, "2"]);
+  expect(await told.json()).toMatchObject({ code: "databaseAway" });
+  expect([waited.status, await waited.text()]).toEqual([200, "at last"]);
+  slow.close();
+  mute.close();
+  for (const socket of taken) socket.destroy();
+  // It complains of the connection that never began.
+  await dumb.pool.end().catch(() => {});
 });

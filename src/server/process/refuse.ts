@@ -8,8 +8,14 @@ import { goesThere, problemPage } from "../problem-page";
 import type { Settings } from "../settings";
 import { bareHeaders } from "./headers";
 
-const refusal = (status: number, code: string, path: string, message: string, headers: Record<string, string> = {}) =>
-  new Problem(status, code, message, [{ path, message }], headers);
+/** A refusal of one part of a request, by its name. */
+export const refusal = (
+  status: number,
+  code: string,
+  path: string,
+  message: string,
+  headers: Record<string, string> = {},
+) => new Problem(status, code, message, [{ path, message }], headers);
 
 /** Methods that somebody here answers, if only with another 405. */
 const methods = new Set(["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"]);

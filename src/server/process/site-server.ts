@@ -26,6 +26,7 @@ import { type Asking, fillPage, type Shown, shopAddressesOf, shownAt } from "../
 import { codeHeaders, drawingHeaders, siteHeaders } from "./headers";
 import { readPath } from "./hosts";
 import { partial } from "./range";
+import { refusal, unreadablePath } from "./refuse";
 
 interface Live {
   /** Known from before, as long as the database is away. */
@@ -436,33 +437,21 @@ export function createSiteServer(context: Context) {
     response.end();
   }
 
-  function plain(response: ServerResponse, status: number, words: string, extra: readonly string[] = []) {
-    response.writeHead(status, [
-      ...headers,
-      "Content-Type",
-      "text/plain; charset=utf-8",
-      "Cache-Control",
-      "no-store",
-      ...extra,
-    ]);
-    response.end(words);
-  }
-
   /** Answers a request on a site's host. */
   return async function serveSite(request: IncomingMessage, response: ServerResponse, key: string): Promise<void> {
     if (request.method !== "GET" && request.method !== "HEAD")
-      return plain(response, 405, "Only GET and HEAD.\n", ["Allow", "GET, HEAD"]);
+      throw refusal(405, "method", "request", "Only GET and HEAD are answered here.", { allow: "GET, HEAD" });
     const path = readPath(request.url ?? "/");
-    if (path === null) return plain(response, 400, "This is not an address of a page.\n");
+    if (path === null) throw unreadablePath();
     const site = await pointer(key);
     if (!site) {
       const now = await keyAfter(context.db, key);
-      if (now === undefined) return plain(response, 404, "There is no site at this address.\n");
+      if (now === undefined) throw refusal(404, "noSite", "request", "There is no site at this address.");
       response.writeHead(301, [...headers, "Location", siteOrigin(context.settings, now) + encodeURI(path)]);
       response.end();
       return;
     }
-    if (site.releaseId === null) return plain(response, 404, "This site has not been published yet.\n");
+    if (site.releaseId === null) throw refusal(404, "notPublished", "request", "This site has not been published yet.");
     if (path.length > 1 && path.endsWith("/")) {
       response.writeHead(308, [...headers, "Location", encodeURI(withoutSlashes(path)) || "/"]);
       response.end();
@@ -499,6 +488,6 @@ export function createSiteServer(context: Context) {
       ]);
       response.end();
     } else if (file) send(request, response, file);
-    else plain(response, 404, "There is no such page.\n");
+    else throw refusal(404, "noPage", "request", "There is no such page.");
   };
 }
