@@ -2,6 +2,7 @@
 // them all from other sites, from visitors' pages and from health. The database's lock stays the truth; this only spares it those who
 // would wait in it.
 import pLimit, { type LimitFunction } from "p-limit";
+import { crowdWords } from "@/core/booking/words";
 import { Problem } from "./problem";
 
 /** Most that wait in one process for one thing: the last of them would be served after some seconds. */
@@ -10,13 +11,14 @@ export const mostWaiting = 400;
 /** What somebody reads who would have to wait too long; `number` is their place in the queue. */
 export type TooMany = (number: number) => string;
 
-const booking: TooMany = (number) =>
-  `Very many people are booking here at the moment; you are number ${number}. Nothing is lost: please try again in a few seconds.`;
-
 const turns = new Map<string, LimitFunction>();
 
 /** Runs `work` after what came before it for this thing, in this process. 503 with one's number where too many wait already. */
-export async function inTurn<T>(thing: string, work: () => Promise<T>, tooMany: TooMany = booking): Promise<T> {
+export async function inTurn<T>(
+  thing: string,
+  work: () => Promise<T>,
+  tooMany: TooMany = crowdWords("en"),
+): Promise<T> {
   const turn = turns.get(thing) ?? pLimit(1);
   if (turn.pendingCount >= mostWaiting) {
     const number = turn.activeCount + turn.pendingCount + 1;

@@ -317,3 +317,15 @@ export function visitorReasons(reasons: readonly Reason[], wording: Wording): re
     message: sentences[code](kept.get(code) ?? (first as unknown as Values), wording),
   }));
 }
+
+const crowds = {
+  en: (number: number) =>
+    `Very many people are booking here at the moment; you are number ${number}. Nothing is lost: please try again in a few seconds.`,
+  de: (number: number) =>
+    `Im Moment buchen hier sehr viele; Sie sind die Nummer ${number}. Nichts geht verloren: Versuchen Sie es in ein paar Sekunden noch einmal.`,
+  fr: (number: number) =>
+    `Il y a énormément de réservations en ce moment ; vous êtes le numéro ${number}. Rien n’est perdu : réessayez dans quelques secondes.`,
+};
+
+/** What somebody reads who would have to wait too long, by their place in the queue. */
+export const crowdWords = (language: string): ((number: number) => string) => inLanguage(crowds, language);

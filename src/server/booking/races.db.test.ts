@@ -4,13 +4,16 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import type { BookingSetUp } from "@/core/booking/booking";
+import { crowdWords } from "@/core/booking/words";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import { isDuplicate } from "@/data/connection";
+import { findSite, type SiteRow } from "@/data/site/queries";
 import { forNode } from "../../../scripts/lib/bundles.mjs";
 import { extent } from "../../../tests/extent";
 import { anotherWaits, deadlocksSoFar } from "../testing/locks.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { tally } from "../testing/tally.test-kit";
+import { inTurn, mostWaiting } from "../turn";
 import { type PublicApi, publicApi, withClock } from "./api.test-kit";
 
 let studio: TestStudio;
@@ -202,4 +205,26 @@ test("five parties of two want a wheel each of the six at once: three have two e
   expect(await takenThen()).toEqual([4, 2]);
   expect((await api.post("holds", wish, { address: "198.51.100.9" })).status).toBe(201);
   expect(await takenThen()).toEqual([6, 3]);
+});
+
+test("more than can be served soon are told their number in their language, and the same key books a moment later", async () => {
+  const site = (await findSite(context.db, "wrenfield")) as SiteRow;
+  let end = () => {};
+  const held = new Promise<void>((resolve) => {
+    end = resolve;
+  });
+  const running = inTurn(site.id, () => held);
+  const queue = Array.from({ length: mostWaiting }, () => inTurn(site.id, async () => {}));
+  const holding = () =>
+    api.post(
+      "holds",
+      { service: "open-bench", start: "2026-03-07T11:00" },
+      { headers: { "accept-language": "de-AT", "idempotency-key": "in-a-crowd-1234" } },
+    );
+  const told = await holding();
+  expect([told.status, told.headers.get("retry-after")]).toEqual([503, "5"]);
+  expect(told.body.title).toBe(crowdWords("de")(mostWaiting + 2));
+  end();
+  await Promise.all([running, ...queue]);
+  expect((await holding()).status).toBe(201);
 });

@@ -24,9 +24,10 @@ export const minor: Json = { type: "integer", minimum: 0, description: "Minor un
 
 export const json = (name: string): Json => ({ "application/json": { schema: ref(name) } });
 export const answer = (description: string, name: string): Json => ({ description, content: json(name) });
+/** What went wrong: to a browser that goes there, as a page. */
 export const problem = (description: string): Json => ({
   description,
-  content: { "application/problem+json": { schema: ref("Problem") } },
+  content: { "application/problem+json": { schema: ref("Problem") }, "text/html": { schema: text } },
 });
 
 export const token: Json = { name: "token", in: "path", required: true, schema: text };
@@ -45,6 +46,7 @@ export const reading = {
   429: problem("Too many calls; Retry-After says when to go on"),
   431: problem("A header is longer than 8192 characters"),
   500: problem("Our fault; with the reference under which our log tells of it"),
+  503: problem("Too many at once, or the database is away; Retry-After says when to come again"),
 };
 export const deeds = {
   ...reading,
@@ -52,7 +54,6 @@ export const deeds = {
   409: problem("Not possible as things stand; with reasons and the nearest free times where a time was wanted"),
   413: problem("The body is larger than 64 kB"),
   415: problem("The body is not JSON"),
-  503: problem("Too many at once; Retry-After says when to come again"),
 };
 
 export const get = (summary: string, parameters: readonly Json[], name: string, more: Json = {}): Json => ({
@@ -109,11 +110,17 @@ export const commonSchemas: Readonly<Record<string, Json>> = {
       reasons: list(ref("Reason")),
       nearest: list(ref("Moment")),
       reference: text,
+      number: { type: "integer", minimum: 1, description: "Place in the queue, where very many come at once" },
     },
-    ["reasons", "nearest", "reference"],
+    ["reasons", "nearest", "reference", "number"],
   ),
   Reason: object({
-    code: { enum: ["notSold", "notAStart", "closed", "tooSoon", "tooFar", "seats", "notFree"] },
+    code: {
+      enum: [
+        ...["notSold", "notAStart", "closed", "tooSoon", "tooFar"],
+        ...["seats", "mostSeats", "yourWeek", "group", "notFree"],
+      ],
+    },
     message: text,
   }),
   Taken: object({ taken: { const: true } }),

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { answersSchema, refusal } from "@/core/booking/answers";
 import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/asked";
 import type { Service } from "@/core/booking/booking";
+import { crowdWords } from "@/core/booking/words";
 import { networksOf } from "../../account/network";
 import { sign } from "../../context";
 import { takeNetworkPoint } from "../../limit";
@@ -33,19 +34,26 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
   const start = readStart(clockFor(call.setUp, service), asked.start);
   const instead = asked.instead === undefined ? null : idIn(context, "hold", asked.instead, "instead");
   const answered = await refusing(context, site, visitorOf(call), () =>
-    once(context, site.id, key, ["hold", call.widget, asked], async (tx) => {
-      const locked = await lockSite(context, tx, site);
-      const heldBy = sign(context.settings, "heldBy", `${site.id}:${networksOf(address)[0]?.network}`).slice(0, 32);
-      if (instead) await letGo(locked, instead);
-      const booking = await hold(locked, call.widget, heldBy, {
-        wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
-        start,
-      });
-      return {
-        status: 201,
-        answer: { hold: holdToken(context, booking.id), ...(await bookingView(locked, booking)) },
-      };
-    }),
+    once(
+      context,
+      site.id,
+      key,
+      ["hold", call.widget, asked],
+      async (tx) => {
+        const locked = await lockSite(context, tx, site);
+        const heldBy = sign(context.settings, "heldBy", `${site.id}:${networksOf(address)[0]?.network}`).slice(0, 32);
+        if (instead) await letGo(locked, instead);
+        const booking = await hold(locked, call.widget, heldBy, {
+          wish: onlineWish(service.id, resource, asked.seats, { minutes, part }),
+          start,
+        });
+        return {
+          status: 201,
+          answer: { hold: holdToken(context, booking.id), ...(await bookingView(locked, booking)) },
+        };
+      },
+      crowdWords(call.language),
+    ),
   );
   context.jobQueued();
   return answered;
@@ -80,17 +88,24 @@ export async function postBooking(call: PublicCall, body: unknown, key: string, 
   const asked = validated(bookingSchema, body);
   const id = idIn(context, "hold", asked.hold, "hold");
   const answered = await refusing(context, site, visitorOf(call), () =>
-    once(context, site.id, key, ["booking", asked], async (tx) => {
-      const locked = await lockSite(context, tx, site);
-      const held = await heldOf(locked, id);
-      const service = serviceIn(locked.setUp, held.serviceId);
-      const given = clientOf(call, locked, service, asked);
-      const booking = await confirm(locked, id, given);
-      return {
-        status: 201,
-        answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
-      };
-    }),
+    once(
+      context,
+      site.id,
+      key,
+      ["booking", asked],
+      async (tx) => {
+        const locked = await lockSite(context, tx, site);
+        const held = await heldOf(locked, id);
+        const service = serviceIn(locked.setUp, held.serviceId);
+        const given = clientOf(call, locked, service, asked);
+        const booking = await confirm(locked, id, given);
+        return {
+          status: 201,
+          answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
+        };
+      },
+      crowdWords(call.language),
+    ),
   );
   context.jobQueued();
   return answered;
@@ -107,18 +122,25 @@ export async function postWait(call: PublicCall, body: unknown, key: string, add
   const part = checkedPart(service, asked.part);
   const start = readStart(clockFor(call.setUp, service), asked.start);
   const answered = await refusing(context, site, visitorOf(call), () =>
-    once(context, site.id, key, ["wait", call.widget, asked], async (tx) => {
-      const locked = await lockSite(context, tx, site);
-      const now = serviceIn(locked.setUp, service.id);
-      if (!now.waiting) throw fieldProblem("service", "This has no waiting list.");
-      const given = clientOf(call, locked, now, asked);
-      const wish = onlineWish(service.id, resource, asked.seats, { minutes, part });
-      const booking = await waitFor(locked, call.widget, { wish, start }, given);
-      return {
-        status: 201,
-        answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
-      };
-    }),
+    once(
+      context,
+      site.id,
+      key,
+      ["wait", call.widget, asked],
+      async (tx) => {
+        const locked = await lockSite(context, tx, site);
+        const now = serviceIn(locked.setUp, service.id);
+        if (!now.waiting) throw fieldProblem("service", "This has no waiting list.");
+        const given = clientOf(call, locked, now, asked);
+        const wish = onlineWish(service.id, resource, asked.seats, { minutes, part });
+        const booking = await waitFor(locked, call.widget, { wish, start }, given);
+        return {
+          status: 201,
+          answer: { token: bookingToken(context, booking.id), ...(await bookingView(locked, booking)) },
+        };
+      },
+      crowdWords(call.language),
+    ),
   );
   context.jobQueued();
   return answered;

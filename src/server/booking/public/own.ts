@@ -3,6 +3,7 @@ import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { momentOf, publicBill } from "@/core/booking/public";
 import { clientMayChangeUntil, waitingListStates } from "@/core/booking/state";
+import { crowdWords } from "@/core/booking/words";
 import { bookings } from "@/data/booking/tables";
 import { type Context, isSigned, sign } from "../../context";
 import { takeNetworkPoint } from "../../limit";
@@ -115,11 +116,18 @@ export async function postOwnBooking(
   const id = idIn(context, "booking", token, "token");
   const asked = validated(deedSchema, body);
   const answered = await refusing(context, site, { kind: "visitor", language }, () =>
-    once(context, site.id, key, ["own", id, asked], async (tx) => {
-      const locked = await lockSite(context, tx, site);
-      const booking = await bookingOf(locked, id);
-      return { status: 200, answer: await bookingView(locked, await performed(locked, booking, asked)) };
-    }),
+    once(
+      context,
+      site.id,
+      key,
+      ["own", id, asked],
+      async (tx) => {
+        const locked = await lockSite(context, tx, site);
+        const booking = await bookingOf(locked, id);
+        return { status: 200, answer: await bookingView(locked, await performed(locked, booking, asked)) };
+      },
+      crowdWords(language),
+    ),
   );
   context.jobQueued();
   return answered;
