@@ -47,9 +47,14 @@ const holePattern = /<!--shop (\{[^<>-]*\})-->/g;
 export const holesIn = (page: string): readonly Hole[] =>
   [...page.matchAll(holePattern)].map(([, json = "{}"]) => JSON.parse(json) as Hole);
 
-/** A page as it is without what stands beside; null where one of its holes is what it is for. */
-export const withoutAsides = (page: string): string | null =>
-  holesIn(page).every(({ part }) => (parts[part] as Part).aside) ? page.replace(holePattern, "") : null;
+const partOf = (hole: string): Part | undefined => parts[(JSON.parse(hole) as Hole).part];
+
+/** A page without what stands beside it, such as the count of a basket. */
+export const withoutAsides = (page: string): string =>
+  page.replace(holePattern, (all, json: string) => (partOf(json)?.aside ? "" : all));
+
+/** Whether a page shows what is somebody's own. */
+export const isPersonal = (page: string): boolean => holesIn(page).some(({ part }) => (parts[part] as Part).personal);
 
 /** What stands in a hole; `stem` begins the ids in it, and no other hole of the page has it. */
 export const filled = (hole: Hole, view: ShopView, stem = "shop"): string =>

@@ -2,8 +2,8 @@
 // come again.
 import { createServer, get, type Server } from "node:http";
 import { type AddressInfo, createServer as createNet, type Socket } from "node:net";
-import { connect, type Database } from "@/data/connection";
-import type { Context } from "../context";
+import { connect } from "@/data/connection";
+import { type Leaving, leaving } from "../testing/away.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { databaseWatch, tellWhenAway } from "./away";
 import { sendProblem } from "./refuse";
@@ -11,17 +11,12 @@ import { createSiteServer } from "./site-server";
 
 let studio: TestStudio;
 let server: Server;
-let gone = false;
-const nowhere = connect("mysql://nobody@127.0.0.1:1/none", 1);
-
-/** The database as long as it is there. */
-const whileThere = (db: Database): Database =>
-  new Proxy(db, { get: (there, key) => Reflect.get(gone ? nowhere.db : there, key) });
+let database: Leaving;
 
 beforeAll(async () => {
   studio = await testStudio("released");
-  const { db, vital } = studio.context;
-  const context: Context = { ...studio.context, db: whileThere(db), vital: whileThere(vital) };
+  database = leaving(studio.context);
+  const { context } = database;
   const serve = createSiteServer(context);
   server = createServer((request, response) => {
     serve(request, response, "wrenfield").catch((error: unknown) => sendProblem(context.settings, response, error));
@@ -30,7 +25,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   server.close();
-  await nowhere.pool.end();
+  await database.end();
   await studio.close();
 });
 
@@ -53,7 +48,7 @@ function ask(
 test("what is in memory is answered as before, and says so; what is not, says when to come again; back, all is as it was", async () => {
   const before = await ask("/");
   expect([before.status, before.headers["cache-status"]]).toEqual([200, undefined]);
-  gone = true;
+  database.gone = true;
   const stale = await ask("/");
   expect([stale.status, stale.headers["cache-status"]]).toEqual([200, "webitor; hit; detail=database-away"]);
   // All of it but the hole for the count of one's basket.
@@ -69,7 +64,7 @@ test("what is in memory is answered as before, and says so; what is not, says wh
   expect(shown.headers["content-security-policy"]).toMatch(/^default-src 'none'; style-src 'sha256-/);
   expect(shown.body).toContain("Einen Moment, bitte");
   expect(shown.body).toContain('<a href="">');
-  gone = false;
+  database.gone = false;
   const after = await ask("/");
   expect([after.status, after.headers["cache-status"], after.body === before.body]).toEqual([200, undefined, true]);
   expect((await ask("/classes")).status).toBe(200);

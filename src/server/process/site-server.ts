@@ -10,7 +10,7 @@ import { isFilm } from "@/core/media/documents";
 import { pictureForms } from "@/core/media/forms";
 import { escapeHtml } from "@/core/render/escape";
 import { withoutSlashes } from "@/core/site/path";
-import { withoutAsides } from "@/core/storefront/parts";
+import { holesIn, isPersonal, withoutAsides } from "@/core/storefront/parts";
 import { isAway } from "@/data/connection";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter, type SiteRow } from "@/data/site/queries";
@@ -19,8 +19,9 @@ import { type Context, siteOrigin } from "../context";
 import { longestHeader } from "../edge/request";
 import { ownPart } from "../own/part";
 import { redirectType } from "../release/publisher";
+import { NotInMemory } from "../shop/catalog";
 import { countShop } from "../shop/counts";
-import { type LiveShop, liveShop, shopFile } from "../shop/live";
+import { type LiveShop, liveShop, liveShopInMemory, shopFile } from "../shop/live";
 import { productPictureKey } from "../shop/pictures";
 import { type Asking, fillPage, type Shown, shopAddressesOf, shownAt } from "../shop/storefront";
 import { codeHeaders, drawingHeaders, siteHeaders } from "./headers";
@@ -74,6 +75,8 @@ const pointerMs = 1000;
 /** How long it waits for the database before it goes on with what it knew last; and of how many sites it knows that. */
 const patienceMs = 1000;
 const remembered = 5000;
+/** What a page of the shop is about that is of no product and no category. */
+const nothingShown = { product: null, category: null };
 /** That an answer is of what was known before (RFC 9211, section 2.7): the database is away. */
 const stale = ["Cache-Status", "webitor; hit; detail=database-away"] as const;
 const cacheBytes = 256 << 20;
@@ -311,13 +314,52 @@ export function createSiteServer(context: Context) {
     return row && stored ? fileOf(row, stored, 200, true) : null;
   }
 
+  const keyOf = (site: Live, path: string) =>
+    path.startsWith("/_a/") ? `${site.siteId}${path}` : `${site.releaseId}.${site.renewed}${path}`;
+
   async function find(site: Live, path: string): Promise<File | null> {
-    const key = path.startsWith("/_a/") ? `${site.siteId}${path}` : `${site.releaseId}.${site.renewed}${path}`;
+    const key = keyOf(site, path);
     const cached = files.get(key);
     if (cached) return cached;
     const loaded = await load(site, path);
     if (loaded) files.set(key, loaded);
     return loaded;
+  }
+
+  /** A page by what this process knows, without what stands beside it; null where that is not enough. */
+  async function drawnFromMemory(site: Live, path: string, request: IncomingMessage) {
+    const bare = (file: File) => withoutAsides(file.answers.identity.body.toString());
+    const own = files.get(keyOf(site, path));
+    if (own?.live && !holesIn(bare(own)).length) return { file: own, html: bare(own) };
+    const shop = liveShopInMemory(site.site);
+    // Patterns of products and categories show nothing by themselves.
+    if (!shop || [shop.shown.paths.product, shop.shown.paths.category].includes(path)) return null;
+    try {
+      const shown = own ? null : await shownAt(context, site.site, shop, path, { fromMemory: true });
+      if (shown && "leadsTo" in shown) return null;
+      const file = own ?? (shown && files.get(keyOf(site, shown.path)));
+      if (!file?.live || isPersonal(bare(file))) return null;
+      const asking: Asking = { ...askingOf(context, request), fromMemory: true };
+      return {
+        file,
+        html: (await fillPage(context, site.site, shop, bare(file), shown ?? nothingShown, asking)).html,
+      };
+    } catch (error) {
+      if (error instanceof NotInMemory) return null;
+      throw error;
+    }
+  }
+
+  /** Answers by what this process knows, as long as the database is away; false where something would have to be asked. */
+  async function sentFromMemory(request: IncomingMessage, response: ServerResponse, site: Live, path: string) {
+    const file = path === "/404" ? undefined : files.get(keyOf(site, path));
+    if (file && !file.live && file.leadsTo === undefined) {
+      send(request, response, file, stale);
+      return true;
+    }
+    const drawn = await drawnFromMemory(site, path, request);
+    if (drawn) sendBare(request, response, drawn.file, drawn.html);
+    return drawn !== null;
   }
 
   /** A film, from where its player wants it. */
@@ -361,21 +403,14 @@ export function createSiteServer(context: Context) {
     about: Exclude<Shown, { leadsTo: string }> | null,
   ) {
     const page = file.answers.identity;
-    const filled = await fillPage(
-      context,
-      site,
-      shop,
-      page.body.toString(),
-      about ?? { product: null, category: null },
-      {
-        ...askingOf(context, request),
-        own: () =>
-          ownPart(context, site, {
-            cookie: request.headers.cookie ?? null,
-            sent: /[?&]sent=1(&|$)/.test(request.url ?? ""),
-          }),
-      },
-    );
+    const filled = await fillPage(context, site, shop, page.body.toString(), about ?? nothingShown, {
+      ...askingOf(context, request),
+      own: () =>
+        ownPart(context, site, {
+          cookie: request.headers.cookie ?? null,
+          sent: /[?&]sent=1(&|$)/.test(request.url ?? ""),
+        }),
+    });
     // What a script of the page asks for itself is no look at it.
     if (about?.product && request.method === "GET" && request.headers["sec-fetch-mode"] !== "cors")
       countShop(context, site, "looks");
@@ -457,12 +492,8 @@ export function createSiteServer(context: Context) {
       response.end();
       return;
     }
+    if (site.stale && (await sentFromMemory(request, response, site, path))) return;
     let file = path === "/404" ? null : await find(site, path);
-    if (site.stale && file) {
-      if (!file.live) return send(request, response, file, stale);
-      const bare = withoutAsides(file.answers.identity.body.toString());
-      if (bare !== null) return sendBare(request, response, file, bare);
-    }
     const wantsShop = file === null || file.live || path === "/sitemap.xml";
     const shop = wantsShop ? await liveShop(context, site.site) : null;
     let about: Exclude<Shown, { leadsTo: string }> | null = null;

@@ -155,6 +155,16 @@ function knownFrom(kept: Kept, site: Pick<SiteRow, "settings">, today: string): 
   };
 }
 
+/** What would have to be asked of the database, which is not to be asked. */
+export class NotInMemory extends Error {}
+
+/** The catalog of a site as this process last knew it. Throws `NotInMemory` where it never did. */
+export function catalogInMemory(context: Context, siteId: string): KnownCatalog {
+  const { known } = keptOf(context, siteId);
+  if (!known) throw new NotInMemory();
+  return known;
+}
+
 /** The catalog of a site, at most a moment old; `now` reads what changed whatever is known. */
 export async function catalogOf(
   context: Context,

@@ -7,7 +7,9 @@ import type { Product } from "@/core/catalog/product";
 import { shopVariants } from "@/data/shop/tables";
 import { findSite } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
+import { sendProblem } from "../process/refuse";
 import { createSiteServer } from "../process/site-server";
+import { leaving } from "../testing/away.test-kit";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";
@@ -25,9 +27,14 @@ interface Answered {
   readonly bytes: Buffer;
 }
 
-const get = (path: string, headers: Record<string, string> = {}, method = "GET"): Promise<Answered> =>
+const get = (
+  path: string,
+  headers: Record<string, string> = {},
+  method = "GET",
+  at: () => Server = () => server,
+): Promise<Answered> =>
   new Promise((resolve, reject) => {
-    const { port } = server.address() as AddressInfo;
+    const { port } = at().address() as AddressInfo;
     request({ host: "127.0.0.1", port, path, method, headers }, (response) => {
       const parts: Buffer[] = [];
       response.on("data", (part: Buffer) => parts.push(part));
@@ -209,4 +216,39 @@ test("nothing is sold twice: that is a rule of the database, whatever code forge
   // The same SKU is one variant's, on each site.
   await expect(db.insert(shopVariants).values({ ...one, id: "other", sku: "C" })).rejects.toThrow();
   await db.insert(shopVariants).values({ ...one, siteId: "elsewhere", id: "other", sku: "C" });
+});
+
+test("what was seen of the shop is shown while the database is away, and nothing of anybody's own", async () => {
+  const database = leaving(studio.context);
+  const serve = createSiteServer(database.context);
+  const other = createServer((incoming, response) => {
+    serve(incoming, response, site).catch((error: unknown) => sendProblem(studio.context.settings, response, error));
+  });
+  await new Promise<void>((resolve) => other.listen(0, "127.0.0.1", resolve));
+  const { cookie } = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "bell-mug", quantity: "1" });
+  const ask = (path: string, headers: Record<string, string> = {}) => {
+    for (const changed of studio.context.listeners.live) changed(site);
+    return get(path, headers, "GET", () => other);
+  };
+  const paths = ["/shop-2", "/shop-2/bell-mug", "/shop-2/all-mugs"];
+  const before = await Promise.all(paths.map((path) => ask(path)));
+  expect(before.map(({ status }) => status)).toEqual([200, 200, 200]);
+  database.gone = true;
+  for (const [nth, path] of paths.entries()) {
+    const stale = await ask(path, { cookie });
+    expect([path, stale.status, stale.headers["cache-status"]]).toEqual([
+      ...[path, 200, "webitor; hit; detail=database-away"],
+    ]);
+    expect(stale.headers["cache-control"]).toBe("no-store");
+    expect(stale.body.includes("<!--shop")).toBe(false);
+    expect(stale.body.match(/Bell mug/g)?.length).toBe(before[nth]?.body.match(/Bell mug/g)?.length);
+    // How much is in the basket is nobody's to know just now.
+    expect(stale.body.includes('<div class="b-basket" data-p="mark"></div>')).toBe(true);
+  }
+  for (const path of ["/basket", "/checkout", "/shop-2/never-asked", "/shop-product"])
+    expect([path, (await ask(path, { cookie })).status]).toEqual([path, path === "/shop-product" ? 302 : 503]);
+  database.gone = false;
+  expect((await ask("/shop-2/bell-mug", { cookie })).headers["cache-status"]).toBeUndefined();
+  await new Promise((resolve) => other.close(resolve));
+  await database.end();
 });

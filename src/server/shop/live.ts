@@ -50,13 +50,19 @@ export function liveShopOf(
 
 const known = keptOfDatabase(new LRUCache<string, { readonly live: LiveShop | null }>({ max: 200 }));
 
+const keyOf = ({ id, liveReleaseId }: Pick<SiteRow, "id" | "liveReleaseId">) => `${id} ${liveReleaseId}`;
+
+/** The shop that visitors of a site have, where this process knows it: null for none, undefined where it would have to ask. */
+export const liveShopInMemory = (site: Pick<SiteRow, "id" | "liveReleaseId">): LiveShop | null | undefined =>
+  known.get(keyOf(site))?.live;
+
 /** The shop that visitors of a site have. */
 export async function liveShop(
   context: Context,
   { id, liveReleaseId }: Pick<SiteRow, "id" | "liveReleaseId">,
 ): Promise<LiveShop | null> {
   if (!liveReleaseId) return null;
-  const key = `${id} ${liveReleaseId}`;
+  const key = keyOf({ id, liveReleaseId });
   const kept = known.get(key);
   if (kept) return kept.live;
   const [row] = await context.db

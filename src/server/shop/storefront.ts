@@ -13,7 +13,7 @@ import { renderedPicture } from "@/core/render/rendered-picture";
 import type { Cart, RehearsedBasket } from "@/core/shop/cart";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { productHead } from "@/core/storefront/head";
-import { fillHoles, holesIn, parts } from "@/core/storefront/parts";
+import { fillHoles, holesIn, isPersonal, type parts } from "@/core/storefront/parts";
 import { productPicture } from "@/core/storefront/picture";
 import { type CartShown, categoryPath, type OrderShown, productPath, type ShopView } from "@/core/storefront/view";
 import { shopAddresses, shopOrders } from "@/data/shop/tables";
@@ -26,7 +26,7 @@ import { payPath } from "../payment/link";
 import { offeredPayments } from "../payment/set-up";
 import { releasedDocument, releasedPicture } from "../release/assets";
 import { basketAt, type KeptCart, readCart, reckoned } from "./carts";
-import { catalogOf, type KnownCatalog } from "./catalog";
+import { catalogInMemory, catalogOf, type KnownCatalog, NotInMemory } from "./catalog";
 import { onceOf } from "./checkout";
 import { fetchTimes } from "./fetching";
 import { issuedOf } from "./issuing";
@@ -44,17 +44,24 @@ export type Shown =
   | { readonly leadsTo: string };
 
 /** What stands at a path that no page of the release has; null for nothing. */
-export async function shownAt(context: Context, site: SiteRow, live: LiveShop, path: string): Promise<Shown | null> {
+export async function shownAt(
+  context: Context,
+  site: SiteRow,
+  live: LiveShop,
+  path: string,
+  { fromMemory = false } = {},
+): Promise<Shown | null> {
   const { paths } = live.shown;
   const root = paths.catalog === "/" ? "" : paths.catalog;
   if (root === null || !path.startsWith(`${root}/`)) return null;
   const slug = path.slice(root.length + 1);
   if (!/^[a-z0-9-]{1,80}$/.test(slug)) return null;
-  const known = await catalogOf(context, site);
+  const known = fromMemory ? catalogInMemory(context, site.id) : await catalogOf(context, site);
   const product = known.catalog.atSlug(slug);
   if (product && paths.product) return { path: paths.product, product, category: null };
   const category = known.frame.categories.find((one) => one.slug === slug);
   if (category && paths.category) return { path: paths.category, product: null, category };
+  if (fromMemory) throw new NotInMemory();
   const [row] = await context.db
     .select()
     .from(shopAddresses)
@@ -77,12 +84,14 @@ export interface Asking {
   readonly basket?: RehearsedBasket;
   /** The country that somebody is said to be in, instead of where they seem to be. */
   readonly country?: string;
+  /** The database is not asked: `NotInMemory` is thrown where something is not known. */
+  readonly fromMemory?: true;
   /** What is somebody's own, as markup; absent where that is not looked up. */
   own?(): Promise<string>;
 }
 
 /** Media that were asked for a moment ago: a page is drawn once with them; a point that is moved is seen soon. */
-const entries = keptOfDatabase(new LRUCache<string, MediaEntry>({ max: 5000, ttl: 2000 }));
+const entries = keptOfDatabase(new LRUCache<string, MediaEntry>({ max: 5000, ttl: 2000, noDeleteOnStaleGet: true }));
 
 /** The media with these hashes that a site has, kept for the pages that come next. */
 async function fetchMedia(context: Context, siteId: string, hashes: readonly string[]): Promise<void> {
@@ -167,10 +176,11 @@ export async function fillPage(
   } = {},
 ): Promise<Filled> {
   const { language, currency } = site.settings;
-  const known = await catalogOf(context, site);
+  const { fromMemory = false } = asking;
+  const known = fromMemory ? catalogInMemory(context, site.id) : await catalogOf(context, site);
   const holes = holesIn(page);
   const asks = (name: keyof typeof parts) => holes.some(({ part }) => part === name);
-  const wantsCart = holes.some(({ part }) => "personal" in parts[part]);
+  const wantsCart = isPersonal(page);
   const rehearsed = asking.basket;
   const kept = rehearsed
     ? { id: "", revision: 0, cart: rehearsed.cart }
@@ -200,7 +210,7 @@ export async function fillPage(
   // Which pictures are shown is known when it is drawn: again where one was not at hand.
   const missing = new Set<string>();
   const mediumOf = (hash: string): MediaEntry | undefined => {
-    const entry = entries.get(`${site.id} ${hash}`);
+    const entry = entries.get(`${site.id} ${hash}`, { allowStale: fromMemory });
     if (!entry) missing.add(hash);
     return entry;
   };
@@ -253,6 +263,7 @@ export async function fillPage(
   };
   let html = draw();
   if (missing.size) {
+    if (fromMemory) throw new NotInMemory();
     await fetchMedia(context, site.id, [...missing]);
     html = draw();
   }
