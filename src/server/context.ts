@@ -39,7 +39,7 @@ export interface Context {
 
 const vitalConnections = 2;
 /** How long pages and health wait for the database before it counts as away, in ms. */
-const vitalPatienceMs = 8000;
+const vitalPatienceMs = 12_000;
 
 /** A context for these settings, with at most so many connections. */
 export function createContext(settings: Settings, connections?: number): Context {
