@@ -1,6 +1,6 @@
 // A page as what it says: its words by heading, sentence by sentence, and its tables. Read off the markup that visitors get, so
 // that what they cannot see is not read either.
-import { Parser } from "htmlparser2";
+import { parseMarkup } from "@/core/input/markup";
 
 /** What stands below one heading. */
 export interface ReadSection {
@@ -374,12 +374,11 @@ export function rowWords(columns: readonly string[], [first = "", ...others]: re
 export function readPage(html: string, { onlyMain = true }: { onlyMain?: boolean } = {}): ReadPage {
   const read = html.slice(0, pageLimits.characters);
   const reader = new PageReader(onlyMain || /<main[\s>]/i.test(read));
-  const parser = new Parser({
+  const whole = parseMarkup(read, {
     onopentag: (name, attributes) => reader.opened(name, attributes),
     ontext: (words) => reader.said(words),
     onclosetag: (name) => reader.closed(name),
   });
-  parser.end(read);
   reader.finish();
   const { title, language, description, noindex, canonical, sections, tables, links, widgets } = reader;
   return {
@@ -392,6 +391,6 @@ export function readPage(html: string, { onlyMain = true }: { onlyMain?: boolean
     tables,
     links,
     widgets,
-    cut: html.length > read.length || reader.full,
+    cut: html.length > read.length || reader.full || !whole,
   };
 }

@@ -1,6 +1,6 @@
 // Reading a sitemap (the sitemaps protocol, version 0.9): the pages it names, and the sitemaps it is made of. It comes from a
 // stranger: no entity of its own is resolved, and it ends where enough is known.
-import { Parser } from "htmlparser2";
+import { parseMarkup } from "@/core/input/markup";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 import { pageAddress } from "./address";
 import { crawlLimits } from "./crawl";
@@ -26,7 +26,8 @@ export function readSitemap(text: string, from: string): Outcome<Sitemap> {
   let inside = "";
   let loc: string | null = null;
   let cut = false;
-  const parser = new Parser(
+  const whole = parseMarkup(
+    text,
     {
       onopentagname: (name) => {
         const tag = local(name);
@@ -50,7 +51,6 @@ export function readSitemap(text: string, from: string): Outcome<Sitemap> {
     },
     { xmlMode: true },
   );
-  parser.end(text);
   if (root !== "urlset" && root !== "sitemapindex") return refused("crawl.noSitemap");
-  return done({ pages: [...pages], more: [...more], cut });
+  return done({ pages: [...pages], more: [...more], cut: cut || !whole });
 }

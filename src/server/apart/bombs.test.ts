@@ -63,7 +63,7 @@ test("there are twenty of each kind", () => {
   for (const [task, some] of Object.entries(bombs)) expect([task, some.length >= 20]).toEqual([task, true]);
 });
 
-test.each([...sampled(all, 7)])("%s: %s", async (task, _name, bomb) => {
+test.each([...sampled(all, 11)])("%s: %s", async (task, _name, bomb) => {
   tally("bombs");
   const given = await bomb.make();
   const memory = watched();
