@@ -85,3 +85,9 @@ test("whatever is thrown at it: nothing of what is left runs or leads elsewhere,
     { numRuns: 400 },
   );
 });
+
+test("one that is nested deeper than anybody draws is not cleaned, and draws too much", () => {
+  const deep = (levels: number) => cleanDrawing(`<svg>${"<g>".repeat(levels)}<rect/>${"</g>".repeat(levels)}</svg>`);
+  expect(deep(900)).toMatchObject({ ran: false, drawn: 902 });
+  expect(deep(140_000)).toEqual({ text: "", ran: false, drawn: Number.POSITIVE_INFINITY });
+});

@@ -1,6 +1,7 @@
 // Drawings (SVG) from strangers: what fetches from elsewhere, links or moves is taken out before they are kept; one that holds a
 // script is told of, since whoever made it meant it to run.
 import sanitize from "sanitize-html";
+import { parseMarkup } from "@/core/input/markup";
 
 /** Largest drawing, in bytes of its text: more is a picture that was traced, and heavier than the picture. */
 export const largestDrawing = 1 << 20;
@@ -97,11 +98,13 @@ export interface CleanDrawing {
   readonly text: string;
   /** It held something that was to run. */
   readonly ran: boolean;
-  /** How many elements it draws, repeated ones each time. */
+  /** How many elements it draws, repeated ones each time; Infinity where they stand too deep in each other. */
   readonly drawn: number;
 }
 
 export function cleanDrawing(text: string): CleanDrawing {
+  // Judged before it is cleaned: that takes the longer the deeper it is.
+  if (!parseMarkup(text, {}, { xmlMode: true })) return { text: "", ran: false, drawn: Number.POSITIVE_INFINITY };
   let ran = false;
   const drawn = new Drawn();
   const cleaned = sanitize(text, {

@@ -168,9 +168,11 @@ async function readDrawing(file: Uint8Array): Promise<Answer<ReadPicture>> {
     return refused(
       "This drawing (SVG) holds a script, which a picture has no use for. Save it without, or as PNG, and send that.",
     );
-  if (!cleaned) return refused(noPicture);
   if (drawn > mostDrawn)
-    return refused("This drawing (SVG) repeats its parts too often. Simplify it, or save it as PNG and send that.");
+    return refused(
+      "This drawing (SVG) repeats its parts too often, or nests them too deep. Simplify it, or save it as PNG and send that.",
+    );
+  if (!cleaned) return refused(noPicture);
   const bytes = Buffer.from(cleaned);
   try {
     const { width, height } = await sharp(bytes, options).metadata();

@@ -170,6 +170,9 @@ export const bombs: Readonly<Partial<Record<TaskName, readonly Bomb[]>>> = {
         .jpeg({ progressive: true, chromaSubsampling: "4:4:4" })
         .toBuffer(),
     })),
+    ...inSizes("a drawing without end inside", [1e3, 1e4, 1e5, 1.4e5], (size) => ({
+      file: strToU8(svg(nest("<g>", "</g>", size))),
+    })),
     ...inSizes("a drawing that repeats itself", [3, 5, 7, 9], (levels) => ({
       file: strToU8(
         svg(
