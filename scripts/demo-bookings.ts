@@ -3,8 +3,8 @@
 
 import { Availability } from "@/core/booking/availability";
 import { Diary } from "@/core/booking/diary";
-import type { DayNumber } from "@/core/booking/zone";
-import { ZoneClock } from "@/core/booking/zone";
+import type { DayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { loadDiary } from "@/data/booking/diary";
 import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";

@@ -1,5 +1,6 @@
 // Days as the site's own calendar has them.
-import { dateOf, ZoneClock } from "@/core/booking/zone";
+import { dateOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 
 /** "2026-11-24" in a zone. */
 export const dayIn = (zone: string, now: Date): string => {

@@ -1,9 +1,9 @@
 // What goes wrong at the edge, as application/problem+json (RFC 9457).
 
 import type Joi from "joi";
+import { type Fault, mostFaults, pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
 import { formShape, type ShapeLimits, shapeFault } from "@/core/input/shape";
-import { type Fault, mostFaults, pathOf } from "@/core/page/validate";
 import { isAway } from "@/data/connection";
 
 /** A refusal a person can act on. `fields` names each wrong field with a sentence; there is always at least one. */

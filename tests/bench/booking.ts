@@ -6,8 +6,9 @@ import { Diary, type DiaryEntry } from "@/core/booking/diary";
 import { Oracle } from "@/core/booking/oracle.test-kit";
 import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
 import { mostTried, triedOn } from "@/core/booking/size";
-import { dateOf, dayNumber, ZoneClock } from "@/core/booking/zone";
 import { readCalendar } from "@/core/calendar/read";
+import { dateOf, dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { beside, median, paced, took } from "./pace";
 
 const minute = 60_000;

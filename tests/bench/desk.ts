@@ -2,7 +2,7 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import type { Browser, Page } from "@playwright/test";
-import { ZoneClock } from "@/core/booking/zone";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { aResource, aService, aSetUp } from "../../src/core/booking/sample.test-kit";
 import { median, paced } from "./pace";
 

@@ -4,8 +4,8 @@ import type { CatalogFrame, Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { ProductIndex } from "@/core/catalog/words";
 import { paragraphs } from "@/core/page/richtext";
+import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";
-import { newShop } from "@/core/shop/widget";
 import { median, paced, percentile, took } from "./pace";
 
 const makes = ["Bell", "River", "Thumb", "Tall", "Ferry", "Quay", "Net", "Bank", "Weir", "Reed"];

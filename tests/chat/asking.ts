@@ -1,8 +1,8 @@
 // Asks the demo's sites as visitors do, without a server: free times are those that the question asks for.
 import type { ChatEngine } from "@/core/chat/engine";
 import type { Turn } from "@/core/chat/hear";
-import { judge, type Verdict } from "@/core/chat/judge";
 import type { Live, Need, Reply } from "@/core/chat/reply";
+import { judge, type Verdict } from "@/core/chat/verdict";
 import { oddlaneChat, wrenfieldChat } from "../../scripts/demo-sites/chat";
 import type { Question } from "./question";
 import { engineFor, siteFile } from "./site";

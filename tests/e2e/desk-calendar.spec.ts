@@ -2,7 +2,8 @@
 // months and figures; on a phone.
 import { expect, type Page } from "@playwright/test";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { dateOf, ZoneClock } from "@/core/booking/zone";
+import { dateOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { aResource, aService, aSetUp } from "../../src/core/booking/sample.test-kit";
 import { expectAccessible, expectSome, signIn } from "./studio";
 import { test } from "./test";

@@ -67,10 +67,11 @@ beforeAll(() => {
 afterAll(() => rmSync(copy, { recursive: true, force: true }));
 
 test("a kind is one folder a layer and one line a list", () => {
-  expect(layers.map((layer) => readdirSync(join(here, layer)).length)).toEqual([2, 2, 2, 4, 1]);
+  expect(layers.map((layer) => readdirSync(join(here, layer)).length)).toEqual([3, 2, 2, 3, 1]);
   // Settings and the part of the site file are two lists in one file; a kind without a part, a table or a Desk list needs less.
-  expect(addedLines).toHaveLength(7);
+  expect(addedLines).toHaveLength(8);
   expect(lists.sort()).toEqual([
+    "core/widget/judges.ts",
     "core/widget/kinds.ts",
     "core/widget/settings.ts",
     "data/schema.ts",
@@ -91,6 +92,7 @@ const inFull = isLongRun ? test : test.skip;
 inFull("the compiler takes the whole kind, and refuses each list without its line", () => {
   const without = [
     ["core/widget/kinds.ts", "  echo,"],
+    ["core/widget/judges.ts", "  echo: echoJudge,"],
     ["server/widget/kinds.ts", "  echo: echoServer,"],
     ["server/widget/parts.ts", "  echo: echoPart,"],
     ["studio/widget/kinds.ts", "  echo: echoStudio,"],

@@ -25,6 +25,12 @@ export const addedLines: readonly AddedLine[] = [
     imports: 'import { echo } from "@/core/echo/widget";',
   },
   {
+    list: "core/widget/judges.ts",
+    behind: "  popup: popupJudge,",
+    line: "  echo: echoJudge,",
+    imports: 'import { echoJudge } from "@/core/echo/judge";',
+  },
+  {
     list: "server/widget/kinds.ts",
     behind: "  popup: popupServer,",
     line: "  echo: echoServer,",

@@ -1,10 +1,11 @@
 import fc from "fast-check";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { oracleCases } from "../../../tests/extent";
 import { anyCase, type Case, casesOfState, crowdedCase, leaderlessCase } from "./arbitrary.test-kit";
 import { availabilityOn } from "./availability";
 import { Diary } from "./diary";
 import { byTemporal, localOf, Oracle } from "./oracle.test-kit";
-import { dayNumber, ZoneClock } from "./zone";
 
 function engineFor(given: Case) {
   const zone = given.setUp.places[0]?.zone as string;

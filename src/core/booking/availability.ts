@@ -1,4 +1,6 @@
 // The question of booking: can this service start then, with whom, and if not, why not.
+
+import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf } from "@/core/time/clock";
 import type { Reason } from "@/core/visitor/decision";
 import { type BookingSetUp, type Instant, mostDaysAhead } from "./booking";
 import type { Diary, Session } from "./diary";
@@ -8,7 +10,6 @@ import { Obstacles, type Wish } from "./obstacles";
 import { thinned } from "./shown";
 import { meeting, type Span } from "./spans";
 import type { DayState } from "./told";
-import { type DayNumber, dateOf, dayNumber, minuteMs, minutesOf } from "./zone";
 
 /** Who serves, and the time each is taken on each date. The leading resource is the first. */
 export interface Assignment {

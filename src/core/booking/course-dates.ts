@@ -1,8 +1,10 @@
 // The dates of a course, made from a rule: the same weekday and time, so many times, leaving out when the place is closed.
+
+import { dateOf, dayNumber, minuteMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { newResource } from "./blank";
 import type { Place, WallDateTime } from "./booking";
 import { firstMeeting, hoursOf } from "./hours";
-import { dateOf, dayNumber, minuteMs, ZoneClock } from "./zone";
 
 export interface CourseRule {
   /** The first date that may be one. */

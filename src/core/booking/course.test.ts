@@ -1,5 +1,7 @@
 // What can be booked of a course: a run, what is left of one, a date; what each costs, and that they share their seats.
 import fc from "fast-check";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { availabilityOn } from "./availability";
 import { type CoursePart, courseParts, type Joining, type Service } from "./booking";
 import { partOfBooking, runsOf, shareOf } from "./course";
@@ -7,7 +9,6 @@ import { Diary, type DiaryEntry } from "./diary";
 import { billOf, priceOf } from "./price";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { serviceSchema } from "./schema";
-import { dayNumber, ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const spring = ["2026-03-10T10:00", "2026-03-17T10:00", "2026-03-24T10:00", "2026-03-31T10:00"];

@@ -1,6 +1,8 @@
 // A course as what can be booked of it: a whole run, what is left of one that has begun, or one of its dates.
+
+import { dayNumber } from "@/core/time/clock";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type { CoursePart, Instant, Service, WallDateTime } from "./booking";
-import { dayNumber, type ZoneClock } from "./zone";
 
 type Course = readonly (readonly WallDateTime[])[];
 export type Runs = ReadonlyMap<Instant, readonly Instant[]>;

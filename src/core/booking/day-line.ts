@@ -1,4 +1,7 @@
 // A day's time line for one wish: everything that stands in the way, as bands one can see, and the starts that are left.
+
+import { dayNumber, hourMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { Availability, type Explanation } from "./availability";
 import { type BookingSetUp, type Instant, offerOf } from "./booking";
 import type { Diary } from "./diary";
@@ -6,7 +9,6 @@ import { type Hours, hoursOf } from "./hours";
 import { earliestStart } from "./notice";
 import type { Wish } from "./obstacles";
 import { merged, type Span, without } from "./spans";
-import { dayNumber, hourMs, ZoneClock } from "./zone";
 
 /** What a row of the time line is about. */
 export type RowOf = "open" | "away" | "keptBack" | "booked" | "tidyUp" | "outside" | "set" | "tooSoon";

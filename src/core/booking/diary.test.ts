@@ -1,7 +1,7 @@
 // The diary is indexed page by page as it is asked about: what it answers is what looking through all of it would.
 import fc from "fast-check";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
-import { ZoneClock } from "./zone";
 
 const hour = 3_600_000;
 const day = 24 * hour;

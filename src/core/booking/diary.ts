@@ -1,7 +1,9 @@
 // What is taken already: bookings and busy time from outside, indexed so that one question is one search.
+
+import { type DayNumber, hourMs } from "@/core/time/clock";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Instant } from "./booking";
 import type { Span } from "./spans";
-import { type DayNumber, hourMs, type ZoneClock } from "./zone";
 
 /** One date of a booking that counts: held, waiting or confirmed. A course has one of these for each of its dates. */
 export interface DiaryEntry {

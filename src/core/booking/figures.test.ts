@@ -1,7 +1,7 @@
 import fc from "fast-check";
+import { dateOf, dayNumber } from "@/core/time/clock";
 import { filledWeek } from "./figures";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
-import { dateOf, dayNumber } from "./zone";
 
 const throwing = aService("throw", { capacity: 6 });
 const lesson = aService("lesson");

@@ -1,9 +1,11 @@
 // How full a business is: of the time its people work, how much is booked, by weekday and hour.
+
+import { dayNumber, minuteMs, weekdayOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { type BookingSetUp, type Instant, type LocalDate, type Resource, type Service, sharesStarts } from "./booking";
 import type { DiaryEntry } from "./diary";
 import { hoursOf } from "./hours";
 import { type Span, without } from "./spans";
-import { dayNumber, minuteMs, weekdayOf, ZoneClock } from "./zone";
 
 /** One hour of the week, in minutes of work over all the weeks looked at. */
 export interface HourFilled {

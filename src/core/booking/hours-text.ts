@@ -1,6 +1,7 @@
 // Hours as people write them, "Tue to Fri 10-18, Sat 9:30-13": read into spans of weekdays, and written from them.
+
+import { minutesOf, timeOf } from "@/core/time/clock";
 import type { PaintedSpan } from "./week";
-import { minutesOf, timeOf } from "./zone";
 
 const dayNames = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
 

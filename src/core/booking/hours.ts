@@ -1,4 +1,7 @@
 // When a resource is open, closed, off or kept back, as instants, for a stretch of days.
+
+import { type DayNumber, dateOf, dayNumber, minutesOf, weekdayOf } from "@/core/time/clock";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type {
   Closure,
   DaySpan,
@@ -11,7 +14,6 @@ import type {
   YearSeason,
 } from "./booking";
 import { merged, type Span, without } from "./spans";
-import { type DayNumber, dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
 /** A span of closure or time off, with what it was written as. */
 export interface NamedSpan extends Span {

@@ -2,9 +2,9 @@
 // say what happened in its own words.
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { filledIn, type LetterKind, type LetterValues, type OwnLetter } from "./letter-kinds";
 import { momentWords } from "./words";
-import { ZoneClock } from "./zone";
 
 interface Wording {
   readonly subject: Readonly<Record<LetterKind, (what: string) => string>>;

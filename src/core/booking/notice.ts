@@ -1,6 +1,8 @@
 // How soon before a start a visitor may still book it, and how far ahead.
+
+import { type DayNumber, hourMs } from "@/core/time/clock";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Instant, Notice } from "./booking";
-import { type DayNumber, hourMs, type ZoneClock } from "./zone";
 
 /** The first moment a start may have, booked at `now`. */
 export function earliestStart(notice: Notice, now: Instant, clock: ZoneClock): Instant {

@@ -1,5 +1,8 @@
 // What can stand against a booking. Every rule stands here once, as an obstacle with its values: asking stops at the
 // first, explaining reads them all.
+
+import { type DayNumber, dateOf, hourMs, minuteMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Reason } from "@/core/visitor/decision";
 import {
   type BookingSetUp,
@@ -25,7 +28,6 @@ import type { Diary, Session } from "./diary";
 import { firstMeeting, type Hours, hoursOf, mondayBefore, placeDaysOf } from "./hours";
 import { earliestStart, lastDay } from "./notice";
 import { meeting, type Span, within, withinAll } from "./spans";
-import { type DayNumber, dateOf, hourMs, minuteMs, ZoneClock } from "./zone";
 
 /** What somebody wants to book. */
 export interface Wish {

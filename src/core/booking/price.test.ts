@@ -1,8 +1,8 @@
+import { ZoneClock } from "@/core/time/zone-clock";
 import { newPriceRule } from "./blank";
 import type { PriceRule } from "./booking";
 import { billOf, priceOf } from "./price";
 import { aResource, aService } from "./sample.test-kit";
-import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const service = aService("throw", { tax: { percent: 13.5, included: true } });

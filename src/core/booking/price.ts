@@ -1,5 +1,7 @@
 // What a booking costs: the rule that holds, and the tax of each line.
 import { shareOfAmount, withTax } from "@/core/money/money";
+import { dateOf, dayNumber, minutesOf, weekdayOf } from "@/core/time/clock";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type {
   BookingSetUp,
   CoursePart,
@@ -14,7 +16,6 @@ import type {
 import { chosenLength, offerOf } from "./booking";
 import { shareOf } from "./course";
 import type { PublicBill } from "./told";
-import { dateOf, dayNumber, minutesOf, weekdayOf, type ZoneClock } from "./zone";
 
 export interface PriceAsked {
   readonly service: Service;

@@ -1,18 +1,12 @@
 // What visitors are told of booking: the same from the API, in a rehearsal, and in the form that a page carries. Nothing in
 // it tells of people's diaries.
+
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Assignment, Availability } from "./availability";
-import {
-  type BookingSetUp,
-  type CoursePart,
-  chosenLength,
-  durationWith,
-  type Instant,
-  mostDaysAhead,
-  offerOf,
-  type Service,
-  sharesStarts,
-} from "./booking";
+import type { BookingSetUp, CoursePart, Instant, Service } from "./booking";
 import { type Bill, billOf, servingOf } from "./price";
+import { momentAt } from "./public-services";
 import {
   type DayState,
   isOpenState,
@@ -20,16 +14,12 @@ import {
   type PublicBill,
   type PublicDate,
   type PublicDay,
-  type PublicService,
-  type PublicServices,
   type PublicTime,
 } from "./told";
-import { dayNumber, ZoneClock } from "./zone";
 
 /** An instant as the API writes it. */
 export const momentOf = (clock: ZoneClock, instant: Instant, zone?: string): Moment => ({
-  instant: new Date(instant).toISOString(),
-  place: clock.wallOf(instant),
+  ...momentAt(clock, instant),
   ...(zone ? { visitor: ZoneClock.of(zone).wallOf(instant) } : {}),
 });
 
@@ -44,68 +34,6 @@ export const publicBill = (bill: Bill | null): PublicBill | null =>
     taxPercent: bill.taxPercent,
     gross: bill.gross,
   };
-
-const clockOf = (setUp: BookingSetUp, service: Service): ZoneClock =>
-  ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? "UTC");
-
-function publicService(setUp: BookingSetUp, service: Service): PublicService {
-  const clock = clockOf(setUp, service);
-  const leaders = (service.needs[0]?.oneOf ?? [])
-    .map((id) => setUp.resources.find((resource) => resource.id === id))
-    .filter((resource) => resource !== undefined)
-    .filter((resource) => offerOf(resource, service.id)?.does !== false);
-  const first = chosenLength(service, null);
-  return {
-    id: service.id,
-    place: service.place,
-    name: service.name,
-    words: service.words,
-    category: service.category,
-    picture: service.picture ?? "",
-    durationMinutes: first ?? service.durationMinutes,
-    lengths: service.lengths ?? null,
-    joining: (service.course && service.joining) ?? null,
-    capacity: sharesStarts(service) ? service.capacity : 1,
-    mostSeats: Math.min(service.capacity, service.mostSeats ?? service.capacity),
-    least: service.least ?? null,
-    waiting: service.waiting !== undefined,
-    where: service.where,
-    confirm: service.confirm,
-    leads: service.leads,
-    price: service.lengths?.[0]?.price ?? service.price,
-    tax: service.tax,
-    course: service.course?.map((run) => run.map((wall) => momentOf(clock, clock.instantOf(wall)))) ?? null,
-    resources: leaders.map((resource) => ({
-      id: resource.id,
-      name: resource.name,
-      kind: resource.kind,
-      words: resource.words ?? "",
-      picture: resource.picture ?? "",
-      durationMinutes: first ?? durationWith(service, resource),
-      price: offerOf(resource, service.id)?.price ?? service.price,
-      daysAhead: Math.min(resource.daysAhead ?? mostDaysAhead, service.daysAhead ?? mostDaysAhead),
-      cancelHours: resource.cancelHours,
-    })),
-    questions: service.questions,
-    terms: service.terms,
-  };
-}
-
-/** Everything that the services with these ids offer to visitors. */
-export function publicServices(setUp: BookingSetUp, ids: readonly string[], currency: string): PublicServices {
-  const offered = ids
-    .map((id) => setUp.services.find((service) => service.id === id))
-    .filter((service): service is Service => service?.online === true);
-  return {
-    currency,
-    places: setUp.places
-      .filter(({ id }) => offered.some(({ place }) => place === id))
-      .map(({ id, name, address, zone, notice, textMessages = false }) => ({
-        ...{ id, name, address, zone, notice, textMessages },
-      })),
-    services: offered.map((service) => publicService(setUp, service)),
-  };
-}
 
 /** The state of every day that an availability was asked about. */
 export const publicDays = (availability: Availability, zone?: string): readonly PublicDay[] =>

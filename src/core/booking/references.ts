@@ -1,5 +1,5 @@
 // What a set-up's parts say about each other: names of things that are not there, and rules that can never hold.
-import type { Fault } from "@/core/page/validate";
+import type { Fault } from "@/core/input/fault";
 import { type BookingSetUp, mostOfEach } from "./booking";
 import { mostTried, triedOn } from "./size";
 

@@ -1,10 +1,10 @@
 // Booking without a server answers as the public API does, and forgets everything with itself.
 
+import { ZoneClock } from "@/core/time/zone-clock";
 import { datesOfAny } from "./public";
 import { RehearsedBooking } from "./rehearsed";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import type { DayState, PublicBooking, PublicDate, PublicDay, PublicTime } from "./told";
-import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const service = aService("throw", {

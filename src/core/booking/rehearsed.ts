@@ -1,8 +1,10 @@
 // Booking without a server: the same questions and deeds as the public API, answered by the engine from a set-up as it
 // stands, against a diary that is thrown away. For previews.
 import Joi from "joi";
+import { pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
-import { pathOf } from "@/core/page/validate";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { answersSchema, refusal } from "./answers";
 import { type BookingAsked, bookingSchema, type HoldAsked, holdSchema, type WaitAsked, waitSchema } from "./asked";
 import { type Assignment, Availability } from "./availability";
@@ -22,7 +24,6 @@ import { clientMayChangeUntil, holdMs } from "./state";
 import type { PublicBooking } from "./told";
 import { fullStarts } from "./waiting";
 import { visitorReasons } from "./words";
-import { dayNumber, ZoneClock } from "./zone";
 
 export interface RehearsedAnswer {
   readonly status: number;

@@ -1,8 +1,9 @@
 // A workshop for tests, as small as a story needs it.
+
+import { ZoneClock } from "@/core/time/zone-clock";
 import { newResource, newService } from "./blank";
 import type { BookingSetUp, Resource, Service } from "./booking";
 import type { DiaryEntry } from "./diary";
-import { ZoneClock } from "./zone";
 
 const named = (id: string) => id.charAt(0).toUpperCase() + id.slice(1);
 

@@ -1,6 +1,7 @@
 // What the steps of the workspace ask the core: starts a week, a day's time line, the contest of prices, dates of a
 // course, and what is worth a look.
 import fc from "fast-check";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { availabilityOn } from "./availability";
 import { newPriceRule } from "./blank";
 import type { PriceRule } from "./booking";
@@ -11,7 +12,6 @@ import { byRank, neverWinning, priceContest, priceOf, priceWeek } from "./price"
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { mondayOf, servicesOf, startsAWeek } from "./starts-week";
 import { bookingWarnings, feedWarnings } from "./warnings";
-import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const at = (wall: string) => clock.instantOf(wall);

@@ -1,7 +1,8 @@
 // How much a question about a service can ask of the machine: its starts of a day, each tried with every resource of
 // its sets. A set-up beyond the limit is refused where it is made, so that no visitor's question takes long.
+
+import { minutesOf } from "@/core/time/clock";
 import { type BookingSetUp, partsSold, type Resource, type Service } from "./booking";
-import { minutesOf } from "./zone";
 
 /** The most starts of a day times resources. Measured: 62 days of the largest are answered within a second. */
 export const mostTried = 12_000;

@@ -1,7 +1,7 @@
 import fc from "fast-check";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { Diary, type DiaryEntry } from "./diary";
 import { meeting, merged, type Span, within, without } from "./spans";
-import { ZoneClock } from "./zone";
 
 const span: fc.Arbitrary<Span> = fc
   .tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 15 }))

@@ -1,9 +1,11 @@
 // How many starts a painted week gives: hours alone, without a diary, closures and what a single date says.
+
+import { dateOf, dayNumber, hourMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { Availability } from "./availability";
 import { type BookingSetUp, type LocalDate, offerOf, type Service } from "./booking";
 import { Diary } from "./diary";
 import { mondayBefore } from "./hours";
-import { dateOf, dayNumber, hourMs, ZoneClock } from "./zone";
 
 /** A set-up as its weeks alone are: nothing that holds for single dates. */
 const weeksOf = (setUp: BookingSetUp): BookingSetUp => ({

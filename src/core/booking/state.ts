@@ -1,6 +1,7 @@
 // The life of a booking: which state it may go to from which, and who may send it there.
+
+import { hourMs } from "@/core/time/clock";
 import type { Instant } from "./booking";
-import { hourMs } from "./zone";
 
 export const bookingStates = [
   "held",

@@ -1,4 +1,7 @@
 // What the rules mean at the bench: one story each. That they hold in all their mixtures is availability.test.ts's.
+
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
 import { Diary, type DiaryEntry } from "./diary";
@@ -7,7 +10,6 @@ import { setUpFaults } from "./references";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { bookingSetUpSchema } from "./schema";
 import { thinned } from "./shown";
-import { dayNumber, ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 

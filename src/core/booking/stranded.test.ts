@@ -1,6 +1,6 @@
+import { ZoneClock } from "@/core/time/zone-clock";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
 import { strandedBy } from "./stranded";
-import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const booked = (id: string, from: string, to: string, resource = "maren") => ({

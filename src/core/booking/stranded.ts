@@ -1,10 +1,11 @@
 // Bookings that a change of the set-up would leave without what they stand on: their service, their people and things,
 // or the hours of those.
+
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Reason } from "@/core/visitor/decision";
 import type { BookingSetUp, Instant, Resource } from "./booking";
 import { firstMeeting, type Hours, hoursOf } from "./hours";
 import { within } from "./spans";
-import { ZoneClock } from "./zone";
 
 /** A booking that is still to come, as far as hours are concerned. */
 export interface StandingBooking {

@@ -1,5 +1,7 @@
 // What can be waited for: starts that other bookings alone have taken. Held against the minute-by-minute oracle.
 import fc from "fast-check";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { oracleCases } from "../../../tests/extent";
 import { anyCase, type Case } from "./arbitrary.test-kit";
 import { Availability } from "./availability";
@@ -8,7 +10,6 @@ import { Oracle } from "./oracle.test-kit";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
 import { serviceSchema } from "./schema";
 import { fullStarts, offeredUntil } from "./waiting";
-import { dayNumber, ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const glaze = aService("glaze", { starts: { at: ["10:00", "14:00"] }, capacity: 2, waiting: { offerMinutes: 120 } });

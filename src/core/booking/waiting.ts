@@ -1,7 +1,8 @@
 // Who waits for a start that is full: which starts those are, and for how long an offer is kept.
+
+import type { DayNumber } from "@/core/time/clock";
 import type { Availability } from "./availability";
 import type { Instant, Service } from "./booking";
-import type { DayNumber } from "./zone";
 
 const startsOn = (availability: Availability, day: DayNumber): readonly Instant[] =>
   availability.timesOn(day).flatMap(({ dates }) => dates[0]?.start ?? []);

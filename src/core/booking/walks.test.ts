@@ -1,11 +1,12 @@
 // The walks of docs/booking.md, worked out there by hand, asked of the engine here. On the demo's own set-up.
 import { readFileSync } from "node:fs";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
 import { Diary, type DiaryEntry } from "./diary";
 import type { Wish } from "./obstacles";
 import { billOf } from "./price";
-import { dayNumber, ZoneClock } from "./zone";
 
 const setUp = JSON.parse(readFileSync("demo/wrenfield/site.json", "utf8")).booking as BookingSetUp;
 const clock = ZoneClock.of("Europe/Dublin");

@@ -1,11 +1,13 @@
 // What a set-up says that its business will not have meant: nothing is wrong with its form, and yet nobody can book, or
 // something can never hold. Each with what it is about, so that one can go there.
+
+import { dayNumber, hourMs, minuteMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { newResource } from "./blank";
 import { type BookingSetUp, mostDaysAhead, offerOf, type Resource, type Service } from "./booking";
 import { firstMeeting, hoursOf } from "./hours";
 import { neverWinning } from "./price";
 import { mondayOf, startsAWeek } from "./starts-week";
-import { dayNumber, hourMs, minuteMs, ZoneClock } from "./zone";
 
 /** Steps of the set-up that a warning belongs to. */
 export type WarningStep = "services" | "people" | "hours" | "prices" | "where";

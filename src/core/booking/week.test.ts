@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { dayNumber } from "@/core/time/clock";
 import { hoursText, readHours, readTimes, timesText } from "./hours-text";
 import {
   always,
@@ -11,7 +12,6 @@ import {
   withSeason,
   written,
 } from "./week";
-import { dayNumber } from "./zone";
 
 const on = (weekday: number, from: number, to: number): PaintedSpan => ({ weekday, from: from * 60, to: to * 60 });
 const area = (weekdays: number[], from: number, to: number) => ({ weekdays, from: from * 60, to: to * 60 });

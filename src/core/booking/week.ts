@@ -1,8 +1,9 @@
 // A week of hours as it is painted: spans of single weekdays in minutes, put in and taken out by areas, and written back
 // as the fewest weekly spans that say the same.
+
+import { type DayNumber, minutesOf, timeOf } from "@/core/time/clock";
 import type { WeeklySpan, YearSeason } from "./booking";
 import { holdsOn, weekDayOf, weeksMeet } from "./hours";
-import { type DayNumber, minutesOf, timeOf } from "./zone";
 
 /** When spans hold: between which dates, in which weeks, in which named part of the year. */
 export type Season = Pick<WeeklySpan, "validFrom" | "validTo" | "weeks" | "season">;

@@ -7,17 +7,13 @@ import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import { floatCss } from "@/core/widget/opener";
 import type { WidgetOf } from "@/core/widget/settings";
 import { type AskWords, askWords } from "./ask-words";
-import { newPlace } from "./blank";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
 import { lengthWords } from "./length-words";
 import { listCss, ownLookClasses, ownLookCss } from "./list-css";
-import { publicServices } from "./public";
-import { setUpFaults } from "./references";
+import { publicServices } from "./public-services";
 import { type BookingLook, type ReleasedBooking, usualLook } from "./released";
-import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
 import { mayAskAll } from "./size";
 import type { ReleasedService } from "./told";
-import { bookingWarnings } from "./warnings";
 
 interface Words {
   readonly title: string;
@@ -160,27 +156,12 @@ export const booking: WidgetKind<"booking"> = {
   ],
   placements: ["flow", "button", "link", "over"],
   callWords: "See services and prices",
-  schema: bookingWidgetSchema,
-  fresh: ({ parts }) => ({
-    enabled: true,
-    services: (parts.booking?.services ?? []).filter(({ online }) => online).map(({ id }) => id),
-  }),
   note: ({ services }) => (services.length === 1 ? "one service" : `${services.length} services`),
   refs: function* ({ services, thanks }) {
     for (const [index, id] of services.entries()) yield { of: "service", id, path: `services[${index}]` };
     if (thanks?.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
   },
-  problems: function* ({ enabled, services, thanks }, site) {
-    if (enabled && thanks?.kind === "page" && !site.has("page", thanks.page))
-      yield { weight: "stops", code: "check.thanksGone" };
-    if (enabled && !services.some((id) => site.has("service", id)))
-      yield { weight: "stops", code: "check.nothingToBook" };
-    if (enabled && site.parts.booking)
-      for (const { code, step, values } of bookingWarnings(site.parts.booking, services, site.today))
-        yield { weight: "look", code, values: { ...values, step } };
-  },
-  floating: ({ floating }) => floating ?? null,
-  withFloating: (settings, floating) => ({ ...settings, floating }),
+  floats: true,
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {
@@ -211,14 +192,6 @@ export const booking: WidgetKind<"booking"> = {
   shown: (settings, parts) => toldOf(settings, parts.booking, ""),
   pictures: (settings, part) => picturesNamed(toldOf(settings, part ?? undefined, "")),
   part: {
-    schema: bookingSetUpSchema,
-    fresh: ({ name, settings }) => ({
-      places: [newPlace("place", name, settings.zone)],
-      services: [],
-      resources: [],
-      prices: [],
-    }),
-    faults: setUpFaults,
     media: function* (part) {
       for (const list of ["services", "resources"] as const)
         for (const [index, { picture }] of part[list].entries())

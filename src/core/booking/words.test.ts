@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { calendarReasons } from "@/core/calendar/words";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Reason } from "@/core/visitor/decision";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
 import { bookingReasons, momentWords, studioWords, visitorReasons } from "./words";
-import { ZoneClock } from "./zone";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const setUp = aSetUp([aService("throw", { name: "First throw" })], [aResource("maren"), aResource("tobi")]);

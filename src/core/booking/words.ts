@@ -2,9 +2,9 @@
 // visitors with nothing that is not theirs to know: not who is away, not who else comes, not what is kept back.
 import { LRUCache } from "lru-cache";
 import { inLanguage } from "@/core/locale/words";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Reason } from "@/core/visitor/decision";
 import type { BookingSetUp, Instant } from "./booking";
-import type { ZoneClock } from "./zone";
 
 /** How moments and names are written for one reader. */
 export interface Wording {

@@ -1,9 +1,12 @@
 // Contrast between the brand's colours, as WCAG 2.2 measures it (relative luminance, SC 1.4.3).
-import { wcagContrast } from "culori";
+
 import { type Brand, type ColourRole, type Surface, surfaceRoles, surfaces } from "./brand";
+import { channels, luminance, luminanceOf } from "./luminance";
+
+const ratioOf = (one: number, other: number) => (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
 
 /** WCAG contrast ratio of two "#rrggbb" colours, from 1 to 21. */
-export const contrastRatio = (one: string, other: string): number => wcagContrast(one, other);
+export const contrastRatio = (one: string, other: string): number => ratioOf(luminanceOf(one), luminanceOf(other));
 
 /** Lowest ratio wanted for running text, and for text of 24 px or more (SC 1.4.3, level AA). */
 export const textRatio = 4.5;
@@ -29,23 +32,6 @@ export function contrastPairs(brand: Brand): readonly ContrastPair[] {
   }
   return [...pairs.values()];
 }
-
-/** The three channels of "#rrggbb", 0 to 255. */
-const channels = (colour: string): readonly [number, number, number] => {
-  const number = Number.parseInt(colour.slice(1), 16);
-  return [number >> 16, (number >> 8) & 255, number & 255];
-};
-
-const linear = Array.from({ length: 256 }, (_, value) => {
-  const part = value / 255;
-  return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
-});
-const luminance = (red: number, green: number, blue: number) =>
-  0.2126 * (linear[Math.round(red)] ?? 0) +
-  0.7152 * (linear[Math.round(green)] ?? 0) +
-  0.0722 * (linear[Math.round(blue)] ?? 0);
-
-const ratioOf = (one: number, other: number) => (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
 
 /** So much of a picture may be weaker than what is told: single pixels are nothing one reads on. */
 const ignoredShare = 0.02;

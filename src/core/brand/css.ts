@@ -1,6 +1,6 @@
 // The brand as a style sheet: custom properties that every block draws on.
-import { wcagLuminance } from "culori";
 import { type Brand, colourRoles, type FamilyKey, families, surfaceRoles, surfaces } from "./brand";
+import { luminanceOf } from "./luminance";
 import { familyStack } from "./near-fonts";
 
 /** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
@@ -13,7 +13,7 @@ export function headingRem(brand: Brand, level: number, phone: boolean): number 
 const darkBelow = Math.sqrt(1.05 * 0.05) - 0.05;
 
 /** Whether a ground is dark, so that a picture made for dark grounds fits it. */
-export const isDark = (colour: string): boolean => wcagLuminance(colour) < darkBelow;
+export const isDark = (colour: string): boolean => luminanceOf(colour) < darkBelow;
 
 /** What of a brand goes with a widget onto pages that are not the site's: colours and shape. Type is that page's own. */
 export const brandAway = ({ colours, shape, type }: Brand): Readonly<Record<string, string>> => ({

@@ -1,7 +1,7 @@
 // iCalendar out (RFC 5545, RFC 5546 for METHOD): events with their zone, so that any calendar shows the same moment.
 import ICAL from "ical.js";
 import type { Instant } from "@/core/booking/booking";
-import { ZoneClock } from "@/core/booking/zone";
+import { ZoneClock } from "@/core/time/zone-clock";
 
 export interface CalendarPerson {
   readonly name: string;

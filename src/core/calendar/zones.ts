@@ -1,6 +1,7 @@
 // Times of a calendar as instants: by the VTIMEZONEs in the file first (RFC 5545, 3.2.19), then by the zone's name.
 import type { Instant } from "@/core/booking/booking";
-import { offsetAmong, type Transition, WallClock, ZoneClock } from "@/core/booking/zone";
+import { offsetAmong, type Transition, WallClock } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { canonicalZone } from "@/core/time/zones";
 import { offsetOf, type Part, type Property, parameter, type Time, timeOf, valuesOf, type Wall } from "./jcal";
 import { ruleOf } from "./rule";

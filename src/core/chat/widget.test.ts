@@ -2,6 +2,7 @@
 import type { Surroundings } from "@/core/kind/holder";
 import { type Chat, newChat, type OwnAnswer } from "./chat";
 import { chatForm } from "./html";
+import { chatJudge } from "./judge";
 import { chatSchema } from "./schema";
 import { chat } from "./widget";
 
@@ -38,11 +39,11 @@ test("a page carries what its script shows, and neither the test set nor what is
 test("a chat that says nothing, and an answer that has run out, are worth a look", () => {
   const site = { today: "2026-03-05" } as Surroundings;
   const mute = { ...settings, brief: { ...settings.brief, avoids: [{ id: "all", words: ["*"], says: "No." }] } };
-  expect([...(chat.problems?.(mute, site) ?? [])].map(({ code }) => code)).toEqual([
+  expect([...(chatJudge.problems?.(mute, site) ?? [])].map(({ code }) => code)).toEqual([
     "check.chatSaysNothing",
     "check.chatAnswerOver",
   ]);
-  expect([...(chat.problems?.({ ...mute, enabled: false }, site) ?? [])]).toEqual([]);
+  expect([...(chatJudge.problems?.({ ...mute, enabled: false }, site) ?? [])]).toEqual([]);
 });
 
 test("without script a question leads to a page, and names of strangers are no markup", () => {

@@ -1,13 +1,10 @@
 // The chat as a kind of widget: one a site.
-import { ownOrigin, type Problem } from "@/core/kind/holder";
-import { openingIn } from "@/core/opening/opening";
+import { ownOrigin } from "@/core/kind/holder";
 import { escapeHtml } from "@/core/render/escape";
 import type { WidgetKind } from "@/core/widget/kind";
-import { newChat } from "./chat";
 import { chatCss } from "./css";
 import { chatForm } from "./html";
 import type { ReleasedChat } from "./released";
-import { chatSchema } from "./schema";
 
 export const chat: WidgetKind<"chat"> = {
   label: "Chat",
@@ -22,8 +19,6 @@ export const chat: WidgetKind<"chat"> = {
   placements: ["flow", "button", "link", "over"],
   callWords: "Ask us",
   single: true,
-  schema: chatSchema,
-  fresh: ({ name }) => newChat(name),
   note: ({ tables, answers }) =>
     `${tables.length === 1 ? "one table" : `${tables.length} tables`}, ${answers.length === 1 ? "one own answer" : `${answers.length} own answers`}`,
   refs: function* ({ brief, answers, sources }) {
@@ -39,17 +34,8 @@ export const chat: WidgetKind<"chat"> = {
     const stays = { as: "storage", days: null } as const;
     yield { origin: ownOrigin, purpose: "needed", sets: ["chat"], what: "Your conversation", stays };
   },
-  problems: function* ({ enabled, brief, answers }, site): Generator<Problem> {
-    if (!enabled) return;
-    if (brief.avoids.some(({ words }) => words.includes("*"))) yield { weight: "look", code: "check.chatSaysNothing" };
-    for (const answer of answers)
-      if (answer.to && site.today && answer.to < site.today)
-        yield { weight: "look", code: "check.chatAnswerOver", values: { question: answer.questions[0] ?? "" } };
-  },
-  opening: openingIn,
-  withOpening: (settings, opening) => ({ ...settings, ...opening }),
-  floating: ({ floating }) => floating,
-  withFloating: (settings, floating) => ({ ...settings, floating }),
+  opensByItself: true,
+  floats: true,
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {
@@ -78,6 +64,4 @@ export const chat: WidgetKind<"chat"> = {
     consent: brief.consent,
     zone,
   }),
-  // What it answers with goes live with a release; what pages show of it is the rest.
-  part: null,
 };

@@ -11,7 +11,9 @@ import { knownIn } from "@/core/site/known";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import type { Reason } from "@/core/visitor/decision";
-import { kindOf, refsOf } from "@/core/widget/kinds";
+import type { WidgetJudge } from "@/core/widget/judge";
+import { widgetJudges } from "@/core/widget/judges";
+import { refsOf } from "@/core/widget/kinds";
 import type { WidgetKindName } from "@/core/widget/settings";
 
 export interface Finding {
@@ -96,8 +98,8 @@ export function frameProblems(
     // A page that is gone is told by the kind, with what it was there for.
     for (const ref of refsOf(widget))
       if (ref.of !== "page" && !around.has(ref.of, ref.id)) found("look", gone[ref.of].code, gone[ref.of].told(ref.id));
-    const kind = kindOf(widget as { kind: WidgetKindName });
-    for (const { weight, code, values } of kind.problems?.(widget.settings as never, around) ?? [])
+    const judge = widgetJudges[widget.kind] as WidgetJudge<WidgetKindName>;
+    for (const { weight, code, values } of judge.problems?.(widget.settings as never, around) ?? [])
       found(weight, code, values);
   }
   return thatAre(asked, findings);

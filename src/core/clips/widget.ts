@@ -1,11 +1,9 @@
 // A feed of clips as a kind of widget.
 import { inLanguage } from "@/core/locale/words";
 import type { WidgetKind } from "@/core/widget/kind";
-import { newClipFeed } from "./clips";
 import { feedCss } from "./css";
 import { feedHtml } from "./html";
 import type { ReleasedFeed } from "./released";
-import { clipFeedSchema } from "./schema";
 import { sentByFeed } from "./sends";
 import { feedWords } from "./words";
 
@@ -27,8 +25,6 @@ export const clips: WidgetKind<"clips"> = {
   ],
   placements: ["flow"],
   callWords: "Clips",
-  schema: clipFeedSchema,
-  fresh: ({ name }) => ({ ...newClipFeed, header: { ...newClipFeed.header, name } }),
   note: ({ layout, sources }) =>
     `${layouts[layout]}, ${sources.length === 1 ? "one source" : `${sources.length} sources`}`,
   refs: function* ({ header }) {
@@ -36,9 +32,6 @@ export const clips: WidgetKind<"clips"> = {
     if (header.logo) yield { of: "media", id: header.logo, path: "header.logo" };
   },
   sends: ({ sources }, standIns) => sentByFeed(sources, standIns),
-  problems: function* ({ enabled, sources }) {
-    if (enabled && !sources.length) yield { weight: "look", code: "check.feedWithoutSource" };
-  },
   opens: () => "disabled",
   flow: (placed, widget, context) =>
     feedHtml(widget.id, widget.settings, context.found(widget.id), placed.attributes("w-feed-place"), context),
@@ -48,5 +41,4 @@ export const clips: WidgetKind<"clips"> = {
     const { more, page, pages } = inLanguage(feedWords, language);
     return { layout, plays, paging, perPage, words: { more, page, pages } };
   },
-  part: null,
 };

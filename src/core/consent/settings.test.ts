@@ -2,9 +2,9 @@
 
 import { newClipFeed } from "@/core/clips/clips";
 import { builder } from "@/core/page/build";
+import { breaches } from "./breaches";
 import { newConsent, saidIn } from "./consent";
 import { declaredEntries, keptStandIns, keyOf, sentByWidget, sentOn, withFound } from "./declared";
-import { breaches } from "./judge";
 import { rules } from "./rules";
 import { consentSchema } from "./schema";
 import { consent as kind, versionOf } from "./widget";

@@ -1,14 +1,12 @@
 // Consent as a kind of widget: one a site, on every page.
-import { ownOrigin, type Problem } from "@/core/kind/holder";
+import { ownOrigin } from "@/core/kind/holder";
 import type { WidgetKind } from "@/core/widget/kind";
 import { handledAs } from "./category";
-import { type Consent, newConsent } from "./consent";
+import type { Consent } from "./consent";
 import { consentCss } from "./css";
 import { consentHtml } from "./html";
-import { breaches } from "./judge";
 import { policyCss, policyHtml } from "./policy";
 import type { ReleasedConsent } from "./released";
-import { consentSchema } from "./schema";
 
 /** A number for a text, the same for the same (FNV-1a, 32 bits): which texts and table a choice was made by. */
 function fingerprint(text: string): string {
@@ -41,8 +39,6 @@ export const consent: WidgetKind<"consent"> = {
   placements: ["over", "flow", "button", "link"],
   callWords: "Privacy choices",
   single: true,
-  schema: consentSchema,
-  fresh: () => newConsent,
   note: ({ form, table }) => `${form}, ${table.length === 1 ? "one thing" : `${table.length} things`} to ask`,
   refs: function* ({ policy }) {
     if (policy) yield { of: "page", id: policy, path: "policy" };
@@ -50,17 +46,6 @@ export const consent: WidgetKind<"consent"> = {
   sends: function* () {
     const stays = { as: "storage", days: null } as const;
     yield { origin: ownOrigin, purpose: "needed", sets: ["consent"], what: "Your choice here", stays };
-  },
-  problems: function* (settings, site): Generator<Problem> {
-    if (!settings.enabled) return;
-    for (const { region, on, source } of breaches(settings, [site.language]))
-      yield {
-        weight: on === "policy" ? "look" : "stops",
-        code: "check.consentBreach",
-        values: { region, on, law: source.law, at: source.at },
-      };
-    for (const { name, sorted } of settings.table)
-      if (!sorted) yield { weight: "look", code: "check.consentUnsorted", values: { name } };
   },
   opens: (widget) => `data-consent-opens="${widget.id}"`,
   flow: (placed, widget, context) => policyHtml(placed, widget.settings, context),
@@ -81,5 +66,4 @@ export const consent: WidgetKind<"consent"> = {
     implied: settings.implied,
     ticked: settings.ticked,
   }),
-  part: null,
 };

@@ -1,13 +1,11 @@
 // The form as a kind of widget.
 
 import { releaseThanks } from "@/core/field/field";
-import { openingIn } from "@/core/opening/opening";
 import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import { formCss } from "./css";
-import { type Form, newForm } from "./form";
+import type { Form } from "./form";
 import { formHead, formInside, formPath } from "./html";
 import type { ReleasedForm } from "./released";
-import { formSchema } from "./schema";
 
 const release = ({ words, fields, thanks }: Form, pageHref: Resolve["pageHref"]): ReleasedForm => ({
   words,
@@ -26,18 +24,11 @@ export const form: WidgetKind<"form"> = {
   ],
   placements: ["flow", "button", "link", "over"],
   callWords: "Ask us",
-  schema: formSchema,
-  fresh: () => newForm,
   note: ({ fields }) => (fields.length === 1 ? "one field" : `${fields.length} fields`),
   refs: function* ({ thanks }) {
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
   },
-  problems: function* ({ enabled, thanks }, site) {
-    if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))
-      yield { weight: "stops", code: "check.thanksGone" };
-  },
-  opening: openingIn,
-  withOpening: (settings, opening) => ({ ...settings, ...opening }),
+  opensByItself: true,
   opens: (widget) => `data-opens="${widget.id}"`,
   // A form on the page is a form: it is sent and answered without script, too.
   flow: (placed, widget, context) => {
@@ -47,5 +38,4 @@ export const form: WidgetKind<"form"> = {
   },
   css: formCss,
   released: (settings, resolve) => release(settings, resolve.pageHref),
-  part: null,
 };

@@ -55,12 +55,17 @@ export interface Surroundings {
   readonly today: string | null;
 }
 
+/** What draws with settings, and whoever goes through them. */
 export interface Holder<S> {
-  readonly schema: Joi.ObjectSchema<S>;
   /** What it points at: for "where used", removing, publishing and copying to another site. */
   refs?(settings: S): Iterable<Ref>;
   /** Who hears of a visitor because of it: for consent and the page's CSP. */
   sends?(settings: S, standIns: StandIns): Iterable<Sends>;
+}
+
+/** What judges settings: needed only where something is changed or checked. */
+export interface Judge<S> {
+  readonly schema: Joi.ObjectSchema<S>;
   /** What would be wrong on the live site, besides references that lead nowhere. */
   problems?(settings: S, site: Surroundings): Iterable<Problem>;
 }

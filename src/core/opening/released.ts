@@ -1,5 +1,5 @@
 // From an opening to the rule that decides in the visitor's browser: wall times become instants.
-import { Temporal } from "temporal-polyfill";
+import { LocalClock } from "@/core/time/local-clock";
 import type { Opening } from "./opening";
 import type { OpeningRule } from "./rule";
 
@@ -8,8 +8,7 @@ import type { OpeningRule } from "./rule";
  * gap; one that comes twice means the first (Temporal's "compatible", as RFC 5545 section 3.3.5).
  */
 export function wallTimeMs(wallTime: string, zone: string): number {
-  return Temporal.PlainDateTime.from(wallTime).toZonedDateTime(zone, { disambiguation: "compatible" })
-    .epochMilliseconds;
+  return new LocalClock(zone).instantOf(wallTime);
 }
 
 /** The deciding part of what the widget `id` of a site in `zone` opens over the page. */

@@ -1,10 +1,7 @@
 // The small drawing of a section in the running order, computed from what stands in it. Each kind draws its own part.
 import { kinds } from "./kinds";
 import type { PageNode } from "./node";
-import { type Drawn, type Shape, under } from "./shapes";
-
-export const drawingWidth = 52;
-export const drawingHeight = 34;
+import { type Drawn, drawingHeight, drawingWidth, type Shape, under } from "./shapes";
 
 function draw(node: PageNode, width: number): Drawn {
   const own = kinds[node.kind].draw;

@@ -1,6 +1,6 @@
 // What one block kind is: its content and how it is set, its looks, what it may hold, how it is drawn and rendered.
 import type { Option, ValueControl } from "@/core/kind/control";
-import type { Holder } from "@/core/kind/holder";
+import type { Holder, Judge } from "@/core/kind/holder";
 import type { RenderContext } from "@/core/render/markup";
 import type { Source } from "@/core/video/source";
 import type { LookField } from "./look";
@@ -111,7 +111,7 @@ export interface Field<C = Content> {
 /** What is asked of one block when a page is drawn small: how tall, and which shapes. */
 export type Draw = (node: PageNode, width: number, inner: (node: PageNode, width: number) => Drawn) => Drawn;
 
-export interface KindDefinition<C extends object = Content> extends Holder<C> {
+export interface KindDefinition<C extends object = Content> extends Holder<C>, Judge<C> {
   /** Name in the interface. */
   readonly label: string;
   /** Where it stands among the blocks one can add; absent for those that only come with others. */

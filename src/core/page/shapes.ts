@@ -64,3 +64,7 @@ export function beside(row: readonly Cell[], width: number, inner: (node: PageNo
   }
   return { height, shapes };
 }
+
+/** The field of drawings. */
+export const drawingWidth = 52;
+export const drawingHeight = 34;

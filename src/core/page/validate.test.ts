@@ -1,12 +1,14 @@
+import { mostFaults } from "@/core/input/fault";
 import { builder } from "./build";
-import { drawing, drawingHeight, drawingWidth } from "./drawing";
+import { drawing } from "./drawing";
 import { kindNames, kinds } from "./kinds";
 import { isLink, linkFromWords } from "./link";
 import { lookAt } from "./look";
 import type { PageNode } from "./node";
 import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
+import { drawingHeight, drawingWidth } from "./shapes";
 import { shelf } from "./shelf";
-import { maxDepth, maxNodes, mostFaults, pageFaults, withField } from "./validate";
+import { maxDepth, maxNodes, pageFaults, withField } from "./validate";
 
 let last = 0;
 const newId = () => `v${++last}`;

@@ -1,34 +1,20 @@
 // Whether a tree is a page: every node of a known kind, with valid content and look, in a place it may stand.
 import Joi from "joi";
+import { type Fault, mostFaults, pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
 import { heldBy, kindNames, kinds } from "./kinds";
 import { type LookField, lookProperties, type Width, widths } from "./look";
 import type { Kind } from "./node";
 
-/** A fault with the way to it ("children[2].content.text") and a sentence about it. */
-export interface Fault {
-  readonly path: string;
-  readonly message: string;
-}
-
 /** Limits that keep a page a page: a tree beyond them is refused whole. */
 export const maxNodes = 5000;
 export const maxDepth = 12;
-/** The most faults that are told at once: nobody reads more. */
-export const mostFaults = 20;
 
 /** More values than a look has are not looked at. */
 const mostLooks = 60;
 const nodeId = /^[\w-]{1,40}$/;
 const emptySchema = Joi.object({});
-
-/** Joi's path as "a.b[0]". */
-export const pathOf = (path: readonly (string | number)[]): string =>
-  path.reduce<string>(
-    (text, part) => (typeof part === "number" ? `${text}[${part}]` : text ? `${text}.${part}` : part),
-    "",
-  );
 
 function faultsOf(schema: Joi.Schema, value: unknown, at: string): Fault[] {
   // Of something small all that is wrong is told; of something large, the first.

@@ -1,10 +1,8 @@
 // The signup popup as a kind of widget.
 import { ownOrigin } from "@/core/kind/holder";
-import { openingIn } from "@/core/opening/opening";
 import type { WidgetKind } from "@/core/widget/kind";
-import { newPopup, popupDesigns } from "./popup";
+import { popupDesigns } from "./popup";
 import { releasePopup } from "./released";
-import { popupSchema } from "./schema";
 
 export const popup: WidgetKind<"popup"> = {
   label: "Signup popup",
@@ -19,8 +17,6 @@ export const popup: WidgetKind<"popup"> = {
   ],
   placements: ["button", "link", "over"],
   callWords: "Sign up",
-  schema: popupSchema,
-  fresh: () => newPopup,
   note: ({ design }) => popupDesigns[design].name.toLowerCase(),
   refs: function* ({ picture, thanks }) {
     if (picture) yield { of: "media", id: picture.media, path: "picture.media" };
@@ -29,14 +25,8 @@ export const popup: WidgetKind<"popup"> = {
   sends: function* () {
     yield { origin: ownOrigin, purpose: "statistics", sets: [], what: "Counts of what opened" };
   },
-  problems: function* ({ enabled, thanks }, site) {
-    if (enabled && thanks.kind === "page" && !site.has("page", thanks.page))
-      yield { weight: "stops", code: "check.thanksGone" };
-  },
-  opening: openingIn,
-  withOpening: (settings, opening) => ({ ...settings, ...opening }),
+  opensByItself: true,
   opens: (widget) => `data-opens="${widget.id}"`,
   css: "",
   released: releasePopup,
-  part: null,
 };

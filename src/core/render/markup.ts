@@ -4,7 +4,7 @@ import type { CodeContent } from "@/core/code/code";
 import type { Cut } from "@/core/media/cut";
 import type { Kind, PageNode } from "@/core/page/node";
 import type { SiteSettings } from "@/core/site/site";
-import type { Hole } from "@/core/storefront/parts";
+import type { Hole } from "@/core/storefront/part-facts";
 import type { Placed } from "@/core/widget/kind";
 import type { WidgetParts } from "@/core/widget/settings";
 

@@ -20,7 +20,7 @@ import { standingPage, surroundAt } from "@/core/site/between";
 import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
-import { type Hole, holeHtml } from "@/core/storefront/parts";
+import { type Hole, holeHtml } from "@/core/storefront/part-facts";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { floatingOf, isEverywhere, kindOf, openingOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { floatClass, openerClass, openerHtml } from "@/core/widget/opener";

@@ -4,9 +4,9 @@ import type { Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import type { Zone } from "@/core/shipping/shipping";
 import type { CartLine } from "./cart";
+import { newShop } from "./new-shop";
 import { type Around, type Going, readQuantity, reckon } from "./reckon";
 import { cartLimits } from "./shop";
-import { newShop } from "./widget";
 
 const mug = aProduct("mug", {
   name: "Bell mug",

@@ -1,7 +1,10 @@
 // A shop's settings: what a new one starts as in each country, and what is refused at its place.
+
+import { shopJudge } from "./judge";
+import { newShop } from "./new-shop";
 import { shopSchema } from "./schema";
 import type { Shop } from "./shop";
-import { shop as kind, newShop } from "./widget";
+import { shop as kind } from "./widget";
 
 const fresh = newShop("Europe/Dublin", "en-IE");
 const faultOf = (settings: object) => {
@@ -69,7 +72,7 @@ test("rates, bands, boxes, places and currencies that can't be are told at their
 describe("what stops a release", () => {
   const site = { has: (_of: string, id: string) => id === "terms" } as never;
   const codes = (settings: Shop) =>
-    [...(kind.problems?.(settings, site) ?? [])].map(({ code, weight }) => [weight, code]);
+    [...(shopJudge.problems?.(settings, site) ?? [])].map(({ code, weight }) => [weight, code]);
   test("a shop that is on without pages, without terms; none of it while it is off", () => {
     expect(codes(fresh)).toEqual([]);
     expect(codes({ ...fresh, enabled: true })).toEqual([

@@ -29,7 +29,7 @@ function idsIn(site: Around): Readonly<Record<RefOf, ReadonlySet<string>>> {
   };
   for (const { name, part } of partKinds) {
     const own = site[name];
-    if (own) for (const { of, id } of part.ids(own)) ids[of].add(id);
+    if (own) for (const { of, id } of part.ids?.(own) ?? []) ids[of].add(id);
   }
   return ids;
 }

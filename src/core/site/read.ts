@@ -1,13 +1,15 @@
 // Reading a site file: everything is checked before anything is used, and every fault is named by its path.
 import { goodsFaults, goodsMedia } from "@/core/catalog/goods";
+import { type Fault, mostFaults, pathOf } from "@/core/input/fault";
 import { ordered } from "@/core/input/ordered";
 import { type ShapeLimits, shapeFault, studioShape } from "@/core/input/shape";
 import type { Ref, RefOf } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
 import { everyNode } from "@/core/page/node";
 import { circleIn, definitionsOf, tooLarge } from "@/core/page/shared";
-import { type Fault, maxNodes, mostFaults, pageFaults, pathOf } from "@/core/page/validate";
+import { maxNodes, pageFaults } from "@/core/page/validate";
 import { withLineIds } from "@/core/page/words";
+import { partJudges } from "@/core/widget/judges";
 import { partKinds, refsOf } from "@/core/widget/kinds";
 import { documentsOf, knownIn } from "./known";
 import { redirectCircle } from "./redirects";
@@ -62,11 +64,14 @@ function danglingReferences(site: SiteFile): Fault[] {
   site.redirects?.forEach(({ page }, index) => {
     if (page !== undefined) wanted(`redirects[${index}].page`, { of: "page", id: page });
   });
+  for (const { name, part } of partJudges) {
+    const own = site[name];
+    if (own) faults.push(...(part.faults?.(own) ?? []).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
+  }
   for (const { name, part } of partKinds) {
     const own = site[name];
     if (!own) continue;
-    faults.push(...part.faults(own).map((fault) => ({ ...fault, path: `${name}.${fault.path}` })));
-    for (const { hash, path } of part.media(own)) wanted(`${name}.${path}`, { of: "media", id: hash });
+    for (const { hash, path } of part.media?.(own) ?? []) wanted(`${name}.${path}`, { of: "media", id: hash });
   }
   if (site.shop) {
     faults.push(...goodsFaults(site.shop).map((fault) => ({ ...fault, path: `shop.${fault.path}` })));

@@ -1,5 +1,4 @@
 // How long a site keeps what visitors sent, in days: each setting with its default and its bounds.
-import Joi from "joi";
 
 export interface Retention {
   /** Signups, from the day they came. Of one who withdrew the address alone is kept longer, so that nobody writes to it. */
@@ -37,25 +36,3 @@ export const usualRetention: Retention = {
   letters: retentionBounds.letters.usual,
   log: retentionBounds.log.usual,
 };
-
-const days = (of: keyof Retention) => {
-  const { least, most } = retentionBounds[of];
-  const message = `Between ${least} and ${most} days are possible.`;
-  return Joi.number()
-    .integer()
-    .min(least)
-    .max(most)
-    .required()
-    .messages({ "number.min": message, "number.max": message });
-};
-
-export const retentionSchema: Joi.ObjectSchema<Retention> = Joi.object<Retention>({
-  signups: days("signups"),
-  // Of settings from before there were forms.
-  forms: days("forms").optional().default(retentionBounds.forms.usual),
-  bookings: days("bookings"),
-  // Of settings from before anybody was asked.
-  consents: days("consents").optional().default(retentionBounds.consents.usual),
-  letters: days("letters"),
-  log: days("log"),
-});

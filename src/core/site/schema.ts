@@ -8,7 +8,8 @@ import { documentTypes, filmTypes } from "@/core/media/documents";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
 import { dateSchema, zoneSchema } from "@/core/time/schema";
-import { partKinds, schemaOfKind, widgetKindNames } from "@/core/widget/kinds";
+import { partJudges, schemaOfKind } from "@/core/widget/judges";
+import { widgetKindNames } from "@/core/widget/kinds";
 import type { SiteWidget } from "@/core/widget/settings";
 import { spansSchema, weekSchema } from "./hours-schema";
 import type { HoursException } from "./open-hours";
@@ -266,7 +267,7 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
     .unique("id"),
   widgets: Joi.array().items(widgetSchema).max(200).unique("id").required(),
   media: Joi.array().items(mediaSchema).max(10_000).unique("hash").required(),
-  ...Object.fromEntries(partKinds.map(({ name, part }) => [name, part.schema])),
+  ...Object.fromEntries(partJudges.map(({ name, part }) => [name, part.schema])),
   shop: goodsSchema,
   locales: Joi.array()
     .items(Joi.valid(Joi.ref("...settings.language")))

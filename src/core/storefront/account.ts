@@ -3,8 +3,5 @@ import { askHtml } from "@/core/own/account";
 import type { Part } from "./part";
 
 export const accountPart: Part = {
-  label: "What is one’s own",
-  on: "account",
-  personal: true,
   html: (_asked, { account, language }) => `<div class="s-own">${account || askHtml(language, {})}</div>`,
 };

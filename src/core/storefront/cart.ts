@@ -26,11 +26,6 @@ const countOf = (cart: CartShown | null): number =>
 export const atSide = ({ shop }: Pick<ShopView, "shop">): string => (shop.look.basket === "page" ? "" : " data-sheet");
 
 export const markPart: Part = {
-  label: "Basket mark",
-  on: "any",
-  personal: true,
-  aside: true,
-  live: true,
   html: (_asked, view) => {
     const words = wordsOf(view);
     const count = countOf(view.cart);
@@ -117,10 +112,6 @@ export const saidHtml = (cart: CartShown): string =>
 export const enterButton = '<button type="submit" hidden></button>';
 
 export const cartPart: Part = {
-  label: "Basket",
-  on: "cart",
-  personal: true,
-  live: true,
   html: (_asked, view) => {
     const words = wordsOf(view);
     const { cart } = view;

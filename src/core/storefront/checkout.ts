@@ -220,10 +220,6 @@ export const nothingTyped = (country: string): CheckoutTyped => ({
 });
 
 export const checkoutPart: Part = {
-  label: "Checkout",
-  on: "checkout",
-  personal: true,
-  live: true,
   html: ({ stem }, view) => {
     const words = wordsOf(view);
     const { cart } = view;
@@ -289,10 +285,6 @@ function returnHtml(order: OrderShown, view: ShopView): string {
 }
 
 export const orderPart: Part = {
-  label: "Order",
-  on: "order",
-  titles: true,
-  personal: true,
   html: (_asked, view) => {
     const words = wordsOf(view);
     const { order } = view;

@@ -163,9 +163,6 @@ function askedHtml(asked: PartAsked, view: ShopView): string {
 }
 
 export const listPart: Part = {
-  label: "Products",
-  on: "any",
-  live: true,
   html: (asked, view) => {
     if (asked.list === "asked") return askedHtml(asked, view);
     const products = shownProducts(asked, view);
@@ -179,16 +176,10 @@ export const listPart: Part = {
 
 /** Filters and order of the list on the same page, where they stand by themselves. */
 export const filtersPart: Part = {
-  label: "Filters",
-  on: "any",
-  live: true,
   html: (_asked, view) => facetsHtml(view.catalog.find(view.query, view.shop.look.perPage), view),
 };
 
 export const searchPart: Part = {
-  label: "Search field",
-  on: "any",
-  live: true,
   html: ({ stem }, view) => {
     const words = wordsOf(view);
     return `<form class="s-search" role="search" method="get" action="${html(searchPath(view))}"><label class="s-quiet" for="${stem}">${html(words.searchIn)}</label><input id="${stem}" type="search" name="q" value="${html(view.query.words)}" placeholder="${html(words.searchIn)}" maxlength="200"><button class="b-button" type="submit">${html(words.search)}</button></form>`;
@@ -196,8 +187,6 @@ export const searchPart: Part = {
 };
 
 export const categoriesPart: Part = {
-  label: "Categories",
-  on: "any",
   html: (_asked, view) => {
     const { categories } = view.catalog.frame;
     const here = view.category?.id ?? null;
@@ -226,8 +215,6 @@ export function crumbsOf(view: ShopView): readonly { readonly name: string; read
 }
 
 export const crumbsPart: Part = {
-  label: "Way back",
-  on: "any",
   html: (_asked, view) => {
     const crumbs = crumbsOf(view);
     const lines = crumbs.map(({ name, path }, at) =>
@@ -240,9 +227,6 @@ export const crumbsPart: Part = {
 };
 
 export const titlePart: Part = {
-  label: "Title of what is shown",
-  on: "any",
-  titles: true,
   html: (_asked, view) => {
     const title = view.product?.name ?? view.category?.name ?? wordsOf(view).allProducts;
     const said = view.product ? "" : (view.category?.words ?? "");

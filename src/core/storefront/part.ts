@@ -19,17 +19,7 @@ export interface PartAsked {
   readonly stem: string;
 }
 
+/** What a part shows; its facts stand in part-facts. */
 export interface Part {
-  readonly label: string;
-  /** Where it says something: on any page, where a product is shown, or on a page of its own. */
-  readonly on: "any" | "product" | "cart" | "checkout" | "order" | "account";
-  /** What it shows depends on whose basket it is. */
-  readonly personal?: true;
-  /** It stands beside what its page is for: without it the page is one still. */
-  readonly aside?: true;
-  /** It is the title of its page. */
-  readonly titles?: true;
-  /** A script makes it immediate; without one it works by forms and links. */
-  readonly live?: true;
   html(asked: PartAsked, view: ShopView): string;
 }

@@ -1,14 +1,15 @@
-// The parts of a shop that blocks can show, by their names: adding one adds a line here.
+// What the parts of a shop show, by their names.
 import { accountPart } from "./account";
 import { cartPart, markPart } from "./cart";
 import { checkoutPart, orderPart } from "./checkout";
 import { categoriesPart, crumbsPart, filtersPart, listPart, searchPart, titlePart } from "./list";
-import type { Part, PartAsked } from "./part";
+import type { Part } from "./part";
+import { type Hole, holeHtml, holePattern, type PartName } from "./part-facts";
 import { addPart, buyPart, optionsPart, picturesPart, pricePart, stockPart, wordsPart } from "./product";
 import { html, type ShopView } from "./view";
 import { shopWords } from "./words";
 
-export const parts = {
+export const parts: Readonly<Record<PartName, Part>> = {
   list: listPart,
   filters: filtersPart,
   search: searchPart,
@@ -27,34 +28,7 @@ export const parts = {
   checkout: checkoutPart,
   order: orderPart,
   account: accountPart,
-} satisfies Record<string, Part>;
-
-export type PartName = keyof typeof parts;
-export const partNames = Object.keys(parts) as readonly PartName[];
-
-/** A part of a shop in a released page: filled in when somebody asks for the page. */
-export interface Hole extends Omit<PartAsked, "stem"> {
-  readonly part: PartName;
-}
-
-/** A hole as a comment: no text of it can end the comment. */
-export const holeHtml = (hole: Hole): string =>
-  `<!--shop ${JSON.stringify(hole).replaceAll("-", "\\u002d").replaceAll("<", "\\u003c").replaceAll(">", "\\u003e")}-->`;
-
-const holePattern = /<!--shop (\{[^<>-]*\})-->/g;
-
-/** The holes of a page. */
-export const holesIn = (page: string): readonly Hole[] =>
-  [...page.matchAll(holePattern)].map(([, json = "{}"]) => JSON.parse(json) as Hole);
-
-const partOf = (hole: string): Part | undefined => parts[(JSON.parse(hole) as Hole).part];
-
-/** A page without what stands beside it, such as the count of a basket. */
-export const withoutAsides = (page: string): string =>
-  page.replace(holePattern, (all, json: string) => (partOf(json)?.aside ? "" : all));
-
-/** Whether a page shows what is somebody's own. */
-export const isPersonal = (page: string): boolean => holesIn(page).some(({ part }) => (parts[part] as Part).personal);
+};
 
 /** What stands in a hole; `stem` begins the ids in it, and no other hole of the page has it. */
 export const filled = (hole: Hole, view: ShopView, stem = "shop"): string =>

@@ -28,8 +28,6 @@ const withProduct =
   };
 
 export const picturesPart: Part = {
-  label: "Pictures",
-  on: "product",
   html: withProduct((product, view) => {
     const { picture } = shownVariant(product, view);
     const own = picture === null ? undefined : product.pictures.find(({ media }) => media === picture);
@@ -62,8 +60,6 @@ function stockWords(variant: Variant, product: Product, view: ShopView): { words
 }
 
 export const pricePart: Part = {
-  label: "Price",
-  on: "product",
   html: withProduct((product, view) => {
     const words = wordsOf(view);
     const variant = shownVariant(product, view);
@@ -146,9 +142,6 @@ function quantityHtml(product: Product, view: ShopView, stem: string): string {
 }
 
 export const addPart: Part = {
-  label: "Choosing and adding",
-  on: "product",
-  live: true,
   html: withProduct((product, view, { stem }) => {
     const words = wordsOf(view);
     const shown = shownVariant(product, view);
@@ -163,8 +156,6 @@ export const addPart: Part = {
 };
 
 export const stockPart: Part = {
-  label: "In stock",
-  on: "product",
   html: withProduct((product, view) => {
     const { words, left } = stockWords(shownVariant(product, view), product, view);
     return `<p class="s-stock${left === 0 ? " s-gone" : ""}">${html(words)}</p>`;
@@ -173,9 +164,6 @@ export const stockPart: Part = {
 
 /** The button alone: on its own page it adds what is shown; elsewhere it leads there where something has to be chosen. */
 export const buyPart: Part = {
-  label: "Buy button",
-  on: "product",
-  live: true,
   html: withProduct((product, view) =>
     buyHtml(product, view, "b-button", view.product?.id === product.id ? shownVariant(product, view) : undefined),
   ),
@@ -183,9 +171,6 @@ export const buyPart: Part = {
 
 /** What can be chosen, as links: price, pictures, stock and the button follow the address. */
 export const optionsPart: Part = {
-  label: "Options",
-  on: "product",
-  live: true,
   html: withProduct((product, view) => {
     if (product.variants.length === 1) return "";
     const words = wordsOf(view);
@@ -264,8 +249,6 @@ function textHtml(product: Product, view: ShopView): string {
 }
 
 export const wordsPart: Part = {
-  label: "Words",
-  on: "product",
   html: withProduct((product, view) => {
     const { attributes } = view.catalog.frame;
     const rows = attributes.flatMap(({ id, name }) => {

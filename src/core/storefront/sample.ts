@@ -8,7 +8,8 @@ import type { RenderedPicture } from "@/core/render/markup";
 import { reckon } from "@/core/shop/reckon";
 import type { Shop } from "@/core/shop/shop";
 import { isPicture, type MediaEntry } from "@/core/site/site";
-import { filled, type Hole } from "./parts";
+import type { Hole } from "./part-facts";
+import { filled } from "./parts";
 import { productPicture } from "./picture";
 import type { ShopShown, ShopView } from "./view";
 

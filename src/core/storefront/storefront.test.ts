@@ -6,12 +6,13 @@ import type { Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { paragraphs } from "@/core/page/richtext";
 import { expectValid } from "@/core/render/valid.test-kit";
+import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";
 import { newLook } from "@/core/shop/shop";
-import { newShop } from "@/core/shop/widget";
 import { crumbsData, productData, productHead } from "./head";
 import { lists } from "./part";
-import { filled, fillHoles, type Hole, holeHtml, holesIn, partNames, parts } from "./parts";
+import { type Hole, holeHtml, holesIn, partFacts, partNames } from "./part-facts";
+import { filled, fillHoles } from "./parts";
 import type { ShopView } from "./view";
 
 const nasty = `"Bell" <mug> & 'cup' --> {x}`;
@@ -261,5 +262,5 @@ test("a hole comes out of a page as it went in, whatever is written in it", () =
     ),
   );
   expect(fillHoles(`a${holeHtml(hole("title"))}b`, viewOf("en"))).toMatch(/^a<h1.*b$/);
-  expect(Object.values(parts).every(({ label }) => label.length > 2)).toBe(true);
+  expect(Object.values(partFacts).every(({ label }) => label.length > 2)).toBe(true);
 });

@@ -1,5 +1,4 @@
 // Where a video comes from: a clip of a host we know, a page of any host that tells about itself, or a file of the site.
-import Joi from "joi";
 import type { Sends } from "@/core/kind/holder";
 import { withoutSlashes } from "@/core/site/path";
 import type { PlayAsked, StandIns } from "./provider";
@@ -10,36 +9,6 @@ export type Source =
   /** `address` is what a person would open, `player` what is framed; both as the host told by oEmbed. */
   | { readonly from: "page"; readonly address: string; readonly player: string }
   | { readonly from: "file"; readonly media: string };
-
-const outsideAddress = Joi.string()
-  .pattern(/^https?:\/\/[^\s"'<>\\]{3,1900}$/)
-  .messages({ "string.pattern.base": "This is no address on the web." });
-
-export const sourceSchema = Joi.alternatives(
-  Joi.object({
-    from: Joi.valid("clip").required(),
-    provider: Joi.string()
-      .valid(...providerNames)
-      .required(),
-    clip: Joi.string()
-      .pattern(/^[\w-]{1,80}$/)
-      .required(),
-  }),
-  Joi.object({
-    from: Joi.valid("page").required(),
-    address: outsideAddress.required(),
-    player: outsideAddress.required(),
-  }),
-  Joi.object({
-    from: Joi.valid("file").required(),
-    media: Joi.string()
-      .pattern(/^[0-9a-f]{64}$/)
-      .required(),
-  }),
-).messages({
-  "alternatives.match": "This is no video that we know how to show.",
-  "alternatives.any": "This is no video that we know how to show.",
-});
 
 /** What is framed to play a clip; null for a file of the site, which is played without a frame. */
 export function playerAddress(source: Source, asked: PlayAsked, standIns: StandIns): string | null {

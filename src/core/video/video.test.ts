@@ -5,7 +5,8 @@ import { discovered, ratioOf, readOEmbed, webAddress } from "./oembed";
 import { clipReasons, clipWords } from "./outside-words";
 import type { PlayAsked } from "./provider";
 import { providers } from "./providers";
-import { framedOrigin, momentOf, pageAddress, playerAddress, readNamed, sentBy, sourceSchema } from "./source";
+import { framedOrigin, momentOf, pageAddress, playerAddress, readNamed, sentBy } from "./source";
+import { sourceSchema } from "./source-schema";
 
 const here = (label: string) => `http://${label}.localhost:4400`;
 const asked: PlayAsked = {

@@ -1,14 +1,12 @@
 // Code on every page: what it names has to be listed before it goes live.
-import { widgetKinds } from "@/core/widget/kinds";
+import { wholepageJudge } from "./judge";
 import { newWholePage, wholePageSchema } from "./wholepage";
+import { wholepage as kind } from "./widget";
 
-const kind = widgetKinds.wholepage;
 const problems = (more: object) =>
-  [...(kind.problems?.({ ...newWholePage, ...more } as never, {} as never) ?? [])].map(({ code, weight, values }) => [
-    weight,
-    code,
-    ...Object.values(values ?? {}),
-  ]);
+  [...(wholepageJudge.problems?.({ ...newWholePage, ...more } as never, {} as never) ?? [])].map(
+    ({ code, weight, values }) => [weight, code, ...Object.values(values ?? {})],
+  );
 
 test("a script of another host stops a release until its origin is listed", () => {
   const html = '<script src="https://counter.example/c.js" async></script><img src="https://counter.example/p.gif">';

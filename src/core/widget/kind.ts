@@ -1,15 +1,12 @@
 // What one kind of widget is, in the core: its settings, where it may stand, what stands there without script, and the
 // light form that a released page carries.
 
-import type Joi from "joi";
 import type { Right } from "@/core/account/rights";
 import type { Holder } from "@/core/kind/holder";
 import type { Floating, Opening } from "@/core/opening/opening";
 import type { Kind } from "@/core/page/node";
 import type { Shape } from "@/core/page/shapes";
-import type { Fault } from "@/core/page/validate";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
-import type { SiteSettings } from "@/core/site/site";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
 
 /** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
@@ -24,13 +21,6 @@ export interface Placed {
   attributes(kindClass: string): string;
 }
 
-/** What a new widget is drawn from. */
-export interface FreshFacts {
-  readonly settings: SiteSettings;
-  readonly name: string;
-  readonly parts: Partial<WidgetParts>;
-}
-
 /** How the released form names pages and pictures: their addresses, or null where they are gone. */
 export interface Resolve {
   pageHref(page: string): string | null;
@@ -43,17 +33,12 @@ export interface Resolve {
   readonly zone: string;
 }
 
-/** The part of the site file that a kind keeps for all of its widgets. */
-export interface PartKind<P> {
-  readonly schema: Joi.ObjectSchema<P>;
-  /** What a site that has none starts with. */
-  fresh(site: Pick<FreshFacts, "settings" | "name">): P;
-  /** What no schema can say: ids that name nothing. Paths are within the part. */
-  faults(part: P): readonly Fault[];
+/** What a part of the site file tells of itself. */
+export interface PartKind<K extends WidgetKindName> {
   /** Media that it shows, and where in it. */
-  media(part: P): Iterable<{ readonly hash: string; readonly path: string }>;
+  media?(part: PartOf<K>): Iterable<{ readonly hash: string; readonly path: string }>;
   /** Ids that settings may refer to. */
-  ids(part: P): Iterable<{ readonly of: "service"; readonly id: string }>;
+  ids?(part: PartOf<K>): Iterable<{ readonly of: "service"; readonly id: string }>;
 }
 
 export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSettings[K]> {
@@ -66,16 +51,12 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   readonly placements: readonly Placement[];
   /** Words of a button or link that shows it, until somebody writes others. */
   readonly callWords: string;
-  /** What a new one starts as, drawn from the site. */
-  fresh(site: FreshFacts): WidgetSettings[K];
   /** What lists say of it below its name: "centre card". */
   note(settings: WidgetSettings[K]): string;
-  /** When and for whom it opens over the page by itself; absent for kinds that never do. */
-  opening?(settings: WidgetSettings[K]): Opening;
-  withOpening?(settings: WidgetSettings[K], opening: Opening): WidgetSettings[K];
-  /** Pages over which its button floats, its words and its corner; absent for kinds without, null where it does not. */
-  floating?(settings: WidgetSettings[K]): Floating | null;
-  withFloating?(settings: WidgetSettings[K], floating: Floating): WidgetSettings[K];
+  /** It may open over the page by itself: its settings say when and for whom. */
+  readonly opensByItself?: WidgetSettings[K] extends Opening ? true : never;
+  /** Its button may float over pages: its settings say where. */
+  readonly floats?: WidgetSettings[K] extends { readonly floating?: Floating | null | undefined } ? true : never;
   /** What makes a button open it: attributes. What it opens without script is put behind the section. */
   opens(widget: WidgetOf<K>, context: RenderContext): string;
   /** What stands in the flow before and without script; absent for kinds that never stand there. */
@@ -99,5 +80,6 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   pictures?(settings: WidgetSettings[K], part: PartOf<K> | null): Iterable<string>;
   /** What pages show of the site's part besides the settings: it goes live with a release, as the settings do. */
   shown?(settings: WidgetSettings[K], parts: Partial<WidgetParts>): unknown;
-  readonly part: K extends keyof WidgetParts ? PartKind<WidgetParts[K]> : null;
+  /** The part of the site file that it keeps for all of its widgets, where there is one. */
+  readonly part?: PartKind<K>;
 }

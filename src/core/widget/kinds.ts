@@ -5,11 +5,11 @@ import { clips } from "@/core/clips/widget";
 import { consent } from "@/core/consent/widget";
 import { form } from "@/core/form/widget";
 import type { Ref } from "@/core/kind/holder";
-import type { Floating, PagesShown } from "@/core/opening/opening";
+import { type Floating, type Opening, openingIn, type PagesShown } from "@/core/opening/opening";
 import { popup } from "@/core/popup/widget";
 import { shop } from "@/core/shop/widget";
 import { wholepage } from "@/core/wholepage/widget";
-import type { WidgetKind } from "./kind";
+import type { PartKind, WidgetKind } from "./kind";
 import type { SiteWidget, WidgetKindName, WidgetParts } from "./settings";
 
 export const widgetKinds: { readonly [K in WidgetKindName]: WidgetKind<K> } = {
@@ -30,12 +30,14 @@ export const kindOf = <K extends WidgetKindName>(widget: { readonly kind: K }): 
   widgetKinds[widget.kind] as WidgetKind<K>;
 
 /** When and for whom a widget opens over the page by itself; null for one that never does. */
-export const openingOf = (widget: SiteWidget) =>
-  kindOf(widget as { kind: WidgetKindName }).opening?.(widget.settings as never) ?? null;
+export const openingOf = (widget: SiteWidget): Opening | null =>
+  kindOf(widget as { kind: WidgetKindName }).opensByItself ? openingIn(widget.settings as never) : null;
 
 /** How a widget's button floats over pages; null where none does. */
 export const floatingOf = (widget: SiteWidget): Floating | null =>
-  kindOf(widget as { kind: WidgetKindName }).floating?.(widget.settings as never) ?? null;
+  kindOf(widget as { kind: WidgetKindName }).floats
+    ? ((widget.settings as { readonly floating?: Floating | null }).floating ?? null)
+    : null;
 
 /** Whether a widget stands on every page while it is switched on. */
 export const isEverywhere = (widget: SiteWidget): boolean =>
@@ -43,14 +45,12 @@ export const isEverywhere = (widget: SiteWidget): boolean =>
 
 /** A widget's settings with every list of pages of theirs changed: those it opens on, and those it floats over. */
 export function withPages(widget: SiteWidget, change: <P extends PagesShown>(pages: P) => P): SiteWidget["settings"] {
-  const kind = kindOf(widget as { kind: WidgetKindName });
-  let settings = widget.settings;
-  const opening = openingOf(widget);
-  if (opening && kind.withOpening)
-    settings = kind.withOpening(settings as never, { ...opening, conditions: change(opening.conditions) });
-  const floating = floatingOf(widget);
-  if (floating && kind.withFloating) settings = kind.withFloating(settings as never, change(floating));
-  return settings;
+  const [opening, floating] = [openingOf(widget), floatingOf(widget)];
+  return {
+    ...widget.settings,
+    ...(opening ? { conditions: change(opening.conditions) } : {}),
+    ...(floating ? { floating: change(floating) } : {}),
+  };
 }
 
 /** Everything that a widget's settings point at. */
@@ -61,11 +61,8 @@ export const refsOf = (widget: SiteWidget): Iterable<Ref> =>
 export const shownOf = (widget: SiteWidget, parts: Partial<WidgetParts>): unknown =>
   kindOf(widget as { kind: WidgetKindName }).shown?.(widget.settings as never, parts) ?? null;
 
-/** Settings of a kind, as a schema tells them apart by their kind. */
-export const schemaOfKind = (kind: WidgetKindName) => widgetKinds[kind].schema;
-
 /** Kinds that keep a part of the site file, with that part. */
 export const partKinds = widgetKindNames.flatMap((name) => {
   const { part } = widgetKinds[name];
-  return part ? [{ name: name as keyof WidgetParts, part }] : [];
+  return part ? [{ name: name as keyof WidgetParts, part: part as unknown as PartKind<keyof WidgetParts> }] : [];
 });

@@ -1,7 +1,7 @@
 // The units that a release is made of, by their hashes: what has changed since the last one is counted by the database,
 // without reading a page.
 import { sql } from "drizzle-orm";
-import type { ChangeOf } from "@/core/site/changes";
+import type { ChangeOf } from "@/core/site/change";
 import type { Executor } from "../connection";
 
 export interface Unit {

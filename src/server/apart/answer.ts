@@ -1,5 +1,5 @@
 // What a task answers: its value, or what is wrong with what it was given.
-import type { Fault } from "@/core/page/validate";
+import type { Fault } from "@/core/input/fault";
 
 export type Answer<T> =
   | { readonly ok: true; readonly value: T }

@@ -1,8 +1,8 @@
 // A site file read from end to end: unzipped with every size counted, its site judged, its pictures decoded one by one.
 import { createHash } from "node:crypto";
 import { Unzip, type UnzipFile, UnzipInflate } from "fflate";
+import type { Fault } from "@/core/input/fault";
 import { documentKindOf, documentKinds, documentTypeOf, filmTypes } from "@/core/media/documents";
-import type { Fault } from "@/core/page/validate";
 import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
 import type { MediaEntry, PictureType, SiteFile } from "@/core/site/site";

@@ -1,5 +1,5 @@
 // The diary as the workspace looks at it: what is taken, without whose it is.
-import { dayNumber } from "@/core/booking/zone";
+import { dayNumber } from "@/core/time/clock";
 import { dateSchema } from "@/core/time/schema";
 import { type LoadedDiary, loadDiary } from "@/data/booking/diary";
 import type { Context } from "../context";

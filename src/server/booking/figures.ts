@@ -2,7 +2,8 @@
 import { and, desc, eq, gte, inArray, isNotNull, lt, ne, sql } from "drizzle-orm";
 import { filledWeek } from "@/core/booking/figures";
 import { bookedStates } from "@/core/booking/state";
-import { dateOf, dayNumber, hourMs, ZoneClock } from "@/core/booking/zone";
+import { dateOf, dayNumber, hourMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { loadSetUp } from "@/data/booking/set-up";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";

@@ -1,5 +1,5 @@
 // What follows for a chat from a release: its pages are read; and what stops one.
-import { belowWanted } from "@/core/chat/judge";
+import { belowWanted } from "@/core/chat/verdict";
 import type { Following } from "../widget/following";
 import { testsBelow } from "./operations";
 import { queueReading } from "./reading";

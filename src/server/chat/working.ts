@@ -1,8 +1,8 @@
 // A site as it stands in the studio, ready to be asked: what the next release will answer.
 import { LRUCache } from "lru-cache";
 import type { Chat, TestQuestion } from "@/core/chat/chat";
-import { judge, type Verdict } from "@/core/chat/judge";
 import type { KnownPage } from "@/core/chat/knowledge";
+import { judge, type Verdict } from "@/core/chat/verdict";
 import type { SiteFile } from "@/core/site/site";
 import { inTransaction } from "@/data/connection";
 import { workingUnits } from "@/data/release/units";

@@ -2,7 +2,7 @@
 import { and, desc, eq, gte, lt, or } from "drizzle-orm";
 import Joi from "joi";
 import Papa from "papaparse";
-import { consentMissing, lessProminent, prominence } from "@/core/consent/judge";
+import { consentMissing, lessProminent, prominence } from "@/core/consent/breaches";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { pageOf } from "@/data/paging";
 import { widgetsOf } from "@/data/site/queries";

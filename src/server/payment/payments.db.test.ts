@@ -8,7 +8,7 @@ import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import type { ConnectorKind } from "@/core/payment/connectors";
 import { noAddress } from "@/core/shop/address";
 import { emptyCart } from "@/core/shop/cart";
-import { newShop } from "@/core/shop/widget";
+import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import { jobs, rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";

@@ -10,7 +10,7 @@ import { isFilm } from "@/core/media/documents";
 import { pictureForms } from "@/core/media/forms";
 import { escapeHtml } from "@/core/render/escape";
 import { withoutSlashes } from "@/core/site/path";
-import { holesIn, isPersonal, withoutAsides } from "@/core/storefront/parts";
+import { holesIn, isPersonal, withoutAsides } from "@/core/storefront/part-facts";
 import { isAway } from "@/data/connection";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, keyAfter, type SiteRow } from "@/data/site/queries";

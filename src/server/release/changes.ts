@@ -1,6 +1,7 @@
 import { asFinding } from "@/core/check/layout";
 import { type Finding, siteProblems } from "@/core/check/problems";
-import { type Change, siteChanges } from "@/core/site/changes";
+import type { Change } from "@/core/site/change";
+import { siteChanges } from "@/core/site/changes";
 import { inTransaction } from "@/data/connection";
 import { keptSite, wholeSite } from "@/data/release/page-states";
 import { loadKept, type SiteRow } from "@/data/site/queries";

@@ -1,7 +1,7 @@
 // Publishing and the history of releases.
 import { desc, eq } from "drizzle-orm";
 import Joi from "joi";
-import { type ChangeName, changeUnits } from "@/core/site/changes";
+import { type ChangeName, changeUnits } from "@/core/site/change";
 import { users } from "@/data/account/tables";
 import { releases } from "@/data/release/tables";
 import { takePoint } from "../limit";

@@ -33,7 +33,7 @@ import {
   type SiteFrame,
   type SitePage,
 } from "@/core/site/site";
-import { holesIn } from "@/core/storefront/parts";
+import { holesIn } from "@/core/storefront/part-facts";
 import { refsOf, shownOf } from "@/core/widget/kinds";
 import { picturesOfWidget, releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";

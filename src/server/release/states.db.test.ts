@@ -4,7 +4,7 @@
 import { readFileSync } from "node:fs";
 import { eq } from "drizzle-orm";
 import { findNode, type PageNode } from "@/core/page/node";
-import type { Change } from "@/core/site/changes";
+import type { Change } from "@/core/site/change";
 import { releaseFiles } from "@/data/release/tables";
 import { findSite, redirectsOf } from "@/data/site/queries";
 import { releasedBytes } from "../bytes/released";

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { Brand } from "@/core/brand/brand";
 import type { PageNode } from "@/core/page/node";
-import type { Change } from "@/core/site/changes";
+import type { Change } from "@/core/site/change";
 import { releaseUnits } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";

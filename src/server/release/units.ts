@@ -1,5 +1,6 @@
 import type { SurroundOf } from "@/core/page/surround/standing";
-import { type ChangeName, siteChanges } from "@/core/site/changes";
+import type { ChangeName } from "@/core/site/change";
+import { siteChanges } from "@/core/site/changes";
 import type { KeptSite } from "@/core/site/site";
 import type { Executor } from "@/data/connection";
 import { keptSite, wholeSite } from "@/data/release/page-states";

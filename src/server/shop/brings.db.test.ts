@@ -5,7 +5,7 @@ import type { Product } from "@/core/catalog/product";
 import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { noAddress } from "@/core/shop/address";
 import { emptyCart } from "@/core/shop/cart";
-import { newShop } from "@/core/shop/widget";
+import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";

@@ -1,10 +1,11 @@
 // Baskets: found by what the buyer's browser keeps, changed under a lock, worked out as the shop stands now.
 import { and, desc, eq, gt, inArray } from "drizzle-orm";
 import { nanoid } from "nanoid";
-import { dayNumber, ZoneClock } from "@/core/booking/zone";
 import { type Cart, emptyCart } from "@/core/shop/cart";
 import { type Around, type Going, type Reckoned, reckon } from "@/core/shop/reckon";
 import { cartLimits } from "@/core/shop/shop";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Executor } from "@/data/connection";
 import { shopCarts } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";

@@ -2,11 +2,11 @@
 import { eq } from "drizzle-orm";
 import type { BookingSetUp, Service } from "@/core/booking/booking";
 import { isPlain } from "@/core/booking/fetching";
-import { dayNumber, minutesOf } from "@/core/booking/zone";
 import type { Method } from "@/core/shipping/shipping";
 import type { CheckoutTyped } from "@/core/shop/cart";
 import type { OrderDocument } from "@/core/shop/ordered";
 import type { CartShown } from "@/core/storefront/view";
+import { dayNumber, minutesOf } from "@/core/time/clock";
 import { bookingVersions } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { noAddress } from "@/core/shop/address";
 import { emptyCart } from "@/core/shop/cart";
-import { newShop } from "@/core/shop/widget";
+import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import { shopOrders, shopStockMoves, shopVariants } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";

@@ -1,5 +1,5 @@
 // Public holidays of the country that a shop sends from: no parcel leaves then. Tables are read once a country and year.
-import { dayNumber } from "@/core/booking/zone";
+import { dayNumber } from "@/core/time/clock";
 
 const read = new Map<string, Promise<ReadonlySet<number>>>();
 

@@ -1,7 +1,7 @@
 // Site files in and out: site.json with its media, zipped.
 import Joi from "joi";
 import type { Role } from "@/core/account/rights";
-import type { Fault } from "@/core/page/validate";
+import type { Fault } from "@/core/input/fault";
 import { allowedOf } from "@/core/site/allowed";
 import { siteFileLimits } from "@/core/site/limits";
 import { siteFileTexts } from "@/core/site/read";

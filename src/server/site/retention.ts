@@ -1,6 +1,7 @@
 // How long a site keeps what visitors sent: the setting, and the nightly job that carries it out.
 import { asc, eq, gt } from "drizzle-orm";
-import { type Retention, retentionSchema, unconfirmedDays, usualRetention } from "@/core/site/retention";
+import { type Retention, unconfirmedDays, usualRetention } from "@/core/site/retention";
+import { retentionSchema } from "@/core/site/retention-schema";
 import { widgetsOfKind } from "@/core/widget/settings";
 import { inTransaction } from "@/data/connection";
 import { widgetsOf } from "@/data/site/queries";

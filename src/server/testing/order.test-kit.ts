@@ -2,7 +2,7 @@
 import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { noAddress } from "@/core/shop/address";
 import { emptyCart } from "@/core/shop/cart";
-import { newShop } from "@/core/shop/widget";
+import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";

@@ -6,7 +6,8 @@ import { studioShape } from "@/core/input/shape";
 import { idSchema } from "@/core/input/text";
 import { askedFor, mayHave } from "@/core/site/allowed";
 import { widgetNameSchema } from "@/core/site/schema";
-import { schemaOfKind, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { schemaOfKind, widgetJudges } from "@/core/widget/judges";
+import { widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
@@ -85,7 +86,7 @@ export const widgetOperations = {
           id,
           kind: input.kind,
           name: input.name,
-          settings: widgetKinds[input.kind].fresh({ settings: site.settings, name: site.name, parts }),
+          settings: widgetJudges[input.kind].fresh({ settings: site.settings, name: site.name, parts }),
           position: (last?.position ?? -1) + 1,
           changedAt: context.now(),
         });

@@ -3,8 +3,9 @@
 import { Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ask } from "@/studio/kit/api";
+import { MainButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Loading, MainButton, State } from "@/studio/kit/kit";
+import { Loading, State } from "@/studio/kit/layout";
 import { Front } from "./front";
 import { words as own } from "./words";
 

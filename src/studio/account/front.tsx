@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Brandmark } from "@/studio/frame/brandmark";
-import { Title } from "@/studio/kit/kit";
+import { Title } from "@/studio/kit/layout";
 
 export function Front({ title, words, children }: { title: string; words: string; children: ReactNode }) {
   return (

@@ -6,9 +6,11 @@ import { useMemo, useState } from "react";
 import { encode } from "uqr";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
+import { PlainButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { PlainButton, RefusalNote, State, Title, Window } from "@/studio/kit/kit";
+import { RefusalNote, State, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 type Me = Gives<"account.me">;

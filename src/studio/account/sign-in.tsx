@@ -1,24 +1,13 @@
 "use client";
 // Signing in: address and password, then a code where there is a second factor; and the way back to a lost password.
 import { Flex, Text } from "@chakra-ui/react";
-import Joi from "joi";
 import { useState } from "react";
 import { ask } from "@/studio/kit/api";
+import { MainButton, QuietButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { MainButton, QuietButton, State } from "@/studio/kit/kit";
+import { State } from "@/studio/kit/layout";
 import { Front } from "./front";
 import { words as own } from "./words";
-
-const email = Joi.string().trim().email({ tlds: false }).required().messages({
-  "string.empty": own.mailWanted,
-  "string.email": own.noMailAddress,
-});
-const schema = Joi.object({
-  email,
-  password: Joi.string().required().messages({ "string.empty": own.passwordWanted }),
-  code: Joi.string().allow(""),
-});
-const lostSchema = Joi.object({ email });
 
 type Step = "password" | "code" | "lost" | "asked";
 
@@ -39,7 +28,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
       // Only a path of our own: "//host" and "/\\host" would lead elsewhere.
       location.assign(/^\/(?![/\\])/.test(then) ? then : "/");
     },
-    schema,
+    () => import("./sign-in-schema").then(({ signInSchema }) => signInSchema),
   );
   const lost = useAsked(
     { email: filled?.email ?? "" },
@@ -47,7 +36,7 @@ export function SignIn({ then, filled }: { then: string; filled: { email: string
       await ask("account.askRecovery", { email });
       setStep("asked");
     },
-    lostSchema,
+    () => import("./sign-in-schema").then(({ lostSchema }) => lostSchema),
   );
   const turnTo = (next: Step) => {
     if (next === "lost") lost.reset({ email: form.values.email });

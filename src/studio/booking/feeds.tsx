@@ -7,7 +7,10 @@ import { useState } from "react";
 import type { Resource } from "@/core/booking/booking";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal, upload } from "@/studio/kit/api";
-import { FileButton, Group, IconButton, PlainButton, QuietButton, Row, State, TextInput } from "@/studio/kit/kit";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { Group, State } from "@/studio/kit/layout";
 import { words } from "./words";
 
 const own = words.feeds;

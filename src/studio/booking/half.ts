@@ -1,16 +1,10 @@
-// The studio's half of the booking calendar.
-import { lazy } from "react";
+// The studio's half of the booking calendar: facts for every screen, and what is loaded when it is opened.
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { words as deskWords } from "./desk/words";
-import { words } from "./words";
 
 export const bookingStudio: WidgetStudio<"booking"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
   rehearse: () => import("./rehearsed").then(({ rehearseBooking }) => rehearseBooking),
-  inShort: ({ series }) => words.bookedInShort(sum(series.booked)),
-  desk: {
-    name: deskWords.bookings,
-    List: lazy(() => import("./desk/bookings").then(({ Bookings: List }) => ({ default: List }))),
-  },
-  removing: words.bookingsStay,
+  inShort: ({ series }) => `${sum(series.booked)} booked`,
+  desk: { name: "Bookings", list: () => import("./desk/bookings").then(({ Bookings }) => Bookings) },
+  removing: "Its bookings stay. Places on pages that show it have to be given another.",
 };

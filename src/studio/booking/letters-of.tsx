@@ -11,11 +11,14 @@ import {
   textKinds,
 } from "@/core/booking/letter-kinds";
 import { bookingLetter, bookingText, type LetterFacts, usualSubject, usualWords } from "@/core/booking/letters";
-import { hourMs, ZoneClock } from "@/core/booking/zone";
 import { messageParts } from "@/core/message/parts";
 import { moneyWords } from "@/core/money/money";
+import { hourMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Group, QuietButton, Row, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { Editing } from "./editing";
 import { words as allWords } from "./words";
 

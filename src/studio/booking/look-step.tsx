@@ -4,7 +4,10 @@ import { Text } from "@chakra-ui/react";
 import { type BookingLook, type OwnLook, usualLook } from "@/core/booking/released";
 import { mayAskAll } from "@/core/booking/size";
 import { type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
-import { Choice, Group, QuietButton, Row, Segments, Tick } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
 

@@ -2,7 +2,7 @@
 import { decimalsOf } from "@/core/money/money";
 // A price as people write it, in the currency of the site; kept in its smallest unit.
 import { useSite } from "@/studio/frame/site-context";
-import { NumberInput, Row } from "@/studio/kit/kit";
+import { NumberInput, Row } from "@/studio/kit/fields";
 import { words } from "./words";
 
 export function MoneyRow({

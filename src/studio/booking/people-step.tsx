@@ -8,18 +8,10 @@ import { newResource } from "@/core/booking/blank";
 import { type Offer, offerOf, type Resource, type Service } from "@/core/booking/booking";
 import { servicesOf } from "@/core/booking/starts-week";
 import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
-import {
-  Choice,
-  Group,
-  NumberInput,
-  QuietButton,
-  Row,
-  Segments,
-  TextArea,
-  TextInput,
-  Tick,
-  Title,
-} from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, Title } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf, withoutResource } from "./editing";
 import { Feeds } from "./feeds";

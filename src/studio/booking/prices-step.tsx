@@ -9,11 +9,13 @@ import { chosenLength, type PriceRule, type Service } from "@/core/booking/booki
 import { hoursText, readHours } from "@/core/booking/hours-text";
 import { byRank, type PriceCondition, priceContest, priceOf, priceWeek } from "@/core/booking/price";
 import { mondayOf } from "@/core/booking/starts-week";
-import { dayNumber, minutesOf, timeOf } from "@/core/booking/zone";
 import { moneyWords } from "@/core/money/money";
+import { dayNumber, minutesOf, timeOf } from "@/core/time/clock";
 import { useSite } from "@/studio/frame/site-context";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import { Choice, Group, IconButton, NumberInput, PlainButton, Row, State, TextInput } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
 import { wallWords } from "./moments";

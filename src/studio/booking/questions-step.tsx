@@ -4,20 +4,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Question, Screening, Service } from "@/core/booking/booking";
-import {
-  Choice,
-  Group,
-  IconButton,
-  LineDeeds,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  Row,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { IconButton, LineDeeds, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import { Lines } from "@/studio/kit/line-list";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";

@@ -3,7 +3,7 @@
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { type RehearsedAnswer, RehearsedBooking } from "@/core/booking/rehearsed";
-import { dateOf, dayNumber } from "@/core/booking/zone";
+import { dateOf, dayNumber } from "@/core/time/clock";
 import { ask } from "@/studio/kit/api";
 import type { Rehearsing } from "@/studio/widget/half";
 

@@ -4,9 +4,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Resource, WeeklySpan, YearSeason } from "@/core/booking/booking";
 import { always, type Season, sameSeason, seasonsOf } from "@/core/booking/week";
-import { dateOf, dayNumber } from "@/core/booking/zone";
+import { dateOf, dayNumber } from "@/core/time/clock";
+import { QuietButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import { Choice, QuietButton, Row, State, TextInput } from "@/studio/kit/kit";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
 import { monthDayWords, wallWords } from "./moments";

@@ -6,22 +6,12 @@ import { useState } from "react";
 import { deskColours, type Joining, type Length, type Service, sharesStarts } from "@/core/booking/booking";
 import { readTimes, timesText } from "@/core/booking/hours-text";
 import { PictureChoice } from "@/studio/composer/picture-choice";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import {
-  Choice,
-  Group,
-  IconButton,
-  NumberInput,
-  QuietButton,
-  Row,
-  Segments,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-  Title,
-} from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, State, Title } from "@/studio/kit/layout";
 import { Lines } from "@/studio/kit/line-list";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { CourseEditor } from "./course-editor";
 import type { Editing } from "./editing";

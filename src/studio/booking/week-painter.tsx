@@ -5,7 +5,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, memo, type PointerEvent, useId, useRef, useState } from "react";
 import { shortTime } from "@/core/booking/hours-text";
 import { type PaintedArea, type PaintedSpan, paint } from "@/core/booking/week";
-import { timeOf } from "@/core/booking/zone";
+import { timeOf } from "@/core/time/clock";
 import { type Cell, clears, moved, paints } from "./painter-keys";
 import { words } from "./words";
 

@@ -1,8 +1,10 @@
 // The moment that the set-up is looked at from: the rehearsal's, on the clock of a place.
 import type { BookingSetUp } from "@/core/booking/booking";
-import { dateOf, ZoneClock } from "@/core/booking/zone";
+import { dateOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { useSite } from "@/studio/frame/site-context";
-import { momentOf, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { momentOf } from "@/studio/rehearse/moment";
 
 /** The rehearsal's moment, and its date at a place; null means the first place. */
 export function useWhen(

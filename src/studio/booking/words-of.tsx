@@ -3,7 +3,8 @@
 import { Text } from "@chakra-ui/react";
 import { type BookingWords, bookingWords } from "@/core/booking/released";
 import { ThanksEditor } from "@/studio/forms/thanks-editor";
-import { Group, Row, TextInput, Tick } from "@/studio/kit/kit";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { words as allWords } from "./words";
 

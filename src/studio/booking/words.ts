@@ -702,6 +702,4 @@ export const words = {
   waitingPayment: "waiting for payment",
   listed: "on the waiting list",
   cancelled: "cancelled",
-  bookedInShort: (count: number) => `${count} booked`,
-  bookingsStay: "Its bookings stay. Places on pages that show it have to be given another.",
 } as const;

@@ -1,5 +1,7 @@
 // The workspace of the booking calendar.
+
 import { useMemo } from "react";
+import { bookingJudge } from "@/core/booking/judge";
 import { bookingWarnings, feedWarnings } from "@/core/booking/warnings";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { useFeeds } from "./feeds";
@@ -19,6 +21,7 @@ const asked = /^services\[\d+\]\.(questions|screening|terms)/;
 const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.(closures|seasons)/;
 
 export const workspace: WidgetWorkspace<"booking"> = {
+  judge: bookingJudge,
   steps: [
     {
       key: "services",

@@ -12,9 +12,11 @@ import type { SyncState } from "@/studio/composer/sync";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
-import { Choice, Group, NumberInput, Row, State, TextInput, Title } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Group, State, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { stageRenderer } from "@/studio/stage/renderer";
+import { useShopSample } from "@/studio/stage/shop-sample";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";
 
@@ -77,6 +79,7 @@ export function BrandScreen() {
   const lastValid = useRef(brand);
   if (fault === undefined) lastValid.current = brand;
   const shownBrand = lastValid.current;
+  const sample = useShopSample(site.shop);
   const shown = useMemo(() => {
     const body = (kind: string) => data?.documents.find((document) => document.kind === kind)?.body;
     const [header, footer] = [body("header") ?? noSurround, body("footer") ?? noSurround];
@@ -87,10 +90,10 @@ export function BrandScreen() {
     const around = { header, footer };
     const renderer = stageRenderer(
       { key, name, settings, brand: shownBrand, pages, widgets, media, ...around },
-      { chosen: true, found, shop },
+      { chosen: true, found, shop, sample },
     );
     return { renderer, rendered: renderer.render(meta, page) };
-  }, [data, site, shownBrand]);
+  }, [data, site, shownBrand, sample]);
 
   const room = useRef<HTMLDivElement>(null);
   const [roomPx, setRoomPx] = useState(0);

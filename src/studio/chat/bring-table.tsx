@@ -5,7 +5,10 @@ import { nanoid } from "nanoid";
 import { useState } from "react";
 import { chatLimits } from "@/core/chat/chat";
 import { type ChatTable, type MadeTable, tableOfRows } from "@/core/chat/table";
-import { FileButton, MainButton, QuietButton, Row, State, TextArea } from "@/studio/kit/kit";
+import { MainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextArea } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { State } from "@/studio/kit/layout";
 import { words } from "./words";
 
 const own = words.knows;

@@ -11,21 +11,11 @@ import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask, askQuietly } from "@/studio/kit/api";
-import {
-  Choice,
-  Loading,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  Segments,
-  State,
-  TextArea,
-  TextInput,
-  Title,
-} from "@/studio/kit/kit";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
+import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 

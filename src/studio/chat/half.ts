@@ -1,15 +1,16 @@
-// The studio's half of the chat.
-import { lazy } from "react";
+// The studio's half of the chat: facts for every screen, and what is loaded when it is opened.
+import { counted } from "@/studio/kit/counted";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const chatStudio: WidgetStudio<"chat"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
   rehearse: () => import("./rehearse").then(({ rehearseChat }) => rehearseChat),
-  inShort: ({ series }) => words.results.inShort(sum(series.questions), sum(series.answered)),
-  desk: {
-    name: words.desk.name,
-    List: lazy(() => import("./desk").then(({ Conversations: List }) => ({ default: List }))),
+  inShort: ({ series }) => {
+    const questions = sum(series.questions);
+    return questions
+      ? `${counted(questions, "question", "questions")} · ${Math.round((sum(series.answered) / questions) * 100)} % answered`
+      : "no questions yet";
   },
-  removing: words.results.stays,
+  desk: { name: "Conversations", list: () => import("./desk").then(({ Conversations }) => Conversations) },
+  removing: "Conversations stay on the Desk until their days are over.",
 };

@@ -9,18 +9,9 @@ import { type ChatTable, columnKinds, type TableColumn } from "@/core/chat/table
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { askQuietly } from "@/studio/kit/api";
-import {
-  Choice,
-  Group,
-  IconButton,
-  Loading,
-  PlainButton,
-  Row,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, Loading, State } from "@/studio/kit/layout";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { BringTable } from "./bring-table";

@@ -6,17 +6,9 @@ import { useState } from "react";
 import type { Model } from "@/core/chat/model/ask";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Group,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";

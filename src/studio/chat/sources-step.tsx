@@ -13,19 +13,10 @@ import type { MediaEntry } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask, askQuietly, upload } from "@/studio/kit/api";
-import {
-  Choice,
-  FileButton,
-  Group,
-  IconButton,
-  NumberInput,
-  PlainButton,
-  Progress,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-} from "@/studio/kit/kit";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { Group, Progress, RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal, useDeed } from "@/studio/kit/use-deed";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";

@@ -10,19 +10,9 @@ import { pagePath } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, askQuietly } from "@/studio/kit/api";
-import {
-  Choice,
-  IconButton,
-  MainButton,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal, useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
 import { lookInto } from "./asked";

@@ -9,7 +9,7 @@ import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group } from "@/studio/kit/kit";
+import { Group } from "@/studio/kit/layout";
 import { words } from "./words";
 
 const own = words.results;

@@ -4,7 +4,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import type { Topic } from "@/core/chat/chat";
-import { Group, IconButton, QuietButton, Row, TextArea } from "@/studio/kit/kit";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextArea } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import { ListRow } from "@/studio/opening/list-row";
 import { words } from "./words";
 

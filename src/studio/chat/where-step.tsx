@@ -2,7 +2,7 @@
 // Where the chat stands: the button over pages that opens it, and the sites built elsewhere that may have it.
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Row } from "@/studio/kit/kit";
+import { Row } from "@/studio/kit/fields";
 import { Lines } from "@/studio/kit/line-list";
 import { Floats } from "@/studio/opening/floats";
 import { Elsewhere } from "@/studio/widget/elsewhere";

@@ -369,10 +369,6 @@ export const words = {
     handed: "handed over",
     helped: "said “that helped”",
     notHelped: "said “not what I asked”",
-    inShort: (questions: number, answered: number) =>
-      questions
-        ? `${counted(questions, "question", "questions")} · ${percent((answered / questions) * 100)} answered`
-        : "no questions yet",
     byTopic: "Questions by what answered them",
     byPage: "Questions by the page they were asked on",
     nothing: "nothing answered",
@@ -391,7 +387,6 @@ export const words = {
       `${name}: ${counted(questions, "question", "questions")}, ${unknown} not known`,
     rated: (helped: number, not: number) => `${helped} helped, ${not} not`,
     byState: "Conversations by state",
-    stays: "Conversations stay on the Desk until their days are over.",
   },
   states: { chat: "with the chat", waiting: "waiting", person: "with a person", done: "done" },
   desk: {

@@ -1,4 +1,5 @@
 // The workspace of the chat.
+import { chatJudge } from "@/core/chat/judge";
 import { whereStep as pagesStep, whenStep, whomStep } from "@/studio/opening/steps";
 import { type StepWarning, sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { AnswersStep } from "./answers-step";
@@ -14,6 +15,7 @@ import { WhyView } from "./why-view";
 import { words } from "./words";
 
 export const workspace: WidgetWorkspace<"chat"> = {
+  judge: chatJudge,
   steps: [
     {
       key: "knows",

@@ -16,7 +16,8 @@ import {
 import type { Finding } from "@/core/check/problems";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, PlainButton, Progress, QuietButton, RefusalNote, State, Title } from "@/studio/kit/kit";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
 import { useDeed } from "@/studio/kit/use-deed";
 import { FindingPicture } from "./finding-picture";

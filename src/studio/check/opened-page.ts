@@ -8,6 +8,7 @@ import type { OpenSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { blockTitle } from "@/studio/stage/names";
 import { stageRenderer } from "@/studio/stage/renderer";
+import { loadShopSample } from "@/studio/stage/shop-sample";
 
 type Opened = Gives<"pages.open">["documents"][number];
 
@@ -32,7 +33,7 @@ export async function openForCheck(site: OpenSite, page: string): Promise<Opened
   const around = { header: header?.body ?? noSurround, footer: footer?.body ?? noSurround };
   const renderer = stageRenderer(
     { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
-    { chosen: true, found, shop },
+    { chosen: true, found, shop, sample: await loadShopSample(shop) },
   );
   return {
     documents: { header, main, footer },

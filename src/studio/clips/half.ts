@@ -1,10 +1,9 @@
-// The studio's half of the feed of clips.
+// The studio's half of the feed of clips: facts for every screen, and what is loaded when it is opened.
 import type { WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const clipsStudio: WidgetStudio<"clips"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
-  inShort: () => words.fine,
+  inShort: () => "kept up to date",
   desk: null,
-  removing: words.stays,
+  removing: "Its clips stay at their host; posters stay in Media.",
 };

@@ -3,7 +3,9 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { FeedHeader } from "@/core/clips/clips";
 import { PictureChoice } from "@/studio/composer/picture-choice";
-import { QuietButton, Row, Segments, TextInput, Tick } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -3,7 +3,9 @@
 import { Text } from "@chakra-ui/react";
 import type { ClipFeed, FeedCard } from "@/core/clips/clips";
 import { feedLayouts, feedPagings, feedPlays } from "@/core/clips/released";
-import { Choice, Group, NumberInput, Row, Segments, Tick } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

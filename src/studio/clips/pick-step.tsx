@@ -3,7 +3,9 @@
 import { Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { type FeedPick, feedLimits, feedOrders } from "@/core/clips/clips";
-import { Choice, Group, LineDeeds, NumberInput, Row, TextInput } from "@/studio/kit/kit";
+import { LineDeeds } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { useFeedState } from "./use-state";
 import { words as own } from "./words";

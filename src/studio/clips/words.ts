@@ -107,6 +107,4 @@ export const words = {
   subscribePlace: "Stands",
   places: { beside: "beside the name", below: "below it" },
   broken: (count: number) => counted(count, "source can’t be read", "sources can’t be read"),
-  fine: "kept up to date",
-  stays: "Its clips stay at their host; posters stay in Media.",
 };

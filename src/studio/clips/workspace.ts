@@ -1,4 +1,5 @@
 // The workspace of the feed of clips.
+import { clipsJudge } from "@/core/clips/judge";
 import type { StepWarning, WidgetWorkspace } from "@/studio/widget/half";
 import { HeadStep } from "./head-step";
 import { LookStep } from "./look-step";
@@ -10,6 +11,7 @@ import { words } from "./words";
 const nothing: readonly StepWarning[] = [];
 
 export const workspace: WidgetWorkspace<"clips"> = {
+  judge: clipsJudge,
   steps: [
     {
       key: "sources",
@@ -48,5 +50,4 @@ export const workspace: WidgetWorkspace<"clips"> = {
   },
   series: [],
   figures: () => [],
-  states: { title: "", names: {} },
 };

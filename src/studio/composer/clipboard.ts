@@ -8,7 +8,7 @@ import { nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { ask, upload } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
-import { reasonWords } from "@/studio/kit/reasons";
+import { pageReasonWords } from "@/studio/stage/page-reasons";
 import { piecesOfHtml } from "./clip-html";
 import { pasteAll, removeSelected } from "./several";
 import type { Composer } from "./store";
@@ -80,7 +80,7 @@ function put(composer: Composer, nodes: readonly PageNode[], told: string | null
 
 async function pasteClip(text: string, composer: Composer, site: string, refresh: () => Promise<unknown>) {
   const read = readClip(text);
-  if (!read.ok) return composer.say(reasonWords(read.reason));
+  if (!read.ok) return composer.say(pageReasonWords(read.reason));
   const { nodes, own } = read.value;
   if (read.value.site === site) return put(composer, nodes);
   const plain = nodes.flatMap((node) => (isPlacement(node) ? (own[node.id] ?? []) : [node]));

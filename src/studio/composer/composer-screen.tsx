@@ -34,36 +34,40 @@ import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { useHeard, useMissed } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, PlainButton, State } from "@/studio/kit/kit";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
+import { later } from "@/studio/kit/later";
+import { Loading, State } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
 import { stageGround } from "@/studio/kit/theme";
-import { RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { RehearseStrip } from "@/studio/rehearse/strip";
 import { clipboardEvents, EditableFrame } from "@/studio/stage/editable-frame";
 import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { useStageRenderer } from "@/studio/stage/renderer";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { Facts, useBlockFacts } from "./facts";
-import { FindWords } from "./find-words";
 import { usePageFindings } from "./findings";
 import { handleKey, type KeyDeeds } from "./keys";
-import { KeysWindow } from "./keys-window";
-import { LostWordsWindow } from "./lost-words";
 import { Notice } from "./notice";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
 import { inSection, moveTo, type Place, pasteAll, pasteLooks, putAt } from "./several";
 import { placeShared } from "./shared/deeds";
-import { InPlaceBar } from "./shared/in-place-bar";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
 import type { OwnEntry } from "./shelf/own";
-import { Shelf } from "./shelf/shelf";
 import { StageTools } from "./stage-tools";
 import { Composer, type ComposerView } from "./store";
 import { useViewChoice } from "./view-choice";
 import { words } from "./words";
+
+const FindWords = later(() => import("./find-words").then((module) => module.FindWords));
+const KeysWindow = later(() => import("./keys-window").then((module) => module.KeysWindow));
+const LostWordsWindow = later(() => import("./lost-words").then((module) => module.LostWordsWindow));
+const InPlaceBar = later(() => import("./shared/in-place-bar").then((module) => module.InPlaceBar));
+const Shelf = later(() => import("./shelf/shelf").then((module) => module.Shelf));
 
 const scopeOf = (widthPx: number): Width =>
   ({ wide: "base", tablet: "tablet", phone: "phone" })[deviceClass(widthPx)] as Width;
@@ -548,7 +552,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         </Flex>
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
-      <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} />
+      {view.lost.length ? <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} /> : null}
       {dragged ? (
         <OverFrame
           composer={composer}
@@ -577,7 +581,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           </Flex>
         ) : null}
       </DragOverlay>
-      <KeysWindow open={help} onClose={() => setHelp(false)} />
+      {help ? <KeysWindow open onClose={() => setHelp(false)} /> : null}
     </DndContext>
   );
 }

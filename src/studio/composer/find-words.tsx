@@ -7,19 +7,12 @@ import { type Found, findIn, placeName, type Query, replaceEdits } from "@/core/
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
-import {
-  Loading,
-  MainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  Segments,
-  State,
-  TextInput,
-  Tick,
-  Window,
-} from "@/studio/kit/kit";
+import { MainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { blockTitle } from "@/studio/stage/names";
 import { findWords as words } from "./find-words-words";
 import type { Composer } from "./store";

@@ -5,7 +5,6 @@ import type { LayoutFinding, Region } from "@/core/check/layout";
 import { findNode, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
 import type { RenderedPage, Renderer } from "@/core/render/render";
-import { measurePage } from "@/studio/check/measure/frame";
 import { useSite } from "@/studio/frame/site-context";
 import type { ComposerView } from "./store";
 
@@ -51,7 +50,8 @@ export function usePageFindings(
     let wanted = true;
     const timer = setTimeout(() => {
       const roots = { header, main: page, footer };
-      void measurePage({ renderer, rendered, roots, brand }, () => wanted)
+      void import("@/studio/check/measure/frame")
+        .then(({ measurePage }) => measurePage({ renderer, rendered, roots, brand }, () => wanted))
         .then((all) => wanted && all && setFound(all))
         // The page may have gone meanwhile: it is measured again when it is opened.
         .catch(() => {});

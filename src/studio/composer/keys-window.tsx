@@ -1,7 +1,7 @@
 "use client";
 // The list of keys.
 import { Box, Text } from "@chakra-ui/react";
-import { Window } from "@/studio/kit/kit";
+import { Window } from "@/studio/kit/window";
 import { keyTable } from "./keys";
 import { words } from "./words";
 

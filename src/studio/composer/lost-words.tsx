@@ -2,7 +2,10 @@
 // Words that could not be kept, with the reason: to be copied out before they are put aside.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { MainButton, PlainButton, State, TextArea, Window } from "@/studio/kit/kit";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
+import { TextArea } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
+import { Window } from "@/studio/kit/window";
 import type { LostWords } from "./store";
 import { words } from "./words";
 

@@ -2,7 +2,8 @@
 // What the composer tells its designer in one sentence.
 import { Flex } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { IconButton, MainButton, State } from "@/studio/kit/kit";
+import { IconButton, MainButton } from "@/studio/kit/buttons";
+import { State } from "@/studio/kit/layout";
 import type { ComposerView, Notice as Said } from "./store";
 import { words } from "./words";
 

@@ -7,11 +7,11 @@ import { memo, useState } from "react";
 import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
-import { MainButton, Window } from "@/studio/kit/kit";
-import { NewPage } from "@/studio/structure/new-page";
-import { type Moved, MovedFacts, PageFields, usePageForm } from "@/studio/structure/page-form";
-import { words as structureWords } from "@/studio/structure/words";
+import { later } from "@/studio/kit/later";
 import { words } from "./words";
+
+const PageSettings = later(() => import("./page-settings").then((module) => module.PageSettings));
+const NewPage = later(() => import("@/studio/structure/new-page").then((module) => module.NewPage));
 
 /** Kept as it is while the page is edited: a site may have hundreds of pages to list. */
 export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMeta; folded: boolean }) {
@@ -85,28 +85,3 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
     </>
   );
 });
-
-function PageSettings({ page, onClose }: { page: PageMeta; onClose: () => void }) {
-  const [moved, setMoved] = useState<Moved | null>(null);
-  // What follows from a new address is said before the window goes.
-  const form = usePageForm(page, (told) => (told ? setMoved(told) : onClose()));
-  return (
-    // One window throughout: a second one would be closed by the focus that the first gives back.
-    <Window
-      title={moved ? structureWords.movedTitle : words.settingsOf(page.title)}
-      open
-      onClose={onClose}
-      foot={
-        moved ? (
-          <MainButton onClick={onClose}>{structureWords.done}</MainButton>
-        ) : (
-          <MainButton loading={form.busy} onClick={form.send}>
-            {structureWords.save}
-          </MainButton>
-        )
-      }
-    >
-      {moved ? <MovedFacts moved={moved} /> : <PageFields of={form} />}
-    </Window>
-  );
-}

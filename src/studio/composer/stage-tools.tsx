@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Redo2, TextSearch, Undo2 } from "lucide-react";
 import { topOf } from "@/core/page/surround/top";
-import { IconButton, QuietButton } from "@/studio/kit/kit";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/editable-frame";
 import { findWords as findingWords } from "./find-words-words";
 import type { ScreenDeeds } from "./shelf/anything";

@@ -38,8 +38,8 @@ import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { ask, askQuietly } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
-import { reasonWords } from "@/studio/kit/reasons";
 import { blockTitle } from "@/studio/stage/names";
+import { pageReasonWords } from "@/studio/stage/page-reasons";
 import { DocumentSync, type SyncState } from "./sync";
 import { tabName } from "./unsent";
 import { words } from "./words";
@@ -387,10 +387,11 @@ export class Composer {
     const told = lost.flatMap(({ edits, reason }) => {
       const typed = typedWords(edits);
       if (typed && this.lost.some((one) => one.words.includes(typed.trim()))) return [];
-      return typed ? [{ reason: reasonWords(reason), words: typed }] : [];
+      return typed ? [{ reason: pageReasonWords(reason), words: typed }] : [];
     });
     if (told.length) this.lost = [...this.lost, ...told];
-    else if (!this.lost.length) this.notice = wrong(words.notKept(lost.length, reasonWords((lost[0] as Lost).reason)));
+    else if (!this.lost.length)
+      this.notice = wrong(words.notKept(lost.length, pageReasonWords((lost[0] as Lost).reason)));
   }
 
   /** Puts the words aside that could not be kept. */
@@ -517,7 +518,7 @@ export class Composer {
     if (circle) return circle;
     const result = applyEdits(sync.page, edits);
     const refusal = result.refusals[0];
-    if (refusal) return reasonWords(refusal.reason);
+    if (refusal) return pageReasonWords(refusal.reason);
     this.notice = null;
     this.history = record(this.history, {
       document,
@@ -540,7 +541,7 @@ export class Composer {
     const prefix = first.slice(0, first.lastIndexOf(within) + 1);
     const place = this.inside(first);
     // What a shared section fills into one that stands in it is set where that one is edited.
-    if (!place || place.placement.id.includes(within)) return reasonWords({ code: "page.notOpen" });
+    if (!place || place.placement.id.includes(within)) return pageReasonWords({ code: "page.notOpen" });
     if (!edits.every((edit) => idOf(edit).startsWith(prefix))) return words.blockGone;
     const plain = edits.map((edit) => {
       const bare = (id: string) => id.slice(prefix.length);
@@ -551,7 +552,7 @@ export class Composer {
       } as Edit;
     });
     const outcome = asFills(place.placement, place.body, plain, newId);
-    return outcome.ok ? outcome.value : reasonWords(outcome.reason);
+    return outcome.ok ? outcome.value : pageReasonWords(outcome.reason);
   }
 
   /** Why edits of a shared section can't be: they would let it hold itself. */
@@ -579,7 +580,7 @@ export class Composer {
 
   private refusesInside(node: string): boolean {
     if (!this.isInside(node)) return false;
-    this.say(reasonWords({ code: "page.notOpen" }));
+    this.say(pageReasonWords({ code: "page.notOpen" }));
     return true;
   }
 
@@ -873,7 +874,7 @@ export class Composer {
     const sync = this.sync(taken.document);
     const result = applyEdits(sync.page, taken.edits);
     this.history = done(taken.history, taken.document, result.applied, result.inverses);
-    this.notice = result.refusals[0] ? wrong(failed(reasonWords(result.refusals[0].reason))) : null;
+    this.notice = result.refusals[0] ? wrong(failed(pageReasonWords(result.refusals[0].reason))) : null;
     if (result.applied.length) sync.made(result.applied, result.page);
     else this.changed();
   }

@@ -4,6 +4,7 @@ import { counted } from "@/studio/kit/counted";
 const changes = (count: number) => (count === 1 ? "One change was" : `${count} changes were`);
 
 export const words = {
+  editorNotLoaded: "The editor of these words could not be loaded yet. It is tried again; what you type is kept.",
   sharedSection: "Shared section",
   holdsItself: (names: readonly string[]) =>
     `A shared section can’t hold itself: ${names.map((name) => `“${name}”`).join(" › ")}.`,

@@ -11,19 +11,11 @@ import { withFound } from "@/core/consent/declared";
 import { measured } from "@/core/consent/measured";
 import { standInHere, useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
-import {
-  Choice,
-  IconButton,
-  NumberInput,
-  PlainButton,
-  Progress,
-  QuietButton,
-  Row,
-  State,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
-import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Progress, State } from "@/studio/kit/layout";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { visitorOf } from "@/studio/rehearse/moment";
 import type { StepProps } from "@/studio/widget/half";
 import { walkPages } from "./measuring";
 import { words as own } from "./words";

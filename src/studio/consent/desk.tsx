@@ -9,7 +9,9 @@ import { wordsIn } from "@/core/consent/words";
 import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Loading, PlainButton, State, TextInput, Title } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { TextInput } from "@/studio/kit/fields";
+import { Loading, State, Title } from "@/studio/kit/layout";
 import { languageName } from "@/studio/kit/names";
 import { words as own } from "./words";
 

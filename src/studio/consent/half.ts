@@ -1,11 +1,10 @@
-// The studio's half of consent.
-import { lazy } from "react";
+// The studio's half of the consent: facts for every screen, and what is loaded when it is opened.
+import { counted } from "@/studio/kit/counted";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const consentStudio: WidgetStudio<"consent"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
-  inShort: ({ series }) => words.shares(sum(series.shown)),
-  desk: { name: words.desk, List: lazy(() => import("./desk").then(({ Consents: List }) => ({ default: List }))) },
-  removing: words.removing,
+  inShort: ({ series }) => counted(sum(series.shown), "time shown", "times shown"),
+  desk: { name: "Consent", list: () => import("./desk").then(({ Consents }) => Consents) },
+  removing: "The choices that were made stay on the Desk as proof.",
 };

@@ -1,11 +1,13 @@
 "use client";
 // How the question looks, and whether refusing is drawn as prominent as accepting.
 import { colourRoles } from "@/core/brand/brand";
+import { prominence } from "@/core/consent/breaches";
 import { type Consent, consentPlaces } from "@/core/consent/consent";
-import { prominence } from "@/core/consent/judge";
 import { RoleOrNoneRow, RoleRow, SurfaceRow } from "@/studio/forms/brand-choice";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Group, NumberInput, Row, Segments, State, Tick } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

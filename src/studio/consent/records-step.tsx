@@ -1,13 +1,14 @@
 "use client";
-// What came of asking, by region, shown with those who gave no answer; and the way to every choice.
 import { Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import dynamic from "next/dynamic";
 import { regionKeys } from "@/core/consent/rules";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, Loading, PlainButton } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+// What came of asking, by region, shown with those who gave no answer; and the way to every choice.
+import { later } from "@/studio/kit/later";
+import { Group, Loading } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import type { RegionChoices } from "./records-chart";
 import { words as own } from "./words";
@@ -15,10 +16,10 @@ import { words as own } from "./words";
 const days = 28;
 
 /** The chart is only loaded by whoever looks at one. */
-const RecordsChart = dynamic(() => import("./records-chart").then((module) => module.RecordsChart), {
-  ssr: false,
-  loading: () => <Loading what={own.records} />,
-});
+const RecordsChart = later(
+  () => import("./records-chart").then((module) => module.RecordsChart),
+  <Loading what={own.records} />,
+);
 
 export function RecordsStep({ id }: StepProps<"consent">) {
   const { key } = useSite();
@@ -52,7 +53,7 @@ export function RecordsStep({ id }: StepProps<"consent">) {
       {rows.length ? (
         <Group title={own.byRegion}>
           <RecordsChart rows={rows} />
-          <Table.Root size="sm">
+          <Table.Root>
             <Table.Header>
               <Table.Row>
                 {[own.region, own.shownCount, own.all, own.noneGiven, own.some, own.unanswered].map((head) => (

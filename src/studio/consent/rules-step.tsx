@@ -1,11 +1,12 @@
 "use client";
 // The rules of each region with their sources, and whether what is set fits them.
 import { Box, Text } from "@chakra-ui/react";
-import { breaches } from "@/core/consent/judge";
+import { breaches } from "@/core/consent/breaches";
 import { type RegionKey, regionKeys, rules } from "@/core/consent/rules";
 import { demands } from "@/core/consent/sources";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, NumberInput, Row, State } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -10,8 +10,9 @@ import { consent as kind } from "@/core/consent/widget";
 import type { Reason } from "@/core/visitor/decision";
 import type { Visitor } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
-import { Title } from "@/studio/kit/kit";
-import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { Title } from "@/studio/kit/layout";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { visitorOf } from "@/studio/rehearse/moment";
 import { words as own } from "./words";
 
 const named = (list: unknown): string =>

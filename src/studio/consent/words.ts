@@ -197,8 +197,6 @@ export const words = {
   refused: "none",
   someOf: "some",
   figures: { shown: "shown", all: "accepted all", none: "refused all", some: "chose some", open: "no answer" },
-  shares: (shown: number) => counted(shown, "time shown", "times shown"),
-  removing: "The choices that were made stay on the Desk as proof.",
   whyTitle: "Why this is shown",
   shows: {
     question: "A question that wants an answer",
@@ -207,7 +205,6 @@ export const words = {
   },
   mayLoad: "May load now",
   nothingOptional: "nothing optional",
-  desk: "Consent",
   deskEmpty: "Choices that visitors made about consent stand here, newest first.",
   findId: "Find by the visitor’s proof",
   notThere: "No choice has this id.",

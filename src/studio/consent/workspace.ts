@@ -1,4 +1,5 @@
 // The workspace of consent.
+import { consentJudge } from "@/core/consent/judge";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { AskStep } from "./ask-step";
 import { FormStep } from "./form-step";
@@ -10,6 +11,7 @@ import { words } from "./words";
 import { WordsStep } from "./words-step";
 
 export const workspace: WidgetWorkspace<"consent"> = {
+  judge: consentJudge,
   steps: [
     {
       key: "ask",
@@ -83,5 +85,4 @@ export const workspace: WidgetWorkspace<"consent"> = {
       [words.figures.open, Math.max(0, shown - all - none - some)],
     ];
   },
-  states: { title: "", names: {} },
 };

@@ -2,7 +2,7 @@
 // A list on the Desk beside the one that is read: two columns, on phones the list above.
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { PlainButton } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
 
 interface DeskPanesProps {
   readonly list: ReactNode;

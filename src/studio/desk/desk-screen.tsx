@@ -1,11 +1,11 @@
 "use client";
 // The Desk: what visitors sent through widgets, the outbox of mails to visitors, and how long both are kept.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { type ComponentType, Suspense, useState } from "react";
-import { Loading, Segments, Title } from "@/studio/kit/kit";
+import { type ComponentType, useState } from "react";
+import { later } from "@/studio/kit/later";
+import { Loading, Title } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { deskLists } from "@/studio/widget/kinds";
-import { Outbox } from "./outbox";
-import { RetentionPanel } from "./retention";
 import { words } from "./words";
 
 interface DeskView {
@@ -15,15 +15,20 @@ interface DeskView {
 
 /** What visitors send through kinds of widgets comes first, then what is the Desk's own. */
 const views: Readonly<Record<string, DeskView>> = {
-  ...Object.fromEntries(deskLists.map(({ key, name, List }) => [key, { name, List }])),
-  outbox: { name: words.outbox, List: Outbox },
-  keeping: { name: words.keeping, List: RetentionPanel },
+  ...Object.fromEntries(
+    deskLists.map(({ key, name, list }) => [key, { name, List: later(list, <Loading what={name} />) }]),
+  ),
+  outbox: { name: words.outbox, List: later(() => import("./outbox").then(({ Outbox }) => Outbox)) },
+  keeping: {
+    name: words.keeping,
+    List: later(() => import("./retention").then(({ RetentionPanel }) => RetentionPanel)),
+  },
 };
 const order = Object.keys(views);
 
 export function DeskScreen() {
   const [view, setView] = useState(order[0] as string);
-  const { name, List } = views[view] as DeskView;
+  const { List } = views[view] as DeskView;
   return (
     <Flex
       as="main"
@@ -47,9 +52,7 @@ export function DeskScreen() {
           options={order.map((one) => [one, views[one]?.name ?? ""] as const)}
         />
       </Flex>
-      <Suspense fallback={<Loading what={name} />}>
-        <List />
-      </Suspense>
+      <List />
     </Flex>
   );
 }

@@ -6,7 +6,8 @@ import { Download } from "lucide-react";
 import { useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Loading, PlainButton, State, Title } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Loading, State, Title } from "@/studio/kit/layout";
 import { DeskLine, DeskPanes } from "./desk-panes";
 import { words } from "./words";
 

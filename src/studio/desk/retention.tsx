@@ -5,8 +5,10 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Retention, retentionBounds, unconfirmedDays } from "@/core/site/retention";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton } from "@/studio/kit/buttons";
+import { NumberInput, Row } from "@/studio/kit/fields";
 import { Form, FormNote, useAsked } from "@/studio/kit/form";
-import { Loading, MainButton, NumberInput, Row, State } from "@/studio/kit/kit";
+import { Loading, State } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 const kinds: readonly { readonly key: keyof Retention; readonly label: string; readonly words: string }[] = [

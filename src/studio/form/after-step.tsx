@@ -4,7 +4,8 @@ import { Box, Text } from "@chakra-ui/react";
 import type { FormLetter } from "@/core/form/form";
 import { ThanksEditor } from "@/studio/forms/thanks-editor";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, Row, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

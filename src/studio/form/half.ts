@@ -1,11 +1,10 @@
-// The studio's half of the form.
-import { lazy } from "react";
+// The studio's half of the form: facts for every screen, and what is loaded when it is opened.
+import { counted } from "@/studio/kit/counted";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const formStudio: WidgetStudio<"form"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
-  inShort: ({ series }) => words.sentIn(sum(series.sent)),
-  desk: { name: words.forms, List: lazy(() => import("./desk").then(({ Forms: List }) => ({ default: List }))) },
-  removing: words.stays,
+  inShort: ({ series }) => counted(sum(series.sent), "form", "forms"),
+  desk: { name: "Forms", list: () => import("./desk").then(({ Forms }) => Forms) },
+  removing: "What was sent through it stays on the Desk.",
 };

@@ -1,4 +1,5 @@
 // The workspace of the form.
+import { formJudge } from "@/core/form/judge";
 import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { AfterStep } from "./after-step";
@@ -6,6 +7,7 @@ import { words } from "./words";
 import { WordsStep } from "./words-step";
 
 export const workspace: WidgetWorkspace<"form"> = {
+  judge: formJudge,
   steps: [
     {
       key: "words",

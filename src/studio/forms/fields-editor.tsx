@@ -3,7 +3,9 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { chooses, type Field, type FieldKind, fieldSorts } from "@/core/field/field";
-import { Choice, Group, LineDeeds, QuietButton, Row, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { LineDeeds, QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 interface FieldsEditorProps {

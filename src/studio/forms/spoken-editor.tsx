@@ -1,7 +1,7 @@
 "use client";
 // What is said around the fields that visitors fill in.
 import type { SpokenWords } from "@/core/field/field";
-import { Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Row, TextArea, TextInput } from "@/studio/kit/fields";
 import { words as own } from "./words";
 
 interface SpokenEditorProps {

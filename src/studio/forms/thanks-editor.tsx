@@ -3,7 +3,8 @@
 import { Box } from "@chakra-ui/react";
 import type { Thanks } from "@/core/field/field";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row, Segments, TextArea, TextInput } from "@/studio/kit/kit";
+import { Choice, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Segments } from "@/studio/kit/segments";
 import { words as own } from "./words";
 
 interface ThanksEditorProps {

@@ -1,7 +1,7 @@
 "use client";
 // The mark and name, as they stand at the left of every bar.
 import { Flex, Text } from "@chakra-ui/react";
-import { words } from "./words";
+import { words } from "./front-words";
 
 /** The mark: a crop corner and a filled one, printed out of register. */
 function Mark() {

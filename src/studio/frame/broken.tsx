@@ -4,8 +4,8 @@ import { Flex } from "@chakra-ui/react";
 import Link from "next/link";
 import { useEffect } from "react";
 import { Front } from "@/studio/account/front";
-import { MainButton } from "@/studio/kit/kit";
-import { words } from "./words";
+import { MainButton } from "@/studio/kit/buttons";
+import { words } from "./front-words";
 
 export function Broken({ error, reset }: { error: Error; reset: () => void }) {
   useEffect(() => reportError(error), [error]);

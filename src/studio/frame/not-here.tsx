@@ -3,7 +3,7 @@
 import { Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { Front } from "@/studio/account/front";
-import { words } from "./words";
+import { words } from "./front-words";
 
 export const NotHere = ({ title = words.notHere, why = words.notHereWhy }: { title?: string; why?: string }) => (
   <Front title={title} words={why}>

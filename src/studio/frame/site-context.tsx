@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext } from "react";
 import type { Gives } from "@/server/operations";
 import { ask, Refusal } from "@/studio/kit/api";
-import { Loading } from "@/studio/kit/kit";
+import { Loading } from "@/studio/kit/layout";
 import { NotHere } from "./not-here";
 import { words } from "./words";
 

@@ -1,26 +1,21 @@
 "use client";
-// What stands around every screen of a site.
 import { Flex } from "@chakra-ui/react";
-import { lazy, type ReactNode, Suspense } from "react";
-import { useChosenVisitor, VisitorProvider } from "@/studio/rehearse/rehearse";
+import type { ReactNode } from "react";
+// What stands around every screen of a site.
+import { later } from "@/studio/kit/later";
+import { useChosenVisitor, VisitorProvider } from "@/studio/rehearse/chosen";
 import { SignInAgain } from "./sign-in-again";
 import { SiteProvider } from "./site-context";
 import { StatusProvider } from "./status";
 import { StreamProvider } from "./stream";
 import { TopBar } from "./top-bar";
 
-const WalkThrough = lazy(() =>
-  import("@/studio/rehearse/walk-through").then((module) => ({ default: module.WalkThrough })),
-);
+const WalkThrough = later(() => import("@/studio/rehearse/walk-through").then((module) => module.WalkThrough));
 
 /** The walk through the site, while somebody walks. */
 function Walk() {
   const { walking, end } = useChosenVisitor();
-  return walking === null ? null : (
-    <Suspense fallback={null}>
-      <WalkThrough path={walking} onClose={end} />
-    </Suspense>
-  );
+  return walking === null ? null : <WalkThrough path={walking} onClose={end} />;
 }
 
 export function SiteShell({ site, children }: { site: string; children: ReactNode }) {

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { ask } from "@/studio/kit/api";
-import { QuietButton } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
 import { Brandmark } from "./brandmark";
 import { IndexTab, leave } from "./top-bar";
 import { words } from "./words";

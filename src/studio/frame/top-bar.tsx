@@ -7,7 +7,7 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ask } from "@/studio/kit/api";
-import { useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { Brandmark } from "./brandmark";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";

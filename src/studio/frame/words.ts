@@ -4,13 +4,7 @@ import { counted } from "@/studio/kit/counted";
 const edits = (count: number) => `${counted(count, "edit is", "edits are")} kept here`;
 
 export const words = {
-  notHere: "Nothing is here",
-  notHereWhy: "The address may have changed, or the site is one you do not work on.",
   notShown: "This can’t be shown now",
-  broken: "This screen stopped",
-  brokenWhy: "Something went wrong while it was drawn. What was saved is safe.",
-  showAgain: "Show it again",
-  toSites: "To your sites",
   signInAgain: "Sign in again",
   signIn: "Sign in",
   sessionEnded: "Your session has ended. What you typed is kept; it is sent once you are signed in.",
@@ -47,7 +41,6 @@ export const words = {
   tryAgain: "Try again",
   download: "Download",
   goOnMeanwhile: "Close",
-  webitor: "Webitor",
   webitorAllSites: "Webitor: all sites",
   toAllSites: "All sites",
   openLiveSite: "Open the live site",

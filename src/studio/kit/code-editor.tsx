@@ -41,7 +41,7 @@ const theme = EditorView.theme({
 });
 
 /** `value` is what it begins with; what is typed later is told by `onChange`. Tab leaves it, as any field. */
-export default function CodeEditor({
+export function CodeEditor({
   value,
   language,
   label,

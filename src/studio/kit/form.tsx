@@ -1,12 +1,19 @@
 "use client";
 // The one way of making forms: values by react-hook-form, the deed as a mutation, what is refused at its field.
-import { joiResolver } from "@hookform/resolvers/joi";
 import { useMutation } from "@tanstack/react-query";
 import type Joi from "joi";
 import type { ComponentProps, ReactNode } from "react";
-import { type DefaultValues, type FieldValues, type Path, type PathValue, useForm } from "react-hook-form";
+import {
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type PathValue,
+  type Resolver,
+  useForm,
+} from "react-hook-form";
 import type { Refusal } from "./api";
-import { RefusalNote, Row, TextInput } from "./kit";
+import { Row, TextInput } from "./fields";
+import { RefusalNote } from "./layout";
 import { asRefusal, tell } from "./use-deed";
 
 export interface Asked<V extends FieldValues> {
@@ -25,6 +32,18 @@ export interface Asked<V extends FieldValues> {
   reset(values?: V): void;
 }
 
+/** A schema, loaded when something is judged by it. Where it can't be loaded, the server judges alone. */
+type Schema = () => Promise<Joi.ObjectSchema>;
+
+const resolverOf =
+  <V extends FieldValues>(schema: Schema): Resolver<V> =>
+  async (values, ...rest) => {
+    const loaded = await Promise.all([import("@hookform/resolvers/joi"), schema()]).catch(() => null);
+    if (!loaded) return { values, errors: {} };
+    const [{ joiResolver }, judge] = loaded;
+    return joiResolver(judge)(values, ...rest) as ReturnType<Resolver<V>>;
+  };
+
 /**
  * A form that begins with `start`. `send` does what it is for; a Refusal is shown at its fields, and what was typed stays.
  * `schema` judges before anything is sent.
@@ -32,11 +51,11 @@ export interface Asked<V extends FieldValues> {
 export function useAsked<V extends FieldValues>(
   start: V,
   send: (values: V) => Promise<unknown>,
-  schema?: Joi.ObjectSchema,
+  schema?: Schema,
 ): Asked<V> {
   const { handleSubmit, setValue, watch, reset, formState } = useForm<V>({
     defaultValues: start as DefaultValues<V>,
-    ...(schema ? { resolver: joiResolver(schema) } : {}),
+    ...(schema ? { resolver: resolverOf<V>(schema) } : {}),
   });
   const sending = useMutation({ mutationFn: send, onError: tell });
   const refusal = sending.error && asRefusal(sending.error);

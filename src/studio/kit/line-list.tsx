@@ -2,7 +2,7 @@
 // A list that is written one thing a line.
 import { Box } from "@chakra-ui/react";
 import { useState } from "react";
-import { TextArea } from "./kit";
+import { TextArea } from "./fields";
 import { linesOf } from "./lines";
 
 /** Lines of words, one a line. What is empty is let go of when the field is left. */

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { amountText, readAmount } from "@/core/money/read";
 import { useSite } from "@/studio/frame/site-context";
-import { Row, TextInput } from "@/studio/kit/kit";
+import { Row, TextInput } from "@/studio/kit/fields";
 
 interface MoneyProps {
   readonly value: number | null;

@@ -66,7 +66,7 @@ export function PicturePoint({
         h="18px"
         ml="-9px"
         mt="-9px"
-        borderRadius="full"
+        borderRadius="50%"
         borderWidth="2px"
         borderColor="white"
         bg="mark"

@@ -1,6 +1,4 @@
 // Reasons of the core in words: one table, one sentence a code.
-import { kinds } from "@/core/page/kinds";
-import type { Kind } from "@/core/page/node";
 import type { Reason } from "@/core/visitor/decision";
 
 type L = readonly string[];
@@ -176,8 +174,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "page.notOpen": () => "this belongs to the shared section. Open the field there, or edit the shared section.",
   "page.rootStays": () => "the page itself can't be moved or removed.",
   "page.intoItself": () => "a block can't be moved into itself.",
-  "page.cannotHold": ({ parent, kind }: { parent: Kind; kind: Kind }) =>
-    `a ${kinds[parent].label.toLowerCase()} can't hold a ${kinds[kind].label.toLowerCase()}.`,
+  "page.cannotHold": ({ parent, kind }: { parent: string; kind: string }) => `a ${parent} can't hold a ${kind}.`,
   "opening.fired": (values: TriggerValues) => `Opens by: ${triggerWords(values)}.`,
   "opening.asked": () => "The visitor asked for it.",
   "opening.notReached": (values: TriggerValues) => `Not reached: ${triggerWords(values)}.`,

@@ -3,7 +3,7 @@
 import { Box, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ask } from "./api";
-import { State } from "./kit";
+import { State } from "./layout";
 import { words } from "./words";
 
 const useRoom = () => useQuery({ queryKey: ["room"], queryFn: () => ask("sites.room", {}), staleTime: 30_000 });

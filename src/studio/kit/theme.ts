@@ -1,5 +1,6 @@
 // The studio's one theme. No component names a raw colour.
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
+import { recipes, slotRecipes } from "./recipes";
 
 const colours = {
   ink: "#18272B",
@@ -44,12 +45,25 @@ const colours = {
 };
 
 const config = defineConfig({
+  preflight: true,
+  cssVarsPrefix: "chakra",
+  cssVarsRoot: ":where(html)",
   theme: {
+    recipes,
+    slotRecipes,
+    keyframes: {
+      spin: { to: { transform: "rotate(360deg)" } },
+      "fade-in": { from: { opacity: 0 } },
+      "fade-out": { to: { opacity: 0 } },
+      "scale-in": { from: { scale: "0.95" } },
+      "scale-out": { to: { scale: "0.95" } },
+    },
     tokens: {
       colors: Object.fromEntries(Object.entries(colours).map(([name, value]) => [name, { value }])),
       fonts: {
         body: { value: "'Hanken Grotesk Variable', sans-serif" },
         heading: { value: "'Bricolage Grotesque Variable', sans-serif" },
+        mono: { value: "ui-monospace, Menlo, Consolas, monospace" },
       },
       fontSizes: {
         ui: { value: "12.75px" },
@@ -63,9 +77,16 @@ const config = defineConfig({
         lifted: { value: "0 10px 30px rgb(24 39 43 / .16)" },
         page: { value: "0 6px 24px rgb(24 39 43 / .13)" },
       },
+      zIndex: { overlay: { value: 1300 }, popover: { value: 1500 }, tooltip: { value: 1800 } },
     },
   },
   globalCss: {
+    "*": {
+      "--global-font-body": "fonts.body",
+      "--global-font-mono": "fonts.mono",
+      "--global-color-border": "colors.line",
+    },
+    "*::placeholder": { color: "faint" },
     "html, body": { bg: "paper", color: "ink", fontFamily: "body", fontSize: "ui", lineHeight: "1.35", height: "100%" },
     // What is hidden for the eye alone stands in the part that scrolls, and does not make the window scroll.
     main: { position: "relative" },
@@ -83,7 +104,7 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, config);
 
 /** The stage's ground: paper with a faint grid of 24 px. */
 const gridLine = "color-mix(in srgb, var(--chakra-colors-line) 38%, transparent) 1px, transparent 1px";

@@ -4,7 +4,7 @@ import { Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { readSpans } from "@/core/site/facts";
 import type { WeekHours } from "@/core/site/open-hours";
-import { Row, TextInput } from "./kit";
+import { Row, TextInput } from "./fields";
 import { words } from "./words";
 
 const own = words.hours;

@@ -2,6 +2,9 @@
 export const words = {
   wentWrongHere: "Something went wrong here, and nothing may have been done. What you typed is kept: please try again.",
   yourPasswordAgain: "Your password again",
+  close: "Close",
+  notLoaded: "This part could not be loaded.",
+  tryAgain: "Try again",
   goOn: "Go on",
   changesWhoGetsOr: "This changes who gets in or what is kept, so please show that it is you.",
   password: "Password",

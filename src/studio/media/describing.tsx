@@ -5,10 +5,13 @@ import { useState } from "react";
 import type { MediaEntry } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { Form, FormNote, useAsked } from "@/studio/kit/form";
-import { MainButton, PlainButton, QuietButton, Row, State, TextInput, Window } from "@/studio/kit/kit";
+import { State } from "@/studio/kit/layout";
 import { Picture } from "@/studio/kit/picture";
 import { smallPicture } from "@/studio/kit/small-picture";
+import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 export function Describing({

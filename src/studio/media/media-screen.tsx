@@ -7,17 +7,10 @@ import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from "reac
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  FilesButton,
-  PlainButton,
-  Progress,
-  QuietButton,
-  RefusalNote,
-  State,
-  TextInput,
-  Title,
-} from "@/studio/kit/kit";
+import { PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, TextInput } from "@/studio/kit/fields";
+import { FilesButton } from "@/studio/kit/file-button";
+import { Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { RoomWarning } from "@/studio/kit/room";
 import { useDeed } from "@/studio/kit/use-deed";
 import { Describing } from "./describing";

@@ -10,22 +10,14 @@ import type { Gives } from "@/server/operations";
 import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
+import { Row, TextArea, Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import {
-  Group,
-  MainButton,
-  PlainButton,
-  RefusalNote,
-  Row,
-  State,
-  TextArea,
-  Tick,
-  Title,
-  Window,
-} from "@/studio/kit/kit";
+import { Group, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { PicturePoint } from "@/studio/kit/picture-point";
 import { smallPicture } from "@/studio/kit/small-picture";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 type Use = Gives<"media.usesOf">["uses"][number];

@@ -2,7 +2,9 @@
 // A button over pages that opens a widget: its words, its corner, and on which pages it floats.
 import { Text } from "@chakra-ui/react";
 import { type Floating, floatDistances } from "@/core/opening/opening";
-import { Group, Row, Segments, TextInput, Tick } from "@/studio/kit/kit";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { PageTicks } from "./page-ticks";
 import { words as own } from "./words";
 

@@ -1,7 +1,7 @@
 "use client";
 // A list of short entries, typed one after the other.
 import { TagsInput } from "@chakra-ui/react";
-import { Row } from "@/studio/kit/kit";
+import { Row } from "@/studio/kit/fields";
 import { words as own } from "./words";
 
 /** Entries as tags: Enter or a comma ends one, Backspace takes the last back. An empty list means no limit, unless it says otherwise. */
@@ -25,7 +25,6 @@ export function ListRow({
     <Row label={label} stacked error={error} hint={hint}>
       {({ id, ...described }) => (
         <TagsInput.Root
-          size="sm"
           ids={{ input: id }}
           value={[...values]}
           onValueChange={({ value }) => onChange(value.map((part) => part.trim()).filter(Boolean))}

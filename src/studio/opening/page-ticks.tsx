@@ -4,7 +4,8 @@ import { Box } from "@chakra-ui/react";
 import { useState } from "react";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
-import { Segments, Tick } from "@/studio/kit/kit";
+import { Tick } from "@/studio/kit/fields";
+import { Segments } from "@/studio/kit/segments";
 import { words } from "./words";
 
 interface Pages {

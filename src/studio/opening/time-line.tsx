@@ -9,10 +9,12 @@ import { nothingRemembered, type OpeningMemory } from "@/core/opening/rule";
 import { pagePath } from "@/core/site/site";
 import { openingOf } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, NumberInput, Row, State, Tick, Title } from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { Happened } from "@/studio/rehearse/happened";
-import { useChosenVisitor, visitorOf } from "@/studio/rehearse/rehearse";
+import { visitorOf } from "@/studio/rehearse/moment";
 import { words } from "./words";
 
 interface PlannedVisit {

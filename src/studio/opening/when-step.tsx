@@ -3,7 +3,9 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import type { Opening, Trigger } from "@/core/opening/opening";
-import { Choice, Group, IconButton, NumberInput, QuietButton, Row, State, Tick } from "@/studio/kit/kit";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import { PickBlock } from "./pick-block";
 import type { OpeningStepProps } from "./step";
 import { words as own } from "./words";

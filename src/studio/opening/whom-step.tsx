@@ -3,7 +3,9 @@
 import type { Conditions } from "@/core/opening/opening";
 import { useSite } from "@/studio/frame/site-context";
 import { DayTime } from "@/studio/kit/day-time";
-import { Group, Row, Segments, Tick } from "@/studio/kit/kit";
+import { Row, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { ListRow } from "./list-row";
 import { faultAt, type OpeningStepProps } from "./step";
 import { words as own } from "./words";

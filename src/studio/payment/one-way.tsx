@@ -4,19 +4,11 @@ import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { type ConnectorSettings, connectors } from "@/core/payment/connectors";
 import { connectorSettingsSchema } from "@/core/payment/schema";
-import {
-  Group,
-  MainButton,
-  NumberInput,
-  RefusalNote,
-  Row,
-  Segments,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { MainButton } from "@/studio/kit/buttons";
+import { NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
+import { Segments } from "@/studio/kit/segments";
 import { KeysRow } from "./keys-row";
 import type { Listed, Way } from "./query";
 import { TryPanel } from "./try-panel";

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { connectors } from "@/core/payment/connectors";
 import { useSite } from "@/studio/frame/site-context";
-import { Loading, State } from "@/studio/kit/kit";
+import { Loading, State } from "@/studio/kit/layout";
 import { OneWay } from "./one-way";
 import { paymentsQuery, type Way } from "./query";
 import { words as own } from "./words";

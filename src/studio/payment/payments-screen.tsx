@@ -2,7 +2,7 @@
 // How a site is paid, as a screen of its own: bookings need it where there is no shop.
 import { Box, Text } from "@chakra-ui/react";
 import { useSite } from "@/studio/frame/site-context";
-import { Title } from "@/studio/kit/kit";
+import { Title } from "@/studio/kit/layout";
 import { PaymentsPanel } from "./payments-panel";
 import { words as own } from "./words";
 

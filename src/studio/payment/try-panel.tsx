@@ -8,7 +8,9 @@ import { connectors } from "@/core/payment/connectors";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, MainButton, Progress, RefusalNote, Row, State } from "@/studio/kit/kit";
+import { MainButton } from "@/studio/kit/buttons";
+import { Choice, Row } from "@/studio/kit/fields";
+import { Progress, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Way } from "./query";
 import { words as own } from "./words";
@@ -44,7 +46,7 @@ function Steps({ trial }: { trial: Trial }) {
   const { currency } = useSite().settings;
   const start = Date.parse(trial.steps[0]?.at ?? "");
   return (
-    <Table.Root size="sm" mt="10px" fontVariantNumeric="tabular-nums">
+    <Table.Root mt="10px" fontVariantNumeric="tabular-nums">
       <Table.Header>
         <Table.Row bg="transparent">
           <Table.ColumnHeader w="84px" ps="0" textAlign="end">

@@ -5,9 +5,13 @@ import { useQuery } from "@tanstack/react-query";
 import type { Role } from "@/core/account/rights";
 import type { Gives } from "@/server/operations";
 import { ask } from "@/studio/kit/api";
+import { MainButton } from "@/studio/kit/buttons";
+import { Choice, Row, Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Choice, MainButton, RefusalNote, Row, Segments, Tick, Window } from "@/studio/kit/kit";
+import { RefusalNote } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { roleOptions, roleWords } from "./roles";
 import { words } from "./words";
 

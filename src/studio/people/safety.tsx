@@ -5,7 +5,9 @@ import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-quer
 import type { Gives } from "@/server/operations";
 import { moment } from "@/studio/account/account-screen";
 import { ask } from "@/studio/kit/api";
-import { PlainButton, RefusalNote, State, Tick, Title } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Tick } from "@/studio/kit/fields";
+import { RefusalNote, State, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 

@@ -3,7 +3,9 @@
 import { Box, Grid, RadioCard } from "@chakra-ui/react";
 import { type PopupDesign, popupDesigns } from "@/core/popup/popup";
 import { PictureChoice } from "@/studio/composer/picture-choice";
-import { Group, QuietButton, Row, TextInput } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -4,7 +4,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { colourRoles } from "@/core/brand/brand";
 import type { Popup } from "@/core/popup/popup";
 import { RoleRow, SurfaceRow } from "@/studio/forms/brand-choice";
-import { Group, NumberInput, Row, Segments, Tick } from "@/studio/kit/kit";
+import { NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
 

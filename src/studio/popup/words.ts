@@ -54,13 +54,10 @@ export const words = {
   side: "Side",
   whereLinesBegin: "where lines begin",
   whereLinesEnd: "where lines end",
-  shownSignedUp: (shown: number, signedUp: number) => `${shown} shown · ${signedUp} signed up`,
-  itsSignupsStayDesk: "Its signups stay on the Desk. Buttons that open it have to be given another.",
   wordsNote: (fields: number, confirmed: boolean) =>
     `${counted(fields, "field", "fields")}${confirmed ? ", confirmed by mail" : ""}`,
   lookNote: (strength: number | null) => (strength === null ? "page stays usable" : `overlay ${strength} %`),
   figures: { shown: "Shown", closed: "Closed", signedUp: "Signed up", rate: "Rate" },
   confirmed: "confirmed",
   withdrawn: "withdrawn",
-  signups: "Signups",
 } as const;

@@ -1,4 +1,5 @@
 // The workspace of the signup popup.
+import { popupJudge } from "@/core/popup/judge";
 import { popupDesigns } from "@/core/popup/popup";
 import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
@@ -8,6 +9,7 @@ import { words } from "./words";
 import { WordsStep } from "./words-step";
 
 export const workspace: WidgetWorkspace<"popup"> = {
+  judge: popupJudge,
   steps: [
     {
       key: "design",

@@ -5,10 +5,12 @@ import { useQuery } from "@tanstack/react-query";
 import { Columns2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
-import type { Change } from "@/core/site/changes";
+import type { Change } from "@/core/site/change";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Loading, MainButton, QuietButton, State, Window } from "@/studio/kit/kit";
+import { MainButton, QuietButton } from "@/studio/kit/buttons";
+import { Loading, State } from "@/studio/kit/layout";
+import { Window } from "@/studio/kit/window";
 import { type Shown, StatePicture } from "./state-picture";
 import { words } from "./words";
 

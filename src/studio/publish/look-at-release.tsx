@@ -5,7 +5,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Loading, PlainButton, Row, State, Window } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Choice, Row } from "@/studio/kit/fields";
+import { Loading, State } from "@/studio/kit/layout";
+import { Window } from "@/studio/kit/window";
 import { type Shown, StatePicture } from "./state-picture";
 import { words } from "./words";
 

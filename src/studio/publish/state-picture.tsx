@@ -6,6 +6,7 @@ import type { PageNode } from "@/core/page/node";
 import type { SiteFrame } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { stageRenderer } from "@/studio/stage/renderer";
+import { useShopSample } from "@/studio/stage/shop-sample";
 import { StageFrame } from "@/studio/stage/stage-frame";
 
 export interface Shown {
@@ -31,12 +32,13 @@ export function StatePicture({
   none: string;
 }) {
   const { found, shop } = useSite();
+  const sample = useShopSample(shop);
   const drawn = useMemo(() => {
     const meta = shown?.frame.pages.find((page) => page.id === shown.page);
     if (!shown || !meta) return null;
-    const renderer = stageRenderer(shown.frame, { found, shop });
+    const renderer = stageRenderer(shown.frame, { found, shop, sample });
     return { renderer, rendered: renderer.render(meta, shown.body) };
-  }, [shown, found, shop]);
+  }, [shown, found, shop, sample]);
   return (
     <Box w={`${roomPx}px`} maxW="100%">
       <Text fontSize="small" color="ink2" mb="4px">

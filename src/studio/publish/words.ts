@@ -1,6 +1,6 @@
 // Every word of the Publish screen.
 
-import type { ChangeDetail, ChangeOf } from "@/core/site/changes";
+import type { ChangeDetail, ChangeOf } from "@/core/site/change";
 import { counted } from "@/studio/kit/counted";
 
 const quoted = (text: string | undefined) => `“${(text ?? "").slice(0, 90)}”`;

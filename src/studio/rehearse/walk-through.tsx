@@ -6,10 +6,12 @@ import { useEffect, useRef, useState } from "react";
 import type { Moment, Rehearsal } from "@/core/opening/course";
 import { ConsentHere, type ConsentTold } from "@/studio/consent/why-view";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, IconButton, State, Title } from "@/studio/kit/kit";
+import { IconButton } from "@/studio/kit/buttons";
+import { Group, State, Title } from "@/studio/kit/layout";
 import { useRehearsedCalls } from "@/studio/widget/use-rehearsed-calls";
+import { deviceWidths, useChosenVisitor } from "./chosen";
 import { Happened } from "./happened";
-import { deviceWidths, useChosenVisitor, useRehearsal } from "./rehearse";
+import { useRehearsal } from "./use-rehearsal";
 import { words as own } from "./words";
 
 /** What went wrong in custom code, as its frame told. */

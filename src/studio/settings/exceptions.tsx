@@ -5,8 +5,10 @@ import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { readSpans } from "@/core/site/facts";
 import type { HoursException } from "@/core/site/open-hours";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import { IconButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import { TextInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 import { words } from "./words";
 
 interface ExceptionsProps {

@@ -7,23 +7,13 @@ import type { SiteSettings } from "@/core/site/site";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import {
-  Group,
-  MainButton,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  Row,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-  Title,
-  Window,
-} from "@/studio/kit/kit";
+import { Group, State, Title } from "@/studio/kit/layout";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { noHours, WeekRows } from "@/studio/kit/week-rows";
+import { Window } from "@/studio/kit/window";
 import { Exceptions } from "./exceptions";
 import { words } from "./words";
 

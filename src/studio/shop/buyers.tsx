@@ -8,7 +8,8 @@ import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
-import { Group, Loading, State, TextInput, Title } from "@/studio/kit/kit";
+import { TextInput } from "@/studio/kit/fields";
+import { Group, Loading, State, Title } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });

@@ -9,18 +9,9 @@ import { catalogFrameSchema } from "@/core/catalog/schema";
 import { slugFrom } from "@/core/input/slug";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  Group,
-  IconButton,
-  LineDeeds,
-  Loading,
-  PlainButton,
-  RefusalNote,
-  State,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { IconButton, LineDeeds, PlainButton } from "@/studio/kit/buttons";
+import { Choice, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { LinesRow } from "./lines-row";
 import { words as own } from "./words";

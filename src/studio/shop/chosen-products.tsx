@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, LineDeeds, Row } from "@/studio/kit/kit";
+import { LineDeeds } from "@/studio/kit/buttons";
+import { Choice, Row } from "@/studio/kit/fields";
 import { words as own } from "./words";
 
 interface Props {

@@ -8,19 +8,10 @@ import { columnNames, type Mapping, type TableColumn, tableColumns } from "@/cor
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, upload } from "@/studio/kit/api";
-import {
-  Choice,
-  FileButton,
-  Group,
-  Loading,
-  MainButton,
-  PlainButton,
-  Progress,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-} from "@/studio/kit/kit";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { Group, Loading, Progress, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 import { ZipPictures } from "./zip-pictures";

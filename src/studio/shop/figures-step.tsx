@@ -1,19 +1,18 @@
 "use client";
-// How the shop does: revenue by day, tax by rate and country, best sellers, and the table for the bookkeeper.
 import { Box, Flex, Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { decimalsOf, moneyWords } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, Loading, Row, State, TextInput } from "@/studio/kit/kit";
+import { Row, TextInput } from "@/studio/kit/fields";
+// How the shop does: revenue by day, tax by rate and country, best sellers, and the table for the bookkeeper.
+import { later } from "@/studio/kit/later";
+import { Group, Loading, State } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
-const FiguresChart = dynamic(() => import("./figures-chart").then((module) => module.FiguresChart), {
-  loading: () => <Box h="190px" />,
-});
+const FiguresChart = later(() => import("./figures-chart").then((module) => module.FiguresChart), <Box h="190px" />);
 
 const dayMs = 86_400_000;
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
@@ -106,7 +105,7 @@ const ofLooks = (count: number, looks: number): string =>
 function Figures({ heads, rows }: { heads: readonly string[]; rows: readonly (readonly string[])[] }) {
   if (!rows.length) return <Text color="ink2">{own.nothingYet}</Text>;
   return (
-    <Table.Root size="sm" fontVariantNumeric="tabular-nums">
+    <Table.Root fontVariantNumeric="tabular-nums">
       <Table.Header>
         <Table.Row bg="transparent">
           {heads.map((head, at) => (

@@ -8,7 +8,10 @@ import { downloadLimits } from "@/core/shop/shop";
 import type { MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { upload } from "@/studio/kit/api";
-import { Choice, FileButton, Group, IconButton, RefusalNote, State, TextInput } from "@/studio/kit/kit";
+import { IconButton } from "@/studio/kit/buttons";
+import { Choice, TextInput } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 

@@ -1,11 +1,10 @@
-// The studio's half of the shop.
-import { lazy } from "react";
+// The studio's half of the shop: facts for every screen, and what is loaded when it is opened.
+import { counted } from "@/studio/kit/counted";
 import { sum, type WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const shopStudio: WidgetStudio<"shop"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
-  inShort: ({ series }) => words.ordersIn(sum(series.orders)),
-  desk: { name: words.orders, List: lazy(() => import("./orders").then(({ ShopDesk: List }) => ({ default: List }))) },
-  removing: words.stays,
+  inShort: ({ series }) => counted(sum(series.orders), "order", "orders"),
+  desk: { name: "Orders", list: () => import("./orders").then(({ ShopDesk }) => ShopDesk) },
+  removing: "Its products and orders stay; its pages stay as pages.",
 };

@@ -12,22 +12,11 @@ import { shopWords } from "@/core/storefront/words";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, type Refusal } from "@/studio/kit/api";
-import {
-  Choice,
-  Group,
-  IconButton,
-  Loading,
-  MainButton,
-  NumberInput,
-  PlainButton,
-  RefusalNote,
-  Row,
-  State,
-  TextArea,
-  TextInput,
-  Window,
-} from "@/studio/kit/kit";
+import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Group, Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { words as payWords } from "@/studio/payment/words";
 import { words as own } from "./words";
 

@@ -1,7 +1,7 @@
 "use client";
 // A small table as lines of text: each line is read, and the first that can't be is told.
 import { useState } from "react";
-import { Row, TextArea, TextInput } from "@/studio/kit/kit";
+import { Row, TextArea, TextInput } from "@/studio/kit/fields";
 
 interface LinesProps<T> {
   readonly label: string;

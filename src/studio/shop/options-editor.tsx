@@ -3,7 +3,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { combinationOf, combinationsOf, type Product, type ProductOption } from "@/core/catalog/product";
-import { Group, IconButton, PlainButton, QuietButton, State, TextInput } from "@/studio/kit/kit";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { TextInput } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import { useMoney } from "@/studio/kit/money-input";
 import { Cell } from "./cell";
 import { variantsFor } from "./options";

@@ -4,7 +4,8 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { LineParts } from "@/core/order/lines";
 import type { OrderedLine } from "@/core/shop/ordered";
-import { NumberInput, Row, State, TextInput } from "@/studio/kit/kit";
+import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 interface Props {

@@ -18,24 +18,11 @@ import { pagePath } from "@/core/site/site";
 import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  Group,
-  IconButton,
-  LineDeeds,
-  Loading,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  Segments,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { IconButton, LineDeeds, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
+import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
 import { ChosenProducts } from "./chosen-products";
 import { faultsOf } from "./faults";

@@ -8,17 +8,9 @@ import { moneyWords } from "@/core/money/money";
 import { Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  Loading,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  State,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, TextInput, Tick } from "@/studio/kit/fields";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
 import { BulkPanel } from "./bulk-panel";

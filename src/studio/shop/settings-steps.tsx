@@ -5,18 +5,9 @@ import Link from "next/link";
 import { type PictureRatio, pictureRatios, type Shop, shopPages } from "@/core/shop/shop";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  Choice,
-  Group,
-  MainButton,
-  NumberInput,
-  RefusalNote,
-  Row,
-  State,
-  TextArea,
-  TextInput,
-  Tick,
-} from "@/studio/kit/kit";
+import { MainButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { PaymentsPanel } from "@/studio/payment/payments-panel";
 import type { StepProps } from "@/studio/widget/half";

@@ -6,7 +6,9 @@ import { useDeferredValue, useState } from "react";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Loading, PlainButton, RefusalNote, State, TextInput, Tick } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { TextInput, Tick } from "@/studio/kit/fields";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 
@@ -42,7 +44,7 @@ export function StockStep() {
       {!data && !error ? <Loading what={own.theStock} /> : null}
       {data && !rows.length ? <Text color="ink2">{words || low ? own.noneFound : own.noStock}</Text> : null}
       {rows.length ? (
-        <Table.Root size="sm" fontVariantNumeric="tabular-nums" stickyHeader>
+        <Table.Root fontVariantNumeric="tabular-nums" stickyHeader>
           <Table.Header>
             <Table.Row bg="sheet">
               <Table.ColumnHeader>{own.sku}</Table.ColumnHeader>

@@ -3,7 +3,10 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { rateAt, type TaxBase, type TaxClass, taxBases } from "@/core/tax/tax";
-import { Choice, Group, IconButton, PlainButton, Row, Segments, State, TextInput, Tick } from "@/studio/kit/kit";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { LinesRow } from "./lines-row";
 import { words as own } from "./words";

@@ -22,7 +22,8 @@ import { linkFromWords } from "@/core/page/link";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { FilmChoice } from "@/studio/composer/sheet/film-choice";
 import { documentAddress, useSite } from "@/studio/frame/site-context";
-import { PlainButton, Row, TextInput } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { words as own } from "./words";
 
 const bare = { addAttributes: () => ({}) };

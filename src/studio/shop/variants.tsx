@@ -7,7 +7,7 @@ import { priceOf } from "@/core/catalog/price";
 import { choiceNames, combinationOf, combinationsOf, type Product, type Variant } from "@/core/catalog/product";
 import { amountText, readAmount } from "@/core/money/read";
 import { useSite } from "@/studio/frame/site-context";
-import { State } from "@/studio/kit/kit";
+import { State } from "@/studio/kit/layout";
 import { Cell } from "./cell";
 import type { Stocks } from "./use-product";
 import { words as own } from "./words";

@@ -8,7 +8,7 @@ import { reckon } from "@/core/shop/reckon";
 import { quantityWords } from "@/core/storefront/view";
 import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
-import { Row, TextInput } from "@/studio/kit/kit";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { reasonOf } from "./reasons";
 import { words as own } from "./words";
 
@@ -75,7 +75,7 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
     </Flex>
   );
   return (
-    <Box bg="white" borderWidth="1px" borderColor="line" p="18px" boxShadow="panel">
+    <Box bg="white" borderWidth="1px" borderColor="line" p="18px" boxShadow="page">
       <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700" mb="8px">
         {own.basket}
       </Text>

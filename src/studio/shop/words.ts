@@ -17,9 +17,7 @@ export const words = {
   pages: "Pages and letters",
   pagesNote: (made: number, all: number) => `${made} of ${all} pages`,
   orders: "Orders",
-  ordersIn: (count: number) => counted(count, "order", "orders"),
   byState: "Orders by state",
-  stays: "Its products and orders stay; its pages stay as pages.",
   state: "State",
   states: { draft: "draft", on: "on sale", off: "off" },
   orderStates: {

@@ -1,6 +1,8 @@
 // The workspace of the shop.
+
 import { useQuery } from "@tanstack/react-query";
 import { nobodyPays } from "@/core/payment/problems";
+import { shopJudge } from "@/core/shop/judge";
 import { type Shop, shopPages } from "@/core/shop/shop";
 import { useSite } from "@/studio/frame/site-context";
 import { paymentsQuery } from "@/studio/payment/query";
@@ -25,6 +27,7 @@ function useNobodyPays({ enabled }: Shop): readonly StepWarning[] {
 }
 
 export const workspace: WidgetWorkspace<"shop"> = {
+  judge: shopJudge,
   steps: [
     {
       key: "products",

@@ -5,7 +5,8 @@ import { useState } from "react";
 import type { MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { FileButton, Progress, State } from "@/studio/kit/kit";
+import { FileButton } from "@/studio/kit/file-button";
+import { Progress, State } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 /** The largest zip that is opened here, and the largest picture of it, in bytes. */

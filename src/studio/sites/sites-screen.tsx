@@ -11,21 +11,14 @@ import { type StarterKey, starters } from "@/core/site/starter";
 import type { Gives } from "@/server/operations";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";
+import { IconButton, MainButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import {
-  Choice,
-  FileButton,
-  IconButton,
-  Loading,
-  MainButton,
-  Row,
-  State,
-  TextInput,
-  Title,
-  Window,
-} from "@/studio/kit/kit";
+import { Loading, State, Title } from "@/studio/kit/layout";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { RoomLine } from "@/studio/kit/room";
+import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];

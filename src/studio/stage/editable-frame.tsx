@@ -296,6 +296,11 @@ export function EditableFrame(props: EditableFrameProps) {
     sessionRef.current = started;
     editing.current = started?.element ?? null;
     setSession(started);
+    void started?.become?.then((next) => {
+      if (!next || sessionRef.current !== started) return;
+      sessionRef.current = next;
+      setSession(next);
+    });
     return started;
   };
 

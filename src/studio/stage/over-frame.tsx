@@ -8,7 +8,7 @@ import { within } from "@/core/page/shared";
 import { inSection, type Place } from "@/studio/composer/several";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
-import { reasonWords } from "@/studio/kit/reasons";
+import { pageReasonWords } from "@/studio/stage/page-reasons";
 import { MarkTag } from "./mark-tag";
 
 export interface Point {
@@ -83,7 +83,7 @@ function placeIn(frame: OpenFrame, composer: Composer, dragged: PageNode, at: Po
   const drop = dropAt(dragged, path, point, boxOf);
   // A new block can stand in a section of its own.
   const outcome = drop.ok || own ? drop : dropAt(inSection(dragged), path, point, boxOf);
-  if (!outcome.ok) return { ok: false, why: reasonWords((drop.ok ? outcome : drop).reason) };
+  if (!outcome.ok) return { ok: false, why: pageReasonWords((drop.ok ? outcome : drop).reason) };
   const { line, ...place } = outcome.value;
   return { ok: true, place, line: onScreen(line, frame) };
 }

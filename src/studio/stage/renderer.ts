@@ -5,13 +5,13 @@ import { variantName } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
-import { type Hole, parts as shopParts } from "@/core/storefront/parts";
-import { sampleFill } from "@/core/storefront/sample";
+import { type Hole, partFacts } from "@/core/storefront/part-facts";
 import { documentAddress, type OpenSite, standInHere } from "@/studio/frame/site-context";
 import { words } from "@/studio/frame/words";
+import { type ShopSampleFill, useShopSample } from "./shop-sample";
 
 /** What stands on the stage where a part of the shop has nothing to show. */
-const emptyPart = ({ part }: Hole): string => `<p class="s-small">${words.emptyShopPart(shopParts[part].label)}</p>`;
+const emptyPart = ({ part }: Hole): string => `<p class="s-small">${words.emptyShopPart(partFacts[part].label)}</p>`;
 
 /**
  * The renderer the studio's stages use: the same as releases, with addresses of the studio and ids on nodes. `chosen`: the
@@ -23,12 +23,19 @@ export function stageRenderer(
     chosen = false,
     found = {},
     shop = null,
-  }: { readonly chosen?: boolean; readonly found?: OpenSite["found"]; readonly shop?: OpenSite["shop"] } = {},
+    sample = null,
+  }: {
+    readonly chosen?: boolean;
+    readonly found?: OpenSite["found"];
+    readonly shop?: OpenSite["shop"];
+    /** What shows the shop's products; without it their places are empty. */
+    readonly sample?: ShopSampleFill | null;
+  } = {},
 ): Renderer {
   const { language, currency } = site.settings;
   const fill =
     shop &&
-    sampleFill(shop, {
+    sample?.(shop, {
       ...{ language, currency, media: new Map(site.media.map((entry) => [entry.hash, entry])) },
       film: (hash) => documentAddress(site.key, hash),
     });
@@ -54,14 +61,15 @@ export function useStageRenderer(
   footer: PageNode | undefined,
 ): Renderer | null {
   const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
+  const sample = useShopSample(shop);
   return useMemo(
     () =>
       header && footer
         ? stageRenderer(
             { ...parts, key, name, settings, brand, pages, widgets, media, header, footer },
-            { chosen: true, found, shop },
+            { chosen: true, found, shop, sample },
           )
         : null,
-    [key, name, settings, brand, pages, widgets, media, parts, found, shop, header, footer],
+    [key, name, settings, brand, pages, widgets, media, parts, found, shop, sample, header, footer],
   );
 }

@@ -1,24 +1,20 @@
 // Editing words on the page itself: plain text in place, running text with the words editor mounted in the frame.
 // A session writes into the composer's store letter by letter, and takes in what comes from there (undo, another person).
-import { Editor, type Extensions } from "@tiptap/core";
-import { Link } from "@tiptap/extension-link";
-import { BulletList, ListItem as ItemExtension, OrderedList } from "@tiptap/extension-list";
-import { TextSelection } from "@tiptap/pm/state";
-import StarterKit from "@tiptap/starter-kit";
+import type { Editor } from "@tiptap/core";
 import { kinds } from "@/core/page/kinds";
-import { isLink } from "@/core/page/link";
 import type { PageNode } from "@/core/page/node";
-import { fromEditor, type RichDoc } from "@/core/page/richtext";
 import { wordsForm } from "@/core/page/words";
-import { docOf } from "@/core/page/words-schema";
 import type { Composer } from "@/studio/composer/store";
+import { words } from "@/studio/composer/words";
 
 /** Words being edited on the stage. */
 export interface WordsSession {
   readonly node: string;
   readonly element: HTMLElement;
-  /** The words editor, for running text. */
+  /** The words editor, for running text, once it is there. */
   readonly editor: Editor | null;
+  /** The session that takes this one's place once the words editor is loaded; null where it was ended before. */
+  readonly become?: Promise<WordsSession | null>;
   /** Takes in what the store says now. Answers false once the words are gone. */
   refresh(): boolean;
   end(): void;
@@ -49,24 +45,25 @@ function caretOffset(element: HTMLElement): number | null {
   return range.toString().length;
 }
 
-/** Puts the caret behind so many letters of an element with nothing but text. */
+/** Puts the caret behind so many letters of an element with nothing but text; in any other at its front or its end. */
 export function putCaret(element: HTMLElement, offset: number): void {
-  const text = element.firstChild;
-  const range = element.ownerDocument.createRange();
-  if (text) range.setStart(text, Math.min(offset, text.textContent?.length ?? 0));
-  else range.setStart(element, 0);
-  range.collapse(true);
   const selection = element.ownerDocument.getSelection();
-  selection?.removeAllRanges();
-  selection?.addRange(range);
+  const [text, more] = element.childNodes;
+  if (text?.nodeName === "#text" && !more) selection?.collapse(text, Math.min(offset, text.textContent?.length ?? 0));
+  else {
+    selection?.selectAllChildren(element);
+    if (offset) selection?.collapseToEnd();
+    else selection?.collapseToStart();
+  }
 }
 
-/** Gives an element with nothing but text the caret, where it was clicked. */
+/** Gives an element the caret, where it was clicked. */
 export function takeCaret(element: HTMLElement, { x, y }: Click): void {
   if (!element.isConnected || element.ownerDocument.activeElement === element) return;
   element.focus();
   const at = element.ownerDocument.caretPositionFromPoint(x, y);
-  putCaret(element, at && element.contains(at.offsetNode) ? at.offset : (element.textContent ?? "").length);
+  if (at && element.contains(at.offsetNode)) element.ownerDocument.getSelection()?.collapse(at.offsetNode, at.offset);
+  else putCaret(element, (element.textContent ?? "").length);
 }
 
 /** Where a caret stands once the text around it has become another. */
@@ -129,90 +126,50 @@ function plain(target: WordsTarget, element: HTMLElement, field: string, keys: L
   return { node: node.id, element, editor: null, refresh, end };
 }
 
-/** The words editor's own extensions, cut down to what a page's running text may hold (core/page/words-schema). */
-const bare = { addAttributes: () => ({}) };
-const extensions: Extensions = [
-  StarterKit.configure({
-    heading: false,
-    blockquote: false,
-    code: false,
-    codeBlock: false,
-    horizontalRule: false,
-    strike: false,
-    underline: false,
-    link: false,
-    bulletList: false,
-    orderedList: false,
-    listItem: false,
-    // Steps back are the composer's, over all that was done on the page.
-    undoRedo: false,
-    trailingNode: false,
-  }),
-  BulletList.extend(bare),
-  OrderedList.extend(bare),
-  ItemExtension.extend(bare),
-  Link.extend({ addAttributes: () => ({ href: { default: null } }) }).configure({
-    openOnClick: false,
-    autolink: false,
-    linkOnPaste: true,
-    defaultProtocol: "https",
-    isAllowedUri: (uri) => isLink(uri),
-  }),
-];
+let loaded: typeof import("./words-editor") | null = null;
+/** After so many ms the words editor is asked for again where it could not be loaded. */
+const againMs = 2000;
 
+/**
+ * Running text. The words editor is loaded with the first click into such words: until it has come, the browser itself takes
+ * what is typed, and the editor goes on from there, the caret where it stands.
+ */
 function rich(target: WordsTarget, at: Click | null): WordsSession {
+  if (loaded) return loaded.editWords(target, at);
   const { composer, element, node } = target;
-  const stored = () => composer.node(node.id)?.content.doc as RichDoc | undefined;
-  element.replaceChildren();
-  const editor = new Editor({
-    element,
-    content: node.content.doc as never,
-    extensions,
-    editorProps: { attributes: { "aria-label": "Words", role: "textbox", "aria-multiline": "true" } },
-    onUpdate: ({ editor: changed, transaction }) => {
-      if (transaction.getMeta("fromStore")) return;
-      const after = fromEditor(changed.getJSON() as never) satisfies RichDoc;
-      const steps = transaction.steps.map((step) => step.toJSON() as Record<string, unknown>);
-      const refusal = composer.fromStage(() => composer.writeWords(node.id, "doc", after, steps));
-      if (refusal) composer.say(refusal);
-    },
-  });
-  let placed = false;
-  const place = () => {
-    if (placed || editor.isDestroyed) return;
-    placed = true;
-    const { view, state } = editor;
-    const position = (at && view.posAtCoords({ left: at.x, top: at.y })?.pos) ?? state.doc.content.size;
-    // Not by the editor's command, which waits for a frame: what is typed meanwhile would be lost.
-    view.focus();
-    view.dispatch(state.tr.setSelection(TextSelection.near(state.doc.resolve(position), -1)));
-  };
-  // After the pressed button's own default, which would take the focus away again; and before the first key.
-  const page = element.ownerDocument;
-  page.defaultView?.requestAnimationFrame(place);
-  if (at) page.addEventListener("mouseup", place, { once: true, capture: true });
+  const before = element.innerHTML;
+  const attributes = { contenteditable: "true", role: "textbox", "aria-label": "Words", "aria-multiline": "true" };
+  for (const [name, value] of Object.entries(attributes)) element.setAttribute(name, value);
+  element.ownerDocument.execCommand("defaultParagraphSeparator", false, "p");
+  const typed = () => (element.innerHTML === before ? null : element.innerHTML);
   let over = false;
   const end = () => {
     if (over) return;
     over = true;
-    editor.destroy();
+    const html = typed();
+    // What was typed is kept by the editor, too, whenever it comes.
+    if (html) void loading.then(({ keepWords }) => keepWords(target, html));
     target.ended();
   };
-  const refresh = () => {
-    const doc = stored();
-    if (!doc) return false;
-    if (docOf(doc).eq(docOf(fromEditor(editor.getJSON() as never)))) return true;
-    const next = editor.schema.nodeFromJSON(doc);
-    const old = editor.state.doc;
-    const start = old.content.findDiffStart(next.content);
-    const found = old.content.findDiffEnd(next.content);
-    if (start === null || !found) return true;
-    const overlap = Math.max(0, start - Math.min(found.a, found.b));
-    const slice = next.slice(start, found.b + overlap);
-    editor.view.dispatch(editor.state.tr.replace(start, found.a + overlap, slice).setMeta("fromStore", true));
-    return true;
-  };
-  return { node: node.id, element, editor, refresh, end };
+  const load = (): Promise<typeof import("./words-editor")> =>
+    import("./words-editor").catch(async () => {
+      composer.say(words.editorNotLoaded);
+      await new Promise((resolve) => setTimeout(resolve, againMs));
+      return load();
+    });
+  const loading = load().then((module) => {
+    loaded = module;
+    return module;
+  });
+  const become = loading.then(({ editWords }) => {
+    if (over) return null;
+    over = true;
+    const html = typed();
+    const caret = caretOffset(element);
+    for (const name of Object.keys(attributes)) element.removeAttribute(name);
+    return editWords(target, at, { html, caret });
+  });
+  return { node: node.id, element, editor: null, refresh: () => composer.node(node.id) !== null, end, become };
 }
 
 /** The line of a list that `at` lies in, and the part of it that was meant. */

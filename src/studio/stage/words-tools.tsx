@@ -8,7 +8,9 @@ import { linkFromWords } from "@/core/page/link";
 import { LinkChoice } from "@/studio/composer/sheet/link-choice";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
-import { IconButton, MainButton, State, TextInput } from "@/studio/kit/kit";
+import { IconButton, MainButton } from "@/studio/kit/buttons";
+import { TextInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 
 export function WordsTools({ composer, editor, x, y }: { composer: Composer; editor: Editor; x: number; y: number }) {
   const [, redraw] = useState(0);

@@ -4,8 +4,10 @@ import { useQuery } from "@tanstack/react-query";
 import { slugFrom } from "@/core/input/slug";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Choice, MainButton, Row, TextInput, Window } from "@/studio/kit/kit";
+import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 export const usePatterns = () => {

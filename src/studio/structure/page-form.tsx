@@ -7,8 +7,10 @@ import type { Gives } from "@/server/operations";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
 import { type Asked, Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Group, QuietButton, Row, State, TextArea, TextInput, Tick } from "@/studio/kit/kit";
+import { Group, State } from "@/studio/kit/layout";
 import { ResultDrawing, SharedDrawing, useWidth } from "./drawings";
 import { words } from "./words";
 

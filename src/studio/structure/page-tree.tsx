@@ -16,7 +16,7 @@ import { ArrowDown, ArrowUp, GripVertical, IndentDecrease, IndentIncrease } from
 import { useState } from "react";
 import { type PageMeta, pagePath } from "@/core/site/site";
 import { deepest, inTreeOrder, pageTree, withAllBelow } from "@/core/site/tree";
-import { IconButton } from "@/studio/kit/kit";
+import { IconButton } from "@/studio/kit/buttons";
 import { words } from "./words";
 
 /** How far a level stands in, in px. */

@@ -12,19 +12,12 @@ import { inTreeOrder, pageTree } from "@/core/site/tree";
 import { ruleWords } from "@/studio/composer/surround/words";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import {
-  Group,
-  IconButton,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Tick,
-  Title,
-  Window,
-} from "@/studio/kit/kit";
+import { Group, RefusalNote, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { NewPage, usePatterns } from "./new-page";
 import { type Moved, MovedFacts, PageFields, usePageForm } from "./page-form";
 import { PageTree, placeOf, type TreePlace } from "./page-tree";

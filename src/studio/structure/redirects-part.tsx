@@ -3,24 +3,15 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download, FileUp, Trash2 } from "lucide-react";
-import Papa from "papaparse";
 import { useState } from "react";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
 import { Form, FormNote, useAsked } from "@/studio/kit/form";
-import {
-  FileButton,
-  IconButton,
-  Loading,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-} from "@/studio/kit/kit";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal, useDeed } from "@/studio/kit/use-deed";
 import { words } from "./words";
 
@@ -51,6 +42,7 @@ export function RedirectsPart() {
     await again();
     form.reset();
   });
+  const exporting = useDeed();
   const importing = useMutation({
     mutationFn: async (file: File) => {
       const told = await ask("redirects.import", { site: site.key, csv: await file.text() });
@@ -99,10 +91,11 @@ export function RedirectsPart() {
             {all.length ? (
               <PlainButton
                 onClick={() =>
-                  handOver(
-                    `${site.key}-redirects.csv`,
-                    Papa.unparse({ fields: ["from", "to"], data: all.map(({ from, to }) => [from, to ?? ""]) }),
-                  )
+                  exporting.attempt(async () => {
+                    const { default: Papa } = await import("papaparse");
+                    const data = all.map(({ from, to }) => [from, to ?? ""]);
+                    handOver(`${site.key}-redirects.csv`, Papa.unparse({ fields: ["from", "to"], data }));
+                  })
                 }
               >
                 <Download size={14} /> {words.exportCsv}
@@ -110,6 +103,7 @@ export function RedirectsPart() {
             ) : null}
             <Text color="ink2">{words.csvHint}</Text>
           </Flex>
+          <RefusalNote refusal={exporting.refusal} />
           {importing.error ? <RefusalNote refusal={asRefusal(importing.error)} /> : null}
           {importing.data ? <Imported told={importing.data} /> : null}
         </Box>

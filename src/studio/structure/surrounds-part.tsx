@@ -10,21 +10,12 @@ import type { Gives } from "@/server/operations";
 import { ruleWords } from "@/studio/composer/surround/words";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import {
-  Choice,
-  IconButton,
-  Loading,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Window,
-} from "@/studio/kit/kit";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { useStructureChanged, useSurrounds } from "./pages-part";
 import { words } from "./words";
 

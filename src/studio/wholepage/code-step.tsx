@@ -1,14 +1,19 @@
 "use client";
-// The code itself, what it is for and where it stands.
 import { Box, Text } from "@chakra-ui/react";
-import { lazy, Suspense } from "react";
 import { type Category, categories } from "@/core/consent/category";
-import { Choice, Loading, Row, Segments, State } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
+// The code itself, what it is for and where it stands.
+import { later } from "@/studio/kit/later";
+import { Loading, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 
 // Only who writes code loads what it is written in.
-const CodeEditor = lazy(() => import("@/studio/kit/code-editor"));
+const CodeEditor = later(
+  () => import("@/studio/kit/code-editor").then((module) => module.CodeEditor),
+  <Loading what={own.editor} />,
+);
 
 export function CodeStep({ settings, faults, change }: StepProps<"wholepage">) {
   const editor = (field: "html" | "script", language: "html" | "javascript") => (
@@ -16,15 +21,13 @@ export function CodeStep({ settings, faults, change }: StepProps<"wholepage">) {
       <Text fontWeight="600" mb="4px">
         {own[field]}
       </Text>
-      <Suspense fallback={<Loading what={own.editor} />}>
-        <CodeEditor
-          low
-          value={settings[field]}
-          language={language}
-          label={own[field]}
-          onChange={(value) => change({ [field]: value })}
-        />
-      </Suspense>
+      <CodeEditor
+        low
+        value={settings[field]}
+        language={language}
+        label={own[field]}
+        onChange={(value) => change({ [field]: value })}
+      />
       {faults[field] ? <State tone="brick">{faults[field]}</State> : null}
     </Box>
   );

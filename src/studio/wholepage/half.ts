@@ -1,10 +1,9 @@
-// The studio's half of code for every page.
+// The studio's half of the code for every page: facts for every screen, and what is loaded when it is opened.
 import type { WidgetStudio } from "@/studio/widget/half";
-import { words } from "./words";
 
 export const wholePageStudio: WidgetStudio<"wholepage"> = {
   workspace: () => import("./workspace").then(({ workspace }) => workspace),
-  inShort: () => words.fine,
+  inShort: () => "runs on every page",
   desk: null,
-  removing: words.stays,
+  removing: "It no longer runs anywhere once the next release is live. What it left in browsers stays there.",
 };

@@ -1,7 +1,7 @@
 "use client";
 // What the code reaches and leaves behind.
 import { useState } from "react";
-import { Row, TextArea } from "@/studio/kit/kit";
+import { Row, TextArea } from "@/studio/kit/fields";
 import { linesOf } from "@/studio/kit/lines";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";

@@ -22,7 +22,5 @@ export const words = {
   originsHint: "As https://host.example, one a line. They enter the policy of every page; any other is refused.",
   sets: "Leaves on this site",
   setsHint: "Names of cookies and entries, one a line: they go when the yes is taken back.",
-  fine: "runs on every page",
-  stays: "It no longer runs anywhere once the next release is live. What it left in browsers stays there.",
   editor: "the editor",
 };

@@ -1,4 +1,5 @@
 // The workspace of code for every page.
+import { wholepageJudge } from "@/core/wholepage/judge";
 import type { WidgetWorkspace } from "@/studio/widget/half";
 import { CodeStep } from "./code-step";
 import { ReachStep } from "./reach-step";
@@ -7,6 +8,7 @@ import { words } from "./words";
 const lines = (text: string) => (text.trim() ? text.trimEnd().split("\n").length : 0);
 
 export const workspace: WidgetWorkspace<"wholepage"> = {
+  judge: wholepageJudge,
   steps: [
     {
       key: "code",
@@ -27,5 +29,4 @@ export const workspace: WidgetWorkspace<"wholepage"> = {
   useStamp: () => "",
   series: [],
   figures: () => [],
-  states: { title: "", names: {} },
 };

@@ -1,7 +1,8 @@
 "use client";
 // What saving a change would do and has to be agreed to first: each thing in a sentence.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { MainButton, PlainButton, State } from "@/studio/kit/kit";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
+import { State } from "@/studio/kit/layout";
 import { words } from "./words";
 
 export function Asks({

@@ -1,8 +1,9 @@
 "use client";
 // Somebody saved the same widget meanwhile: what differs, and whose settings hold.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { valueDetails } from "@/core/site/changes";
-import { MainButton, PlainButton, State } from "@/studio/kit/kit";
+import { valueDetails } from "@/core/site/change";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
+import { State } from "@/studio/kit/layout";
 import type { Stored } from "./draft";
 import { words } from "./words";
 

@@ -3,9 +3,9 @@
 // made one with what somebody else saved meanwhile, and with both sides at hand where the same was changed. No React in
 // here: the workspace listens, tests drive it.
 import type Joi from "joi";
+import { pathOf } from "@/core/input/fault";
 import { mergedValues } from "@/core/input/merge";
 import { sentences } from "@/core/input/sentences";
-import { pathOf } from "@/core/page/validate";
 
 /** What a widget is on the server. */
 export interface Stored {

@@ -5,7 +5,10 @@ import { Copy, ExternalLink } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { type AwayKind, type AwayPlace, snippetOf } from "@/core/widget/snippet";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, PlainButton, RefusalNote, Row, Segments, State, TextInput } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as allWords } from "./words";
 

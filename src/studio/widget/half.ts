@@ -1,5 +1,6 @@
 // The studio's half of a kind of widget: what lists say of it, and its workspace with its steps and results.
 import type { ComponentType } from "react";
+import type { WidgetJudge } from "@/core/widget/judge";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
 
 /** How a widget did, as the server tells it. */
@@ -69,6 +70,7 @@ export interface Rehearsing {
 
 /** What a kind's workspace is made of: loaded when one is opened. */
 export interface WidgetWorkspace<K extends WidgetKindName> {
+  readonly judge: WidgetJudge<K>;
   readonly steps: readonly Step<K>[];
   /** What is worth a look; absent for kinds that find nothing. */
   warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
@@ -89,8 +91,8 @@ export interface WidgetWorkspace<K extends WidgetKindName> {
   figures(results: Results): readonly (readonly [name: string, figure: string | number])[];
   /** What stands below the chart besides; absent for nothing. */
   readonly More?: ComponentType<{ readonly id: string; readonly days: number }>;
-  /** Title of what visitors sent by its state, and the states' names. */
-  readonly states: { readonly title: string; readonly names: Readonly<Record<string, string>> };
+  /** Title of what visitors sent by its state, and the states' names; absent for kinds without. */
+  readonly states?: { readonly title: string; readonly names: Readonly<Record<string, string>> };
 }
 
 /** Answers what a widget's script asks in a preview, and keeps nothing. */
@@ -113,8 +115,8 @@ export interface WidgetStudio<K extends WidgetKindName> {
   rehearse?(): Promise<Rehearse<K>>;
   /** The results in a line of the list: "640 shown · 52 signed up". */
   inShort(results: Results): string;
-  /** Where on the Desk stands what visitors send through it; null where they send nothing. `List` is loaded when it is shown. */
-  readonly desk: { readonly name: string; readonly List: ComponentType } | null;
+  /** Where on the Desk stands what visitors send through it; null where they send nothing. */
+  readonly desk: { readonly name: string; list(): Promise<ComponentType> } | null;
   /** What stays when it is removed, and what has to be done. */
   readonly removing: string;
 }

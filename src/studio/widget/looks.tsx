@@ -1,7 +1,7 @@
 "use client";
 // What is worth a look at a step.
 import { Box } from "@chakra-ui/react";
-import { State } from "@/studio/kit/kit";
+import { State } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
 import type { StepWarning } from "./half";
 

@@ -7,7 +7,8 @@ import { widgetKinds } from "@/core/widget/kinds";
 import type { WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, Loading, PlainButton, State, Title } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Group, Loading, State, Title } from "@/studio/kit/layout";
 import { words } from "./words";
 
 export function PlacedOn({ widget, kind }: { widget: string; kind: WidgetKindName }) {

@@ -6,7 +6,8 @@ import { useState } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import type { WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, Loading, Segments, State, Title } from "@/studio/kit/kit";
+import { Group, Loading, State, Title } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { sum } from "./half";
 import { useWorkspaceOf } from "./kinds";
 import { resultsQuery } from "./results";
@@ -75,14 +76,16 @@ export function ResultsPanel({ widget, kind }: { widget: string; kind: WidgetKin
         </ResponsiveContainer>
       </Box>
       {More ? <More id={widget} days={Number(days)} /> : null}
-      <Group title={states.title} mt="12px">
-        {Object.entries(states.names).map(([state, name]) => (
-          <Flex key={state} justify="space-between">
-            <Text>{name}</Text>
-            <Text fontWeight="650">{data.states[state] ?? 0}</Text>
-          </Flex>
-        ))}
-      </Group>
+      {states ? (
+        <Group title={states.title} mt="12px">
+          {Object.entries(states.names).map(([state, name]) => (
+            <Flex key={state} justify="space-between">
+              <Text>{name}</Text>
+              <Text fontWeight="650">{data.states[state] ?? 0}</Text>
+            </Flex>
+          ))}
+        </Group>
+      ) : null}
     </Box>
   );
 }

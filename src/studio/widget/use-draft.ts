@@ -1,11 +1,10 @@
 "use client";
 // The draft of the open widget as React sees it, saved through the server.
 import { useEffect, useMemo, useSyncExternalStore } from "react";
+import { pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
-import { pathOf } from "@/core/page/validate";
-import type { PartKind } from "@/core/widget/kind";
-import { widgetKinds } from "@/core/widget/kinds";
-import type { SiteWidget } from "@/core/widget/settings";
+import type { PartJudge, WidgetJudge } from "@/core/widget/judge";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
 import { type DraftView, type Saved, type Stored, type ToSave, WidgetDraft } from "./draft";
@@ -60,7 +59,7 @@ async function save(site: string, widget: string, next: ToSave, emptyPart: objec
 }
 
 /** What is wrong with a kind's part, by path. */
-function partFaultsOf({ schema, faults }: PartKind<never>) {
+function partFaultsOf({ schema, faults }: PartJudge<never>) {
   return (part: object): Readonly<Record<string, string>> => {
     const { error } = schema.validate(part, {
       abortEarly: false,
@@ -71,7 +70,7 @@ function partFaultsOf({ schema, faults }: PartKind<never>) {
     const found: Record<string, string> = {};
     for (const { path, message } of error?.details ?? []) found[pathOf(path)] ??= message;
     // What its parts say of each other is asked once each of them is sound.
-    if (!error) for (const { path, message } of faults(part as never)) found[path] ??= message;
+    if (!error) for (const { path, message } of faults?.(part as never) ?? []) found[path] ??= message;
     return found;
   };
 }
@@ -83,19 +82,19 @@ export type OpenedWidget = SiteWidget & Pick<Stored, "revision" | "part">;
 export function useDraft(
   widget: OpenedWidget,
   emptyPart: object | null,
+  judge: WidgetJudge<WidgetKindName>,
 ): {
   readonly draft: WidgetDraft;
   readonly view: DraftView;
 } {
   const { key } = useSite();
   const refresh = useRefresh();
-  const kindPart = widgetKinds[widget.kind].part;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is saved comes back as a new widget; the draft goes on
   const draft = useMemo(
     () =>
       new WidgetDraft(widget, {
-        schema: widgetKinds[widget.kind].schema,
-        ...(kindPart ? { partFaults: partFaultsOf(kindPart as PartKind<never>) } : {}),
+        schema: judge.schema,
+        ...(judge.part ? { partFaults: partFaultsOf(judge.part as PartJudge<never>) } : {}),
         needsName: words.needsName,
         storage: browserStorage(`webitor.widget.${key}.${widget.id}`),
         later: (run, ms) => {

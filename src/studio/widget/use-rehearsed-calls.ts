@@ -3,7 +3,8 @@
 import { useEffect, useRef } from "react";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
-import { momentOf, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { momentOf } from "@/studio/rehearse/moment";
 import type { Rehearse } from "./half";
 import { studioOf } from "./kinds";
 

@@ -1,21 +1,27 @@
 "use client";
-// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
-import { Temporal } from "temporal-polyfill";
+import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { pagePath } from "@/core/site/site";
+import { dateOf } from "@/core/time/clock";
+import { LocalClock } from "@/core/time/local-clock";
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { SyncState } from "@/studio/composer/sync";
 import { useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, State, Tick, Title } from "@/studio/kit/kit";
-import { momentOf, RehearseStrip, useChosenVisitor } from "@/studio/rehearse/rehearse";
+import { IconButton } from "@/studio/kit/buttons";
+import { Tick } from "@/studio/kit/fields";
+// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
+import { later } from "@/studio/kit/later";
+import { Loading, State, Title } from "@/studio/kit/layout";
+import { useChosenVisitor } from "@/studio/rehearse/chosen";
+import { momentOf } from "@/studio/rehearse/moment";
+import { RehearseStrip } from "@/studio/rehearse/strip";
 import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
@@ -27,7 +33,10 @@ import { type OpenedWidget, useDraft } from "./use-draft";
 import { VisitorView } from "./visitor-view";
 import { words } from "./words";
 
-const ResultsPanel = lazy(() => import("./results-panel").then((module) => ({ default: module.ResultsPanel })));
+const ResultsPanel = later(
+  () => import("./results-panel").then((module) => module.ResultsPanel),
+  <Loading what={words.theResults} />,
+);
 
 export function WidgetScreen({ widget: id }: { widget: string }) {
   const site = useSite();
@@ -49,6 +58,7 @@ export function WidgetScreen({ widget: id }: { widget: string }) {
 /** A workspace that begins with what its kind keeps besides, as it is stored now. */
 function WithPart({ widget }: { widget: SiteWidget & { readonly revision: number } }) {
   const site = useSite();
+  const { judge } = useWorkspaceOf(widget.kind as WidgetKindName);
   const { data, error } = useQuery({
     queryKey: ["widget", site.key, widget.id],
     queryFn: () => ask("widgets.read", { site: site.key, widget: widget.id }),
@@ -71,7 +81,7 @@ function WithPart({ widget }: { widget: SiteWidget & { readonly revision: number
         <Link href={`/s/${site.key}/widgets`}>{words.allWidgets}</Link>
       </Box>
     );
-  const empty = widgetKinds[stored.kind].part?.fresh(site) as object;
+  const empty = judge.part?.fresh(site) as object;
   const { value, version } = part;
   return <Workspace widget={{ ...stored, part: { value: value ?? empty, version } }} emptyPart={empty} />;
 }
@@ -94,8 +104,7 @@ function useSound(part: object | null, faults: Readonly<Record<string, string>>)
   return last.current;
 }
 
-const todayIn = (zone: string, now: number) =>
-  Temporal.Instant.fromEpochMilliseconds(now).toZonedDateTimeISO(zone).toPlainDate().toString();
+const todayIn = (zone: string, now: number) => dateOf(new LocalClock(zone).dayOf(now));
 
 /** Panels of the workspace that are no steps. */
 type Open = { readonly step: string } | "placed" | "results";
@@ -105,8 +114,8 @@ const useNothing = () => nothing;
 
 function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPart?: object | null }) {
   const site = useSite();
-  const { steps, warnings, useOutside = useNothing } = useWorkspaceOf(widget.kind as WidgetKindName);
-  const { draft, view } = useDraft(widget, emptyPart);
+  const { judge, steps, warnings, useOutside = useNothing } = useWorkspaceOf(widget.kind as WidgetKindName);
+  const { draft, view } = useDraft(widget, emptyPart, judge);
   const kind = kindOf(widget as { kind: WidgetKindName });
   const asked = useSearchParams().get("step");
   const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
@@ -284,11 +293,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
             {words.recovered}
           </Text>
         ) : null}
-        {open === "results" ? (
-          <Suspense fallback={<Loading what={words.theResults} />}>
-            <ResultsPanel widget={widget.id} kind={widget.kind} />
-          </Suspense>
-        ) : null}
+        {open === "results" ? <ResultsPanel widget={widget.id} kind={widget.kind} /> : null}
         {open === "placed" ? <PlacedOn widget={widget.id} kind={widget.kind} /> : null}
         {current ? (
           <>

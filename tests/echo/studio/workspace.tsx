@@ -1,27 +1,29 @@
 "use client";
 // The workspace of the echo.
-import { Row, TextInput } from "@/studio/kit/kit";
+import { echoJudge } from "@/core/echo/judge";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { whenStep, whereStep } from "@/studio/opening/steps";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { words } from "./words";
+
+const [text, said] = ["Text", "Said"];
 
 export const workspace: WidgetWorkspace<"echo"> = {
+  judge: echoJudge,
   steps: [
     {
       key: "text",
-      title: words.text,
+      title: text,
       of: ["text"],
-      summary: ({ text }) => text,
+      summary: (settings) => settings.text,
       Panel: ({ settings, faults, change }) => (
-        <Row label={words.text} error={faults.text}>
-          {(ids) => <TextInput {...ids} value={settings.text} onChange={(text) => change({ text })} />}
+        <Row label={text} error={faults.text}>
+          {(ids) => <TextInput {...ids} value={settings.text} onChange={(next) => change({ text: next })} />}
         </Row>
       ),
     },
     whenStep,
     whereStep,
   ],
-  series: [{ key: "said", name: words.said, main: true }],
-  figures: ({ series }) => [[words.said, sum(series.said)]],
-  states: { title: words.said, names: {} },
+  series: [{ key: "said", name: said, main: true }],
+  figures: ({ series }) => [[said, sum(series.said)]],
 };

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { shopCss } from "@/core/storefront/css";
 import { type ListOf, lists } from "@/core/storefront/part";
-import { type PartName, partNames, parts } from "@/core/storefront/parts";
+import { type PartName, partFacts, partNames } from "@/core/storefront/part-facts";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn, keyShape } from "../shapes";
 
@@ -61,7 +61,7 @@ export const shop: KindDefinition = defineKind<ShopContent>({
     {
       name: "part",
       label: "Shows",
-      control: { kind: "choice", options: partNames.map((name) => [name, parts[name].label] as const) },
+      control: { kind: "choice", options: partNames.map((name) => [name, partFacts[name].label] as const) },
       layout: true,
     },
     {
@@ -82,8 +82,8 @@ export const shop: KindDefinition = defineKind<ShopContent>({
       name: "products",
       label: "Products",
       control: { kind: "shopProducts" },
-      shown: ({ part, list }) => (part === "list" && list === "chosen") || parts[part].on === "product",
-      hint: ({ part }) => (parts[part].on === "product" ? "None: the product that the page is about." : undefined),
+      shown: ({ part, list }) => (part === "list" && list === "chosen") || partFacts[part].on === "product",
+      hint: ({ part }) => (partFacts[part].on === "product" ? "None: the product that the page is about." : undefined),
       layout: true,
     },
     {
@@ -101,8 +101,8 @@ export const shop: KindDefinition = defineKind<ShopContent>({
       layout: true,
     },
   ],
-  title: ({ part }) => parts[part].label,
-  headingLevel: ({ part }) => (parts[part].titles ? 1 : null),
+  title: ({ part }) => partFacts[part].label,
+  headingLevel: ({ part }) => (partFacts[part].titles ? 1 : null),
   countedAs: () => "shop",
   draw: (_node, width) =>
     drawn(
@@ -117,5 +117,5 @@ export const shop: KindDefinition = defineKind<ShopContent>({
   css: `.s-part{display:block;width:100%}${shopCss}`,
   cssOf: ["button", "heading", "richText"],
   render: (node, content, context) =>
-    `<div${context.attributes(node, "s-part")} data-p="${content.part}"${parts[content.part].live ? context.script("storefront") : ""}>${context.shop(content)}</div>`,
+    `<div${context.attributes(node, "s-part")} data-p="${content.part}"${partFacts[content.part].live ? context.script("storefront") : ""}>${context.shop(content)}</div>`,
 });

@@ -6,7 +6,7 @@ import { type CoursePart, partsSold } from "@/core/booking/booking";
 import { datesOfAny, publicDays } from "@/core/booking/public";
 import { mayAskAll } from "@/core/booking/size";
 import type { PublicDay } from "@/core/booking/told";
-import { dayNumber } from "@/core/booking/zone";
+import { dayNumber } from "@/core/time/clock";
 import { dateSchema } from "@/core/time/schema";
 import { sha256 } from "../../context";
 import { keptOfDatabase } from "../../kept";

@@ -1,8 +1,9 @@
 // What visitors' questions and deeds name: services, resources, seats, starts.
 import { type CoursePart, chosenLength, type Instant, type Service, sellsPart } from "@/core/booking/booking";
 import { bookingId } from "@/core/booking/schema";
-import { dayNumber, minutesOf, type ZoneClock } from "@/core/booking/zone";
+import { dayNumber, minutesOf } from "@/core/time/clock";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import { fieldProblem } from "../../problem";
 import type { PublicCall } from "./call";
 

@@ -1,5 +1,5 @@
 // What can be booked.
-import { publicServices } from "@/core/booking/public";
+import { publicServices } from "@/core/booking/public-services";
 import type { PublicServices } from "@/core/booking/told";
 import type { PublicCall } from "./call";
 

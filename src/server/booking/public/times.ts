@@ -4,7 +4,7 @@ import { minutesField, partField, seatsField, zoneField } from "@/core/booking/a
 import type { CoursePart } from "@/core/booking/booking";
 import { momentOf, publicTimes } from "@/core/booking/public";
 import { fullStarts } from "@/core/booking/waiting";
-import { dayNumber } from "@/core/booking/zone";
+import { dayNumber } from "@/core/time/clock";
 import { dateSchema } from "@/core/time/schema";
 import { validated } from "../../problem";
 import { availabilityNow, clockFor, nearestFree } from "../ask";

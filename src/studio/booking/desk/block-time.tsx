@@ -3,12 +3,16 @@
 import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
-import { hourMs, ZoneClock } from "@/core/booking/zone";
+import { hourMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { DayTime } from "@/studio/kit/day-time";
-import { Choice, MainButton, PlainButton, RefusalNote, Row, State, TextInput, Window } from "@/studio/kit/kit";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import type { TimeOff } from "./sessions";
 import { words } from "./words";

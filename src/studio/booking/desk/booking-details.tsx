@@ -10,20 +10,11 @@ import { moneyWords } from "@/core/money/money";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import {
-  IconButton,
-  MainButton,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextArea,
-  Tick,
-  Title,
-  Window,
-} from "@/studio/kit/kit";
+import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextArea, Tick } from "@/studio/kit/fields";
+import { RefusalNote, State, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import { BookingTone, bookingNotes, type DeskBooking, useClockOf } from "./booking";
 import { ByHand } from "./by-hand";

@@ -3,10 +3,10 @@
 import { Text } from "@chakra-ui/react";
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { BookingState } from "@/core/booking/state";
-import { ZoneClock } from "@/core/booking/zone";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
-import { State } from "@/studio/kit/kit";
+import { State } from "@/studio/kit/layout";
 import { words } from "./words";
 
 export type DeskBooking = Gives<"booking.list">["rows"][number];

@@ -1,19 +1,22 @@
 "use client";
-// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
-// can be done about it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import type { BookingSetUp } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { mondayOf } from "@/core/booking/starts-week";
-import { dateOf, dayNumber, minuteMs, ZoneClock } from "@/core/booking/zone";
+import { dateOf, dayNumber, minuteMs } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
-import { IconButton, Loading, MainButton, PlainButton, Segments, State } from "@/studio/kit/kit";
+import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
+// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
+// can be done about it.
+import { later } from "@/studio/kit/later";
+import { Loading, State } from "@/studio/kit/layout";
+import { Segments } from "@/studio/kit/segments";
 import { wallWords } from "../moments";
 import { type BlockBegin, BlockTime, OffDetails } from "./block-time";
 import type { DeskBooking } from "./booking";
@@ -35,15 +38,12 @@ import {
 import { words } from "./words";
 
 /** The calendar is only loaded by whoever looks at one. */
-const DeskCalendar = dynamic(() => import("./calendar").then((module) => module.DeskCalendar), {
-  ssr: false,
-  loading: () => <Loading what={words.theBookings} />,
-});
+const DeskCalendar = later(
+  () => import("./calendar").then((module) => module.DeskCalendar),
+  <Loading what={words.theBookings} />,
+);
 
-const Figures = dynamic(() => import("./figures").then((module) => module.Figures), {
-  ssr: false,
-  loading: () => <Loading what={words.theFigures} />,
-});
+const Figures = later(() => import("./figures").then((module) => module.Figures), <Loading what={words.theFigures} />);
 
 type View = CalendarView | "list" | "figures";
 type Columns = keyof typeof words.columnsOf;

@@ -17,26 +17,17 @@ import {
 } from "@/core/booking/booking";
 import { partOfBooking } from "@/core/booking/course";
 import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
-import { dateOf, dayNumber, minutesOf, ZoneClock } from "@/core/booking/zone";
+import { dateOf, dayNumber, minutesOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import {
-  Choice,
-  Loading,
-  MainButton,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  RefusalNote,
-  Row,
-  State,
-  TextInput,
-  Tick,
-  Window,
-} from "@/studio/kit/kit";
+import { Choice, NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import { membersOf } from "../notes";
 import type { DeskBooking } from "./booking";

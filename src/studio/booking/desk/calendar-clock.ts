@@ -5,7 +5,8 @@ import timezone from "dayjs/plugin/timezone.js";
 import utc from "dayjs/plugin/utc.js";
 import "dayjs/locale/en-gb.js";
 import { dayjsLocalizer } from "react-big-calendar";
-import { type DayNumber, dateOf, dayNumber, minuteMs, weekdayOf, ZoneClock } from "@/core/booking/zone";
+import { type DayNumber, dateOf, dayNumber, minuteMs, weekdayOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 
 dayjs.extend(utc);
 dayjs.extend(timezone);

@@ -2,7 +2,7 @@
 // A day as it is printed: everything that is booked in the order of its time, to hang beside the door.
 import { Box, Text } from "@chakra-ui/react";
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { ZoneClock } from "@/core/booking/zone";
+import type { ZoneClock } from "@/core/time/zone-clock";
 import { bookingNotes } from "./booking";
 import { onPaper, printRules, tableLook } from "./calendar-look";
 import type { DeskBlock } from "./sessions";

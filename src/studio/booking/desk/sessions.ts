@@ -3,7 +3,8 @@
 import type { BookingSetUp, LocalDate, Resource } from "@/core/booking/booking";
 import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { hoursOf } from "@/core/booking/hours";
-import { dayNumber, ZoneClock } from "@/core/booking/zone";
+import { dayNumber } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 import type { DeskBooking } from "./booking";
 
 /** Time off as it stands in the set-up, with whose it is. */

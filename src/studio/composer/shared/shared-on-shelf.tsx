@@ -1,22 +1,23 @@
 "use client";
 // Shared sections on the shelf: placed, renamed, and removed where they stand nowhere.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import Joi from "joi";
 import { Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { asSection } from "@/core/page/shared";
-import { sharedNameSchema } from "@/core/site/schema";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { IconButton, MainButton } from "@/studio/kit/buttons";
 import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { IconButton, MainButton, RefusalNote, Window } from "@/studio/kit/kit";
+import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import type { Place } from "../several";
 import { useCarried } from "../shelf/carried";
 import { EntryButton } from "../shelf/entry-button";
+import { nameSchema } from "./name-schema";
 import { useSharedChanged } from "./use-shared";
 import { words as own } from "./words";
 
@@ -119,8 +120,6 @@ function Line({
   );
 }
 
-const schema = Joi.object({ name: sharedNameSchema.required() });
-
 function RenameWindow({ one, onDone, onClose }: { one: Listed; onDone: (name: string) => void; onClose: () => void }) {
   const { key } = useSite();
   const form = useAsked(
@@ -129,7 +128,7 @@ function RenameWindow({ one, onDone, onClose }: { one: Listed; onDone: (name: st
       await ask("shared.rename", { site: key, shared: one.id, name });
       onDone(name);
     },
-    schema,
+    nameSchema,
   );
   return (
     <Window

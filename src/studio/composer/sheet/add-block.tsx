@@ -5,7 +5,7 @@ import { heldBy, kinds } from "@/core/page/kinds";
 import type { Kind, PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "../store";
 import { words as own } from "../words";

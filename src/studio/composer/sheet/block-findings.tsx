@@ -5,7 +5,8 @@ import { checkWidths, isInShared, type LayoutFinding, layoutCodes, repairEdits }
 import type { PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared";
 import { words as checkWords, regionWords, repairWords, widthsWords } from "@/studio/check/words";
-import { PlainButton, State } from "@/studio/kit/kit";
+import { PlainButton } from "@/studio/kit/buttons";
+import { State } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
 import { rootsIn } from "../findings";
 import type { Composer, ComposerView } from "../store";

@@ -1,15 +1,22 @@
 "use client";
-// Code of a block, written in an editor with room of its own; and a list of words, one a line.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Code } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
-import { Loading, PlainButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
+import { useState } from "react";
+import { PlainButton } from "@/studio/kit/buttons";
+import { Row, TextArea } from "@/studio/kit/fields";
+// Code of a block, written in an editor with room of its own; and a list of words, one a line.
+import { later } from "@/studio/kit/later";
+import { Loading, State } from "@/studio/kit/layout";
 import { linesOf } from "@/studio/kit/lines";
+import { Window } from "@/studio/kit/window";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
 
 // Only who writes code loads what it is written in.
-const CodeEditor = lazy(() => import("@/studio/kit/code-editor"));
+const CodeEditor = later(
+  () => import("@/studio/kit/code-editor").then((module) => module.CodeEditor),
+  <Loading what={own.theEditor} />,
+);
 
 export function CodeField({ composer, node, field }: FieldProps<"code">) {
   const { value, set, error } = useField(composer, node, field.name);
@@ -35,9 +42,7 @@ export function CodeField({ composer, node, field }: FieldProps<"code">) {
         <Text color="ink2" mb="8px">
           {own.codeKept}
         </Text>
-        <Suspense fallback={<Loading what={own.theEditor} />}>
-          <CodeEditor value={text} language={field.control.language} label={field.label} onChange={set} />
-        </Suspense>
+        <CodeEditor value={text} language={field.control.language} label={field.label} onChange={set} />
         {error ? <State tone="brick">{error}</State> : null}
       </Window>
     </Box>

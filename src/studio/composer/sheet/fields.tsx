@@ -13,7 +13,9 @@ import { sharedContent, visibility, within } from "@/core/page/shared";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Group, QuietButton, RefusalNote, Row, State, TextInput, Tick } from "@/studio/kit/kit";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { useInside } from "@/studio/kit/use-inside";
 import { useFacts } from "../facts";
@@ -23,22 +25,27 @@ import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { AddBlock } from "./add-block";
-import { CodeField, ListField } from "./code-field";
-import { EmbedField, TicksField } from "./embed-field";
+import {
+  CodeField,
+  EmbedField,
+  FileField,
+  GroundField,
+  IconChoice,
+  ItemsField,
+  LinesField,
+  ListField,
+  MapField,
+  ShopCategoryField,
+  ShopProductsField,
+  TableField,
+  TicksField,
+  VideoField,
+  WidgetField,
+} from "./controls";
 import { type FieldProps, useField } from "./field";
-import { FileField } from "./file-field";
 import { FitsNote } from "./fits-note";
-import { GroundField } from "./ground-field";
-import { IconChoice } from "./icon-choice";
-import { ItemsField } from "./items-field";
-import { LinesField } from "./lines-field";
 import { LinkField } from "./link-field";
-import { MapField } from "./map-field";
 import { PictureCut, PlaceWants } from "./picture-cut";
-import { ShopCategoryField, ShopProductsField } from "./shop-fields";
-import { TableField } from "./table-field";
-import { VideoField } from "./video-field";
-import { WidgetField } from "./widget-field";
 
 function LineField({ composer, node, field }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);

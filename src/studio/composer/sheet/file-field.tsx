@@ -7,7 +7,9 @@ import { aboutDocument, type DocumentType, documentKinds, documentTypes } from "
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { Choice, FileButton, Row, State } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { State } from "@/studio/kit/layout";
 import { RoomWarning } from "@/studio/kit/room";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";

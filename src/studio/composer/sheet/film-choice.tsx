@@ -7,7 +7,9 @@ import type { MediaEntry } from "@/core/site/site";
 import { clock } from "@/core/video/length";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { Choice, FileButton, Row, State } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
+import { FileButton } from "@/studio/kit/file-button";
+import { State } from "@/studio/kit/layout";
 import { words as own } from "../words";
 
 const filmEndings = filmTypes.map((type) => `.${documentKinds[type].extension}`).join(",");

@@ -5,7 +5,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import type { Icon } from "@/core/page/icon";
 import type { FoundIcon } from "@/server/icon/set";
-import { Loading, PlainButton, QuietButton, State, TextInput, Window } from "@/studio/kit/kit";
+import { PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { TextInput } from "@/studio/kit/fields";
+import { Loading, State } from "@/studio/kit/layout";
+import { Window } from "@/studio/kit/window";
 import { words as own } from "../words";
 
 /** So many are shown at once: enough to choose from, few enough to be drawn at once. */

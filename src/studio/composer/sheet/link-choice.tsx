@@ -8,7 +8,7 @@ import { isPicture } from "@/core/site/site";
 import { widgetKinds } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Row, TextInput } from "@/studio/kit/kit";
+import { Choice, Row, TextInput } from "@/studio/kit/fields";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 

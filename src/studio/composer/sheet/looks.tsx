@@ -8,7 +8,8 @@ import { type LookField, lookAt, lookGroups, lookProperties, type Width } from "
 import type { PageNode } from "@/core/page/node";
 import { ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
-import { Group, Row, State } from "@/studio/kit/kit";
+import { Row } from "@/studio/kit/fields";
+import { Group, State } from "@/studio/kit/layout";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 

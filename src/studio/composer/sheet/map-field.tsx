@@ -17,17 +17,10 @@ import {
 } from "@/core/map/drawing";
 import { pathData } from "@/core/map/svg";
 import { useSite } from "@/studio/frame/site-context";
-import {
-  Choice,
-  IconButton,
-  NumberInput,
-  PlainButton,
-  QuietButton,
-  Row,
-  State,
-  TextInput,
-  Window,
-} from "@/studio/kit/kit";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
+import { Window } from "@/studio/kit/window";
 import { takesAway } from "../keys";
 import type { Composer } from "../store";
 import { words as own } from "../words";

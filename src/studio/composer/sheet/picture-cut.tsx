@@ -9,8 +9,10 @@ import { type Cut, leanCut, mostZoom, pointFor, pointOf, regionShown, turned } f
 import { isDrawing, mayTurn, sidesOf, type Turn } from "@/core/media/forms";
 import { isPicture } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, QuietButton, Segments, State } from "@/studio/kit/kit";
+import { IconButton, QuietButton } from "@/studio/kit/buttons";
+import { State } from "@/studio/kit/layout";
 import { Picture } from "@/studio/kit/picture";
+import { Segments } from "@/studio/kit/segments";
 import { smallPicture } from "@/studio/kit/small-picture";
 import { useFacts } from "../facts";
 import { words as own } from "../words";

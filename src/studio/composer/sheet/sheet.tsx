@@ -8,19 +8,23 @@ import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
 import { isPlacement } from "@/core/page/shared";
-import { IconButton, PlainButton, State, Title } from "@/studio/kit/kit";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
+import { later } from "@/studio/kit/later";
+import { State, Title } from "@/studio/kit/layout";
 import { duplicateSelected, removeSelected } from "../several";
 import { MakeShared } from "../shared/make-shared";
-import { OpenTicks } from "../shared/open-ticks";
-import { InsideSheet, PlacementSheet } from "../shared/placement-sheet";
-import { PutOnShelf } from "../shelf/own";
+import { PutOnShelf } from "../shelf/put-on-shelf";
 import type { Composer, ComposerView } from "../store";
-import { SurroundSheet } from "../surround/surround-sheet";
 import { words as own } from "../words";
 import { BlockFindings } from "./block-findings";
 import { Departures } from "./departures";
 import { Fields } from "./fields";
 import { Looks } from "./looks";
+
+const OpenTicks = later(() => import("../shared/open-ticks").then((module) => module.OpenTicks));
+const InsideSheet = later(() => import("../shared/placement-sheet").then((module) => module.InsideSheet));
+const PlacementSheet = later(() => import("../shared/placement-sheet").then((module) => module.PlacementSheet));
+const SurroundSheet = later(() => import("../surround/surround-sheet").then((module) => module.SurroundSheet));
 
 interface SheetProps {
   readonly composer: Composer;

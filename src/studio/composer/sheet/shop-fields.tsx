@@ -3,7 +3,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Row } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
 import { ChosenProducts } from "@/studio/shop/chosen-products";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";

@@ -2,11 +2,14 @@
 // The rows and columns of a table: cells are typed on the page; here they come, go and move, and whole tables are pasted.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
-import Papa from "papaparse";
 import { useState } from "react";
 import { longestCell, mostColumns, mostRows, type TableContent } from "@/core/page/kinds/table";
-import { LineDeeds, MainButton, QuietButton, Row, State, TextArea, Window } from "@/studio/kit/kit";
+import { LineDeeds, MainButton, QuietButton } from "@/studio/kit/buttons";
+import { Row, TextArea } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
+import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 
@@ -109,7 +112,9 @@ function PasteTable({
 }) {
   const [text, setText] = useState("");
   const [fault, setFault] = useState<string | null>(null);
-  const read = () => {
+  const reading = useDeed();
+  const read = async () => {
+    const { default: Papa } = await import("papaparse");
     // From a sheet by tabs, from a file by commas or semicolons: the library finds out which.
     const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: "greedy" });
     const cells = data.map((row) => row.map((cell) => cell.trim()));
@@ -122,8 +127,9 @@ function PasteTable({
       title={own.pasteTable}
       open
       onClose={onClose}
-      foot={<MainButton onClick={read}>{own.replaceTable}</MainButton>}
+      foot={<MainButton onClick={() => reading.attempt(read)}>{own.replaceTable}</MainButton>}
     >
+      <RefusalNote refusal={reading.refusal} />
       <Row label={own.tableText} stacked hint={own.tableTextHint}>
         {(ids) => <TextArea {...ids} rows={9} value={text} onChange={setText} />}
       </Row>

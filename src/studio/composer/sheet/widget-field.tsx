@@ -2,7 +2,7 @@
 // Which widget stands here, and in which of the ways its kind knows.
 import { widgetKindNames, widgetKinds } from "@/core/widget/kinds";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row } from "@/studio/kit/kit";
+import { Choice, Row } from "@/studio/kit/fields";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
 

@@ -9,11 +9,14 @@ import { asSection } from "@/core/page/shared";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
+import { IconButton, MainButton } from "@/studio/kit/buttons";
 import { Drawn } from "@/studio/kit/drawn";
+import { Choice, Row, Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Choice, IconButton, MainButton, QuietButton, RefusalNote, Row, Tick, Window } from "@/studio/kit/kit";
+import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import type { Place } from "../several";
 import type { Composer } from "../store";
 import { useCarried } from "./carried";
@@ -163,17 +166,7 @@ function ChangeWindow({ entry, onClose }: { entry: OwnEntry; onClose: () => void
 }
 
 /** The way of a block to the shelf. */
-export function PutOnShelf({ composer, node }: { composer: Composer; node: PageNode }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <QuietButton onClick={() => setOpen(true)}>{words.put}</QuietButton>
-      {open ? <PutWindow composer={composer} node={node} onClose={() => setOpen(false)} /> : null}
-    </>
-  );
-}
-
-function PutWindow({ composer, node, onClose }: { composer: Composer; node: PageNode; onClose: () => void }) {
+export function PutWindow({ composer, node, onClose }: { composer: Composer; node: PageNode; onClose: () => void }) {
   const { key } = useSite();
   const changed = useShelfChanged();
   const { data } = useOwnShelf();

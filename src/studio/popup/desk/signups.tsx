@@ -9,8 +9,11 @@ import type { Gives } from "@/server/operations";
 import { type DeskColumn, DeskTable } from "@/studio/desk/desk-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, MainButton, PlainButton, RefusalNote, State, TextInput, Window } from "@/studio/kit/kit";
+import { MainButton, PlainButton } from "@/studio/kit/buttons";
+import { Choice, TextInput } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Window } from "@/studio/kit/window";
 import { words as own } from "./words";
 
 type Row = Gives<"desk.signups">["rows"][number];

@@ -1,5 +1,5 @@
 // Whether an answer is the one that a test question has to get; tables and pages as a site gives them; proposed questions.
-import { judge } from "./judge";
+
 import { pageSource, passagesOf, readsPage, siteFacts, tablesOf } from "./knowledge";
 import { readPage } from "./read-page";
 import type { Reply } from "./reply";
@@ -7,6 +7,7 @@ import { conversation, engineOf } from "./sample.test-kit";
 import { recogniseTable, rowsFor } from "./table";
 import { readTableQuestion } from "./table-question";
 import { Stems, tokensOf } from "./tokens";
+import { judge } from "./verdict";
 
 const [known, unknown, hours] = conversation(engineOf({}, [["/visit", "By car", "Leave it at the boat slip."]]), [
   "where do I park",

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { Temporal } from "temporal-polyfill";
-import { dateOf, dayNumber, minutesOf, weekdayOf, ZoneClock } from "./zone";
+import { dateOf, dayNumber, minutesOf, weekdayOf } from "@/core/time/clock";
+import { ZoneClock } from "@/core/time/zone-clock";
 
 const zones = [
   "Europe/Dublin",

@@ -1,0 +1,62 @@
+"use client";
+// The window in which a section of the page becomes a definition that can stand on many pages.
+import { Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { PageNode } from "@/core/page/node";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask, Refusal } from "@/studio/kit/api";
+import { MainButton } from "@/studio/kit/buttons";
+import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { newId } from "@/studio/kit/new-id";
+import { Window } from "@/studio/kit/window";
+import type { Composer } from "../store";
+import { standFor } from "./deeds";
+import { nameSchema } from "./name-schema";
+import { useSharedChanged } from "./use-shared";
+import { words } from "./words";
+
+export function MakeWindow({
+  composer,
+  section,
+  onClose,
+}: {
+  composer: Composer;
+  section: PageNode;
+  onClose: () => void;
+}) {
+  const { key } = useSite();
+  const refresh = useRefresh();
+  const changed = useSharedChanged();
+  // One name for one definition, however often it is sent.
+  const [id] = useState(newId);
+  const form = useAsked(
+    { name: String(section.content.name ?? "") },
+    async ({ name }) => {
+      const body: PageNode = { id: newId(), kind: "page", content: {}, look: { base: {} }, children: [section] };
+      await ask("shared.add", { site: key, shared: id, name, body });
+      const refusal = await standFor(composer, section.id, id);
+      if (refusal) throw new Refusal(409, "notPlaced", refusal);
+      onClose();
+      await Promise.all([refresh(), changed()]);
+    },
+    nameSchema,
+  );
+  return (
+    <Window
+      title={words.makeTitle}
+      open
+      onClose={onClose}
+      foot={
+        <MainButton loading={form.busy} onClick={form.send}>
+          {words.makeIt}
+        </MainButton>
+      }
+    >
+      <Text mb="12px">{words.makeIntro}</Text>
+      <Form of={form}>
+        <TextRow of={form} field="name" label={words.name} />
+        <FormNote of={form} />
+      </Form>
+    </Window>
+  );
+}
