@@ -2,7 +2,7 @@
 import type { builder } from "@/core/page/build";
 import { firstIcons } from "@/core/page/icon";
 import type { PageNode } from "@/core/page/node";
-import type { SharedSection } from "@/core/page/shared";
+import type { SharedSection } from "@/core/page/shared/placement";
 
 type Build = ReturnType<typeof builder>;
 type Shows = (name: string) => string;

@@ -275,6 +275,9 @@ export function build({ light = false } = {}) {
     say("building the studio");
     if (!runTool("next", ["build"], { NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" }))
       stop("The build of the studio failed.");
+    const packer = [join(root, "scripts/lib/pack.mjs"), join(root, ".next/static")];
+    if (spawnSync(process.execPath, packer, { stdio: "inherit" }).status !== 0)
+      stop("The studio's scripts could not be packed.");
   });
 }
 

@@ -1,52 +1,47 @@
-// The lines that a kind adds to the lists, each with the line it stands behind. Besides them it is its folders alone.
+// The lines that a kind adds to the lists, each with the line it stands behind and what brings its name in. Besides them it is
+// its folders alone.
 
-export interface AddedLine {
-  /** Path of the list, below src/. */
-  readonly list: string;
-  /** A line of the list, by what it begins with. */
-  readonly behind: string;
-  readonly line: string;
-  /** Lines that bring the name in. */
-  readonly imports?: string;
-}
+/** Path of the list below src/, a line of it, the one that comes behind, and the import. */
+type AddedLine = readonly [list: string, behind: string, line: string, imports?: string];
 
 export const addedLines: readonly AddedLine[] = [
-  {
-    list: "core/widget/settings.ts",
-    behind: "  readonly popup: Popup;",
-    line: "  readonly echo: Echo;",
-    imports: 'import type { Echo, EchoPart } from "@/core/echo/echo";',
-  },
-  { list: "core/widget/settings.ts", behind: "  readonly booking: BookingSetUp;", line: "  readonly echo: EchoPart;" },
-  {
-    list: "core/widget/kinds.ts",
-    behind: "  popup,",
-    line: "  echo,",
-    imports: 'import { echo } from "@/core/echo/widget";',
-  },
-  {
-    list: "core/widget/judges.ts",
-    behind: "  popup: popupJudge,",
-    line: "  echo: echoJudge,",
-    imports: 'import { echoJudge } from "@/core/echo/judge";',
-  },
-  {
-    list: "server/widget/kinds.ts",
-    behind: "  popup: popupServer,",
-    line: "  echo: echoServer,",
-    imports: 'import { echoServer } from "../echo/server";',
-  },
-  {
-    list: "server/widget/parts.ts",
-    behind: "  booking: bookingPart,",
-    line: "  echo: echoPart,",
-    imports: 'import { echoPart } from "../echo/part";',
-  },
-  {
-    list: "studio/widget/kinds.ts",
-    behind: "  popup: popupStudio,",
-    line: "  echo: echoStudio,",
-    imports: 'import { echoStudio } from "@/studio/echo/half";',
-  },
-  { list: "data/schema.ts", behind: 'export * from "./calendar/tables";', line: 'export * from "./echo/tables";' },
+  [
+    "core/widget/settings.ts",
+    "  readonly popup: Popup;",
+    "  readonly echo: Echo;",
+    'import type { Echo, EchoPart } from "@/core/echo/echo";',
+  ],
+  ["core/widget/settings.ts", "  readonly booking: BookingSetUp;", "  readonly echo: EchoPart;"],
+  [
+    "core/widget/all-facts.ts",
+    "  popup: popupFacts,",
+    "  echo: echoFacts,",
+    'import { echoFacts } from "@/core/echo/echo";',
+  ],
+  ["core/widget/kinds.ts", "  popup,", "  echo,", 'import { echo } from "@/core/echo/widget";'],
+  [
+    "core/widget/judges.ts",
+    "  popup: popupJudge,",
+    "  echo: echoJudge,",
+    'import { echoJudge } from "@/core/echo/judge";',
+  ],
+  [
+    "server/widget/kinds.ts",
+    "  popup: popupServer,",
+    "  echo: echoServer,",
+    'import { echoServer } from "../echo/server";',
+  ],
+  [
+    "server/widget/parts.ts",
+    "  booking: bookingPart,",
+    "  echo: echoPart,",
+    'import { echoPart } from "../echo/part";',
+  ],
+  [
+    "studio/widget/kinds.ts",
+    "  popup: popupStudio,",
+    "  echo: echoStudio,",
+    'import { echoStudio } from "@/studio/echo/half";',
+  ],
+  ["data/schema.ts", 'export * from "./calendar/tables";', 'export * from "./echo/tables";'],
 ];

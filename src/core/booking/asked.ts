@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
-import { zoneSchema } from "@/core/time/schema";
+import { zoneSchema } from "@/core/time/zone-schema";
 import { type CoursePart, courseParts } from "./booking";
 import { bookingId } from "./schema";
 

@@ -5,7 +5,8 @@ import { thanksSchema } from "@/core/field/schema";
 import { lineSchema, originsSchema } from "@/core/input/text";
 import { floatingSchema } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
-import { dateSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "@/core/time/schema";
+import { dateSchema, monthDaySchema, timeSchema, wallSchema } from "@/core/time/schema";
+import { zoneSchema } from "@/core/time/zone-schema";
 import type {
   BookingSetUp,
   BookingWidgetSettings,

@@ -137,31 +137,10 @@ const spotClass = ({ settings }: WidgetOf<"booking">) =>
   settings.services.length === 1 || settings.look?.first === "date" ? "w-booking w-one" : "w-booking";
 
 export const booking: WidgetKind<"booking"> = {
-  label: "Booking calendar",
-  sentence: "Shows what can be booked, with times and prices, and takes bookings.",
-  drawing: [
-    { kind: "bold", x: 8, y: 5, width: 20, height: 2.2 },
-    ...[0, 1, 2].flatMap((row) =>
-      [0, 1, 2, 3, 4].map(
-        (column) =>
-          ({
-            kind: row === 1 && column === 2 ? "key" : "box",
-            x: 8 + column * 7.4,
-            y: 10 + row * 6.6,
-            width: 6,
-            height: 5,
-          }) as const,
-      ),
-    ),
-  ],
-  placements: ["flow", "button", "link", "over"],
-  callWords: "See services and prices",
-  note: ({ services }) => (services.length === 1 ? "one service" : `${services.length} services`),
   refs: function* ({ services, thanks }) {
     for (const [index, id] of services.entries()) yield { of: "service", id, path: `services[${index}]` };
     if (thanks?.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
   },
-  floats: true,
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {

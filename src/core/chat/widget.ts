@@ -7,20 +7,6 @@ import { chatForm } from "./html";
 import type { ReleasedChat } from "./released";
 
 export const chat: WidgetKind<"chat"> = {
-  label: "Chat",
-  sentence: "Answers visitors from the site’s own pages, tables and free times, and hands over to a person.",
-  drawing: [
-    { kind: "box", x: 6, y: 4, width: 28, height: 9 },
-    { kind: "line", x: 9, y: 7, width: 20, height: 1.4 },
-    { kind: "line", x: 9, y: 10, width: 14, height: 1.4 },
-    { kind: "key", x: 22, y: 16, width: 25, height: 6 },
-    { kind: "box", x: 6, y: 26, width: 41, height: 5 },
-  ],
-  placements: ["flow", "button", "link", "over"],
-  callWords: "Ask us",
-  single: true,
-  note: ({ tables, answers }) =>
-    `${tables.length === 1 ? "one table" : `${tables.length} tables`}, ${answers.length === 1 ? "one own answer" : `${answers.length} own answers`}`,
   refs: function* ({ brief, answers, sources }) {
     for (const [at, source] of sources.entries())
       if (source.of === "file") yield { of: "media", id: source.file, path: `sources[${at}].file` };
@@ -34,8 +20,6 @@ export const chat: WidgetKind<"chat"> = {
     const stays = { as: "storage", days: null } as const;
     yield { origin: ownOrigin, purpose: "needed", sets: ["chat"], what: "Your conversation", stays };
   },
-  opensByItself: true,
-  floats: true,
   // A popover needs no script: the button opens it, Escape closes it, the focus comes back.
   opens: (widget, context) => {
     const behind = context.putBehind(`widget-${widget.id}`, (id) => {

@@ -5,7 +5,7 @@ import type { Edit } from "@/core/page/edit";
 import { kinds } from "@/core/page/kinds";
 import type { LookField, Width } from "@/core/page/look";
 import { findNode, type PageNode } from "@/core/page/node";
-import { within } from "@/core/page/shared";
+import { within } from "@/core/page/shared/placement";
 import { phoneMaxPx, tabletMaxPx } from "@/core/visitor/visitor";
 import type { Finding } from "./problems";
 

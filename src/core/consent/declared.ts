@@ -5,7 +5,8 @@ import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import type { StandIns } from "@/core/video/provider";
 import { providerNames, providers } from "@/core/video/providers";
-import { kindOf, openingOf } from "@/core/widget/kinds";
+import { openingOf } from "@/core/widget/all-facts";
+import { kindOf } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { Entry } from "./consent";
 

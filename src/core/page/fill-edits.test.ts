@@ -1,8 +1,9 @@
+import { sharedContent } from "@/core/page/shared/placement";
+import { sectionsOf } from "@/core/page/shared/sections";
 import { builder } from "./build";
 import { applyEdits, type Edit } from "./edit";
 import { asFills, fillEdit } from "./fill-edits";
 import type { PageNode } from "./node";
-import { sectionsOf, sharedContent } from "./shared";
 
 let made = 0;
 const newId = () => `f${++made}`;

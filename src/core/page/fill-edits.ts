@@ -1,8 +1,11 @@
 // Edits of blocks that stand in the place of a shared section: they become edits of what the place fills in.
+
+import { openValue } from "@/core/page/shared/fill";
+import { sharedContent, visibility } from "@/core/page/shared/placement";
+import { sectionsOf } from "@/core/page/shared/sections";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 import { applyEdits, type Edit } from "./edit";
 import { everyNode, type PageNode } from "./node";
-import { openValue, sectionsOf, sharedContent, visibility } from "./shared";
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 

@@ -1,11 +1,12 @@
 // Finding words in a page, and putting others in their place: in lines, in running text, in what a page fills in.
+
+import { type Definitions, isPlacement, sharedContent } from "@/core/page/shared/placement";
 import type { Edit } from "./edit";
 import { spliceBetween } from "./edits/line";
 import { stepsBetween } from "./edits/steps";
 import type { WordsForm } from "./kind";
 import { kinds } from "./kinds";
 import { everyNode, findNode, type PageNode } from "./node";
-import { type Definitions, isPlacement, sharedContent } from "./shared";
 import { wordsForm } from "./words";
 
 export interface Query {

@@ -1,6 +1,6 @@
+import { within } from "@/core/page/shared/placement";
 import { builder } from "./build";
 import { anchorFor, placesOn } from "./places";
-import { within } from "./shared";
 
 let made = 0;
 const b = builder(() => `i${++made}`);

@@ -1,7 +1,9 @@
 // Places on a page that links can lead to: sections with an anchor, and anchors within them.
+
+import { type Definitions, within } from "@/core/page/shared/placement";
+import { resolved } from "@/core/page/shared/sections";
 import { kinds } from "./kinds";
 import { everyNode, type PageNode } from "./node";
-import { type Definitions, resolved, within } from "./shared";
 import { nameOf } from "./words";
 
 export interface Place {

@@ -1,23 +1,9 @@
 // The signup popup as a kind of widget.
 import { ownOrigin } from "@/core/kind/holder";
 import type { WidgetKind } from "@/core/widget/kind";
-import { popupDesigns } from "./popup";
 import { releasePopup } from "./released";
 
 export const popup: WidgetKind<"popup"> = {
-  label: "Signup popup",
-  sentence: "Asks visitors for their address, over the page: by time, by scrolling, or behind a button.",
-  drawing: [
-    { kind: "line", x: 5, y: 6, width: 30, height: 1.4 },
-    { kind: "line", x: 5, y: 11, width: 42, height: 1.4 },
-    { kind: "line", x: 5, y: 26, width: 36, height: 1.4 },
-    { kind: "box", x: 13, y: 8, width: 26, height: 18 },
-    { kind: "bold", x: 16, y: 12, width: 16, height: 2.2 },
-    { kind: "key", x: 16, y: 19, width: 11, height: 3.6 },
-  ],
-  placements: ["button", "link", "over"],
-  callWords: "Sign up",
-  note: ({ design }) => popupDesigns[design].name.toLowerCase(),
   refs: function* ({ picture, thanks }) {
     if (picture) yield { of: "media", id: picture.media, path: "picture.media" };
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
@@ -25,7 +11,6 @@ export const popup: WidgetKind<"popup"> = {
   sends: function* () {
     yield { origin: ownOrigin, purpose: "statistics", sets: [], what: "Counts of what opened" };
   },
-  opensByItself: true,
   opens: (widget) => `data-opens="${widget.id}"`,
   css: "",
   released: releasePopup,

@@ -1,12 +1,11 @@
 // What of a site's content asks for more than changing the site does: told in one place, whichever way the content comes in.
 import { mayAs, type Right, type Role, rights } from "@/core/account/rights";
-import type { WidgetKind } from "@/core/widget/kind";
-import { widgetKinds } from "@/core/widget/kinds";
+import { factsOf, widgetFacts } from "@/core/widget/all-facts";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { SiteFile } from "./site";
 
 /** What a widget of a kind asks of whoever makes, changes or removes it, beside what every widget asks; null for nothing more. */
-export const askedFor = (kind: WidgetKindName): Right | null => widgetKinds[kind].asks?.right ?? null;
+export const askedFor = (kind: WidgetKindName): Right | null => widgetFacts[kind].asks?.right ?? null;
 
 /** Whether somebody may make, change or remove a widget of a kind, who may do so with widgets at all. */
 export function mayHave(role: Role, kind: WidgetKindName): boolean {
@@ -16,8 +15,8 @@ export function mayHave(role: Role, kind: WidgetKindName): boolean {
 
 /** A widget that came with more than its bringer may. */
 function asleep(widget: SiteWidget): SiteWidget {
-  const { asks } = widgetKinds[widget.kind] as WidgetKind<WidgetKindName>;
-  return { ...widget, settings: asks?.asleep(widget.settings) ?? widget.settings } as SiteWidget;
+  const { asks } = factsOf(widget as { kind: WidgetKindName });
+  return { ...widget, settings: asks?.asleep(widget.settings as never) ?? widget.settings } as SiteWidget;
 }
 
 /** A site as somebody may bring it: what they may not comes switched off, and is told by its name. */

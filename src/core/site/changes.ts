@@ -2,7 +2,7 @@
 // change can be left out of a release, or taken back in the working state.
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
-import type { SharedSection } from "@/core/page/shared";
+import type { SharedSection } from "@/core/page/shared/placement";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { shownOf } from "@/core/widget/kinds";

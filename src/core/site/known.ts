@@ -1,7 +1,8 @@
 // What a site holds that its blocks and widgets can point at.
 import type { RefOf, Surroundings } from "@/core/kind/holder";
 import type { PageNode } from "@/core/page/node";
-import { partKinds, widgetKinds } from "@/core/widget/kinds";
+import { widgetFacts } from "@/core/widget/all-facts";
+import { partKinds } from "@/core/widget/kinds";
 import { isPicture, type KeptSite, type SiteFile } from "./site";
 
 /** Every tree of a site with its path in the site file. */
@@ -61,7 +62,7 @@ export function knownIn(site: Around, today: string | null = null): Surroundings
     widget: (id) => {
       const found = widgets.get(id);
       return found
-        ? { name: found.name, enabled: found.settings.enabled, placements: widgetKinds[found.kind].placements }
+        ? { name: found.name, enabled: found.settings.enabled, placements: widgetFacts[found.kind].placements }
         : null;
     },
   };

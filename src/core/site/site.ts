@@ -5,7 +5,7 @@ import type { ShopGoods } from "@/core/catalog/goods";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import { type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { PageNode } from "@/core/page/node";
-import type { SharedSection } from "@/core/page/shared";
+import type { SharedSection } from "@/core/page/shared/placement";
 import type { SurroundOf } from "@/core/page/surround/standing";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 import type { HoursException, WeekHours } from "./open-hours";

@@ -1,7 +1,6 @@
 // The forms of dates, moments and zones that come in from outside.
 import Joi from "joi";
 import { earliestYear, isDate, isTime, isWallDateTime, latestYear, readInstant } from "./dates";
-import { canonicalZone } from "./zones";
 
 const checked = (test: (value: string) => boolean, message: string) =>
   Joi.string()
@@ -19,12 +18,3 @@ export const instantSchema = checked(
 );
 /** A month and day of any year, 29 February among them. */
 export const monthDaySchema = checked((value) => isDate(`2024-${value}`), "Write month and day as 12-24.");
-
-/** A zone's name, taken in any case and given in its one spelling. */
-export const zoneSchema = (example = "Europe/Dublin") =>
-  Joi.string()
-    .custom((value: string, helpers) => canonicalZone(value) ?? helpers.error("zone.unknown"))
-    .messages({
-      "zone.unknown": `There is no time zone of this name. Write it as ${example}.`,
-      "string.empty": `A time zone is needed, such as ${example}.`,
-    });

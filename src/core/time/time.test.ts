@@ -2,7 +2,8 @@
 import fc from "fast-check";
 import type Joi from "joi";
 import { isDate, isTime, isWallDateTime, readInstant } from "./dates";
-import { dateSchema, instantSchema, monthDaySchema, timeSchema, wallSchema, zoneSchema } from "./schema";
+import { dateSchema, instantSchema, monthDaySchema, timeSchema, wallSchema } from "./schema";
+import { zoneSchema } from "./zone-schema";
 import { canonicalZone } from "./zones";
 
 const said = (schema: Joi.Schema, value: unknown) => schema.validate(value).error?.message ?? "taken";

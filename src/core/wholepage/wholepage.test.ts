@@ -1,4 +1,5 @@
 // Code on every page: what it names has to be listed before it goes live.
+import { wholepageFacts } from "./facts";
 import { wholepageJudge } from "./judge";
 import { newWholePage, wholePageSchema } from "./wholepage";
 import { wholepage as kind } from "./widget";
@@ -36,6 +37,6 @@ test("what it reaches and leaves is told, for consent; a page is told nothing th
     script: "",
     purpose: "statistics",
   });
-  expect(kind.asks?.right).toBe("code.change");
-  expect(kind.asks?.asleep(settings)).toEqual({ ...settings, enabled: false });
+  expect(wholepageFacts.asks?.right).toBe("code.change");
+  expect(wholepageFacts.asks?.asleep(settings)).toEqual({ ...settings, enabled: false });
 });

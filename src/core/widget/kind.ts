@@ -1,16 +1,11 @@
-// What one kind of widget is, in the core: its settings, where it may stand, what stands there without script, and the
-// light form that a released page carries.
+// What draws one kind of widget: what stands on a page without script, and the light form that a released page carries. What
+// lists say of it is its WidgetFacts, what judges it its WidgetJudge.
 
-import type { Right } from "@/core/account/rights";
 import type { Holder } from "@/core/kind/holder";
-import type { Floating, Opening } from "@/core/opening/opening";
 import type { Kind } from "@/core/page/node";
-import type { Shape } from "@/core/page/shapes";
 import type { RenderContext, RenderedPicture } from "@/core/render/markup";
+import type { Placement } from "./facts";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
-
-/** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */
-export type Placement = "flow" | "button" | "link" | "over";
 
 /** One spot in the flow of a page where a widget appears. */
 export interface Placed {
@@ -42,34 +37,12 @@ export interface PartKind<K extends WidgetKindName> {
 }
 
 export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSettings[K]> {
-  /** Name in the interface: "Signup popup". */
-  readonly label: string;
-  /** What it is for, in one sentence. */
-  readonly sentence: string;
-  /** A small drawing of it, in the field of drawings. */
-  readonly drawing: readonly Shape[];
-  readonly placements: readonly Placement[];
-  /** Words of a button or link that shows it, until somebody writes others. */
-  readonly callWords: string;
-  /** What lists say of it below its name: "centre card". */
-  note(settings: WidgetSettings[K]): string;
-  /** It may open over the page by itself: its settings say when and for whom. */
-  readonly opensByItself?: WidgetSettings[K] extends Opening ? true : never;
-  /** Its button may float over pages: its settings say where. */
-  readonly floats?: WidgetSettings[K] extends { readonly floating?: Floating | null | undefined } ? true : never;
   /** What makes a button open it: attributes. What it opens without script is put behind the section. */
   opens(widget: WidgetOf<K>, context: RenderContext): string;
   /** What stands in the flow before and without script; absent for kinds that never stand there. */
   flow?(placed: Placed, widget: WidgetOf<K>, context: RenderContext): string;
   /** What stands at the end of every page while one is switched on; absent for kinds that stand where they were placed. */
   everywhere?(widget: WidgetOf<K>, context: RenderContext): string;
-  /** A site has one of them at most. */
-  readonly single?: true;
-  /**
-   * What whoever makes, changes or removes one has to be allowed beside the widgets of a site; and how one stands that somebody brings
-   * who is not, with a site file or a copy.
-   */
-  readonly asks?: { readonly right: Right; asleep(settings: WidgetSettings[K]): WidgetSettings[K] };
   /** Rules that a page with such a spot carries once. */
   readonly css: string;
   /** Kinds of blocks whose rules it uses, too. */

@@ -4,7 +4,7 @@ import { sentOn } from "@/core/consent/declared";
 import type { Sends } from "@/core/kind/holder";
 import { mediaOn } from "@/core/media/uses";
 import type { PageNode } from "@/core/page/node";
-import { sharedIn } from "@/core/page/shared";
+import { sharedIn } from "@/core/page/shared/placement";
 import type { Executor } from "../connection";
 import { documents } from "./tables";
 

@@ -1,7 +1,9 @@
 // The chat on pages of sites that were built elsewhere: it is private, and answers only on its own site and on those that its
 // owner lists. The list goes live with a release, as everything that visitors have of it.
+
 import { and, eq, inArray } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import { chatFacts } from "@/core/chat/facts";
 import type { AwayChat, ReleasedChat } from "@/core/chat/released";
 import { chat } from "@/core/chat/widget";
 import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
@@ -90,7 +92,7 @@ export async function chatFor(
     ...form,
     greetings: form.greetings.filter(everywhere),
     starters: form.starters.filter(everywhere),
-    words: settings.floating?.words ?? chat.callWords,
+    words: settings.floating?.words ?? chatFacts.callWords,
     corner: settings.floating?.corner ?? "end",
     distance: settings.floating?.distance,
     books:

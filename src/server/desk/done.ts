@@ -1,5 +1,5 @@
 // What a person did, as each kind of widget tells it: for the Desk, and for the person's own page.
-import { widgetKindNames } from "@/core/widget/kinds";
+import { widgetKindNames } from "@/core/widget/all-facts";
 import { type Executor, inTransaction } from "@/data/connection";
 import { forgetPerson } from "@/data/forget";
 import { namedBytes } from "@/data/site/sweep";

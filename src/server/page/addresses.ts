@@ -1,7 +1,7 @@
 // When a page moves: its old address leads to the new one, and rules that name it follow.
 import { and, eq, sql } from "drizzle-orm";
 import { movedPages } from "@/core/opening/pages";
-import { withPages } from "@/core/widget/kinds";
+import { withPages } from "@/core/widget/all-facts";
 import type { Executor } from "@/data/connection";
 import { releaseFiles } from "@/data/release/tables";
 import { widgetsOf } from "@/data/site/queries";

@@ -7,7 +7,7 @@ import { applyEdit, applyEdits, type Edit } from "@/core/page/edit";
 import { type Found, findIn, longestQuery, placeName, type Query, replaceEdits } from "@/core/page/find";
 import { rebase } from "@/core/page/rebase";
 import { editsSchema } from "@/core/page/schema";
-import type { Definitions } from "@/core/page/shared";
+import type { Definitions } from "@/core/page/shared/placement";
 import { withLineIds } from "@/core/page/words";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";

@@ -8,7 +8,7 @@ import { linkingEdits, looseOn } from "@/core/page/linking";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { placesOn } from "@/core/page/places";
 import { editsSchema } from "@/core/page/schema";
-import { sharedIn } from "@/core/page/shared";
+import { sharedIn } from "@/core/page/shared/placement";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { mostShared, pageMetaFields } from "@/core/site/schema";

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { builder } from "@/core/page/build";
 import type { Edit } from "@/core/page/edit";
 import { findNode, type PageNode } from "@/core/page/node";
-import { sharedContent } from "@/core/page/shared";
+import { sharedContent } from "@/core/page/shared/placement";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import { releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";

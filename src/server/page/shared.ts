@@ -4,17 +4,15 @@ import Joi from "joi";
 import { idSchema } from "@/core/input/text";
 import { drawing } from "@/core/page/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
+import { chainTo, circleIn, tooLarge } from "@/core/page/shared/circle";
 import {
   asSection,
-  chainTo,
-  circleIn,
   type Definitions,
   type Fill,
   placementsIn,
   sharedContent,
   sharedIn,
-  tooLarge,
-} from "@/core/page/shared";
+} from "@/core/page/shared/placement";
 import { maxNodes, pageFaults } from "@/core/page/validate";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { mostShared, sharedNameSchema } from "@/core/site/schema";

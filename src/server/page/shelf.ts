@@ -5,7 +5,7 @@ import { idSchema } from "@/core/input/text";
 import { carriedFormat, faultOfCarried } from "@/core/page/carry";
 import { drawing } from "@/core/page/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
-import { isPlacement } from "@/core/page/shared";
+import { isPlacement } from "@/core/page/shared/placement";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { inTransaction } from "@/data/connection";
 import { ownShelf } from "@/data/page/tables";

@@ -4,7 +4,7 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { buffer } from "node:stream/consumers";
-import { brotliDecompressSync, gunzipSync } from "node:zlib";
+import { brotliCompressSync, brotliDecompressSync, gunzipSync } from "node:zlib";
 import { createStaticServer } from "./static";
 
 const script = "export const words = 'said again and again';\n".repeat(400);
@@ -61,6 +61,14 @@ test.each([
       "x-frame-options": "DENY",
     });
   }
+});
+
+test("what the build has packed is sent as it is", async () => {
+  const smaller = brotliCompressSync("as the build packed it");
+  writeFileSync(join(folder, "one.css.br"), smaller);
+  const { answer, body } = await answerTo("/_next/static/one.css", "br");
+  expect([answer.headers["content-encoding"], body]).toEqual(["br", smaller]);
+  expect((await answerTo("/_next/static/one.css.br", "br")).body.toString()).toBe("not ours");
 });
 
 test("a HEAD has the same length and no body", async () => {

@@ -1,5 +1,5 @@
-// The studio's scripts and styles: their names change with what is in them, so that each is packed once a process. Next would
-// pack them anew for every visitor.
+// The studio's scripts and styles: their names change with what is in them, so that each is packed once, by the build or, for
+// browsers that take less, by the process. Next would pack them anew for every visitor.
 import { readdirSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import type { IncomingMessage, ServerResponse } from "node:http";
@@ -15,7 +15,7 @@ const types: Readonly<Record<string, string>> = {
   ".css": "text/css; charset=UTF-8",
 };
 
-/** Higher ones take long, and are smaller by a few per cent. */
+/** Of what no build has packed. */
 const brotliQuality = 5;
 
 const pack: Readonly<Record<Encoding, (bytes: Buffer) => Promise<Buffer>>> = {
@@ -38,7 +38,8 @@ export function createStaticServer(folder: string, prefix: string) {
     const key = `${encoding} ${file}`;
     let bytes = packed.get(key);
     if (!bytes) {
-      bytes = readFile(file).then(pack[encoding]);
+      const packing = () => readFile(file).then(pack[encoding]);
+      bytes = encoding === "br" ? readFile(`${file}.br`).catch(packing) : packing();
       packed.set(key, bytes);
       bytes.catch(() => packed.delete(key));
     }

@@ -7,7 +7,7 @@ import type { FoundClips } from "@/core/clips/clips";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
-import { type Definitions, definitionsOf } from "@/core/page/shared";
+import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
 import { surroundKinds } from "@/core/page/surround/standing";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { escapeHtml } from "@/core/render/markup";

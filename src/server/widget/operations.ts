@@ -6,8 +6,9 @@ import { studioShape } from "@/core/input/shape";
 import { idSchema } from "@/core/input/text";
 import { askedFor, mayHave } from "@/core/site/allowed";
 import { widgetNameSchema } from "@/core/site/schema";
+import { widgetFacts, widgetKindNames } from "@/core/widget/all-facts";
 import { schemaOfKind, widgetJudges } from "@/core/widget/judges";
-import { widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { widgetKinds } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
@@ -56,7 +57,7 @@ function allowedKind({ role }: SiteCall, kind: WidgetKindName) {
 
 /** Refuses a second one of a kind that a site has once. The site's row is locked, so that two at once are one. */
 async function onlyOne(tx: Executor, siteId: string, kind: WidgetKindName) {
-  if (!widgetKinds[kind].single) return;
+  if (!widgetFacts[kind].single) return;
   await tx.select({ id: sites.id }).from(sites).where(eq(sites.id, siteId)).for("update");
   const [there] = await tx
     .select({ name: widgets.name })

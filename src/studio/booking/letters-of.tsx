@@ -17,8 +17,10 @@ import { hourMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { useSite } from "@/studio/frame/site-context";
 import { QuietButton } from "@/studio/kit/buttons";
-import { Choice, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import type { Editing } from "./editing";
 import { words as allWords } from "./words";
 

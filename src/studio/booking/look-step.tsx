@@ -5,7 +5,8 @@ import { type BookingLook, type OwnLook, usualLook } from "@/core/booking/releas
 import { mayAskAll } from "@/core/booking/size";
 import { type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
 import { QuietButton } from "@/studio/kit/buttons";
-import { Choice, Row, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";

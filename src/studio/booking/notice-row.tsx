@@ -2,7 +2,8 @@
 // How soon before a start it can still be booked: of a service, or of who serves.
 import { Flex } from "@chakra-ui/react";
 import type { Notice } from "@/core/booking/booking";
-import { Choice, NumberInput, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row } from "@/studio/kit/fields";
 import { words } from "./words";
 
 const own = words.people;

@@ -9,9 +9,11 @@ import { type Offer, offerOf, type Resource, type Service } from "@/core/booking
 import { servicesOf } from "@/core/booking/starts-week";
 import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { QuietButton } from "@/studio/kit/buttons";
-import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf, withoutResource } from "./editing";
 import { Feeds } from "./feeds";

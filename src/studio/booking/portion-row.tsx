@@ -4,7 +4,8 @@ import { Flex } from "@chakra-ui/react";
 import type { Portion } from "@/core/booking/booking";
 import { decimalsOf } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, NumberInput, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row } from "@/studio/kit/fields";
 import { inUnits } from "./money-row";
 import { words } from "./words";
 

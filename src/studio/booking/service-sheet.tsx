@@ -7,11 +7,13 @@ import { deskColours, type Joining, type Length, type Service, sharesStarts } fr
 import { readTimes, timesText } from "@/core/booking/hours-text";
 import { PictureChoice } from "@/studio/composer/picture-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice } from "@/studio/kit/choice";
 import { Day } from "@/studio/kit/day-time";
-import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, State, Title } from "@/studio/kit/layout";
 import { Lines } from "@/studio/kit/line-list";
 import { Segments } from "@/studio/kit/segments";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { CourseEditor } from "./course-editor";
 import type { Editing } from "./editing";

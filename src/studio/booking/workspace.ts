@@ -3,17 +3,20 @@
 import { useMemo } from "react";
 import { bookingJudge } from "@/core/booking/judge";
 import { bookingWarnings, feedWarnings } from "@/core/booking/warnings";
+import { booking } from "@/core/booking/widget";
+import { later } from "@/studio/kit/later";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { useFeeds } from "./feeds";
-import { HoursStep } from "./hours-step";
-import { LookStep } from "./look-step";
-import { PeopleStep } from "./people-step";
-import { PricesStep } from "./prices-step";
-import { QuestionsStep } from "./questions-step";
-import { ServicesStep } from "./services-step";
-import { WhereStep } from "./where-step";
-import { WhyView } from "./why-view";
 import { words } from "./words";
+
+const HoursStep = later(() => import("./hours-step").then((module) => module.HoursStep));
+const LookStep = later(() => import("./look-step").then((module) => module.LookStep));
+const PeopleStep = later(() => import("./people-step").then((module) => module.PeopleStep));
+const PricesStep = later(() => import("./prices-step").then((module) => module.PricesStep));
+const QuestionsStep = later(() => import("./questions-step").then((module) => module.QuestionsStep));
+const ServicesStep = later(() => import("./services-step").then((module) => module.ServicesStep));
+const WhereStep = later(() => import("./where-step").then((module) => module.WhereStep));
+const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
 
 /** What of a service is asked at its own step, not at that of services. */
 const asked = /^services\[\d+\]\.(questions|screening|terms)/;
@@ -21,6 +24,7 @@ const asked = /^services\[\d+\]\.(questions|screening|terms)/;
 const hours = /^resources\[\d+\]\.(week|keptBack|exceptions|timeOff|yearlyOff)|^places\[\d+\]\.(closures|seasons)/;
 
 export const workspace: WidgetWorkspace<"booking"> = {
+  kind: booking,
   judge: bookingJudge,
   steps: [
     {

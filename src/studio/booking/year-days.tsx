@@ -11,8 +11,9 @@ import { dateOf, dayNumber, minutesOf, timeOf, weekdayOf } from "@/core/time/clo
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { Choice } from "@/studio/kit/choice";
 import { Day } from "@/studio/kit/day-time";
-import { Choice, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { editingOf } from "./editing";

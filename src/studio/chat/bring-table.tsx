@@ -6,9 +6,10 @@ import { useState } from "react";
 import { chatLimits } from "@/core/chat/chat";
 import { type ChatTable, type MadeTable, tableOfRows } from "@/core/chat/table";
 import { MainButton, QuietButton } from "@/studio/kit/buttons";
-import { Row, TextArea } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { State } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import { words } from "./words";
 
 const own = words.knows;

@@ -5,8 +5,9 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import type { Topic } from "@/core/chat/chat";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
-import { Row, TextArea } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import { ListRow } from "@/studio/opening/list-row";
 import { words } from "./words";
 

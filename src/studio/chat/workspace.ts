@@ -1,20 +1,25 @@
 // The workspace of the chat.
+
 import { chatJudge } from "@/core/chat/judge";
+import { chat } from "@/core/chat/widget";
+import { later } from "@/studio/kit/later";
 import { whereStep as pagesStep, whenStep, whomStep } from "@/studio/opening/steps";
 import { type StepWarning, sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { AnswersStep } from "./answers-step";
-import { BriefStep } from "./brief-step";
-import { FirstStep } from "./first-step";
-import { KnowsStep } from "./knows-step";
-import { ModelStep } from "./model-step";
-import { SourcesStep } from "./sources-step";
-import { TestsStep } from "./tests-step";
-import { TopicsPanel } from "./topics-panel";
-import { WhereStep } from "./where-step";
-import { WhyView } from "./why-view";
 import { words } from "./words";
 
+const AnswersStep = later(() => import("./answers-step").then((module) => module.AnswersStep));
+const BriefStep = later(() => import("./brief-step").then((module) => module.BriefStep));
+const FirstStep = later(() => import("./first-step").then((module) => module.FirstStep));
+const KnowsStep = later(() => import("./knows-step").then((module) => module.KnowsStep));
+const ModelStep = later(() => import("./model-step").then((module) => module.ModelStep));
+const SourcesStep = later(() => import("./sources-step").then((module) => module.SourcesStep));
+const TestsStep = later(() => import("./tests-step").then((module) => module.TestsStep));
+const TopicsPanel = later(() => import("./topics-panel").then((module) => module.TopicsPanel));
+const WhereStep = later(() => import("./where-step").then((module) => module.WhereStep));
+const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
+
 export const workspace: WidgetWorkspace<"chat"> = {
+  kind: chat,
   judge: chatJudge,
   steps: [
     {

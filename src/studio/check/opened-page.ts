@@ -1,7 +1,7 @@
 // A page with all that stands on it, as it is rendered to be measured or shown.
 import type { LayoutFinding, Region } from "@/core/check/layout";
 import { findNode, noSurround, type PageNode } from "@/core/page/node";
-import { type Definitions, within } from "@/core/page/shared";
+import { type Definitions, within } from "@/core/page/shared/placement";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Gives } from "@/server/operations";
 import type { OpenSite } from "@/studio/frame/site-context";

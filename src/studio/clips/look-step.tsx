@@ -3,7 +3,8 @@
 import { Text } from "@chakra-ui/react";
 import type { ClipFeed, FeedCard } from "@/core/clips/clips";
 import { feedLayouts, feedPagings, feedPlays } from "@/core/clips/released";
-import { Choice, NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";

@@ -3,9 +3,10 @@
 import { Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { type FeedPick, feedLimits, feedOrders } from "@/core/clips/clips";
-import { LineDeeds } from "@/studio/kit/buttons";
-import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { LineDeeds } from "@/studio/kit/line-deeds";
 import type { StepProps } from "@/studio/widget/half";
 import { useFeedState } from "./use-state";
 import { words as own } from "./words";

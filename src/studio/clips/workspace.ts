@@ -1,16 +1,21 @@
 // The workspace of the feed of clips.
+
 import { clipsJudge } from "@/core/clips/judge";
+import { clips } from "@/core/clips/widget";
+import { later } from "@/studio/kit/later";
 import type { StepWarning, WidgetWorkspace } from "@/studio/widget/half";
-import { HeadStep } from "./head-step";
-import { LookStep } from "./look-step";
-import { PickStep } from "./pick-step";
-import { SourcesStep } from "./sources-step";
 import { useFeedState } from "./use-state";
 import { words } from "./words";
+
+const HeadStep = later(() => import("./head-step").then((module) => module.HeadStep));
+const LookStep = later(() => import("./look-step").then((module) => module.LookStep));
+const PickStep = later(() => import("./pick-step").then((module) => module.PickStep));
+const SourcesStep = later(() => import("./sources-step").then((module) => module.SourcesStep));
 
 const nothing: readonly StepWarning[] = [];
 
 export const workspace: WidgetWorkspace<"clips"> = {
+  kind: clips,
   judge: clipsJudge,
   steps: [
     {
@@ -49,5 +54,4 @@ export const workspace: WidgetWorkspace<"clips"> = {
     return state ? state.sources.map(({ source, goodAt, clips }) => `${source} ${goodAt} ${clips}`).join(",") : "";
   },
   series: [],
-  figures: () => [],
 };

@@ -3,7 +3,8 @@
 import { builder } from "@/core/page/build";
 import { blocksOfPieces, type Clip, clipType, type Piece, piecesOfText, readClip, writeClip } from "@/core/page/clip";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
-import { isPlacement, madeOwn, sharedContent } from "@/core/page/shared";
+import { isPlacement, sharedContent } from "@/core/page/shared/placement";
+import { madeOwn } from "@/core/page/shared/swap";
 import { nodeWords } from "@/core/page/words";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { ask, upload } from "@/studio/kit/api";

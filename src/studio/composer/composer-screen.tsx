@@ -21,11 +21,11 @@ import {
   asSection,
   type Definitions,
   isPlacement,
-  sectionsOf,
   sharedContent,
   sharedIn,
   within,
-} from "@/core/page/shared";
+} from "@/core/page/shared/placement";
+import { sectionsOf } from "@/core/page/shared/sections";
 import type { SurroundOf } from "@/core/page/surround/standing";
 import type { RenderedPage } from "@/core/render/render";
 import { pagePath } from "@/core/site/site";

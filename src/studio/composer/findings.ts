@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { LayoutFinding, Region } from "@/core/check/layout";
 import { findNode, type PageNode } from "@/core/page/node";
-import { within } from "@/core/page/shared";
+import { within } from "@/core/page/shared/placement";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import { useSite } from "@/studio/frame/site-context";
 import type { ComposerView } from "./store";

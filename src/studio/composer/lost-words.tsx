@@ -3,8 +3,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
-import { TextArea } from "@/studio/kit/fields";
 import { State } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import { Window } from "@/studio/kit/window";
 import type { LostWords } from "./store";
 import { words } from "./words";

@@ -3,7 +3,7 @@ import type { Edit } from "@/core/page/edit";
 import { heldBy, kinds } from "@/core/page/kinds";
 import { lookLike } from "@/core/page/looks";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
-import { isPlacement } from "@/core/page/shared";
+import { isPlacement } from "@/core/page/shared/placement";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "./store";
 import { words } from "./words";

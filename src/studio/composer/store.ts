@@ -22,17 +22,10 @@ import { kinds } from "@/core/page/kinds";
 import { linkingEdits, looseOn } from "@/core/page/linking";
 import type { Width } from "@/core/page/look";
 import { findNode, type Kind, noSurround, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
-import {
-  chainTo,
-  type Definitions,
-  fillWords,
-  isPlacement,
-  placesShown,
-  sectionsOf,
-  sharedContent,
-  sharedIn,
-  within,
-} from "@/core/page/shared";
+import { chainTo } from "@/core/page/shared/circle";
+import { type Definitions, isPlacement, sharedContent, sharedIn, within } from "@/core/page/shared/placement";
+import { placesShown, sectionsOf } from "@/core/page/shared/sections";
+import { fillWords } from "@/core/page/shared/value";
 import { type Choice, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, wordsForm } from "@/core/page/words";
 import type { OtherPerson } from "@/server/page/presence";

@@ -5,7 +5,8 @@ import { type ConsentForm, type ConsentPlace, consentForms, consentPlaces } from
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
-import { Choice, Row, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, Tick } from "@/studio/kit/fields";
 import { RefusalNote } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";

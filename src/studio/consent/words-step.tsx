@@ -5,9 +5,11 @@ import { useState } from "react";
 import { optional } from "@/core/consent/category";
 import { type ConsentWords, consentWords, draftedLanguages } from "@/core/consent/words";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import { languageName } from "@/studio/kit/names";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -1,16 +1,21 @@
 // The workspace of consent.
+
 import { consentJudge } from "@/core/consent/judge";
+import { consent } from "@/core/consent/widget";
+import { later } from "@/studio/kit/later";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { AskStep } from "./ask-step";
-import { FormStep } from "./form-step";
-import { LookStep } from "./look-step";
-import { RecordsStep } from "./records-step";
-import { RulesStep } from "./rules-step";
-import { WhyView } from "./why-view";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
+
+const AskStep = later(() => import("./ask-step").then((module) => module.AskStep));
+const FormStep = later(() => import("./form-step").then((module) => module.FormStep));
+const LookStep = later(() => import("./look-step").then((module) => module.LookStep));
+const RecordsStep = later(() => import("./records-step").then((module) => module.RecordsStep));
+const RulesStep = later(() => import("./rules-step").then((module) => module.RulesStep));
+const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
+const WordsStep = later(() => import("./words-step").then((module) => module.WordsStep));
 
 export const workspace: WidgetWorkspace<"consent"> = {
+  kind: consent,
   judge: consentJudge,
   steps: [
     {

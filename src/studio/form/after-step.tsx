@@ -4,8 +4,9 @@ import { Box, Text } from "@chakra-ui/react";
 import type { FormLetter } from "@/core/form/form";
 import { ThanksEditor } from "@/studio/forms/thanks-editor";
 import { useSite } from "@/studio/frame/site-context";
-import { Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

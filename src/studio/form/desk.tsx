@@ -12,9 +12,11 @@ import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";
-import { Choice, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
+import { TextArea } from "@/studio/kit/text-area";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 

@@ -1,12 +1,17 @@
 // The workspace of the form.
+
 import { formJudge } from "@/core/form/judge";
+import { form } from "@/core/form/widget";
+import { later } from "@/studio/kit/later";
 import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
-import { sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { AfterStep } from "./after-step";
+import type { WidgetWorkspace } from "@/studio/widget/half";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
+
+const AfterStep = later(() => import("./after-step").then((module) => module.AfterStep));
+const WordsStep = later(() => import("./words-step").then((module) => module.WordsStep));
 
 export const workspace: WidgetWorkspace<"form"> = {
+  kind: form,
   judge: formJudge,
   steps: [
     {
@@ -28,6 +33,5 @@ export const workspace: WidgetWorkspace<"form"> = {
     whereStep,
   ],
   series: [{ key: "sent", name: words.sent, main: true }],
-  figures: ({ series }) => [[words.sent, sum(series.sent)]],
   states: { title: words.byState, names: words.states },
 };

@@ -1,7 +1,8 @@
 "use client";
 // Choosing from what Brand offers: a surface, or the role of a colour.
 import { type ColourRole, roleNames, type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 
 /** A surface. */
 export const SurfaceRow = ({

@@ -3,9 +3,12 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { chooses, type Field, type FieldKind, fieldSorts } from "@/core/field/field";
-import { LineDeeds, QuietButton } from "@/studio/kit/buttons";
-import { Choice, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { QuietButton } from "@/studio/kit/buttons";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
+import { LineDeeds } from "@/studio/kit/line-deeds";
+import { TextArea } from "@/studio/kit/text-area";
 import { words as own } from "./words";
 
 interface FieldsEditorProps {

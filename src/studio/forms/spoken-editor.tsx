@@ -1,7 +1,8 @@
 "use client";
 // What is said around the fields that visitors fill in.
 import type { SpokenWords } from "@/core/field/field";
-import { Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { TextArea } from "@/studio/kit/text-area";
 import { words as own } from "./words";
 
 interface SpokenEditorProps {

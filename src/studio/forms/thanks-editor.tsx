@@ -3,8 +3,10 @@
 import { Box } from "@chakra-ui/react";
 import type { Thanks } from "@/core/field/field";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput } from "@/studio/kit/fields";
 import { Segments } from "@/studio/kit/segments";
+import { TextArea } from "@/studio/kit/text-area";
 import { words as own } from "./words";
 
 interface ThanksEditorProps {

@@ -5,7 +5,8 @@ import type { ComponentType } from "react";
 import { type ColourRole, roleNames } from "@/core/brand/brand";
 import type { Option, ValueControl } from "@/core/kind/control";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, NumberInput, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Tick } from "@/studio/kit/fields";
 import { words } from "./words";
 
 export interface Ids {

@@ -1,7 +1,6 @@
 "use client";
 // What stands where a screen could not be drawn: never an empty page, and a way to go on.
 import { Flex } from "@chakra-ui/react";
-import Link from "next/link";
 import { useEffect } from "react";
 import { Front } from "@/studio/account/front";
 import { MainButton } from "@/studio/kit/buttons";
@@ -13,9 +12,9 @@ export function Broken({ error, reset }: { error: Error; reset: () => void }) {
     <Front title={words.broken} words={words.brokenWhy}>
       <Flex align="center" gap="18px">
         <MainButton onClick={reset}>{words.showAgain}</MainButton>
-        <Link href="/" style={{ textDecoration: "underline" }}>
+        <a href="/" style={{ textDecoration: "underline" }}>
           {words.toSites}
-        </Link>
+        </a>
       </Flex>
     </Front>
   );

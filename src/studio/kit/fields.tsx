@@ -1,7 +1,7 @@
 "use client";
 // Fields, and the labelled row they stand in.
-import { Box, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
-import { type ReactNode, type SyntheticEvent, useId, useState } from "react";
+import { Box, Flex, Input, Text } from "@chakra-ui/react";
+import { type ReactNode, useId, useState } from "react";
 import { words } from "./words";
 
 /** One labelled row of a sheet: the label at the left, the control at the right, what is wrong below. */
@@ -60,7 +60,8 @@ export function Row({
   );
 }
 
-type Ids = { id?: string; "aria-describedby"?: string; "aria-invalid"?: boolean; "aria-label"?: string };
+/** What a row tells its control. */
+export type Ids = { id?: string; "aria-describedby"?: string; "aria-invalid"?: boolean; "aria-label"?: string };
 
 export const TextInput = ({
   value,
@@ -76,20 +77,6 @@ export const TextInput = ({
   maxLength?: number;
   onBlur?: () => void;
 }) => <Input {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
-
-export const TextArea = ({
-  value,
-  onChange,
-  rows = 3,
-  ...rest
-}: Ids & {
-  value: string;
-  onChange: (value: string) => void;
-  rows?: number;
-  placeholder?: string;
-  onBlur?: () => void;
-  onSelect?: (event: SyntheticEvent<HTMLTextAreaElement>) => void;
-}) => <Textarea rows={rows} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
 
 /** A number that is handed on as soon as it is one; what is no number stays typed and is marked by its row. */
 export function NumberInput({
@@ -144,29 +131,6 @@ export function NumberInput({
     field
   );
 }
-
-export const Choice = ({
-  value,
-  onChange,
-  options,
-  ...rest
-}: Ids & {
-  value: string;
-  onChange: (value: string) => void;
-  options: readonly (readonly [string, string])[];
-  disabled?: boolean;
-}) => (
-  <NativeSelect.Root>
-    <NativeSelect.Field {...rest} value={value} onChange={(event) => onChange(event.target.value)}>
-      {options.map(([key, name]) => (
-        <option key={key} value={key}>
-          {name}
-        </option>
-      ))}
-    </NativeSelect.Field>
-    <NativeSelect.Indicator />
-  </NativeSelect.Root>
-);
 
 export function Tick({
   label,

@@ -13,7 +13,7 @@ import { words } from "./words";
 export function later<P extends object>(
   load: () => Promise<ComponentType<P>>,
   meanwhile: ReactNode = null,
-): ComponentType<P> {
+): (props: P) => ReactNode {
   let come: ComponentType<P> | null = null;
   // biome-ignore lint/correctness/noComponentHookFactories: called once for a part, at the top of its module
   return function Later(props: P) {

@@ -2,8 +2,8 @@
 // A list that is written one thing a line.
 import { Box } from "@chakra-ui/react";
 import { useState } from "react";
-import { TextArea } from "./fields";
 import { linesOf } from "./lines";
+import { TextArea } from "./text-area";
 
 /** Lines of words, one a line. What is empty is let go of when the field is left. */
 export function Lines({

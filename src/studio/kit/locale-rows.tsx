@@ -1,6 +1,7 @@
 "use client";
 // Language, time zone and currency of a site, chosen by their names: for new sites and for their settings.
-import { Choice, Row } from "./fields";
+import { Choice } from "./choice";
+import { Row } from "./fields";
 import { currencyOptions, languageOptions, zoneOptions } from "./names";
 import { words } from "./words";
 

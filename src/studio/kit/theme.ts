@@ -49,6 +49,7 @@ const config = defineConfig({
   cssVarsPrefix: "chakra",
   cssVarsRoot: ":where(html)",
   theme: {
+    breakpoints: { sm: "480px", md: "768px", lg: "1024px", xl: "1280px" },
     recipes,
     slotRecipes,
     keyframes: {

@@ -1,10 +1,12 @@
 // The steps of everything that opens over the page: when, for whom, where.
 import type { Opening } from "@/core/opening/opening";
+import { later } from "@/studio/kit/later";
 import { pagesNote } from "./page-ticks";
-import { WhenStep } from "./when-step";
-import { WhereStep } from "./where-step";
-import { WhomStep } from "./whom-step";
 import { words } from "./words";
+
+const WhenStep = later(() => import("./when-step").then((module) => module.WhenStep));
+const WhereStep = later(() => import("./where-step").then((module) => module.WhereStep));
+const WhomStep = later(() => import("./whom-step").then((module) => module.WhomStep));
 
 /** How many kinds of conditions are set besides pages. */
 const conditionsSet = ({ conditions }: Opening): number =>

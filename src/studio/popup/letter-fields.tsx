@@ -4,8 +4,9 @@ import { Text } from "@chakra-ui/react";
 import { usualLetter } from "@/core/popup/letters";
 import type { PopupLetter } from "@/core/popup/popup";
 import { useSite } from "@/studio/frame/site-context";
-import { Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
 

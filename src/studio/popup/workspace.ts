@@ -1,14 +1,19 @@
 // The workspace of the signup popup.
+
 import { popupJudge } from "@/core/popup/judge";
 import { popupDesigns } from "@/core/popup/popup";
+import { popup } from "@/core/popup/widget";
+import { later } from "@/studio/kit/later";
 import { whenStep, whereStep, whomStep } from "@/studio/opening/steps";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { DesignStep } from "./design-step";
-import { LookStep } from "./look-step";
 import { words } from "./words";
-import { WordsStep } from "./words-step";
+
+const DesignStep = later(() => import("./design-step").then((module) => module.DesignStep));
+const LookStep = later(() => import("./look-step").then((module) => module.LookStep));
+const WordsStep = later(() => import("./words-step").then((module) => module.WordsStep));
 
 export const workspace: WidgetWorkspace<"popup"> = {
+  kind: popup,
   judge: popupJudge,
   steps: [
     {

@@ -3,8 +3,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { LineDeeds } from "@/studio/kit/buttons";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
+import { LineDeeds } from "@/studio/kit/line-deeds";
 import { words as own } from "./words";
 
 interface Props {

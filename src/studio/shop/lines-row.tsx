@@ -1,7 +1,8 @@
 "use client";
 // A small table as lines of text: each line is read, and the first that can't be is told.
 import { useState } from "react";
-import { Row, TextArea, TextInput } from "@/studio/kit/fields";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { TextArea } from "@/studio/kit/text-area";
 
 interface LinesProps<T> {
   readonly label: string;

@@ -6,8 +6,10 @@ import { type PictureRatio, pictureRatios, type Shop, shopPages } from "@/core/s
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";
-import { Choice, NumberInput, Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, RefusalNote, State } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import { useDeed } from "@/studio/kit/use-deed";
 import { PaymentsPanel } from "@/studio/payment/payments-panel";
 import type { StepProps } from "@/studio/widget/half";

@@ -4,19 +4,24 @@ import { useQuery } from "@tanstack/react-query";
 import { nobodyPays } from "@/core/payment/problems";
 import { shopJudge } from "@/core/shop/judge";
 import { type Shop, shopPages } from "@/core/shop/shop";
+import { shop } from "@/core/shop/widget";
 import { useSite } from "@/studio/frame/site-context";
+import { later } from "@/studio/kit/later";
 import { paymentsQuery } from "@/studio/payment/query";
-import { type StepWarning, sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { CategoriesStep } from "./categories-step";
-import { ExchangeStep } from "./exchange-step";
-import { FiguresStep } from "./figures-step";
-import { ProductsStep } from "./products-step";
-import { SendingStep } from "./sending-step";
-import { LookStep, PagesStep, PaymentsStep } from "./settings-steps";
-import { StockStep } from "./stock-step";
-import { TaxStep } from "./tax-step";
-import { WhyView } from "./why-view";
+import type { StepWarning, WidgetWorkspace } from "@/studio/widget/half";
 import { words } from "./words";
+
+const CategoriesStep = later(() => import("./categories-step").then((module) => module.CategoriesStep));
+const ExchangeStep = later(() => import("./exchange-step").then((module) => module.ExchangeStep));
+const FiguresStep = later(() => import("./figures-step").then((module) => module.FiguresStep));
+const ProductsStep = later(() => import("./products-step").then((module) => module.ProductsStep));
+const SendingStep = later(() => import("./sending-step").then((module) => module.SendingStep));
+const LookStep = later(() => import("./settings-steps").then((module) => module.LookStep));
+const PagesStep = later(() => import("./settings-steps").then((module) => module.PagesStep));
+const PaymentsStep = later(() => import("./settings-steps").then((module) => module.PaymentsStep));
+const StockStep = later(() => import("./stock-step").then((module) => module.StockStep));
+const TaxStep = later(() => import("./tax-step").then((module) => module.TaxStep));
+const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
 
 /** Ways to be paid are the site’s, and so no part of the settings. */
 function useNobodyPays({ enabled }: Shop): readonly StepWarning[] {
@@ -27,6 +32,7 @@ function useNobodyPays({ enabled }: Shop): readonly StepWarning[] {
 }
 
 export const workspace: WidgetWorkspace<"shop"> = {
+  kind: shop,
   judge: shopJudge,
   steps: [
     {
@@ -125,6 +131,5 @@ export const workspace: WidgetWorkspace<"shop"> = {
   useOutside: useNobodyPays,
   view: { title: words.whyTitle, View: WhyView },
   series: [{ key: "orders", name: words.orders, main: true }],
-  figures: ({ series }) => [[words.orders, sum(series.orders)]],
   states: { title: words.byState, names: words.orderStates },
 };

@@ -4,7 +4,7 @@ import { Box, Portal } from "@chakra-ui/react";
 import { type MutableRefObject, useEffect, useRef, useState } from "react";
 import { dropAt, type Box as Rect } from "@/core/page/drop";
 import type { PageNode } from "@/core/page/node";
-import { within } from "@/core/page/shared";
+import { within } from "@/core/page/shared/placement";
 import { inSection, type Place } from "@/studio/composer/several";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";

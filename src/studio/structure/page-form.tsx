@@ -8,9 +8,10 @@ import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/buttons";
-import { Row, TextArea, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { type Asked, Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Group, State } from "@/studio/kit/layout";
+import { TextArea } from "@/studio/kit/text-area";
 import { ResultDrawing, SharedDrawing, useWidth } from "./drawings";
 import { words } from "./words";
 

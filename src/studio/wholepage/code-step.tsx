@@ -1,7 +1,8 @@
 "use client";
 import { Box, Text } from "@chakra-ui/react";
 import { type Category, categories } from "@/core/consent/category";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 // The code itself, what it is for and where it stands.
 import { later } from "@/studio/kit/later";
 import { Loading, State } from "@/studio/kit/layout";

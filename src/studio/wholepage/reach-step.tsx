@@ -1,8 +1,9 @@
 "use client";
 // What the code reaches and leaves behind.
 import { useState } from "react";
-import { Row, TextArea } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { linesOf } from "@/studio/kit/lines";
+import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

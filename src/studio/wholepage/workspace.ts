@@ -1,13 +1,18 @@
 // The workspace of code for every page.
+
 import { wholepageJudge } from "@/core/wholepage/judge";
+import { wholepage } from "@/core/wholepage/widget";
+import { later } from "@/studio/kit/later";
 import type { WidgetWorkspace } from "@/studio/widget/half";
-import { CodeStep } from "./code-step";
-import { ReachStep } from "./reach-step";
 import { words } from "./words";
+
+const CodeStep = later(() => import("./code-step").then((module) => module.CodeStep));
+const ReachStep = later(() => import("./reach-step").then((module) => module.ReachStep));
 
 const lines = (text: string) => (text.trim() ? text.trimEnd().split("\n").length : 0);
 
 export const workspace: WidgetWorkspace<"wholepage"> = {
+  kind: wholepage,
   judge: wholepageJudge,
   steps: [
     {
@@ -28,5 +33,4 @@ export const workspace: WidgetWorkspace<"wholepage"> = {
   ],
   useStamp: () => "",
   series: [],
-  figures: () => [],
 };

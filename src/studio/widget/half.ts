@@ -1,6 +1,7 @@
 // The studio's half of a kind of widget: what lists say of it, and its workspace with its steps and results.
 import type { ComponentType } from "react";
 import type { WidgetJudge } from "@/core/widget/judge";
+import type { WidgetKind } from "@/core/widget/kind";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetSettings } from "@/core/widget/settings";
 
 /** How a widget did, as the server tells it. */
@@ -70,6 +71,7 @@ export interface Rehearsing {
 
 /** What a kind's workspace is made of: loaded when one is opened. */
 export interface WidgetWorkspace<K extends WidgetKindName> {
+  readonly kind: WidgetKind<K>;
   readonly judge: WidgetJudge<K>;
   readonly steps: readonly Step<K>[];
   /** What is worth a look; absent for kinds that find nothing. */
@@ -87,8 +89,8 @@ export interface WidgetWorkspace<K extends WidgetKindName> {
     readonly View: ComponentType<{ readonly widget: WidgetOf<K>; readonly part: PartOf<K> }>;
   };
   readonly series: readonly Series[];
-  /** The figures above the chart, each with its name. */
-  figures(results: Results): readonly (readonly [name: string, figure: string | number])[];
+  /** The figures above the chart, each with its name; absent where they are the sums of the columns. */
+  figures?(results: Results): readonly (readonly [name: string, figure: string | number])[];
   /** What stands below the chart besides; absent for nothing. */
   readonly More?: ComponentType<{ readonly id: string; readonly days: number }>;
   /** Title of what visitors sent by its state, and the states' names; absent for kinds without. */

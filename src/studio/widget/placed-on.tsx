@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
-import { widgetKinds } from "@/core/widget/kinds";
+import { widgetFacts } from "@/core/widget/all-facts";
 import type { WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -20,7 +20,7 @@ export function PlacedOn({ widget, kind }: { widget: string; kind: WidgetKindNam
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={words.thePlaces} />;
   const first = site.pages[0]?.id ?? "";
-  const { placements, everywhere } = widgetKinds[kind];
+  const { placements, onEveryPage: everywhere } = widgetFacts[kind];
   const placed = placements.some((one) => one !== "over");
   return (
     <Box>

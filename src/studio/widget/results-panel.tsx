@@ -41,14 +41,16 @@ export function ResultsPanel({ widget, kind }: { widget: string; kind: WidgetKin
         />
       </Flex>
       <Flex gap="18px" mb="14px" wrap="wrap">
-        {figures(data).map(([name, value]) => (
-          <Box key={name}>
-            <Text fontFamily="heading" fontSize="20px" fontWeight="700">
-              {value}
-            </Text>
-            <Text color="ink2">{name}</Text>
-          </Box>
-        ))}
+        {(figures?.(data) ?? series.map(({ key, name }) => [name, sum(data.series[key])] as const)).map(
+          ([name, value]) => (
+            <Box key={name}>
+              <Text fontFamily="heading" fontSize="20px" fontWeight="700">
+                {value}
+              </Text>
+              <Text color="ink2">{name}</Text>
+            </Box>
+          ),
+        )}
       </Flex>
       <Box h="220px" role="img" aria-label={words.byDay(told, days)}>
         <ResponsiveContainer>

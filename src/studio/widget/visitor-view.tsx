@@ -6,8 +6,8 @@ import { sourceLocale } from "@/core/locale/site-locale";
 // page when it opens, and why.
 import { variantName } from "@/core/media/forms";
 import { pagePath } from "@/core/site/site";
-import { isEverywhere, openingOf } from "@/core/widget/kinds";
-import { releaseWidget } from "@/core/widget/release";
+import { isEverywhere, openingOf } from "@/core/widget/all-facts";
+import { releaseAs } from "@/core/widget/release-as";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { State } from "@/studio/kit/layout";
@@ -101,6 +101,7 @@ function useTold(widget: SiteWidget, part: object | null, valid: boolean, base: 
     addEventListener("message", listen);
     return () => removeEventListener("message", listen);
   }, [base]);
+  const { kind } = useWorkspaceOf(widget.kind as WidgetKindName);
   const { id, settings } = widget;
   // biome-ignore lint/correctness/useExhaustiveDependencies: sent again when the frame says that it is ready
   useEffect(() => {
@@ -109,7 +110,8 @@ function useTold(widget: SiteWidget, part: object | null, valid: boolean, base: 
     const media = new Map(site.media.map((entry) => [entry.hash, entry]));
     const locale = sourceLocale(site);
     const own = part ? { [widget.kind]: part } : {};
-    const draft = releaseWidget(
+    const draft = releaseAs(
+      kind,
       widget,
       { settings: site.settings, ...site.parts, ...own },
       {

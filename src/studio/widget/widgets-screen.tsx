@@ -6,7 +6,7 @@ import { Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { kindOf, widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { factsOf, widgetFacts, widgetKindNames } from "@/core/widget/all-facts";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -44,7 +44,7 @@ export function WidgetsScreen() {
         </Box>
       ) : null}
       {site.widgets.map((widget, index) => {
-        const kind = kindOf(widget as { kind: WidgetKindName });
+        const kind = factsOf(widget as { kind: WidgetKindName });
         const data = results[index]?.data;
         return (
           <Flex
@@ -125,7 +125,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
       wide
       foot={
         <MainButton loading={form.busy} onClick={form.send}>
-          {words.make(widgetKinds[kind].label)}
+          {words.make(widgetFacts[kind].label)}
         </MainButton>
       }
     >
@@ -150,13 +150,13 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
               >
                 <RadioCard.ItemHiddenInput />
                 <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
-                  <Drawn shapes={widgetKinds[one].drawing} scale={2} />
+                  <Drawn shapes={widgetFacts[one].drawing} scale={2} />
                   <RadioCard.ItemContent gap="2px">
                     <RadioCard.ItemText fontWeight="700" fontSize="ui">
-                      {widgetKinds[one].label}
+                      {widgetFacts[one].label}
                     </RadioCard.ItemText>
                     <RadioCard.ItemDescription color="ink2" fontSize="ui" opacity="1">
-                      {widgetKinds[one].sentence}
+                      {widgetFacts[one].sentence}
                     </RadioCard.ItemDescription>
                   </RadioCard.ItemContent>
                 </RadioCard.ItemControl>

@@ -8,7 +8,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { pagePath } from "@/core/site/site";
 import { dateOf } from "@/core/time/clock";
 import { LocalClock } from "@/core/time/local-clock";
-import { kindOf, widgetKinds } from "@/core/widget/kinds";
+import { factsOf } from "@/core/widget/all-facts";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { SyncState } from "@/studio/composer/sync";
 import { useSite } from "@/studio/frame/site-context";
@@ -50,10 +50,17 @@ export function WidgetScreen({ widget: id }: { widget: string }) {
     );
   return (
     <Suspense fallback={<Loading what={widget.name} />}>
-      {widgetKinds[widget.kind].part ? <WithPart key={id} widget={widget} /> : <Workspace key={id} widget={widget} />}
+      <Opened key={id} widget={widget} />
     </Suspense>
   );
 }
+
+const Opened = ({ widget }: { widget: SiteWidget & { readonly revision: number } }) =>
+  useWorkspaceOf(widget.kind as WidgetKindName).judge.part ? (
+    <WithPart widget={widget} />
+  ) : (
+    <Workspace widget={widget} />
+  );
 
 /** A workspace that begins with what its kind keeps besides, as it is stored now. */
 function WithPart({ widget }: { widget: SiteWidget & { readonly revision: number } }) {
@@ -116,7 +123,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const site = useSite();
   const { judge, steps, warnings, useOutside = useNothing } = useWorkspaceOf(widget.kind as WidgetKindName);
   const { draft, view } = useDraft(widget, emptyPart, judge);
-  const kind = kindOf(widget as { kind: WidgetKindName });
+  const kind = factsOf(widget as { kind: WidgetKindName });
   const asked = useSearchParams().get("step");
   const first = steps.find(({ key }) => key === asked) ?? (steps[0] as Step<WidgetKindName>);
   const [open, setOpen] = useState<Open>({ step: first.key });
@@ -327,7 +334,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
         />
         <Box position="absolute" left="16px" right="16px" bottom="14px">
           <RehearseStrip
-            clock={kind.part !== null}
+            clock={judge.part !== null}
             path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })}
           />
         </Box>

@@ -1,13 +1,15 @@
 "use client";
 // The workspace of the echo.
 import { echoJudge } from "@/core/echo/judge";
+import { echo } from "@/core/echo/widget";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { whenStep, whereStep } from "@/studio/opening/steps";
-import { sum, type WidgetWorkspace } from "@/studio/widget/half";
+import type { WidgetWorkspace } from "@/studio/widget/half";
 
 const [text, said] = ["Text", "Said"];
 
 export const workspace: WidgetWorkspace<"echo"> = {
+  kind: echo,
   judge: echoJudge,
   steps: [
     {
@@ -25,5 +27,4 @@ export const workspace: WidgetWorkspace<"echo"> = {
     whereStep,
   ],
   series: [{ key: "said", name: said, main: true }],
-  figures: ({ series }) => [[said, sum(series.said)]],
 };

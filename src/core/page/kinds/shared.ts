@@ -1,7 +1,8 @@
 // A shared section in its place on a page: whose it is, and what this page fills into its open fields.
 import Joi from "joi";
+import type { SharedContent } from "@/core/page/shared/placement";
+import { fillRefs } from "@/core/page/shared/value";
 import { defineKind, type KindDefinition } from "../kind";
-import { fillRefs, type SharedContent } from "../shared";
 
 const id = Joi.string()
   .pattern(/^[\w-]{1,40}$/)

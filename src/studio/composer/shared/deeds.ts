@@ -2,7 +2,9 @@
 import type { Edit } from "@/core/page/edit";
 import { fillEdit } from "@/core/page/fill-edits";
 import type { PageNode } from "@/core/page/node";
-import { type Fill, isPlacement, madeOwn, sharedContent, swapped, takes, visibility } from "@/core/page/shared";
+import { takes } from "@/core/page/shared/fill";
+import { type Fill, isPlacement, sharedContent, visibility } from "@/core/page/shared/placement";
+import { madeOwn, swapped } from "@/core/page/shared/swap";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "../store";
 import { words } from "../words";

@@ -3,7 +3,7 @@
 import { Text } from "@chakra-ui/react";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
-import { visibility } from "@/core/page/shared";
+import { visibility } from "@/core/page/shared/placement";
 import { openable } from "@/core/page/validate";
 import { Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";

@@ -3,9 +3,13 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Stamp, Trash2, Undo2 } from "lucide-react";
 import { everyNode, type PageNode } from "@/core/page/node";
-import { type Fill, fillWords, openFields, sectionsOf, sharedContent, sortFills, within } from "@/core/page/shared";
+import { openFields, sortFills } from "@/core/page/shared/fill";
+import { type Fill, sharedContent, within } from "@/core/page/shared/placement";
+import { sectionsOf } from "@/core/page/shared/sections";
+import { fillWords } from "@/core/page/shared/value";
 import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { blockTitle } from "@/studio/stage/names";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { asSection } from "@/core/page/shared";
+import { asSection } from "@/core/page/shared/placement";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

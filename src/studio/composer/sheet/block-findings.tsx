@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { checkWidths, isInShared, type LayoutFinding, layoutCodes, repairEdits } from "@/core/check/layout";
 import type { PageNode } from "@/core/page/node";
-import { within } from "@/core/page/shared";
+import { within } from "@/core/page/shared/placement";
 import { words as checkWords, regionWords, repairWords, widthsWords } from "@/studio/check/words";
 import { PlainButton } from "@/studio/kit/buttons";
 import { State } from "@/studio/kit/layout";

@@ -9,7 +9,7 @@ import { kinds } from "@/core/page/kinds";
 import { countLoose } from "@/core/page/loose";
 import type { PageNode } from "@/core/page/node";
 import { plainWords, type RichDoc } from "@/core/page/richtext";
-import { sharedContent, visibility, within } from "@/core/page/shared";
+import { sharedContent, visibility, within } from "@/core/page/shared/placement";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -7,7 +7,8 @@ import { aboutDocument, type DocumentType, documentKinds, documentTypes } from "
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { State } from "@/studio/kit/layout";
 import { RoomWarning } from "@/studio/kit/room";

@@ -5,10 +5,11 @@ import { useState } from "react";
 import { linkFromWords, type ReadLink, readLink, writeLink } from "@/core/page/link";
 import { anchorFor, placesOn } from "@/core/page/places";
 import { isPicture } from "@/core/site/site";
-import { widgetKinds } from "@/core/widget/kinds";
+import { widgetFacts } from "@/core/widget/all-facts";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Row, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row, TextInput } from "@/studio/kit/fields";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 
@@ -55,7 +56,7 @@ export function LinkChoice({ composer, label, value, onChange }: LinkChoiceProps
   // A sort that was chosen, before what is typed makes a link of it.
   const [chosen, setChosen] = useState<To | null>(null);
   const sort = chosen ?? link?.to ?? null;
-  const widgetLinks = widgets.filter(({ kind }) => widgetKinds[kind].placements.includes("link"));
+  const widgetLinks = widgets.filter(({ kind }) => widgetFacts[kind].placements.includes("link"));
   const shown =
     sort === "page" && link?.to === "page"
       ? link.page

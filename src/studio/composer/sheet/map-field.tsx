@@ -18,7 +18,8 @@ import {
 import { pathData } from "@/core/map/svg";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { Choice, NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
 import { State } from "@/studio/kit/layout";
 import { Window } from "@/studio/kit/window";
 import { takesAway } from "../keys";

@@ -7,7 +7,7 @@ import type { LayoutFinding } from "@/core/check/layout";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { samplesIn } from "@/core/page/sample";
-import { isPlacement } from "@/core/page/shared";
+import { isPlacement } from "@/core/page/shared/placement";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
 import { State, Title } from "@/studio/kit/layout";

@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 import { ChosenProducts } from "@/studio/shop/chosen-products";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";

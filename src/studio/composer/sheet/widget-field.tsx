@@ -1,8 +1,9 @@
 "use client";
 // Which widget stands here, and in which of the ways its kind knows.
-import { widgetKindNames, widgetKinds } from "@/core/widget/kinds";
+import { widgetFacts, widgetKindNames } from "@/core/widget/all-facts";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice, Row } from "@/studio/kit/fields";
+import { Choice } from "@/studio/kit/choice";
+import { Row } from "@/studio/kit/fields";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";
 
@@ -15,7 +16,7 @@ const placementNames: Readonly<Record<InPage, string>> = {
 };
 
 /** Words that nobody wrote: another kind of widget brings its own. */
-const ours: ReadonlySet<string> = new Set(widgetKindNames.map((kind) => widgetKinds[kind].callWords));
+const ours: ReadonlySet<string> = new Set(widgetKindNames.map((kind) => widgetFacts[kind].callWords));
 
 export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
   const { widgets } = useSite();
@@ -23,7 +24,7 @@ export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
   const id = String(node.content[field.name] ?? "");
   const placementsOf = (widget: string): readonly InPage[] => {
     const found = widgets.find((one) => one.id === widget);
-    const known = found ? widgetKinds[found.kind].placements : (["button", "link"] as const);
+    const known = found ? widgetFacts[found.kind].placements : (["button", "link"] as const);
     return known.filter((placement): placement is InPage => placement !== "over");
   };
   const placements = placementsOf(id);
@@ -38,15 +39,15 @@ export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
               composer.setContent(node.id, field.name, widget || null);
               const chosen = widgets.find((one) => one.id === widget);
               if (chosen && ours.has(String(node.content.text)))
-                composer.setContent(node.id, "text", widgetKinds[chosen.kind].callWords);
+                composer.setContent(node.id, "text", widgetFacts[chosen.kind].callWords);
               const [first] = placementsOf(widget);
               if (first && !placementsOf(widget).includes(as.value as InPage)) as.set(first);
             }}
             options={[
               ["", own.chooseWidget],
               ...widgets
-                .filter(({ kind }) => widgetKinds[kind].placements.length)
-                .map((widget) => [widget.id, own.widgetOfKind(widget.name, widgetKinds[widget.kind].label)] as const),
+                .filter(({ kind }) => widgetFacts[kind].placements.length)
+                .map((widget) => [widget.id, own.widgetOfKind(widget.name, widgetFacts[widget.kind].label)] as const),
             ]}
           />
         )}

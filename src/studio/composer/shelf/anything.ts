@@ -5,7 +5,7 @@ import { blockGroups } from "@/core/page/kind";
 import { kindNames, kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
-import { widgetKinds } from "@/core/widget/kinds";
+import { widgetFacts } from "@/core/widget/all-facts";
 import { type OpenSite, useSite } from "@/studio/frame/site-context";
 import { newId } from "@/studio/kit/new-id";
 import { pasteAll, takesHere } from "../several";
@@ -58,7 +58,7 @@ const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
 
 const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
   site.widgets.flatMap((widget): readonly Thing[] => {
-    const kind = widgetKinds[widget.kind];
+    const kind = widgetFacts[widget.kind];
     const as = kind.placements.find((placement) => placement !== "over");
     if (!as) return [];
     const node = (): PageNode => ({

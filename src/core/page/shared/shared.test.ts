@@ -1,31 +1,19 @@
 import fc from "fast-check";
 import { plainBrand } from "@/core/brand/presets";
 import { sourceLocale } from "@/core/locale/site-locale";
+import { chainTo, circleIn, tooLarge } from "@/core/page/shared/circle";
+import { fillsLost, openFields, sortFills } from "@/core/page/shared/fill";
+import { type Fill, isPlacement, sharedContent } from "@/core/page/shared/placement";
+import { placesShown, resolved, sectionsOf } from "@/core/page/shared/sections";
+import { madeOwn, swapped } from "@/core/page/shared/swap";
+import { fillRefs, fillWords } from "@/core/page/shared/value";
 import { createRenderer, renderPage } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
-import { anyPage } from "./arbitrary.test-kit";
-import { builder } from "./build";
-import { applyEdit } from "./edit";
-import { everyNode, findNode, type PageNode } from "./node";
-import {
-  chainTo,
-  circleIn,
-  type Fill,
-  fillRefs,
-  fillsLost,
-  fillWords,
-  isPlacement,
-  madeOwn,
-  openFields,
-  placesShown,
-  resolved,
-  sectionsOf,
-  sharedContent,
-  sortFills,
-  swapped,
-  tooLarge,
-} from "./shared";
-import { openable, pageFaults } from "./validate";
+import { anyPage } from "../arbitrary.test-kit";
+import { builder } from "../build";
+import { applyEdit } from "../edit";
+import { everyNode, findNode, type PageNode } from "../node";
+import { openable, pageFaults } from "../validate";
 
 let made = 0;
 const newId = () => `i${++made}`;

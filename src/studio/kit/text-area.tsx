@@ -1,0 +1,19 @@
+"use client";
+// A field of several lines.
+import { Textarea } from "@chakra-ui/react";
+import type { SyntheticEvent } from "react";
+import type { Ids } from "./fields";
+
+export const TextArea = ({
+  value,
+  onChange,
+  rows = 3,
+  ...rest
+}: Ids & {
+  value: string;
+  onChange: (value: string) => void;
+  rows?: number;
+  placeholder?: string;
+  onBlur?: () => void;
+  onSelect?: (event: SyntheticEvent<HTMLTextAreaElement>) => void;
+}) => <Textarea rows={rows} {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
