@@ -7,6 +7,7 @@ import { brotliCompressSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
 import autocannon from "autocannon";
 import { launchOptions } from "../../scripts/lib/browser.mjs";
+import { scriptKb, type Weighed, weighed, workspaceKb, workspaces } from "../weights";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { chatLarge, chatRight } from "./chat";
 import { checkMsPerPage, clsMax } from "./checks";
@@ -14,7 +15,7 @@ import { deskFigures } from "./desk";
 import { elsewhereFigures } from "./elsewhere";
 import { hostileOperations, hostileSet } from "./hostile";
 import { mediaDropS } from "./media";
-import { beside, median, paced, percentile } from "./pace";
+import { beside, paced, percentile } from "./pace";
 import { renderVsReact, sharedVsPlain } from "./render";
 import { editedSizes } from "./sample";
 import { cartPriceUs, searchMs } from "./shop";
@@ -200,18 +201,31 @@ async function deskDrawn() {
   return figures;
 }
 
-/** What the composer loads in scripts, in kB as sent, and how long a fresh browser takes to the first letter in it, in ms. */
-async function composerLoad(): Promise<{ kb: number; firstEditMs: number }> {
-  const sizes: number[] = [];
-  const firstEditMs = await paced(3, async () => {
-    const { kb, ms } = await firstEdit();
-    sizes.push(kb);
-    return ms;
-  });
-  return { kb: median(sizes), firstEditMs };
+/** A browser whose studio stands at the bench's port. */
+const origin = `http://localhost:${port}`;
+
+/** Script of one screen, in kB as sent. */
+async function loads(screen: Weighed): Promise<number> {
+  const browser = await launch();
+  const page = screen.path === "/sign-in" ? await browser.newPage() : await signedIn(browser);
+  const kb = await scriptKb(page, screen, origin);
+  await browser.close();
+  return kb;
 }
 
-async function firstEdit(): Promise<{ kb: number; ms: number }> {
+/** Script of the workspace that has most of it, in kB as sent. */
+async function heaviestWorkspace(): Promise<number> {
+  const browser = await launch();
+  const page = await signedIn(browser);
+  let most = 0;
+  for (const { path } of await workspaces(page, origin))
+    most = Math.max(most, await scriptKb(page, { path, shows: null }, origin));
+  await browser.close();
+  return most;
+}
+
+/** How long a fresh browser takes to the first letter in the composer, in ms. */
+async function firstEdit(): Promise<number> {
   const browser = await launch();
   const page = await signedIn(browser);
   await page.goto("about:blank");
@@ -227,15 +241,9 @@ async function firstEdit(): Promise<{ kb: number; ms: number }> {
     .filter({ hasText: "!" })
     .waitFor();
   const ms = performance.now() - begin;
-  const bytes = await page.evaluate(() =>
-    performance
-      .getEntriesByType("resource")
-      .filter((entry) => /\.js(\?|$)/.test(entry.name))
-      .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0),
-  );
   await page.keyboard.press("Control+Z");
   await browser.close();
-  return { kb: bytes / 1000, ms };
+  return ms;
 }
 
 /** Bytes of a page's scripts and their data, brotli as sent: what it loads, what that may load, and what those share. */
@@ -333,7 +341,6 @@ const hostile = once(async () => {
   if (found.failed) throw new Error(`${found.failed} hostile calls were answered 5xx`);
   return found;
 });
-const composer = once(composerLoad);
 const desk = once(deskDrawn);
 const elsewhere = once(broughtIn);
 const figures: Figure[] = [
@@ -362,18 +369,25 @@ const figures: Figure[] = [
     better: "lower" as const,
     how: `a page of ${sections} small sections, as below${sections > 200 ? ", ten edits at a time" : ""}`,
   })),
-  {
-    name: "composer-script-kb",
-    value: async () => (await composer()).kb,
+  ...weighed.map((screen) => ({
+    name: `script-kb-${screen.screen}`,
+    value: () => loads(screen),
     unit: "kB",
-    wanted: 480,
-    from: 37,
+    wanted: screen.mostKb,
+    better: "lower" as const,
+    how: "all scripts that the screen loads until it shows what it is for, as sent; the tests have the same limit",
+  })),
+  {
+    name: "script-kb-workspace",
+    value: () => heaviestWorkspace(),
+    unit: "kB",
+    wanted: workspaceKb,
     better: "lower",
-    how: "all scripts that the composer loads, as sent",
+    how: "the same for the workspace of the kind of widget that loads most",
   },
   {
     name: "composer-first-edit-ms",
-    value: async () => (await composer()).firstEditMs,
+    value: () => paced(3, firstEdit),
     unit: "ms",
     wanted: 1200,
     from: 37,

@@ -1,27 +1,11 @@
-// What blocks and widgets say that they reach and leave behind, as entries of the table.
+// What is reached and left behind as entries of the table.
 import { ownOrigin, type Sends } from "@/core/kind/holder";
-import { sentByOpening } from "@/core/opening/sends";
-import { kinds } from "@/core/page/kinds";
-import { everyNode, type PageNode } from "@/core/page/node";
 import type { StandIns } from "@/core/video/provider";
 import { providerNames, providers } from "@/core/video/providers";
-import { openingOf } from "@/core/widget/all-facts";
-import { kindOf } from "@/core/widget/kinds";
-import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { Entry } from "./consent";
 
 /** Origins of stand-ins as they are kept: they differ from one installation to the next. */
 export const keptStandIns: StandIns = (label) => `https://${label}.stand-in.invalid`;
-
-const sameOrigin = (list: readonly Sends[]): readonly Sends[] => [
-  ...new Map(list.map((one) => [keyOf(one), one])).values(),
-];
-
-/** What the blocks of a document declare, each origin once. */
-export const sentOn = (root: PageNode): readonly Sends[] =>
-  sameOrigin(
-    [...everyNode(root)].flatMap(({ kind, content }) => [...(kinds[kind].sends?.(content, keptStandIns) ?? [])]),
-  );
 
 /** An origin as the table keeps it: that of a stand-in of this installation, whose hosts `standIns` tells, by its label. */
 export function keptOrigin(origin: string, standIns: StandIns): string {
@@ -30,16 +14,6 @@ export function keptOrigin(origin: string, standIns: StandIns): string {
     if (at >= 0) return providers[name].reads(keptStandIns)[at] ?? origin;
   }
   return origin;
-}
-
-/** What a widget declares. Its settings may name stand-ins by their addresses, which `standIns` tells. */
-export function sentByWidget(widget: SiteWidget, standIns: StandIns): readonly Sends[] {
-  const opening = openingOf(widget);
-  const sent = [
-    ...(opening ? sentByOpening(opening) : []),
-    ...(kindOf(widget as { kind: WidgetKindName }).sends?.(widget.settings as never, standIns) ?? []),
-  ];
-  return sameOrigin(sent.map((one) => ({ ...one, origin: keptOrigin(one.origin, standIns) })));
 }
 
 /** Who stands behind an origin, in words; its host where nobody is known. */

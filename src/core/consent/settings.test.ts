@@ -4,9 +4,10 @@ import { newClipFeed } from "@/core/clips/clips";
 import { builder } from "@/core/page/build";
 import { breaches } from "./breaches";
 import { newConsent, saidIn } from "./consent";
-import { declaredEntries, keptStandIns, keyOf, sentByWidget, sentOn, withFound } from "./declared";
+import { declaredEntries, keptStandIns, keyOf, withFound } from "./declared";
 import { rules } from "./rules";
 import { consentSchema } from "./schema";
+import { sentByWidget, sentOn } from "./sends";
 import { consent as kind, versionOf } from "./widget";
 import { consentWords, draftedLanguages, thingsWords, wordsIn } from "./words";
 

@@ -1,6 +1,6 @@
 // Which shared sections stand in which documents: kept beside the bodies, so that none is read to tell it.
 import { and, eq, isNotNull, isNull } from "drizzle-orm";
-import { sentOn } from "@/core/consent/declared";
+import { sentOn } from "@/core/consent/sends";
 import type { Sends } from "@/core/kind/holder";
 import { mediaOn } from "@/core/media/uses";
 import type { PageNode } from "@/core/page/node";

@@ -1,7 +1,8 @@
 // What there is to ask on a site: what its pages and widgets declare, beside the table that somebody keeps.
 import { and, eq, isNull } from "drizzle-orm";
 import type { Entry } from "@/core/consent/consent";
-import { declaredEntries, sentByWidget, sentOn } from "@/core/consent/declared";
+import { declaredEntries } from "@/core/consent/declared";
+import { sentByWidget, sentOn } from "@/core/consent/sends";
 import type { Sends } from "@/core/kind/holder";
 import type { StandIns } from "@/core/video/provider";
 import type { Executor } from "@/data/connection";

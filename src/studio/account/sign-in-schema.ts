@@ -1,6 +1,6 @@
 // What is wrong in the forms of signing in, before they are sent.
 import Joi from "joi";
-import { words as own } from "./words";
+import { words as own } from "./sign-in-words";
 
 const email = Joi.string().trim().email({ tlds: false }).required().messages({
   "string.empty": own.mailWanted,

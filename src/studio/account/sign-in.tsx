@@ -7,7 +7,7 @@ import { MainButton, QuietButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { State } from "@/studio/kit/layout";
 import { Front } from "./front";
-import { words as own } from "./words";
+import { words as own } from "./sign-in-words";
 
 type Step = "password" | "code" | "lost" | "asked";
 

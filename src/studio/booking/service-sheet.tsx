@@ -1,21 +1,21 @@
 "use client";
-// One service: what it is, how long, who and what it takes, when it begins, how it is sold.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowLeft, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { deskColours, type Joining, type Length, type Service, sharesStarts } from "@/core/booking/booking";
 import { readTimes, timesText } from "@/core/booking/hours-text";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Day } from "@/studio/kit/day-time";
 import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+// One service: what it is, how long, who and what it takes, when it begins, how it is sold.
+import { later } from "@/studio/kit/later";
 import { Group, State, Title } from "@/studio/kit/layout";
 import { Lines } from "@/studio/kit/line-list";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import type { StepProps } from "@/studio/widget/half";
-import { CourseEditor } from "./course-editor";
 import type { Editing } from "./editing";
 import { MoneyRow } from "./money-row";
 import { NeedsEditor } from "./needs-editor";
@@ -23,6 +23,8 @@ import { colourOf, colourToken } from "./notes";
 import { NoticeRow } from "./notice-row";
 import { PortionRow } from "./portion-row";
 import { words } from "./words";
+
+const CourseEditor = later(() => import("./course-editor").then((module) => module.CourseEditor));
 
 type Props = StepProps<"booking"> & { readonly editing: Editing<"services"> };
 const own = words.service;

@@ -1,5 +1,4 @@
 "use client";
-// Services: the list in the order visitors see, and one service with all that is said of it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   closestCenter,
@@ -25,14 +24,17 @@ import { newService } from "@/core/booking/blank";
 import type { Service } from "@/core/booking/booking";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+// Services: the list in the order visitors see, and one service with all that is said of it.
+import { later } from "@/studio/kit/later";
 import { Group, State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { editingOf, withoutService } from "./editing";
 import { colourOf, colourToken, serviceNote } from "./notes";
 import { OpenLine } from "./open-line";
-import { ServiceFiles } from "./service-files";
-import { ServiceSheet } from "./service-sheet";
 import { words } from "./words";
+
+const ServiceSheet = later(() => import("./service-sheet").then((module) => module.ServiceSheet));
+const ServiceFiles = later(() => import("./service-files").then((module) => module.ServiceFiles));
 
 export function ServicesStep(props: StepProps<"booking">) {
   const { settings, part, faults, change, changeBoth } = props;

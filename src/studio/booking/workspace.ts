@@ -1,12 +1,10 @@
 // The workspace of the booking calendar.
 
-import { useMemo } from "react";
 import { bookingJudge } from "@/core/booking/judge";
-import { bookingWarnings, feedWarnings } from "@/core/booking/warnings";
 import { booking } from "@/core/booking/widget";
 import { later } from "@/studio/kit/later";
 import { sum, type WidgetWorkspace } from "@/studio/widget/half";
-import { useFeeds } from "./feeds";
+import { useWarnings } from "./use-warnings";
 import { words } from "./words";
 
 const HoursStep = later(() => import("./hours-step").then((module) => module.HoursStep));
@@ -102,23 +100,7 @@ export const workspace: WidgetWorkspace<"booking"> = {
       wide: true,
     },
   ],
-  warnings: ({ services }, part, today) => bookingWarnings(part, services, today),
-  useOutside: ({ services }, part) => {
-    const { data } = useFeeds();
-    return useMemo(
-      () =>
-        data
-          ? [
-              ...feedWarnings(
-                part,
-                services,
-                data.flatMap((feed) => (feed.problem ? [{ ...feed, problem: feed.problem }] : [])),
-              ),
-            ]
-          : [],
-      [data, part, services],
-    );
-  },
+  useOutside: useWarnings,
   view: { title: words.why.title, View: WhyView },
   series: [{ key: "booked", name: words.booked, main: true }],
   figures: ({ series, states }) => [

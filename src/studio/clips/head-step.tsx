@@ -2,10 +2,10 @@
 // What stands above the clips: pictures, name, counts, and where one subscribes.
 import { Box, Text } from "@chakra-ui/react";
 import type { FeedHeader } from "@/core/clips/clips";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Segments } from "@/studio/kit/segments";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -1,6 +1,6 @@
 "use client";
 // The page at hand: changing to another, its settings, new ones, and the way to all of them.
-import { Menu, Portal, Text } from "@chakra-ui/react";
+import { Text } from "@chakra-ui/react";
 import { ChevronDown } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { memo, useState } from "react";
@@ -8,6 +8,7 @@ import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { later } from "@/studio/kit/later";
+import { MenuButton } from "@/studio/kit/menu-button";
 import { words } from "./words";
 
 const PageSettings = later(() => import("./page-settings").then((module) => module.PageSettings));
@@ -21,8 +22,30 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
   const go = (id: string) => router.push(`/s/${site.key}/pages/${id}`);
   return (
     <>
-      <Menu.Root>
-        <Menu.Trigger asChild>
+      <MenuButton
+        minWidthPx={220}
+        title={words.pages}
+        groups={[
+          site.pages.map((one) => ({
+            value: one.id,
+            words: one.title,
+            aside: pagePath(one),
+            strong: one.id === page.id,
+            onSelect: () => go(one.id),
+          })),
+          site.mayLayout
+            ? [
+                { value: "settings", words: words.settingsPage, onSelect: () => setWindow("settings") },
+                { value: "new", words: words.newPage, onSelect: () => setWindow("new") },
+                {
+                  value: "pages",
+                  words: words.allPages,
+                  onSelect: () => router.push(`/s/${site.key}/structure?page=${page.id}`),
+                },
+              ]
+            : [],
+        ]}
+        button={
           <button
             type="button"
             style={{
@@ -42,44 +65,8 @@ export const PageMenu = memo(function PageMenu({ page, folded }: { page: PageMet
             </Text>
             <ChevronDown size={15} aria-hidden="true" />
           </button>
-        </Menu.Trigger>
-        <Portal>
-          <Menu.Positioner>
-            <Menu.Content bg="sheet" minW="220px" maxH="70vh" fontSize="ui">
-              <Menu.ItemGroup>
-                <Menu.ItemGroupLabel>{words.pages}</Menu.ItemGroupLabel>
-                {site.pages.map((one) => (
-                  <Menu.Item
-                    key={one.id}
-                    value={one.id}
-                    onSelect={() => go(one.id)}
-                    fontWeight={one.id === page.id ? "700" : "450"}
-                  >
-                    {one.title}
-                    <Text as="span" color="ink2" ml="auto" fontSize="small">
-                      {pagePath(one)}
-                    </Text>
-                  </Menu.Item>
-                ))}
-              </Menu.ItemGroup>
-              {site.mayLayout ? (
-                <>
-                  <Menu.Separator />
-                  <Menu.Item value="settings" onSelect={() => setWindow("settings")}>
-                    {words.settingsPage}
-                  </Menu.Item>
-                  <Menu.Item value="new" onSelect={() => setWindow("new")}>
-                    {words.newPage}
-                  </Menu.Item>
-                  <Menu.Item value="pages" onSelect={() => router.push(`/s/${site.key}/structure?page=${page.id}`)}>
-                    {words.allPages}
-                  </Menu.Item>
-                </>
-              ) : null}
-            </Menu.Content>
-          </Menu.Positioner>
-        </Portal>
-      </Menu.Root>
+        }
+      />
       {window === "settings" ? <PageSettings page={page} onClose={() => setWindow(null)} /> : null}
       {window === "new" ? <NewPage onClose={() => setWindow(null)} onMade={go} /> : null}
     </>

@@ -97,9 +97,7 @@ export const words = {
   duplicate: (title: string) => `Duplicate ${title}`,
   remove: (title: string) => `Remove ${title}`,
   picturesSite: "Pictures of this site",
-  pictureFile: "Picture file",
   sending: "Sending",
-  newPicture: "New picture",
   addSectionAtPlace: (place: number) => `Add a section at place ${place}`,
   runningOrder: "Running order",
   pageEmptyAddIts: "This page is empty. Add its first section from the shelf.",
@@ -331,6 +329,5 @@ export const words = {
   coordinatesWanted: "Write pairs of latitude and longitude, such as 53.3441, -6.2675; 53.3450, -6.2600.",
   lineByCoordinates: "Draw it",
   placeFirst: "With the coordinates of the business in Settings, lines can be drawn by coordinates, too.",
-  pictureNotSent: "The picture could not be sent.",
   chooseOne: "Choose",
 } as const;

@@ -1,6 +1,6 @@
 "use client";
 // One control for each way a value is set (core/kind/control): looks and settings name them as data.
-import { Flex, RadioGroup } from "@chakra-ui/react";
+import { defineSlotRecipe, Flex, RadioGroup } from "@chakra-ui/react";
 import type { ComponentType } from "react";
 import { type ColourRole, roleNames } from "@/core/brand/brand";
 import type { Option, ValueControl } from "@/core/kind/control";
@@ -8,6 +8,23 @@ import { useSite } from "@/studio/frame/site-context";
 import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Tick } from "@/studio/kit/fields";
 import { words } from "./words";
+
+const look = defineSlotRecipe({
+  className: "chakra-radio-group",
+  slots: ["root", "item", "itemControl"],
+  base: {
+    item: { position: "relative", display: "inline-flex", alignItems: "center" },
+    itemControl: {
+      w: "22px",
+      h: "22px",
+      borderWidth: "1px",
+      borderColor: "edge",
+      borderRadius: "4px",
+      cursor: "pointer",
+      _checked: { boxShadow: "chosen" },
+    },
+  },
+});
 
 export interface Ids {
   readonly id?: string;
@@ -54,6 +71,7 @@ function ColourChoice({
   const { brand } = useSite();
   return (
     <RadioGroup.Root
+      recipe={look}
       aria-label={label}
       value={(value as string | undefined) ?? null}
       onValueChange={({ value: role }) => onChange(role ?? undefined)}
@@ -66,15 +84,7 @@ function ColourChoice({
               // Pressing the chosen one again gives it back.
               onClick={() => value === role && onChange(undefined)}
             />
-            <RadioGroup.ItemControl
-              w="22px"
-              h="22px"
-              borderRadius="4px"
-              borderWidth="1px"
-              borderColor="edge"
-              style={{ background: brand.colours[role] }}
-              _checked={{ boxShadow: "chosen" }}
-            />
+            <RadioGroup.ItemControl style={{ background: brand.colours[role] }} />
           </RadioGroup.Item>
         ))}
       </Flex>

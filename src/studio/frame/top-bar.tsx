@@ -1,19 +1,22 @@
 "use client";
 // The top bar as index tabs: the open one is cut out of the ink and becomes the page below it.
-import { Box, Flex, Menu, Portal, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ask } from "@/studio/kit/api";
+import { later } from "@/studio/kit/later";
+import { MenuButton } from "@/studio/kit/menu-button";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { Brandmark } from "./brandmark";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
 import { useHeard } from "./stream";
-import { TakeOut } from "./take-out";
 import { words } from "./words";
+
+const TakeOut = later(() => import("./take-out").then((module) => module.TakeOut));
 
 interface Tab {
   readonly path: string;
@@ -131,8 +134,9 @@ export function TopBar() {
           <Brandmark />
         </Link>
       </Box>
-      <Menu.Root>
-        <Menu.Trigger asChild>
+      <MenuButton
+        minWidthPx={200}
+        button={
           <button
             type="button"
             style={{
@@ -147,37 +151,28 @@ export function TopBar() {
           >
             {site.name} <ChevronDown size={13} aria-hidden="true" />
           </button>
-        </Menu.Trigger>
-        <Portal>
-          <Menu.Positioner>
-            <Menu.Content bg="sheet" fontSize="ui" minW="200px">
-              <Menu.Item value="all" onSelect={() => router.push("/")}>
-                {words.toAllSites}
-              </Menu.Item>
-              <Menu.Item value="live" onSelect={() => open(site.address, "_blank")}>
-                {words.openLiveSite}
-              </Menu.Item>
-              {site.mayLayout ? (
-                <Menu.Item value="settings" onSelect={() => router.push(`/s/${site.key}/settings`)}>
-                  {words.siteSettings}
-                </Menu.Item>
-              ) : null}
-              {site.mayLayout ? (
-                <Menu.Item value="export" onSelect={() => setTaking(true)}>
-                  {words.downloadSiteFile}
-                </Menu.Item>
-              ) : null}
-              <Menu.Separator />
-              <Menu.Item value="account" onSelect={() => router.push("/account")}>
-                {words.yourAccount}
-              </Menu.Item>
-              <Menu.Item value="leave" onSelect={() => void leave()}>
-                {words.signOut}
-              </Menu.Item>
-            </Menu.Content>
-          </Menu.Positioner>
-        </Portal>
-      </Menu.Root>
+        }
+        groups={[
+          [
+            { value: "all", words: words.toAllSites, onSelect: () => router.push("/") },
+            { value: "live", words: words.openLiveSite, onSelect: () => void open(site.address, "_blank") },
+            ...(site.mayLayout
+              ? [
+                  {
+                    value: "settings",
+                    words: words.siteSettings,
+                    onSelect: () => router.push(`/s/${site.key}/settings`),
+                  },
+                  { value: "export", words: words.downloadSiteFile, onSelect: () => setTaking(true) },
+                ]
+              : []),
+          ],
+          [
+            { value: "account", words: words.yourAccount, onSelect: () => router.push("/account") },
+            { value: "leave", words: words.signOut, onSelect: () => void leave() },
+          ],
+        ]}
+      />
       {taking ? <TakeOut release={null} onClose={() => setTaking(false)} /> : null}
       <Flex as="nav" aria-label={words.screens} h="36px" gap="2px" ml="8px">
         {tabs

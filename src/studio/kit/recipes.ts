@@ -1,7 +1,9 @@
-// How the studio's controls look, by the names under which the component library asks for them. Its own set is not loaded.
+// How the controls of many screens look, by the names under which the component library asks for them: its own set is not
+// loaded. What few screens have brings its look with it.
 import { defineRecipe, defineSlotRecipe } from "@chakra-ui/react";
 
-const disabled = { opacity: 0.55, cursor: "not-allowed" };
+/** What can’t be used now. */
+export const disabled = { opacity: 0.55, cursor: "not-allowed" };
 
 const button = defineRecipe({
   className: "chakra-button",
@@ -153,108 +155,6 @@ const segmentGroup = defineSlotRecipe({
 export const layerOf = (name: string, below = 0) =>
   `calc(var(--chakra-z-index-${name}) + var(--layer-index, 0) - ${below})`;
 
-const dialog = defineSlotRecipe({
-  className: "chakra-dialog",
-  slots: ["backdrop", "positioner", "content", "header", "body", "footer", "title", "closeTrigger"],
-  base: {
-    backdrop: {
-      position: "fixed",
-      inset: 0,
-      w: "100dvw",
-      h: "100dvh",
-      zIndex: layerOf("popover", 1),
-      bg: "ink/45",
-      _open: { animation: "fade-in 400ms" },
-      _closed: { animation: "fade-out 200ms" },
-    },
-    positioner: {
-      position: "fixed",
-      inset: 0,
-      w: "100dvw",
-      h: "100dvh",
-      zIndex: layerOf("popover"),
-      display: "flex",
-      alignItems: "center",
-      justifyContent: "center",
-      overflow: "auto",
-      overscrollBehaviorY: "none",
-      pointerEvents: "auto",
-    },
-    content: {
-      position: "relative",
-      display: "flex",
-      flexDirection: "column",
-      w: "100%",
-      maxW: "512px",
-      m: "auto",
-      outline: 0,
-      bg: "sheet",
-      color: "ink",
-      fontSize: "ui",
-      borderRadius: "panel",
-      boxShadow: "lifted",
-      _open: { animation: "scale-in 200ms, fade-in 200ms" },
-      _closed: { animation: "scale-out 100ms, fade-out 100ms" },
-    },
-    header: { display: "flex", gap: "8px", px: "24px", pt: "24px", pb: "6px" },
-    body: { flex: 1, px: "24px", pt: "8px", pb: "24px" },
-    footer: {
-      display: "flex",
-      alignItems: "center",
-      justifyContent: "flex-end",
-      gap: "12px",
-      px: "24px",
-      pt: "8px",
-      pb: "16px",
-    },
-    title: { fontFamily: "heading", fontSize: "title", lineHeight: "28px", fontWeight: "600" },
-    closeTrigger: { position: "absolute", top: "8px", insetEnd: "8px" },
-  },
-  variants: { size: { lg: { content: { maxW: "min(760px, calc(100vw - 24px))" } } } },
-});
-
-const menu = defineSlotRecipe({
-  className: "chakra-menu",
-  slots: ["content", "item", "itemGroupLabel", "separator"],
-  base: {
-    content: {
-      minW: "128px",
-      maxH: "var(--available-height)",
-      overflowY: "auto",
-      p: "6px",
-      outline: 0,
-      zIndex: layerOf("popover"),
-      bg: "sheet",
-      color: "ink",
-      fontSize: "ui",
-      borderRadius: "field",
-      boxShadow: "lifted",
-      _open: { animation: "scale-in 150ms, fade-in 150ms" },
-      _closed: { animation: "fade-out 100ms" },
-    },
-    item: {
-      display: "flex",
-      alignItems: "center",
-      gap: "8px",
-      w: "100%",
-      px: "8px",
-      py: "6px",
-      lineHeight: "20px",
-      position: "relative",
-      borderRadius: "2px",
-      outline: 0,
-      textAlign: "start",
-      textDecoration: "none",
-      userSelect: "none",
-      cursor: "pointer",
-      _disabled: disabled,
-      _highlighted: { bg: "wash" },
-    },
-    itemGroupLabel: { px: "8px", py: "6px", fontSize: "14px", fontWeight: "600" },
-    separator: { h: "1px", my: "4px", mx: "-4px", bg: "line" },
-  },
-});
-
 const table = defineSlotRecipe({
   className: "chakra-table",
   slots: ["root", "header", "body", "row", "columnHeader", "cell"],
@@ -274,26 +174,6 @@ const table = defineSlotRecipe({
   variants: {
     stickyHeader: { true: { header: { "& :where(tr)": { position: "sticky", top: 0, zIndex: 1 } } } },
   },
-});
-
-/** The round mark of a radio. */
-const radioMark = {
-  display: "inline-flex",
-  alignItems: "center",
-  justifyContent: "center",
-  flexShrink: 0,
-  w: "20px",
-  h: "20px",
-  borderWidth: "1px",
-  borderColor: "edge",
-  borderRadius: "50%",
-  cursor: "pointer",
-} as const;
-
-const radioGroup = defineSlotRecipe({
-  className: "chakra-radio-group",
-  slots: ["root", "item", "itemControl"],
-  base: { item: { position: "relative", display: "inline-flex", alignItems: "center" }, itemControl: radioMark },
 });
 
 const radioCard = defineSlotRecipe({
@@ -318,58 +198,5 @@ const radioCard = defineSlotRecipe({
   },
 });
 
-const tagsInput = defineSlotRecipe({
-  className: "chakra-tags-input",
-  slots: ["root", "control", "input", "item", "itemPreview", "itemText", "itemInput", "itemDeleteTrigger"],
-  base: {
-    root: { display: "flex", flexDirection: "column", gap: "6px", w: "100%" },
-    control: {
-      position: "relative",
-      display: "flex",
-      flexWrap: "wrap",
-      alignItems: "center",
-      gap: "4px",
-      minH: "36px",
-      px: "6px",
-      py: "4px",
-      bg: "white",
-      borderWidth: "1px",
-      borderColor: "edge",
-      borderRadius: "field",
-      fontSize: "ui",
-      _focus: { outline: "2px solid var(--chakra-colors-mark)", outlineOffset: "-1px" },
-      _disabled: { opacity: 0.5 },
-      _invalid: { borderColor: "brick" },
-    },
-    input: { flex: 1, minW: "80px", h: "24px", px: "6px", bg: "transparent", outline: "none" },
-    item: { minW: 0, maxW: "100%" },
-    itemPreview: {
-      display: "inline-flex",
-      alignItems: "center",
-      gap: "4px",
-      h: "24px",
-      maxW: "100%",
-      px: "8px",
-      bg: "wash",
-      borderRadius: "2px",
-      userSelect: "none",
-      _highlighted: { bg: "line" },
-    },
-    itemText: { minW: 0, lineClamp: 1 },
-    itemInput: { h: "24px", minW: "2ch", px: "8px", bg: "transparent", outline: "none" },
-    itemDeleteTrigger: {
-      display: "flex",
-      alignItems: "center",
-      justifyContent: "center",
-      flexShrink: 0,
-      w: "16px",
-      h: "16px",
-      me: "-4px",
-      cursor: "pointer",
-      "& svg": { w: "80%", h: "80%" },
-    },
-  },
-});
-
 export const recipes = { button, input, textarea, spinner };
-export const slotRecipes = { nativeSelect, segmentGroup, dialog, menu, table, radioGroup, radioCard, tagsInput };
+export const slotRecipes = { nativeSelect, segmentGroup, table, radioCard };

@@ -5,7 +5,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { FileText } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { isPicture, type MediaEntry } from "@/core/site/site";
-import { Thumb } from "@/studio/composer/picture-choice";
+import { Thumb } from "@/studio/media/picture-choice";
 import { words } from "./words";
 
 const cardPx = 132;

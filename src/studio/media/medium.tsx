@@ -7,7 +7,6 @@ import { useState } from "react";
 import { documentKindOf } from "@/core/media/documents";
 import { isPicture, type MediaEntry } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
-import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
@@ -19,6 +18,7 @@ import { smallPicture } from "@/studio/kit/small-picture";
 import { TextArea } from "@/studio/kit/text-area";
 import { useDeed } from "@/studio/kit/use-deed";
 import { Window } from "@/studio/kit/window";
+import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import { words } from "./words";
 
 type Use = Gives<"media.usesOf">["uses"][number];

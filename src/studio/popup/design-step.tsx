@@ -2,10 +2,10 @@
 // Where the popup stands on the page, and its picture.
 import { Box, Grid, RadioCard } from "@chakra-ui/react";
 import { type PopupDesign, popupDesigns } from "@/core/popup/popup";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
 

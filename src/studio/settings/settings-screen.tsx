@@ -4,7 +4,6 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import type { SiteSettings } from "@/core/site/site";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -15,6 +14,7 @@ import { LocaleRows } from "@/studio/kit/locale-rows";
 import { TextArea } from "@/studio/kit/text-area";
 import { noHours, WeekRows } from "@/studio/kit/week-rows";
 import { Window } from "@/studio/kit/window";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import { Exceptions } from "./exceptions";
 import { words } from "./words";
 

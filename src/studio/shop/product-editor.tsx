@@ -15,7 +15,6 @@ import {
 } from "@/core/catalog/product";
 import type { Shop } from "@/core/shop/shop";
 import { pagePath } from "@/core/site/site";
-import { PictureChoice, Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -27,6 +26,7 @@ import { MoneyRow } from "@/studio/kit/money-input";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
 import { useDeed } from "@/studio/kit/use-deed";
+import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import { ChosenProducts } from "./chosen-products";
 import { faultsOf } from "./faults";
 import { FilesGroup } from "./files-group";

@@ -1,23 +1,25 @@
 "use client";
-// What the shop sells: the list, and one product to be worked on.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { type ProductState, productStates } from "@/core/catalog/product";
 import { moneyWords } from "@/core/money/money";
-import { Thumb } from "@/studio/composer/picture-choice";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { TextInput, Tick } from "@/studio/kit/fields";
+// What the shop sells: the list, and one product to be worked on.
+import { later } from "@/studio/kit/later";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
+import { Thumb } from "@/studio/media/picture-choice";
 import type { StepProps } from "@/studio/widget/half";
 import { BulkPanel } from "./bulk-panel";
-import { OneTable } from "./exchange-step";
-import { ProductEditor } from "./product-editor";
 import { words as own } from "./words";
+
+const OneTable = later(() => import("./exchange-step").then((module) => module.OneTable));
+const ProductEditor = later(() => import("./product-editor").then((module) => module.ProductEditor));
 
 const tones = { draft: "amber", on: "moss", off: "brick" } as const;
 

@@ -19,11 +19,11 @@ import StarterKit from "@tiptap/starter-kit";
 import { useEffect, useReducer, useRef, useState } from "react";
 import { type ProductText, textFromEditor } from "@/core/catalog/text";
 import { linkFromWords } from "@/core/page/link";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { FilmChoice } from "@/studio/composer/sheet/film-choice";
 import { documentAddress, useSite } from "@/studio/frame/site-context";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import { words as own } from "./words";
 
 const bare = { addAttributes: () => ({}) };

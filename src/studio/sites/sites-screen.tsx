@@ -1,6 +1,6 @@
 "use client";
 // Sites: every site of the studio as a card with a small true picture of its home page.
-import { Box, Flex, Grid, Image, Menu, Portal, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Image, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
 import Link from "next/link";
@@ -18,6 +18,7 @@ import { FileButton } from "@/studio/kit/file-button";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Loading, State, Title } from "@/studio/kit/layout";
 import { LocaleRows } from "@/studio/kit/locale-rows";
+import { MenuButton } from "@/studio/kit/menu-button";
 import { RoomLine } from "@/studio/kit/room";
 import { Window } from "@/studio/kit/window";
 import { words } from "./words";
@@ -66,38 +67,34 @@ function SiteCard({
               {card.address.replace(/^https?:\/\//, "")}
             </Text>
           </Box>
-          <Menu.Root>
-            <Menu.Trigger asChild>
+          <MenuButton
+            button={
               <IconButton name={words.moreFor(card.name)}>
                 <EllipsisVertical size={16} />
               </IconButton>
-            </Menu.Trigger>
-            <Portal>
-              <Menu.Positioner>
-                <Menu.Content bg="sheet" fontSize="ui">
-                  <Menu.Item value="live" onSelect={() => open(card.address, "_blank")}>
-                    {words.openLiveSite}
-                  </Menu.Item>
-                  {mayChange ? (
-                    <>
-                      <Menu.Item value="settings" onSelect={() => location.assign(`/s/${card.key}/settings`)}>
-                        {words.siteSettings}
-                      </Menu.Item>
-                      <Menu.Item value="copy" onSelect={onCopy}>
-                        {words.copySite}
-                      </Menu.Item>
-                      <Menu.Item value="file" onSelect={() => location.assign(`/api/sites/${card.key}/export`)}>
-                        {words.downloadSiteFile}
-                      </Menu.Item>
-                      <Menu.Item value="remove" color="brick" onSelect={onRemove}>
-                        {words.removeSite}
-                      </Menu.Item>
-                    </>
-                  ) : null}
-                </Menu.Content>
-              </Menu.Positioner>
-            </Portal>
-          </Menu.Root>
+            }
+            groups={[
+              [
+                { value: "live", words: words.openLiveSite, onSelect: () => void open(card.address, "_blank") },
+                ...(mayChange
+                  ? [
+                      {
+                        value: "settings",
+                        words: words.siteSettings,
+                        onSelect: () => location.assign(`/s/${card.key}/settings`),
+                      },
+                      { value: "copy", words: words.copySite, onSelect: onCopy },
+                      {
+                        value: "file",
+                        words: words.downloadSiteFile,
+                        onSelect: () => location.assign(`/api/sites/${card.key}/export`),
+                      },
+                      { value: "remove", words: words.removeSite, warns: true, onSelect: onRemove },
+                    ]
+                  : []),
+              ],
+            ]}
+          />
         </Flex>
         <Flex mt="10px" gap="14px" wrap="wrap">
           {card.live ? (

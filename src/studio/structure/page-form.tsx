@@ -4,7 +4,6 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import type { PageMeta } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
-import { PictureChoice } from "@/studio/composer/picture-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/buttons";
@@ -12,6 +11,7 @@ import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { type Asked, Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Group, State } from "@/studio/kit/layout";
 import { TextArea } from "@/studio/kit/text-area";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import { ResultDrawing, SharedDrawing, useWidth } from "./drawings";
 import { words } from "./words";
 

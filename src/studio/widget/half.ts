@@ -77,7 +77,7 @@ export interface WidgetWorkspace<K extends WidgetKindName> {
   /** What is worth a look; absent for kinds that find nothing. */
   warnings?(settings: WidgetSettings[K], part: PartOf<K>, today: string): Iterable<StepWarning>;
   /** What is worth a look outside of the settings, as it changes: a hook. Absent for kinds where there is nothing. */
-  useOutside?(settings: WidgetSettings[K], part: PartOf<K>): readonly StepWarning[];
+  useOutside?(settings: WidgetSettings[K], part: PartOf<K>, today: string): readonly StepWarning[];
   /**
    * What of a preview that is drawn on the server changes besides the settings: where it does, the preview is drawn anew. A
    * hook; absent for kinds whose script shows every draft by itself.

@@ -136,7 +136,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   const sound = useSound(view.part, view.faults) as never;
   const { chosen } = useChosenVisitor();
   const today = todayIn(site.settings.zone, momentOf(chosen, site.settings.zone, site.clockAheadMs));
-  const outside = useOutside(view.settings as never, sound);
+  const outside = useOutside(view.settings as never, sound, today);
   const looks = useMemo(
     () => [...outside, ...(warnings?.(view.settings as never, sound, today) ?? [])],
     [outside, warnings, view.settings, sound, today],

@@ -13,7 +13,7 @@ import { framesOf, pixelsOf, together } from "@/studio/kit/film-frames";
 import { State } from "@/studio/kit/layout";
 import { usePixels } from "@/studio/kit/pixels";
 import { smallPicture } from "@/studio/kit/small-picture";
-import { PictureChoice } from "../picture-choice";
+import { PictureChoice } from "@/studio/media/picture-choice";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 import { FilmChoice } from "./film-choice";

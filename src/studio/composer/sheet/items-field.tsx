@@ -11,7 +11,7 @@ import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { LineDeeds } from "@/studio/kit/line-deeds";
 import { useInside } from "@/studio/kit/use-inside";
-import { PictureChoice, Thumb } from "../picture-choice";
+import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import type { Composer } from "../store";
 import { words as own } from "../words";
 import { type FieldProps, useField } from "./field";

@@ -9,8 +9,8 @@ import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { FilesButton } from "@/studio/kit/file-button";
 import { Progress, State } from "@/studio/kit/layout";
 import { Window } from "@/studio/kit/window";
+import { Thumb } from "@/studio/media/picture-choice";
 import { Uploads } from "@/studio/media/uploads";
-import { Thumb } from "../picture-choice";
 import { words as own } from "../words";
 
 export function ManyPictures({

@@ -1,4 +1,5 @@
 "use client";
+// Choosing one of the site’s pictures, or a new one.
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
@@ -9,7 +10,7 @@ import { FileButton } from "@/studio/kit/file-button";
 import { State } from "@/studio/kit/layout";
 import { Picture } from "@/studio/kit/picture";
 import { RoomWarning } from "@/studio/kit/room";
-import { words } from "./words";
+import { words } from "./choice-words";
 
 /** A picture of the site, small. */
 export function Thumb({ hash, widthPx, heightPx }: { hash: string; widthPx: number; heightPx: number }) {
