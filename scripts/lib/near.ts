@@ -28,7 +28,7 @@ export const nearSpecs: Readonly<Record<string, readonly string[]>> = {
   field: ["forms", "widgets"],
   form: ["forms", "alone"],
   forms: ["forms"],
-  frame: ["screens", "story"],
+  frame: ["screens", "story", "weights"],
   gallery: ["pictures", "alone"],
   ground: ["video"],
   head: ["structure"],

@@ -19,7 +19,7 @@ export interface Context {
   /** Media, their variants and released files. */
   readonly bytes: ByteStore;
   /** How payment services are reached. */
-  readonly payments: PaymentsOutside;
+  readonly payments: PaymentsOutside<Context>;
   /** Whose turn it is among calls to hosts outside. */
   readonly hostCalls: HostCalls;
   readonly settings: Settings;

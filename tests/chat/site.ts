@@ -29,7 +29,6 @@ export function knownPages(site: SiteFile): readonly KnownPage[] {
     documentUrl: () => "/document",
     fontUrl: () => "",
     standIn: () => "",
-    found: () => undefined,
     codeUrl: () => "",
   });
   return site.pages.map(({ body, ...meta }) => ({

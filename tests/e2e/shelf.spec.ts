@@ -2,6 +2,7 @@
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
+import type { SiteFrame } from "@/core/site/site";
 import { type Brand, families } from "../../src/core/brand/brand";
 import { benchBrand, clayBrand, plainBrand } from "../../src/core/brand/presets";
 import { brandSchema } from "../../src/core/brand/schema";
@@ -11,7 +12,6 @@ import type { PageNode } from "../../src/core/page/node";
 import { shelf } from "../../src/core/page/shelf";
 import { renderPage } from "../../src/core/render/render";
 import { factsOf } from "../../src/core/site/facts";
-import type { SiteFrame } from "../../src/core/site/site";
 import { test } from "./test";
 
 const nightBrand: Brand = {

@@ -2,6 +2,7 @@
 import { thanksGone } from "@/core/field/thanks";
 import type { WidgetJudge } from "@/core/widget/judge";
 import { newPlace } from "./blank";
+import { bookingPart } from "./part";
 import { setUpFaults } from "./references";
 import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
 import { bookingWarnings } from "./warnings";
@@ -16,8 +17,9 @@ export const bookingJudge: WidgetJudge<"booking"> = {
     yield* thanksGone({ enabled, thanks }, site);
     if (enabled && !services.some((id) => site.has("service", id)))
       yield { weight: "stops", code: "check.nothingToBook" };
-    if (enabled && site.parts.booking)
-      for (const { code, step, values } of bookingWarnings(site.parts.booking, services, site.today))
+    const setUp = enabled && site.part(bookingPart);
+    if (setUp)
+      for (const { code, step, values } of bookingWarnings(setUp, services, site.today))
         yield { weight: "look", code, values: { ...values, step } };
   },
   part: {

@@ -1,7 +1,8 @@
 // The list of services: the same on the page before the script and in the calendar itself, so that nothing moves when one
 // takes the place of the other. Light enough for the visitor's browser.
+
+import type { BookingLook } from "@/core/booking/look";
 import { surfaceRoles, surfaces } from "@/core/brand/brand";
-import type { BookingLook } from "./released";
 
 export const listCss =
   ".w-list{list-style:none;margin:0;padding:0}.w-row{display:flex;align-items:center;gap:1.1em;width:100%;box-sizing:border-box;margin:0;padding:.85em 0;border:0;border-bottom:1px solid var(--c-line,#ccc);background:none;color:inherit;font:inherit;line-height:inherit;text-align:start}.w-row img{flex:none;width:64px;height:64px;object-fit:cover;border-radius:var(--radius,0)}.w-text{flex:1;min-width:0}.w-quiet{color:var(--quiet,inherit)}.w-words{display:block;color:var(--quiet,inherit);font-size:.92em;margin-top:.15em}.w-price{font-variant-numeric:tabular-nums;text-align:end;flex:none;font-weight:600}.w-price s{font-weight:400;color:var(--quiet,inherit)}.w-category{font-weight:600;margin:1.1em 0 .1em}";

@@ -1,7 +1,7 @@
+import { type ReleasedBooking, usualLook } from "@/core/booking/released";
 import { answersSchema, refusal } from "./answers";
 import type { BookingSetUp } from "./booking";
 import { setUpFaults } from "./references";
-import { type ReleasedBooking, usualLook } from "./released";
 import { aResource, aService, aSetUp } from "./sample.test-kit";
 import { bookingSetUpSchema } from "./schema";
 import { mayAskAll, triedOn } from "./size";

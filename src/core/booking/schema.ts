@@ -1,5 +1,7 @@
 // What a booking set-up may be: used by the site file and by the server. Every refusal is a sentence at its field.
 import Joi from "joi";
+import type { BookingLook, BookingWords } from "@/core/booking/look";
+import { bookingWords, type OwnLook } from "@/core/booking/look";
 import { surfaces } from "@/core/brand/brand";
 import { thanksSchema } from "@/core/field/schema";
 import { lineSchema, originsSchema } from "@/core/input/text";
@@ -27,7 +29,6 @@ import type {
 import { deskColours, mostDaysAhead, sharesStarts } from "./booking";
 import { seasonsMeet, weeksMeet } from "./hours";
 import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "./letter-kinds";
-import { type BookingLook, type BookingWords, bookingWords, type OwnLook } from "./released";
 
 const hashSchema = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)

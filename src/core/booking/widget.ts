@@ -1,4 +1,7 @@
 // The booking calendar as a kind of widget: where it stands, the services it offers, with their prices.
+
+import type { BookingLook } from "@/core/booking/look";
+import { type ReleasedBooking, usualLook } from "@/core/booking/released";
 import { releaseThanks } from "@/core/field/field";
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
@@ -10,8 +13,8 @@ import { type AskWords, askWords } from "./ask-words";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
 import { lengthWords } from "./length-words";
 import { listCss, ownLookClasses, ownLookCss } from "./list-css";
+import { bookingPart } from "./part";
 import { publicServices } from "./public-services";
-import { type BookingLook, type ReleasedBooking, usualLook } from "./released";
 import { mayAskAll } from "./size";
 import type { ReleasedService } from "./told";
 
@@ -114,7 +117,7 @@ function picturesOf(told: Told, picture: Resolve["picture"]): ReleasedBooking["p
 }
 
 function listOf(widget: WidgetOf<"booking">, context: RenderContext): string {
-  const told = toldOf(widget.settings, context.part("booking"), context.currency);
+  const told = toldOf(widget.settings, context.part(bookingPart), context.currency);
   const look = widget.settings.look ?? usualLook;
   const list = servicesHtml(told, look, context) + askHtml(widget, told, context.language);
   return ownLookClasses(look).reduceRight(

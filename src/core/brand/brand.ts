@@ -1,5 +1,5 @@
 // Brand: the tokens every block and widget draws on. Colours are roles, not swatches.
-import type { Metrics } from "./near-fonts";
+import type { Metrics } from "@/core/brand/metrics";
 
 export const colourRoles = ["paper", "soft", "ink", "quiet", "accent", "onAccent", "line"] as const;
 export type ColourRole = (typeof colourRoles)[number];

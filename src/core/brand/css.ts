@@ -1,7 +1,8 @@
 // The brand as a style sheet: custom properties that every block draws on.
+
+import { familyStack } from "@/core/brand/near-fonts";
 import { type Brand, colourRoles, type FamilyKey, families, surfaceRoles, surfaces } from "./brand";
 import { luminanceOf } from "./luminance";
-import { familyStack } from "./near-fonts";
 
 /** Size of a heading of `level` (1 to 6) in rem at the width class; phones take a gentler scale. */
 export function headingRem(brand: Brand, level: number, phone: boolean): number {

@@ -1,5 +1,5 @@
+import { familyStack, nearFaces } from "@/core/brand/near-fonts";
 import { families } from "./brand";
-import { familyStack, nearFaces } from "./near-fonts";
 
 const faces = (css: string) =>
   [

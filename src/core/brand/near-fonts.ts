@@ -1,13 +1,7 @@
 // Letters that a visitor's machine has, made as wide and as high as those of a bundled family: what stands there until the
 // family has come takes the room that it will take, and nothing moves when it does (CSS Fonts 5, 4.8 and CSS Fonts 4, 4.9).
-import type { Family } from "./brand";
-
-export interface Metrics {
-  /** Of one em: above the baseline, below it, and an English letter on the average with how often each comes. */
-  readonly ascent: number;
-  readonly descent: number;
-  readonly width: number;
-}
+import type { Family } from "@/core/brand/brand";
+import type { Metrics } from "@/core/brand/metrics";
 
 interface Local extends Metrics {
   readonly name: string;
@@ -43,6 +37,7 @@ const locals: Readonly<Record<Family["fallback"], readonly Local[]>> = {
 };
 
 const nearName = (family: Family, local: Local) => `${family.name} by ${local.name}`;
+
 const percent = (share: number) => `${Math.round(share * 10_000) / 100}%`;
 
 /** The value of `font-family` for a family: itself, then what is made like it, then whatever there is. */

@@ -1,5 +1,6 @@
 // How a chat addresses whoever asks.
-import { addressed, closeLanguages, spokenIn } from "./address";
+import { addressed, spokenIn } from "@/core/chat/address";
+import { closeLanguages } from "@/core/chat/close-language";
 import { newChat } from "./chat";
 import { chatPageWords } from "./page-words";
 import { chatSays } from "./say";

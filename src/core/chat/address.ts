@@ -1,10 +1,6 @@
 // How a chat addresses whoever asks, where a language has two ways: carried in the language's tag, so that whatever puts something into
 // words in that language does it alike.
-import type { Brief } from "./chat";
-
-/** Languages in which one can be addressed closely: "du", "tu". */
-export const closeLanguages = ["de", "fr"] as const;
-export type CloseLanguage = (typeof closeLanguages)[number];
+import type { Brief } from "@/core/chat/chat";
 
 /** A private part of a tag (RFC 5646, 2.2.7). */
 const mark = "-x-close";

@@ -1,10 +1,11 @@
 // A chat that answers from the site: what it knows besides the pages, how it speaks, when a person is called, where it stands.
+
+import type { CloseLanguage } from "@/core/chat/close-language";
+import type { Model } from "@/core/chat/model/model";
 import type { CrawlPlan } from "@/core/crawl/crawl";
 import type { Floating, Opening } from "@/core/opening/opening";
 import { freshOpening } from "@/core/opening/opening";
 import type { WeekHours } from "@/core/site/open-hours";
-import type { CloseLanguage } from "./address";
-import type { Model } from "./model/ask";
 import type { ChatTable } from "./table";
 
 export const tones = ["plain", "warm", "brief"] as const;

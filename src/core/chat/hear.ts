@@ -1,6 +1,7 @@
 // What a question wants, understood from its words, from what was spoken of before, and from what the site has.
+
+import { spokenIn } from "@/core/chat/address";
 import { wallIn } from "@/core/site/open-hours";
-import { spokenIn } from "./address";
 import { type Brief, chatLimits, type Topic } from "./chat";
 import { slipsBetween } from "./distance";
 import { type Intent, isAngry, plainWordsOf, takesUp, type Wanted, wantedIn } from "./intents";

@@ -1,6 +1,7 @@
 // What stands in a page before the chat's script, and without it: a question that leads to a page with the same answers.
+
+import { spokenIn } from "@/core/chat/address";
 import { escapeHtml } from "@/core/render/escape";
-import { spokenIn } from "./address";
 import type { Brief } from "./chat";
 import { chatPageWords } from "./page-words";
 

@@ -1,6 +1,7 @@
 // Words of the chat's own parts on a page, by language. Light: the visitor's browser reads this.
+
+import { addressed } from "@/core/chat/address";
 import { inLanguage } from "@/core/locale/words";
-import { addressed } from "./address";
 
 const languages = {
   en: {

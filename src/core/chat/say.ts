@@ -1,6 +1,7 @@
 // What the chat says around what the site says, by language.
+
+import { addressed } from "@/core/chat/address";
 import { inLanguage } from "@/core/locale/words";
-import { addressed } from "./address";
 import type { Tone } from "./chat";
 
 export interface ChatSays {

@@ -1,5 +1,8 @@
 // What a chat's settings may be.
 import Joi from "joi";
+import { closeLanguages } from "@/core/chat/close-language";
+import { modelLimits } from "@/core/chat/model/ask";
+import type { Model } from "@/core/chat/model/model";
 import { startAddress } from "@/core/crawl/address";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { neededWords } from "@/core/field/schema";
@@ -7,7 +10,6 @@ import { originsSchema } from "@/core/input/text";
 import { floatingSchema, openingFields, pagesFields } from "@/core/opening/schema";
 import { weekSchema } from "@/core/site/hours-schema";
 import { dateSchema } from "@/core/time/schema";
-import { closeLanguages } from "./address";
 import {
   type Brief,
   type Chat,
@@ -20,7 +22,6 @@ import {
   type Topic,
   tones,
 } from "./chat";
-import { type Model, modelLimits } from "./model/ask";
 import { type ChatTable, columnKinds, type TableColumn } from "./table";
 
 const id = Joi.string()

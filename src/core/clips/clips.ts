@@ -1,5 +1,5 @@
 // A feed of clips: where they come from, which of them are shown, and how.
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Source } from "@/core/video/source";
 import type { FeedLayout, FeedPaging, FeedPlays } from "./released";
 

@@ -2,8 +2,8 @@
 // entity of its own is resolved, nothing nests without end, and every word of it is only a word.
 import { Parser } from "htmlparser2";
 import { plainLine } from "@/core/input/plain";
+import type { StandIns } from "@/core/kind/holder";
 import { ratioOf, webAddress } from "@/core/video/oembed";
-import type { StandIns } from "@/core/video/provider";
 import { readNamed, type Source } from "@/core/video/source";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 import { type FeedAbout, type FeedClip, feedLimits } from "./clips";

@@ -1,6 +1,5 @@
 // Who hears of a visitor when a clip of a feed plays.
-import type { Sends } from "@/core/kind/holder";
-import type { StandIns } from "@/core/video/provider";
+import type { Sends, StandIns } from "@/core/kind/holder";
 import { providerNames, providers } from "@/core/video/providers";
 import { readNamed, sentBy } from "@/core/video/source";
 import type { FeedSource } from "./clips";

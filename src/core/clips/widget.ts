@@ -2,6 +2,7 @@
 import { inLanguage } from "@/core/locale/words";
 import type { WidgetKind } from "@/core/widget/kind";
 import { feedCss } from "./css";
+import { foundClips, nothingFound } from "./found";
 import { feedHtml } from "./html";
 import type { ReleasedFeed } from "./released";
 import { sentByFeed } from "./sends";
@@ -14,8 +15,12 @@ export const clips: WidgetKind<"clips"> = {
   },
   sends: ({ sources }, standIns) => sentByFeed(sources, standIns),
   opens: () => "disabled",
-  flow: (placed, widget, context) =>
-    feedHtml(widget.id, widget.settings, context.found(widget.id), placed.attributes("w-feed-place"), context),
+  flow: (placed, widget, context) => {
+    context.madeFrom(`clips:${widget.id}`);
+    const found = context.service(foundClips)?.(widget.id) ?? nothingFound;
+    context.brings(found.posters);
+    return feedHtml(widget.id, widget.settings, found, placed.attributes("w-feed-place"), context);
+  },
   css: feedCss,
   cssOf: ["video"],
   released: ({ layout, plays, paging, perPage }, { language }): ReleasedFeed => {

@@ -1,6 +1,7 @@
 // What is reached and left behind as entries of the table.
+
+import type { StandIns } from "@/core/kind/holder";
 import { ownOrigin, type Sends } from "@/core/kind/holder";
-import type { StandIns } from "@/core/video/provider";
 import { providerNames, providers } from "@/core/video/providers";
 import type { Entry } from "./consent";
 

@@ -1,6 +1,7 @@
 // What pages were seen to ask and to leave behind when they ran, beside what they declare.
+
+import type { StandIns } from "@/core/kind/holder";
 import { ownOrigin } from "@/core/kind/holder";
-import type { StandIns } from "@/core/video/provider";
 import type { Entry } from "./consent";
 import { entryOf, keptOrigin } from "./declared";
 

@@ -1,7 +1,7 @@
 // The table as visitors read it on a page of its own: whole, in their language, and as current as the release.
 import { inLanguage } from "@/core/locale/words";
+import type { Placed } from "@/core/render/markup";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
-import type { Placed } from "@/core/widget/kind";
 import { categories, handledAs } from "./category";
 import { type Consent, type Entry, saidIn } from "./consent";
 import { policyWords } from "./policy-words";

@@ -1,9 +1,8 @@
 // What blocks and widgets say that they reach and leave behind.
-import type { Sends } from "@/core/kind/holder";
+import type { Sends, StandIns } from "@/core/kind/holder";
 import { sentByOpening } from "@/core/opening/sends";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
-import type { StandIns } from "@/core/video/provider";
 import { openingOf } from "@/core/widget/all-facts";
 import { kindOf } from "@/core/widget/kinds";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";

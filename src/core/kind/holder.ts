@@ -1,7 +1,6 @@
 // What anything configurable (a block, a widget) tells about itself, so that nothing else has to know its kind.
 import type Joi from "joi";
-import type { StandIns } from "@/core/video/provider";
-import type { WidgetParts } from "@/core/widget/settings";
+import type { Service } from "./service";
 
 /** What settings can point at. */
 export type RefOf = "page" | "media" | "widget" | "service" | "shared";
@@ -23,6 +22,9 @@ export interface Sends {
   /** As what it stays, and for how many days (null until somebody removes it), where its host does not tell. */
   readonly stays?: { readonly as: "cookie" | "storage"; readonly days: number | null };
 }
+
+/** Origin of a stand-in for an outside host, by its label. */
+export type StandIns = (label: string) => string;
 
 /** The origin of the site itself, wherever it stands. */
 export const ownOrigin = "https://this.site.invalid";
@@ -48,7 +50,7 @@ export interface Surroundings {
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
   /** What kinds of widgets keep for all of theirs. */
-  readonly parts: Partial<WidgetParts>;
+  part<T>(of: Service<T>): T | undefined;
   /** BCP 47 tag of the site's own language. */
   readonly language: string;
   /** Today's date where the site is, "2026-11-26"; null where what is wrong must not depend on it. */

@@ -1,6 +1,6 @@
 // Which part of a picture a place shows: the place has a shape of its own, and a point of the picture stays in view in it.
 import Joi from "joi";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import { type Turn, turns } from "./forms";
 
 /** How a place cuts a picture; what it leaves out follows the picture's own point, unturned and as large as it fits. */

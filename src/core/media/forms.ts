@@ -1,5 +1,5 @@
 // The forms a picture is sent in: the lightest first, and last the kind it came in, which any browser shows.
-import type { MediaEntry, PictureType } from "@/core/site/site";
+import type { MediaEntry, PictureType } from "@/core/media/entry";
 
 export interface FormKind {
   readonly type: `image/${string}`;

@@ -6,7 +6,7 @@ import type { Source } from "@/core/video/source";
 import type { LookField } from "./look";
 import type { Content, Kind, PageNode } from "./node";
 import type { Drawn } from "./shapes";
-import type { ShelfFacts } from "./shelf";
+import type { ShelfFacts } from "./shelf/entry";
 
 /** A part of one line of a list: words, or a value (a picture, a tick) that is taken as it is. */
 export type PartForm = "line" | "value";

@@ -1,5 +1,6 @@
-// The list of block kinds. Adding a kind adds one file in kinds/ and one line here.
+// The list of block kinds. Adding a kind adds one file in kinds/, its name in kind-names and one line here.
 import type { KindDefinition } from "./kind";
+import { type Kind, kindNames } from "./kind-names";
 import { address } from "./kinds/address";
 import { anchor } from "./kinds/anchor";
 import { button } from "./kinds/button";
@@ -34,7 +35,7 @@ import { tab, tabs } from "./kinds/tabs";
 import { video } from "./kinds/video";
 import { widget } from "./kinds/widget";
 
-const all = {
+const all: Readonly<Record<Kind, KindDefinition>> = {
   page,
   section,
   columns,
@@ -72,21 +73,18 @@ const all = {
   shop,
 };
 
-export type KindName = keyof typeof all;
-
 /** Whatever stands in the flow, and a section, can be told what becomes of it where it is too wide. */
 const fitted = (kind: KindDefinition): KindDefinition =>
   kind.inFlow || kind.spaceInside ? { ...kind, looks: [...kind.looks, "fit"] } : kind;
 
 export const kinds = Object.fromEntries(Object.entries(all).map(([name, kind]) => [name, fitted(kind)])) as Readonly<
-  Record<KindName, KindDefinition>
+  Record<Kind, KindDefinition>
 >;
 
-export const kindNames = Object.keys(kinds) as readonly KindName[];
 const flow = kindNames.filter((kind) => kinds[kind].inFlow);
 
 /** Kinds that may stand directly in a block of this kind; null where it holds none. */
-export function heldBy(kind: KindName): readonly KindName[] | null {
+export function heldBy(kind: Kind): readonly Kind[] | null {
   const { holds } = kinds[kind];
   return holds === undefined ? null : holds === "flow" ? flow : holds;
 }

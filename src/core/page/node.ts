@@ -1,8 +1,8 @@
 // What a page is made of: a tree of nodes with stable ids.
-import type { KindName } from "./kinds";
+import type { Kind } from "./kind-names";
 import type { Look, Width } from "./look";
 
-export type Kind = KindName;
+export type { Kind };
 
 /** The values a node carries; each kind's schema says which. */
 export type Content = Readonly<Record<string, unknown>>;

@@ -1,5 +1,6 @@
 import { builder } from "./build";
-import { kindNames, kinds } from "./kinds";
+import { kindNames } from "./kind-names";
+import { kinds } from "./kinds";
 import type { PageNode } from "./node";
 import { hasSamples, samplesIn } from "./sample";
 import { shelf } from "./shelf";

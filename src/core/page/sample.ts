@@ -1,5 +1,6 @@
 // Words that came with a section or a block and were never changed: nobody should find them on a live site.
-import { kindNames, kinds } from "./kinds";
+import { kindNames } from "./kind-names";
+import { kinds } from "./kinds";
 import { everyNode, type PageNode } from "./node";
 import { shelf } from "./shelf";
 import { plainFacts } from "./shelf/entry";

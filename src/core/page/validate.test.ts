@@ -1,7 +1,8 @@
 import { mostFaults } from "@/core/input/fault";
 import { builder } from "./build";
 import { drawing } from "./drawing";
-import { kindNames, kinds } from "./kinds";
+import { kindNames } from "./kind-names";
+import { kinds } from "./kinds";
 import { isLink, linkFromWords } from "./link";
 import { lookAt } from "./look";
 import type { PageNode } from "./node";

@@ -3,7 +3,8 @@ import Joi from "joi";
 import { type Fault, mostFaults, pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
-import { heldBy, kindNames, kinds } from "./kinds";
+import { kindNames } from "./kind-names";
+import { heldBy, kinds } from "./kinds";
 import { type LookField, lookProperties, type Width, widths } from "./look";
 import type { Kind } from "./node";
 

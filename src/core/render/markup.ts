@@ -1,12 +1,9 @@
 // What block kinds render with: escaping, and the context that knows links, pictures and style rules.
-import type { FoundClips } from "@/core/clips/clips";
-import type { CodeContent } from "@/core/code/code";
+import type { Service } from "@/core/kind/service";
 import type { Cut } from "@/core/media/cut";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Kind, PageNode } from "@/core/page/node";
 import type { SiteSettings } from "@/core/site/site";
-import type { Hole } from "@/core/storefront/part-facts";
-import type { Placed } from "@/core/widget/kind";
-import type { WidgetParts } from "@/core/widget/settings";
 
 import { escapeHtml } from "./escape";
 
@@ -17,6 +14,20 @@ export type BlockScript = "gallery" | "slider" | "hours" | "video" | "player" | 
 
 /** What of a page's head and its menus needs a script of its own, loaded without the loader. */
 export type PageScript = BlockScript | "head";
+
+/**
+ * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "turned:<hash> <degrees>", "widget:<id>",
+ * "shared:<id>", "clips:<id>" (what a feed has found), "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
+ */
+export type Use =
+  | `page:${string}`
+  | `media:${string}`
+  | `turned:${string}`
+  | `widget:${string}`
+  | `shared:${string}`
+  | `clips:${string}`
+  | "navigation"
+  | "name";
 
 export interface RenderedPicture {
   /** Of the kind it came in, at its largest: any browser shows it, and links for sharing name it. */
@@ -91,6 +102,15 @@ export interface NavigationItem {
   readonly under: readonly NavigationItem[];
 }
 
+/** One spot in the flow of a page where a widget appears. */
+export interface Placed {
+  readonly as: "flow" | "button" | "link";
+  /** Words of the button or the link. */
+  readonly text: string;
+  /** Class and style of the spot's own element, as attributes with a leading space. */
+  attributes(kindClass: string): string;
+}
+
 /** What a kind's `render` may ask for. One context serves one rendering of one section. */
 export interface RenderContext {
   readonly siteName: string;
@@ -134,15 +154,14 @@ export interface RenderContext {
   readonly currency: string;
   /** What stands at a spot where a widget appears; null when there is no such widget. */
   placed(widget: string, spot: Placed): string | null;
-  /** What a kind of widget keeps for the whole site. */
-  part<K extends keyof WidgetParts>(kind: K): WidgetParts[K] | undefined;
-  /** The clips that a feed has found so far. */
-  found(widget: string): FoundClips;
-  /**
-   * A part of the shop: filled in where somebody asks for the page, or with what is at hand. One that stands in another
-   * block is `quiet`: where it has nothing to show, nothing stands on a stage either.
-   */
-  shop(hole: Hole, quiet?: "quiet"): string;
+  /** What a kind of widget keeps for the whole site, by the kind's own declaration. */
+  part<T>(of: Service<T>): T | undefined;
+  /** What a kind wants besides, by its declaration; undefined where nobody has it. */
+  service<T>(wanted: Service<T>): T | undefined;
+  /** Something of the site that this is made from besides itself: where it changes, this is rendered anew. */
+  madeFrom(use: Use): void;
+  /** Media that stand here and not in the site's list. */
+  brings(media: readonly MediaEntry[]): void;
   /** An id that no other element of the page has. */
   newId(stem: string): string;
   /** Loads a block's script with the page, and marks the block's element for it: an attribute with a leading space. */
@@ -155,8 +174,8 @@ export interface RenderContext {
   frames(origin: string, devices?: readonly string[]): void;
   /** Code runs on the page itself: the origins it may reach, and the text of a script of its own ("" for none). */
   runs(origins: readonly string[], script: string): void;
-  /** Address of custom code as a document of its own, which the page brings along; null where no code runs. */
-  code(content: CodeContent): string | null;
+  /** Address of a document of its own that the page brings along and frames, and the origins it may reach; null where none runs. */
+  document(html: string, origins: readonly string[]): string | null;
   /** Origin of a stand-in for an outside host, by its label. */
   standIn(label: string): string;
   /** An address of the site as others ask for it: with its origin, where the page has one. Escaped as it came. */

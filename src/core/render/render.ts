@@ -2,14 +2,15 @@
 import { type Family, families } from "@/core/brand/brand";
 import { brandCss } from "@/core/brand/css";
 import { nearFaces } from "@/core/brand/near-fonts";
-import type { FoundClips } from "@/core/clips/clips";
-import { codeDocument } from "@/core/code/document";
+import { type Services, serviceIn } from "@/core/kind/service";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import type { Cut } from "@/core/media/cut";
 import { aboutDocument, type DocumentType } from "@/core/media/documents";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { Turn, Variant } from "@/core/media/forms";
 import { pageReason } from "@/core/opening/rule";
-import { kindNames, kinds } from "@/core/page/kinds";
+import { kindNames } from "@/core/page/kind-names";
+import { kinds } from "@/core/page/kinds";
 import { readLink } from "@/core/page/link";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
@@ -18,10 +19,9 @@ import { sectionsOf, sectionsShown } from "@/core/page/shared/sections";
 import { needsScript, type Top, topClass, topCss, topOf } from "@/core/page/surround/top";
 import { nameOf, nodeWords } from "@/core/page/words";
 import { standingPage, surroundAt } from "@/core/site/between";
-import { isPicture, type MediaEntry, type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
+import { type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import { pageTree } from "@/core/site/tree";
-import { type Hole, holeHtml } from "@/core/storefront/part-facts";
 import { phoneMaxPx } from "@/core/visitor/visitor";
 import { floatingOf, isEverywhere, openingOf, widgetKindNames } from "@/core/widget/all-facts";
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
@@ -36,6 +36,7 @@ import {
   type RenderedPicture,
   type Room,
   scriptJson,
+  type Use,
 } from "./markup";
 import { renderedPicture } from "./rendered-picture";
 import { ruleOf, type StyleRule, styleRule, styleSheet } from "./style";
@@ -63,10 +64,8 @@ export interface RenderOptions {
   standIn(label: string): string;
   /** Address of a document of custom code; absent where no code runs. */
   codeUrl?(document: string): string;
-  /** The clips that a feed has found so far; none where this says nothing. */
-  found?(widget: string): FoundClips | undefined;
-  /** What stands in a part of the shop; absent where it is filled in later. */
-  shop?(hole: Hole, picture: Renderer["picture"], quiet: boolean): string;
+  /** What kinds want besides. */
+  readonly services?: Services;
 }
 
 /** A section as rendered: its markup and what it uses. Kept per section, so that an edit renders one section anew. */
@@ -105,20 +104,6 @@ export interface RunningCode {
   /** Text of a script; "" for none. */
   readonly script: string;
 }
-
-/**
- * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "turned:<hash> <degrees>", "widget:<id>",
- * "shared:<id>", "clips:<id>" (what a feed has found), "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
- */
-export type Use =
-  | `page:${string}`
-  | `media:${string}`
-  | `turned:${string}`
-  | `widget:${string}`
-  | `shared:${string}`
-  | `clips:${string}`
-  | "navigation"
-  | "name";
 
 export interface RenderedPage {
   readonly html: string;
@@ -191,13 +176,13 @@ const nowhere = (attributes: string, inner: string) =>
   `<a${attributes.replace(/ aria-label="[^"]*"/, "")}>${inner}</a>`;
 
 const emptyMedia: RenderedPicture | null = null;
-const nothingFound: FoundClips = { about: null, clips: [], posters: [] };
 
 /**
  * A renderer for one state of a site. It keeps what it has rendered by the identity of the section, so rendering a
  * page again after an edit costs that one section. Make a new one when anything but a page's sections changes.
  */
 export function createRenderer(site: SiteFrame, options: RenderOptions) {
+  const services = options.services ?? {};
   const media = new Map(site.media.map((entry) => [entry.hash, entry]));
   const tree = pageTree(site.pages.filter((page) => page.inNavigation));
   const clickTargets = new Set(clickTargetsOf(site));
@@ -340,11 +325,9 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
     runs: (origins, script) => {
       runs.push({ origins, script });
     },
-    code(content) {
-      if (!options.codeUrl) return null;
-      const html = codeDocument(content, options.locale.tag);
-      const address = options.codeUrl(html);
-      if (!codes.some((one) => one.address === address)) codes.push({ address, html, origins: content.origins });
+    document(html, origins) {
+      const address = options.codeUrl?.(html) ?? null;
+      if (address !== null && !codes.some((one) => one.address === address)) codes.push({ address, html, origins });
       return address;
     },
     absolute: (href) => (options.origin === null || /^https?:/.test(href) ? href : options.origin + href),
@@ -391,14 +374,12 @@ export function createRenderer(site: SiteFrame, options: RenderOptions) {
             escapeHtml(spot.text),
           );
     },
-    part: (kind) => site[kind],
-    found(widget) {
-      note<Use>(uses, `clips:${widget}`);
-      const found = options.found?.(widget) ?? nothingFound;
-      for (const poster of found.posters) if (!media.has(poster.hash)) media.set(poster.hash, poster);
-      return found;
+    part: (of) => serviceIn(site as unknown as Services, of),
+    service: (wanted) => serviceIn(services, wanted),
+    madeFrom: (use) => note<Use>(uses, use),
+    brings(more) {
+      for (const entry of more) if (!media.has(entry.hash)) media.set(entry.hash, entry);
     },
-    shop: (hole, quiet) => (options.shop ? options.shop(hole, picture, quiet !== undefined) : holeHtml(hole)),
     newId: (stem) => `${stem}-${section}-${++ids}`,
     shared(placement) {
       const id = sharedContent(placement).shared;

@@ -1,5 +1,6 @@
 // A picture as a page shows it: its addresses in every form and width, and the part of it that its place cuts out.
 import { type Cut, pointOf } from "@/core/media/cut";
+import type { MediaEntry } from "@/core/media/entry";
 import {
   formsOf,
   isDrawing,
@@ -10,7 +11,6 @@ import {
   usedWidths,
   type Variant,
 } from "@/core/media/forms";
-import type { MediaEntry } from "@/core/site/site";
 import { escapeHtml } from "./escape";
 import type { RenderedPicture } from "./markup";
 

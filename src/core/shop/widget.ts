@@ -1,4 +1,5 @@
 import { ownOrigin } from "@/core/kind/holder";
+import { partHtml } from "@/core/storefront/shown";
 import type { WidgetKind } from "@/core/widget/kind";
 import { cartLimits, shopPages } from "./shop";
 
@@ -24,7 +25,7 @@ export const shop: WidgetKind<"shop"> = {
   },
   opens: () => "disabled",
   flow: (placed, _widget, context) =>
-    `<div${placed.attributes("s-part")}>${context.shop({ part: "list", list: "asked", category: "", products: [], most: 24, filters: true })}</div>`,
+    `<div${placed.attributes("s-part")}>${partHtml({ part: "list", list: "asked", category: "", products: [], most: 24, filters: true }, context)}</div>`,
   css: "",
   cssOf: ["shop"],
   released: () => null,

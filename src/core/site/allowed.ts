@@ -1,8 +1,8 @@
 // What of a site's content asks for more than changing the site does: told in one place, whichever way the content comes in.
 import { mayAs, type Right, type Role, rights } from "@/core/account/rights";
+import type { SiteFile } from "@/core/site/site";
 import { factsOf, widgetFacts } from "@/core/widget/all-facts";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import type { SiteFile } from "./site";
 
 /** What a widget of a kind asks of whoever makes, changes or removes it, beside what every widget asks; null for nothing more. */
 export const askedFor = (kind: WidgetKindName): Right | null => widgetFacts[kind].asks?.right ?? null;

@@ -8,7 +8,7 @@ import {
   type SurroundOf,
   standingOf,
 } from "@/core/page/surround/standing";
-import { type PageMeta, pagePath, type SiteFrame, type Surround } from "./site";
+import { type PageMeta, pagePath, type SiteFrame, type Surround } from "@/core/site/site";
 
 type Surrounded = Pick<SiteFrame, "header" | "footer" | "surrounds">;
 

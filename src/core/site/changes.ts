@@ -5,6 +5,7 @@ import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared/placement";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words";
+import { type KeptSite, moreOf, type SiteFile, type SitePage, type Surround } from "@/core/site/site";
 import { shownOf } from "@/core/widget/kinds";
 import {
   type Change,
@@ -16,7 +17,6 @@ import {
   valueDetails,
 } from "./change";
 import { writeSiteFile } from "./read";
-import { type KeptSite, moreOf, type SiteFile, type SitePage, type Surround } from "./site";
 
 const nameOf = (section: PageNode) => kinds[section.kind].title?.(section.content) ?? kinds[section.kind].label;
 

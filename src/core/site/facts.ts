@@ -1,7 +1,7 @@
 // A site's facts in the words a page uses: hours as rows, the address as lines.
 import type { ShelfFacts } from "@/core/page/shelf";
+import type { SiteSettings } from "@/core/site/site";
 import type { OpenSpan, WeekHours } from "./open-hours";
-import type { SiteSettings } from "./site";
 
 /** Name of a day of the week, 0 for Monday, in a language. 2024-01-01 was a Monday. */
 const dayName = (language: string, day: number): string =>

@@ -1,9 +1,12 @@
 // What a site holds that its blocks and widgets can point at.
+
 import type { RefOf, Surroundings } from "@/core/kind/holder";
+import { type Services, serviceIn } from "@/core/kind/service";
+import { isPicture } from "@/core/media/entry";
 import type { PageNode } from "@/core/page/node";
+import type { KeptSite, SiteFile } from "@/core/site/site";
 import { widgetFacts } from "@/core/widget/all-facts";
 import { partKinds } from "@/core/widget/kinds";
-import { isPicture, type KeptSite, type SiteFile } from "./site";
 
 /** Every tree of a site with its path in the site file. */
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
@@ -52,7 +55,7 @@ export function knownIn(site: Around, today: string | null = null): Surroundings
   const ids = idsIn(site);
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {
-    parts: Object.fromEntries(partKinds.map(({ name }) => [name, site[name]])),
+    part: (of) => serviceIn(site as unknown as Services, of),
     today,
     language: site.settings.language,
     has: (of, id) => ids[of].has(id),

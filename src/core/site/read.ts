@@ -10,12 +10,12 @@ import { circleIn, tooLarge } from "@/core/page/shared/circle";
 import { definitionsOf } from "@/core/page/shared/placement";
 import { maxNodes, pageFaults } from "@/core/page/validate";
 import { withLineIds } from "@/core/page/words";
+import { pagePath, type SiteFile } from "@/core/site/site";
 import { partJudges } from "@/core/widget/judges";
 import { partKinds, refsOf } from "@/core/widget/kinds";
 import { documentsOf, knownIn } from "./known";
 import { redirectCircle } from "./redirects";
 import { siteFileSchema } from "./schema";
-import { pagePath, type SiteFile } from "./site";
 import { deepest, depthOf } from "./tree";
 
 export type ReadSite =

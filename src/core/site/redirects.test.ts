@@ -1,6 +1,6 @@
 import fc from "fast-check";
+import type { Redirect } from "@/core/site/site";
 import { redirectCircle, whereItLeads } from "./redirects";
-import type { Redirect } from "./site";
 
 const pages: Readonly<Record<string, string>> = { visit: "/visit" };
 const ends = (all: readonly Redirect[], from: string) => whereItLeads(all, from, (id) => pages[id]);

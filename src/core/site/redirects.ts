@@ -1,6 +1,7 @@
 // Addresses that lead on: where each ends, and circles among them.
+
+import type { Redirect } from "@/core/site/site";
 import { withoutSlashes } from "./path";
-import type { Redirect } from "./site";
 
 /** So many a site has at most. */
 export const mostRedirects = 2000;

@@ -5,8 +5,10 @@ import { goodsSchema } from "@/core/catalog/goods";
 import { idSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { documentTypes, filmTypes } from "@/core/media/documents";
+import type { MediaEntry } from "@/core/media/entry";
 import { mediaHash } from "@/core/page/kinds/picture";
 import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
+import type { PageMeta, Redirect, SiteFile, SiteSettings } from "@/core/site/site";
 import { dateSchema } from "@/core/time/schema";
 import { zoneSchema } from "@/core/time/zone-schema";
 import { widgetKindNames } from "@/core/widget/all-facts";
@@ -14,7 +16,6 @@ import { partJudges, schemaOfKind } from "@/core/widget/judges";
 import type { SiteWidget } from "@/core/widget/settings";
 import { spansSchema, weekSchema } from "./hours-schema";
 import type { HoursException } from "./open-hours";
-import type { MediaEntry, PageMeta, Redirect, SiteFile, SiteSettings } from "./site";
 
 /** Names that hosts need themselves: ours, and those of the stand-ins for outside hosts. */
 const reservedKeys = [

@@ -9,12 +9,12 @@ import { shelf } from "@/core/page/shelf";
 import { nodeWords, withLineIds } from "@/core/page/words";
 import { newPopup } from "@/core/popup/popup";
 import { popupSchema } from "@/core/popup/schema";
+import type { SiteFile, SitePage } from "@/core/site/site";
 import { widgetsOfKind } from "@/core/widget/settings";
 import { siteChanges, withoutChanges } from "./changes";
 import { factsOf, readSpans } from "./facts";
 import { readSiteFile, writeSiteFile } from "./read";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
-import type { SiteFile, SitePage } from "./site";
 import { type StarterKey, siteFromStarter } from "./starter";
 
 const wrenfield = readFileSync("demo/wrenfield/site.json", "utf8");

@@ -4,8 +4,8 @@ import { builder } from "@/core/page/build";
 import type { PageNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
 import type { SurroundOf } from "@/core/page/surround/standing";
+import type { SiteFile, SitePage } from "@/core/site/site";
 import { factsOf } from "./facts";
-import type { SiteFile, SitePage } from "./site";
 
 export type StarterKey = "workshop" | "counter" | "empty";
 

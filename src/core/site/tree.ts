@@ -1,5 +1,5 @@
 // The tree of pages: which stands below which, in the order of the site's pages. Two levels below the top at most.
-import type { PageMeta } from "./site";
+import type { PageMeta } from "@/core/site/site";
 
 type Placed = Pick<PageMeta, "id" | "parent">;
 

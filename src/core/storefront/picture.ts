@@ -1,7 +1,7 @@
 // A picture of a product as markup: the point that stays in view is a class, since what stands there changes with the catalog.
 import { pointOf } from "@/core/media/cut";
+import type { MediaEntry } from "@/core/media/entry";
 import { imageHtml, type RenderedPicture } from "@/core/render/markup";
-import type { MediaEntry } from "@/core/site/site";
 import type { PictureAsked } from "./view";
 
 const stepped = (percent: number): number => Math.round(percent / 5) * 5;

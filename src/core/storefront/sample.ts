@@ -3,11 +3,11 @@
 import { Catalog, everything } from "@/core/catalog/find";
 import { priceOf } from "@/core/catalog/price";
 import type { CatalogFrame, Product } from "@/core/catalog/product";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { OfferedPayment } from "@/core/payment/connectors";
 import type { RenderedPicture } from "@/core/render/markup";
 import { reckon } from "@/core/shop/reckon";
 import type { Shop } from "@/core/shop/shop";
-import { isPicture, type MediaEntry } from "@/core/site/site";
 import type { Hole } from "./part-facts";
 import { filled } from "./parts";
 import { productPicture } from "./picture";

@@ -1,8 +1,5 @@
 // What a video host is to Webitor: where its clips stand, how they are played and told about, what it leaves in a browser.
-import type { Sends } from "@/core/kind/holder";
-
-/** Origins of the stand-ins of this installation, by their label: "clips" is "http://clips.localhost:4400". */
-export type StandIns = (label: string) => string;
+import type { Sends, StandIns } from "@/core/kind/holder";
 
 /** How a clip is to be played. Times in seconds from its beginning. */
 export interface PlayAsked {

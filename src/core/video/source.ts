@@ -1,7 +1,7 @@
 // Where a video comes from: a clip of a host we know, a page of any host that tells about itself, or a file of the site.
-import type { Sends } from "@/core/kind/holder";
+import type { Sends, StandIns } from "@/core/kind/holder";
 import { withoutSlashes } from "@/core/site/path";
-import type { PlayAsked, StandIns } from "./provider";
+import type { PlayAsked } from "./provider";
 import { type ProviderName, providerNames, providers } from "./providers";
 
 export type Source =

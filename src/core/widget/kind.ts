@@ -3,18 +3,8 @@
 
 import type { Holder } from "@/core/kind/holder";
 import type { Kind } from "@/core/page/node";
-import type { RenderContext, RenderedPicture } from "@/core/render/markup";
-import type { Placement } from "./facts";
+import type { Placed, RenderContext, RenderedPicture } from "@/core/render/markup";
 import type { PartOf, WidgetKindName, WidgetOf, WidgetParts, WidgetSettings } from "./settings";
-
-/** One spot in the flow of a page where a widget appears. */
-export interface Placed {
-  readonly as: Exclude<Placement, "over">;
-  /** Words of the button or the link. */
-  readonly text: string;
-  /** Class and style of the spot's own element, as attributes with a leading space. */
-  attributes(kindClass: string): string;
-}
 
 /** How the released form names pages and pictures: their addresses, or null where they are gone. */
 export interface Resolve {

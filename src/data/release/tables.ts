@@ -1,7 +1,7 @@
 // Releases: for every path of the site what is answered, and the answers themselves, compressed once.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { PageNode } from "@/core/page/node";
-import type { Use } from "@/core/render/render";
+import type { Use } from "@/core/render/markup";
 import type { KeptSite, SiteFile } from "@/core/site/site";
 import { instant, json, packedJson } from "../columns";
 

@@ -1,12 +1,11 @@
 // Sites as rows: finding, loading whole, storing whole, removing whole. Every query names the site.
 import { and, asc, count, eq, getTableColumns, inArray, isNull, sql } from "drizzle-orm";
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words";
 import {
-  isPicture,
   type KeptSite,
-  type MediaEntry,
   metaOf,
   moreOf,
   type PageMeta,

@@ -1,8 +1,9 @@
 // Sites and their media.
 import { boolean, index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { Brand } from "@/core/brand/brand";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Retention } from "@/core/site/retention";
-import type { MediaEntry, SiteSettings } from "@/core/site/site";
+import type { SiteSettings } from "@/core/site/site";
 import { hashOf, instant, json, longblob, orderedJson } from "../columns";
 
 export const sites = mysqlTable(

@@ -5,9 +5,9 @@ import { resolve } from "node:path";
 import { crc32, deflateRawSync } from "node:zlib";
 import { strToU8, zipSync } from "fflate";
 import sharp from "sharp";
+import type { Tasks } from "@/server/apart/task";
 import { Problem } from "../problem";
 import { apart } from "./apart";
-import type { Tasks } from "./tasks";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 const siteJson = () => JSON.parse(readFileSync("demo/oddlane/site.json", "utf8"));

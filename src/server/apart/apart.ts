@@ -3,9 +3,9 @@
 // at once; a few more wait; further ones are asked to come again.
 import { type ChildProcess, spawn } from "node:child_process";
 import { resolve as absolute } from "node:path";
+import type { Helpers, TaskName, Tasks } from "@/server/apart/task";
 import { Problem } from "../problem";
 import type { Settings } from "../settings";
-import type { Helpers, TaskName, Tasks } from "./tasks";
 
 export interface Limit {
   readonly seconds: number;

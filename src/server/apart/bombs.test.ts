@@ -1,11 +1,11 @@
 // Files that become large when they are read: each is refused or given up, and none takes more memory than was agreed.
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
+import type { Helpers, TaskName } from "@/server/apart/task";
 import { sampled } from "../../../tests/extent";
 import { bombs } from "../testing/bombs.test-kit";
 import { tally } from "../testing/tally.test-kit";
 import { apart } from "./apart";
-import type { Helpers, TaskName } from "./tasks";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 const most = 300 * 2 ** 20;

@@ -1,7 +1,7 @@
 // A film as it came: its sides and length as its container says, and whether browsers can play what is in it.
 import { BufferSource, EncodedPacketSink, Input, MP4, WEBM } from "mediabunny";
 import { documentKinds, filmTypes } from "@/core/media/documents";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Answer } from "./answer";
 
 export type Film = Pick<MediaEntry, "widthPx" | "heightPx"> & { readonly lengthMs: number };

@@ -7,10 +7,10 @@ import { calendarLimits } from "@/core/calendar/read";
 import { mostLines } from "@/core/catalog/table";
 import { feedLimits } from "@/core/clips/clips";
 import { crawlLimits } from "@/core/crawl/crawl";
+import type { Helpers, TaskName } from "@/server/apart/task";
 import { sampled } from "../../../tests/extent";
 import { wordFile, wordXml } from "../testing/bombs.test-kit";
 import { apart } from "./apart";
-import type { Helpers, TaskName } from "./tasks";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 

@@ -3,7 +3,7 @@
 import readExif from "exif-reader";
 import sharp, { type Metadata, type Sharp } from "sharp";
 import { coloursAcross, lighterBy } from "@/core/media/alike";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Answer } from "./answer";
 import { cleanDrawing, largestDrawing, mostDrawn } from "./drawing";
 

@@ -3,11 +3,13 @@ import { createHash } from "node:crypto";
 import { Unzip, type UnzipFile, UnzipInflate } from "fflate";
 import type { Fault } from "@/core/input/fault";
 import { documentKindOf, documentKinds, documentTypeOf, filmTypes } from "@/core/media/documents";
+import type { MediaEntry, PictureType } from "@/core/media/entry";
 import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
-import type { MediaEntry, PictureType, SiteFile } from "@/core/site/site";
-import type { Answer } from "./answer";
-import type { Ask, Tasks } from "./tasks";
+import type { SiteFile } from "@/core/site/site";
+import type { Answer } from "@/server/apart/answer";
+import type { Ask, Tasks } from "@/server/apart/task";
+import type { WholeSite } from "@/server/apart/whole-site";
 
 const pictureExtensions: Readonly<Record<PictureType, string>> = {
   "image/jpeg": "jpg",
@@ -22,24 +24,21 @@ const pictureExtensions: Readonly<Record<PictureType, string>> = {
 export const mediaFileName = (entry: Pick<MediaEntry, "hash" | "type">): string =>
   `media/${entry.hash}.${documentKindOf(entry.type)?.extension ?? pictureExtensions[entry.type as PictureType]}`;
 
-export interface WholeSite {
-  readonly site: SiteFile;
-  /** Sizes of the media by their hashes, in bytes: each was handed over to be kept. */
-  readonly media: ReadonlyMap<string, number>;
-}
-
 class Faulty extends Error {
   constructor(readonly fault: Fault) {
     super(fault.message);
   }
 }
+
 const faulty = (path: string, message: string) => new Faulty({ path, message });
 
 const mediaName = /^media\/([0-9a-f]{64})\.[a-z0-9]{3,4}$/;
+
 const isWanted = (name: string) => name === "site.json" || mediaName.test(name);
 
 /** Unpacks in pieces this large, so that what comes out is counted while it comes. */
 const pieceBytes = 64 << 10;
+
 interface Entry {
   readonly name: string;
   readonly bytes: Uint8Array;

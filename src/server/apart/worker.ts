@@ -1,5 +1,6 @@
 // The process that does one task and ends. What it needs besides what it was given it asks its maker for.
-import { type TaskName, tasks } from "./tasks";
+import type { TaskName } from "@/server/apart/task";
+import { tasks } from "@/server/apart/tasks";
 
 const waiting = new Map<number, (value: never) => void>();
 let questions = 0;

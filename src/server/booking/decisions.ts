@@ -4,8 +4,8 @@ import { type BookingSetUp, decidedAt, type Service } from "@/core/booking/booki
 import { bookedStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
+import { queueOnly, realTime } from "@/server/job/queue";
 import { type Context, sha256 } from "../context";
-import { queueOnly, realTime } from "../job/queue";
 import { queueOffers } from "./take";
 
 /** Starts that a change of the set-up can make wait for a decision: more are decided when somebody books them. */

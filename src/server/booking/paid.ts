@@ -3,9 +3,9 @@ import { and, eq } from "drizzle-orm";
 import { bookedStates } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
+import { bookingOf, lockSite } from "@/server/booking/deeds/lock";
 import type { Payable } from "../payment/payable";
 import { inTurn } from "../turn";
-import { bookingOf, lockSite } from "./deeds/lock";
 import { takePayment } from "./deeds/paying";
 import { manageUrl } from "./tell";
 

@@ -2,8 +2,8 @@
 import type { BookingSetUp } from "@/core/booking/booking";
 import { lockDiary, versionsOf } from "@/data/booking/diary";
 import { loadSetUp, storeSetUp } from "@/data/booking/set-up";
+import type { SitePart } from "@/server/widget/site-part";
 import { conflict } from "../problem";
-import type { SitePart } from "../widget/parts";
 import { checkedSetUp } from "./checked";
 import { queueAfterSetUp } from "./decisions";
 import { strandedSentences } from "./stranded";

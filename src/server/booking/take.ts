@@ -5,8 +5,8 @@ import type { Assignment } from "@/core/booking/availability";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookingDates, bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
+import { queueOnly } from "@/server/job/queue";
 import type { Context } from "../context";
-import { queueOnly } from "../job/queue";
 
 interface Taking {
   readonly siteId: string;

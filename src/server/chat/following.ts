@@ -1,6 +1,6 @@
 // What follows for a chat from a release: its pages are read; and what stops one.
 import { belowWanted } from "@/core/chat/verdict";
-import type { Following } from "../widget/following";
+import type { Following } from "@/server/widget/follows";
 import { testsBelow } from "./operations";
 import { queueReading } from "./reading";
 import { sourcesSoon } from "./sources";

@@ -1,8 +1,9 @@
 // An outside language model that rewords what the site says: asked with the passages alone, judged sentence by sentence while it
 // answers, and left at the first one that no passage carries. Whatever goes wrong, the site's own sentences are shown.
 import { and, eq, gte, lt, sql } from "drizzle-orm";
-import { costOf, type Model, modelLimits, modelReasons, modelRequest } from "@/core/chat/model/ask";
+import { costOf, modelLimits, modelReasons, modelRequest } from "@/core/chat/model/ask";
 import { type Carried, mostSentences } from "@/core/chat/model/guard";
+import type { Model } from "@/core/chat/model/model";
 import type { Reply } from "@/core/chat/reply";
 import { sentencesOf } from "@/core/chat/sentences";
 import type { Reason } from "@/core/visitor/decision";

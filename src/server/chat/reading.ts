@@ -1,8 +1,11 @@
 // What the pages of a site say, read off the very markup that visitors get. A page is read once for its bytes: the next release
 // reads what changed and nothing else.
+
 import { and, eq, inArray, lt, ne, notInArray } from "drizzle-orm";
 import type { KnownPage } from "@/core/chat/knowledge";
 import { type ReadPage, readPage } from "@/core/chat/read-page";
+import { foundClips } from "@/core/clips/found";
+import { given } from "@/core/kind/service";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { createRenderer } from "@/core/render/render";
 import { type KeptSite, pagePath, type SiteFile } from "@/core/site/site";
@@ -12,11 +15,12 @@ import { keptSite } from "@/data/release/page-states";
 import { releaseFiles } from "@/data/release/tables";
 import { frameOf, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
+import { asReleased } from "@/server/widget/released";
 import { releasedBytes } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, standInOrigins } from "../context";
-import { type JobRun, queueOnly } from "../job/queue";
-import { asReleased } from "../widget/released";
 
 /** To be counted up whenever pages are read otherwise: then all are read anew. */
 const reader = 1;
@@ -137,7 +141,7 @@ export async function workingPages(context: Context, row: SiteRow, site: SiteFil
     documentUrl: () => "",
     fontUrl: () => "",
     standIn: standInOrigins(context.settings),
-    found: (widget) => found.get(widget),
+    services: given(foundClips, (widget) => found.get(widget)),
   });
   return site.pages.map(({ body, ...meta }) => ({
     path: pagePath(meta, locale),

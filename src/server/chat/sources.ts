@@ -13,9 +13,10 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { keptSite } from "@/data/release/page-states";
 import { media, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
+import { JobLost, queueSooner, realTime } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { apart } from "../apart/apart";
 import { type Context, sha256 } from "../context";
-import { JobLost, type JobRun, queueSooner, realTime } from "../job/queue";
 import { atSource, crawlSlice, inSource, type SourceRow } from "./crawl";
 import { sourceKey } from "./elsewhere";
 

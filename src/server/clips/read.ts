@@ -4,7 +4,7 @@ import { type FeedAbout, type FeedClip, type FeedSource, feedLimits } from "@/co
 import type { FeedRead } from "@/core/clips/read";
 import { tagsIn } from "@/core/input/tags";
 import { isFilm } from "@/core/media/documents";
-import { isPicture } from "@/core/site/site";
+import { isPicture } from "@/core/media/entry";
 import { webAddress } from "@/core/video/oembed";
 import { providerNames, providers } from "@/core/video/providers";
 import { pageAddress, readNamed } from "@/core/video/source";

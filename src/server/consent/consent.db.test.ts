@@ -5,12 +5,12 @@ import { versionOf } from "@/core/consent/widget";
 import { widgetsOfKind } from "@/core/widget/settings";
 import { consentCounts, consents, consentVersions } from "@/data/consent/tables";
 import { findSite, widgetsOf } from "@/data/site/queries";
+import { asReleased } from "@/server/widget/released";
 import { publishNow } from "../../../scripts/lib/studio";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
 import { type Context, standInOrigins } from "../context";
 import { operations } from "../operations";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { asReleased } from "../widget/released";
 import { locate, readPlace } from "./where";
 
 let studio: TestStudio;

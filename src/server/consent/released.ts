@@ -1,7 +1,7 @@
 // Consent as pages carry it: with everything that the site declares, whether somebody has put it into the table yet or not.
 import { versionOf } from "@/core/consent/widget";
 import { consentVersions } from "@/data/consent/tables";
-import type { Releasing } from "../widget/released";
+import type { Releasing } from "@/server/widget/releasing";
 import { declaredOn } from "./table";
 
 /** Pages do not carry the day something was found: they would be made anew with every day. */

@@ -1,8 +1,8 @@
 // What one kind of job is. Each lane has its own runners: letters never wait behind a publish or an import, nor behind a host outside
 // that does not answer.
 import type Joi from "joi";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
-import type { JobRun } from "./queue";
 
 /** How many jobs of a lane run at once in a process; `aSite`: how many of them for one site. */
 export const lanes = {

@@ -1,10 +1,11 @@
 import { eq } from "drizzle-orm";
 import Joi from "joi";
 import { jobs } from "@/data/job/tables";
+import { queueJob, queueOnly, realTime, startRunner } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
 import { testContext } from "../testing/studio.test-kit";
 import type { JobKinds } from "./kind";
-import { type JobRun, queueJob, queueOnly, realTime, startRunner } from "./queue";
 
 let context: Context;
 let drop: () => Promise<void>;

@@ -6,14 +6,15 @@ import type { Executor } from "@/data/connection";
 import { inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { jobs } from "@/data/job/tables";
-import type { Context } from "../context";
-import { type JobKind, type JobKinds, type Lane, lanes } from "./kind";
-
-export type Job = typeof jobs.$inferSelect;
+import type { Context } from "@/server/context";
+import { type JobKind, type JobKinds, type Lane, lanes } from "@/server/job/kind";
+import type { Job, JobRun } from "@/server/job/run";
 
 /** A process gives a sign of life this often; a job without one for `leaseMs` is taken by another. */
 export const heartbeatMs = 3_000;
+
 const leaseMs = 12_000;
+
 const mostAttempts = 6;
 
 /** Queues a job in the caller's transaction. Times here are real ones: the set clock must not hold work back. */
@@ -112,16 +113,6 @@ async function takeJob(
     sites.leave(siteId);
   }
   return null;
-}
-
-/** What a running job may do: say how far it is, and learn whether it is still its process's to run. */
-export interface JobRun {
-  readonly job: Job;
-  progress(done: number, total: number): Promise<void>;
-  /** Ends the job in `tx`; throws when another process has taken it, so that nothing is done twice. */
-  finish(tx: Executor, result?: Record<string, unknown>): Promise<void>;
-  /** Ends it as `finish` does, and keeps nothing of it: what it carried is somebody's. */
-  forget(tx: Executor): Promise<void>;
 }
 
 /** Another process has taken the job: whoever had it does nothing more of it. */

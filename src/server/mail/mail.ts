@@ -4,10 +4,11 @@ import { createTransport } from "nodemailer";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { mails } from "@/data/mail/tables";
+import { queueJob } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { standInGateway } from "@/standins/messages";
 import { outbox } from "@/standins/outbox";
 import type { Context } from "../context";
-import { type JobRun, queueJob } from "../job/queue";
 
 export interface Letter {
   /** The site it is about; null for one about an account. */

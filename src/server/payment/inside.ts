@@ -11,7 +11,7 @@ import { hearEvent } from "./settle";
 import { payStore } from "./stand-in-store";
 
 /** The stand-in, called as its host would call it, and telling as it would be heard. */
-export function paymentsInside(): PaymentsOutside {
+export function paymentsInside(): PaymentsOutside<Context> {
   return {
     call: (context, _origin, asked) => answerCall(payStore(context), asked),
     tell: async (context, to, body, headers) => {

@@ -1,8 +1,7 @@
 // How a payment service is reached, and how its stand-in reaches shops: by the one guarded way out, with an end to waiting.
 import type { Called } from "@/standins/pay/service";
-import type { Context } from "../context";
 import { askOutside } from "../outside/fetch";
-import { reachOf, reachOfSites } from "../outside/reach";
+import { type Outside, reachOf, reachOfSites } from "../outside/reach";
 
 /** No answer came: what was asked may or may not have been done. */
 export class Unreachable extends Error {}
@@ -13,16 +12,16 @@ export interface ServiceAnswer {
 }
 
 /** What goes to payment services and comes from them; tests give their own. */
-export interface PaymentsOutside {
+export interface PaymentsOutside<C> {
   /** Asks the service. Throws `Unreachable` where no answer came in time. */
-  call(context: Context, origin: string, asked: Called): Promise<ServiceAnswer>;
+  call(context: C, origin: string, asked: Called): Promise<ServiceAnswer>;
   /** Brings an event of the stand-in to the site it was to be told at; throws where that is not taken. */
-  tell(context: Context, to: string, body: string, headers: Readonly<Record<string, string>>): Promise<void>;
+  tell(context: C, to: string, body: string, headers: Readonly<Record<string, string>>): Promise<void>;
 }
 
 const bounds = { about: "payment", mostBytes: 65_536, seconds: 8 } as const;
 
-export const paymentsByHttp: PaymentsOutside = {
+export const paymentsByHttp: PaymentsOutside<Outside> = {
   call: async (context, origin, { method, path, key, once, body }) => {
     const asked = await askOutside(reachOf(context), `${origin}${path}`, {
       ...bounds,

@@ -6,8 +6,8 @@ import { type ConnectorKind, connectors, type PaymentMode } from "@/core/payment
 import type { Executor } from "@/data/connection";
 import { paymentSteps, payments, type paymentTargets } from "@/data/payment/tables";
 import type { SiteRow } from "@/data/site/queries";
+import { queueJob } from "@/server/job/queue";
 import type { Context } from "../context";
-import { queueJob } from "../job/queue";
 import { conflict } from "../problem";
 import type { Begun } from "./connector";
 import { connectorServers } from "./connectors";

@@ -5,9 +5,9 @@ import { afterEvent, type Charge, type ChargeEvent, isOpen, refundFault } from "
 import { payments } from "@/data/payment/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { queueJob } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
-import type { JobRun } from "../job/queue";
-import { queueJob } from "../job/queue";
 import { notFound, Problem } from "../problem";
 import type { Line } from "./connector";
 import { connectorServers } from "./connectors";

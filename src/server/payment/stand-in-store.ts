@@ -2,10 +2,11 @@
 import { and, eq } from "drizzle-orm";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { standInRecords } from "@/data/payment/tables";
+import { queueJob } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { eventToSend } from "@/standins/pay/service";
 import type { PayStore, Records } from "@/standins/pay/store";
 import type { Context } from "../context";
-import { type JobRun, queueJob } from "../job/queue";
 import { isNotifyAddress } from "./set-up";
 
 const at = (of: string, id: string) => and(eq(standInRecords.of, of), eq(standInRecords.id, id));

@@ -2,21 +2,25 @@
 
 import type { IncomingMessage, ServerResponse } from "node:http";
 import Joi from "joi";
+import { foundClips } from "@/core/clips/found";
 import { largestAnswerFile } from "@/core/field/field";
 import { formShape, shapeFault } from "@/core/input/shape";
+import { given } from "@/core/kind/service";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { addressName, isFilm } from "@/core/media/documents";
+import type { MediaEntry } from "@/core/media/entry";
 import { pictureForms, type Variant, variantName } from "@/core/media/forms";
 import { noSurround } from "@/core/page/node";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { emptyCart } from "@/core/shop/cart";
 import { withoutSlashes } from "@/core/site/path";
-import { type MediaEntry, pagePath, type SitePage } from "@/core/site/site";
+import { pagePath, type SitePage } from "@/core/site/site";
 import { pageWith } from "@/core/widget/alone";
 import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
 import { findSite, frameOf, type SiteRow, widgetsOf } from "@/data/site/queries";
+import { asReleased } from "@/server/widget/released";
 import { foundOf } from "../clips/found";
 import { type Context, hostOrigin, sha256, standInOrigins } from "../context";
 import type { FormBody } from "../edge/endpoint";
@@ -32,7 +36,6 @@ import { fillPage, shownAt } from "../shop/storefront";
 import { documentBytes, pictureFile } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
-import { asReleased } from "../widget/released";
 import { rehearsedForms, rehearseForm } from "./basket";
 import { claimOf, makeToken, type RehearsalClaim } from "./token";
 
@@ -165,7 +168,7 @@ export function createRehearsalServer(context: Context) {
       documentUrl,
       fontUrl: (file) => `${base}/_f/${file}`,
       standIn: standInOrigins(context.settings),
-      found: (id) => fed.get(id),
+      services: given(foundClips, (id) => fed.get(id)),
       codeUrl: (document) => `${base}/_code/${sha256(document).slice(0, 24)}${own}`,
     });
     const { body: tree, ...meta } = found;

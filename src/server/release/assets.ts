@@ -4,9 +4,9 @@ import { createRequire } from "node:module";
 import { basename, dirname, join } from "node:path";
 import { type Family, families } from "@/core/brand/brand";
 import { addressName } from "@/core/media/documents";
+import type { MediaEntry } from "@/core/media/entry";
 import { type Variant, variantName } from "@/core/media/forms";
 import { fontFile, fontSubsets } from "@/core/render/render";
-import type { MediaEntry } from "@/core/site/site";
 import { sha256 } from "../context";
 
 export interface Asset {

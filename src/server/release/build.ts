@@ -4,8 +4,8 @@ import { type KeptPage, pagePath } from "@/core/site/site";
 import { wholePages } from "@/data/release/page-states";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
+import { keepPublished } from "@/server/widget/released";
 import type { Context } from "../context";
-import { keepPublished } from "../widget/released";
 import { type FileRow, Publisher } from "./publisher";
 
 /** How often it is told how far it is, in ms. */

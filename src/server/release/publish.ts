@@ -14,14 +14,15 @@ import { keepStates, keptSite, wholePages } from "@/data/release/page-states";
 import { releases } from "@/data/release/tables";
 import { type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import { queueJob } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
+import { beginLive, stopsOfWidgets } from "@/server/widget/following";
 import { beside } from "../beside/beside";
 import { measuredPages } from "../check/states";
 import type { Context } from "../context";
-import { type JobRun, queueJob } from "../job/queue";
 import { manyPages, type SiteCall } from "../operation";
 import { conflict, fieldProblem, forbidden, notFound, Problem } from "../problem";
 import { loadKeptSite } from "../site/whole";
-import { beginLive, stopsOfWidgets } from "../widget/following";
 import { buildRelease } from "./build";
 import { keepUnits } from "./units";
 

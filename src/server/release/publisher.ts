@@ -4,12 +4,16 @@ import { createHash } from "node:crypto";
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
 import type { FoundClips } from "@/core/clips/clips";
+import { foundClips } from "@/core/clips/found";
+import { given } from "@/core/kind/service";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
+import { isPicture } from "@/core/media/entry";
 import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
 import { surroundKinds } from "@/core/page/surround/standing";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
+import type { Use } from "@/core/render/markup";
 import { escapeHtml } from "@/core/render/markup";
 import {
   clickTargetsOf,
@@ -19,20 +23,11 @@ import {
   opensOn,
   type Renderer,
   turnedIn,
-  type Use,
   usedFamilies,
 } from "@/core/render/render";
 import { standingPage, surroundAt } from "@/core/site/between";
 import { requestedPath, whereItLeads } from "@/core/site/redirects";
-import {
-  isPicture,
-  type KeptPage,
-  type KeptSite,
-  type PageMeta,
-  pagePath,
-  type SiteFrame,
-  type SitePage,
-} from "@/core/site/site";
+import { type KeptPage, type KeptSite, type PageMeta, pagePath, type SiteFrame, type SitePage } from "@/core/site/site";
 import { holesIn } from "@/core/storefront/part-facts";
 import { refsOf, shownOf } from "@/core/widget/kinds";
 import { picturesOfWidget, releasedWidgets } from "@/core/widget/release";
@@ -40,13 +35,13 @@ import type { SiteWidget } from "@/core/widget/settings";
 import { statesHolding } from "@/data/release/page-states";
 import type { releaseFiles } from "@/data/release/tables";
 import { frameOf } from "@/data/site/queries";
+import { asReleased } from "@/server/widget/released";
 import { keysOf } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { runSources } from "../process/headers";
 import { liveShopOf, shopFile } from "../shop/live";
 import { pictureKey } from "../site/media";
-import { asReleased } from "../widget/released";
 import {
   type Asset,
   fontAssets,
@@ -157,7 +152,7 @@ export class Publisher {
       documentUrl: releasedDocument,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
       standIn: standInOrigins(context.settings),
-      found: (widget) => this.found.get(widget),
+      services: given(foundClips, (widget) => this.found.get(widget)),
       codeUrl,
     });
     this.widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));

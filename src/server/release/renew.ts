@@ -7,8 +7,9 @@ import { announce } from "@/data/event/outbox";
 import { wholePages } from "@/data/release/page-states";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
+import { queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
-import { type JobRun, queueOnly } from "../job/queue";
 import { Publisher } from "./publisher";
 
 /** Has the live pages looked through that show what feeds have found. */

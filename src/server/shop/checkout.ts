@@ -5,6 +5,8 @@ import type { Cart, CheckoutTyped } from "@/core/shop/cart";
 import { shopWords } from "@/core/storefront/words";
 import { inTransaction, isDuplicate } from "@/data/connection";
 import { findSite, type SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
+import { makeOrder, orderMade } from "@/server/shop/orders";
 import { Refused } from "../booking/refusal";
 import { type Context, sha256 } from "../context";
 import type { FormBody } from "../edge/endpoint";
@@ -19,7 +21,6 @@ import { fetchTimes, keepFetchTime } from "./fetching";
 import { checkoutFaults, type Fields, readAdding, textOf, typedOf, wayChosen, withAdded, withSet } from "./forms";
 import { planReminder } from "./left-baskets";
 import { type LiveShop, liveShop } from "./live";
-import { makeOrder, type OrderRow, orderMade } from "./orders";
 import { vouchersAsked } from "./voucher-field";
 
 /** Who buys: where their basket is, and the country they seem to be in. */

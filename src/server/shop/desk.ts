@@ -22,6 +22,7 @@ import { mails } from "@/data/mail/tables";
 import { pageOf } from "@/data/paging";
 import { shopOrderSteps, shopOrders, shopRefunds } from "@/data/shop/tables";
 import { escapeLike } from "@/data/text";
+import type { OrderRow } from "@/server/shop/order-row";
 import { siteOrigin } from "../context";
 import { siteOperation } from "../operation";
 import { payPath } from "../payment/link";
@@ -30,7 +31,6 @@ import { notFound } from "../problem";
 import { mayEdit } from "./by-hand";
 import { handOperations } from "./hand-operations";
 import { issuedOf } from "./issuing";
-import type { OrderRow } from "./orders";
 import { parcelsOf } from "./papers";
 import { type DeedDetails, stepOrder } from "./steps";
 

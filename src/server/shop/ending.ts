@@ -1,8 +1,8 @@
 // Orders that nobody pays end by themselves: after their payment's service was asked whether it was paid after all.
 import { eq } from "drizzle-orm";
 import { sites } from "@/data/site/tables";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
-import type { JobRun } from "../job/queue";
 import { Unreachable } from "../payment/outside";
 import { latestPayment } from "../payment/payments";
 import { askAfter } from "../payment/settle";

@@ -8,6 +8,7 @@ import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
 import { shopCarts, shopOrders } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import { installWays } from "../payment/inside";
 import { aBuyer, openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
@@ -16,7 +17,6 @@ import { basketNamed, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { fetchTimes } from "./fetching";
 import { liveShop } from "./live";
-import type { OrderRow } from "./orders";
 import { makeProduct } from "./products";
 
 let studio: TestStudio;

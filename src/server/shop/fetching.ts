@@ -10,15 +10,16 @@ import { dayNumber, minutesOf } from "@/core/time/clock";
 import { bookingVersions } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
+import { bookingOf, lockSite, workLocked } from "@/server/booking/deeds/lock";
+import { queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { availabilityNow, clockFor } from "../booking/ask";
 import { end } from "../booking/deeds/change";
 import { bookByHand } from "../booking/deeds/confirming";
-import { bookingOf, lockSite, workLocked } from "../booking/deeds/lock";
 import { onlineWish } from "../booking/refusal";
 import { setUpAt } from "../booking/set-up";
 import { queueReminder } from "../booking/tell";
 import type { Context } from "../context";
-import { type JobRun, queueOnly } from "../job/queue";
 
 /** What of an order says when it is fetched. */
 export type Fetched = NonNullable<OrderDocument["way"]["fetched"]>;

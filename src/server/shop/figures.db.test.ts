@@ -7,6 +7,8 @@ import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import { shopOrders, shopStockMoves, shopVariants } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
+import { makeOrder } from "@/server/shop/orders";
 import type { Context } from "../context";
 import { onSite } from "../operation";
 import type { OperationName, Takes } from "../operations";
@@ -16,7 +18,6 @@ import { keepCart, readCart, reckoned } from "./carts";
 import { catalogOf } from "./catalog";
 import { bookkeepersCsv, daysIn } from "./figures";
 import { liveShopOf } from "./live";
-import { makeOrder, type OrderRow } from "./orders";
 import { makeProduct } from "./products";
 import { stepOrder } from "./steps";
 

@@ -9,9 +9,9 @@ import type { Executor } from "@/data/connection";
 import { shopDownloads, shopOrders, shopVouchers } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
+import type { OrderRow } from "@/server/shop/order-row";
 import { type Context, isSigned, sign, siteOrigin } from "../context";
 import { writePlain } from "../mail/plain";
-import type { OrderRow } from "./orders";
 import { makeVoucher, voucherCode, voucherToken } from "./vouchers";
 
 const dayMs = 86_400_000;

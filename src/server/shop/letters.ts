@@ -4,6 +4,7 @@ import { dateWords, momentWords, quantityWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import { type Context, hostOrigin, siteOrigin } from "../context";
 import { countPoint } from "../limit";
 import { writePlain } from "../mail/plain";
@@ -11,7 +12,6 @@ import { connectorServers } from "../payment/connectors";
 import { payPath } from "../payment/link";
 import { connectorOf } from "../payment/set-up";
 import type { LiveShop } from "./live";
-import type { OrderRow } from "./orders";
 import { orderToken } from "./token";
 
 /** Where a buyer sees an order. */

@@ -11,22 +11,21 @@ import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { shopOrderLines, shopOrderSteps, shopOrders, shopOrderTaxes } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
-import type { Context } from "../context";
-import { dayIn } from "../day";
-import { queueJob, realTime } from "../job/queue";
-import { openPayment } from "../payment/payments";
-import { connectorOf } from "../payment/set-up";
-import { claimBuyerFiles } from "./buyer-files";
-import { type KeptCart, keepCart } from "./carts";
-import type { Fetched } from "./fetching";
-import { issue } from "./issuing";
-import { tellOrder, tellToPay } from "./letters";
-import type { LiveShop } from "./live";
-import { nextNumber } from "./numbers";
-import { takeGoods } from "./stock";
-import { spend } from "./vouchers";
-
-export type OrderRow = typeof shopOrders.$inferSelect;
+import type { Context } from "@/server/context";
+import { dayIn } from "@/server/day";
+import { queueJob, realTime } from "@/server/job/queue";
+import { openPayment } from "@/server/payment/payments";
+import { connectorOf } from "@/server/payment/set-up";
+import { claimBuyerFiles } from "@/server/shop/buyer-files";
+import { type KeptCart, keepCart } from "@/server/shop/carts";
+import type { Fetched } from "@/server/shop/fetching";
+import { issue } from "@/server/shop/issuing";
+import { tellOrder, tellToPay } from "@/server/shop/letters";
+import type { LiveShop } from "@/server/shop/live";
+import { nextNumber } from "@/server/shop/numbers";
+import type { OrderRow } from "@/server/shop/order-row";
+import { takeGoods } from "@/server/shop/stock";
+import { spend } from "@/server/shop/vouchers";
 
 export const orderedLine = (line: CartShown["lines"][number]): OrderedLine => ({
   id: line.id,

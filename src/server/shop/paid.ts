@@ -7,13 +7,13 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { shopOrders } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import type { Context } from "../context";
 import type { Owed, Payable } from "../payment/payable";
 import { closePayment, giveBack, latestPayment, type PaymentRow, paymentOf, paymentsOf } from "../payment/payments";
 import { notFound } from "../problem";
 import { orderPath, tellOrder, thanksPath } from "./letters";
 import { type LiveShop, liveShop } from "./live";
-import type { OrderRow } from "./orders";
 import { doDeed, lockOrder, writeStep } from "./steps";
 
 /** An order that was changed and comes to more waits for the rest of its money, and stands all the same. */

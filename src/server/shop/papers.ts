@@ -9,13 +9,13 @@ import { shopWords } from "@/core/storefront/words";
 import { inTransaction } from "@/data/connection";
 import { shopOrders, shopParcels, shopRefunds, shopVouchers } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import { type Context, siteOrigin } from "../context";
 import { dayIn } from "../day";
 import { Sheet } from "../pdf/sheet";
 import { conflict, notFound } from "../problem";
 import { liveShop } from "./live";
 import { nextNumber } from "./numbers";
-import type { OrderRow } from "./orders";
 import { lockOrder } from "./steps";
 import { voucherCode } from "./vouchers";
 

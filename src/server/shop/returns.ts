@@ -6,10 +6,10 @@ import { shopWords } from "@/core/storefront/words";
 import { type Executor, inTransaction } from "@/data/connection";
 import { shopOrderSteps } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import { type Context, hostOrigin } from "../context";
 import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound } from "../problem";
-import type { OrderRow } from "./orders";
 import { lockOrder, writeStep } from "./steps";
 
 /** Whether the buyer of an order has asked to send something back. */

@@ -8,13 +8,13 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { shopOrderSteps, shopOrders, shopParcels, shopRefunds } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
+import type { OrderRow } from "@/server/shop/order-row";
 import type { Context } from "../context";
 import { closePayments, giveBack, paymentsOf, queuePaymentDeed, takeByHand } from "../payment/payments";
 import { conflict, fieldProblem } from "../problem";
 import { freeFetchTime } from "./fetching";
 import { issue, recall } from "./issuing";
 import { nextNumber, prefixOf } from "./numbers";
-import type { OrderRow } from "./orders";
 import { letGoods, putBack, sellKept } from "./stock";
 import { unspend } from "./vouchers";
 

@@ -14,11 +14,11 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { media, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
+import { siteParts } from "@/server/widget/parts";
 import { type SiteCall, siteOperation } from "../operation";
 import { storeBatch } from "../page/edits";
 import { fieldProblem, notFound } from "../problem";
 import { goodsMediaUses, replaceInGoods } from "../shop/goods";
-import { siteParts } from "../widget/parts";
 import { refreshShown } from "../widget/shown";
 
 /** Where a medium stands. */

@@ -2,6 +2,7 @@
 import { and, asc, eq, isNull } from "drizzle-orm";
 import sharp, { type Sharp } from "sharp";
 import { documentKinds, documentTypeOf, documentTypes, filmTypes } from "@/core/media/documents";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import {
   formsOf,
   isDrawing,
@@ -14,16 +15,16 @@ import {
   variantsOf,
 } from "@/core/media/forms";
 import { siteLimits } from "@/core/site/limits";
-import { isPicture, type MediaEntry } from "@/core/site/site";
 import { mediaVariants } from "@/data/bytes/tables";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
+import { queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { apart } from "../apart/apart";
 import type { Film } from "../apart/film";
 import { longestMovingMs, pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
-import { type JobRun, queueOnly } from "../job/queue";
 import { fieldProblem, notFound, Problem } from "../problem";
 import { refuseBeyondSite, takeRoom } from "./quota";
 

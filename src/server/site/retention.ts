@@ -24,9 +24,10 @@ import {
   sweepVariants,
 } from "@/data/site/sweep";
 import { sites } from "@/data/site/tables";
+import { queueJob, queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { realNow } from "../bytes/store";
 import type { Context } from "../context";
-import { type JobRun, queueJob, queueOnly } from "../job/queue";
 import { type SiteCall, siteOperation } from "../operation";
 import { noteOn } from "../security/events";
 

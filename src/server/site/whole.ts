@@ -3,8 +3,8 @@ import type { KeptSite, SiteFile } from "@/core/site/site";
 import type { WidgetParts } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import { loadDocuments, loadKept, type SiteRow } from "@/data/site/queries";
+import { siteParts } from "@/server/widget/parts";
 import { loadGoods } from "../shop/goods";
-import { siteParts } from "../widget/parts";
 
 /** What kinds of widgets keep for a site. */
 export async function partsOf(db: Executor, siteId: string): Promise<Partial<WidgetParts>> {

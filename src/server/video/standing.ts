@@ -13,8 +13,9 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { sites } from "@/data/site/tables";
 import { clipChecks } from "@/data/video/tables";
+import { queueJob, queueOnly } from "@/server/job/queue";
+import type { JobRun } from "@/server/job/run";
 import { type Context, sha256, standInOrigins } from "../context";
-import { type JobRun, queueJob, queueOnly } from "../job/queue";
 import { toldOf } from "./clip";
 
 const dayMs = 86_400_000;

@@ -1,17 +1,11 @@
 // What kinds of widgets do about releases besides being in them: what stops one, and what begins once one is live. A list of its
 // own, since jobs that publish belong to kinds.
-import type { SiteWidget, WidgetKindName, WidgetSettings } from "@/core/widget/settings";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
-import { chatFollowing } from "../chat/following";
-import type { Context } from "../context";
-
-export interface Following<K extends WidgetKindName> {
-  /** What begins once a release is live, in the transaction that makes it so. */
-  live(tx: Executor, siteId: string): Promise<void>;
-  /** What stops a release as the site stands, besides what the settings say: codes of findings. */
-  stops(context: Context, site: SiteRow, settings: WidgetSettings[K]): Promise<readonly string[]>;
-}
+import { chatFollowing } from "@/server/chat/following";
+import type { Context } from "@/server/context";
+import type { Following } from "@/server/widget/follows";
 
 const following: { readonly [K in WidgetKindName]?: Following<K> } = { chat: chatFollowing };
 

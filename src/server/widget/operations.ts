@@ -15,12 +15,12 @@ import { documents } from "@/data/page/tables";
 import { sites } from "@/data/site/tables";
 import { escapeLike } from "@/data/text";
 import { widgets } from "@/data/widget/tables";
+import { partOf } from "@/server/widget/parts";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict, fieldProblem, forbidden, notFound, validated } from "../problem";
 import { partsOf } from "../site/whole";
 import { serverOf } from "./kinds";
-import { partOf } from "./parts";
 import { refreshShown } from "./shown";
 
 const widget = idSchema.required();

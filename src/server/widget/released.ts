@@ -1,16 +1,10 @@
 // Widgets as pages carry them: their settings with what the site tells besides. A list of its own, since jobs that publish
 // belong to kinds.
-import type { StandIns } from "@/core/video/provider";
-import type { SiteWidget, WidgetKindName, WidgetSettings } from "@/core/widget/settings";
+import type { StandIns } from "@/core/kind/holder";
+import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
-import { consentReleasing } from "../consent/released";
-
-export interface Releasing<K extends WidgetKindName> {
-  /** What a page carries: the settings with what the site tells besides. */
-  settings(db: Executor, siteId: string, settings: WidgetSettings[K], standIns: StandIns): Promise<WidgetSettings[K]>;
-  /** What has to be kept when a release carries it; `settings` are as they are released. */
-  published(db: Executor, siteId: string, settings: WidgetSettings[K], at: Date): Promise<void>;
-}
+import { consentReleasing } from "@/server/consent/released";
+import type { Releasing } from "@/server/widget/releasing";
 
 /** Kinds of which a page carries more than the settings. */
 const releasing: { readonly [K in WidgetKindName]?: Releasing<K> } = { consent: consentReleasing };

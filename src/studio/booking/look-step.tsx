@@ -1,7 +1,8 @@
 "use client";
 // How the calendar is drawn, and what visitors choose first. Colours, type and shape follow Brand.
 import { Text } from "@chakra-ui/react";
-import { type BookingLook, type OwnLook, usualLook } from "@/core/booking/released";
+import type { BookingLook, OwnLook } from "@/core/booking/look";
+import { usualLook } from "@/core/booking/released";
 import { mayAskAll } from "@/core/booking/size";
 import { type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
 import { QuietButton } from "@/studio/kit/buttons";

@@ -1,7 +1,8 @@
 "use client";
 // What the calendar says in the business's own words: its headings, its buttons, and what follows a booking.
 import { Text } from "@chakra-ui/react";
-import { type BookingWords, bookingWords } from "@/core/booking/released";
+import type { BookingWords } from "@/core/booking/look";
+import { bookingWords } from "@/core/booking/look";
 import { ThanksEditor } from "@/studio/forms/thanks-editor";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";

@@ -1,8 +1,8 @@
 "use client";
 // The brief: who speaks, how, about what not, and when a person is called.
 import { Box, Text } from "@chakra-ui/react";
-import { closeLanguages } from "@/core/chat/address";
 import { type Brief, collectable, type Tone } from "@/core/chat/chat";
+import { closeLanguages } from "@/core/chat/close-language";
 import { localesOf } from "@/core/locale/site-locale";
 import { useSite } from "@/studio/frame/site-context";
 import { QuietButton } from "@/studio/kit/buttons";

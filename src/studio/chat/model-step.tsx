@@ -3,7 +3,7 @@
 import { Grid, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Model } from "@/core/chat/model/ask";
+import type { Model } from "@/core/chat/model/model";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";

@@ -9,7 +9,7 @@ import { type ChatSource, chatLimits, usualCrawl } from "@/core/chat/chat";
 import { startAddress } from "@/core/crawl/address";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { documentKinds, readableTypes } from "@/core/media/documents";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask, askQuietly, upload } from "@/studio/kit/api";

@@ -1,12 +1,12 @@
 // Copying and pasting blocks through the system's clipboard: over pages, sites and tabs, and what other programs put there.
 
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import { builder } from "@/core/page/build";
 import { blocksOfPieces, type Clip, clipType, type Piece, piecesOfText, readClip, writeClip } from "@/core/page/clip";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
 import { isPlacement, sharedContent } from "@/core/page/shared/placement";
 import { madeOwn } from "@/core/page/shared/swap";
 import { nodeWords } from "@/core/page/words";
-import { isPicture, type MediaEntry } from "@/core/site/site";
 import { ask, upload } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
 import { pageReasonWords } from "@/studio/stage/page-reasons";

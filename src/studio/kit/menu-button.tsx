@@ -2,18 +2,7 @@
 // A button with a menu. The menu itself is loaded when somebody is about to open one.
 import { type ButtonHTMLAttributes, cloneElement, type ReactElement, useId, useState } from "react";
 import { later } from "./later";
-
-export interface MenuEntry {
-  readonly value: string;
-  readonly words: string;
-  /** Small words at its end. */
-  readonly aside?: string;
-  /** The one at hand among the others. */
-  readonly strong?: boolean;
-  /** What it does can't be taken back. */
-  readonly warns?: boolean;
-  readonly onSelect: () => void;
-}
+import type { MenuEntry } from "./menu-list";
 
 const load = () => import("./menu-list").then((module) => module.MenuList);
 const MenuList = later(load);

@@ -1,6 +1,5 @@
 "use client";
 import { defineSlotRecipe, Menu, Portal, Text } from "@chakra-ui/react";
-import type { MenuEntry } from "./menu-button";
 // The open list of a menu button: loaded with the first menu that is opened.
 import { disabled, layerOf } from "./recipes";
 
@@ -45,6 +44,18 @@ const look = defineSlotRecipe({
     separator: { h: "1px", my: "4px", mx: "-4px", bg: "line" },
   },
 });
+
+export interface MenuEntry {
+  readonly value: string;
+  readonly words: string;
+  /** Small words at its end. */
+  readonly aside?: string;
+  /** The one at hand among the others. */
+  readonly strong?: boolean;
+  /** What it does can't be taken back. */
+  readonly warns?: boolean;
+  readonly onSelect: () => void;
+}
 
 interface MenuListProps {
   /** Id of the button that it hangs from, and that the focus comes back to. */

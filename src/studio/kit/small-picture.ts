@@ -1,6 +1,7 @@
 // Where the studio finds a small picture of a medium: pictures are made in a fixed list of widths, and in no other.
+
+import type { MediaEntry } from "@/core/media/entry";
 import { isDrawing, type Turn, usedWidths, variantName } from "@/core/media/forms";
-import type { MediaEntry } from "@/core/site/site";
 
 /** Address of a picture of a site in the smallest width that pages have of it, a drawing as it is; "" where it is gone. */
 export function smallPicture(

@@ -2,7 +2,7 @@
 // A quick pass over all pictures that say nothing of what is to be seen: one after the other, by Enter.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";

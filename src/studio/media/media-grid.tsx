@@ -4,7 +4,7 @@ import { Box, Text } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { FileText } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { isPicture, type MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import { Thumb } from "@/studio/media/picture-choice";
 import { words } from "./words";
 

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useState } from "react";
 import { documentKindOf } from "@/core/media/documents";
-import { isPicture, type MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { isPicture, type MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { FileButton } from "@/studio/kit/file-button";

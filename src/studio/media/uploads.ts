@@ -1,7 +1,7 @@
 // Many files on their way: a few at once, each told apart; what fails can be sent again, what is refused says why. Large
 // ones go in parts, and after a broken connection only the rest is sent.
 import { documentTypeOf } from "@/core/media/documents";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import { finishUpload, partsSent, Refusal, sendPart, upload } from "@/studio/kit/api";
 
 export interface Upload {

@@ -2,7 +2,7 @@
 // Pictures of products out of a zip into Media, one after the other: a table finds them by their file names.
 import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { FileButton } from "@/studio/kit/file-button";

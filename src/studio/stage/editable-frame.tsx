@@ -9,6 +9,8 @@ import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { useSite } from "@/studio/frame/site-context";
+import { beginWords, putCaret, takeCaret, wordsBeside } from "@/studio/stage/words-session";
+import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 import { BlockGrip } from "./block-grip";
 import { CornerTicks } from "./corner-ticks";
 import { DragHandles, type Edges, edgesOf } from "./drag-handles";
@@ -17,15 +19,6 @@ import { MarkTag } from "./mark-tag";
 import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { tagPlace } from "./tag-place";
-import {
-  beginWords,
-  type Click,
-  putCaret,
-  takeCaret,
-  type WordsSession,
-  type WordsTarget,
-  wordsBeside,
-} from "./words-session";
 import { WordsTools } from "./words-tools";
 
 interface Rect {

@@ -1,11 +1,15 @@
 // The renderer of the studio's stages: what releases are drawn with, for an open site.
+
 import { useMemo } from "react";
+import { foundClips } from "@/core/clips/found";
+import { given } from "@/core/kind/service";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { variantName } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { createRenderer, type Renderer } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
 import { type Hole, partFacts } from "@/core/storefront/part-facts";
+import { shopParts } from "@/core/storefront/shown";
 import { documentAddress, type OpenSite, standInHere } from "@/studio/frame/site-context";
 import { words } from "@/studio/frame/words";
 import { type ShopSampleFill, useShopSample } from "./shop-sample";
@@ -50,8 +54,10 @@ export function stageRenderer(
     documentUrl: ({ hash }) => documentAddress(site.key, hash),
     fontUrl: (file) => `/api/fonts/${file}`,
     standIn: standInHere,
-    found: (widget) => found[widget],
-    shop: (hole, picture, quiet) => fill?.(hole, picture) || (quiet ? "" : emptyPart(hole)),
+    services: {
+      ...given(foundClips, (widget) => found[widget]),
+      ...given(shopParts, (hole, picture, quiet) => fill?.(hole, picture) || (quiet ? "" : emptyPart(hole))),
+    },
   });
 }
 

@@ -8,7 +8,7 @@ import StarterKit from "@tiptap/starter-kit";
 import { isLink } from "@/core/page/link";
 import { fromEditor, type RichDoc } from "@/core/page/richtext";
 import { docOf } from "@/core/page/words-schema";
-import type { Click, WordsSession, WordsTarget } from "./words-session";
+import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 
 /** The words editor's own extensions, cut down to what a page's running text may hold (core/page/words-schema). */
 const bare = { addAttributes: () => ({}) };

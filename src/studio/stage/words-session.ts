@@ -1,40 +1,9 @@
 // Editing words on the page itself: plain text in place, running text with the words editor mounted in the frame.
 // A session writes into the composer's store letter by letter, and takes in what comes from there (undo, another person).
-import type { Editor } from "@tiptap/core";
 import { kinds } from "@/core/page/kinds";
-import type { PageNode } from "@/core/page/node";
 import { wordsForm } from "@/core/page/words";
-import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
-
-/** Words being edited on the stage. */
-export interface WordsSession {
-  readonly node: string;
-  readonly element: HTMLElement;
-  /** The words editor, for running text, once it is there. */
-  readonly editor: Editor | null;
-  /** The session that takes this one's place once the words editor is loaded; null where it was ended before. */
-  readonly become?: Promise<WordsSession | null>;
-  /** Takes in what the store says now. Answers false once the words are gone. */
-  refresh(): boolean;
-  end(): void;
-}
-
-export interface WordsTarget {
-  readonly composer: Composer;
-  readonly node: PageNode;
-  readonly element: HTMLElement;
-  /** The session ended: by Escape, by leaving it, or by its caller. */
-  ended(): void;
-  /** Goes on with another line of the same list, the caret at its front or its end. */
-  turnTo(line: string, caret: "front" | "end"): void;
-}
-
-/** Where on the screen of the frame the words were clicked, in px. */
-export interface Click {
-  readonly x: number;
-  readonly y: number;
-}
+import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 
 function caretOffset(element: HTMLElement): number | null {
   const selection = element.ownerDocument.getSelection();
@@ -126,7 +95,8 @@ function plain(target: WordsTarget, element: HTMLElement, field: string, keys: L
   return { node: node.id, element, editor: null, refresh, end };
 }
 
-let loaded: typeof import("./words-editor") | null = null;
+export let loaded: typeof import("./words-editor") | null = null;
+
 /** After so many ms the words editor is asked for again where it could not be loaded. */
 const againMs = 2000;
 
@@ -181,7 +151,7 @@ function lineAt(block: HTMLElement, at: Element): { line: string; part: string; 
   return { line: item.dataset.l, part: part?.dataset.p ?? "text", element: part ?? item };
 }
 
-function line(target: WordsTarget, field: string, at: Element): WordsSession | null {
+export function line(target: WordsTarget, field: string, at: Element): WordsSession | null {
   const { composer, node, element } = target;
   const found = lineAt(element, at);
   if (!found) return null;

@@ -1,4 +1,5 @@
 // Echo: says one text, in the flow or over the page. A kind of widget that only the tests have.
+import { service } from "@/core/kind/service";
 import type { Opening } from "@/core/opening/opening";
 import type { WidgetFacts } from "@/core/widget/facts";
 
@@ -11,6 +12,8 @@ export interface Echo extends Opening {
 export interface EchoPart {
   readonly before: string;
 }
+
+export const echoPart = service<EchoPart>("echo");
 
 export const echoFacts: WidgetFacts<"echo"> = {
   label: "Echo",

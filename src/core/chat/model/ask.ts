@@ -1,8 +1,9 @@
 // What an outside language model is asked, and what it costs: messages and passages go in, text comes out.
-import { spokenIn } from "../address";
-import type { Brief } from "../chat";
-import type { Material } from "./guard";
-import { isOrder } from "./orders";
+import { spokenIn } from "@/core/chat/address";
+import type { Brief } from "@/core/chat/chat";
+import type { Material } from "@/core/chat/model/guard";
+import type { Model } from "@/core/chat/model/model";
+import { isOrder } from "@/core/chat/model/orders";
 
 export interface ModelMessage {
   readonly by: "site" | "visitor";
@@ -16,16 +17,6 @@ export interface ModelRequest {
   readonly passages: readonly { readonly id: string; readonly title: string; readonly text: string }[];
   /** Characters of an answer at most. */
   readonly most: number;
-}
-
-/** How a model is connected. */
-export interface Model {
-  readonly address: string;
-  /** Calls a day at most; beyond them the site's own sentences are shown. */
-  readonly mostCalls: number;
-  /** What a million tokens in and out cost, in minor units of the site's currency; 0 for nothing. */
-  readonly costIn: number;
-  readonly costOut: number;
 }
 
 /** Why a model's words were shown, or the site's own instead. */

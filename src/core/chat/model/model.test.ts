@@ -1,9 +1,9 @@
 // What an outside language model may say: only what a passage says, with its numbers, names and links as they stand there.
 import fc from "fast-check";
+import { costOf, modelLimits, modelRequest } from "@/core/chat/model/ask";
 import { knowledge } from "../sample.test-kit";
 import { Synonyms } from "../synonyms";
 import { Stems } from "../tokens";
-import { costOf, modelLimits, modelRequest } from "./ask";
 import { Guard, type Material } from "./guard";
 import { isOrder } from "./orders";
 

@@ -1,7 +1,7 @@
 // Custom code: HTML, CSS and script of one's own, in a frame that shares nothing with the page.
 import Joi from "joi";
 import { type CodeContent, longestCode, mostOrigins } from "@/core/code/code";
-import { codeRights, stillDocument } from "@/core/code/document";
+import { codeDocument, codeRights, stillDocument } from "@/core/code/document";
 import { originSchema } from "@/core/code/schema";
 import { categories } from "@/core/consent/category";
 import type { ReleasedEmbed } from "@/core/embed/released";
@@ -96,7 +96,7 @@ export const code: KindDefinition = defineKind<CodeContent>({
   cssOf: ["embed", "button"],
   render: (node, content, context) => {
     const looks = context.attributes(node, "b-code");
-    const src = context.code(content);
+    const src = context.document(codeDocument(content, context.language), content.origins);
     // Where nothing runs, its HTML and CSS stand there as they are.
     if (src === null)
       return `<div${looks}><iframe title="${escapeHtml(content.title)}" sandbox="" srcdoc="${escapeHtml(stillDocument(content))}"></iframe></div>`;

@@ -1,7 +1,9 @@
 // The links to a site's pages, of the tree of pages or put together by hand, with sub-menus. Where the window is narrow
 // they fold into a menu, of one of two designs, that needs no script.
+
 import Joi from "joi";
 import { escapeHtml, type NavigationItem, type RenderContext } from "@/core/render/markup";
+import { partHtml } from "@/core/storefront/shown";
 import { defineKind, type KindDefinition } from "../kind";
 import { lineId, linesSchema } from "../lines";
 import { linkProblems, linkRefs, linkSchema } from "../link";
@@ -233,7 +235,7 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
     const menu = narrowMenu(plainList(entries, false), content, name, context);
     // A link alone: what opens a basket at the side comes with the shop's own pages, and other pages carry none of it.
     const basket = content.basket
-      ? `<div class="b-basket" data-p="mark">${context.shop(shopContent("mark"), "quiet")}</div>`
+      ? `<div class="b-basket" data-p="mark">${partHtml(shopContent("mark"), context, true)}</div>`
       : "";
     return `<nav${context.attributes(node, "b-nav b-bar")}${attributes}>${name}${barList(entries, content, context)}${basket}${menu}</nav>`;
   },

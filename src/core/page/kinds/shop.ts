@@ -3,6 +3,7 @@ import Joi from "joi";
 import { shopCss } from "@/core/storefront/css";
 import { type ListOf, lists } from "@/core/storefront/part";
 import { type PartName, partFacts, partNames } from "@/core/storefront/part-facts";
+import { partHtml } from "@/core/storefront/shown";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn, keyShape } from "../shapes";
 
@@ -117,5 +118,5 @@ export const shop: KindDefinition = defineKind<ShopContent>({
   css: `.s-part{display:block;width:100%}${shopCss}`,
   cssOf: ["button", "heading", "richText"],
   render: (node, content, context) =>
-    `<div${context.attributes(node, "s-part")} data-p="${content.part}"${partFacts[content.part].live ? context.script("storefront") : ""}>${context.shop(content)}</div>`,
+    `<div${context.attributes(node, "s-part")} data-p="${content.part}"${partFacts[content.part].live ? context.script("storefront") : ""}>${partHtml(content, context)}</div>`,
 });

@@ -6,11 +6,11 @@ import { type BookingState, mayBecome } from "@/core/booking/state";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
+import type { Locked } from "@/server/booking/deeds/locked";
 import { closePayments } from "../../payment/payments";
 import { conflict } from "../../problem";
 import { freeTime } from "../take";
 import { type BookingRow, tell } from "../tell";
-import type { Locked } from "./lock";
 
 type Change = Partial<
   Pick<

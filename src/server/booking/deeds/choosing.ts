@@ -5,13 +5,13 @@ import { lateFeeOf, payNowOf } from "@/core/booking/deposit";
 import type { Wish } from "@/core/booking/obstacles";
 import { billOf, servingOf } from "@/core/booking/price";
 import { bookings } from "@/data/booking/tables";
+import type { Locked } from "@/server/booking/deeds/locked";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
 import { Refused } from "../refusal";
 import { takeTime } from "../take";
 import type { BookingRow } from "../tell";
 import { writeHistory } from "./change";
-import type { Locked } from "./lock";
 
 export interface Choice {
   readonly wish: Wish;

@@ -5,13 +5,13 @@ import type { Service } from "@/core/booking/booking";
 import { paymentMs } from "@/core/booking/state";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
+import type { Locked } from "@/server/booking/deeds/locked";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { onlineWish, Refused } from "../refusal";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, tellOf } from "./change";
 import { begin, type Choice, type Client } from "./choosing";
 import { heldOf, queueEnding } from "./holding";
-import type { Locked } from "./lock";
 import { askForPayment } from "./paying";
 
 export interface Confirmation {

@@ -1,8 +1,10 @@
 // What the business decides: approved, declined, who came.
+
+import { bookingOf } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
 import { conflict } from "../../problem";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, end, stateWords, tellOf, wrongState } from "./change";
-import { bookingOf, type Locked } from "./lock";
 
 export async function approve(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
   const { context, tx, setUp } = locked;

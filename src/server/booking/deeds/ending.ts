@@ -2,10 +2,11 @@
 import { and, eq, inArray, isNull, lt } from "drizzle-orm";
 import { endingStates } from "@/core/booking/state";
 import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
+import { workLocked } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../../context";
-import type { JobRun } from "../../job/queue";
 import { queueEnding } from "./holding";
-import { type Locked, workLocked } from "./lock";
 
 const dayMs = 86_400_000;
 

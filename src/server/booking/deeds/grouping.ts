@@ -4,12 +4,13 @@ import { and, eq, inArray } from "drizzle-orm";
 import { decidedAt } from "@/core/booking/booking";
 import { bookedStates, takingStates } from "@/core/booking/state";
 import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
+import { workLocked } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../../context";
-import type { JobRun } from "../../job/queue";
 import { queueDecision } from "../decisions";
 import type { BookingRow } from "../tell";
 import { end, expire, tellOf, writeHistory } from "./change";
-import { type Locked, workLocked } from "./lock";
 
 /** Everybody who is there at a start, session by session: two tutors at one time have a group each. */
 async function groupsOf({ tx, site }: Locked, serviceId: string, startsAt: Date) {

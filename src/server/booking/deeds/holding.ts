@@ -2,12 +2,13 @@
 import { and, eq } from "drizzle-orm";
 import { holdMs, takesTime } from "@/core/booking/state";
 import { bookings } from "@/data/booking/tables";
-import { queueOnly, realTime } from "../../job/queue";
+import { bookingOf } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
+import { queueOnly, realTime } from "@/server/job/queue";
 import { conflict, Problem } from "../../problem";
 import type { BookingRow } from "../tell";
 import { expire } from "./change";
 import { begin, type Choice } from "./choosing";
-import { bookingOf, type Locked } from "./lock";
 
 /** The most times that one network address may keep at once. */
 export const mostHeld = 5;

@@ -1,27 +1,18 @@
 // The site's lock: every deed is one transaction under it, in which the rules are asked again.
 import { and, eq } from "drizzle-orm";
-import type { BookingSetUp } from "@/core/booking/booking";
 import { endedByThemselves, lockDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
-import type { Context } from "../../context";
-import type { JobRun } from "../../job/queue";
-import { notFound } from "../../problem";
-import { inTurn } from "../../turn";
-import { setUpAt } from "../set-up";
-import type { BookingRow } from "../tell";
-import { expire } from "./change";
-
-/** A site under its lock: what a deed may rely on until its transaction ends. */
-export interface Locked {
-  readonly context: Context;
-  readonly tx: Executor;
-  readonly site: SiteRow;
-  readonly setUp: BookingSetUp;
-  readonly now: Date;
-}
+import { expire } from "@/server/booking/deeds/change";
+import type { Locked } from "@/server/booking/deeds/locked";
+import { setUpAt } from "@/server/booking/set-up";
+import type { BookingRow } from "@/server/booking/tell";
+import type { Context } from "@/server/context";
+import type { JobRun } from "@/server/job/run";
+import { notFound } from "@/server/problem";
+import { inTurn } from "@/server/turn";
 
 /** Takes the site's lock, and clears away what has ended by itself: it must not stand in anybody's way. */
 export async function lockSite(context: Context, tx: Executor, site: SiteRow): Promise<Locked> {

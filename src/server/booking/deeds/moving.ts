@@ -3,6 +3,8 @@ import type { Instant } from "@/core/booking/booking";
 import { balanceOf, cancellingCosts, isLate } from "@/core/booking/deposit";
 import { waitingListStates } from "@/core/booking/state";
 import { moneyWords } from "@/core/money/money";
+import { bookingOf } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
 import { conflict, Problem } from "../../problem";
 import { serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
@@ -10,7 +12,6 @@ import { freeTime, takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, end, stateWords, tellOf } from "./change";
 import { arrange, type Choice, plainDates } from "./choosing";
-import { bookingOf, type Locked } from "./lock";
 import { payBack } from "./paying";
 
 /**

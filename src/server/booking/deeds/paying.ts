@@ -1,4 +1,6 @@
 // Payments taken and given back.
+
+import type { Locked } from "@/server/booking/deeds/locked";
 import { giveBack, openPayment, type PaymentRow, paymentsOf } from "../../payment/payments";
 import { connectorOf, offeredPayments, waysFor } from "../../payment/set-up";
 import { conflict } from "../../problem";
@@ -8,7 +10,6 @@ import { onlineWish } from "../refusal";
 import { takeTime } from "../take";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, tellOf } from "./change";
-import type { Locked } from "./lock";
 
 /** Opens the payment that a booking waits for, by the first way that is switched on: its payer may choose another. */
 export async function askForPayment({ context, tx, site }: Locked, booking: BookingRow): Promise<void> {

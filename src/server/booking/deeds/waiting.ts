@@ -9,8 +9,10 @@ import { mostWaiting, offeredUntil } from "@/core/booking/waiting";
 import { lockDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
+import { bookingOf, workLocked } from "@/server/booking/deeds/lock";
+import type { Locked } from "@/server/booking/deeds/locked";
+import type { JobRun } from "@/server/job/run";
 import type { Context } from "../../context";
-import type { JobRun } from "../../job/queue";
 import { conflict, fieldProblem, Problem } from "../../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
@@ -21,7 +23,6 @@ import { change, end, stateWords, tellOf, writeHistory } from "./change";
 import { billFor, type Choice, type Client, cancelHoursOf, newBooking, plainDates } from "./choosing";
 import { settleConfirmed } from "./confirming";
 import { queueEnding } from "./holding";
-import { bookingOf, type Locked, workLocked } from "./lock";
 
 export interface Waiting {
   readonly client: Client;

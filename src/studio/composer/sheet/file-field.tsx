@@ -4,7 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { aboutDocument, type DocumentType, documentKinds, documentTypes } from "@/core/media/documents";
-import { isPicture, type MediaEntry } from "@/core/site/site";
+import { isPicture, type MediaEntry } from "@/core/media/entry";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";
 import { Choice } from "@/studio/kit/choice";

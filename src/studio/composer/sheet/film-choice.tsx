@@ -3,7 +3,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { documentKinds, filmTypes, isFilm } from "@/core/media/documents";
-import type { MediaEntry } from "@/core/site/site";
+import type { MediaEntry } from "@/core/media/entry";
 import { clock } from "@/core/video/length";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { Refusal, upload } from "@/studio/kit/api";

@@ -2,9 +2,9 @@
 // Where a link leads: a page or a place on it, an address, mail, phone, message, or a widget that opens.
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { isPicture } from "@/core/media/entry";
 import { linkFromWords, type ReadLink, readLink, writeLink } from "@/core/page/link";
 import { anchorFor, placesOn } from "@/core/page/places";
-import { isPicture } from "@/core/site/site";
 import { widgetFacts } from "@/core/widget/all-facts";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

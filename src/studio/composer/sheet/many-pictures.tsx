@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Images, Upload as UploadIcon } from "lucide-react";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
-import { isPicture } from "@/core/site/site";
+import { isPicture } from "@/core/media/entry";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { FilesButton } from "@/studio/kit/file-button";

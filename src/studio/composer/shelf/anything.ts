@@ -2,7 +2,8 @@
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { blockGroups } from "@/core/page/kind";
-import { kindNames, kinds } from "@/core/page/kinds";
+import { kindNames } from "@/core/page/kind-names";
+import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import { factsOf } from "@/core/site/facts";
 import { widgetFacts } from "@/core/widget/all-facts";
