@@ -31,13 +31,14 @@ export const weighed: readonly Weighed[] = [
 /** What a workspace of any kind may load. */
 export const workspaceKb = 350;
 
-/** Addresses of the workspaces of the demo's widgets, one of each kind. */
+/** Addresses of the workspaces of sites, one of each kind of widget. */
 export async function workspaces(
   page: Page,
+  sites: readonly string[],
   origin = "",
 ): Promise<readonly { readonly kind: string; readonly path: string }[]> {
   const found = new Map<string, string>();
-  for (const key of ["wrenfield", "oddlane"]) {
+  for (const key of sites) {
     const answer = await page.request.post(`${origin}/api/do/sites.frame`, { data: { site: key } });
     const { widgets } = (await answer.json()) as { widgets: readonly { id: string; kind: string }[] };
     for (const { id, kind } of widgets) if (!found.has(kind)) found.set(kind, `/s/${key}/widgets/${id}`);
@@ -56,8 +57,10 @@ export async function scriptKb(
   // What it asked for has come.
   await page.waitForFunction(() =>
     [...document.scripts].every(
-      ({ src }) =>
-        !src || performance.getEntriesByName(src).some((entry) => (entry as PerformanceResourceTiming).responseEnd > 0),
+      ({ src, noModule }) =>
+        !src ||
+        noModule ||
+        performance.getEntriesByName(src).some((entry) => (entry as PerformanceResourceTiming).responseEnd > 0),
     ),
   );
   return page.evaluate(

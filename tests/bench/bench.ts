@@ -218,7 +218,7 @@ async function heaviestWorkspace(): Promise<number> {
   const browser = await launch();
   const page = await signedIn(browser);
   let most = 0;
-  for (const { path } of await workspaces(page, origin))
+  for (const { path } of await workspaces(page, ["wrenfield", "oddlane"], origin))
     most = Math.max(most, await scriptKb(page, { path, shows: null }, origin));
   await browser.close();
   return most;

@@ -1,6 +1,6 @@
 "use client";
-import { decimalsOf } from "@/core/money/money";
 // A price as people write it, in the currency of the site; kept in its smallest unit.
+import { decimalsOf } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
 import { NumberInput, Row } from "@/studio/kit/fields";
 import { words } from "./words";

@@ -1,4 +1,5 @@
 "use client";
+// One service: what it is, how long, who and what it takes, when it begins, how it is sold.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowLeft, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
@@ -8,7 +9,6 @@ import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Day } from "@/studio/kit/day-time";
 import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
-// One service: what it is, how long, who and what it takes, when it begins, how it is sold.
 import { later } from "@/studio/kit/later";
 import { Group, State, Title } from "@/studio/kit/layout";
 import { Lines } from "@/studio/kit/line-list";

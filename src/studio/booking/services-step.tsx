@@ -1,4 +1,5 @@
 "use client";
+// Services: the list in the order visitors see, and one service with all that is said of it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   closestCenter,
@@ -24,7 +25,6 @@ import { newService } from "@/core/booking/blank";
 import type { Service } from "@/core/booking/booking";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-// Services: the list in the order visitors see, and one service with all that is said of it.
 import { later } from "@/studio/kit/later";
 import { Group, State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";

@@ -1,6 +1,6 @@
 "use client";
-import { Box, Flex, Text } from "@chakra-ui/react";
 // The running order: a page's sections from top to bottom, with small drawings; dragged, or moved by keys.
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useDroppable } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";

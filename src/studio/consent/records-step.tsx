@@ -1,4 +1,5 @@
 "use client";
+// What came of asking, by region, shown with those who gave no answer; and the way to every choice.
 import { Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -6,9 +7,9 @@ import { regionKeys } from "@/core/consent/rules";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
-// What came of asking, by region, shown with those who gave no answer; and the way to every choice.
 import { later } from "@/studio/kit/later";
 import { Group, Loading } from "@/studio/kit/layout";
+import { TableRoot } from "@/studio/kit/table";
 import type { StepProps } from "@/studio/widget/half";
 import type { RegionChoices } from "./records-chart";
 import { words as own } from "./words";
@@ -53,7 +54,7 @@ export function RecordsStep({ id }: StepProps<"consent">) {
       {rows.length ? (
         <Group title={own.byRegion}>
           <RecordsChart rows={rows} />
-          <Table.Root>
+          <TableRoot>
             <Table.Header>
               <Table.Row>
                 {[own.region, own.shownCount, own.all, own.noneGiven, own.some, own.unanswered].map((head) => (
@@ -71,7 +72,7 @@ export function RecordsStep({ id }: StepProps<"consent">) {
                 </Table.Row>
               ))}
             </Table.Body>
-          </Table.Root>
+          </TableRoot>
         </Group>
       ) : (
         <Text color="ink2">{own.noRecords}</Text>

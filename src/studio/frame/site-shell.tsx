@@ -1,7 +1,7 @@
 "use client";
+// What stands around every screen of a site.
 import { Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-// What stands around every screen of a site.
 import { later } from "@/studio/kit/later";
 import { useChosenVisitor, VisitorProvider } from "@/studio/rehearse/chosen";
 import { SignInAgain } from "./sign-in-again";

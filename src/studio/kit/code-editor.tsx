@@ -46,12 +46,15 @@ export function CodeEditor({
   language,
   label,
   low = false,
+  at,
   onChange,
 }: {
   value: string;
   language: CodeLanguage;
   label: string;
   low?: boolean;
+  /** Goes on with this part of the code selected. */
+  at?: readonly [from: number, to: number];
   onChange: (value: string) => void;
 }) {
   const host = useRef<HTMLDivElement>(null);
@@ -76,7 +79,8 @@ export function CodeEditor({
         }),
       ],
     });
-    if (!low) view.focus();
+    if (at) view.dispatch({ selection: { anchor: at[0], head: at[1] } });
+    if (at || !low) view.focus();
     return () => view.destroy();
   }, []);
   return <div ref={host} />;

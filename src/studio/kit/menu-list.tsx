@@ -1,6 +1,6 @@
 "use client";
-import { defineSlotRecipe, Menu, Portal, Text } from "@chakra-ui/react";
 // The open list of a menu button: loaded with the first menu that is opened.
+import { defineSlotRecipe, Menu, Portal, Text } from "@chakra-ui/react";
 import { disabled, layerOf } from "./recipes";
 
 const look = defineSlotRecipe({

@@ -1,6 +1,6 @@
 // The studio's one theme. No component names a raw colour.
 import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
-import { recipes, slotRecipes } from "./recipes";
+import { recipes } from "./recipes";
 
 const colours = {
   ink: "#18272B",
@@ -51,7 +51,6 @@ const config = defineConfig({
   theme: {
     breakpoints: { sm: "480px", md: "768px", lg: "1024px", xl: "1280px" },
     recipes,
-    slotRecipes,
     keyframes: {
       spin: { to: { transform: "rotate(360deg)" } },
       "fade-in": { from: { opacity: 0 } },

@@ -1,9 +1,9 @@
 "use client";
+// A window over the screen.
 import { Dialog, defineSlotRecipe, Portal } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import type { ReactNode } from "react";
 import { IconButton } from "./buttons";
-// A window over the screen.
 import { layerOf } from "./recipes";
 import { words } from "./words";
 

@@ -12,6 +12,7 @@ import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Progress, RefusalNote, State } from "@/studio/kit/layout";
+import { TableRoot } from "@/studio/kit/table";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { Way } from "./query";
 import { words as own } from "./words";
@@ -47,7 +48,7 @@ function Steps({ trial }: { trial: Trial }) {
   const { currency } = useSite().settings;
   const start = Date.parse(trial.steps[0]?.at ?? "");
   return (
-    <Table.Root mt="10px" fontVariantNumeric="tabular-nums">
+    <TableRoot mt="10px" fontVariantNumeric="tabular-nums">
       <Table.Header>
         <Table.Row bg="transparent">
           <Table.ColumnHeader w="84px" ps="0" textAlign="end">
@@ -69,7 +70,7 @@ function Steps({ trial }: { trial: Trial }) {
           </Table.Row>
         ))}
       </Table.Body>
-    </Table.Root>
+    </TableRoot>
   );
 }
 

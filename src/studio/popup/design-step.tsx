@@ -3,6 +3,7 @@
 import { Box, Grid, RadioCard } from "@chakra-ui/react";
 import { type PopupDesign, popupDesigns } from "@/core/popup/popup";
 import { QuietButton } from "@/studio/kit/buttons";
+import { Cards } from "@/studio/kit/cards";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import { PictureChoice } from "@/studio/media/picture-choice";
@@ -25,7 +26,7 @@ const beside: ReadonlySet<PopupDesign> = new Set(["note", "bar"]);
 export function DesignStep({ settings: popup, change }: StepProps) {
   return (
     <>
-      <RadioCard.Root
+      <Cards
         aria-label={own.design}
         value={popup.design}
         onValueChange={({ value }) => {
@@ -85,7 +86,7 @@ export function DesignStep({ settings: popup, change }: StepProps) {
             );
           })}
         </Grid>
-      </RadioCard.Root>
+      </Cards>
       <Group
         title={own.picture}
         aside={

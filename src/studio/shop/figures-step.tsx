@@ -1,4 +1,5 @@
 "use client";
+// How the shop does: revenue by day, tax by rate and country, best sellers, and the table for the bookkeeper.
 import { Box, Flex, Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -7,9 +8,9 @@ import { decimalsOf, moneyWords } from "@/core/money/money";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Row, TextInput } from "@/studio/kit/fields";
-// How the shop does: revenue by day, tax by rate and country, best sellers, and the table for the bookkeeper.
 import { later } from "@/studio/kit/later";
 import { Group, Loading, State } from "@/studio/kit/layout";
+import { TableRoot } from "@/studio/kit/table";
 import { words as own } from "./words";
 
 const FiguresChart = later(() => import("./figures-chart").then((module) => module.FiguresChart), <Box h="190px" />);
@@ -105,7 +106,7 @@ const ofLooks = (count: number, looks: number): string =>
 function Figures({ heads, rows }: { heads: readonly string[]; rows: readonly (readonly string[])[] }) {
   if (!rows.length) return <Text color="ink2">{own.nothingYet}</Text>;
   return (
-    <Table.Root fontVariantNumeric="tabular-nums">
+    <TableRoot fontVariantNumeric="tabular-nums">
       <Table.Header>
         <Table.Row bg="transparent">
           {heads.map((head, at) => (
@@ -126,6 +127,6 @@ function Figures({ heads, rows }: { heads: readonly string[]; rows: readonly (re
           </Table.Row>
         ))}
       </Table.Body>
-    </Table.Root>
+    </TableRoot>
   );
 }

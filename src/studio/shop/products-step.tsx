@@ -1,4 +1,5 @@
 "use client";
+// What the shop sells: the list, and one product to be worked on.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
@@ -9,7 +10,6 @@ import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { TextInput, Tick } from "@/studio/kit/fields";
-// What the shop sells: the list, and one product to be worked on.
 import { later } from "@/studio/kit/later";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";

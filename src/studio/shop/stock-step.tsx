@@ -9,6 +9,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { TextInput, Tick } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
+import { TableRoot } from "@/studio/kit/table";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 
@@ -44,7 +45,7 @@ export function StockStep() {
       {!data && !error ? <Loading what={own.theStock} /> : null}
       {data && !rows.length ? <Text color="ink2">{words || low ? own.noneFound : own.noStock}</Text> : null}
       {rows.length ? (
-        <Table.Root fontVariantNumeric="tabular-nums" stickyHeader>
+        <TableRoot fontVariantNumeric="tabular-nums" stickyHeader>
           <Table.Header>
             <Table.Row bg="sheet">
               <Table.ColumnHeader>{own.sku}</Table.ColumnHeader>
@@ -59,7 +60,7 @@ export function StockStep() {
               <CountRow key={row.id} row={row} />
             ))}
           </Table.Body>
-        </Table.Root>
+        </TableRoot>
       ) : null}
       {hasNextPage ? (
         <PlainButton mt="10px" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>

@@ -1,20 +1,14 @@
 "use client";
+// The code itself, what it is for and where it stands.
 import { Box, Text } from "@chakra-ui/react";
 import { type Category, categories } from "@/core/consent/category";
 import { Choice } from "@/studio/kit/choice";
+import { CodeBox } from "@/studio/kit/code-box";
 import { Row } from "@/studio/kit/fields";
-// The code itself, what it is for and where it stands.
-import { later } from "@/studio/kit/later";
-import { Loading, State } from "@/studio/kit/layout";
+import { State } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
-
-// Only who writes code loads what it is written in.
-const CodeEditor = later(
-  () => import("@/studio/kit/code-editor").then((module) => module.CodeEditor),
-  <Loading what={own.editor} />,
-);
 
 export function CodeStep({ settings, faults, change }: StepProps<"wholepage">) {
   const editor = (field: "html" | "script", language: "html" | "javascript") => (
@@ -22,8 +16,7 @@ export function CodeStep({ settings, faults, change }: StepProps<"wholepage">) {
       <Text fontWeight="600" mb="4px">
         {own[field]}
       </Text>
-      <CodeEditor
-        low
+      <CodeBox
         value={settings[field]}
         language={language}
         label={own[field]}

@@ -22,5 +22,4 @@ export const words = {
   originsHint: "As https://host.example, one a line. They enter the policy of every page; any other is refused.",
   sets: "Leaves on this site",
   setsHint: "Names of cookies and entries, one a line: they go when the yes is taken back.",
-  editor: "the editor",
 };

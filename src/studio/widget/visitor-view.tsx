@@ -1,9 +1,9 @@
 "use client";
+// What stands beside the steps: what a visitor gets, drawn as the released page draws it, and for what opens over the
+// page when it opens, and why.
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from "react";
 import { sourceLocale } from "@/core/locale/site-locale";
-// What stands beside the steps: what a visitor gets, drawn as the released page draws it, and for what opens over the
-// page when it opens, and why.
 import { variantName } from "@/core/media/forms";
 import { pagePath } from "@/core/site/site";
 import { isEverywhere, openingOf } from "@/core/widget/all-facts";

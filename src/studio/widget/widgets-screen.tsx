@@ -11,6 +11,7 @@ import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
+import { Cards } from "@/studio/kit/cards";
 import { Drawn } from "@/studio/kit/drawn";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
@@ -130,7 +131,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
       }
     >
       <Form of={form}>
-        <RadioCard.Root
+        <Cards
           aria-label={words.kinds}
           value={kind}
           onValueChange={({ value }) => value && form.set({ kind: value as WidgetKindName })}
@@ -163,7 +164,7 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
               </RadioCard.Item>
             ))}
           </Flex>
-        </RadioCard.Root>
+        </Cards>
         <TextRow of={form} field="name" label={words.name} hint={words.youVisitorsDoNot} />
         <FormNote of={form} />
       </Form>

@@ -1,4 +1,5 @@
 "use client";
+// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
@@ -16,7 +17,6 @@ import { useStatus } from "@/studio/frame/status";
 import { ask } from "@/studio/kit/api";
 import { IconButton } from "@/studio/kit/buttons";
 import { Tick } from "@/studio/kit/fields";
-// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { later } from "@/studio/kit/later";
 import { Loading, State, Title } from "@/studio/kit/layout";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
@@ -334,7 +334,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
         />
         <Box position="absolute" left="16px" right="16px" bottom="14px">
           <RehearseStrip
-            clock={judge.part !== null}
+            clock={judge.part !== undefined}
             path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })}
           />
         </Box>

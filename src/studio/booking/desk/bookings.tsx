@@ -1,4 +1,6 @@
 "use client";
+// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
+// can be done about it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
@@ -12,8 +14,6 @@ import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
-// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
-// can be done about it.
 import { later } from "@/studio/kit/later";
 import { Loading, State } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";

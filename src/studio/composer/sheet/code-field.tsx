@@ -1,10 +1,10 @@
 "use client";
+// Code of a block, written in an editor with room of its own; and a list of words, one a line.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Code } from "lucide-react";
 import { useState } from "react";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Row } from "@/studio/kit/fields";
-// Code of a block, written in an editor with room of its own; and a list of words, one a line.
 import { later } from "@/studio/kit/later";
 import { Loading, State } from "@/studio/kit/layout";
 import { linesOf } from "@/studio/kit/lines";

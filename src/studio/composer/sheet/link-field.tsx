@@ -1,6 +1,6 @@
 "use client";
-import type { FieldProps } from "./field";
 // Where a block leads.
+import type { FieldProps } from "./field";
 import { LinkChoice } from "./link-choice";
 
 export function LinkField({ composer, node, field }: FieldProps<"link">) {
