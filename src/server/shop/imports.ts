@@ -9,7 +9,7 @@ import { catalogLimits } from "@/core/catalog/schema";
 import { type Mapping, mappingFor, mostColumns, mostLines, tableColumns, tableLines } from "@/core/catalog/table";
 import { idSchema } from "@/core/input/text";
 import { widgetsOfKind } from "@/core/widget/settings";
-import { type Executor, inTransaction } from "@/data/connection";
+import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { shopCatalogs, shopImportSteps, shopImports, shopProducts, shopVariants } from "@/data/shop/tables";
 import { widgetsOf } from "@/data/site/queries";
 import { media, sites } from "@/data/site/tables";
@@ -22,12 +22,13 @@ import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { loadGoods } from "./goods";
+import { makeProducts } from "./make-many";
 import { type Deed, keepFrame, keepProduct, makeProduct, setStock } from "./products";
 
 /** The largest table that is taken, in bytes. */
 export const largestTable = 16 * 2 ** 20;
 /** So many products are done in one transaction: what a process that dies leaves is whole. */
-const atOnce = 25;
+const atOnce = 50;
 
 type ImportRow = typeof shopImports.$inferSelect;
 type StepRow = typeof shopImportSteps.$inferSelect;
@@ -348,6 +349,18 @@ async function undoStep(tx: Executor, deed: Deed, step: StepRow): Promise<Partia
   return { state: "back" };
 }
 
+/** Takes some steps together; false, and nothing done, where each has to be taken by itself. */
+type Together = (tx: Executor, deed: Deed, steps: readonly StepRow[]) => Promise<Partial<StepRow> | false>;
+
+/** New products are made together. */
+const makeTogether: Together = async (tx, deed, steps) => {
+  const made = steps.map(({ after, stockAfter }) => ({ product: after, stock: stockAfter }));
+  return (await makeProducts(tx, deed, made)) && { state: "done", revision: 0 };
+};
+
+/** Thrown to take back what was begun. */
+class EachByItself extends Error {}
+
 /** Goes through the steps in one state, some in each transaction; a step that is refused is left, with its reason, and the others go on. */
 async function walk(
   context: Context,
@@ -355,6 +368,7 @@ async function walk(
   run: JobRun,
   from: StepRow["state"],
   take: (tx: Executor, deed: Deed, step: StepRow) => Promise<Partial<StepRow>>,
+  together: Together | null = null,
 ): Promise<void> {
   const deed: Deed = { siteId: row.siteId, by: row.createdBy, now: context.now() };
   const mine = and(eq(shopImportSteps.siteId, row.siteId), eq(shopImportSteps.importId, row.id));
@@ -368,8 +382,35 @@ async function walk(
       .limit(atOnce);
   const total = all?.all ?? 0;
   let left = total;
+  /** Which of the steps are done once those that can be were taken together. */
+  const takenTogether = async (steps: readonly StepRow[]): Promise<ReadonlySet<StepRow>> => {
+    const made = steps.filter((step) => step.made);
+    if (!together || made.length < 2) return new Set();
+    const at = and(
+      mine,
+      inArray(
+        shopImportSteps.position,
+        made.map(({ position }) => position),
+      ),
+    );
+    try {
+      await inTransaction(context.db, async (tx) => {
+        // Two processes at once, where one is believed dead: the rows are taken by one of them.
+        const rows = await tx.select({ state: shopImportSteps.state }).from(shopImportSteps).where(at).for("update");
+        const done = rows.every(({ state }) => state === from) && (await together(tx, deed, made));
+        if (!done) throw new EachByItself();
+        await tx.update(shopImportSteps).set(done).where(at);
+      });
+      return new Set(made);
+    } catch (error) {
+      if (!(error instanceof EachByItself) && !isDuplicate(error)) throw error;
+      return new Set();
+    }
+  };
   for (let steps = await waiting(); steps.length; steps = await waiting()) {
+    const taken = await takenTogether(steps);
     for (const step of steps) {
+      if (taken.has(step)) continue;
       const at = and(mine, eq(shopImportSteps.position, step.position));
       try {
         await inTransaction(context.db, async (tx) => {
@@ -411,7 +452,7 @@ const deeds: Readonly<Record<string, (context: Context, row: ImportRow, run: Job
         if (added.length)
           await keepFrame(tx, deed, { ...base, categories: [...base.categories, ...added] }, now?.revision ?? 0);
       });
-    await walk(context, row, run, "waiting", doStep);
+    await walk(context, row, run, "waiting", doStep, makeTogether);
     await turn(context.db, row, ["running"], "done");
   },
   back: async (context, row, run) => {

@@ -136,7 +136,8 @@ async function keepVariants(tx: Executor, deed: Deed, product: Product): Promise
   }
 }
 
-async function keepMedia(tx: Executor, siteId: string, product: Product): Promise<void> {
+/** The media of a product: what it shows, and what it is sold as. */
+export function mediaRows(siteId: string, product: Product) {
   const hashes = [
     ...new Set([
       ...product.pictures.map(({ media }) => media),
@@ -146,15 +147,20 @@ async function keepMedia(tx: Executor, siteId: string, product: Product): Promis
   ];
   const sold = new Set((product.files ?? []).map(({ media }) => media).filter((hash) => !hashes.includes(hash)));
   const row = { siteId, productId: product.id };
-  const rows = [
+  return [
     ...hashes.map((hash) => ({ ...row, hash, sold: false })),
     ...[...sold].map((hash) => ({ ...row, hash, sold: true })),
   ];
+}
+
+async function keepMedia(tx: Executor, siteId: string, product: Product): Promise<void> {
+  const rows = mediaRows(siteId, product);
   await tx.delete(shopMedia).where(and(eq(shopMedia.siteId, siteId), eq(shopMedia.productId, product.id)));
   if (rows.length) await tx.insert(shopMedia).values(rows);
 }
 
-const columnsOf = (product: Product) => ({
+/** What lists are made from, beside the document. */
+export const columnsOf = (product: Product) => ({
   document: product,
   name: product.name,
   state: product.state,

@@ -4,6 +4,7 @@ import type { Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import type { Mapping } from "@/core/catalog/table";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
+import { inTransaction } from "@/data/connection";
 import { jobs, rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
 import { payments } from "@/data/payment/tables";
@@ -28,6 +29,7 @@ import { sendForm } from "../testing/visitor.test-kit";
 import { catalogOf } from "./catalog";
 import { goodsCsv, goodsJob, readTable } from "./imports";
 import { liveShop } from "./live";
+import { makeProduct } from "./products";
 import { fillPage, shopAddressesOf, shownAt } from "./storefront";
 
 let studio: TestStudio;
@@ -473,6 +475,24 @@ describe("tables of products", () => {
     expect(await run(id, "shop.takeBackImport")).toMatchObject({ state: "back", steps: { back: 59, left: 1 } });
     expect((await read(tile?.id ?? "")).product.price).toBe(999);
     await studio.as("designer", "shop.removeProducts", { site, products: [tile?.id ?? ""] });
+  });
+
+  test("of a table whose SKU somebody took meanwhile, that product is left, and all others are made with their stock", async () => {
+    const { import: id } = await take(lines(8).replaceAll("TILE-", "EDGE-").replaceAll("Tile ", "Edge "));
+    await planned(id);
+    const taken = aProduct("edge-taken", { slug: "edge-taken", variants: [aVariant("edge-v", { sku: "EDGE-5" })] });
+    const siteId = (await findSite(studio.context.db, site))?.id ?? "";
+    const somebody = { siteId, by: "somebody", now: studio.context.now() };
+    await inTransaction(studio.context.db, (tx) => makeProduct(tx, somebody, taken));
+    expect(await run(id, "shop.runImport")).toMatchObject({ state: "done", steps: { done: 7, left: 1 } });
+    const rows = await studio.context.db
+      .select({ sku: shopVariants.sku, stock: shopVariants.stock })
+      .from(shopVariants)
+      .where(like(shopVariants.sku, "EDGE-%"));
+    const there = Object.fromEntries(rows.map(({ sku, stock }) => [sku, stock]));
+    expect([there["EDGE-0"], there["EDGE-7"], there["EDGE-5"], rows.length]).toEqual([0, 7, null, 8]);
+    expect(await run(id, "shop.takeBackImport")).toMatchObject({ steps: { back: 7, left: 1 } });
+    await studio.as("designer", "shop.removeProducts", { site, products: ["edge-taken"] });
   });
 
   test("what was taken out and brought in again changes nothing", async () => {
