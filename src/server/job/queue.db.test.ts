@@ -77,7 +77,8 @@ test("what waits for hosts outside keeps no letter waiting; of one site only one
   );
   const done = async (kind: string) => (await all()).filter((one) => one.kind === kind && one.state === "done").length;
   await until(async () => (await done("mail")) === 1 && begun.length >= 2);
-  expect(begun).toEqual(["greedy-0", "modest-0"]);
+  // Jobs of one moment have no order among themselves: one of each site runs.
+  expect(begun.map((one) => one.split("-")[0]).sort()).toEqual(["greedy", "modest"]);
   answer();
   await until(async () => (await done("feed")) === 16);
   await runner.stop();
