@@ -1,5 +1,6 @@
 // What one block kind is: its content and how it is set, its looks, what it may hold, how it is drawn and rendered.
 import type { Option, ValueControl } from "@/core/kind/control";
+import type { FieldOf } from "@/core/kind/field";
 import type { Holder, Judge } from "@/core/kind/holder";
 import type { RenderContext } from "@/core/render/markup";
 import type { Source } from "@/core/video/source";
@@ -35,8 +36,6 @@ export interface LinePart {
 export type FieldControl<C> =
   | {
       readonly kind: "line";
-      /** The label stands above the field. */
-      readonly stacked?: boolean;
       /** How long the words are, and on how many lines they stand at the frame's width. */
       readonly counted?: boolean;
     }
@@ -93,15 +92,9 @@ export type FieldControl<C> =
 
 export type FieldControlKind = FieldControl<unknown>["kind"];
 
-export interface Field<C = Content> {
+export interface Field<C = Content> extends FieldOf<C, FieldControl<C>> {
   readonly name: keyof C & string;
-  readonly label: string;
-  readonly control: FieldControl<C>;
   readonly hint?: (content: C) => string | undefined;
-  /** Whether it can be set as things stand; always where it says nothing. */
-  readonly open?: (content: C) => boolean;
-  /** Whether it is there at all as things stand. */
-  readonly shown?: (content: C) => boolean;
   /** An empty value is left out of the content. */
   readonly optional?: boolean;
   /** Only for those who may lay out; others change words and pictures. */

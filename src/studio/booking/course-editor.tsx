@@ -48,43 +48,7 @@ export function CourseEditor({ sound, editing }: StepProps<"booking"> & { readon
               </IconButton>
             </Flex>
             {wrong ? <State tone="brick">{wrong}</State> : null}
-            {open === index ? (
-              <Box mt="8px">
-                {run.map((wall, nth) => (
-                  <Flex key={nth} align="center" gap="6px" mb="5px">
-                    <DayTime
-                      aria-label={own.date(nth + 1)}
-                      aria-invalid={Boolean(fault(`course[${index}][${nth}]`))}
-                      value={wall}
-                      timeOfDay="18:30"
-                      onChange={(next) =>
-                        next && setRun(index, run.map((one, at) => (at === nth ? next : one)).toSorted())
-                      }
-                    />
-                    <IconButton
-                      name={own.removeDate(nth + 1)}
-                      disabled={run.length <= 2}
-                      onClick={() =>
-                        setRun(
-                          index,
-                          run.filter((_, at) => at !== nth),
-                        )
-                      }
-                    >
-                      <Trash2 size={14} />
-                    </IconButton>
-                  </Flex>
-                ))}
-                <QuietButton
-                  onClick={() => {
-                    const last = run.at(-1) ?? "2026-01-01T18:30";
-                    setRun(index, [...run, `${dateOf(dayNumber(last.slice(0, 10)) + 7)}${last.slice(10)}`]);
-                  }}
-                >
-                  <Plus size={13} /> {own.addDate}
-                </QuietButton>
-              </Box>
-            ) : null}
+            {open === index ? <RunDates run={run} fault={fault} index={index} setRun={setRun} /> : null}
           </Box>
         );
       })}
@@ -106,6 +70,53 @@ export function CourseEditor({ sound, editing }: StepProps<"booking"> & { readon
     </Box>
   );
 }
+
+/** The dates of one run, each to be changed by hand. */
+const RunDates = ({
+  run,
+  fault,
+  index,
+  setRun,
+}: {
+  run: readonly string[];
+  fault: (path: string) => string | undefined;
+  index: number;
+  setRun: (index: number, run: readonly string[]) => void;
+}) => (
+  <Box mt="8px">
+    {run.map((wall, nth) => (
+      <Flex key={nth} align="center" gap="6px" mb="5px">
+        <DayTime
+          aria-label={own.date(nth + 1)}
+          aria-invalid={Boolean(fault(`course[${index}][${nth}]`))}
+          value={wall}
+          timeOfDay="18:30"
+          onChange={(next) => next && setRun(index, run.map((one, at) => (at === nth ? next : one)).toSorted())}
+        />
+        <IconButton
+          name={own.removeDate(nth + 1)}
+          disabled={run.length <= 2}
+          onClick={() =>
+            setRun(
+              index,
+              run.filter((_, at) => at !== nth),
+            )
+          }
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+    ))}
+    <QuietButton
+      onClick={() => {
+        const last = run.at(-1) ?? "2026-01-01T18:30";
+        setRun(index, [...run, `${dateOf(dayNumber(last.slice(0, 10)) + 7)}${last.slice(10)}`]);
+      }}
+    >
+      <Plus size={13} /> {own.addDate}
+    </QuietButton>
+  </Box>
+);
 
 /** "Every Tuesday 18:30, six times, closures left out." */
 function Generator({

@@ -1,5 +1,6 @@
 // Changing one thing of a set-up: the list it stands in, its id, and what is wrong with it by the path within it.
 import type { BookingSetUp } from "@/core/booking/booking";
+import type { Form } from "@/studio/forms/field-table";
 import type { StepProps } from "@/studio/widget/half";
 
 export type List = keyof BookingSetUp;
@@ -8,12 +9,7 @@ export type ItemOf<L extends List> = BookingSetUp[L][number];
 type Props = Pick<StepProps<"booking">, "part" | "changePart" | "faults">;
 
 /** The thing with this id, and how it is changed. */
-export interface Editing<L extends List> {
-  readonly item: ItemOf<L>;
-  /** What is wrong at a path within it ("price.amount"). */
-  fault(path: string): string | undefined;
-  /** Changes it as one types: a run of the same is one step back. */
-  put(change: Partial<ItemOf<L>>): void;
+export interface Editing<L extends List> extends Form<ItemOf<L>> {
   /** Changes it by one deed, which is a step back of its own. */
   deed(change: Partial<ItemOf<L>>): void;
 }
@@ -39,7 +35,8 @@ export function editingOf({ part, changePart, faults }: Props) {
       return {
         item,
         fault: (path) => faults[`part.${list}[${index}]${path.startsWith("[") ? "" : "."}${path}`],
-        put: (change) => put(change, `${id} ${Object.keys(change).join(" ")}`),
+        // A run of changes of the same is one step back.
+        put: (change, typed = Object.keys(change).join(" ")) => put(change, `${id} ${typed}`),
         deed: (change) => put(change, `${id} ${++deeds}`),
       };
     },

@@ -1,10 +1,11 @@
 "use client";
-// Calendars of one person or thing: busy time read from outside, and the secret address from which their bookings are read.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RefreshCw, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Resource } from "@/core/booking/booking";
+// Calendars of one person or thing: busy time read from outside, and the secret address from which their bookings are read.
+import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal, upload } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -60,30 +61,7 @@ export function Feeds({ resource }: { resource: Resource }) {
         {own.about}
       </Text>
       {feeds.map((feed) => (
-        <Box key={feed.id} bg="white" borderWidth="1px" borderColor="line" borderRadius="panel" p="7px 10px" mb="6px">
-          <Flex align="center" gap="6px">
-            <Box flex="1" minW="0">
-              <Text fontWeight="650" truncate>
-                {feed.name}
-              </Text>
-              <Text color="ink2" fontSize="small">
-                {own.state(feed.busySpans, feed.goodAt)}
-              </Text>
-            </Box>
-            <IconButton name={own.refresh(feed.name)} onClick={() => refreshing.mutate(feed.id)}>
-              <RefreshCw size={13} />
-            </IconButton>
-            <IconButton name={own.remove(feed.name)} onClick={() => removing.mutate(feed.id)}>
-              <Trash2 size={13} />
-            </IconButton>
-          </Flex>
-          {feed.problem ? <State tone="brick">{feed.problem}</State> : null}
-          {feed.notes.map((note: string) => (
-            <Text key={note} fontSize="small" color="ink2">
-              {note}
-            </Text>
-          ))}
-        </Box>
+        <OneFeed key={feed.id} feed={feed} refreshing={refreshing} removing={removing} />
       ))}
       <Row label={own.name} error={at("name")}>
         {(ids) => <TextInput {...ids} value={name} placeholder={own.usualName(resource.name)} onChange={setName} />}
@@ -122,6 +100,42 @@ export function Feeds({ resource }: { resource: Resource }) {
     </Group>
   );
 }
+
+/** One calendar from outside, and how it was read. */
+const OneFeed = ({
+  feed,
+  refreshing,
+  removing,
+}: {
+  feed: Gives<"feeds.list">[number];
+  refreshing: { mutate(feed: string): void };
+  removing: { mutate(feed: string): void };
+}) => (
+  <Box bg="white" borderWidth="1px" borderColor="line" borderRadius="panel" p="7px 10px" mb="6px">
+    <Flex align="center" gap="6px">
+      <Box flex="1" minW="0">
+        <Text fontWeight="650" truncate>
+          {feed.name}
+        </Text>
+        <Text color="ink2" fontSize="small">
+          {own.state(feed.busySpans, feed.goodAt)}
+        </Text>
+      </Box>
+      <IconButton name={own.refresh(feed.name)} onClick={() => refreshing.mutate(feed.id)}>
+        <RefreshCw size={13} />
+      </IconButton>
+      <IconButton name={own.remove(feed.name)} onClick={() => removing.mutate(feed.id)}>
+        <Trash2 size={13} />
+      </IconButton>
+    </Flex>
+    {feed.problem ? <State tone="brick">{feed.problem}</State> : null}
+    {feed.notes.map((note: string) => (
+      <Text key={note} fontSize="small" color="ink2">
+        {note}
+      </Text>
+    ))}
+  </Box>
+);
 
 /** A secret address that calendars of the business read: told once, and taken back at any time. */
 function Secret({ resource }: { resource: Resource }) {

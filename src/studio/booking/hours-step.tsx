@@ -89,27 +89,15 @@ function Week(props: Of) {
   const starts = Array.from({ length: 7 }, (_, nth) => counts.reduce((sum, one) => sum + (one[nth] ?? 0), 0));
   return (
     <>
-      <Flex gap="8px" align="center" mb="8px" wrap="wrap">
-        <Seasons {...props} season={season} onSeason={setSeason} />
-        <Box flex="1" />
-        <Segments<"open" | "keptBack">
-          label={own.paint}
-          value={painting}
-          onChange={setPainting}
-          options={[
-            ["open", own.open],
-            ["keptBack", own.keptBack],
-          ]}
-        />
-        <Box w="96px">
-          <Choice
-            aria-label={own.by}
-            value={String(step)}
-            options={Object.keys(steps).map((minutes) => [minutes, own.byMinutes(Number(minutes))] as const)}
-            onChange={(minutes) => setStep(Number(minutes))}
-          />
-        </Box>
-      </Flex>
+      <PainterBar
+        props={props}
+        season={season}
+        setSeason={setSeason}
+        painting={painting}
+        setPainting={setPainting}
+        step={step}
+        setStep={setStep}
+      />
       <WeekPainter
         label={own.weekOf(resource.name)}
         open={open}
@@ -149,6 +137,47 @@ function Week(props: Of) {
     </>
   );
 }
+
+/** Which season is painted, and with what. */
+const PainterBar = ({
+  props,
+  season,
+  setSeason,
+  painting,
+  setPainting,
+  step,
+  setStep,
+}: {
+  props: Of;
+  season: Season;
+  setSeason: (next: Season) => void;
+  painting: "open" | "keptBack";
+  setPainting: (next: "open" | "keptBack") => void;
+  step: number;
+  setStep: (next: number) => void;
+}) => (
+  <Flex gap="8px" align="center" mb="8px" wrap="wrap">
+    <Seasons {...props} season={season} onSeason={setSeason} />
+    <Box flex="1" />
+    <Segments<"open" | "keptBack">
+      label={own.paint}
+      value={painting}
+      onChange={setPainting}
+      options={[
+        ["open", own.open],
+        ["keptBack", own.keptBack],
+      ]}
+    />
+    <Box w="96px">
+      <Choice
+        aria-label={own.by}
+        value={String(step)}
+        options={Object.keys(steps).map((minutes) => [minutes, own.byMinutes(Number(minutes))] as const)}
+        onChange={(minutes) => setStep(Number(minutes))}
+      />
+    </Box>
+  </Flex>
+);
 
 /** Starts a week of each service that needs a resource, by weekday. */
 function useStarts(part: BookingSetUp, resource: string, monday: string): readonly (readonly number[])[] {

@@ -4,115 +4,90 @@ import { Text } from "@chakra-ui/react";
 import type { BookingLook, OwnLook } from "@/core/booking/look";
 import { usualLook } from "@/core/booking/released";
 import { mayAskAll } from "@/core/booking/size";
-import { type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
+import { surfaceNames, surfaces } from "@/core/brand/brand";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { QuietButton } from "@/studio/kit/buttons";
-import { Choice } from "@/studio/kit/choice";
-import { Row, Tick } from "@/studio/kit/fields";
-import { Group } from "@/studio/kit/layout";
-import { Segments } from "@/studio/kit/segments";
+import { Row } from "@/studio/kit/fields";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
 
 const own = words.look;
 
-export function LookStep({ settings, part, change }: StepProps<"booking">) {
-  const look = settings.look ?? usualLook;
-  const set = (more: Partial<BookingLook>) => change({ look: { ...look, ...more } });
-  const offered = part.services.filter(({ id }) => settings.services.includes(id));
-  const needs = new Set(offered.flatMap(({ leads }) => leads)).size;
-  return (
-    <>
-      <Text color="ink2" mb="10px">
-        {own.brand}
+const of = fieldsOf<BookingLook, { readonly note: string }>();
+const ofOwn = fieldsOf<OwnLook>();
+
+const lookFields: readonly TableField<BookingLook>[] = [
+  of.words(own.brand),
+  of.group(own.first, [
+    of.segments("first", own.first, own.firsts, { bare: true }),
+    of.slot(({ around }) => (
+      <Text color="ink2" fontSize="small" mt="6px">
+        {around.note}
       </Text>
-      <Group title={own.first}>
-        <Segments<BookingLook["first"]>
-          label={own.first}
-          value={look.first}
-          onChange={(first) => set({ first })}
-          options={own.firsts}
-        />
-        <Text color="ink2" fontSize="small" mt="6px">
-          {look.first === "need" && needs < 2
-            ? own.noNeeds
-            : look.first === "date" && !mayAskAll(part, settings.services)
-              ? own.tooMany
-              : own.skips}
-        </Text>
-      </Group>
-      <Group title={own.view}>
-        <Segments<BookingLook["view"]>
-          label={own.view}
-          value={look.view}
-          onChange={(view) => set({ view })}
-          options={own.views}
-        />
-      </Group>
-      <Group title={own.density}>
-        <Segments<BookingLook["density"]>
-          label={own.density}
-          value={look.density}
-          onChange={(density) => set({ density })}
-          options={own.densities}
-        />
-      </Group>
-      <Group title={own.pictures}>
-        <Row label={own.shown}>
-          {() => (
-            <Tick label={own.photographs} checked={look.photographs} onChange={(photographs) => set({ photographs })} />
-          )}
-        </Row>
-      </Group>
-      <Group title={own.departures}>
-        <Departures look={look} set={set} />
-      </Group>
-      {settings.look ? <QuietButton onClick={() => change({ look: undefined })}>{own.usual}</QuietButton> : null}
-    </>
-  );
-}
+    )),
+  ]),
+  of.group(own.view, [of.segments("view", own.view, own.views, { bare: true })]),
+  of.group(own.density, [of.segments("density", own.density, own.densities, { bare: true })]),
+  of.group(own.pictures, [
+    of.slot((form) => (
+      <Row label={own.shown}>{() => <FieldTable {...form} of={[of.tick("photographs", own.photographs)]} />}</Row>
+    )),
+  ]),
+  of.group(own.departures, [
+    of.slot(({ item, put }) => (
+      <FieldTable
+        of={departures}
+        item={item.own ?? {}}
+        fault={() => undefined}
+        put={(change) => {
+          const kept = Object.entries({ ...item.own, ...change }).filter(([, value]) => value !== undefined);
+          put({ own: kept.length ? (Object.fromEntries(kept) as OwnLook) : undefined });
+        }}
+      />
+    )),
+  ]),
+];
 
 /** What departs from Brand is marked, with the way back. */
-function Departures({ look, set }: { look: BookingLook; set: (more: Partial<BookingLook>) => void }) {
-  const mine = look.own ?? {};
-  const put = (more: { readonly [F in keyof OwnLook]?: OwnLook[F] | undefined }) => {
-    const kept = Object.entries({ ...mine, ...more }).filter(([, value]) => value !== undefined);
-    set({ own: kept.length ? (Object.fromEntries(kept) as OwnLook) : undefined } as Partial<BookingLook>);
-  };
+const departures: readonly TableField<OwnLook>[] = [
+  ofOwn.choice(
+    "surface",
+    own.surface,
+    [["", own.ofSection], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)],
+    { departs: true },
+  ),
+  ofOwn.choice("corners", own.corners, [["", own.ofBrand], ...own.cornersOf], { departs: true }),
+  ofOwn.choice(
+    "mark",
+    own.mark,
+    [
+      ["", own.accent],
+      ["words", own.markWords],
+    ],
+    { departs: true },
+  ),
+];
+
+export function LookStep({ settings, part, faults, change }: StepProps<"booking">) {
+  const look = settings.look ?? usualLook;
+  const offered = part.services.filter(({ id }) => settings.services.includes(id));
+  const needs = new Set(offered.flatMap(({ leads }) => leads)).size;
+  const note =
+    look.first === "need" && needs < 2
+      ? own.noNeeds
+      : look.first === "date" && !mayAskAll(part, settings.services)
+        ? own.tooMany
+        : own.skips;
   return (
     <>
-      <Row label={own.surface} departs={mine.surface !== undefined} onReturn={() => put({ surface: undefined })}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={mine.surface ?? ""}
-            options={[["", own.ofSection], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)]}
-            onChange={(surface) => put({ surface: (surface || undefined) as Surface | undefined })}
-          />
-        )}
-      </Row>
-      <Row label={own.corners} departs={mine.corners !== undefined} onReturn={() => put({ corners: undefined })}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={mine.corners ?? ""}
-            options={[["", own.ofBrand], ...own.cornersOf]}
-            onChange={(corners) => put({ corners: (corners || undefined) as OwnLook["corners"] })}
-          />
-        )}
-      </Row>
-      <Row label={own.mark} departs={mine.mark !== undefined} onReturn={() => put({ mark: undefined })}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={mine.mark ?? ""}
-            options={[
-              ["", own.accent],
-              ["words", own.markWords],
-            ]}
-            onChange={(mark) => put({ mark: (mark || undefined) as OwnLook["mark"] })}
-          />
-        )}
-      </Row>
+      <FieldTable
+        of={lookFields}
+        around={{ note }}
+        item={look}
+        fault={(path) => faults[`look.${path}`]}
+        put={(more) => change({ look: { ...look, ...more } })}
+      />
+      {settings.look ? <QuietButton onClick={() => change({ look: undefined })}>{own.usual}</QuietButton> : null}
     </>
   );
 }

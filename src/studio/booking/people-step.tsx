@@ -7,20 +7,19 @@ import { useState } from "react";
 import { newResource } from "@/core/booking/blank";
 import { type Offer, offerOf, type Resource, type Service } from "@/core/booking/booking";
 import { servicesOf } from "@/core/booking/starts-week";
+import { FieldTable, type Form, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { NumberInput, Row, Tick } from "@/studio/kit/fields";
 import { Group, Title } from "@/studio/kit/layout";
-import { Segments } from "@/studio/kit/segments";
-import { TextArea } from "@/studio/kit/text-area";
-import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
+import { Thumb } from "@/studio/media/picture-choice";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf, withoutResource } from "./editing";
 import { Feeds } from "./feeds";
 import { lengthWords } from "./notes";
 import { NoticeRow } from "./notice-row";
 import { OpenLine } from "./open-line";
-import { PriceRows, TidyUpRows } from "./service-sheet";
+import { PriceRows, tidyUpField } from "./service-fields";
 import { Sorted } from "./services-step";
 import { words } from "./words";
 
@@ -133,7 +132,7 @@ type Sheet = StepProps<"booking"> & { readonly editing: Editing<"resources"> };
 
 function ResourceSheet(props: Sheet & { onBack: () => void; onRemove: () => void }) {
   const { editing, part, onBack, onRemove } = props;
-  const { item: resource, put, fault } = editing;
+  const { item: resource } = editing;
   const needing = part.services.filter(({ needs }) => needs.some(({ oneOf }) => oneOf.includes(resource.id)));
   const others = part.services.filter((service) => service.place === resource.place && !needing.includes(service));
   return (
@@ -152,33 +151,7 @@ function ResourceSheet(props: Sheet & { onBack: () => void; onRemove: () => void
       </Flex>
       <Title level={2}>{resource.name || words.unnamed}</Title>
       <Group title={own.who} mt="8px">
-        <Row label={own.name} error={fault("name")}>
-          {(ids) => <TextInput {...ids} value={resource.name} maxLength={120} onChange={(name) => put({ name })} />}
-        </Row>
-        <Row label={own.kind}>
-          {() => (
-            <Segments<Resource["kind"]>
-              label={own.kind}
-              value={resource.kind}
-              options={own.kindOptions}
-              onChange={(kind) => put({ kind })}
-            />
-          )}
-        </Row>
-        <Row label={own.words} error={fault("words")}>
-          {(ids) => (
-            <TextArea {...ids} rows={2} value={resource.words ?? ""} onChange={(text) => put({ words: text })} />
-          )}
-        </Row>
-        <Text color="ink2" mb="5px">
-          {resource.kind === "person" ? own.photograph : own.picture}
-        </Text>
-        <PictureChoice value={resource.picture ?? null} onChoose={(picture) => put({ picture })} />
-        {resource.picture ? (
-          <QuietButton mt="6px" onClick={() => put({ picture: undefined })}>
-            {words.service.withoutPicture}
-          </QuietButton>
-        ) : null}
+        <FieldTable {...editing} of={whoFields} />
       </Group>
       <Group title={own.does}>
         {needing.length ? null : <Text color="ink2">{own.inNoSet}</Text>}
@@ -218,7 +191,7 @@ function ResourceSheet(props: Sheet & { onBack: () => void; onRemove: () => void
         ) : null}
       </Group>
       <Group title={own.rules}>
-        <Rules {...props} />
+        <FieldTable {...editing} of={ruleFields} />
       </Group>
       <Feeds resource={resource} />
     </Box>
@@ -237,6 +210,7 @@ function OfferRows({ editing, service }: Sheet & { service: Service }) {
     const rest = resource.offers.filter((one) => one.service !== service.id);
     put({ offers: plain ? rest : [...rest, next] });
   };
+  const form: Form<Offer> = { item: offer, fault: (path) => at(path), put: set };
   const at = (path: string) => (index < 0 ? undefined : fault(`offers[${index}].${path}`));
   const leads = service.needs[0]?.oneOf.includes(resource.id) ?? false;
   return (
@@ -259,28 +233,10 @@ function OfferRows({ editing, service }: Sheet & { service: Service }) {
       </Flex>
       {open && offer.does ? (
         <Box ps="24px" pt="4px">
-          {leads ? (
-            <Row
-              label={words.service.duration}
-              departs={offer.durationMinutes !== null}
-              onReturn={() => set({ durationMinutes: null })}
-              error={at("durationMinutes")}
-            >
-              {(ids) => (
-                <NumberInput
-                  {...ids}
-                  unit={words.minutesUnit}
-                  step={5}
-                  placeholder={lengthWords(service.durationMinutes)}
-                  value={offer.durationMinutes ?? undefined}
-                  onChange={(minutes) => set({ durationMinutes: minutes ?? null })}
-                />
-              )}
-            </Row>
-          ) : null}
+          {leads ? <OwnDuration offer={offer} set={set} at={at} service={service} /> : null}
           {offer.tidyUp ? (
             <>
-              <TidyUpRows tidyUp={offer.tidyUp} fault={at} onChange={(tidyUp) => set({ tidyUp })} />
+              <FieldTable {...form} of={[tidyUpField as TableField<Offer>]} />
               <QuietButton mb="6px" color="mark" onClick={() => set({ tidyUp: null })}>
                 {own.tidyUpAsService}
               </QuietButton>
@@ -292,7 +248,7 @@ function OfferRows({ editing, service }: Sheet & { service: Service }) {
           )}
           {offer.price ? (
             <>
-              <PriceRows price={offer.price} fault={at} onChange={(price) => set({ price })} />
+              <PriceRows {...form} />
               <QuietButton color="mark" onClick={() => set({ price: null })}>
                 {own.priceAsService}
               </QuietButton>
@@ -308,52 +264,59 @@ function OfferRows({ editing, service }: Sheet & { service: Service }) {
   );
 }
 
-function Rules({ editing }: Sheet) {
-  const { item: resource, put, fault } = editing;
-  const { notice } = resource;
-  const number = (key: "daysAhead" | "shownPerHalfDay" | "perDay", unit?: string) => (
-    <Row label={own[key]} error={fault(key)}>
-      {(ids) => (
-        <NumberInput
-          {...ids}
-          step={1}
-          {...(unit ? { unit } : {})}
-          placeholder={words.noLimit}
-          value={resource[key] ?? undefined}
-          onChange={(value) => put({ [key]: value ?? null })}
-        />
-      )}
-    </Row>
-  );
-  return (
-    <>
-      <NoticeRow notice={notice} error={fault("notice.hours")} onChange={(next) => put({ notice: next })} />
-      {number("daysAhead", own.daysUnit)}
-      {number("shownPerHalfDay", own.shownUnit)}
-      {number("perDay", own.bookingsUnit)}
-      <Row label={own.releasedHours} error={fault("releasedHours")} hint={own.releasedHint}>
-        {(ids) => (
-          <NumberInput
-            {...ids}
-            unit={own.hoursUnit}
-            step={1}
-            placeholder={own.neverReleased}
-            value={resource.releasedHours ?? undefined}
-            onChange={(hours) => put({ releasedHours: hours ?? undefined })}
-          />
-        )}
-      </Row>
-      <Row label={own.cancelHours} error={fault("cancelHours")} hint={own.cancelHint}>
-        {(ids) => (
-          <NumberInput
-            {...ids}
-            unit={own.hoursUnit}
-            step={1}
-            value={resource.cancelHours}
-            onChange={(hours) => put({ cancelHours: hours ?? 0 })}
-          />
-        )}
-      </Row>
-    </>
-  );
-}
+/** How long they take, where it is not as long as usual. */
+const OwnDuration = ({
+  offer,
+  set,
+  at,
+  service,
+}: {
+  offer: Offer;
+  set: (change: Partial<Offer>) => void;
+  at: (path: string) => string | undefined;
+  service: Service;
+}) => (
+  <Row
+    label={words.service.duration}
+    departs={offer.durationMinutes !== null}
+    onReturn={() => set({ durationMinutes: null })}
+    error={at("durationMinutes")}
+  >
+    {(ids) => (
+      <NumberInput
+        {...ids}
+        unit={words.minutesUnit}
+        step={5}
+        placeholder={lengthWords(service.durationMinutes)}
+        value={offer.durationMinutes ?? undefined}
+        onChange={(minutes) => set({ durationMinutes: minutes ?? null })}
+      />
+    )}
+  </Row>
+);
+
+const of = fieldsOf<Resource>();
+const limit = { none: words.noLimit, empty: null } as const;
+const hours = { unit: own.hoursUnit } as const;
+
+/** Who or what it is. */
+const whoFields: readonly TableField<Resource>[] = [
+  of.line("name", own.name, { most: 120 }),
+  of.segments("kind", own.kind, own.kindOptions),
+  of.area("words", own.words, { rows: 2 }),
+  of.picture("picture", ({ kind }) => (kind === "person" ? own.photograph : own.picture), {
+    without: words.service.withoutPicture,
+  }),
+];
+
+/** How far ahead, how much and until when: what holds of one who serves. */
+const ruleFields: readonly TableField<Resource>[] = [
+  of.slot(({ item: { notice }, fault, put }) => (
+    <NoticeRow notice={notice} error={fault("notice.hours")} onChange={(next) => put({ notice: next })} />
+  )),
+  of.number("daysAhead", own.daysAhead, { ...limit, unit: own.daysUnit }),
+  of.number("shownPerHalfDay", own.shownPerHalfDay, { ...limit, unit: own.shownUnit }),
+  of.number("perDay", own.perDay, { ...limit, unit: own.bookingsUnit }),
+  of.number("releasedHours", own.releasedHours, { ...hours, none: own.neverReleased, hint: own.releasedHint }),
+  of.number("cancelHours", own.cancelHours, { ...hours, hint: own.cancelHint }),
+];

@@ -1,12 +1,12 @@
 "use client";
 // A part of a price: a share of it, or so much a seat.
 import { Flex } from "@chakra-ui/react";
-import type { Portion } from "@/core/booking/booking";
+import type { Portion, Service } from "@/core/booking/booking";
 import { decimalsOf } from "@/core/money/money";
+import type { Form } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Row } from "@/studio/kit/fields";
-import { inUnits } from "./money-row";
 import { words } from "./words";
 
 const own = words.portion;
@@ -22,25 +22,24 @@ export function PortionRow({
   label,
   none,
   hint,
-  value,
-  price,
-  error,
-  onChange,
-}: {
+  of,
+  item,
+  fault,
+  put,
+}: Form<Service> & {
   label: string;
   /** How nothing is called. */
   none: string;
   hint?: string;
-  value: Portion | undefined;
-  /** Of a seat, in the smallest unit. */
-  price: number;
-  error: string | undefined;
-  onChange: (value: Portion | undefined) => void;
+  of: "deposit" | "lateFee";
 }) {
+  const value = item[of];
+  const price = item.price?.amount ?? 0;
+  const onChange = (next: Portion | undefined) => put({ [of]: next });
   const { currency } = useSite().settings;
   const unit = 10 ** decimalsOf(currency);
   return (
-    <Row label={label} error={error} {...(hint ? { hint } : {})}>
+    <Row label={label} error={fault(`${of}.percent`) ?? fault(`${of}.amount`)} hint={hint}>
       {(ids) => (
         <Flex gap="6px">
           <Choice
@@ -64,7 +63,7 @@ export function PortionRow({
               unit={currency}
               step={1 / unit}
               value={value.amount / unit}
-              onChange={(typed) => onChange({ kind: "amount", amount: inUnits(typed ?? 0, unit) })}
+              onChange={(typed) => onChange({ kind: "amount", amount: Math.round((typed ?? 0) * unit) })}
             />
           ) : null}
         </Flex>

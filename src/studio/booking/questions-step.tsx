@@ -1,15 +1,15 @@
 "use client";
-// What clients are asked, what they agree to, and who is told that it is not for them; service by service.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Question, Screening, Service } from "@/core/booking/booking";
+// What clients are asked, what they agree to, and who is told that it is not for them; service by service.
+import { FieldTable, type Form, fieldsOf, lineOf, type TableField } from "@/studio/forms/field-table";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
 import { LineDeeds } from "@/studio/kit/line-deeds";
-import { Lines } from "@/studio/kit/line-list";
 import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "./editing";
@@ -105,20 +105,47 @@ function ofKind({ key, label, required }: Question, kind: Question["kind"]): Que
   return { ...asked, kind };
 }
 
+const of = fieldsOf<Question>();
+type Chosen = Extract<Question, { options: unknown }>;
+type Counted = Extract<Question, { min: unknown }>;
+const hasOptions = (question: Question): boolean => "options" in question;
+const isCounted = (question: Question): boolean => "min" in question;
+const ofCounted = fieldsOf<Counted>();
+
+const questionFields = [
+  of.line("label", own.label),
+  fieldsOf<Chosen>().lines("options", own.options, { hint: own.optionsHint, shown: hasOptions }),
+  {
+    ...ofCounted.beside(
+      ofCounted.number("min", own.between, { none: own.noLeast, empty: null }),
+      ofCounted.number("max", own.most, { none: own.noMost, empty: null }),
+    ),
+    shown: isCounted,
+  },
+  of.tick("required", own.required),
+] as unknown as readonly TableField<Question>[];
+
 function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
-  const { item: service, put, deed, fault } = editing;
+  const { item: service, deed, fault } = editing;
   const { questions } = service;
-  const set = (at: number, question: Question) =>
-    put({ questions: questions.map((one, index) => (index === at ? question : one)) });
   const remove = (key: string) =>
     deed({
       questions: questions.filter((one) => one.key !== key),
       screening: service.screening.filter(({ question }) => question !== key),
     });
+  const move = (at: number, by: number) => {
+    const next = [...questions];
+    next.splice(at + by, 0, ...next.splice(at, 1));
+    deed({ questions: next });
+  };
+  const add = () =>
+    deed({
+      questions: [...questions, { key: freeKey(questions), label: own.newQuestion, required: false, kind: "words" }],
+    });
   return (
     <>
       {questions.map((question, at) => {
-        const wrong = (path: string) => fault(`questions[${at}].${path}`);
+        const form = lineOf(editing as Form<Service>, "questions", at);
         return (
           <Box
             key={question.key}
@@ -135,7 +162,13 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
                   aria-label={own.kind}
                   value={question.kind}
                   options={own.kinds}
-                  onChange={(kind) => set(at, ofKind(question, kind as Question["kind"]))}
+                  onChange={(kind) =>
+                    deed({
+                      questions: questions.map((one, nth) =>
+                        nth === at ? ofKind(one, kind as Question["kind"]) : one,
+                      ),
+                    })
+                  }
                 />
               </Box>
               <Box flex="1" />
@@ -145,65 +178,16 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
                 remove={own.remove(question.label)}
                 first={at === 0}
                 last={at === questions.length - 1}
-                onMove={(by) => {
-                  const next = [...questions];
-                  next.splice(at + by, 0, ...next.splice(at, 1));
-                  deed({ questions: next });
-                }}
+                onMove={(by) => move(at, by)}
                 onRemove={() => remove(question.key)}
               />
             </Flex>
-            <Row label={own.label} error={wrong("label")}>
-              {(ids) => (
-                <TextInput {...ids} value={question.label} onChange={(label) => set(at, { ...question, label })} />
-              )}
-            </Row>
-            {"options" in question ? (
-              <Row label={own.options} error={wrong("options")} hint={own.optionsHint}>
-                {(ids) => (
-                  <Lines {...ids} value={question.options} onChange={(options) => set(at, { ...question, options })} />
-                )}
-              </Row>
-            ) : null}
-            {"min" in question ? (
-              <Row label={own.between} error={wrong("min") ?? wrong("max")}>
-                {(ids) => (
-                  <Flex gap="6px">
-                    <NumberInput
-                      {...ids}
-                      placeholder={own.noLeast}
-                      value={question.min ?? undefined}
-                      onChange={(min) => set(at, { ...question, min: min ?? null })}
-                    />
-                    <NumberInput
-                      aria-label={own.most}
-                      placeholder={own.noMost}
-                      value={question.max ?? undefined}
-                      onChange={(max) => set(at, { ...question, max: max ?? null })}
-                    />
-                  </Flex>
-                )}
-              </Row>
-            ) : null}
-            <Tick
-              label={own.required}
-              checked={question.required}
-              onChange={(required) => set(at, { ...question, required })}
-            />
+            <FieldTable {...form} of={questionFields} />
           </Box>
         );
       })}
       {fault("questions") ? <State tone="brick">{fault("questions")}</State> : null}
-      <PlainButton
-        onClick={() =>
-          deed({
-            questions: [
-              ...questions,
-              { key: freeKey(questions), label: own.newQuestion, required: false, kind: "words" },
-            ],
-          })
-        }
-      >
+      <PlainButton onClick={add}>
         <Plus size={14} /> {own.add}
       </PlainButton>
     </>

@@ -95,21 +95,7 @@ export function Seasons({ season, onSeason, ...props }: Props) {
   };
   return (
     <Flex gap="6px" align="center" wrap="wrap">
-      <Box w={sameSeason(season, always) ? "190px" : "330px"}>
-        <Choice
-          aria-label={own.whichSeason}
-          value={String(known.findIndex((one) => sameSeason(one, season)))}
-          options={[
-            ...known.map((one, at) => [String(at), seasonWords(one, seasons)] as const),
-            ...isNew.map((kind) => [kind, own.newSeasons[kind]] as const),
-          ]}
-          onChange={(at) => {
-            const kind = isNew.find((one) => one === at);
-            if (kind) begin[kind]();
-            else onSeason(known[Number(at)] ?? always);
-          }}
-        />
-      </Box>
+      <WhichSeason season={season} known={known} seasons={seasons} begin={begin} onSeason={onSeason} />
       {sameSeason(season, always) ? null : (
         <Flex gap="6px" align="flex-start" w="100%" wrap="wrap" bg="wash" borderRadius="panel" p="8px">
           {season.weeks ? <Weeks weeks={season.weeks} onChange={(weeks) => turn({ ...season, weeks })} /> : null}
@@ -123,6 +109,37 @@ export function Seasons({ season, onSeason, ...props }: Props) {
     </Flex>
   );
 }
+
+/** Choosing a season, or beginning a new one. */
+const WhichSeason = ({
+  season,
+  known,
+  seasons,
+  begin,
+  onSeason,
+}: {
+  season: Season;
+  known: Season[];
+  seasons: readonly YearSeason[];
+  begin: Record<"year" | "weeks" | "between", () => void>;
+  onSeason: (season: Season) => void;
+}) => (
+  <Box w={sameSeason(season, always) ? "190px" : "330px"}>
+    <Choice
+      aria-label={own.whichSeason}
+      value={String(known.findIndex((one) => sameSeason(one, season)))}
+      options={[
+        ...known.map((one, at) => [String(at), seasonWords(one, seasons)] as const),
+        ...isNew.map((kind) => [kind, own.newSeasons[kind]] as const),
+      ]}
+      onChange={(at) => {
+        const kind = isNew.find((one) => one === at);
+        if (kind) begin[kind]();
+        else onSeason(known[Number(at)] ?? always);
+      }}
+    />
+  </Box>
+);
 
 function newId(seasons: readonly YearSeason[]): string {
   for (let nth = seasons.length + 1; ; nth++) {

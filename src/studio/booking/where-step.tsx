@@ -5,12 +5,11 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newPlace } from "@/core/booking/blank";
+import type { Place } from "@/core/booking/booking";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
-import { Row, TextInput } from "@/studio/kit/fields";
-import { Lines } from "@/studio/kit/line-list";
-import { TextArea } from "@/studio/kit/text-area";
 import { Floats } from "@/studio/opening/floats";
 import { Elsewhere } from "@/studio/widget/elsewhere";
 import type { StepProps } from "@/studio/widget/half";
@@ -67,52 +66,26 @@ export function WhereStep(props: StepProps<"booking">) {
   );
 }
 
-function PlaceRows({ editing, onRemove }: { editing: Editing<"places">; onRemove: (() => void) | null }) {
-  const { item: place, put, fault } = editing;
-  return (
-    <Box mb="14px">
-      <Flex align="center" justify="space-between" mb="6px">
-        <Text fontWeight="700">{place.name || words.unnamed}</Text>
-        {onRemove ? (
-          <IconButton name={own.removePlace(place.name)} onClick={onRemove}>
-            <Trash2 size={14} />
-          </IconButton>
-        ) : null}
-      </Flex>
-      <Row label={own.name} error={fault("name")}>
-        {(ids) => <TextInput {...ids} value={place.name} onChange={(name) => put({ name })} />}
-      </Row>
-      <Row label={own.address} error={fault("address")}>
-        {(ids) => <TextArea {...ids} rows={2} value={place.address} onChange={(address) => put({ address })} />}
-      </Row>
-      <Row label={own.zone} error={fault("zone")} hint={own.zoneHint}>
-        {(ids) => (
-          <input
-            {...ids}
-            list="zones"
-            value={place.zone}
-            onChange={(event) => put({ zone: event.target.value })}
-            style={{
-              width: "100%",
-              height: 32,
-              padding: "0 9px",
-              background: "var(--chakra-colors-white)",
-              border: `1px solid var(--chakra-colors-${fault("zone") ? "brick" : "edge"})`,
-              borderRadius: 4,
-            }}
-          />
-        )}
-      </Row>
-      <Row label={own.notify} error={fault("notify")} hint={own.notifyHint}>
-        {(ids) => <TextInput {...ids} type="email" value={place.notify} onChange={(notify) => put({ notify })} />}
-      </Row>
-      <Row
-        label={own.sites}
-        error={place.allowedSites.map((_, at) => fault(`allowedSites[${at}]`)).find(Boolean) ?? fault("allowedSites")}
-        hint={own.sitesHint}
-      >
-        {(ids) => <Lines {...ids} value={place.allowedSites} onChange={(allowedSites) => put({ allowedSites })} />}
-      </Row>
-    </Box>
-  );
-}
+const of = fieldsOf<Place>();
+
+const placeFields: readonly TableField<Place>[] = [
+  of.line("name", own.name),
+  of.area("address", own.address, { rows: 2 }),
+  of.line("zone", own.zone, { list: "zones", hint: own.zoneHint }),
+  of.line("notify", own.notify, { type: "email", hint: own.notifyHint }),
+  of.lines("allowedSites", own.sites, { hint: own.sitesHint }),
+];
+
+const PlaceRows = ({ editing, onRemove }: { editing: Editing<"places">; onRemove: (() => void) | null }) => (
+  <Box mb="14px">
+    <Flex align="center" justify="space-between" mb="6px">
+      <Text fontWeight="700">{editing.item.name || words.unnamed}</Text>
+      {onRemove ? (
+        <IconButton name={own.removePlace(editing.item.name)} onClick={onRemove}>
+          <Trash2 size={14} />
+        </IconButton>
+      ) : null}
+    </Flex>
+    <FieldTable {...editing} of={placeFields} />
+  </Box>
+);

@@ -169,36 +169,20 @@ function Year({
                   const mark = marks.get(date);
                   const inChosen = chosen !== null && chosen.from <= date && date <= chosen.to;
                   return (
-                    <button
+                    <YearDay
                       key={date}
-                      id={`day-${date}`}
-                      type="button"
-                      tabIndex={date === at ? 0 : -1}
-                      aria-pressed={inChosen}
-                      aria-label={own.day(wallWords(date, "day"), mark ? own.marks[mark] : "")}
-                      onFocus={() => setFocused(date)}
-                      onPointerDown={(event) => {
-                        drawing.current = date;
-                        event.currentTarget.releasePointerCapture(event.pointerId);
-                        onChoose({ from: date, to: date });
-                      }}
-                      onPointerEnter={() => drawing.current && onChoose(span(drawing.current, date))}
-                      onClick={(event) => event.detail === 0 && onChoose({ from: date, to: date })}
-                      style={{
-                        gridColumnStart: day === 0 ? weekdayOf(first) : undefined,
-                        height: 15,
-                        fontSize: 9.5,
-                        lineHeight: "15px",
-                        borderRadius: 2,
-                        cursor: "pointer",
-                        touchAction: "none",
-                        ...(mark ? markLooks[mark] : {}),
-                        ...(inChosen ? { boxShadow: "0 0 0 1.5px var(--chakra-colors-mark)" } : {}),
-                        ...(date === today ? { fontWeight: 800, textDecoration: "underline" } : {}),
-                      }}
-                    >
-                      {day + 1}
-                    </button>
+                      date={date}
+                      at={at}
+                      inChosen={inChosen}
+                      mark={mark}
+                      setFocused={setFocused}
+                      drawing={drawing}
+                      onChoose={onChoose}
+                      span={span}
+                      day={day}
+                      first={first}
+                      today={today}
+                    />
                   );
                 })}
               </Grid>
@@ -209,6 +193,63 @@ function Year({
     </div>
   );
 }
+
+/** One day of the year, pressed or drawn over. */
+const YearDay = ({
+  date,
+  at,
+  inChosen,
+  mark,
+  setFocused,
+  drawing,
+  onChoose,
+  span,
+  day,
+  first,
+  today,
+}: {
+  date: string;
+  at: string;
+  inChosen: boolean;
+  mark: "off" | "kept" | "closed" | "other" | undefined;
+  setFocused: (next: string) => void;
+  drawing: { current: string | null };
+  onChoose: (chosen: Chosen) => void;
+  span: (one: string, other: string) => Chosen;
+  day: number;
+  first: number;
+  today: string;
+}) => (
+  <button
+    id={`day-${date}`}
+    type="button"
+    tabIndex={date === at ? 0 : -1}
+    aria-pressed={inChosen}
+    aria-label={own.day(wallWords(date, "day"), mark ? own.marks[mark] : "")}
+    onFocus={() => setFocused(date)}
+    onPointerDown={(event) => {
+      drawing.current = date;
+      event.currentTarget.releasePointerCapture(event.pointerId);
+      onChoose({ from: date, to: date });
+    }}
+    onPointerEnter={() => drawing.current && onChoose(span(drawing.current, date))}
+    onClick={(event) => event.detail === 0 && onChoose({ from: date, to: date })}
+    style={{
+      gridColumnStart: day === 0 ? weekdayOf(first) : undefined,
+      height: 15,
+      fontSize: 9.5,
+      lineHeight: "15px",
+      borderRadius: 2,
+      cursor: "pointer",
+      touchAction: "none",
+      ...(mark ? markLooks[mark] : {}),
+      ...(inChosen ? { boxShadow: "0 0 0 1.5px var(--chakra-colors-mark)" } : {}),
+      ...(date === today ? { fontWeight: 800, textDecoration: "underline" } : {}),
+    }}
+  >
+    {day + 1}
+  </button>
+);
 
 /** What is to be said of the chosen days. */
 function ChosenDays({

@@ -1,18 +1,14 @@
 "use client";
-// Answers written by hand: a question in several wordings, and what is said.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { OwnAnswer } from "@/core/chat/chat";
+// Answers written by hand: a question in several wordings, and what is said.
+import { FieldTable, type Form, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
-import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { Choice } from "@/studio/kit/choice";
-import { Day } from "@/studio/kit/day-time";
-import { Row, TextInput } from "@/studio/kit/fields";
-import { TextArea } from "@/studio/kit/text-area";
-import { PictureChoice } from "@/studio/media/picture-choice";
+import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import type { StepProps } from "@/studio/widget/half";
 import { TriedAtOnce } from "./first-step";
 import { words } from "./words";
@@ -102,6 +98,35 @@ export function AnswersStep(props: StepProps<"chat">) {
   );
 }
 
+const of = fieldsOf<OwnAnswer>();
+
+const fields: readonly TableField<OwnAnswer>[] = [
+  of.lines("questions", own.questions, { stacked: true, hint: own.questionsHint }),
+  of.area("text", own.text, { stacked: true }),
+  of.columns([of.line("link.text", own.linkText), of.line("link.href", own.linkHref, { hint: own.linkHint })]),
+  of.picture("picture", own.picture, { without: own.noPicture }),
+  of.slot((form) => <WidgetRow {...form} />),
+  of.columns([of.day("from", own.from), of.day("to", own.to)]),
+];
+
+/** A widget that the answer opens. */
+function WidgetRow(form: Form<OwnAnswer>) {
+  const others = useSite().widgets.filter(({ kind }) => kind !== "chat");
+  const options = [["", own.noWidget] as const, ...others.map(({ id, name }) => [id, name] as const)];
+  return <FieldTable {...form} of={[of.choice("widget", own.widget, options, { read: (id) => id || undefined })]} />;
+}
+
+/** An answer with what changed of it; what is not there is left out. */
+function answerWith(answer: OwnAnswer, part: Partial<OwnAnswer>): OwnAnswer {
+  const { link, ...next } = { ...answer, ...part };
+  const kept = Object.entries(next).filter(([, value]) => value !== undefined);
+  return {
+    ...(Object.fromEntries(kept) as unknown as OwnAnswer),
+    // A link without words and address is none.
+    ...(link?.text || link?.href ? { link: { ...{ text: "", href: "" }, ...link } } : {}),
+  };
+}
+
 function OneAnswer({
   settings,
   faults,
@@ -109,82 +134,14 @@ function OneAnswer({
   answer,
   onChange,
 }: StepProps<"chat"> & { at: number; answer: OwnAnswer; onChange: (answer: OwnAnswer) => void }) {
-  const site = useSite();
-  const [typed, setTyped] = useState(answer.questions.join("\n"));
-  const fault = (path: string) => faults[`answers[${at}].${path}`];
-  const firstFault = Object.keys(faults).find((path) => path.startsWith(`answers[${at}].questions`));
-  const put = (part: { [K in keyof OwnAnswer]?: OwnAnswer[K] | undefined }) => {
-    const next = { ...answer, ...part } as Record<string, unknown>;
-    for (const key of Object.keys(next)) if (next[key] === undefined) delete next[key];
-    onChange(next as unknown as OwnAnswer);
-  };
-  const { link } = answer;
-  const putLink = (part: Partial<NonNullable<typeof link>>) => {
-    const next = { text: "", href: "", ...link, ...part };
-    put({ link: next.text || next.href ? next : undefined });
-  };
   return (
     <>
-      <Row label={own.questions} stacked hint={own.questionsHint} error={firstFault ? faults[firstFault] : undefined}>
-        {(ids) => (
-          <TextArea
-            {...ids}
-            rows={3}
-            value={typed}
-            onChange={(text) => {
-              setTyped(text);
-              put({
-                questions: text
-                  .split("\n")
-                  .map((line) => line.trim())
-                  .filter(Boolean),
-              });
-            }}
-          />
-        )}
-      </Row>
-      <Row label={own.text} stacked error={fault("text")}>
-        {(ids) => <TextArea {...ids} rows={3} value={answer.text} onChange={(text) => put({ text })} />}
-      </Row>
-      <Flex gap="10px">
-        <Box flex="1">
-          <Row label={own.linkText} stacked error={fault("link.text")}>
-            {(ids) => <TextInput {...ids} value={link?.text ?? ""} onChange={(text) => putLink({ text })} />}
-          </Row>
-        </Box>
-        <Box flex="1">
-          <Row label={own.linkHref} stacked hint={own.linkHint} error={fault("link.href")}>
-            {(ids) => <TextInput {...ids} value={link?.href ?? ""} onChange={(href) => putLink({ href })} />}
-          </Row>
-        </Box>
-      </Flex>
-      <Box mb="10px">
-        <Text mb="4px">{own.picture}</Text>
-        <PictureChoice value={answer.picture ?? null} onChoose={(picture) => put({ picture })} />
-        {answer.picture ? <QuietButton onClick={() => put({ picture: undefined })}>{own.noPicture}</QuietButton> : null}
-      </Box>
-      <Row label={own.widget}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={answer.widget ?? ""}
-            options={[
-              ["", own.noWidget],
-              ...site.widgets.filter(({ kind }) => kind !== "chat").map(({ id, name }) => [id, name] as const),
-            ]}
-            onChange={(widget) => put({ widget: widget || undefined })}
-          />
-        )}
-      </Row>
-      <Flex gap="10px">
-        {(["from", "to"] as const).map((end) => (
-          <Box key={end} flex="1">
-            <Row label={own[end]} stacked error={fault(end)}>
-              {(ids) => <Day {...ids} value={answer[end] ?? ""} onChange={(date) => put({ [end]: date || null })} />}
-            </Row>
-          </Box>
-        ))}
-      </Flex>
+      <FieldTable
+        of={fields}
+        item={answer}
+        fault={(path) => faults[`answers[${at}].${path}`]}
+        put={(part) => onChange(answerWith(answer, part))}
+      />
       {answer.questions[0] && answer.text ? <TriedAtOnce settings={settings} question={answer.questions[0]} /> : null}
     </>
   );

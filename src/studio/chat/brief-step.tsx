@@ -1,184 +1,128 @@
 "use client";
 // The brief: who speaks, how, about what not, and when a person is called.
-import { Box, Text } from "@chakra-ui/react";
-import { type Brief, collectable, type Tone } from "@/core/chat/chat";
+import { Text } from "@chakra-ui/react";
+import { type Brief, collectable } from "@/core/chat/chat";
 import { closeLanguages } from "@/core/chat/close-language";
+import { changeAt } from "@/core/kind/path";
 import { localesOf } from "@/core/locale/site-locale";
+import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
-import { QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
-import { Group } from "@/studio/kit/layout";
-import { MoneyRow } from "@/studio/kit/money-input";
+import { Row } from "@/studio/kit/fields";
 import { Segments } from "@/studio/kit/segments";
-import { TextArea } from "@/studio/kit/text-area";
 import { noHours, WeekRows } from "@/studio/kit/week-rows";
-import { PictureChoice } from "@/studio/media/picture-choice";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { Topics } from "./topics";
 import { words } from "./words";
 
 const own = words.brief;
+
+type Settings = StepProps<"chat">["settings"];
 const names = new Intl.DisplayNames(["en"], { type: "language" });
 
-export function BriefStep({ settings, faults, change }: StepProps<"chat">) {
-  const { brief, keepDays } = settings;
-  const site = useSite();
-  // Of the languages of the site, those with two ways to address somebody.
-  const tags = localesOf(site).map(({ tag }) => tag.toLowerCase().split("-", 1)[0]);
-  const spoken = closeLanguages.filter((language) => tags.includes(language));
-  const put = (part: Partial<Brief>) => change({ brief: { ...brief, ...part } });
-  const person = (part: Partial<Brief["person"]>) => put({ person: { ...brief.person, ...part } });
+const of = fieldsOf<Settings, StepProps<"chat">>();
+
+/** How visitors are addressed, in each language of the site that has two ways. */
+function Addresses({ item: { close }, put }: Pick<Form<Brief>, "item" | "put">) {
+  const tags = localesOf(useSite()).map(({ tag }) => tag.toLowerCase().split("-", 1)[0]);
+  return closeLanguages
+    .filter((language) => tags.includes(language))
+    .map((language) => (
+      <Row key={language} label={own.addresses(names.of(language) ?? language)}>
+        {() => (
+          <Segments<"polite" | "close">
+            label={own.addresses(names.of(language) ?? language)}
+            value={close.includes(language) ? "close" : "polite"}
+            options={own.addressOptions[language]}
+            onChange={(how) =>
+              put({
+                close: closeLanguages.filter((one) => (one === language ? how === "close" : close.includes(one))),
+              })
+            }
+          />
+        )}
+      </Row>
+    ));
+}
+
+/** When a person answers: the hours of the site, or others. */
+function Hours({ item: { hours }, fault, put }: Form<Brief["person"]>) {
+  const { settings } = useSite();
   return (
     <>
-      <Row label={own.name} error={faults["brief.name"]} hint={own.nameHint}>
-        {(ids) => <TextInput {...ids} maxLength={60} value={brief.name} onChange={(name) => put({ name })} />}
-      </Row>
-      <Box mb="10px">
-        <Text mb="4px">{own.picture}</Text>
-        <PictureChoice value={brief.picture ?? null} onChoose={(picture) => put({ picture })} />
-        {brief.picture ? (
-          <QuietButton
-            onClick={() => {
-              const { picture: _picture, ...rest } = brief;
-              change({ brief: rest });
-            }}
-          >
-            {own.noPicture}
-          </QuietButton>
-        ) : null}
-      </Box>
-      <Row label={own.helps} stacked error={faults["brief.helps"]}>
-        {(ids) => <TextArea {...ids} rows={2} value={brief.helps} onChange={(helps) => put({ helps })} />}
-      </Row>
-      <Row label={own.tone}>
-        {() => (
-          <Segments<Tone> label={own.tone} value={brief.tone} options={own.tones} onChange={(tone) => put({ tone })} />
-        )}
-      </Row>
-      {spoken.map((language) => (
-        <Row key={language} label={own.addresses(names.of(language) ?? language)}>
-          {() => (
-            <Segments<"polite" | "close">
-              label={own.addresses(names.of(language) ?? language)}
-              value={brief.close.includes(language) ? "close" : "polite"}
-              options={own.addressOptions[language]}
-              onChange={(how) =>
-                put({
-                  close: closeLanguages.filter((one) =>
-                    one === language ? how === "close" : brief.close.includes(one),
-                  ),
-                })
-              }
-            />
-          )}
-        </Row>
-      ))}
-      <Topics
-        title={own.avoids}
-        note={own.avoidsNote}
-        path="brief.avoids"
-        topics={brief.avoids}
-        faults={faults}
-        onChange={(avoids) => put({ avoids })}
-      />
-      <Topics
-        title={own.adds}
-        note={own.addsNote}
-        path="brief.adds"
-        topics={brief.adds}
-        faults={faults}
-        onChange={(adds) => put({ adds })}
-      />
-      <Group title={own.person}>
-        <Row label={own.afterUnknown} hint={own.afterUnknownHint} error={faults["brief.person.afterUnknown"]}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              min={0}
-              max={10}
-              step={1}
-              value={brief.person.afterUnknown}
-              onChange={(afterUnknown) => person({ afterUnknown: afterUnknown ?? 0 })}
-            />
-          )}
-        </Row>
-        <Tick label={own.whenAngry} checked={brief.person.whenAngry} onChange={(whenAngry) => person({ whenAngry })} />
-        <ListRow
-          label={own.personWords}
-          values={brief.person.words}
-          error={faults["brief.person.words"]}
-          hint=""
-          onChange={(list) => person({ words: list })}
-        />
-        <MoneyRow
-          label={own.overAmount}
-          hint={own.overAmountHint}
-          error={faults["brief.person.overAmount"]}
-          optional
-          value={brief.person.overAmount}
-          onChange={(overAmount) => person({ overAmount })}
-        />
-        <Row label={own.goes}>
-          {() => (
-            <Segments<Brief["person"]["goes"]>
-              label={own.goes}
-              value={brief.person.goes}
-              options={own.goesOptions}
-              onChange={(goes) => person({ goes })}
-            />
-          )}
-        </Row>
-        <Row label={own.hours}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={brief.person.hours === "site" ? "site" : "own"}
-              options={own.hoursOptions}
-              onChange={(of) => person({ hours: of === "site" ? "site" : (site.settings.hours ?? noHours) })}
-            />
-          )}
-        </Row>
-        {brief.person.hours === "site" ? null : (
-          <WeekRows
-            hours={brief.person.hours}
-            faultAt={(day) =>
-              Object.entries(faults).find(([path]) => path.startsWith(`brief.person.hours[${day}]`))?.[1]
-            }
-            onChange={(hours) => person({ hours })}
+      <Row label={own.hours}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={hours === "site" ? "site" : "own"}
+            options={own.hoursOptions}
+            onChange={(of) => put({ hours: of === "site" ? "site" : (settings.hours ?? noHours) })}
           />
         )}
-        <Text color="ink2">{own.hoursNote}</Text>
-      </Group>
-      <Group title={own.collects}>
-        {collectable.map((what) => (
-          <Tick
-            key={what}
-            label={own.collectables[what]}
-            checked={brief.collects.includes(what)}
-            onChange={(on) =>
-              put({ collects: collectable.filter((one) => (one === what ? on : brief.collects.includes(one))) })
-            }
-          />
-        ))}
-        <Row label={own.consent} stacked error={faults["brief.consent"]}>
-          {(ids) => <TextArea {...ids} rows={2} value={brief.consent} onChange={(consent) => put({ consent })} />}
-        </Row>
-        <Row label={own.keepDays} error={faults.keepDays}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              min={1}
-              max={730}
-              step={1}
-              unit={own.days}
-              value={keepDays}
-              onChange={(days) => change({ keepDays: days ?? 0 })}
-            />
-          )}
-        </Row>
-      </Group>
+      </Row>
+      {hours === "site" ? null : (
+        <WeekRows hours={hours} faultAt={(day) => fault(`hours[${day}]`)} onChange={(next) => put({ hours: next })} />
+      )}
+      <Text color="ink2">{own.hoursNote}</Text>
     </>
   );
 }
+
+const topics = (list: "avoids" | "adds", title: string, note: string) =>
+  of.slot(({ item: { brief }, put, around: { faults } }) => (
+    <Topics
+      title={title}
+      note={note}
+      path={`brief.${list}`}
+      topics={brief[list]}
+      faults={faults}
+      onChange={(next) => put({ brief: { ...brief, [list]: next } })}
+    />
+  ));
+
+const fields: readonly TableField<Settings>[] = [
+  of.line("brief.name", own.name, { most: 60, hint: own.nameHint }),
+  of.picture("brief.picture", own.picture, { without: own.noPicture }),
+  of.area("brief.helps", own.helps, { rows: 2, stacked: true }),
+  of.segments("brief.tone", own.tone, own.tones),
+  of.slot(({ item: { brief }, put }) => (
+    <Addresses item={brief} put={(part) => put({ brief: { ...brief, ...part } })} />
+  )),
+  topics("avoids", own.avoids, own.avoidsNote),
+  topics("adds", own.adds, own.addsNote),
+  of.group(own.person, [
+    of.number("brief.person.afterUnknown", own.afterUnknown, { min: 0, max: 10, hint: own.afterUnknownHint }),
+    of.tick("brief.person.whenAngry", own.whenAngry),
+    of.slot(({ item, fault, put }) => (
+      <ListRow
+        label={own.personWords}
+        values={item.brief.person.words}
+        error={fault("brief.person.words")}
+        hint=""
+        onChange={(list) => put(changeAt(item, "brief.person.words", list))}
+      />
+    )),
+    of.money("brief.person.overAmount", own.overAmount, { optional: true, hint: own.overAmountHint }),
+    of.segments("brief.person.goes", own.goes, own.goesOptions),
+    of.slot(({ item, put, around: { faults } }) => (
+      <Hours
+        item={item.brief.person}
+        fault={(path) => Object.entries(faults).find(([at]) => at.startsWith(`brief.person.${path}`))?.[1]}
+        put={({ hours }) => put(changeAt(item, "brief.person.hours", hours))}
+      />
+    )),
+  ]),
+  of.group(own.collects, [
+    of.ticks(
+      "brief.collects",
+      collectable.map((what) => [what, own.collectables[what]]),
+    ),
+    of.area("brief.consent", own.consent, { rows: 2, stacked: true }),
+    of.number("keepDays", own.keepDays, { min: 1, max: 730, unit: own.days }),
+  ]),
+];
+
+export const BriefStep = (props: StepProps<"chat">) => (
+  <FieldTable {...settingsForm(props)} around={props} of={fields} />
+);

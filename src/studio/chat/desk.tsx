@@ -171,62 +171,7 @@ function OneTalk({ id }: { id: string }) {
     });
   return (
     <>
-      <Flex justify="space-between" gap="12px" align="flex-start" wrap="wrap">
-        <Box minW="0">
-          <Title level={2}>{data.name || data.email || own.nobody}</Title>
-          <Text color="ink2">
-            {[data.email, own.from(data.page, when.format(new Date(data.at)))].filter(Boolean).join(" · ")}
-          </Text>
-          {data.consent ? (
-            <Text color="ink2" fontSize="small">
-              {own.agreed}: {data.consent}
-            </Text>
-          ) : null}
-        </Box>
-        <Flex gap="8px" wrap="wrap">
-          {data.state === "person" && data.mine ? (
-            <>
-              <PlainButton
-                loading={busy}
-                onClick={() =>
-                  deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "chat" }))
-                }
-              >
-                {own.back}
-              </PlainButton>
-              <PlainButton
-                loading={busy}
-                onClick={() =>
-                  deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
-                }
-              >
-                {own.end}
-              </PlainButton>
-            </>
-          ) : data.state === "person" ? (
-            <State tone="amber">{own.takenBy(data.person)}</State>
-          ) : (
-            <>
-              <MainButton
-                loading={busy}
-                onClick={() => deed(() => ask("desk.talkTake", { site: site.key, talk: id, once: nanoid(16) }))}
-              >
-                {own.take}
-              </MainButton>
-              {data.state === "waiting" ? (
-                <PlainButton
-                  loading={busy}
-                  onClick={() =>
-                    deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
-                  }
-                >
-                  {own.end}
-                </PlainButton>
-              ) : null}
-            </>
-          )}
-        </Flex>
-      </Flex>
+      <TalkBar data={data} busy={busy} deed={deed} site={site} id={id} />
       <RefusalNote refusal={refusal} />
       <Box mt="14px" role="log" aria-label={own.name}>
         {data.lines.map((line) => (
@@ -242,6 +187,74 @@ function OneTalk({ id }: { id: string }) {
     </>
   );
 }
+
+/** What can be done with the conversation. */
+const TalkBar = ({
+  data,
+  busy,
+  deed,
+  site,
+  id,
+}: {
+  data: Gives<"desk.talk">;
+  busy: boolean;
+  deed: (work: () => Promise<unknown>) => void;
+  site: ReturnType<typeof useSite>;
+  id: string;
+}) => (
+  <Flex justify="space-between" gap="12px" align="flex-start" wrap="wrap">
+    <Box minW="0">
+      <Title level={2}>{data.name || data.email || own.nobody}</Title>
+      <Text color="ink2">
+        {[data.email, own.from(data.page, when.format(new Date(data.at)))].filter(Boolean).join(" · ")}
+      </Text>
+      {data.consent ? (
+        <Text color="ink2" fontSize="small">
+          {own.agreed}: {data.consent}
+        </Text>
+      ) : null}
+    </Box>
+    <Flex gap="8px" wrap="wrap">
+      {data.state === "person" && data.mine ? (
+        <>
+          <PlainButton
+            loading={busy}
+            onClick={() => deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "chat" }))}
+          >
+            {own.back}
+          </PlainButton>
+          <PlainButton
+            loading={busy}
+            onClick={() => deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))}
+          >
+            {own.end}
+          </PlainButton>
+        </>
+      ) : data.state === "person" ? (
+        <State tone="amber">{own.takenBy(data.person)}</State>
+      ) : (
+        <>
+          <MainButton
+            loading={busy}
+            onClick={() => deed(() => ask("desk.talkTake", { site: site.key, talk: id, once: nanoid(16) }))}
+          >
+            {own.take}
+          </MainButton>
+          {data.state === "waiting" ? (
+            <PlainButton
+              loading={busy}
+              onClick={() =>
+                deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
+              }
+            >
+              {own.end}
+            </PlainButton>
+          ) : null}
+        </>
+      )}
+    </Flex>
+  </Flex>
+);
 
 const Line = ({ line, person }: { line: Talk["lines"][number]; person: string }) => {
   const [why, setWhy] = useState(false);

@@ -61,59 +61,7 @@ export function FirstStep({ settings, faults, change }: StepProps<"chat">) {
     change({ starters: starters.map((one, nth) => (nth === at ? { ...one, ...part } : one)) });
   return (
     <>
-      <Group title={own.greetings}>
-        <Text color="ink2" mb="8px">
-          {own.greetingsNote}
-        </Text>
-        {greetings.map((greeting, at) => (
-          <Box key={greeting.id} borderWidth="1px" borderColor="line" p="10px" mb="8px">
-            <Flex justify="flex-end">
-              <LineDeeds
-                before={own.up}
-                behind={own.down}
-                remove={own.remove}
-                first={at === 0}
-                last={at === greetings.length - 1}
-                onMove={(by) => change({ greetings: moved(greetings, at, by) })}
-                onRemove={() => change({ greetings: greetings.filter((_, nth) => nth !== at) })}
-              />
-            </Flex>
-            <Row label={own.text} stacked error={faults[`greetings[${at}].text`]}>
-              {(ids) => <TextInput {...ids} value={greeting.text} onChange={(text) => putGreeting(at, { text })} />}
-            </Row>
-            <ListRow
-              label={own.on}
-              values={greeting.include}
-              error={faults[`greetings[${at}].include`]}
-              hint={own.onHint}
-              onChange={(include) => putGreeting(at, { include })}
-            />
-            <Flex gap="10px">
-              {(["from", "to"] as const).map((end) => (
-                <Box key={end} flex="1">
-                  <Row label={own[end]} error={faults[`greetings[${at}].${end}`]}>
-                    {(ids) => (
-                      <TextInput
-                        {...ids}
-                        placeholder="09:00"
-                        value={greeting[end] ?? ""}
-                        onChange={(time) => putGreeting(at, { [end]: time || null })}
-                      />
-                    )}
-                  </Row>
-                </Box>
-              ))}
-            </Flex>
-          </Box>
-        ))}
-        <QuietButton
-          onClick={() =>
-            change({ greetings: [...greetings, { id: nanoid(8), text: "", include: [], from: null, to: null }] })
-          }
-        >
-          <Plus size={13} /> {own.addGreeting}
-        </QuietButton>
-      </Group>
+      <Greetings greetings={greetings} change={change} faults={faults} putGreeting={putGreeting} />
       <Group title={own.starters}>
         <Text color="ink2" mb="8px">
           {own.startersNote}
@@ -151,3 +99,70 @@ export function FirstStep({ settings, faults, change }: StepProps<"chat">) {
     </>
   );
 }
+
+/** What the chat says first, and on which pages. */
+const Greetings = ({
+  greetings,
+  change,
+  faults,
+  putGreeting,
+}: {
+  greetings: readonly Greeting[];
+  change: StepProps<"chat">["change"];
+  faults: Readonly<Record<string, string>>;
+  putGreeting: (at: number, part: Partial<Greeting>) => void;
+}) => (
+  <Group title={own.greetings}>
+    <Text color="ink2" mb="8px">
+      {own.greetingsNote}
+    </Text>
+    {greetings.map((greeting, at) => (
+      <Box key={greeting.id} borderWidth="1px" borderColor="line" p="10px" mb="8px">
+        <Flex justify="flex-end">
+          <LineDeeds
+            before={own.up}
+            behind={own.down}
+            remove={own.remove}
+            first={at === 0}
+            last={at === greetings.length - 1}
+            onMove={(by) => change({ greetings: moved(greetings, at, by) })}
+            onRemove={() => change({ greetings: greetings.filter((_, nth) => nth !== at) })}
+          />
+        </Flex>
+        <Row label={own.text} stacked error={faults[`greetings[${at}].text`]}>
+          {(ids) => <TextInput {...ids} value={greeting.text} onChange={(text) => putGreeting(at, { text })} />}
+        </Row>
+        <ListRow
+          label={own.on}
+          values={greeting.include}
+          error={faults[`greetings[${at}].include`]}
+          hint={own.onHint}
+          onChange={(include) => putGreeting(at, { include })}
+        />
+        <Flex gap="10px">
+          {(["from", "to"] as const).map((end) => (
+            <Box key={end} flex="1">
+              <Row label={own[end]} error={faults[`greetings[${at}].${end}`]}>
+                {(ids) => (
+                  <TextInput
+                    {...ids}
+                    placeholder="09:00"
+                    value={greeting[end] ?? ""}
+                    onChange={(time) => putGreeting(at, { [end]: time || null })}
+                  />
+                )}
+              </Row>
+            </Box>
+          ))}
+        </Flex>
+      </Box>
+    ))}
+    <QuietButton
+      onClick={() =>
+        change({ greetings: [...greetings, { id: nanoid(8), text: "", include: [], from: null, to: null }] })
+      }
+    >
+      <Plus size={13} /> {own.addGreeting}
+    </QuietButton>
+  </Group>
+);

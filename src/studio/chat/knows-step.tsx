@@ -240,54 +240,65 @@ function OneTable({
             )}
           </Row>
           <Box overflowX="auto">
-            <table style={{ borderCollapse: "collapse", width: "100%" }}>
-              <thead>
-                <tr>
-                  {table.columns.map((column, at) => (
-                    <th key={`${at}${column.name}`} style={{ textAlign: "start", padding: 4, verticalAlign: "top" }}>
-                      <Text fontWeight="650" whiteSpace="nowrap">
-                        {column.name}
-                      </Text>
-                      <Choice
-                        aria-label={`${column.name}: ${own.kind}`}
-                        value={column.kind}
-                        options={columnKinds.map((kind) => [kind, own.kinds[kind]] as const)}
-                        onChange={(kind) => putColumn(at, { kind: kind as TableColumn["kind"] })}
-                      />
-                      {column.kind === "number" || column.kind === "range" ? (
-                        <TextInput
-                          aria-label={`${column.name}: ${own.unit}`}
-                          placeholder={own.unit}
-                          maxLength={10}
-                          value={column.unit}
-                          onChange={(unit) => putColumn(at, { unit })}
-                        />
-                      ) : null}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.slice(0, 8).map((row, nth) => (
-                  <tr key={`${nth}${row[0]}`}>
-                    {row.map((cell, at) => (
-                      <td
-                        key={`${at}${table.columns[at]?.name}`}
-                        style={{ padding: 4, borderTop: "1px solid var(--chakra-colors-line)" }}
-                      >
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Columns table={table} putColumn={putColumn} />
           </Box>
         </Box>
       ) : null}
     </Box>
   );
 }
+
+/** The columns of a table with what each is, over its first rows. */
+const Columns = ({
+  table,
+  putColumn,
+}: {
+  table: ChatTable;
+  putColumn: (at: number, part: Partial<TableColumn>) => void;
+}) => (
+  <table style={{ borderCollapse: "collapse", width: "100%" }}>
+    <thead>
+      <tr>
+        {table.columns.map((column, at) => (
+          <th key={`${at}${column.name}`} style={{ textAlign: "start", padding: 4, verticalAlign: "top" }}>
+            <Text fontWeight="650" whiteSpace="nowrap">
+              {column.name}
+            </Text>
+            <Choice
+              aria-label={`${column.name}: ${own.kind}`}
+              value={column.kind}
+              options={columnKinds.map((kind) => [kind, own.kinds[kind]] as const)}
+              onChange={(kind) => putColumn(at, { kind: kind as TableColumn["kind"] })}
+            />
+            {column.kind === "number" || column.kind === "range" ? (
+              <TextInput
+                aria-label={`${column.name}: ${own.unit}`}
+                placeholder={own.unit}
+                maxLength={10}
+                value={column.unit}
+                onChange={(unit) => putColumn(at, { unit })}
+              />
+            ) : null}
+          </th>
+        ))}
+      </tr>
+    </thead>
+    <tbody>
+      {table.rows.slice(0, 8).map((row, nth) => (
+        <tr key={`${nth}${row[0]}`}>
+          {row.map((cell, at) => (
+            <td
+              key={`${at}${table.columns[at]?.name}`}
+              style={{ padding: 4, borderTop: "1px solid var(--chakra-colors-line)" }}
+            >
+              {cell}
+            </td>
+          ))}
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
 
 function Synonyms({ settings, faults, change }: StepProps<"chat">) {
   const [typed, setTyped] = useState(settings.synonyms.map((group) => group.join(", ")).join("\n"));

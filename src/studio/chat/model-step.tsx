@@ -1,15 +1,15 @@
 "use client";
-// An outside language model that may reword what the site says: where it is asked, with which key, and how much it may cost.
 import { Grid, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Model } from "@/core/chat/model/model";
+// An outside language model that may reword what the site says: where it is asked, with which key, and how much it may cost.
+import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
-import { Group, RefusalNote, State } from "@/studio/kit/layout";
-import { MoneyRow } from "@/studio/kit/money-input";
+import { Row, TextInput } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
@@ -17,48 +17,31 @@ import { words } from "./words";
 const own = words.model;
 const fresh: Model = { address: "", mostCalls: 500, costIn: 0, costOut: 0 };
 
-export function ModelStep({ settings: { model }, faults, change }: StepProps<"chat">) {
-  const put = (part: Partial<Model>) => model && change({ model: { ...model, ...part } });
-  return (
-    <>
-      <Text color="ink2" mb="10px">
-        {own.intro}
-      </Text>
-      <Tick label={own.connected} checked={model !== null} onChange={(on) => change({ model: on ? fresh : null })} />
-      {model ? (
-        <>
-          <Group title={own.where} mt="12px">
-            <Row label={own.address} hint={own.addressHint} error={faults["model.address"]}>
-              {(ids) => <TextInput {...ids} value={model.address} onChange={(address) => put({ address })} />}
-            </Row>
-            <KeyRow onAddress={(address) => put({ address })} />
-            <Row label={own.mostCalls} error={faults["model.mostCalls"]}>
-              {(ids) => (
-                <NumberInput {...ids} min={1} value={model.mostCalls} onChange={(mostCalls) => put({ mostCalls })} />
-              )}
-            </Row>
-            <MoneyRow
-              label={own.costIn}
-              error={faults["model.costIn"]}
-              value={model.costIn}
-              onChange={(costIn) => put({ costIn: costIn ?? 0 })}
-            />
-            <MoneyRow
-              label={own.costOut}
-              error={faults["model.costOut"]}
-              value={model.costOut}
-              onChange={(costOut) => put({ costOut: costOut ?? 0 })}
-            />
-            <Text color="ink2" fontSize="small">
-              {own.costHint}
-            </Text>
-          </Group>
-          <Text color="ink2">{own.tryIt}</Text>
-        </>
-      ) : null}
-    </>
-  );
-}
+type Settings = StepProps<"chat">["settings"];
+const of = fieldsOf<Settings>();
+const isConnected = ({ model }: Settings) => model !== null;
+
+const fields: readonly TableField<Settings>[] = [
+  of.words(own.intro),
+  of.has("model", own.connected, () => fresh, { empty: null }),
+  of.group(
+    own.where,
+    [
+      of.line("model.address", own.address, { hint: own.addressHint }),
+      of.slot(({ item: { model }, put }) => (
+        <KeyRow onAddress={(address) => model && put({ model: { ...model, address } })} />
+      )),
+      of.number("model.mostCalls", own.mostCalls, { min: 1 }),
+      of.money("model.costIn", own.costIn),
+      of.money("model.costOut", own.costOut),
+      of.words(own.costHint),
+    ],
+    { first: true, shown: isConnected },
+  ),
+  of.words(own.tryIt, { shown: isConnected }),
+];
+
+export const ModelStep = (props: StepProps<"chat">) => <FieldTable {...settingsForm(props)} of={fields} />;
 
 /** The key is no part of the settings: it is kept by itself, and never comes back. */
 function KeyRow({ onAddress }: { onAddress(address: string): void }) {

@@ -1,5 +1,4 @@
 "use client";
-// The test set: questions with what has to answer them, run as things stand, with what has changed since.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
@@ -8,11 +7,13 @@ import { useMemo, useState } from "react";
 import type { Chat, Expected, TestQuestion } from "@/core/chat/chat";
 import { pagePath } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
+// The test set: questions with what has to answer them, run as things stand, with what has changed since.
+import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, askQuietly } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal, useDeed } from "@/studio/kit/use-deed";
 import type { StepProps } from "@/studio/widget/half";
@@ -42,89 +43,96 @@ function expectedWords(expects: Expected, settings: Chat): string {
   return (told[expects.of] as (one: Expected) => string)(expects);
 }
 
-export function TestsStep(props: StepProps<"chat">) {
-  const { id, settings, faults, change } = props;
-  const site = useSite();
-  const { tests } = settings;
-  const { refusal, attempt } = useDeed();
-  const [open, setOpen] = useState<string | null>(null);
-  const [editing, setEditing] = useState<string | null>(null);
-  const [proposed, setProposed] = useState<readonly Proposed[] | null>(null);
-  const { data: asked } = useQuery({
-    queryKey: ["chat-asked", site.key],
-    queryFn: () => ask("chat.asked", { site: site.key }),
-    retry: false,
-  });
-  // Run by itself whenever the chat or the set has changed, and when one comes back to it: the site may have.
+/** What came of the questions: run by itself whenever the chat or the set has changed, and when one comes back to it. */
+function useRun({ id, settings, faults }: StepProps<"chat">) {
+  const { key } = useSite();
   const of = useSettled(JSON.stringify(settings), settleMs);
-  const {
-    data: run,
-    error,
-    isFetching,
-    refetch,
-  } = useQuery({
-    queryKey: ["chat-test", site.key, id, of],
-    queryFn: () => askQuietly("chat.test", { site: site.key, widget: id, settings: JSON.parse(of) as Chat }),
-    enabled: tests.length > 0 && !Object.keys(faults).length,
+  const { data, error, isFetching, refetch } = useQuery({
+    queryKey: ["chat-test", key, id, of],
+    queryFn: () => askQuietly("chat.test", { site: key, widget: id, settings: JSON.parse(of) as Chat }),
+    enabled: settings.tests.length > 0 && !Object.keys(faults).length,
     placeholderData: keepPreviousData,
     refetchOnMount: "always",
     retry: false,
   });
-  const results = useMemo(() => new Map(run?.results.map((one) => [one.id, one])), [run]);
+  const results = useMemo(() => new Map(data?.results.map((one) => [one.id, one])), [data]);
+  return { run: data, error, isFetching, refetch, results };
+}
+
+type Ran = ReturnType<typeof useRun>;
+
+/** How many were answered right, beside the run before. */
+function Told({ tests, run, results }: Pick<Ran, "run" | "results"> & { tests: readonly TestQuestion[] }) {
+  if (!run)
+    return (
+      <Text mb="10px" color={tests.length ? "ink2" : undefined}>
+        {tests.length ? own.running : own.empty}
+      </Text>
+    );
   const count = (verdict: Result["verdict"]) => tests.filter((one) => results.get(one.id)?.verdict === verdict).length;
+  const told = own.intro(count("right"), count("wrong"), count("unknown"));
+  return (
+    <Text mb="10px" role="status">
+      <Text as="span" color="moss" fontWeight="700">
+        {told.right}
+      </Text>
+      {told.wrong ? <Text as="span" color="brick" fontWeight="700">{`, ${told.wrong}`}</Text> : null}
+      {told.unknown ? <Text as="span" color="amber" fontWeight="700">{`, ${told.unknown}`}</Text> : null}
+      {". "}
+      {run.before ? own.before(run.before.right, run.before.of) : null}
+    </Text>
+  );
+}
+
+const ofChat = fieldsOf<Chat, Ran>();
+
+/** Publishing stops while fewer than so many are answered right. */
+const stopFields: readonly TableField<Chat>[] = [
+  ofChat.has("stopBelow", own.stopTick, () => 90, { empty: null }),
+  ofChat.number("stopBelow", own.stop, {
+    ...{ min: 1, max: 100, unit: own.percent },
+    shown: ({ stopBelow }) => stopBelow !== null,
+    hint: (_chat, { run }) => run && own.now(run.share),
+  }),
+];
+
+export function TestsStep(props: StepProps<"chat">) {
+  const { settings, faults, change } = props;
+  const { key: site } = useSite();
+  const { tests } = settings;
+  const { refusal, attempt } = useDeed();
+  const [editing, setEditing] = useState<string | null>(null);
+  const [proposed, setProposed] = useState<readonly Proposed[] | null>(null);
+  const { data: asked } = useQuery({
+    queryKey: ["chat-asked", site],
+    queryFn: () => ask("chat.asked", { site }),
+    retry: false,
+  });
+  const ran = useRun(props);
   const known = new Set(tests.map(({ question }) => question.toLowerCase()));
   const fromVisitors = (asked?.unknown ?? []).filter(({ question }) => !known.has(question.toLowerCase()));
-  const told = own.intro(count("right"), count("wrong"), count("unknown"));
   const add = (questions: readonly Proposed[]) => {
     const fresh = questions.map((one) => ({ id: nanoid(8), ...one }));
     change({ tests: [...tests, ...fresh] });
     return fresh;
   };
+  const propose = () => attempt(async () => setProposed(await ask("chat.propose", { site, settings })));
   return (
     <>
-      {run ? (
-        <Text mb="10px" role="status">
-          <Text as="span" color="moss" fontWeight="700">
-            {told.right}
-          </Text>
-          {told.wrong ? <Text as="span" color="brick" fontWeight="700">{`, ${told.wrong}`}</Text> : null}
-          {told.unknown ? <Text as="span" color="amber" fontWeight="700">{`, ${told.unknown}`}</Text> : null}
-          {". "}
-          {run.before ? own.before(run.before.right, run.before.of) : null}
-        </Text>
-      ) : tests.length ? (
-        <Text mb="10px" color="ink2">
-          {own.running}
-        </Text>
-      ) : (
-        <Text mb="10px">{own.empty}</Text>
-      )}
+      <Told tests={tests} {...ran} />
       <Flex gap="8px" wrap="wrap" mb="10px">
         <MainButton
-          onClick={() => void refetch()}
-          loading={isFetching}
+          onClick={() => void ran.refetch()}
+          loading={ran.isFetching}
           loadingText={own.running}
           disabled={!tests.length}
         >
           {own.run}
         </MainButton>
-        <PlainButton
-          onClick={() => {
-            const [fresh] = add([{ question: "", expects: { of: "unknown" } }]);
-            setEditing(fresh?.id ?? null);
-          }}
-        >
+        <PlainButton onClick={() => setEditing(add([{ question: "", expects: { of: "unknown" } }])[0]?.id ?? null)}>
           <Plus size={13} /> {own.add}
         </PlainButton>
-        <PlainButton
-          onClick={() =>
-            attempt(async () => {
-              setProposed(await ask("chat.propose", { site: site.key, settings }));
-            })
-          }
-        >
-          {own.propose}
-        </PlainButton>
+        <PlainButton onClick={propose}>{own.propose}</PlainButton>
         <PlainButton
           disabled={!fromVisitors.length}
           onClick={() =>
@@ -134,7 +142,7 @@ export function TestsStep(props: StepProps<"chat">) {
           {own.fromVisitors(fromVisitors.length)}
         </PlainButton>
       </Flex>
-      <RefusalNote refusal={refusal ?? (error && asRefusal(error))} />
+      <RefusalNote refusal={refusal ?? (ran.error && asRefusal(ran.error))} />
       {proposed ? (
         <Proposals
           proposed={proposed.filter(({ question }) => !known.has(question.toLowerCase()))}
@@ -143,66 +151,56 @@ export function TestsStep(props: StepProps<"chat">) {
           onClose={() => setProposed(null)}
         />
       ) : null}
-      <Box borderWidth={tests.length ? "1px" : "0"} borderColor="line" bg="white">
-        {tests.map((test, at) => {
-          const result = results.get(test.id);
-          const wrong = Object.entries(faults).find(([path]) => path.startsWith(`tests[${at}]`))?.[1];
-          return editing === test.id || wrong ? (
-            <EditTest
-              key={test.id}
-              test={test}
-              settings={settings}
-              fault={(path) => faults[`tests[${at}].${path}`] ?? (path === "question" ? wrong : undefined)}
-              onChange={(next) => change({ tests: tests.map((one) => (one.id === test.id ? next : one)) })}
-              onDone={() => setEditing(null)}
-              onRemove={() => change({ tests: tests.filter((one) => one.id !== test.id) })}
-            />
-          ) : (
-            <TestLine
-              key={test.id}
-              test={test}
-              says={expectedWords(test.expects, settings)}
-              result={result}
-              open={open === test.id}
-              onOpen={() => {
-                setOpen(test.id);
-                if (result) lookInto(test.question, result.answered);
-              }}
-              onEdit={() => setEditing(test.id)}
-            />
-          );
-        })}
-      </Box>
+      <TestList {...props} results={ran.results} editing={editing} onEdit={setEditing} />
       <Box mt="14px">
-        <Tick
-          label={own.stopTick}
-          checked={settings.stopBelow !== null}
-          onChange={(on) => change({ stopBelow: on ? 90 : null })}
-        />
-        {settings.stopBelow === null ? null : (
-          <Row label={own.stop} error={faults.stopBelow}>
-            {(ids) => (
-              <Flex align="center" gap="8px">
-                <NumberInput
-                  {...ids}
-                  min={1}
-                  max={100}
-                  step={1}
-                  unit={own.percent}
-                  value={settings.stopBelow ?? undefined}
-                  onChange={(share) => change({ stopBelow: share ?? 0 })}
-                />
-                {run ? (
-                  <Text color="ink2" whiteSpace="nowrap">
-                    {own.now(run.share)}
-                  </Text>
-                ) : null}
-              </Flex>
-            )}
-          </Row>
-        )}
+        <FieldTable {...settingsForm<Chat>({ settings, faults, change })} around={ran} of={stopFields} />
       </Box>
     </>
+  );
+}
+
+/** The questions, one of them open where it is changed; what is wrong stays open. */
+function TestList({
+  settings,
+  faults,
+  change,
+  results,
+  editing,
+  onEdit,
+}: StepProps<"chat"> & Pick<Ran, "results"> & { editing: string | null; onEdit: (id: string | null) => void }) {
+  const { tests } = settings;
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Box borderWidth={tests.length ? "1px" : "0"} borderColor="line" bg="white">
+      {tests.map((test, at) => {
+        const result = results.get(test.id);
+        const wrong = Object.entries(faults).find(([path]) => path.startsWith(`tests[${at}]`))?.[1];
+        return editing === test.id || wrong ? (
+          <EditTest
+            key={test.id}
+            test={test}
+            settings={settings}
+            fault={(path) => faults[`tests[${at}].${path}`] ?? (path === "question" ? wrong : undefined)}
+            onChange={(next) => change({ tests: tests.map((one) => (one.id === test.id ? next : one)) })}
+            onDone={() => onEdit(null)}
+            onRemove={() => change({ tests: tests.filter((one) => one.id !== test.id) })}
+          />
+        ) : (
+          <TestLine
+            key={test.id}
+            test={test}
+            says={expectedWords(test.expects, settings)}
+            result={result}
+            open={open === test.id}
+            onOpen={() => {
+              setOpen(test.id);
+              if (result) lookInto(test.question, result.answered);
+            }}
+            onEdit={() => onEdit(test.id)}
+          />
+        );
+      })}
+    </Box>
   );
 }
 
@@ -305,6 +303,13 @@ const freshExpected = (of: Expected["of"], settings: Chat): Expected => {
   return fresh[of];
 };
 
+const of = fieldsOf<TestQuestion>();
+
+const testFields: readonly TableField<TestQuestion>[] = [
+  of.line("question", own.question, { stacked: true }),
+  of.line("before", own.asks, { stacked: true, hint: own.asksHint, empty: undefined }),
+];
+
 function EditTest({
   test,
   settings,
@@ -324,21 +329,7 @@ function EditTest({
   const put = (next: Expected) => onChange({ ...test, expects: next });
   return (
     <Box p="10px" borderBottomWidth="1px" borderColor="line">
-      <Row label={own.question} stacked error={fault("question")}>
-        {(ids) => <TextInput {...ids} value={test.question} onChange={(question) => onChange({ ...test, question })} />}
-      </Row>
-      <Row label={own.asks} stacked hint={own.asksHint} error={fault("before")}>
-        {(ids) => (
-          <TextInput
-            {...ids}
-            value={test.before ?? ""}
-            onChange={(before) => {
-              const { before: _before, ...rest } = test;
-              onChange(before ? { ...rest, before } : rest);
-            }}
-          />
-        )}
-      </Row>
+      <FieldTable of={testFields} item={test} fault={fault} put={(part) => onChange({ ...test, ...part })} />
       <Row label={own.expects}>
         {(ids) => (
           <Choice
@@ -360,101 +351,74 @@ function EditTest({
   );
 }
 
-interface RowsOf<O extends Expected["of"]> {
-  readonly expects: Extract<Expected, { of: O }>;
+interface ExpectedAround {
   readonly settings: Chat;
-  readonly fault: (path: string) => string | undefined;
-  readonly onChange: (expects: Expected) => void;
+  readonly pages: readonly (readonly [path: string, title: string])[];
 }
 
-function PageRows({ expects, fault, onChange }: RowsOf<"page">) {
-  const site = useSite();
+type Of<O extends Expected["of"]> = Extract<Expected, { of: O }>;
+
+const ofPage = fieldsOf<Of<"page">, ExpectedAround>();
+const ofRow = fieldsOf<Of<"row">, ExpectedAround>();
+const ofOwn = fieldsOf<Of<"own">, ExpectedAround>();
+const ofLive = fieldsOf<Of<"live">, ExpectedAround>();
+
+const tableOf = ({ table }: Of<"row">, { tables }: Chat) => tables.find(({ id }) => id === table);
+
+/** A row of a table by its name; typed where there is no such table any more. */
+const rowField = ({ item, around, ...form }: Form<Of<"row">> & { around: ExpectedAround }) => {
+  const table = tableOf(item, around.settings);
+  const names = table?.rows.map((row) => row[table.nameColumn] ?? "") ?? [];
+  const field = table
+    ? ofRow.choice(
+        "row",
+        own.row,
+        names.map((name) => [name, name]),
+      )
+    : ofRow.line("row", own.row);
+  return <FieldTable {...form} item={item} of={[field]} />;
+};
+
+const expectedFields: { readonly [O in Expected["of"]]: readonly TableField<Of<O>>[] } = {
+  page: [
+    ofPage.choice("path", own.page, (_expects, { pages }) => pages),
+    ofPage.line("says", own.says, { hint: own.saysHint }),
+  ],
+  row: [
+    ofRow.choice("table", own.table, (expects, { settings }) => [
+      ...settings.tables.map(({ id, name }) => [id, name] as const),
+      ...(tableOf(expects, settings) ? [] : [[expects.table, expects.table] as const]),
+    ]),
+    ofRow.slot(rowField),
+  ],
+  own: [
+    ofOwn.choice("answer", own.answer, (_expects, { settings }) =>
+      settings.answers.map(({ id, questions }) => [id, questions[0] ?? id]),
+    ),
+  ],
+  live: [ofLive.choice("what", own.engine, own.engines)],
+  unknown: [],
+};
+
+function ExpectedRows({
+  expects,
+  settings,
+  fault,
+  onChange,
+}: {
+  expects: Expected;
+  settings: Chat;
+  fault: (path: string) => string | undefined;
+  onChange: (expects: Expected) => void;
+}) {
+  const pages = useSite().pages.map((page) => [pagePath(page), page.title] as const);
   return (
-    <>
-      <Row label={own.page} error={fault("expects.path")}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={expects.path}
-            options={site.pages.map((page) => [pagePath(page), page.title] as const)}
-            onChange={(path) => onChange({ ...expects, path })}
-          />
-        )}
-      </Row>
-      <Row label={own.says} hint={own.saysHint} error={fault("expects.says")}>
-        {(ids) => <TextInput {...ids} value={expects.says} onChange={(says) => onChange({ ...expects, says })} />}
-      </Row>
-    </>
+    <FieldTable
+      of={expectedFields[expects.of] as readonly TableField<Expected>[]}
+      around={{ settings, pages }}
+      item={expects}
+      fault={(path) => fault(`expects.${path}`)}
+      put={(part) => onChange({ ...expects, ...part } as Expected)}
+    />
   );
 }
-
-const RowRows = ({ expects, settings, fault, onChange }: RowsOf<"row">) => {
-  const table = settings.tables.find(({ id }) => id === expects.table);
-  return (
-    <>
-      <Row label={own.table} error={fault("expects.table")}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={expects.table}
-            options={[
-              ...settings.tables.map(({ id, name }) => [id, name] as const),
-              ...(table ? [] : [[expects.table, expects.table] as const]),
-            ]}
-            onChange={(id) => onChange({ ...expects, table: id })}
-          />
-        )}
-      </Row>
-      <Row label={own.row} error={fault("expects.row")}>
-        {(ids) =>
-          table ? (
-            <Choice
-              {...ids}
-              value={expects.row}
-              options={table.rows.map((row) => [row[table.nameColumn] ?? "", row[table.nameColumn] ?? ""] as const)}
-              onChange={(row) => onChange({ ...expects, row })}
-            />
-          ) : (
-            <TextInput {...ids} value={expects.row} onChange={(row) => onChange({ ...expects, row })} />
-          )
-        }
-      </Row>
-    </>
-  );
-};
-
-const OwnRows = ({ expects, settings, fault, onChange }: RowsOf<"own">) => (
-  <Row label={own.answer} error={fault("expects.answer")}>
-    {(ids) => (
-      <Choice
-        {...ids}
-        value={expects.answer}
-        options={settings.answers.map(({ id, questions }) => [id, questions[0] ?? id] as const)}
-        onChange={(answer) => onChange({ ...expects, answer })}
-      />
-    )}
-  </Row>
-);
-
-const LiveRows = ({ expects, onChange }: RowsOf<"live">) => (
-  <Row label={own.engine}>
-    {(ids) => (
-      <Choice
-        {...ids}
-        value={expects.what}
-        options={own.engines}
-        onChange={(what) => onChange({ of: "live", what: what as Extract<Expected, { of: "live" }>["what"] })}
-      />
-    )}
-  </Row>
-);
-
-const rowsOf: { readonly [O in Expected["of"]]: (props: RowsOf<O>) => React.ReactNode } = {
-  page: (props) => <PageRows {...props} />,
-  row: (props) => <RowRows {...props} />,
-  own: (props) => <OwnRows {...props} />,
-  live: (props) => <LiveRows {...props} />,
-  unknown: () => null,
-};
-
-const ExpectedRows = (props: RowsOf<Expected["of"]>) => rowsOf[props.expects.of](props as never);

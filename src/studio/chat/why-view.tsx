@@ -1,8 +1,9 @@
 "use client";
-// Why this answer: what was understood, what was looked at with its scores, and what stands in the way.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
+// Why this answer: what was understood, what was looked at with its scores, and what stands in the way.
+import type { Looked } from "@/core/chat/reply";
 import { pagePath } from "@/core/site/site";
 import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
@@ -109,26 +110,7 @@ function Why({ question, answered, widget }: { question: string; answered: Answe
         {own.looked}
       </Text>
       {looked.length ? (
-        looked.map((one) => (
-          <Box key={one.passage} mb="6px">
-            <Flex align="center" gap="10px">
-              <Text flex="0 0 190px" truncate title={words.knows.at(one.title, one.heading)}>
-                {words.knows.at(one.title, one.heading)}
-              </Text>
-              <Box flex="1" h="8px" bg="line" borderRadius="field" overflow="hidden">
-                <Box h="100%" w={`${Math.min(100, one.score * 100)}%`} bg={one.chosen ? "moss" : "edge"} />
-              </Box>
-              <Text w="34px" textAlign="end" fontVariantNumeric="tabular-nums">
-                {one.score.toFixed(2)}
-              </Text>
-            </Flex>
-            {one.missing.length || one.by.length ? (
-              <Text color="ink2" fontSize="small">
-                {[one.missing.length ? own.missing(one.missing.join(", ")) : "", ...one.by].filter(Boolean).join(" · ")}
-              </Text>
-            ) : null}
-          </Box>
-        ))
+        looked.map((one) => <OtherAnswer key={one.passage} one={one} />)
       ) : (
         <Text color="ink2">{own.nothingLooked}</Text>
       )}
@@ -153,3 +135,25 @@ function Why({ question, answered, widget }: { question: string; answered: Answe
     </>
   );
 }
+
+/** An answer that came close. */
+const OtherAnswer = ({ one }: { one: Looked }) => (
+  <Box mb="6px">
+    <Flex align="center" gap="10px">
+      <Text flex="0 0 190px" truncate title={words.knows.at(one.title, one.heading)}>
+        {words.knows.at(one.title, one.heading)}
+      </Text>
+      <Box flex="1" h="8px" bg="line" borderRadius="field" overflow="hidden">
+        <Box h="100%" w={`${Math.min(100, one.score * 100)}%`} bg={one.chosen ? "moss" : "edge"} />
+      </Box>
+      <Text w="34px" textAlign="end" fontVariantNumeric="tabular-nums">
+        {one.score.toFixed(2)}
+      </Text>
+    </Flex>
+    {one.missing.length || one.by.length ? (
+      <Text color="ink2" fontSize="small">
+        {[one.missing.length ? own.missing(one.missing.join(", ")) : "", ...one.by].filter(Boolean).join(" · ")}
+      </Text>
+    ) : null}
+  </Box>
+);

@@ -84,35 +84,38 @@ export function FindingPicture({
             {marked ? <CornerTicks tickPx={10} box={boxOf(marked, scale, place.width)} /> : null}
           </StageFrame>
         </Box>
-        {tooWide ? (
-          <>
-            <Box position="absolute" left={`${width}px`} top="0" bottom="0" borderLeftWidth="2px" borderColor="mark" />
-            <Box
-              position="absolute"
-              left={`${width + 2}px`}
-              right="0"
-              top="0"
-              bottom="0"
-              css={{
-                background:
-                  "repeating-linear-gradient(135deg, color-mix(in srgb, var(--chakra-colors-mark) 22%, transparent) 0 6px, transparent 6px 14px)",
-              }}
-            />
-            <Text
-              position="absolute"
-              left={`${width + 8}px`}
-              top="45%"
-              color="mark"
-              fontWeight="700"
-              bg="sheet"
-              px="4px"
-              whiteSpace="nowrap"
-            >
-              {words.beyond(tooWide)}
-            </Text>
-          </>
-        ) : null}
+        {tooWide ? <TooWide width={width} tooWide={tooWide} /> : null}
       </Box>
     </Box>
   );
 }
+
+/** How far something reaches beyond the page's edge. */
+const TooWide = ({ width, tooWide }: { width: number; tooWide: number }) => (
+  <>
+    <Box position="absolute" left={`${width}px`} top="0" bottom="0" borderLeftWidth="2px" borderColor="mark" />
+    <Box
+      position="absolute"
+      left={`${width + 2}px`}
+      right="0"
+      top="0"
+      bottom="0"
+      css={{
+        background:
+          "repeating-linear-gradient(135deg, color-mix(in srgb, var(--chakra-colors-mark) 22%, transparent) 0 6px, transparent 6px 14px)",
+      }}
+    />
+    <Text
+      position="absolute"
+      left={`${width + 8}px`}
+      top="45%"
+      color="mark"
+      fontWeight="700"
+      bg="sheet"
+      px="4px"
+      whiteSpace="nowrap"
+    >
+      {words.beyond(tooWide)}
+    </Text>
+  </>
+);

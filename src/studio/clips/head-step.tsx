@@ -1,74 +1,33 @@
 "use client";
+import type { ClipFeed } from "@/core/clips/clips";
 // What stands above the clips: pictures, name, counts, and where one subscribes.
-import { Box, Text } from "@chakra-ui/react";
-import type { FeedHeader } from "@/core/clips/clips";
-import { QuietButton } from "@/studio/kit/buttons";
-import { Row, TextInput, Tick } from "@/studio/kit/fields";
-import { Segments } from "@/studio/kit/segments";
-import { PictureChoice } from "@/studio/media/picture-choice";
+import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 
-export function HeadStep({ settings: feed, faults, change }: StepProps<"clips">) {
-  const { header } = feed;
-  const set = (part: Partial<FeedHeader>) => change({ header: { ...header, ...part } });
-  const picture = (name: "banner" | "logo", label: string) => (
-    <Box mb="10px">
-      <Text color="ink2" mb="4px">
-        {label}
-      </Text>
-      <PictureChoice value={header[name]} onChoose={(media) => set({ [name]: media })} />
-      {header[name] ? <QuietButton onClick={() => set({ [name]: null })}>{own.none}</QuietButton> : null}
-    </Box>
-  );
-  return (
-    <>
-      <Tick label={own.headShown} checked={header.shown} onChange={(shown) => set({ shown })} />
-      {header.shown ? (
-        <Box mt="8px">
-          <Row label={own.name} hint={own.nameHint} error={faults["header.name"]}>
-            {(ids) => <TextInput {...ids} value={header.name} onChange={(name) => set({ name })} />}
-          </Row>
-          <Tick label={own.subscribers} checked={header.subscribers} onChange={(subscribers) => set({ subscribers })} />
-          <Tick label={own.clipCount} checked={header.clips} onChange={(clips) => set({ clips })} />
-          <Tick label={own.viewCount} checked={header.views} onChange={(views) => set({ views })} />
-          <Box mt="8px">
-            <Row label={own.subscribeAt} stacked error={faults["header.subscribeAt"]}>
-              {(ids) => (
-                <TextInput {...ids} value={header.subscribeAt} onChange={(subscribeAt) => set({ subscribeAt })} />
-              )}
-            </Row>
-          </Box>
-          {header.subscribeAt ? (
-            <>
-              <Row label={own.subscribeWords} error={faults["header.subscribeWords"]}>
-                {(ids) => (
-                  <TextInput
-                    {...ids}
-                    value={header.subscribeWords}
-                    onChange={(subscribeWords) => set({ subscribeWords })}
-                  />
-                )}
-              </Row>
-              <Row label={own.subscribePlace}>
-                {() => (
-                  <Segments
-                    label={own.subscribePlace}
-                    value={header.subscribePlace}
-                    onChange={(subscribePlace) => set({ subscribePlace })}
-                    options={[
-                      ["beside", own.places.beside],
-                      ["below", own.places.below],
-                    ]}
-                  />
-                )}
-              </Row>
-            </>
-          ) : null}
-          {picture("banner", own.banner)}
-          {picture("logo", own.logo)}
-        </Box>
-      ) : null}
-    </>
-  );
-}
+const of = fieldsOf<ClipFeed>();
+const isShown = ({ header }: ClipFeed) => header.shown;
+const subscribed = ({ header }: ClipFeed) => header.shown && header.subscribeAt !== "";
+
+const fields: readonly TableField<ClipFeed>[] = [
+  of.tick("header.shown", own.headShown),
+  of.line("header.name", own.name, { hint: own.nameHint, shown: isShown }),
+  of.tick("header.subscribers", own.subscribers, { shown: isShown }),
+  of.tick("header.clips", own.clipCount, { shown: isShown }),
+  of.tick("header.views", own.viewCount, { shown: isShown }),
+  of.line("header.subscribeAt", own.subscribeAt, { stacked: true, shown: isShown }),
+  of.line("header.subscribeWords", own.subscribeWords, { shown: subscribed }),
+  of.segments(
+    "header.subscribePlace",
+    own.subscribePlace,
+    [
+      ["beside", own.places.beside],
+      ["below", own.places.below],
+    ],
+    { shown: subscribed },
+  ),
+  of.picture("header.banner", own.banner, { without: own.none, empty: null, shown: isShown }),
+  of.picture("header.logo", own.logo, { without: own.none, empty: null, shown: isShown }),
+];
+
+export const HeadStep = (props: StepProps<"clips">) => <FieldTable {...settingsForm(props)} of={fields} />;

@@ -1,10 +1,10 @@
 "use client";
 // Which of the clips are shown, and in which order.
 import { Flex, Text } from "@chakra-ui/react";
-import { useState } from "react";
-import { type FeedPick, feedLimits, feedOrders } from "@/core/clips/clips";
+import { type ClipFeed, type FeedClip, type FeedPick, feedLimits, feedOrders } from "@/core/clips/clips";
+import { FieldTable, fieldsOf, settingsForm } from "@/studio/forms/field-table";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import { LineDeeds } from "@/studio/kit/line-deeds";
 import type { StepProps } from "@/studio/widget/half";
@@ -13,83 +13,59 @@ import { words as own } from "./words";
 
 const longestSeconds = 86_400;
 
-/** Words with commas between; what is typed stays as it is typed. */
-function WordsRow({
-  label,
-  value,
-  error,
-  onChange,
-}: {
-  label: string;
-  value: readonly string[];
-  error: string | undefined;
-  onChange: (words: string[]) => void;
-}) {
-  const [typed, setTyped] = useState(value.join(", "));
-  return (
-    <Row label={label} hint={own.wordsHint} error={error} stacked>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          value={typed}
-          onChange={(text) => {
-            setTyped(text);
-            onChange(
-              text
-                .split(",")
-                .map((word) => word.trim())
-                .filter(Boolean),
-            );
-          }}
-        />
-      )}
-    </Row>
-  );
-}
+const of = fieldsOf<ClipFeed>();
+const seconds = { min: 0, max: longestSeconds, unit: own.seconds } as const;
 
-export function PickStep({ id, settings: feed, faults, change }: StepProps<"clips">) {
-  const { pick } = feed;
-  const state = useFeedState(id);
-  const set = (part: Partial<FeedPick>) => change({ pick: { ...pick, ...part } });
-  const number = (name: "most" | "longerThan" | "shorterThan", label: string, unit: string, max: number) => (
-    <Row label={label} error={faults[`pick.${name}`]}>
-      {(ids) => (
-        <NumberInput
-          {...ids}
-          min={0}
-          max={max}
-          step={1}
-          unit={unit}
-          value={pick[name]}
-          onChange={(value) => set({ [name]: value ?? 0 })}
-        />
-      )}
-    </Row>
-  );
-  const day = (name: "since" | "until", label: string) => (
-    <Row label={label} error={faults[`pick.${name}`]}>
-      {(ids) => (
-        <input
-          {...ids}
-          type="date"
-          value={pick[name]}
-          onChange={(event) => set({ [name]: event.target.value })}
-          style={{
-            height: 32,
-            padding: "0 8px",
-            border: "1px solid var(--chakra-colors-edge)",
-            borderRadius: 5,
-            background: "white",
+const most = of.number("pick.most", own.most, { min: 0, max: feedLimits.shown, unit: own.clipsUnit });
+
+const limits = of.group(own.limits, [
+  of.commas("pick.withWords", own.withWords, { stacked: true, hint: own.wordsHint }),
+  of.commas("pick.withoutWords", own.withoutWords, { stacked: true, hint: own.wordsHint }),
+  of.number("pick.longerThan", own.longer, seconds),
+  of.number("pick.shorterThan", own.shorter, seconds),
+  of.day("pick.since", own.since, { empty: "" }),
+  of.day("pick.until", own.until, { empty: "" }),
+  of.fault("pick"),
+]);
+
+/** The clips in the order that is given to them by hand. */
+const ByHand = ({ shown, onOrder }: { shown: readonly FeedClip[]; onOrder: (ids: string[]) => void }) => (
+  <Group title={own.byHand}>
+    {shown.map((clip, at) => (
+      <Flex key={clip.id} align="center" gap="4px" minH="28px">
+        <Text flex="1" minW="0" truncate title={clip.title}>
+          {clip.title}
+        </Text>
+        <LineDeeds
+          before={own.up(clip.title)}
+          behind={own.down(clip.title)}
+          remove={own.remove(clip.title)}
+          first={at === 0}
+          last={at === shown.length - 1}
+          kept
+          onMove={(by) => {
+            const ids = shown.map((one) => one.id);
+            ids.splice(at + by, 0, ...ids.splice(at, 1));
+            onOrder(ids);
           }}
+          onRemove={() => {}}
         />
-      )}
-    </Row>
-  );
+      </Flex>
+    ))}
+  </Group>
+);
+
+export function PickStep(props: StepProps<"clips">) {
+  const { id, settings, change } = props;
+  const { pick } = settings;
+  const state = useFeedState(id);
+  const form = settingsForm(props);
+  const set = (part: Partial<FeedPick>) => change({ pick: { ...pick, ...part } });
   const shown = state?.found.clips ?? [];
   const found = state?.sources.reduce((sum, { clips }) => sum + clips, 0) ?? 0;
   return (
     <>
-      {number("most", own.most, own.clipsUnit, feedLimits.shown)}
+      <FieldTable {...form} of={[most]} />
       <Row label={own.order}>
         {(ids) => (
           <Choice
@@ -109,54 +85,8 @@ export function PickStep({ id, settings: feed, faults, change }: StepProps<"clip
       <Text fontSize="small" color="ink2" mb="8px">
         {state ? (shown.length ? own.shows(shown.length, found) : own.nothingFound) : null}
       </Text>
-      <Group title={own.limits}>
-        <WordsRow
-          label={own.withWords}
-          value={pick.withWords}
-          error={faults["pick.withWords"]}
-          onChange={(withWords) => set({ withWords })}
-        />
-        <WordsRow
-          label={own.withoutWords}
-          value={pick.withoutWords}
-          error={faults["pick.withoutWords"]}
-          onChange={(withoutWords) => set({ withoutWords })}
-        />
-        {number("longerThan", own.longer, own.seconds, longestSeconds)}
-        {number("shorterThan", own.shorter, own.seconds, longestSeconds)}
-        {day("since", own.since)}
-        {day("until", own.until)}
-        {faults.pick ? (
-          <Text role="alert" color="brick" fontWeight="600" fontSize="small">
-            {faults.pick}
-          </Text>
-        ) : null}
-      </Group>
-      {pick.order === "byHand" ? (
-        <Group title={own.byHand}>
-          {shown.map((clip, at) => (
-            <Flex key={clip.id} align="center" gap="4px" minH="28px">
-              <Text flex="1" minW="0" truncate title={clip.title}>
-                {clip.title}
-              </Text>
-              <LineDeeds
-                before={own.up(clip.title)}
-                behind={own.down(clip.title)}
-                remove={own.remove(clip.title)}
-                first={at === 0}
-                last={at === shown.length - 1}
-                kept
-                onMove={(by) => {
-                  const ids = shown.map((one) => one.id);
-                  ids.splice(at + by, 0, ...ids.splice(at, 1));
-                  set({ byHand: ids });
-                }}
-                onRemove={() => {}}
-              />
-            </Flex>
-          ))}
-        </Group>
-      ) : null}
+      <FieldTable {...form} of={[limits]} />
+      {pick.order === "byHand" ? <ByHand shown={shown} onOrder={(byHand) => set({ byHand })} /> : null}
     </>
   );
 }

@@ -1,11 +1,11 @@
 "use client";
-// Where the clips come from, and how each source does.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { RefreshCw } from "lucide-react";
 import { nanoid } from "nanoid";
 import { type ComponentType, useState } from "react";
-import type { FeedSource } from "@/core/clips/clips";
+// Where the clips come from, and how each source does.
+import type { ClipFeed, FeedSource } from "@/core/clips/clips";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
@@ -105,24 +105,7 @@ export function SourcesStep({ id, settings: feed, faults, change }: StepProps<"c
         const name = told?.title || own.sorts[source.of];
         return (
           <Box key={source.id} borderBottomWidth="1px" borderColor="line" pb="10px" mb="10px">
-            <Flex align="center" gap="4px" mb="4px">
-              <Text fontWeight="600" flex="1" minW="0" overflowWrap="anywhere">
-                {name}
-              </Text>
-              <LineDeeds
-                before={own.up(name)}
-                behind={own.down(name)}
-                remove={own.remove(name)}
-                first={at === 0}
-                last={at === feed.sources.length - 1}
-                onMove={(by) => {
-                  const moved = [...feed.sources];
-                  moved.splice(at + by, 0, ...moved.splice(at, 1));
-                  put(moved);
-                }}
-                onRemove={() => put(feed.sources.filter((one) => one !== source))}
-              />
-            </Flex>
+            <SourceHead name={name} at={at} feed={feed} put={put} source={source} />
             <Panel
               source={source as never}
               fault={(part) => faults[`sources[${at}].${part}`] ?? faults[`sources[${at}]`]}
@@ -164,3 +147,37 @@ export function SourcesStep({ id, settings: feed, faults, change }: StepProps<"c
     </>
   );
 }
+
+/** A source's name, and its place among the others. */
+const SourceHead = ({
+  name,
+  at,
+  feed,
+  put,
+  source,
+}: {
+  name: string;
+  at: number;
+  feed: ClipFeed;
+  put: (sources: readonly FeedSource[]) => void;
+  source: FeedSource;
+}) => (
+  <Flex align="center" gap="4px" mb="4px">
+    <Text fontWeight="600" flex="1" minW="0" overflowWrap="anywhere">
+      {name}
+    </Text>
+    <LineDeeds
+      before={own.up(name)}
+      behind={own.down(name)}
+      remove={own.remove(name)}
+      first={at === 0}
+      last={at === feed.sources.length - 1}
+      onMove={(by) => {
+        const moved = [...feed.sources];
+        moved.splice(at + by, 0, ...moved.splice(at, 1));
+        put(moved);
+      }}
+      onRemove={() => put(feed.sources.filter((one) => one !== source))}
+    />
+  </Flex>
+);

@@ -1,19 +1,19 @@
 "use client";
-// The table of what there is to ask: what was found, sorted and said in words by hand.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+// The table of what there is to ask: what was found, sorted and said in words by hand.
+import type { LucideIcon } from "lucide-react";
 import { ChevronDown, ChevronRight, Plus, Radar, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
-import type { Sorted } from "@/core/consent/category";
 import type { Entry } from "@/core/consent/consent";
 import { withFound } from "@/core/consent/declared";
 import { measured } from "@/core/consent/measured";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { standInHere, useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Tick } from "@/studio/kit/fields";
 import { Progress, State } from "@/studio/kit/layout";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { visitorOf } from "@/studio/rehearse/moment";
@@ -194,6 +194,17 @@ const foundWhere = ({ found, seen }: Entry, places: readonly string[] | undefine
         ? own.seenRunning(seen)
         : own.nowhereNow(seen);
 
+const of = fieldsOf<Entry>();
+
+const entryFields: readonly TableField<Entry>[] = [
+  of.choice("purpose", own.category, categories),
+  of.line("name", own.name),
+  of.line("who", own.who),
+  of.line("why", own.why),
+  of.number("days", own.days, { min: 0, unit: own.daysUnit, hint: own.daysHint, empty: null }),
+  of.commas("sets", own.sets, { stacked: true, hint: own.setsHint }),
+];
+
 function EntryRow({
   entry,
   places,
@@ -222,96 +233,10 @@ function EntryRow({
       bg={looks ? "wash" : undefined}
       css={{ "&:last-of-type": { borderBottomWidth: 0 } }}
     >
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={onFold}
-        style={{
-          display: "grid",
-          gridTemplateColumns: "14px 84px 1fr 96px 18px",
-          gap: 8,
-          alignItems: "center",
-          width: "100%",
-          textAlign: "start",
-          cursor: "pointer",
-          minHeight: 44,
-          padding: "6px 10px",
-        }}
-      >
-        <Fold size={13} />
-        <Text as="span" fontWeight="600" color={looks ? "amber" : "ink"}>
-          {own.categories[entry.purpose]}
-        </Text>
-        <Box as="span" minW="0">
-          <Text as="span" display="block" fontWeight="600" overflowWrap="anywhere">
-            {entry.name}
-          </Text>
-          <Text as="span" display="block" fontSize="small" color="ink2" overflowWrap="anywhere">
-            {[entry.who, foundWhere(entry, places)].filter(Boolean).join(" · ")}
-          </Text>
-        </Box>
-        <Text as="span" fontSize="small" color="ink2">
-          {own.leaves(entry.sets.length, entry.as, entry.days)}
-        </Text>
-        <Text
-          as="span"
-          fontWeight="700"
-          color={looks ? "amber" : "moss"}
-          role="img"
-          aria-label={looks ? own.toSort : own.isSorted}
-        >
-          {looks ? "?" : "✓"}
-        </Text>
-      </button>
+      <EntryHead open={open} onFold={onFold} Fold={Fold} looks={looks} entry={entry} places={places} />
       {open ? (
         <Box px="32px" py="8px">
-          <Row label={own.category}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={entry.purpose}
-                onChange={(purpose) => set({ purpose: purpose as Sorted })}
-                options={categories}
-              />
-            )}
-          </Row>
-          <Row label={own.name} error={fault("name")}>
-            {(ids) => <TextInput {...ids} value={entry.name} onChange={(name) => set({ name })} />}
-          </Row>
-          <Row label={own.who} error={fault("who")}>
-            {(ids) => <TextInput {...ids} value={entry.who} onChange={(who) => set({ who })} />}
-          </Row>
-          <Row label={own.why} error={fault("why")}>
-            {(ids) => <TextInput {...ids} value={entry.why} onChange={(why) => set({ why })} />}
-          </Row>
-          <Row label={own.days} error={fault("days")} hint={own.daysHint}>
-            {(ids) => (
-              <NumberInput
-                {...ids}
-                min={0}
-                step={1}
-                unit={own.daysUnit}
-                value={entry.days ?? undefined}
-                onChange={(days) => set({ days: days ?? null })}
-              />
-            )}
-          </Row>
-          <Row label={own.sets} error={fault("sets")} hint={own.setsHint} stacked>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                value={entry.sets.join(", ")}
-                onChange={(text) =>
-                  set({
-                    sets: text
-                      .split(",")
-                      .map((name) => name.trim())
-                      .filter(Boolean),
-                  })
-                }
-              />
-            )}
-          </Row>
+          <FieldTable of={entryFields} item={entry} fault={fault} put={set} />
           <Flex justify="space-between" align="center">
             <Tick label={own.sortedTick} checked={entry.sorted} onChange={(sorted) => set({ sorted })} />
             <IconButton name={own.removeEntry(entry.name)} onClick={onRemove}>
@@ -323,3 +248,62 @@ function EntryRow({
     </Box>
   );
 }
+
+/** An entry folded: its purpose, who it is, what it leaves. */
+const EntryHead = ({
+  open,
+  onFold,
+  Fold,
+  looks,
+  entry,
+  places,
+}: {
+  open: boolean;
+  onFold: () => void;
+  Fold: LucideIcon;
+  looks: boolean;
+  entry: Entry;
+  places: readonly string[] | undefined;
+}) => (
+  <button
+    type="button"
+    aria-expanded={open}
+    onClick={onFold}
+    style={{
+      display: "grid",
+      gridTemplateColumns: "14px 84px 1fr 96px 18px",
+      gap: 8,
+      alignItems: "center",
+      width: "100%",
+      textAlign: "start",
+      cursor: "pointer",
+      minHeight: 44,
+      padding: "6px 10px",
+    }}
+  >
+    <Fold size={13} />
+    <Text as="span" fontWeight="600" color={looks ? "amber" : "ink"}>
+      {own.categories[entry.purpose]}
+    </Text>
+    <Box as="span" minW="0">
+      <Text as="span" display="block" fontWeight="600" overflowWrap="anywhere">
+        {entry.name}
+      </Text>
+      <Text as="span" display="block" fontSize="small" color="ink2" overflowWrap="anywhere">
+        {[entry.who, foundWhere(entry, places)].filter(Boolean).join(" · ")}
+      </Text>
+    </Box>
+    <Text as="span" fontSize="small" color="ink2">
+      {own.leaves(entry.sets.length, entry.as, entry.days)}
+    </Text>
+    <Text
+      as="span"
+      fontWeight="700"
+      color={looks ? "amber" : "moss"}
+      role="img"
+      aria-label={looks ? own.toSort : own.isSorted}
+    >
+      {looks ? "?" : "✓"}
+    </Text>
+  </button>
+);

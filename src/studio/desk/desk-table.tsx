@@ -1,7 +1,9 @@
 "use client";
-// A list on the Desk as a table of which only the rows in view stand in the page, so that 50,000 are as quick as fifty.
 import { Box, Text } from "@chakra-ui/react";
+import type { Cell } from "@tanstack/react-table";
 import { type ColumnDef, flexRender, getCoreRowModel, useReactTable } from "@tanstack/react-table";
+// A list on the Desk as a table of which only the rows in view stand in the page, so that 50,000 are as quick as fifty.
+import type { VirtualItem } from "@tanstack/react-virtual";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type ReactNode, useEffect, useMemo, useRef } from "react";
 
@@ -90,28 +92,42 @@ export function DeskTable<R>({ label, columns, all, leastPx, rowAt, onView, chil
       ))}
       <Box h={`${virtual.getTotalSize()}px`} position="relative" minW={`${leastPx}px`}>
         {items.map((item) => (
-          <Box
-            key={item.key}
-            role="row"
-            aria-rowindex={item.index + 1}
-            {...placed(item.start)}
-            {...line}
-            borderBottomWidth="1px"
-            borderColor="line"
-          >
-            {cellsOf.get(item.index)?.map((cell) => (
-              <Box role="cell" key={cell.id} truncate>
-                {flexRender(cell.column.columnDef.cell, cell.getContext())}
-              </Box>
-            )) ?? (
-              <Text role="cell" color="ink2">
-                …
-              </Text>
-            )}
-          </Box>
+          <DeskRow key={item.key} item={item} placed={placed} line={line} cellsOf={cellsOf} />
         ))}
       </Box>
       {children}
     </Box>
   );
 }
+
+/** One row of the table, at its place. */
+const DeskRow = <R,>({
+  item,
+  placed,
+  line,
+  cellsOf,
+}: {
+  item: VirtualItem;
+  placed: (start: number) => object;
+  line: object;
+  cellsOf: ReadonlyMap<number | undefined, readonly Cell<R, unknown>[]>;
+}) => (
+  <Box
+    role="row"
+    aria-rowindex={item.index + 1}
+    {...placed(item.start)}
+    {...line}
+    borderBottomWidth="1px"
+    borderColor="line"
+  >
+    {cellsOf.get(item.index)?.map((cell) => (
+      <Box role="cell" key={cell.id} truncate>
+        {flexRender(cell.column.columnDef.cell, cell.getContext())}
+      </Box>
+    )) ?? (
+      <Text role="cell" color="ink2">
+        …
+      </Text>
+    )}
+  </Box>
+);

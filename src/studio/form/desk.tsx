@@ -161,41 +161,7 @@ function OneForm({ id }: { id: string }) {
           options={stateOptions}
         />
       </Flex>
-      <Box as="dl" mt="16px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="8px 16px">
-        {data.answers
-          .filter(({ words }) => words)
-          .map(({ key, label, words, file }) => {
-            const found = file ? files.get(file) : undefined;
-            return (
-              <Box key={key} display="contents">
-                <Text as="dt" color="ink2">
-                  {label}
-                </Text>
-                <Text as="dd" whiteSpace="pre-wrap" overflowWrap="anywhere">
-                  {found ? (
-                    <a href={`/api/sites/${site.key}/form-files/${found.id}`} download>
-                      <Flex as="span" align="center" gap="6px" textDecoration="underline">
-                        <Download size={14} /> {own.fileSize(found.name, size(found.bytes))}
-                      </Flex>
-                    </a>
-                  ) : (
-                    words
-                  )}
-                </Text>
-              </Box>
-            );
-          })}
-        {data.consent ? (
-          <>
-            <Text as="dt" color="ink2">
-              {own.agreed}
-            </Text>
-            <Text as="dd" color="ink2">
-              {data.consent}
-            </Text>
-          </>
-        ) : null}
-      </Box>
+      <SentFields data={data} files={files} site={site} />
       {data.reply ? (
         <Box mt="16px" bg="sheet" borderWidth="1px" borderColor="line" p="12px">
           <Text color="ink2">{own.sentAnswer(data.answeredAt ? when.format(new Date(data.answeredAt)) : "")}</Text>
@@ -229,3 +195,50 @@ function OneForm({ id }: { id: string }) {
     </>
   );
 }
+
+/** What was sent, field by field, files to be fetched. */
+const SentFields = ({
+  data,
+  files,
+  site,
+}: {
+  data: Gives<"desk.form">;
+  files: ReadonlyMap<string, Gives<"desk.form">["files"][number]>;
+  site: ReturnType<typeof useSite>;
+}) => (
+  <Box as="dl" mt="16px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="8px 16px">
+    {data.answers
+      .filter(({ words }) => words)
+      .map(({ key, label, words, file }) => {
+        const found = file ? files.get(file) : undefined;
+        return (
+          <Box key={key} display="contents">
+            <Text as="dt" color="ink2">
+              {label}
+            </Text>
+            <Text as="dd" whiteSpace="pre-wrap" overflowWrap="anywhere">
+              {found ? (
+                <a href={`/api/sites/${site.key}/form-files/${found.id}`} download>
+                  <Flex as="span" align="center" gap="6px" textDecoration="underline">
+                    <Download size={14} /> {own.fileSize(found.name, size(found.bytes))}
+                  </Flex>
+                </a>
+              ) : (
+                words
+              )}
+            </Text>
+          </Box>
+        );
+      })}
+    {data.consent ? (
+      <>
+        <Text as="dt" color="ink2">
+          {own.agreed}
+        </Text>
+        <Text as="dd" color="ink2">
+          {data.consent}
+        </Text>
+      </>
+    ) : null}
+  </Box>
+);

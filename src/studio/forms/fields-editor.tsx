@@ -45,30 +45,16 @@ export function FieldsEditor({ fields, kinds, faults, onChange }: FieldsEditorPr
         const set = (part: Partial<Field>) => put(index, { ...field, ...part });
         return (
           <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
-            <Flex gap="6px" align="center">
-              <Box w="104px" flex="none">
-                <Choice
-                  aria-label={own.kindField(index + 1)}
-                  value={field.kind}
-                  onChange={(kind) => put(index, asKind(field, kind as FieldKind))}
-                  options={names}
-                />
-              </Box>
-              <TextInput
-                aria-label={own.labelField(index + 1)}
-                value={field.label}
-                onChange={(label) => set({ label })}
-              />
-              <LineDeeds
-                before={own.moveUp(field.label)}
-                behind={own.moveDown(field.label)}
-                remove={own.remove(field.label)}
-                first={index === 0}
-                last={index === fields.length - 1}
-                onMove={(by) => move(index, by)}
-                onRemove={() => onChange(fields.filter((_field, at) => at !== index))}
-              />
-            </Flex>
+            <FieldHead
+              index={index}
+              field={field}
+              put={put}
+              names={names}
+              set={set}
+              fields={fields}
+              move={move}
+              onChange={onChange}
+            />
             <Flex gap="14px" align="center" mt="4px">
               <Tick label={own.required} checked={field.required} onChange={(required) => set({ required })} />
               <Text color="ink2">{own.column}</Text>
@@ -122,3 +108,48 @@ export function FieldsEditor({ fields, kinds, faults, onChange }: FieldsEditorPr
     </Group>
   );
 }
+
+/** A field's sort and label, and its place among the others. */
+const FieldHead = ({
+  index,
+  field,
+  put,
+  names,
+  set,
+  fields,
+  move,
+  onChange,
+}: {
+  index: number;
+  field: Field;
+  put: (index: number, field: Field) => void;
+  names: (readonly [
+    "number" | "date" | "text" | "name" | "email" | "file" | "phone" | "choice" | "long" | "several" | "tick",
+    string,
+  ])[];
+  set: (part: Partial<Field>) => void;
+  fields: readonly Field[];
+  move: (index: number, by: -1 | 1) => void;
+  onChange: (fields: readonly Field[]) => void;
+}) => (
+  <Flex gap="6px" align="center">
+    <Box w="104px" flex="none">
+      <Choice
+        aria-label={own.kindField(index + 1)}
+        value={field.kind}
+        onChange={(kind) => put(index, asKind(field, kind as FieldKind))}
+        options={names}
+      />
+    </Box>
+    <TextInput aria-label={own.labelField(index + 1)} value={field.label} onChange={(label) => set({ label })} />
+    <LineDeeds
+      before={own.moveUp(field.label)}
+      behind={own.moveDown(field.label)}
+      remove={own.remove(field.label)}
+      first={index === 0}
+      last={index === fields.length - 1}
+      onMove={(by) => move(index, by)}
+      onRemove={() => onChange(fields.filter((_field, at) => at !== index))}
+    />
+  </Flex>
+);

@@ -1,8 +1,7 @@
 "use client";
-// What is said around the fields that visitors fill in.
 import type { SpokenWords } from "@/core/field/field";
-import { Row, TextInput } from "@/studio/kit/fields";
-import { TextArea } from "@/studio/kit/text-area";
+// What is said around the fields that visitors fill in.
+import { FieldTable, fieldsOf, type TableField } from "./field-table";
 import { words as own } from "./words";
 
 interface SpokenEditorProps {
@@ -13,25 +12,22 @@ interface SpokenEditorProps {
   onChange(spoken: SpokenWords): void;
 }
 
-export function SpokenEditor({ spoken, faults, closeHint, consentHint, onChange }: SpokenEditorProps) {
-  const set = (part: Partial<SpokenWords>) => onChange({ ...spoken, ...part });
-  return (
-    <>
-      <Row label={own.title} error={faults["words.title"]}>
-        {(ids) => <TextInput {...ids} value={spoken.title} onChange={(title) => set({ title })} />}
-      </Row>
-      <Row label={own.text} stacked error={faults["words.text"]}>
-        {(ids) => <TextArea {...ids} value={spoken.text} onChange={(text) => set({ text })} />}
-      </Row>
-      <Row label={own.button} error={faults["words.button"]}>
-        {(ids) => <TextInput {...ids} value={spoken.button} onChange={(button) => set({ button })} />}
-      </Row>
-      <Row label={own.closeMark} error={faults["words.close"]} hint={closeHint}>
-        {(ids) => <TextInput {...ids} value={spoken.close} onChange={(close) => set({ close })} />}
-      </Row>
-      <Row label={own.consent} stacked error={faults["words.consent"]} hint={consentHint}>
-        {(ids) => <TextArea {...ids} value={spoken.consent} onChange={(consent) => set({ consent })} />}
-      </Row>
-    </>
-  );
-}
+const of = fieldsOf<SpokenWords, SpokenEditorProps>();
+
+const fields: readonly TableField<SpokenWords>[] = [
+  of.line("title", own.title),
+  of.area("text", own.text, { stacked: true }),
+  of.line("button", own.button),
+  of.line("close", own.closeMark, { hint: (_spoken, { closeHint }) => closeHint }),
+  of.area("consent", own.consent, { stacked: true, hint: (_spoken, { consentHint }) => consentHint }),
+];
+
+export const SpokenEditor = (props: SpokenEditorProps) => (
+  <FieldTable
+    of={fields}
+    around={props}
+    item={props.spoken}
+    fault={(path) => props.faults[`words.${path}`]}
+    put={(part) => props.onChange({ ...props.spoken, ...part })}
+  />
+);

@@ -1,12 +1,10 @@
 "use client";
-// What follows when a form was sent: words in its place, or a page.
 import { Box } from "@chakra-ui/react";
 import type { Thanks } from "@/core/field/field";
 import { useSite } from "@/studio/frame/site-context";
-import { Choice } from "@/studio/kit/choice";
-import { Row, TextInput } from "@/studio/kit/fields";
 import { Segments } from "@/studio/kit/segments";
-import { TextArea } from "@/studio/kit/text-area";
+// What follows when a form was sent: words in its place, or a page.
+import { FieldTable, fieldsOf, type TableField } from "./field-table";
 import { words as own } from "./words";
 
 interface ThanksEditorProps {
@@ -15,8 +13,26 @@ interface ThanksEditorProps {
   onChange(thanks: Thanks): void;
 }
 
+type Said = Extract<Thanks, { kind: "words" }>;
+type Led = Extract<Thanks, { kind: "page" }>;
+const ofSaid = fieldsOf<Said>();
+
+const saidFields: readonly TableField<Said>[] = [
+  ofSaid.line("title", own.title),
+  ofSaid.area("text", own.text, { stacked: true }),
+];
+
+const ledFields: readonly TableField<Led>[] = [
+  fieldsOf<Led, readonly (readonly [id: string, title: string])[]>().choice(
+    "page",
+    own.thanksPage,
+    (_led, pages) => pages,
+  ),
+];
+
 export function ThanksEditor({ thanks, faults, onChange }: ThanksEditorProps) {
   const { pages } = useSite();
+  const fault = (path: string) => faults[`thanks.${path}`];
   return (
     <>
       <Box my="8px">
@@ -37,25 +53,15 @@ export function ThanksEditor({ thanks, faults, onChange }: ThanksEditorProps) {
         />
       </Box>
       {thanks.kind === "words" ? (
-        <>
-          <Row label={own.title} error={faults["thanks.title"]}>
-            {(ids) => <TextInput {...ids} value={thanks.title} onChange={(title) => onChange({ ...thanks, title })} />}
-          </Row>
-          <Row label={own.text} stacked error={faults["thanks.text"]}>
-            {(ids) => <TextArea {...ids} value={thanks.text} onChange={(text) => onChange({ ...thanks, text })} />}
-          </Row>
-        </>
+        <FieldTable of={saidFields} item={thanks} fault={fault} put={(part) => onChange({ ...thanks, ...part })} />
       ) : (
-        <Row label={own.thanksPage} error={faults["thanks.page"]}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={thanks.page}
-              onChange={(page) => onChange({ kind: "page", page })}
-              options={pages.map((page) => [page.id, page.title] as const)}
-            />
-          )}
-        </Row>
+        <FieldTable
+          of={ledFields}
+          around={pages.map((page) => [page.id, page.title] as const)}
+          item={thanks}
+          fault={fault}
+          put={(part) => onChange({ ...thanks, ...part })}
+        />
       )}
     </>
   );

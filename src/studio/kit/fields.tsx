@@ -18,9 +18,9 @@ export function Row({
   error?: string | undefined;
   hint?: ReactNode;
   /** The value departs from what it would inherit; `onReturn` takes it back. */
-  departs?: boolean;
-  onReturn?: () => void;
-  stacked?: boolean;
+  departs?: boolean | undefined;
+  onReturn?: (() => void) | undefined;
+  stacked?: boolean | undefined;
   children: (ids: { id: string; "aria-describedby"?: string; "aria-invalid"?: boolean }) => ReactNode;
 }) {
   const id = useId();
@@ -72,6 +72,8 @@ export const TextInput = ({
   onChange: (value: string) => void;
   placeholder?: string;
   type?: string;
+  /** Id of a datalist. */
+  list?: string;
   autoComplete?: string;
   disabled?: boolean;
   maxLength?: number;

@@ -1,9 +1,15 @@
-// Lines of a field, each once.
-export const linesOf = (text: string): readonly string[] => [
+// Lists as they are typed: each entry once, empty ones left out.
+const entriesOf = (text: string, between: string): readonly string[] => [
   ...new Set(
     text
-      .split("\n")
-      .map((line) => line.trim())
+      .split(between)
+      .map((entry) => entry.trim())
       .filter(Boolean),
   ),
 ];
+
+/** One a line. */
+export const linesOf = (text: string): readonly string[] => entriesOf(text, "\n");
+
+/** With commas between. */
+export const commasOf = (text: string): readonly string[] => entriesOf(text, ",");

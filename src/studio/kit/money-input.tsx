@@ -37,15 +37,25 @@ export function MoneyRow({
   label,
   error,
   hint,
+  placeholder,
+  departs,
+  onReturn,
   ...money
-}: MoneyProps & { label: string; error?: string | undefined; hint?: string }) {
+}: MoneyProps & {
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  placeholder?: string | undefined;
+  departs?: boolean | undefined;
+  onReturn?: (() => void) | undefined;
+}) {
   const { currency } = useSite().settings;
   const { text, fault, type, leave } = useMoney(money);
   return (
-    <Row label={label} error={fault ?? error} {...(hint ? { hint } : {})}>
+    <Row label={label} error={fault ?? error} hint={hint} departs={departs} onReturn={onReturn}>
       {(ids) => (
         <div style={{ display: "flex", gap: 6, alignItems: "center" }}>
-          <TextInput {...ids} value={text} onChange={type} onBlur={leave} />
+          <TextInput {...ids} value={text} placeholder={placeholder} onChange={type} onBlur={leave} />
           <span style={{ color: "var(--chakra-colors-ink2)" }}>{currency}</span>
         </div>
       )}

@@ -73,44 +73,7 @@ export function MediaGrid({
         {rows.getVirtualItems().map((row) => (
           <Box key={row.key} position="absolute" top={`${row.start}px`} left="0" right="0" display="flex" role="none">
             {entries.slice(row.index * columns, (row.index + 1) * columns).map((entry) => (
-              <button
-                key={entry.hash}
-                type="button"
-                role="option"
-                data-hash={entry.hash}
-                tabIndex={entry.hash === reached ? 0 : -1}
-                aria-selected={entry.hash === chosen}
-                title={entry.name}
-                onClick={() => onChoose(entry.hash)}
-                style={{
-                  width: cardPx - 10,
-                  margin: "0 10px 10px 0",
-                  padding: 6,
-                  textAlign: "left",
-                  cursor: "pointer",
-                  borderRadius: 5,
-                  background: entry.hash === chosen ? "var(--chakra-colors-wash)" : "var(--chakra-colors-sheet)",
-                  outline: entry.hash === chosen ? "2px solid var(--chakra-colors-ink)" : undefined,
-                }}
-              >
-                {isPicture(entry) ? (
-                  <Thumb hash={entry.hash} widthPx={110} heightPx={82} />
-                ) : (
-                  <Box h="82px" display="grid" placeItems="center" bg="wash">
-                    <FileText size={26} aria-hidden="true" />
-                  </Box>
-                )}
-                <Text truncate mt="4px" fontWeight="600">
-                  {entry.name}
-                </Text>
-                <Text truncate fontSize="small" color={lacks(entry) ? "amber" : "ink2"}>
-                  {lacks(entry)
-                    ? words.noDescription
-                    : isPicture(entry)
-                      ? words.pixels(entry.widthPx, entry.heightPx)
-                      : ""}
-                </Text>
-              </button>
+              <MediaCell key={entry.hash} entry={entry} reached={reached} chosen={chosen} onChoose={onChoose} />
             ))}
           </Box>
         ))}
@@ -118,6 +81,53 @@ export function MediaGrid({
     </Box>
   );
 }
+
+/** One medium of the grid. */
+const MediaCell = ({
+  entry,
+  reached,
+  chosen,
+  onChoose,
+}: {
+  entry: MediaEntry;
+  reached: string | null;
+  chosen: string | null;
+  onChoose: (hash: string) => void;
+}) => (
+  <button
+    type="button"
+    role="option"
+    data-hash={entry.hash}
+    tabIndex={entry.hash === reached ? 0 : -1}
+    aria-selected={entry.hash === chosen}
+    title={entry.name}
+    onClick={() => onChoose(entry.hash)}
+    style={{
+      width: cardPx - 10,
+      margin: "0 10px 10px 0",
+      padding: 6,
+      textAlign: "left",
+      cursor: "pointer",
+      borderRadius: 5,
+      background: entry.hash === chosen ? "var(--chakra-colors-wash)" : "var(--chakra-colors-sheet)",
+      outline: entry.hash === chosen ? "2px solid var(--chakra-colors-ink)" : undefined,
+    }}
+  >
+    {isPicture(entry) ? (
+      <Thumb hash={entry.hash} widthPx={110} heightPx={82} />
+    ) : (
+      <Box h="82px" display="grid" placeItems="center" bg="wash">
+        <FileText size={26} aria-hidden="true" />
+      </Box>
+    )}
+    <Text truncate mt="4px" fontWeight="600">
+      {entry.name}
+    </Text>
+    <Text truncate fontSize="small" color={lacks(entry) ? "amber" : "ink2"}>
+      {lacks(entry) ? words.noDescription : isPicture(entry) ? words.pixels(entry.widthPx, entry.heightPx) : ""}
+    </Text>
+  </button>
+);
 
 /** Whether a picture says nothing of what is to be seen. */
 export const lacks = (entry: MediaEntry): boolean => isPicture(entry) && !entry.alt && !entry.decorative;

@@ -1,12 +1,13 @@
 "use client";
-// When something opens over the page by itself: triggers, restraint, and who goes first.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import type { Opening, Trigger } from "@/core/opening/opening";
+// When something opens over the page by itself: triggers, restraint, and who goes first.
+import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, Tick } from "@/studio/kit/fields";
-import { Group, State } from "@/studio/kit/layout";
+import { NumberInput } from "@/studio/kit/fields";
+import { State } from "@/studio/kit/layout";
 import { PickBlock } from "./pick-block";
 import type { OpeningStepProps } from "./step";
 import { words as own } from "./words";
@@ -26,64 +27,92 @@ const triggerNames: readonly (readonly [Trigger["on"], string])[] = [
   ["idle", own.afterIdleSeconds],
 ];
 
+/** What of a trigger is a number, with its unit. */
+const numbers = {
+  seconds: { label: own.seconds, min: 0, max: 3600, unit: "s" },
+  percent: { label: own.depthPercent, min: 1, max: 100, unit: "%" },
+} as const;
+
+function TriggerRow({
+  trigger,
+  nth,
+  onChange,
+  onRemove,
+}: {
+  trigger: Trigger;
+  nth: number;
+  onChange: (trigger: Trigger) => void;
+  onRemove: () => void;
+}) {
+  const part = "seconds" in trigger ? "seconds" : "percent" in trigger ? "percent" : null;
+  const set = part && numbers[part];
+  return (
+    <>
+      <Flex gap="6px" align="center">
+        <Choice
+          aria-label={own.trigger(nth)}
+          value={trigger.on}
+          onChange={(on) => onChange(newTrigger[on as Trigger["on"]])}
+          options={triggerNames}
+        />
+        {set ? (
+          <Box w="100px" flex="none">
+            <NumberInput
+              aria-label={set.label}
+              {...{ min: set.min, max: set.max, unit: set.unit }}
+              value={trigger[part as keyof Trigger] as unknown as number}
+              onChange={(value) => onChange({ ...trigger, [part as string]: value ?? Number.NaN })}
+            />
+          </Box>
+        ) : null}
+        <IconButton name={own.removeTrigger(nth)} onClick={onRemove}>
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+      {trigger.on === "click" ? (
+        <Box mt="6px">
+          <PickBlock block={trigger.block} onPick={(block) => onChange({ on: "click", block })} />
+        </Box>
+      ) : null}
+    </>
+  );
+}
+
+const of = fieldsOf<Opening>();
+const none = { empty: Number.NaN } as const;
+
+const fields: readonly TableField<Opening>[] = [
+  of.group(
+    own.restraint,
+    [
+      of.number("restraint.perVisit", own.aVisit, { ...none, min: 1, max: 20, unit: own.timesAtMost }),
+      of.number("restraint.restDays", own.rests, { ...none, min: 0, max: 365, unit: own.daysOnceClosed }),
+      of.tick("restraint.neverAfterSignup", own.neverAfterSigningUp),
+    ],
+    { first: true },
+  ),
+  of.group(own.priority, [
+    of.number("priority", own.priority, { ...none, min: -100, max: 100, hint: own.onePopupAtTime }),
+  ]),
+];
+
 export function WhenStep({ settings: opening, faults, change }: OpeningStepProps) {
-  const set = (index: number, trigger: Trigger) =>
-    change({ triggers: opening.triggers.map((one, at) => (at === index ? trigger : one)) });
-  const restraint = (part: Partial<Opening["restraint"]>) => change({ restraint: { ...opening.restraint, ...part } });
+  const { triggers } = opening;
+  const add = () =>
+    change({ triggers: [...triggers, newTrigger[triggers.some((one) => one.on === "after") ? "scroll" : "after"]] });
   return (
     <>
       <Text color="ink2" mb="10px">
         {own.opensFirstTheseHappens}
       </Text>
-      {opening.triggers.map((trigger, index) => (
+      {triggers.map((trigger, index) => (
         <Box key={index} borderWidth="1px" borderColor="line" bg="white" p="8px" mb="8px">
-          <Flex gap="6px" align="center">
-            <Choice
-              aria-label={own.trigger(index + 1)}
-              value={trigger.on}
-              onChange={(on) => set(index, newTrigger[on as Trigger["on"]])}
-              options={triggerNames}
-            />
-            {trigger.on === "after" || trigger.on === "idle" ? (
-              <>
-                <Box w="80px" flex="none">
-                  <NumberInput
-                    aria-label={own.seconds}
-                    min={0}
-                    max={3600}
-                    value={trigger.seconds}
-                    onChange={(seconds) => set(index, { ...trigger, seconds: seconds ?? Number.NaN })}
-                  />
-                </Box>
-                <Text>s</Text>
-              </>
-            ) : null}
-            {trigger.on === "scroll" ? (
-              <>
-                <Box w="80px" flex="none">
-                  <NumberInput
-                    aria-label={own.depthPercent}
-                    min={1}
-                    max={100}
-                    value={trigger.percent}
-                    onChange={(percent) => set(index, { ...trigger, percent: percent ?? Number.NaN })}
-                  />
-                </Box>
-                <Text>%</Text>
-              </>
-            ) : null}
-            <IconButton
-              name={own.removeTrigger(index + 1)}
-              onClick={() => change({ triggers: opening.triggers.filter((_one, at) => at !== index) })}
-            >
-              <Trash2 size={14} />
-            </IconButton>
-          </Flex>
-          {trigger.on === "click" ? (
-            <Box mt="6px">
-              <PickBlock block={trigger.block} onPick={(block) => set(index, { on: "click", block })} />
-            </Box>
-          ) : null}
+          <TriggerRow
+            trigger={trigger}
+            nth={index + 1}
+            onChange={(next) => change({ triggers: triggers.map((one, at) => (at === index ? next : one)) })}
+            onRemove={() => change({ triggers: triggers.filter((_one, at) => at !== index) })}
+          />
           {Object.entries(faults)
             .filter(([path]) => path.startsWith(`triggers[${index}]`))
             .map(([path, message]) => (
@@ -93,69 +122,11 @@ export function WhenStep({ settings: opening, faults, change }: OpeningStepProps
             ))}
         </Box>
       ))}
-      {opening.triggers.length === 0 ? <Text mb="8px">{own.withoutTriggerOpensOnly}</Text> : null}
-      <QuietButton
-        disabled={opening.triggers.length >= 6}
-        onClick={() =>
-          change({
-            triggers: [
-              ...opening.triggers,
-              newTrigger[opening.triggers.some((one) => one.on === "after") ? "scroll" : "after"],
-            ],
-          })
-        }
-      >
+      {triggers.length === 0 ? <Text mb="8px">{own.withoutTriggerOpensOnly}</Text> : null}
+      <QuietButton disabled={triggers.length >= 6} onClick={add}>
         <Plus size={14} /> {own.addTrigger}
       </QuietButton>
-      <Group title={own.restraint} mt="12px">
-        <Row label={own.aVisit} error={faults["restraint.perVisit"]}>
-          {(ids) => (
-            <Flex align="center" gap="6px">
-              <NumberInput
-                {...ids}
-                min={1}
-                max={20}
-                value={opening.restraint.perVisit}
-                onChange={(perVisit) => restraint({ perVisit: perVisit ?? Number.NaN })}
-              />
-              <Text whiteSpace="nowrap">{own.timesAtMost}</Text>
-            </Flex>
-          )}
-        </Row>
-        <Row label={own.rests} error={faults["restraint.restDays"]}>
-          {(ids) => (
-            <Flex align="center" gap="6px">
-              <NumberInput
-                {...ids}
-                min={0}
-                max={365}
-                value={opening.restraint.restDays}
-                onChange={(restDays) => restraint({ restDays: restDays ?? Number.NaN })}
-              />
-              <Text whiteSpace="nowrap">{own.daysOnceClosed}</Text>
-            </Flex>
-          )}
-        </Row>
-        <Tick
-          label={own.neverAfterSigningUp}
-          checked={opening.restraint.neverAfterSignup}
-          onChange={(neverAfterSignup) => restraint({ neverAfterSignup })}
-        />
-      </Group>
-      <Group title={own.priority}>
-        <Row label={own.priority} error={faults.priority} hint={own.onePopupAtTime}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              min={-100}
-              max={100}
-              step={1}
-              value={opening.priority}
-              onChange={(priority) => change({ priority: priority ?? Number.NaN })}
-            />
-          )}
-        </Row>
-      </Group>
+      <FieldTable {...settingsForm({ settings: opening, faults, change })} of={fields} />
     </>
   );
 }

@@ -50,30 +50,7 @@ export function DesignStep({ settings: popup, change }: StepProps) {
                 <RadioCard.ItemHiddenInput />
                 <RadioCard.ItemControl p="10px">
                   <RadioCard.ItemContent gap="0">
-                    <svg
-                      width="88"
-                      height="58"
-                      aria-hidden="true"
-                      style={{
-                        border: "1px solid var(--chakra-colors-line)",
-                        background: "var(--chakra-colors-paper)",
-                      }}
-                    >
-                      <path
-                        d="M8 9h40M8 16h62M8 23h52M8 34h40M8 41h62"
-                        stroke="var(--chakra-colors-drawn-line)"
-                        strokeWidth="2.5"
-                      />
-                      <rect
-                        x={x}
-                        y={y}
-                        width={width}
-                        height={height}
-                        fill="var(--chakra-colors-white)"
-                        stroke="var(--chakra-colors-ink)"
-                        strokeWidth="1.5"
-                      />
-                    </svg>
+                    <DesignDrawing x={x} y={y} width={width} height={height} />
                     <RadioCard.ItemText fontWeight="650" fontSize="ui" mt="6px">
                       {popupDesigns[design].name}
                     </RadioCard.ItemText>
@@ -118,3 +95,27 @@ export function DesignStep({ settings: popup, change }: StepProps) {
     </>
   );
 }
+
+/** A small drawing of where a design stands on the page. */
+const DesignDrawing = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => (
+  <svg
+    width="88"
+    height="58"
+    aria-hidden="true"
+    style={{
+      border: "1px solid var(--chakra-colors-line)",
+      background: "var(--chakra-colors-paper)",
+    }}
+  >
+    <path d="M8 9h40M8 16h62M8 23h52M8 34h40M8 41h62" stroke="var(--chakra-colors-drawn-line)" strokeWidth="2.5" />
+    <rect
+      x={x}
+      y={y}
+      width={width}
+      height={height}
+      fill="var(--chakra-colors-white)"
+      stroke="var(--chakra-colors-ink)"
+      strokeWidth="1.5"
+    />
+  </svg>
+);

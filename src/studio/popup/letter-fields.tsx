@@ -3,12 +3,20 @@
 import { Text } from "@chakra-ui/react";
 import { usualLetter } from "@/core/popup/letters";
 import type { PopupLetter } from "@/core/popup/popup";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
-import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
-import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps as PropsOf } from "@/studio/widget/half";
 import { words as own } from "./words";
+
+const of = fieldsOf<PopupLetter>();
+
+const fields: readonly TableField<PopupLetter>[] = [
+  of.line("subject", own.letterSubject),
+  of.area("text", own.letterText, { rows: 4, stacked: true, hint: own.letterTextHint }),
+  of.line("button", own.letterButton, { stacked: true }),
+];
 
 /** The letter that asks to confirm: ours, or the designer's own words. */
 export function LetterFields({
@@ -18,7 +26,6 @@ export function LetterFields({
 }: Pick<PropsOf<"popup">, "settings" | "faults" | "change">) {
   const { name, settings } = useSite();
   const { letter } = popup;
-  const put = (part: Partial<PopupLetter>) => letter && change({ letter: { ...letter, ...part } });
   return (
     <Group title={own.letter}>
       <Tick
@@ -27,17 +34,12 @@ export function LetterFields({
         onChange={(write) => change({ letter: write ? usualLetter(settings.language, name) : undefined })}
       />
       {letter ? (
-        <>
-          <Row label={own.letterSubject} error={faults["letter.subject"]}>
-            {(ids) => <TextInput {...ids} value={letter.subject} onChange={(subject) => put({ subject })} />}
-          </Row>
-          <Row label={own.letterText} stacked error={faults["letter.text"]} hint={own.letterTextHint}>
-            {(ids) => <TextArea {...ids} rows={4} value={letter.text} onChange={(text) => put({ text })} />}
-          </Row>
-          <Row label={own.letterButton} stacked error={faults["letter.button"]}>
-            {(ids) => <TextInput {...ids} value={letter.button} onChange={(button) => put({ button })} />}
-          </Row>
-        </>
+        <FieldTable
+          of={fields}
+          item={letter}
+          fault={(path) => faults[`letter.${path}`]}
+          put={(part) => change({ letter: { ...letter, ...part } })}
+        />
       ) : (
         <Text color="ink2">{own.letterUsual}</Text>
       )}

@@ -70,25 +70,7 @@ export function ChangeRow({
             }}
           />
         )}
-        <Box flex="1" minW="0" opacity={included ? 1 : 0.55}>
-          <Flex gap="8px" align="baseline" wrap="wrap">
-            {change.of === "page" && change.what !== "removed" ? (
-              <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>
-                {change.name}
-              </Link>
-            ) : (
-              <Text fontWeight="650">{change.name}</Text>
-            )}
-            <Text color="ink2" fontSize="small">{`${words.kind(change.of)}, ${words.what[change.what]}`}</Text>
-          </Flex>
-          {change.details.length ? (
-            <Box as="ul" listStyleType="none" color="ink2" fontSize="small" mt="2px">
-              {change.details.map((detail, index) => (
-                <li key={index}>{words.detail(detail)}</li>
-              ))}
-            </Box>
-          ) : null}
-        </Box>
+        <ChangeTick included={included} change={change} site={site} />
         <Flex flex="none">
           {seen.has(change.of) && !first ? (
             <QuietButton aria-label={words.seeOf(change.name)} aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -129,3 +111,34 @@ export function ChangeRow({
     </Box>
   );
 }
+
+/** Whether a change goes live with the next release. */
+const ChangeTick = ({
+  included,
+  change,
+  site,
+}: {
+  included: boolean;
+  change: Change;
+  site: ReturnType<typeof useSite>;
+}) => (
+  <Box flex="1" minW="0" opacity={included ? 1 : 0.55}>
+    <Flex gap="8px" align="baseline" wrap="wrap">
+      {change.of === "page" && change.what !== "removed" ? (
+        <Link href={`/s/${site.key}/pages/${change.id}`} style={{ fontWeight: 650 }}>
+          {change.name}
+        </Link>
+      ) : (
+        <Text fontWeight="650">{change.name}</Text>
+      )}
+      <Text color="ink2" fontSize="small">{`${words.kind(change.of)}, ${words.what[change.what]}`}</Text>
+    </Flex>
+    {change.details.length ? (
+      <Box as="ul" listStyleType="none" color="ink2" fontSize="small" mt="2px">
+        {change.details.map((detail, index) => (
+          <li key={index}>{words.detail(detail)}</li>
+        ))}
+      </Box>
+    ) : null}
+  </Box>
+);

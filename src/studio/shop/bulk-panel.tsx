@@ -1,17 +1,17 @@
 "use client";
-// One change of the products that are chosen: said here, then looked at line by line before anything is done.
 import { Flex } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { BulkChange } from "@/core/catalog/bulk";
 import { type ProductState, productStates } from "@/core/catalog/product";
+// One change of the products that are chosen: said here, then looked at line by line before anything is done.
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, Tick } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { Group, RefusalNote } from "@/studio/kit/layout";
-import { MoneyRow } from "@/studio/kit/money-input";
 import { useDeed } from "@/studio/kit/use-deed";
 import { words as own } from "./words";
 
@@ -43,6 +43,63 @@ function changeOf(typed: Typed): BulkChange | null {
 
 const steps = [1, 5, 10, 50, 100] as const;
 
+const of = fieldsOf<Typed, readonly (readonly [id: string, name: string])[]>();
+const isOf =
+  (what: What) =>
+  (typed: Typed): boolean =>
+    typed.what === what;
+const value = ["change.value"];
+
+const fields: readonly TableField<Typed>[] = [
+  of.choice("what", own.bulkWhat, Object.entries(own.bulkWhats)),
+  of.slot(
+    ({ item, put }) => (
+      <Row label={own.bulkBy}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={`${item.by} ${item.less}`}
+            onChange={(chosen) => {
+              const [by, less] = chosen.split(" ");
+              put({ by: by as Typed["by"], less: less === "true" });
+            }}
+            options={Object.entries(own.bulkBys)}
+          />
+        )}
+      </Row>
+    ),
+    { shown: isOf("price") },
+  ),
+  of.number("percent", own.bulkPercent, {
+    ...{ min: 0, unit: "%", empty: undefined },
+    faults: value,
+    shown: ({ what, by }) => what === "price" && by === "percent",
+  }),
+  of.money("amount", own.bulkAmount, {
+    faults: value,
+    shown: ({ what, by }) => what === "price" && by === "amount",
+  }),
+  of.choice(
+    "step",
+    own.bulkStep,
+    steps.map((step) => [String(step), own.bulkSteps[step]]),
+    { read: Number, shown: isOf("price") },
+  ),
+  of.tick("tellsEarlier", own.bulkEarlier, { shown: ({ what, less }) => what === "price" && less }),
+  of.choice("deed", own.bulkDeed, Object.entries(own.bulkDeeds), { shown: isOf("category") }),
+  of.choice("category", own.bulkCategory, (_typed, categories) => [["", "–"], ...categories], {
+    faults: ["change.category"],
+    shown: isOf("category"),
+  }),
+  of.choice(
+    "state",
+    own.state,
+    productStates.map((one) => [one, own.states[one]]),
+    { shown: isOf("state") },
+  ),
+  of.number("stock", own.bulkStock, { min: 0, empty: undefined, faults: value, shown: isOf("stock") }),
+];
+
 export function BulkPanel({
   chosen,
   found,
@@ -60,130 +117,23 @@ export function BulkPanel({
     ...{ what: "price", by: "percent", less: false, percent: undefined, amount: null, step: 10, tellsEarlier: false },
     ...{ category: "", deed: "add", state: "on", stock: undefined },
   });
-  const set = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
   const change = changeOf(typed);
-  const categories = frame?.frame.categories ?? [];
+  const plan = () =>
+    attempt(async () => {
+      if (change) onPlanned((await ask("shop.bulk", { site: key, products: chosen, ...found, change })).import);
+    });
   return (
     <Group title={own.bulkTitle}>
-      <Row label={own.bulkWhat}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={typed.what}
-            onChange={(what) => set({ what: what as What })}
-            options={Object.entries(own.bulkWhats)}
-          />
-        )}
-      </Row>
-      {typed.what === "price" ? (
-        <>
-          <Row label={own.bulkBy}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={`${typed.by} ${typed.less}`}
-                onChange={(value) => {
-                  const [by, less] = value.split(" ");
-                  set({ by: by as "percent", less: less === "true" });
-                }}
-                options={Object.entries(own.bulkBys)}
-              />
-            )}
-          </Row>
-          {typed.by === "percent" ? (
-            <Row label={own.bulkPercent} error={refusal?.at("change.value")}>
-              {(ids) => (
-                <NumberInput
-                  {...ids}
-                  min={0}
-                  step={1}
-                  unit="%"
-                  value={typed.percent}
-                  onChange={(percent) => set({ percent })}
-                />
-              )}
-            </Row>
-          ) : (
-            <MoneyRow
-              label={own.bulkAmount}
-              value={typed.amount}
-              error={refusal?.at("change.value")}
-              onChange={(amount) => set({ amount })}
-            />
-          )}
-          <Row label={own.bulkStep}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={String(typed.step)}
-                onChange={(step) => set({ step: Number(step) as Typed["step"] })}
-                options={steps.map((step) => [String(step), own.bulkSteps[step]] as const)}
-              />
-            )}
-          </Row>
-          {typed.less ? (
-            <Tick
-              label={own.bulkEarlier}
-              checked={typed.tellsEarlier}
-              onChange={(tellsEarlier) => set({ tellsEarlier })}
-            />
-          ) : null}
-        </>
-      ) : null}
-      {typed.what === "category" ? (
-        <>
-          <Row label={own.bulkDeed}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={typed.deed}
-                onChange={(deed) => set({ deed: deed as "add" })}
-                options={Object.entries(own.bulkDeeds)}
-              />
-            )}
-          </Row>
-          <Row label={own.bulkCategory} error={refusal?.at("change.category")}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={typed.category}
-                onChange={(category) => set({ category })}
-                options={[["", "–"], ...categories.map(({ id, name }) => [id, name] as const)]}
-              />
-            )}
-          </Row>
-        </>
-      ) : null}
-      {typed.what === "state" ? (
-        <Row label={own.state}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={typed.state}
-              onChange={(state) => set({ state: state as ProductState })}
-              options={productStates.map((one) => [one, own.states[one]] as const)}
-            />
-          )}
-        </Row>
-      ) : null}
-      {typed.what === "stock" ? (
-        <Row label={own.bulkStock} error={refusal?.at("change.value")}>
-          {(ids) => <NumberInput {...ids} min={0} step={1} value={typed.stock} onChange={(stock) => set({ stock })} />}
-        </Row>
-      ) : null}
+      <FieldTable
+        of={fields}
+        around={(frame?.frame.categories ?? []).map(({ id, name }) => [id, name] as const)}
+        item={typed}
+        fault={(path) => refusal?.at(path)}
+        put={(part) => setTyped({ ...typed, ...part })}
+      />
       <RefusalNote refusal={refusal} shownAt={["change.value", "change.category"]} />
       <Flex>
-        <MainButton
-          disabled={busy || !change}
-          loading={busy}
-          onClick={() =>
-            attempt(async () => {
-              if (!change) return;
-              const plan = await ask("shop.bulk", { site: key, products: chosen, ...found, change });
-              onPlanned(plan.import);
-            })
-          }
-        >
+        <MainButton disabled={busy || !change} loading={busy} onClick={plan}>
           {own.lookWhat}
         </MainButton>
       </Flex>

@@ -18,22 +18,18 @@ import { words as own } from "./words";
 
 export function FilesGroup({
   product,
-  set,
+  change,
   faults,
 }: {
   product: Product;
-  set: (name: "files", files: readonly ProductFile[], run: string) => void;
+  change: (part: Partial<Product>, run: string) => void;
   faults: Readonly<Record<string, string>>;
 }) {
   const site = useSite();
   const refresh = useRefresh();
   const files = product.files ?? [];
   const put = (at: number, part: Partial<ProductFile>) =>
-    set(
-      "files",
-      files.map((one, nth) => (nth === at ? { ...one, ...part } : one)),
-      `files ${at}`,
-    );
+    change({ files: files.map((one, nth) => (nth === at ? { ...one, ...part } : one)) }, `files ${at}`);
   const sending = useMutation({
     mutationFn: async (file: File) => {
       const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, file);
@@ -41,7 +37,7 @@ export function FilesGroup({
       return { entry, name: file.name };
     },
     onSuccess: ({ entry, name }) =>
-      set("files", [...files, { media: entry.hash, name: name.slice(0, 120), variant: null }], ""),
+      change({ files: [...files, { media: entry.hash, name: name.slice(0, 120), variant: null }] }, ""),
   });
   return (
     <Group title={own.files}>
@@ -73,13 +69,7 @@ export function FilesGroup({
           ) : null}
           <IconButton
             name={own.removeFile(file.name)}
-            onClick={() =>
-              set(
-                "files",
-                files.filter((_, nth) => nth !== at),
-                "",
-              )
-            }
+            onClick={() => change({ files: files.filter((_, nth) => nth !== at) }, "")}
           >
             <Trash2 size={15} />
           </IconButton>

@@ -1,7 +1,8 @@
 "use client";
 // A small table as lines of text: each line is read, and the first that can't be is told.
 import { useState } from "react";
-import { Row, TextInput } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
+import { Commas } from "@/studio/kit/line-list";
 import { TextArea } from "@/studio/kit/text-area";
 
 interface LinesProps<T> {
@@ -59,29 +60,9 @@ export const CommaRow = ({
   hint?: string;
   value: readonly string[];
   error?: string | undefined;
-  onChange: (value: string[]) => void;
-}) => {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <Row label={label} error={error} {...(hint ? { hint } : {})}>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          value={typed ?? value.join(", ")}
-          onBlur={() => setTyped(null)}
-          onChange={(text) => {
-            setTyped(text);
-            onChange([
-              ...new Set(
-                text
-                  .split(",")
-                  .map((word) => word.trim())
-                  .filter(Boolean),
-              ),
-            ]);
-          }}
-        />
-      )}
-    </Row>
-  );
-};
+  onChange: (value: readonly string[]) => void;
+}) => (
+  <Row label={label} error={error} hint={hint}>
+    {(ids) => <Commas {...ids} value={value} onChange={onChange} />}
+  </Row>
+);

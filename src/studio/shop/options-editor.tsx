@@ -66,57 +66,7 @@ export function OptionsEditor({ product, faults, change }: Props) {
               ×
             </IconButton>
           </Flex>
-          <Flex wrap="wrap" gap="8px">
-            {option.choices.map((choice, at) => {
-              const set = (part: Partial<typeof choice>, run: string) =>
-                put(
-                  withOption(option.id, {
-                    choices: option.choices.map((one) => (one.id === choice.id ? { ...one, ...part } : one)),
-                  }),
-                  run,
-                );
-              return (
-                <Flex key={choice.id} align="center" gap="4px">
-                  <Box w="108px">
-                    <TextInput
-                      aria-label={own.choiceName(option.name, at + 1)}
-                      value={choice.name}
-                      onChange={(name) => set({ name }, `choice ${choice.id}`)}
-                    />
-                  </Box>
-                  <ChoicePrice
-                    label={own.choicePrice(choice.name)}
-                    value={choice.price}
-                    onChange={(price) => set({ price }, `price ${choice.id}`)}
-                  />
-                  {option.choices.length > 1 ? (
-                    <IconButton
-                      name={own.removeChoice(choice.name)}
-                      onClick={() =>
-                        put(withOption(option.id, { choices: option.choices.filter(({ id }) => id !== choice.id) }))
-                      }
-                    >
-                      ×
-                    </IconButton>
-                  ) : null}
-                </Flex>
-              );
-            })}
-            <QuietButton
-              onClick={() =>
-                put(
-                  withOption(option.id, {
-                    choices: [
-                      ...option.choices,
-                      { id: nanoid(8), name: own.newChoice(option.choices.length + 1), price: 0, grams: 0 },
-                    ],
-                  }),
-                )
-              }
-            >
-              {own.addChoice}
-            </QuietButton>
-          </Flex>
+          <Choices option={option} put={put} withOption={withOption} />
           {Object.entries(faults)
             .filter(([path]) => path.startsWith(`options[${nth}]`))
             .slice(0, 1)
@@ -145,3 +95,66 @@ export function OptionsEditor({ product, faults, change }: Props) {
     </Group>
   );
 }
+
+/** The choices of one option, each with what it adds to the price. */
+const Choices = ({
+  option,
+  put,
+  withOption,
+}: {
+  option: ProductOption;
+  put: (next: readonly ProductOption[], run?: string) => void;
+  withOption: (id: string, part: Partial<ProductOption>) => ProductOption[];
+}) => (
+  <Flex wrap="wrap" gap="8px">
+    {option.choices.map((choice, at) => {
+      const set = (part: Partial<typeof choice>, run: string) =>
+        put(
+          withOption(option.id, {
+            choices: option.choices.map((one) => (one.id === choice.id ? { ...one, ...part } : one)),
+          }),
+          run,
+        );
+      return (
+        <Flex key={choice.id} align="center" gap="4px">
+          <Box w="108px">
+            <TextInput
+              aria-label={own.choiceName(option.name, at + 1)}
+              value={choice.name}
+              onChange={(name) => set({ name }, `choice ${choice.id}`)}
+            />
+          </Box>
+          <ChoicePrice
+            label={own.choicePrice(choice.name)}
+            value={choice.price}
+            onChange={(price) => set({ price }, `price ${choice.id}`)}
+          />
+          {option.choices.length > 1 ? (
+            <IconButton
+              name={own.removeChoice(choice.name)}
+              onClick={() =>
+                put(withOption(option.id, { choices: option.choices.filter(({ id }) => id !== choice.id) }))
+              }
+            >
+              ×
+            </IconButton>
+          ) : null}
+        </Flex>
+      );
+    })}
+    <QuietButton
+      onClick={() =>
+        put(
+          withOption(option.id, {
+            choices: [
+              ...option.choices,
+              { id: nanoid(8), name: own.newChoice(option.choices.length + 1), price: 0, grams: 0 },
+            ],
+          }),
+        )
+      }
+    >
+      {own.addChoice}
+    </QuietButton>
+  </Flex>
+);

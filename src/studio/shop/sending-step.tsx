@@ -1,15 +1,16 @@
 "use client";
-// How goods reach buyers: zones with their places, ways with their prices, and when parcels leave.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { isPlain } from "@/core/booking/fetching";
 import { amountText, readAmount } from "@/core/money/read";
 import type { Box as Carton } from "@/core/shipping/boxes";
 import type { Band, Method, PickupMethod, Rate, SendingMethod, Zone } from "@/core/shipping/shipping";
+// How goods reach buyers: zones with their places, ways with their prices, and when parcels leave.
+import { FieldTable, type Form, fieldsOf, lineOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
 import type { StepProps } from "@/studio/widget/half";
@@ -98,51 +99,52 @@ function RateEditor({
   );
 }
 
-function MethodEditor({
-  method,
-  name,
-  faults,
-  onChange,
-  onRemove,
-}: {
-  method: Method;
-  name: string;
-  faults: (path: string) => string | undefined;
-  onChange: (method: Method) => void;
-  onRemove: () => void;
-}) {
-  return (
-    <Box borderWidth="1px" borderColor="line" bg="white" p="10px" mb="8px">
-      <Flex gap="8px" mb="8px">
-        <Box flex="1">
-          <TextInput aria-label={name} value={method.name} onChange={(text) => onChange({ ...method, name: text })} />
-        </Box>
-        <IconButton name={own.removeWay(method.name)} onClick={onRemove}>
-          ×
-        </IconButton>
-      </Flex>
-      {faults("name") ? <State tone="brick">{faults("name")}</State> : null}
-      {method.kind === "pickup" ? (
-        <>
-          <Row label={own.where} error={faults("where")}>
-            {(ids) => <TextInput {...ids} value={method.where} onChange={(where) => onChange({ ...method, where })} />}
-          </Row>
-          <FetchTimes method={method} onChange={onChange} />
-          <MoneyRow
-            label={own.amount}
-            value={method.amount}
-            onChange={(amount) => onChange({ ...method, amount: amount ?? 0 })}
-          />
-        </>
-      ) : (
-        <Parcel method={method} faults={faults} onChange={onChange} />
-      )}
-    </Box>
-  );
-}
+const ofPickup = fieldsOf<PickupMethod>();
+const ofParcel = fieldsOf<SendingMethod>();
+const days = { min: 0, max: 120, unit: own.workdays } as const;
+
+const pickupFields: readonly TableField<PickupMethod>[] = [
+  ofPickup.line("where", own.where),
+  ofPickup.slot(({ item, put }) => <FetchTimes method={item} onChange={put} />),
+  ofPickup.money("amount", own.amount),
+];
+
+const parcelFields: readonly TableField<SendingMethod>[] = [
+  ofParcel.choice(
+    "rate",
+    own.costs,
+    (Object.keys(freshRate) as By[]).map((by) => [by, own.by[by]]),
+    { shows: ({ rate }) => rate.by, read: (by) => freshRate[by as By](600), faults: [] },
+  ),
+  ofParcel.slot(({ item, fault, put }) => (
+    <RateEditor rate={item.rate} error={fault("rate")} onChange={(rate) => put({ rate })} />
+  )),
+  ofParcel.money("freeFrom", own.freeFrom, { optional: true }),
+  ofParcel.number("days.from", own.days, days),
+  ofParcel.number("days.to", own.toDays, days),
+];
+
+const MethodEditor = ({ name, onRemove, ...form }: Form<Method> & { name: string; onRemove: () => void }) => (
+  <Box borderWidth="1px" borderColor="line" bg="white" p="10px" mb="8px">
+    <Flex gap="8px" mb="8px">
+      <Box flex="1">
+        <TextInput aria-label={name} value={form.item.name} onChange={(text) => form.put({ name: text }, "name")} />
+      </Box>
+      <IconButton name={own.removeWay(form.item.name)} onClick={onRemove}>
+        ×
+      </IconButton>
+    </Flex>
+    {form.fault("name") ? <State tone="brick">{form.fault("name")}</State> : null}
+    {form.item.kind === "pickup" ? (
+      <FieldTable {...(form as Form<PickupMethod>)} of={pickupFields} />
+    ) : (
+      <FieldTable {...(form as Form<SendingMethod>)} of={parcelFields} />
+    )}
+  </Box>
+);
 
 /** Whether buyers choose a time of the calendar's. */
-function FetchTimes({ method, onChange }: { method: PickupMethod; onChange: (method: Method) => void }) {
+function FetchTimes({ method, onChange }: { method: PickupMethod; onChange: (part: Partial<PickupMethod>) => void }) {
   const { booking } = useSite().parts;
   const plain = (booking?.services ?? []).filter((service) => booking && isPlain(service, booking));
   const gone = method.service && !plain.some(({ id }) => id === method.service);
@@ -153,7 +155,7 @@ function FetchTimes({ method, onChange }: { method: PickupMethod; onChange: (met
         <Choice
           {...ids}
           value={gone ? "" : (method.service ?? "")}
-          onChange={(service) => onChange({ ...method, service: service || null })}
+          onChange={(service) => onChange({ service: service || null })}
           options={[["", own.anyTime], ...plain.map(({ id, name }) => [id, name] as const)]}
         />
       )}
@@ -161,224 +163,144 @@ function FetchTimes({ method, onChange }: { method: PickupMethod; onChange: (met
   );
 }
 
-function Parcel({
-  method,
-  faults,
-  onChange,
-}: {
-  method: SendingMethod;
-  faults: (path: string) => string | undefined;
-  onChange: (method: Method) => void;
-}) {
-  const number = (at: "from" | "to", label: string) => (
-    <Row label={label} error={faults(`days.${at}`)}>
-      {(ids) => (
-        <NumberInput
-          {...ids}
-          min={0}
-          max={120}
-          step={1}
-          unit={own.workdays}
-          value={method.days[at]}
-          onChange={(value) => onChange({ ...method, days: { ...method.days, [at]: value ?? 0 } })}
-        />
-      )}
-    </Row>
-  );
+/** Where a zone is: its countries, and of a single one its regions and postcodes. */
+function ZonePlaces({ item: { places }, fault, put }: Form<Zone>) {
+  const [only, more] = places;
   return (
     <>
-      <Row label={own.costs}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={method.rate.by}
-            onChange={(by) => onChange({ ...method, rate: freshRate[by as By](600) })}
-            options={(Object.keys(freshRate) as By[]).map((by) => [by, own.by[by]] as const)}
-          />
-        )}
-      </Row>
-      <RateEditor rate={method.rate} error={faults("rate")} onChange={(rate) => onChange({ ...method, rate })} />
-      <MoneyRow
-        label={own.freeFrom}
-        optional
-        value={method.freeFrom}
-        onChange={(freeFrom) => onChange({ ...method, freeFrom })}
+      <CommaRow
+        label={own.countries}
+        hint={own.countriesHint}
+        value={places.map(({ country }) => country)}
+        error={fault("places")}
+        onChange={(typed) => {
+          const codes = typed.flatMap((one) => one.toUpperCase().split(/\s+/)).filter(Boolean);
+          const before = new Map(places.map((place) => [place.country, place]));
+          put({
+            places: [...new Set(codes)].map(
+              (country) => before.get(country) ?? { country, regions: [], postcodes: [] },
+            ),
+          });
+        }}
       />
-      {number("from", own.days)}
-      {number("to", own.toDays)}
+      {only && !more
+        ? (["regions", "postcodes"] as const).map((part) => (
+            <CommaRow
+              key={part}
+              label={own[part]}
+              hint={own[`${part}Hint`]}
+              value={only[part]}
+              onChange={(typed) => put({ places: [{ ...only, [part]: typed }] })}
+            />
+          ))
+        : null}
     </>
   );
 }
 
-export function SendingStep({ settings: { zones, dispatch, tax }, faults, change }: StepProps<"shop">) {
-  const put = (id: string, part: Partial<Zone>) =>
-    change({ zones: zones.map((zone) => (zone.id === id ? { ...zone, ...part } : zone)) });
-  const faultIn = (start: string) => {
-    const found = Object.entries(faults).find(
+function ZoneEditor({ at, onRemove, ...form }: Form<Zone> & { at: number; onRemove: () => void }) {
+  const { item: zone, put } = form;
+  const add = (method: Method) => put({ methods: [...zone.methods, method] });
+  return (
+    <Group title={`${own.zone}: ${zone.name}`}>
+      <Flex gap="8px" mb="6px">
+        <Box flex="1">
+          <TextInput aria-label={own.zoneName(at + 1)} value={zone.name} onChange={(name) => put({ name }, "name")} />
+        </Box>
+        <IconButton name={own.removeZone(zone.name)} onClick={onRemove}>
+          ×
+        </IconButton>
+      </Flex>
+      <ZonePlaces {...form} />
+      {zone.methods.map((method, nth) => (
+        <MethodEditor
+          key={method.id}
+          {...lineOf(form, "methods", nth)}
+          name={own.wayName(zone.name, nth + 1)}
+          onRemove={() => put({ methods: zone.methods.filter((one) => one !== method) })}
+        />
+      ))}
+      <Flex gap="8px">
+        <PlainButton
+          onClick={() =>
+            add({
+              ...{ id: nanoid(8), name: own.newWay, kind: "parcel" },
+              ...{ rate: freshRate.flat(600), freeFrom: null, days: { from: 1, to: 3 } },
+            })
+          }
+        >
+          {own.addWay}
+        </PlainButton>
+        <PlainButton onClick={() => add({ id: nanoid(8), name: own.newPickup, kind: "pickup", where: "", amount: 0 })}>
+          {own.addPickup}
+        </PlainButton>
+      </Flex>
+    </Group>
+  );
+}
+
+type Settings = StepProps<"shop">["settings"];
+const of = fieldsOf<Settings>();
+
+/** When parcels leave. */
+const packing = of.group(own.packsOn, [
+  of.slot(({ item: { dispatch }, put }) => (
+    <Flex wrap="wrap" gap="12px" mb="8px">
+      {own.weekdays.map((name, at) => (
+        <Tick
+          key={name}
+          label={name}
+          checked={dispatch.weekdays.includes(at + 1)}
+          onChange={(on) =>
+            put({
+              dispatch: {
+                ...dispatch,
+                weekdays: on
+                  ? [...dispatch.weekdays, at + 1].sort()
+                  : dispatch.weekdays.filter((one) => one !== at + 1),
+              },
+            })
+          }
+        />
+      ))}
+    </Flex>
+  )),
+  of.line("dispatch.until", own.packedUntil),
+  of.number("dispatch.days", own.packingDays, { min: 0, max: 60, unit: own.workdays }),
+]);
+
+export function SendingStep(props: StepProps<"shop">) {
+  const { zones, tax } = props.settings;
+  const form = settingsForm(props);
+  // What is wrong with a part is wrong with what it stands in.
+  const fault = (start: string) =>
+    Object.entries(props.faults).find(
       ([path]) => path === start || path.startsWith(`${start}[`) || path.startsWith(`${start}.`),
-    );
-    return found?.[1];
-  };
+    )?.[1];
+  const add = () =>
+    form.put({
+      zones: [
+        ...zones,
+        {
+          ...{ id: nanoid(8), name: own.newZone(zones.length + 1), methods: [] },
+          places: [{ country: zones.length ? "*" : tax.home, regions: [], postcodes: [] }],
+        },
+      ],
+    });
   return (
     <>
       {zones.map((zone, at) => (
-        <Group key={zone.id} title={`${own.zone}: ${zone.name}`}>
-          <Flex gap="8px" mb="6px">
-            <Box flex="1">
-              <TextInput
-                aria-label={own.zoneName(at + 1)}
-                value={zone.name}
-                onChange={(name) => put(zone.id, { name })}
-              />
-            </Box>
-            <IconButton
-              name={own.removeZone(zone.name)}
-              onClick={() => change({ zones: zones.filter(({ id }) => id !== zone.id) })}
-            >
-              ×
-            </IconButton>
-          </Flex>
-          <CommaRow
-            label={own.countries}
-            hint={own.countriesHint}
-            value={zone.places.map(({ country }) => country)}
-            error={faultIn(`zones[${at}].places`)}
-            onChange={(typed) => {
-              const codes = typed.flatMap((one) => one.toUpperCase().split(/\s+/)).filter(Boolean);
-              const before = new Map(zone.places.map((place) => [place.country, place]));
-              put(zone.id, {
-                places: [...new Set(codes)].map(
-                  (country) => before.get(country) ?? { country, regions: [], postcodes: [] },
-                ),
-              });
-            }}
-          />
-          {zone.places.length === 1 && zone.places[0] ? (
-            <>
-              <CommaRow
-                label={own.regions}
-                hint={own.regionsHint}
-                value={zone.places[0].regions}
-                onChange={(regions) => put(zone.id, { places: zone.places.map((place) => ({ ...place, regions })) })}
-              />
-              <CommaRow
-                label={own.postcodes}
-                hint={own.postcodesHint}
-                value={zone.places[0].postcodes}
-                onChange={(postcodes) =>
-                  put(zone.id, { places: zone.places.map((place) => ({ ...place, postcodes })) })
-                }
-              />
-            </>
-          ) : null}
-          {zone.methods.map((method, nth) => (
-            <MethodEditor
-              key={method.id}
-              method={method}
-              name={own.wayName(zone.name, nth + 1)}
-              faults={(path) => faultIn(`zones[${at}].methods[${nth}].${path}`)}
-              onChange={(next) =>
-                put(zone.id, { methods: zone.methods.map((one) => (one.id === method.id ? next : one)) })
-              }
-              onRemove={() => put(zone.id, { methods: zone.methods.filter(({ id }) => id !== method.id) })}
-            />
-          ))}
-          <Flex gap="8px">
-            <PlainButton
-              onClick={() =>
-                put(zone.id, {
-                  methods: [
-                    ...zone.methods,
-                    {
-                      id: nanoid(8),
-                      name: own.newWay,
-                      kind: "parcel",
-                      rate: freshRate.flat(600),
-                      freeFrom: null,
-                      days: { from: 1, to: 3 },
-                    },
-                  ],
-                })
-              }
-            >
-              {own.addWay}
-            </PlainButton>
-            <PlainButton
-              onClick={() =>
-                put(zone.id, {
-                  methods: [
-                    ...zone.methods,
-                    { id: nanoid(8), name: own.newPickup, kind: "pickup", where: "", amount: 0 },
-                  ],
-                })
-              }
-            >
-              {own.addPickup}
-            </PlainButton>
-          </Flex>
-        </Group>
+        <ZoneEditor
+          key={zone.id}
+          {...lineOf({ ...form, fault }, "zones", at)}
+          at={at}
+          onRemove={() => form.put({ zones: zones.filter((one) => one !== zone) })}
+        />
       ))}
-      <PlainButton
-        mb="14px"
-        onClick={() =>
-          change({
-            zones: [
-              ...zones,
-              {
-                id: nanoid(8),
-                name: own.newZone(zones.length + 1),
-                places: [{ country: zones.length ? "*" : tax.home, regions: [], postcodes: [] }],
-                methods: [],
-              },
-            ],
-          })
-        }
-      >
+      <PlainButton mb="14px" onClick={add}>
         {own.addZone}
       </PlainButton>
-      <Group title={own.packsOn}>
-        <Flex wrap="wrap" gap="12px" mb="8px">
-          {own.weekdays.map((name, at) => (
-            <Tick
-              key={name}
-              label={name}
-              checked={dispatch.weekdays.includes(at + 1)}
-              onChange={(on) =>
-                change({
-                  dispatch: {
-                    ...dispatch,
-                    weekdays: on
-                      ? [...dispatch.weekdays, at + 1].sort()
-                      : dispatch.weekdays.filter((one) => one !== at + 1),
-                  },
-                })
-              }
-            />
-          ))}
-        </Flex>
-        <Row label={own.packedUntil} error={faults["dispatch.until"]}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              value={dispatch.until}
-              onChange={(until) => change({ dispatch: { ...dispatch, until } })}
-            />
-          )}
-        </Row>
-        <Row label={own.packingDays} error={faults["dispatch.days"]}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              min={0}
-              max={60}
-              step={1}
-              unit={own.workdays}
-              value={dispatch.days}
-              onChange={(days) => change({ dispatch: { ...dispatch, days: days ?? 0 } })}
-            />
-          )}
-        </Row>
-      </Group>
+      <FieldTable {...form} of={[packing]} />
     </>
   );
 }

@@ -1,13 +1,12 @@
 "use client";
-// Which tax goods bear: where they leave from, how it is rounded, and the classes with their rates.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
-import { rateAt, type TaxBase, type TaxClass, taxBases } from "@/core/tax/tax";
+import { rateAt, type TaxClass, taxBases } from "@/core/tax/tax";
+// Which tax goods bear: where they leave from, how it is rounded, and the classes with their rates.
+import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
-import { Choice } from "@/studio/kit/choice";
-import { Row, TextInput, Tick } from "@/studio/kit/fields";
-import { Group, State } from "@/studio/kit/layout";
-import { Segments } from "@/studio/kit/segments";
+import { TextInput } from "@/studio/kit/fields";
+import { Group } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
 import { LinesRow } from "./lines-row";
 import { words as own } from "./words";
@@ -20,88 +19,90 @@ function readRate(line: string): readonly [string, number] | null {
   return rate <= 100_000 ? [at.toUpperCase(), rate] : null;
 }
 
-export function TaxStep({ settings: { tax, taxNumber }, faults, change }: StepProps<"shop">) {
-  const set = (part: Partial<typeof tax>) => change({ tax: { ...tax, ...part } });
-  const setClass = (id: string, part: Partial<TaxClass>) =>
-    set({ classes: tax.classes.map((one) => (one.id === id ? { ...one, ...part } : one)) });
+type Settings = StepProps<"shop">["settings"];
+
+const of = fieldsOf<Settings>();
+
+const fields: readonly TableField<Settings>[] = [
+  of.tick("tax.included", own.included),
+  of.line("tax.home", own.home, { most: 2, hint: own.homeHint, read: (typed) => typed.toUpperCase() }),
+  of.tick("tax.oneStop", own.oneStop),
+  of.segments("tax.rounding", own.rounding, [
+    ["line", own.roundings.line],
+    ["order", own.roundings.order],
+  ]),
+  of.line("taxNumber", own.taxNumber, { hint: own.taxNumberHint }),
+];
+
+const ofClass = fieldsOf<TaxClass, string>();
+
+const classFields: readonly TableField<TaxClass>[] = [
+  ofClass.fault("name"),
+  ofClass.choice(
+    "base",
+    own.base,
+    taxBases.map((base) => [base, own.bases[base]]),
+  ),
+  ofClass.slot(({ item, put, around: home }) => (
+    <>
+      <Text color="ink2" fontSize="small" mb="6px">
+        {own.rateHere(String(rateAt(item, { country: home, region: "" }).rate / 1000), home)}
+      </Text>
+      <LinesRow
+        label={own.ownRates}
+        hint={own.ownRatesHint}
+        rows={2}
+        value={Object.entries(item.rates)}
+        write={([place, rate]) => `${place} ${rate / 1000}`}
+        read={readRate}
+        fault={own.ownRatesFault}
+        onChange={(rates) => put({ rates: Object.fromEntries(rates) })}
+      />
+    </>
+  )),
+];
+
+export function TaxStep(props: StepProps<"shop">) {
+  const { tax } = props.settings;
+  const form = settingsForm(props);
+  const put = (classes: readonly TaxClass[]) => form.put({ tax: { ...tax, classes } });
   return (
     <>
-      <Tick label={own.included} checked={tax.included} onChange={(included) => set({ included })} />
-      <Row label={own.home} hint={own.homeHint} error={faults["tax.home"]}>
-        {(ids) => (
-          <TextInput {...ids} maxLength={2} value={tax.home} onChange={(home) => set({ home: home.toUpperCase() })} />
-        )}
-      </Row>
-      <Tick label={own.oneStop} checked={tax.oneStop} onChange={(oneStop) => set({ oneStop })} />
-      <Row label={own.rounding}>
-        {() => (
-          <Segments
-            label={own.rounding}
-            value={tax.rounding}
-            onChange={(rounding) => set({ rounding })}
-            options={[
-              ["line", own.roundings.line],
-              ["order", own.roundings.order],
-            ]}
-          />
-        )}
-      </Row>
-      <Row label={own.taxNumber} hint={own.taxNumberHint} error={faults.taxNumber}>
-        {(ids) => <TextInput {...ids} value={taxNumber} onChange={(number) => change({ taxNumber: number })} />}
-      </Row>
-      {tax.classes.map((one, at) => (
-        <Group key={one.id} title={`${own.class}: ${one.name}`}>
-          <Flex gap="8px" mb="6px">
-            <Box flex="1">
-              <TextInput
-                aria-label={own.className(at + 1)}
-                value={one.name}
-                onChange={(name) => setClass(one.id, { name })}
-              />
-            </Box>
-            {tax.classes.length > 1 ? (
-              <IconButton
-                name={own.removeClass(one.name)}
-                onClick={() => set({ classes: tax.classes.filter(({ id }) => id !== one.id) })}
-              >
-                ×
-              </IconButton>
-            ) : null}
-          </Flex>
-          {faults[`tax.classes[${at}].name`] ? <State tone="brick">{faults[`tax.classes[${at}].name`]}</State> : null}
-          <Row label={own.base}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={one.base}
-                onChange={(base) => setClass(one.id, { base: base as TaxBase })}
-                options={taxBases.map((base) => [base, own.bases[base]] as const)}
-              />
-            )}
-          </Row>
-          <Text color="ink2" fontSize="small" mb="6px">
-            {own.rateHere(String(rateAt(one, { country: tax.home, region: "" }).rate / 1000), tax.home)}
-          </Text>
-          <LinesRow
-            label={own.ownRates}
-            hint={own.ownRatesHint}
-            rows={2}
-            value={Object.entries(one.rates)}
-            write={([place, rate]) => `${place} ${rate / 1000}`}
-            read={readRate}
-            fault={own.ownRatesFault}
-            onChange={(rates) => setClass(one.id, { rates: Object.fromEntries(rates) })}
-          />
-        </Group>
-      ))}
+      <FieldTable {...form} of={fields} />
+      {tax.classes.map((one, at) => {
+        const set = (part: Partial<TaxClass>) =>
+          put(tax.classes.map((other) => (other === one ? { ...one, ...part } : other)));
+        return (
+          <Group key={one.id} title={`${own.class}: ${one.name}`}>
+            <Flex gap="8px" mb="6px">
+              <Box flex="1">
+                <TextInput aria-label={own.className(at + 1)} value={one.name} onChange={(name) => set({ name })} />
+              </Box>
+              {tax.classes.length > 1 ? (
+                <IconButton
+                  name={own.removeClass(one.name)}
+                  onClick={() => put(tax.classes.filter((other) => other !== one))}
+                >
+                  ×
+                </IconButton>
+              ) : null}
+            </Flex>
+            <FieldTable
+              of={classFields}
+              around={tax.home}
+              item={one}
+              fault={(path) => form.fault(`tax.classes[${at}].${path}`)}
+              put={set}
+            />
+          </Group>
+        );
+      })}
       <PlainButton
         onClick={() =>
-          set({
-            classes: [
-              ...tax.classes,
-              { id: nanoid(8), name: own.newClass(tax.classes.length + 1), base: "standard", rates: {} },
-            ],
-          })
+          put([
+            ...tax.classes,
+            { id: nanoid(8), name: own.newClass(tax.classes.length + 1), base: "standard", rates: {} },
+          ])
         }
       >
         {own.addClass}

@@ -1,5 +1,4 @@
 "use client";
-// The words of a product: running text with headings, tables, pictures and films, written as they will stand.
 import { Box, Flex } from "@chakra-ui/react";
 import { Editor, type Extensions, type KeyboardShortcutCommand, mergeAttributes, Node } from "@tiptap/core";
 import { Link } from "@tiptap/extension-link";
@@ -16,6 +15,8 @@ import {
   tableEditing,
 } from "@tiptap/pm/tables";
 import StarterKit from "@tiptap/starter-kit";
+// The words of a product: running text with headings, tables, pictures and films, written as they will stand.
+import type { Ref } from "react";
 import { useEffect, useReducer, useRef, useState } from "react";
 import { type ProductText, textFromEditor } from "@/core/catalog/text";
 import { linkFromWords } from "@/core/page/link";
@@ -185,43 +186,48 @@ export function TextEditor({
   return (
     <Box>
       {editor ? <Tools editor={editor} /> : null}
-      <Box
-        ref={holder}
-        borderWidth="1px"
-        borderColor={invalid ? "brick" : "edge"}
-        borderRadius="field"
-        bg="white"
-        px="12px"
-        py="8px"
-        minH="120px"
-        maxH="420px"
-        overflowY="auto"
-        css={{
-          "& .ProseMirror": { outline: "none", minHeight: "100px" },
-          "&:focus-within": { outline: "2px solid var(--chakra-colors-ink)", outlineOffset: "1px" },
-          "& p": { marginBottom: "6px" },
-          "& h2": { fontSize: "1.2rem", fontWeight: 700, margin: "10px 0 4px" },
-          "& h3": { fontSize: "1.05rem", fontWeight: 700, margin: "8px 0 4px" },
-          "& ul": { listStyle: "disc", paddingInlineStart: "22px" },
-          "& ol": { listStyle: "decimal", paddingInlineStart: "22px" },
-          "& a": { textDecoration: "underline" },
-          "& table": { borderCollapse: "collapse", margin: "6px 0", width: "100%" },
-          "& :is(th,td)": {
-            border: "1px solid var(--chakra-colors-line)",
-            padding: "4px 8px",
-            textAlign: "start",
-            verticalAlign: "top",
-            minWidth: "60px",
-          },
-          "& th": { fontWeight: 700 },
-          "& :is(th,td) p": { margin: 0 },
-          "& .selectedCell": { background: "var(--chakra-colors-wash)" },
-          "& .ProseMirror-selectednode": { outline: "2px solid var(--chakra-colors-mark)" },
-        }}
-      />
+      <Paper holder={holder} invalid={invalid} />
     </Box>
   );
 }
+
+/** Where the words are written. */
+const Paper = ({ holder, invalid }: { holder: Ref<HTMLDivElement>; invalid: boolean }) => (
+  <Box
+    ref={holder}
+    borderWidth="1px"
+    borderColor={invalid ? "brick" : "edge"}
+    borderRadius="field"
+    bg="white"
+    px="12px"
+    py="8px"
+    minH="120px"
+    maxH="420px"
+    overflowY="auto"
+    css={{
+      "& .ProseMirror": { outline: "none", minHeight: "100px" },
+      "&:focus-within": { outline: "2px solid var(--chakra-colors-ink)", outlineOffset: "1px" },
+      "& p": { marginBottom: "6px" },
+      "& h2": { fontSize: "1.2rem", fontWeight: 700, margin: "10px 0 4px" },
+      "& h3": { fontSize: "1.05rem", fontWeight: 700, margin: "8px 0 4px" },
+      "& ul": { listStyle: "disc", paddingInlineStart: "22px" },
+      "& ol": { listStyle: "decimal", paddingInlineStart: "22px" },
+      "& a": { textDecoration: "underline" },
+      "& table": { borderCollapse: "collapse", margin: "6px 0", width: "100%" },
+      "& :is(th,td)": {
+        border: "1px solid var(--chakra-colors-line)",
+        padding: "4px 8px",
+        textAlign: "start",
+        verticalAlign: "top",
+        minWidth: "60px",
+      },
+      "& th": { fontWeight: 700 },
+      "& :is(th,td) p": { margin: 0 },
+      "& .selectedCell": { background: "var(--chakra-colors-wash)" },
+      "& .ProseMirror-selectednode": { outline: "2px solid var(--chakra-colors-mark)" },
+    }}
+  />
+);
 
 /** What of the tools asks for more before it does something. */
 type Asks = "link" | "picture" | "film" | null;

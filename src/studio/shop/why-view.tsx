@@ -1,10 +1,13 @@
 "use client";
-// A basket worked out from what the steps say now, line by line, with every reason: why this total?
 import { Box, Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import { useState } from "react";
+// A basket worked out from what the steps say now, line by line, with every reason: why this total?
+import type { Total } from "@/core/basket/total";
 import { priceOf } from "@/core/catalog/price";
 import { moneyWords } from "@/core/money/money";
 import { reckon } from "@/core/shop/reckon";
+import type { CartShown } from "@/core/storefront/view";
 import { quantityWords } from "@/core/storefront/view";
 import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
@@ -75,52 +78,93 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
     </Flex>
   );
   return (
-    <Box bg="white" borderWidth="1px" borderColor="line" p="18px" boxShadow="page">
-      <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700" mb="8px">
-        {own.basket}
-      </Text>
-      <Flex gap="10px">
-        <Box w="130px">
-          <Row label={own.sentTo} stacked>
-            {(ids) => <TextInput {...ids} maxLength={2} value={to.country} onChange={setCountry} />}
-          </Row>
-        </Box>
-        <Box w="130px">
-          <Row label={own.postcode} stacked>
-            {(ids) => <TextInput {...ids} maxLength={12} value={postcode} onChange={setPostcode} />}
-          </Row>
-        </Box>
-        <Box flex="1">
-          <Row label={own.taxNumber} stacked>
-            {(ids) => <TextInput {...ids} maxLength={20} value={number} onChange={setNumber} />}
-          </Row>
-        </Box>
-      </Flex>
-      {shown.lines.map((one) =>
-        line(
-          `${quantityWords(one.quantity, one.product, "en-GB")} × ${one.name}`,
-          price(one.price),
-          price(one.amount),
-          one.id,
-        ),
-      )}
-      {total.sending ? line(total.sending.name, "", price(total.sending.written), "sending") : null}
-      {line(own.toPay, "", price(total.toPay), "pay")}
-      {total.taxes
-        .filter(({ tax }) => tax > 0)
-        .map(({ rate, owedTo, net, tax }) => (
-          <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small" mt="6px">
-            {own.taxLine(String(rate / 1000), owedTo, price(net), price(tax))}
-          </Text>
-        ))}
-      <Text fontWeight="650" mt="12px" mb="4px">
-        {own.why}
-      </Text>
-      <Box as="ol" pl="22px" listStyleType="decimal">
-        {reasons.map((reason) => (
-          <li key={reason}>{reason}</li>
-        ))}
-      </Box>
-    </Box>
+    <PriceAsked
+      to={to}
+      setCountry={setCountry}
+      postcode={postcode}
+      setPostcode={setPostcode}
+      number={number}
+      setNumber={setNumber}
+      shown={shown}
+      line={line}
+      price={price}
+      total={total}
+      reasons={reasons}
+    />
   );
 }
+
+/** What is asked, and the price with its reasons. */
+const PriceAsked = ({
+  to,
+  setCountry,
+  postcode,
+  setPostcode,
+  number,
+  setNumber,
+  shown,
+  line,
+  price,
+  total,
+  reasons,
+}: {
+  to: { country: string; region: string; postcode: string };
+  setCountry: (next: string | null) => void;
+  postcode: string;
+  setPostcode: (next: string) => void;
+  number: string;
+  setNumber: (next: string) => void;
+  shown: CartShown;
+  line: (label: string, aside: string, amount: string, key: string) => ReactNode;
+  price: (amount: number) => string;
+  total: Total;
+  reasons: string[];
+}) => (
+  <Box bg="white" borderWidth="1px" borderColor="line" p="18px" boxShadow="page">
+    <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700" mb="8px">
+      {own.basket}
+    </Text>
+    <Flex gap="10px">
+      <Box w="130px">
+        <Row label={own.sentTo} stacked>
+          {(ids) => <TextInput {...ids} maxLength={2} value={to.country} onChange={setCountry} />}
+        </Row>
+      </Box>
+      <Box w="130px">
+        <Row label={own.postcode} stacked>
+          {(ids) => <TextInput {...ids} maxLength={12} value={postcode} onChange={setPostcode} />}
+        </Row>
+      </Box>
+      <Box flex="1">
+        <Row label={own.taxNumber} stacked>
+          {(ids) => <TextInput {...ids} maxLength={20} value={number} onChange={setNumber} />}
+        </Row>
+      </Box>
+    </Flex>
+    {shown.lines.map((one) =>
+      line(
+        `${quantityWords(one.quantity, one.product, "en-GB")} × ${one.name}`,
+        price(one.price),
+        price(one.amount),
+        one.id,
+      ),
+    )}
+    {total.sending ? line(total.sending.name, "", price(total.sending.written), "sending") : null}
+    {line(own.toPay, "", price(total.toPay), "pay")}
+    {total.taxes
+      .filter(({ tax }) => tax > 0)
+      .map(({ rate, owedTo, net, tax }) => (
+        <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small" mt="6px">
+          {own.taxLine(String(rate / 1000), owedTo, price(net), price(tax))}
+        </Text>
+      ))}
+    <Text fontWeight="650" mt="12px" mb="4px">
+      {own.why}
+    </Text>
+    <Box as="ol" pl="22px" listStyleType="decimal">
+      {reasons.map((reason) => (
+        <li key={reason}>{reason}</li>
+      ))}
+    </Box>
+  </Box>
+);

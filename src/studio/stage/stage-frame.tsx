@@ -1,6 +1,7 @@
 "use client";
-// One frame of the stage: an iframe without scripts that shows a rendered page at one width, scaled to fit.
 import { Box } from "@chakra-ui/react";
+// One frame of the stage: an iframe without scripts that shows a rendered page at one width, scaled to fit.
+import type { Ref } from "react";
 import { type MutableRefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import { putGroundInView } from "./ground-in-view";
@@ -91,22 +92,39 @@ export function StageFrame({
   // Clipped, not hidden: what is brought into view from inside the frame must not scroll this box, only the pane around it.
   return (
     <Box position="relative" w={`${widthPx * scale}px`} h={`${shown}px`} overflow="clip" bg="white" flex="none">
-      <iframe
-        ref={frame}
-        title={title}
-        data-stage=""
-        sandbox="allow-same-origin"
-        tabIndex={-1}
-        style={{
-          width: widthPx,
-          height: Math.max(heightPx, 40),
-          transform: `scale(${scale})`,
-          transformOrigin: "0 0",
-          border: 0,
-          display: "block",
-        }}
-      />
+      <Frame frame={frame} title={title} widthPx={widthPx} heightPx={heightPx} scale={scale} />
       {children}
     </Box>
   );
 }
+
+/** The frame itself, scaled to the room it has. */
+const Frame = ({
+  frame,
+  title,
+  widthPx,
+  heightPx,
+  scale,
+}: {
+  frame: Ref<HTMLIFrameElement>;
+  title: string;
+  widthPx: number;
+  heightPx: number;
+  scale: number;
+}) => (
+  <iframe
+    ref={frame}
+    title={title}
+    data-stage=""
+    sandbox="allow-same-origin"
+    tabIndex={-1}
+    style={{
+      width: widthPx,
+      height: Math.max(heightPx, 40),
+      transform: `scale(${scale})`,
+      transformOrigin: "0 0",
+      border: 0,
+      display: "block",
+    }}
+  />
+);

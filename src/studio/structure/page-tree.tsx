@@ -190,25 +190,7 @@ function TreeLine({ row: { page }, level, chosen, movable, places, around, onCho
           {page.groups?.length ? ` · ${page.groups.join(", ")}` : ""}
         </Text>
       </button>
-      {movable ? (
-        <Flex className="deeds" flex="none">
-          {deeds.map(([name, Icon]) => (
-            <IconButton
-              key={name}
-              name={words.move[name](page.title)}
-              minW="24px"
-              w="26px"
-              disabled={!places[name]}
-              onClick={() => {
-                const place = places[name];
-                if (place) onPlace(page.id, place);
-              }}
-            >
-              <Icon size={14} />
-            </IconButton>
-          ))}
-        </Flex>
-      ) : null}
+      {movable ? <PlaceButtons page={page} places={places} onPlace={onPlace} /> : null}
       {around ? (
         <Text color="ink2" fontSize="small" w="150px" flex="none" truncate px="8px" title={around}>
           {around}
@@ -217,6 +199,42 @@ function TreeLine({ row: { page }, level, chosen, movable, places, around, onCho
     </Flex>
   );
 }
+
+/** Moves a page up, down, in and out. */
+const PlaceButtons = ({
+  page,
+  places,
+  onPlace,
+}: {
+  page: PageMeta;
+  places:
+    | { up?: undefined; down?: undefined; in?: undefined; out?: undefined }
+    | {
+        up: { parent: string | null; before: string } | undefined;
+        down: { parent: string | null; before: string | null } | undefined;
+        in: { parent: string; before: null } | undefined;
+        out: { parent: string | null; before: string | null } | undefined;
+      };
+  onPlace: (id: string, place: TreePlace) => void;
+}) => (
+  <Flex className="deeds" flex="none">
+    {deeds.map(([name, Icon]) => (
+      <IconButton
+        key={name}
+        name={words.move[name](page.title)}
+        minW="24px"
+        w="26px"
+        disabled={!places[name]}
+        onClick={() => {
+          const place = places[name];
+          if (place) onPlace(page.id, place);
+        }}
+      >
+        <Icon size={14} />
+      </IconButton>
+    ))}
+  </Flex>
+);
 
 const pointerOptions = { activationConstraint: { distance: 4 } };
 

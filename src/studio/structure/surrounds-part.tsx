@@ -167,22 +167,7 @@ function SurroundCard({
     <Box bg="sheet" borderWidth="1px" borderColor={open ? "mark" : "line"} p="12px 14px" mb="8px">
       <Flex gap="10px" align="center" wrap="wrap">
         {renaming ? (
-          <Form of={named}>
-            <Flex gap="6px" align="flex-start">
-              <TextRow of={named} field="name" label={words.surroundName} />
-              <PlainButton
-                loading={named.busy}
-                onClick={() =>
-                  deed(async () => {
-                    await ask("surrounds.name", { site: site.key, surround: id, name: named.values.name });
-                    setRenaming(false);
-                  })
-                }
-              >
-                {words.keep}
-              </PlainButton>
-            </Flex>
-          </Form>
+          <Rename named={named} deed={deed} site={site} id={id} setRenaming={setRenaming} />
         ) : (
           <Text as="h3" fontWeight="700">
             {name}
@@ -234,6 +219,38 @@ function SurroundCard({
     </Box>
   );
 }
+
+/** Another name for it. */
+const Rename = ({
+  named,
+  deed,
+  site,
+  id,
+  setRenaming,
+}: {
+  named: ReturnType<typeof useAsked<{ name: string }>>;
+  deed: (work: () => Promise<unknown>) => void;
+  site: ReturnType<typeof useSite>;
+  id: string;
+  setRenaming: (next: boolean) => void;
+}) => (
+  <Form of={named}>
+    <Flex gap="6px" align="flex-start">
+      <TextRow of={named} field="name" label={words.surroundName} />
+      <PlainButton
+        loading={named.busy}
+        onClick={() =>
+          deed(async () => {
+            await ask("surrounds.name", { site: site.key, surround: id, name: named.values.name });
+            setRenaming(false);
+          })
+        }
+      >
+        {words.keep}
+      </PlainButton>
+    </Flex>
+  </Form>
+);
 
 function Rules({
   side,

@@ -70,22 +70,7 @@ export function Elsewhere({
           {() => <Segments label={words.place} value={place} onChange={setPlace} options={places} />}
         </Row>
       ) : null}
-      <Box
-        as="pre"
-        tabIndex={0}
-        aria-label={words.lines}
-        bg="white"
-        borderWidth="1px"
-        borderColor="line"
-        borderRadius="field"
-        p="10px 12px"
-        mb="8px"
-        fontSize="12px"
-        whiteSpace="pre-wrap"
-        overflowWrap="anywhere"
-      >
-        {lines}
-      </Box>
+      <Snippet lines={lines} />
       <Flex gap="8px" mb="14px" wrap="wrap">
         <PlainButton onClick={() => void copy().catch(() => setCopied(""))}>
           <Copy size={14} /> {copied === lines ? words.copied : words.copy}
@@ -115,3 +100,23 @@ export function Elsewhere({
     </Group>
   );
 }
+
+/** The lines to be put into the other site. */
+const Snippet = ({ lines }: { lines: string }) => (
+  <Box
+    as="pre"
+    tabIndex={0}
+    aria-label={words.lines}
+    bg="white"
+    borderWidth="1px"
+    borderColor="line"
+    borderRadius="field"
+    p="10px 12px"
+    mb="8px"
+    fontSize="12px"
+    whiteSpace="pre-wrap"
+    overflowWrap="anywhere"
+  >
+    {lines}
+  </Box>
+);

@@ -46,7 +46,8 @@ export const code: KindDefinition = defineKind<CodeContent>({
     {
       name: "title",
       label: "Title",
-      control: { kind: "line", stacked: true },
+      stacked: true,
+      control: { kind: "line" },
       hint: ({ title }) => (title ? undefined : "Say what it is, for those who do not see it."),
     },
     { name: "html", label: "HTML", control: { kind: "code", language: "html" }, layout: true },

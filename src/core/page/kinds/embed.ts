@@ -103,7 +103,8 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
     {
       name: "title",
       label: "Title",
-      control: { kind: "line", stacked: true },
+      stacked: true,
+      control: { kind: "line" },
       hint: ({ title }) => (title ? undefined : "Say what it is, for those who do not see it."),
     },
     {

@@ -32,7 +32,7 @@ export const heading: KindDefinition = defineKind<HeadingContent>({
   onPage: "text",
   fieldsTitle: "What it says",
   fields: [
-    { name: "text", label: "Words", control: { kind: "line", stacked: true, counted: true } },
+    { name: "text", label: "Words", stacked: true, control: { kind: "line", counted: true } },
     { name: "level", label: "Level", control: { kind: "choice", options: levels }, layout: true },
   ],
   headingLevel: (content) => content.level,

@@ -29,7 +29,7 @@ export const notice: KindDefinition = defineKind<NoticeContent>({
   words: { text: "line", icon: "value", linkWords: "line" },
   onPage: "text",
   fields: [
-    { name: "text", label: "Words", control: { kind: "line", stacked: true, counted: true } },
+    { name: "text", label: "Words", stacked: true, control: { kind: "line", counted: true } },
     { name: "icon", label: "Icon", control: { kind: "icon", none: "No icon" }, optional: true },
     { name: "link", label: "Leads to", control: { kind: "link" }, optional: true, layout: true },
     {

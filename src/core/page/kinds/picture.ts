@@ -51,7 +51,8 @@ export const picture: KindDefinition = defineKind<PictureContent>({
     {
       name: "alt",
       label: "Description",
-      control: { kind: "line", stacked: true },
+      stacked: true,
+      control: { kind: "line" },
       hint: ({ decorative, alt }) =>
         decorative || alt ? undefined : "Say what is to be seen, for those who do not see it.",
       open: (content) => !content.decorative,

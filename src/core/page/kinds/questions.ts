@@ -83,7 +83,7 @@ export const question: KindDefinition = defineKind<QuestionContent>({
   words: { title: "line" },
   onPage: "title",
   fields: [
-    { name: "title", label: "Question", control: { kind: "line", stacked: true } },
+    { name: "title", label: "Question", stacked: true, control: { kind: "line" } },
     { name: "open", label: "", control: { kind: "flag", says: "Open from the start" }, optional: true, layout: true },
   ],
   title: ({ title }) => title || "Question",

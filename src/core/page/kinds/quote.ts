@@ -37,7 +37,7 @@ export const quote: KindDefinition = defineKind<QuoteContent>({
   words: { text: "line", who: "line", about: "line", media: "value", cut: "value" },
   onPage: "text",
   fields: [
-    { name: "text", label: "Words", control: { kind: "line", stacked: true, counted: true } },
+    { name: "text", label: "Words", stacked: true, control: { kind: "line", counted: true } },
     { name: "who", label: "Who", control: { kind: "line" }, optional: true },
     { name: "about", label: "About them", control: { kind: "line" }, optional: true },
     { name: "media", label: "Picture", control: { kind: "picture", none: "No picture", cut: "cut" }, optional: true },

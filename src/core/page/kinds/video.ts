@@ -229,7 +229,7 @@ export const video: KindDefinition = defineKind<VideoContent>({
   fields: [
     { name: "source", label: "Video", control: { kind: "video" } },
     { name: "poster", label: "Poster", control: { kind: "picture", cut: "cut" } },
-    { name: "title", label: "Title", control: { kind: "line", stacked: true } },
+    { name: "title", label: "Title", stacked: true, control: { kind: "line" } },
     { name: "titled", label: "", control: { kind: "flag", says: "The title stands below it" }, optional: true },
     { name: "caption", label: "Caption", control: { kind: "line" }, optional: true },
     {

@@ -80,20 +80,7 @@ export function BookingList({ open, onOpen }: { open: string | null; onOpen: (bo
   }
   return (
     <>
-      <Flex gap="10px" mb="12px" wrap="wrap" align="center">
-        <Segments<View>
-          label={words.which}
-          value={view}
-          onChange={(next) => {
-            setView(next);
-            onOpen(null);
-          }}
-          options={(Object.keys(words.views) as View[]).map((key) => [key, words.views[key]] as const)}
-        />
-        <Box w={{ base: "100%", md: "240px" }}>
-          <TextInput aria-label={words.search} placeholder={words.searchHint} value={typed} onChange={setTyped} />
-        </Box>
-      </Flex>
+      <ListBar view={view} setView={setView} onOpen={onOpen} typed={typed} setTyped={setTyped} />
       {error ? <State tone="brick">{error.message}</State> : null}
       <DeskPanes
         list={
@@ -142,3 +129,33 @@ export function BookingList({ open, onOpen }: { open: string | null; onOpen: (bo
     </>
   );
 }
+
+/** Which bookings are listed, and the way to one by its words. */
+const ListBar = ({
+  view,
+  setView,
+  onOpen,
+  typed,
+  setTyped,
+}: {
+  view: "line" | "waiting" | "coming" | "past" | "money";
+  setView: (next: "line" | "waiting" | "coming" | "past" | "money") => void;
+  onOpen: (booking: string | null) => void;
+  typed: string;
+  setTyped: (next: string) => void;
+}) => (
+  <Flex gap="10px" mb="12px" wrap="wrap" align="center">
+    <Segments<View>
+      label={words.which}
+      value={view}
+      onChange={(next) => {
+        setView(next);
+        onOpen(null);
+      }}
+      options={(Object.keys(words.views) as View[]).map((key) => [key, words.views[key]] as const)}
+    />
+    <Box w={{ base: "100%", md: "240px" }}>
+      <TextInput aria-label={words.search} placeholder={words.searchHint} value={typed} onChange={setTyped} />
+    </Box>
+  </Flex>
+);

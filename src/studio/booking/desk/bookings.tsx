@@ -1,6 +1,4 @@
 "use client";
-// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
-// can be done about it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
@@ -10,6 +8,9 @@ import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { mondayOf } from "@/core/booking/starts-week";
 import { dateOf, dayNumber, minuteMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
+// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
+// can be done about it.
+import type { TimeOff } from "@/studio/booking/desk/sessions";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
@@ -89,46 +90,20 @@ export function Bookings() {
   const [from, to] = boundsOf(dated ?? "day", date);
   return (
     <>
-      <Flex gap="8px" mb="12px" wrap="wrap" align="center">
-        <Segments<View>
-          label={words.howShown}
-          value={view}
-          onChange={setView}
-          options={(Object.keys(words.calendarViews) as View[]).map((key) => [key, words.calendarViews[key]] as const)}
-        />
-        {dated ? (
-          <>
-            <IconButton name={words.earlier} onClick={() => setDate(turned(dated, date, -1))}>
-              <ChevronLeft size={16} />
-            </IconButton>
-            <PlainButton onClick={() => setDate(today)}>{words.today}</PlainButton>
-            <IconButton name={words.later} onClick={() => setDate(turned(dated, date, 1))}>
-              <ChevronRight size={16} />
-            </IconButton>
-          </>
-        ) : null}
-        <Box flex="1" />
-        {view === "day" ? (
-          <PlainButton onClick={() => window.print()}>
-            <Printer size={14} /> {words.print}
-          </PlainButton>
-        ) : null}
-        {dated ? (
-          <a href={`/api/sites/${site.key}/bookings.csv?${new URLSearchParams({ from, to })}`} download>
-            <PlainButton as="span">
-              <Download size={14} /> {words.csv}
-            </PlainButton>
-          </a>
-        ) : null}
-        {setUp && dated ? (
-          <PlainButton onClick={() => setByHand({ start: Math.floor(now / walkInMs) * walkInMs, walkIn: true })}>
-            <Footprints size={14} /> {words.walkIn}
-          </PlainButton>
-        ) : null}
-        <MainButton onClick={() => setByHand({})}>
-          <Plus size={14} /> {words.byHand}
-        </MainButton>
-      </Flex>
+      <DayBar
+        view={view}
+        setView={setView}
+        dated={dated}
+        setDate={setDate}
+        date={date}
+        today={today}
+        site={site}
+        from={from}
+        to={to}
+        setUp={setUp}
+        setByHand={setByHand}
+        now={now}
+      />
       {view === "figures" ? (
         <Figures />
       ) : dated && setUp ? (
@@ -185,6 +160,76 @@ export function Bookings() {
     </>
   );
 }
+
+/** The way from day to day, and what is done by hand. */
+const DayBar = ({
+  view,
+  setView,
+  dated,
+  setDate,
+  date,
+  today,
+  site,
+  from,
+  to,
+  setUp,
+  setByHand,
+  now,
+}: {
+  view: View;
+  setView: (next: View) => void;
+  dated: CalendarView | null;
+  setDate: (next: string) => void;
+  date: string;
+  today: string;
+  site: ReturnType<typeof useSite>;
+  from: string;
+  to: string;
+  setUp: BookingSetUp | undefined;
+  setByHand: (next: ByHandBegin | null) => void;
+  now: number;
+}) => (
+  <Flex gap="8px" mb="12px" wrap="wrap" align="center">
+    <Segments<View>
+      label={words.howShown}
+      value={view}
+      onChange={setView}
+      options={(Object.keys(words.calendarViews) as View[]).map((key) => [key, words.calendarViews[key]] as const)}
+    />
+    {dated ? (
+      <>
+        <IconButton name={words.earlier} onClick={() => setDate(turned(dated, date, -1))}>
+          <ChevronLeft size={16} />
+        </IconButton>
+        <PlainButton onClick={() => setDate(today)}>{words.today}</PlainButton>
+        <IconButton name={words.later} onClick={() => setDate(turned(dated, date, 1))}>
+          <ChevronRight size={16} />
+        </IconButton>
+      </>
+    ) : null}
+    <Box flex="1" />
+    {view === "day" ? (
+      <PlainButton onClick={() => window.print()}>
+        <Printer size={14} /> {words.print}
+      </PlainButton>
+    ) : null}
+    {dated ? (
+      <a href={`/api/sites/${site.key}/bookings.csv?${new URLSearchParams({ from, to })}`} download>
+        <PlainButton as="span">
+          <Download size={14} /> {words.csv}
+        </PlainButton>
+      </a>
+    ) : null}
+    {setUp && dated ? (
+      <PlainButton onClick={() => setByHand({ start: Math.floor(now / walkInMs) * walkInMs, walkIn: true })}>
+        <Footprints size={14} /> {words.walkIn}
+      </PlainButton>
+    ) : null}
+    <MainButton onClick={() => setByHand({})}>
+      <Plus size={14} /> {words.byHand}
+    </MainButton>
+  </Flex>
+);
 
 interface DaysProps {
   readonly setUp: BookingSetUp;
@@ -293,45 +338,79 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
           open={open}
           {...deeds}
         />
-        <Box
-          as="aside"
-          aria-label={words.theBooking}
-          w={{ base: "100%", lg: "290px" }}
-          flex="none"
-          bg="sheet"
-          borderWidth="1px"
-          borderColor="line"
-          p="16px"
-          overflowY="auto"
-        >
-          {session && session.bookings.length > 1 ? (
-            <Flex wrap="wrap" gap="5px" mb="10px" role="group" aria-label={words.together}>
-              {session.bookings.map(({ id, name }) => (
-                <PlainButton key={id} aria-pressed={id === open} onClick={() => deeds.onOpen(id)}>
-                  {name || words.nobody}
-                </PlainButton>
-              ))}
-            </Flex>
-          ) : null}
-          {chosen ? (
-            <BookingDetails key={chosen.id} booking={chosen} onOpen={deeds.onOpen} />
-          ) : inUse ? (
-            <InUseDetails inUse={inUse} onOpen={deeds.onOpen} />
-          ) : off ? (
-            <OffDetails
-              off={off}
-              name={setUp.resources.find(({ id }) => id === off.resource)?.name ?? ""}
-              onFree={() => deeds.onOpen(null)}
-            />
-          ) : (
-            <Text color="ink2">{words.chooseBlock}</Text>
-          )}
-        </Box>
+        <OpenBooking
+          session={session}
+          open={open}
+          deeds={deeds}
+          chosen={chosen}
+          inUse={inUse}
+          off={off}
+          setUp={setUp}
+        />
       </Flex>
       {view === "day" ? <PrintedDay title={title} blocks={blocks} setUp={setUp} clock={clock} /> : null}
     </>
   );
 }
+
+/** The booking or the sold start that is open, beside the days. */
+const OpenBooking = ({
+  session,
+  open,
+  deeds,
+  chosen,
+  inUse,
+  off,
+  setUp,
+}: {
+  session: ReturnType<typeof blocksOf>[number] | undefined;
+  open: string | null;
+  deeds: {
+    onOpen: (opened: string | null) => void;
+    onDate: (date: string) => void;
+    onFree: (start: number, resource: string | null) => void;
+    onMove: (booking: DeskBooking, start: number, resource: string | null) => void;
+  };
+  chosen: DeskBooking | null;
+  inUse: InUse | null;
+  off: TimeOff | null;
+  setUp: BookingSetUp;
+}) => (
+  <Box
+    as="aside"
+    aria-label={words.theBooking}
+    w={{ base: "100%", lg: "290px" }}
+    flex="none"
+    bg="sheet"
+    borderWidth="1px"
+    borderColor="line"
+    p="16px"
+    overflowY="auto"
+  >
+    {session && session.bookings.length > 1 ? (
+      <Flex wrap="wrap" gap="5px" mb="10px" role="group" aria-label={words.together}>
+        {session.bookings.map(({ id, name }) => (
+          <PlainButton key={id} aria-pressed={id === open} onClick={() => deeds.onOpen(id)}>
+            {name || words.nobody}
+          </PlainButton>
+        ))}
+      </Flex>
+    ) : null}
+    {chosen ? (
+      <BookingDetails key={chosen.id} booking={chosen} onOpen={deeds.onOpen} />
+    ) : inUse ? (
+      <InUseDetails inUse={inUse} onOpen={deeds.onOpen} />
+    ) : off ? (
+      <OffDetails
+        off={off}
+        name={setUp.resources.find(({ id }) => id === off.resource)?.name ?? ""}
+        onFree={() => deeds.onOpen(null)}
+      />
+    ) : (
+      <Text color="ink2">{words.chooseBlock}</Text>
+    )}
+  </Box>
+);
 
 /** Who has what is in use of a pool, each with the way to their booking. */
 function InUseDetails({ inUse, onOpen }: { inUse: InUse; onOpen: (booking: string) => void }) {

@@ -1,6 +1,4 @@
 "use client";
-// A booking by hand, and moving one: the free times of a day are worked out here; another time says which rules it breaks
-// before they are set aside.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
@@ -13,6 +11,7 @@ import {
   courseParts,
   type Instant,
   lengthOfBooking,
+  type Resource,
   type Service,
 } from "@/core/booking/booking";
 import { partOfBooking } from "@/core/booking/course";
@@ -20,12 +19,13 @@ import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
 import { dateOf, dayNumber, minutesOf } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
+// A booking by hand, and moving one: the free times of a day are worked out here; another time says which rules it breaks
+// before they are set aside.
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
-import { Choice } from "@/studio/kit/choice";
-import { Day } from "@/studio/kit/day-time";
-import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { Window } from "@/studio/kit/window";
@@ -74,81 +74,146 @@ export function ByHand(props: ByHandProps) {
   return <Form {...props} setUp={setUp} first={service} />;
 }
 
-function Form({
-  moving,
-  start: begun,
-  resource: wanted,
-  walkIn,
-  onClose,
-  onDone,
-  onBlock,
-  setUp,
-  first,
-}: ByHandProps & { setUp: BookingSetUp; first: Service }) {
+/** What is chosen for it, and who it is for. */
+interface Chosen {
+  readonly service: string;
+  readonly resource: string;
+  readonly date: string;
+  readonly start: Instant | null;
+  readonly seats: number;
+  readonly minutes: number | null;
+  readonly part: CoursePart;
+  readonly quiet: boolean;
+  readonly waived: readonly string[];
+  readonly client: {
+    readonly name: string;
+    readonly email: string;
+    readonly phone: string;
+    readonly textMessages: boolean;
+  };
+}
+
+interface FormProps extends ByHandProps {
+  readonly setUp: BookingSetUp;
+  readonly first: Service;
+}
+
+interface Around extends FormProps {
+  readonly chosenService: Service;
+  readonly leaders: readonly Resource[];
+}
+
+const of = fieldsOf<Chosen, Around>();
+const serviceOf = ({ setUp, first }: FormProps, id: string) => setUp.services.find((one) => one.id === id) ?? first;
+const named = (list: readonly { readonly id: string; readonly name: string }[]) =>
+  list.map(({ id, name }) => [id, name] as const);
+
+/** What of a service is chosen: only what it offers. */
+const offered: readonly TableField<Chosen>[] = [
+  of.choice("service", words.service, (_chosen, { setUp }) => named(setUp.services)),
+  of.slot(({ around: { chosenService: service }, ...form }) => (
+    <FieldTable
+      {...form}
+      of={[
+        ...(service.capacity > 1 ? [of.number("seats", words.seatsField, { empty: 1 })] : []),
+        ...(service.course
+          ? [
+              of.choice(
+                "part",
+                words.part,
+                courseParts.map((one) => [one, words.parts[one]]),
+              ),
+            ]
+          : []),
+        ...(service.lengths
+          ? [
+              of.choice(
+                "minutes",
+                words.length,
+                service.lengths.map((one) => [String(one.minutes), words.minutes(one.minutes)]),
+                { read: Number, shows: ({ minutes }) => String(chosenLength(service, minutes)) },
+              ),
+            ]
+          : []),
+      ]}
+    />
+  )),
+];
+
+const person = of.choice("resource", words.person, (_chosen, { leaders }) => [["", words.anybody], ...named(leaders)], {
+  shows: ({ resource }) => resource,
+});
+const day = of.day("date", words.date);
+
+const clientFields: readonly TableField<Chosen>[] = [
+  of.line("client.name", words.name),
+  of.line("client.email", words.email, { type: "email" }),
+  of.line("client.phone", words.phoneField, { type: "tel" }),
+  of.slot(({ around: { setUp, chosenService }, ...form }) =>
+    setUp.places.find(({ id }) => id === chosenService.place)?.textMessages && form.item.client.phone.trim() ? (
+      <FieldTable {...form} of={[of.tick("client.textMessages", words.textsToo)]} />
+    ) : null,
+  ),
+];
+
+const shownAt = ["client.name", "client.email", "client.phone", "seats", "minutes", "part"];
+
+/** What a booking by hand begins with. */
+function beginOf({ moving, start, resource, walkIn, first }: FormProps, clock: ZoneClock, now: Instant): Chosen {
+  const beginsAt = start ?? (moving ? Date.parse(moving.start) : null);
+  const [from, to] = moving ? [Date.parse(moving.start), Date.parse(moving.end)] : [0, 0];
+  return {
+    service: first.id,
+    resource: resource ?? moving?.resources[0] ?? "",
+    date: beginsAt === null ? dateOf(clock.dayOf(now)) : clock.wallOf(beginsAt).slice(0, 10),
+    start: start ?? null,
+    seats: moving?.seats ?? 1,
+    minutes: moving ? lengthOfBooking(first, from, to) : null,
+    part: moving?.dateCount ? partOfBooking(first, clock, from, moving.dateCount) : "whole",
+    quiet: false,
+    waived: walkIn ? walkInWaives : [],
+    client: { name: walkIn ? words.walkInName : "", email: "", phone: "", textMessages: false },
+  };
+}
+
+/** What is chosen, what it comes to, and how it is done: once for one choice, however often it is sent. */
+function useByHand(props: FormProps) {
+  const { moving, walkIn, setUp, onDone } = props;
   const site = useSite();
   const now = Math.floor((Date.now() + site.clockAheadMs) / 60_000) * 60_000;
-  const [serviceId, setService] = useState(first.id);
-  const service = setUp.services.find(({ id }) => id === serviceId) ?? first;
-  const clock = ZoneClock.of(setUp.places.find(({ id }) => id === service.place)?.zone ?? site.settings.zone);
-  const beginsAt = begun ?? (moving ? Date.parse(moving.start) : null);
-  const begin = beginsAt === null ? dateOf(clock.dayOf(now)) : clock.wallOf(beginsAt).slice(0, 10);
-  const [date, setDate] = useState(begin);
-  const [resource, setResource] = useState(wanted ?? moving?.resources[0] ?? "");
-  const [start, setStart] = useState<Instant | null>(begun ?? null);
-  const [seats, setSeats] = useState(moving?.seats ?? 1);
-  const [minutes, setMinutes] = useState<number | null>(
-    moving ? lengthOfBooking(first, Date.parse(moving.start), Date.parse(moving.end)) : null,
-  );
-  const [part, setPart] = useState<CoursePart>(
-    moving?.dateCount ? partOfBooking(first, clock, Date.parse(moving.start), moving.dateCount) : "whole",
-  );
-  const [quiet, setQuiet] = useState(false);
-  const [client, setClient] = useState({
-    name: walkIn ? words.walkInName : "",
-    email: "",
-    phone: "",
-    textMessages: false,
-  });
-  const usuallyWaived = walkIn ? walkInWaives : [];
-  const [waived, setWaived] = useState<readonly string[]>(usuallyWaived);
-  const { attempt, busy, refusal } = useDeed();
-  // One deed has one key, so that pressing twice, or sending again, does it once.
+  const clockOf = ({ place }: Service) =>
+    ZoneClock.of(setUp.places.find(({ id }) => id === place)?.zone ?? site.settings.zone);
+  const [chosen, setChosen] = useState(() => beginOf(props, clockOf(props.first), now));
   const [key, setKey] = useState(() => nanoid());
+  const { attempt, busy, refusal } = useDeed();
+  const service = serviceOf(props, chosen.service);
   const leaders = membersOf(setUp, service, 0);
-  const wished = leaders.some(({ id }) => id === resource) ? resource : null;
-  const choose = (instant: Instant | null) => {
-    setStart(instant);
-    setWaived(usuallyWaived);
-    setKey(nanoid());
-  };
-  const judged = useTimes({
-    setUp,
-    service,
+  const wished = leaders.some(({ id }) => id === chosen.resource) ? chosen.resource : null;
+  const asked = {
+    service: service.id,
     resource: wished,
-    seats,
-    minutes: chosenLength(service, minutes),
-    part: service.course ? part : "whole",
-    date,
-    now,
-    clock,
-    without: moving?.id ?? null,
-    chosen: start,
-  });
-  // Only once every rule that it breaks is set aside.
-  const stands = judged.reasons?.every(({ code, waivable }) => waivable && waived.includes(code)) ?? false;
-  const time = start === null ? "" : wallWords(clock.wallOf(start));
+    seats: Math.max(1, Math.round(chosen.seats)),
+    minutes: chosenLength(service, chosen.minutes),
+    part: service.course ? chosen.part : ("whole" as const),
+  };
+  const put = (part: Partial<Chosen>) => {
+    // Another day has other times; whatever is chosen anew is another deed, with no rule set aside yet.
+    const start = part.date && part.date !== chosen.date ? { start: null } : {};
+    const minutes = part.service ? { minutes: null } : {};
+    const anew = "waived" in part || "client" in part || "quiet" in part;
+    setChosen({ ...chosen, ...start, ...minutes, ...(anew ? {} : { waived: walkIn ? walkInWaives : [] }), ...part });
+    if (!anew) setKey(nanoid());
+  };
   const save = () =>
     attempt(async () => {
-      if (start === null) return;
-      const at = { site: site.key, start: new Date(start).toISOString(), resource: wished, waived: [...waived], key };
+      if (chosen.start === null) return;
+      const { client, quiet, waived } = chosen;
+      const at = { site: site.key, start: new Date(chosen.start).toISOString(), waived: [...waived], key };
       const done = moving
-        ? await ask("booking.move", { ...at, booking: moving.id, quiet })
+        ? await ask("booking.move", { ...at, resource: wished, booking: moving.id, quiet })
         : await ask("booking.byHand", {
             ...at,
-            service: service.id,
-            seats,
-            minutes: chosenLength(service, minutes),
-            part: service.course ? part : "whole",
+            ...asked,
             client: { ...client, language: site.settings.language },
             answers: {},
           });
@@ -156,6 +221,23 @@ function Form({
         await ask("booking.attendance", { site: site.key, booking: done.id, attendance: "came", key: `${key}-came` });
       onDone(done.id);
     });
+  const clock = clockOf(service);
+  const times = { setUp, asked, date: chosen.date, now, clock, without: moving?.id ?? null, chosen: chosen.start };
+  return { chosen, put, service, leaders, wished, clock, judged: useTimes(times), save, busy, refusal };
+}
+
+function Form(props: FormProps) {
+  const { moving, walkIn, onClose, onBlock } = props;
+  const { chosen, put, service, leaders, wished, clock, judged, save, busy, refusal } = useByHand(props);
+  // Only once every rule that it breaks is set aside.
+  const stands = judged.reasons?.every(({ code, waivable }) => waivable && chosen.waived.includes(code)) ?? false;
+  const time = chosen.start === null ? "" : wallWords(clock.wallOf(chosen.start));
+  const form = {
+    item: { ...chosen, resource: wished ?? "" },
+    fault: (path: string) => refusal?.at(path),
+    put,
+    around: { ...props, chosenService: service, leaders },
+  };
   return (
     <Window
       title={
@@ -169,7 +251,7 @@ function Form({
           {onBlock ? <QuietButton onClick={onBlock}>{words.blockInstead}</QuietButton> : null}
           <PlainButton onClick={onClose}>{words.leave}</PlainButton>
           <MainButton
-            disabled={start === null || !stands || (!moving && !client.name.trim())}
+            disabled={chosen.start === null || !stands || (!moving && !chosen.client.name.trim())}
             loading={busy}
             onClick={save}
           >
@@ -178,153 +260,34 @@ function Form({
         </>
       }
     >
-      {moving ? null : (
-        <Row label={words.service}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={service.id}
-              options={setUp.services.map(({ id, name }) => [id, name] as const)}
-              onChange={(next) => {
-                setService(next);
-                setMinutes(null);
-                choose(start);
-              }}
-            />
-          )}
-        </Row>
-      )}
-      <Row label={words.person}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={wished ?? ""}
-            options={[["", words.anybody], ...leaders.map(({ id, name }) => [id, name] as const)]}
-            onChange={(next) => {
-              setResource(next);
-              choose(start);
-            }}
-          />
-        )}
-      </Row>
-      {service.capacity > 1 && !moving ? (
-        <Row label={words.seatsField} error={refusal?.at("seats")}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              step={1}
-              value={seats}
-              onChange={(next) => {
-                setSeats(Math.max(1, Math.round(next ?? 1)));
-                choose(start);
-              }}
-            />
-          )}
-        </Row>
-      ) : null}
-      {service.course && !moving ? (
-        <Row label={words.part} error={refusal?.at("part")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={part}
-              options={courseParts.map((one) => [one, words.parts[one]] as const)}
-              onChange={(next) => {
-                setPart(next as CoursePart);
-                choose(start);
-              }}
-            />
-          )}
-        </Row>
-      ) : null}
-      {service.lengths && !moving ? (
-        <Row label={words.length} error={refusal?.at("minutes")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={String(chosenLength(service, minutes))}
-              options={service.lengths?.map((one) => [String(one.minutes), words.minutes(one.minutes)] as const) ?? []}
-              onChange={(next) => {
-                setMinutes(Number(next));
-                choose(start);
-              }}
-            />
-          )}
-        </Row>
-      ) : null}
-      <Row label={words.date}>
-        {(ids) => (
-          <Day
-            {...ids}
-            value={date}
-            onChange={(next) => {
-              if (!next) return;
-              setDate(next);
-              choose(null);
-            }}
-          />
-        )}
-      </Row>
+      <FieldTable
+        {...form}
+        of={moving ? [person, day] : ([offered[0], person, ...offered.slice(1), day] as typeof offered)}
+      />
       <Times
         {...judged}
-        date={date}
+        date={chosen.date}
         clock={clock}
-        chosen={start}
-        waived={waived}
-        onChoose={choose}
-        onWaive={setWaived}
+        chosen={chosen.start}
+        waived={chosen.waived}
+        onChoose={(start) => put({ start })}
+        onWaive={(waived) => put({ waived })}
       />
-      {moving ? (
-        <Tick label={words.quiet} checked={quiet} onChange={setQuiet} />
-      ) : (
-        <>
-          <Row label={words.name} error={refusal?.at("client.name")}>
-            {(ids) => <TextInput {...ids} value={client.name} onChange={(name) => setClient({ ...client, name })} />}
-          </Row>
-          <Row label={words.email} error={refusal?.at("client.email")}>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                type="email"
-                value={client.email}
-                onChange={(email) => setClient({ ...client, email })}
-              />
-            )}
-          </Row>
-          <Row label={words.phoneField} error={refusal?.at("client.phone")}>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                type="tel"
-                value={client.phone}
-                onChange={(phone) => setClient({ ...client, phone })}
-              />
-            )}
-          </Row>
-          {setUp.places.find(({ id }) => id === service.place)?.textMessages && client.phone.trim() ? (
-            <Tick
-              label={words.textsToo}
-              checked={client.textMessages}
-              onChange={(textMessages) => setClient({ ...client, textMessages })}
-            />
-          ) : null}
-        </>
-      )}
-      <RefusalNote
-        refusal={refusal}
-        shownAt={["client.name", "client.email", "client.phone", "seats", "minutes", "part"]}
-      />
+      <FieldTable {...form} of={moving ? [of.tick("quiet", words.quiet)] : clientFields} />
+      <RefusalNote refusal={refusal} shownAt={shownAt} />
     </Window>
   );
 }
 
 interface TimesAsked {
   readonly setUp: BookingSetUp;
-  readonly service: Service;
-  readonly resource: string | null;
-  readonly seats: number;
-  readonly minutes: number | null;
-  readonly part: CoursePart;
+  readonly asked: {
+    readonly service: string;
+    readonly resource: string | null;
+    readonly seats: number;
+    readonly minutes: number | null;
+    readonly part: CoursePart;
+  };
   readonly date: string;
   readonly now: Instant;
   readonly clock: ZoneClock;
@@ -342,20 +305,9 @@ interface Judged {
 }
 
 /** The free times of a day, and what another one that is chosen breaks. */
-function useTimes({
-  setUp,
-  service,
-  resource,
-  seats,
-  minutes,
-  part,
-  date,
-  now,
-  clock,
-  without,
-  chosen,
-}: TimesAsked): Judged {
+function useTimes({ setUp, asked, date, now, clock, without, chosen }: TimesAsked): Judged {
   const site = useSite();
+  const { service, resource, seats, minutes, part } = asked;
   const { data } = useQuery({
     queryKey: ["bookings", site.key, "diary", date],
     queryFn: () => ask("booking.diary", { site: site.key, from: date, to: date }),
@@ -365,21 +317,17 @@ function useTimes({
     const entries = (data.entries as readonly DiaryEntry[]).filter(({ booking }) => booking !== without);
     const diary = new Diary(entries, data.outside as readonly OutsideBusy[], clock);
     const day = dayNumber(date);
-    const wish = { service: service.id, resource, seats, minutes, part, online: false };
+    const wish = { service, resource, seats, minutes, part, online: false };
     return new Availability(setUp, wish, diary, now, day, day).timesOn(day).map(({ dates }) => dates[0]?.start ?? 0);
   }, [data, setUp, service, resource, seats, minutes, part, date, now, clock, without]);
   const isOther = chosen !== null && starts !== null && !starts.includes(chosen);
   const { data: why } = useQuery({
-    queryKey: ["bookings", site.key, "why", service.id, resource, seats, minutes, part, chosen, date],
+    queryKey: ["bookings", site.key, "why", service, resource, seats, minutes, part, chosen, date],
     queryFn: () =>
       ask("booking.why", {
         site: site.key,
-        service: service.id,
-        resource,
+        ...asked,
         start: new Date(chosen ?? 0).toISOString(),
-        seats,
-        minutes,
-        part,
         online: false,
         waived: [],
         without,

@@ -258,47 +258,66 @@ function Income({ data }: { data: Data }) {
             ),
           ])}
         >
-          <ResponsiveContainer>
-            <BarChart data={rows} margin={{ left: -8, right: 4 }}>
-              {grid}
-              <XAxis dataKey="month" {...axis} interval="preserveStartEnd" />
-              <YAxis {...axis} />
-              <Tooltip formatter={(value) => money(Math.round(Number(value) * unit))} />
-              <Legend
-                iconType="square"
-                formatter={(name) => (
-                  <Text as="span" color="ink">
-                    {name}
-                  </Text>
-                )}
-              />
-              {drawn.map(([id, { name }]) => (
-                <Bar
-                  key={id}
-                  dataKey={id}
-                  name={name}
-                  stackId="all"
-                  fill={colour(id)}
-                  stroke="var(--chakra-colors-edge)"
-                  isAnimationActive={false}
-                />
-              ))}
-              {rest.length ? (
-                <Bar
-                  dataKey="rest"
-                  name={words.otherServices}
-                  stackId="all"
-                  fill="var(--chakra-colors-edge)"
-                  isAnimationActive={false}
-                />
-              ) : null}
-            </BarChart>
-          </ResponsiveContainer>
+          <MonthBars rows={rows} money={money} unit={unit} drawn={drawn} colour={colour} rest={rest} />
         </Drawn>
       </Figure>
     );
   });
 }
+
+/** The months as columns, stacked by service. */
+const MonthBars = ({
+  rows,
+  money,
+  unit,
+  drawn,
+  colour,
+  rest,
+}: {
+  rows: { rest: number; month: string }[];
+  money: (amount: number) => string;
+  unit: number;
+  drawn: [string, { name: string; sum: number }][];
+  colour: (id: string) => string;
+  rest: string[];
+}) => (
+  <ResponsiveContainer>
+    <BarChart data={rows} margin={{ left: -8, right: 4 }}>
+      {grid}
+      <XAxis dataKey="month" {...axis} interval="preserveStartEnd" />
+      <YAxis {...axis} />
+      <Tooltip formatter={(value) => money(Math.round(Number(value) * unit))} />
+      <Legend
+        iconType="square"
+        formatter={(name) => (
+          <Text as="span" color="ink">
+            {name}
+          </Text>
+        )}
+      />
+      {drawn.map(([id, { name }]) => (
+        <Bar
+          key={id}
+          dataKey={id}
+          name={name}
+          stackId="all"
+          fill={colour(id)}
+          stroke="var(--chakra-colors-edge)"
+          isAnimationActive={false}
+        />
+      ))}
+      {rest.length ? (
+        <Bar
+          dataKey="rest"
+          name={words.otherServices}
+          stackId="all"
+          fill="var(--chakra-colors-edge)"
+          isAnimationActive={false}
+        />
+      ) : null}
+    </BarChart>
+  </ResponsiveContainer>
+);
 
 function Lead({ lead }: { lead: Data["lead"] }) {
   const rows = lead.map(({ bookings }, nth) => ({ group: words.leadGroups[nth] ?? "", bookings }));

@@ -50,12 +50,12 @@ import { PictureCut, PlaceWants } from "./picture-cut";
 function LineField({ composer, node, field }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);
   const text = String(value ?? "");
-  const { stacked, counted } = field.control;
+  const { counted } = field.control;
   const { inside, on } = useInside();
   const known = useFacts(node.id).length > 0;
   return (
     <Box {...on}>
-      <Row label={field.label} error={error} stacked={stacked ?? false} hint={field.hint?.(node.content)}>
+      <Row label={field.label} error={error} stacked={field.stacked} hint={field.hint?.(node.content)}>
         {(ids) => (
           <TextInput
             {...ids}
