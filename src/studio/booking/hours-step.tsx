@@ -1,5 +1,4 @@
 "use client";
-// Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { BookingSetUp, Resource } from "@/core/booking/booking";
@@ -7,6 +6,8 @@ import { hoursText, readHours } from "@/core/booking/hours-text";
 import { mondayOf, servicesOf, startsAWeek } from "@/core/booking/starts-week";
 import { always, firstDayOf, type PaintedSpan, paint, paintedOf, type Season, withSeason } from "@/core/booking/week";
 import { dateOf, dayNumber } from "@/core/time/clock";
+// Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
+import type { Editing } from "@/studio/booking/editing";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput } from "@/studio/kit/fields";
@@ -98,16 +99,18 @@ function Week(props: Of) {
         step={step}
         setStep={setStep}
       />
-      <WeekPainter
-        label={own.weekOf(resource.name)}
+      <Painted
+        resource={resource}
         open={open}
         keptBack={keptBack}
         painting={painting}
-        stepMinutes={step}
+        step={step}
         from={from}
         to={to}
         starts={starts}
-        onPaint={(area, how) => editing.deed(changed(paint(key === "week" ? open : keptBack, area, how)))}
+        editing={editing}
+        changed={changed}
+        key={key}
       />
       {wrong ? <State tone="brick">{wrong}</State> : null}
       <Flex gap="8px" mt="4px" mb="8px">
@@ -137,6 +140,45 @@ function Week(props: Of) {
     </>
   );
 }
+
+/** The week as it is painted. */
+const Painted = ({
+  resource,
+  open,
+  keptBack,
+  painting,
+  step,
+  from,
+  to,
+  starts,
+  editing,
+  changed,
+  key,
+}: {
+  resource: Resource;
+  open: readonly PaintedSpan[];
+  keptBack: readonly PaintedSpan[];
+  painting: "open" | "keptBack";
+  step: number;
+  from: number;
+  to: number;
+  starts: number[];
+  editing: Editing<"resources">;
+  changed: (painted: readonly PaintedSpan[]) => Partial<Resource>;
+  key: "week" | "keptBack";
+}) => (
+  <WeekPainter
+    label={own.weekOf(resource.name)}
+    open={open}
+    keptBack={keptBack}
+    painting={painting}
+    stepMinutes={step}
+    from={from}
+    to={to}
+    starts={starts}
+    onPaint={(area, how) => editing.deed(changed(paint(key === "week" ? open : keptBack, area, how)))}
+  />
+);
 
 /** Which season is painted, and with what. */
 const PainterBar = ({

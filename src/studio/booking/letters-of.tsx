@@ -1,6 +1,7 @@
 "use client";
-// The letters to a place's clients: own words with what is filled in, and each as a client would get it.
 import { Box, Flex, Text } from "@chakra-ui/react";
+// The letters to a place's clients: own words with what is filled in, and each as a client would get it.
+import type { RefObject } from "react";
 import { useRef, useState } from "react";
 import type { BookingSetUp, Place } from "@/core/booking/booking";
 import {
@@ -96,18 +97,7 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
       <Text color="ink2" fontSize="small" mb="8px" ps="24px">
         {words.textMessagesNote}
       </Text>
-      <Row label={words.which}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={kind}
-            options={letterKinds.map(
-              (one) => [one, place.letters?.[one] ? words.ownOne(words.kinds[one]) : words.kinds[one]] as const,
-            )}
-            onChange={(next) => setKind(next as LetterKind)}
-          />
-        )}
-      </Row>
+      <WhichLetter kind={kind} place={place} setKind={setKind} />
       <Row label={words.subject} error={fault(`letters.${kind}.subject`)}>
         {(ids) => (
           <TextInput
@@ -118,20 +108,7 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
           />
         )}
       </Row>
-      <Row label={words.words} stacked error={fault(`letters.${kind}.words`)}>
-        {(ids) => (
-          <TextArea
-            {...ids}
-            rows={4}
-            placeholder={usualWords(kind, sample.language)}
-            value={own.words}
-            onChange={(text) => change({ words: text })}
-            onSelect={(event) => {
-              area.current = event.currentTarget;
-            }}
-          />
-        )}
-      </Row>
+      <LetterWords fault={fault} kind={kind} sample={sample} own={own} change={change} area={area} />
       {texted ? (
         <Row label={words.text} stacked error={fault(`letters.${kind}.text`)} hint={words.textHint}>
           {(ids) => (
@@ -153,28 +130,107 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
           </QuietButton>
         ))}
       </Flex>
-      {wrong ? null : (
-        <Box
-          as="article"
-          aria-label={words.preview(words.kinds[kind])}
-          bg="white"
-          borderWidth="1px"
-          borderColor="line"
-          borderRadius="panel"
-          p="14px 16px"
-        >
-          <Text fontWeight="700" mb="6px" wordBreak="break-word">
-            {letter.subject}
-          </Text>
-          <Text whiteSpace="pre-wrap" wordBreak="break-word">
-            {letter.text.trim()}
-          </Text>
-        </Box>
-      )}
+      {wrong ? null : <LetterPreview kind={kind} letter={letter} />}
       {texted && !wrong ? <TextPreview text={bookingText(kind, { ...sample, own })} name={words.kinds[kind]} /> : null}
     </Group>
   );
 }
+
+/** The letter as a client would get it. */
+const LetterPreview = ({
+  kind,
+  letter,
+}: {
+  kind: LetterKind;
+  letter: { subject: string; text: string; html: string };
+}) => (
+  <Box
+    as="article"
+    aria-label={words.preview(words.kinds[kind])}
+    bg="white"
+    borderWidth="1px"
+    borderColor="line"
+    borderRadius="panel"
+    p="14px 16px"
+  >
+    <Text fontWeight="700" mb="6px" wordBreak="break-word">
+      {letter.subject}
+    </Text>
+    <Text whiteSpace="pre-wrap" wordBreak="break-word">
+      {letter.text.trim()}
+    </Text>
+  </Box>
+);
+
+/** The words of the letter. */
+const LetterWords = ({
+  fault,
+  kind,
+  sample,
+  own,
+  change,
+  area,
+}: {
+  fault: (path: string) => string | undefined;
+  kind:
+    | "waiting"
+    | "unlisted"
+    | "moved"
+    | "waitingPayment"
+    | "declined"
+    | "cancelled"
+    | "listed"
+    | "offered"
+    | "reminder"
+    | "booked"
+    | "approved"
+    | "runs"
+    | "calledOff"
+    | "offerOver";
+  sample: Omit<LetterFacts, "own">;
+  own: OwnLetter;
+  change: (next: Partial<OwnLetter>) => void;
+  area: RefObject<HTMLTextAreaElement | null>;
+}) => (
+  <Row label={words.words} stacked error={fault(`letters.${kind}.words`)}>
+    {(ids) => (
+      <TextArea
+        {...ids}
+        rows={4}
+        placeholder={usualWords(kind, sample.language)}
+        value={own.words}
+        onChange={(text) => change({ words: text })}
+        onSelect={(event) => {
+          area.current = event.currentTarget;
+        }}
+      />
+    )}
+  </Row>
+);
+
+/** Which letter is written. */
+const WhichLetter = ({
+  kind,
+  place,
+  setKind,
+}: {
+  kind: LetterKind;
+  place: Place;
+  setKind: (next: LetterKind) => void;
+}) => (
+  <Row label={words.which}>
+    {(ids) => (
+      <Choice
+        {...ids}
+        value={kind}
+        options={letterKinds.map(
+          (one) => [one, place.letters?.[one] ? words.ownOne(words.kinds[one]) : words.kinds[one]] as const,
+        )}
+        onChange={(next) => setKind(next as LetterKind)}
+      />
+    )}
+  </Row>
+);
 
 /** A text message as it comes to a phone, and in how many parts it is sent and paid for. */
 function TextPreview({ text, name }: { text: string; name: string }) {

@@ -4,7 +4,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newResource } from "@/core/booking/blank";
 // Who and what a service takes: sets of people and things, drawn as the sentence that they say.
-import type { Service } from "@/core/booking/booking";
+import type { Need, Service } from "@/core/booking/booking";
 import { offerOf, type Resource } from "@/core/booking/booking";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { TextInput, Tick } from "@/studio/kit/fields";
@@ -137,44 +137,73 @@ const OneSet = ({
     ) : null}
     {fault(`needs[${set}].each`) ? <State tone="brick">{fault(`needs[${set}].each`)}</State> : null}
     {fault(`needs[${set}].name`) ? <State tone="brick">{fault(`needs[${set}].name`)}</State> : null}
-    <Flex wrap="wrap" gap="5px" role="group" aria-label={own.oneOf(need.name)}>
-      {here.map((resource) => {
-        const chosen = need.oneOf.includes(resource.id);
-        const refuses = offerOf(resource, service.id)?.does === false;
-        return (
-          <button
-            key={resource.id}
-            type="button"
-            aria-pressed={chosen}
-            onClick={() => {
-              const oneOf = chosen
-                ? need.oneOf.filter((id) => id !== resource.id)
-                : here.filter(({ id }) => id === resource.id || need.oneOf.includes(id)).map(({ id }) => id);
-              setNeeds(
-                oneOf.length
-                  ? sets.map((one, at) => (at === set ? { ...one, oneOf } : one))
-                  : sets.filter((_, at) => at !== set),
-              );
-            }}
-            style={{
-              padding: "3px 9px",
-              minHeight: 26,
-              borderRadius: 13,
-              border: `1px solid var(--chakra-colors-${chosen ? "ink" : "edge"})`,
-              background: chosen ? "var(--chakra-colors-ink)" : "transparent",
-              color: `var(--chakra-colors-${chosen ? "sheet" : "ink"})`,
-              textDecoration: chosen && refuses ? "line-through" : undefined,
-              fontWeight: 600,
-              cursor: "pointer",
-            }}
-          >
-            {resource.name}
-          </button>
-        );
-      })}
-      <QuietButton onClick={() => addSomebody(set)}>
-        <Plus size={13} /> {set === 0 ? own.newPerson : own.newThing}
-      </QuietButton>
-    </Flex>
+    <Members
+      need={need}
+      here={here}
+      service={service}
+      setNeeds={setNeeds}
+      sets={sets}
+      set={set}
+      addSomebody={addSomebody}
+    />
   </Box>
+);
+
+/** Who or what the set is made of. */
+const Members = ({
+  need,
+  here,
+  service,
+  setNeeds,
+  sets,
+  set,
+  addSomebody,
+}: {
+  need: Need;
+  here: Resource[];
+  service: Service;
+  setNeeds: (needs: Service["needs"]) => void;
+  sets: readonly Need[];
+  set: number;
+  addSomebody: (set: number) => void;
+}) => (
+  <Flex wrap="wrap" gap="5px" role="group" aria-label={own.oneOf(need.name)}>
+    {here.map((resource) => {
+      const chosen = need.oneOf.includes(resource.id);
+      const refuses = offerOf(resource, service.id)?.does === false;
+      return (
+        <button
+          key={resource.id}
+          type="button"
+          aria-pressed={chosen}
+          onClick={() => {
+            const oneOf = chosen
+              ? need.oneOf.filter((id) => id !== resource.id)
+              : here.filter(({ id }) => id === resource.id || need.oneOf.includes(id)).map(({ id }) => id);
+            setNeeds(
+              oneOf.length
+                ? sets.map((one, at) => (at === set ? { ...one, oneOf } : one))
+                : sets.filter((_, at) => at !== set),
+            );
+          }}
+          style={{
+            padding: "3px 9px",
+            minHeight: 26,
+            borderRadius: 13,
+            border: `1px solid var(--chakra-colors-${chosen ? "ink" : "edge"})`,
+            background: chosen ? "var(--chakra-colors-ink)" : "transparent",
+            color: `var(--chakra-colors-${chosen ? "sheet" : "ink"})`,
+            textDecoration: chosen && refuses ? "line-through" : undefined,
+            fontWeight: 600,
+            cursor: "pointer",
+          }}
+        >
+          {resource.name}
+        </button>
+      );
+    })}
+    <QuietButton onClick={() => addSomebody(set)}>
+      <Plus size={13} /> {set === 0 ? own.newPerson : own.newThing}
+    </QuietButton>
+  </Flex>
 );

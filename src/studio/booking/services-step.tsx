@@ -1,5 +1,4 @@
 "use client";
-// Services: the list in the order visitors see, and one service with all that is said of it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   closestCenter,
@@ -22,7 +21,7 @@ import { GripVertical, Plus } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { newService } from "@/core/booking/blank";
-import type { Service } from "@/core/booking/booking";
+import type { BookingWidgetSettings, Service } from "@/core/booking/booking";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
@@ -113,26 +112,43 @@ export function ServicesStep(props: StepProps<"booking">) {
         <Plus size={14} /> {words.addService}
       </PlainButton>
       {others.length ? (
-        <Group title={words.notChosen} mt="14px">
-          {others.map((service) => (
-            <Flex key={service.id} align="center" gap="6px">
-              <Box flex="1" minW="0">
-                <ServiceLine service={service} {...props} onOpen={() => setOpen(service.id)} />
-              </Box>
-              <IconButton
-                name={words.take(service.name)}
-                onClick={() => change({ services: [...settings.services, service.id] })}
-              >
-                <Plus size={14} />
-              </IconButton>
-            </Flex>
-          ))}
-        </Group>
+        <NotOffered others={others} props={props} setOpen={setOpen} change={change} settings={settings} />
       ) : null}
       <ServiceFiles {...props} />
     </>
   );
 }
+
+/** Services that this calendar does not offer. */
+const NotOffered = ({
+  others,
+  props,
+  setOpen,
+  change,
+  settings,
+}: {
+  others: Service[];
+  props: StepProps<"booking">;
+  setOpen: (next: string | null) => void;
+  change: StepProps<"booking">["change"];
+  settings: BookingWidgetSettings;
+}) => (
+  <Group title={words.notChosen} mt="14px">
+    {others.map((service) => (
+      <Flex key={service.id} align="center" gap="6px">
+        <Box flex="1" minW="0">
+          <ServiceLine service={service} {...props} onOpen={() => setOpen(service.id)} />
+        </Box>
+        <IconButton
+          name={words.take(service.name)}
+          onClick={() => change({ services: [...settings.services, service.id] })}
+        >
+          <Plus size={14} />
+        </IconButton>
+      </Flex>
+    ))}
+  </Group>
+);
 
 /** A list ordered by dragging, or by its grips with the keyboard. */
 export function Sorted({

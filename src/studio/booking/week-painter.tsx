@@ -203,30 +203,7 @@ export function WeekPainter(props: WeekPainterProps) {
           ))}
           {shownArea
             ? shownArea.weekdays.map((weekday) => (
-                <Box
-                  key={weekday}
-                  position="absolute"
-                  pointerEvents="none"
-                  left={`calc(${(weekday - 1) / 7} * 100% + 3px)`}
-                  w="calc(100% / 7 - 6px)"
-                  top={`${top(shownArea.from)}px`}
-                  h={`${top(shownArea.to) - top(shownArea.from)}px`}
-                  borderWidth="1.5px"
-                  borderStyle="dashed"
-                  borderColor="mark"
-                  borderRadius="3px"
-                  color="mark"
-                  fontWeight="700"
-                  fontSize="small"
-                  lineHeight="1"
-                  display="flex"
-                  alignItems="end"
-                  p="2px 3px"
-                >
-                  {weekday === shownArea.weekdays.at(-1)
-                    ? `${shortTime(shownArea.from)}–${shortTime(shownArea.to)}`
-                    : ""}
-                </Box>
+                <Hatched key={weekday} weekday={weekday} top={top} shownArea={shownArea} />
               ))
             : null}
           <Box
@@ -258,6 +235,39 @@ export function WeekPainter(props: WeekPainterProps) {
     </Box>
   );
 }
+
+/** The hours that are shown at all. */
+const Hatched = ({
+  weekday,
+  top,
+  shownArea,
+}: {
+  weekday: number;
+  top: (minutes: number) => number;
+  shownArea: PaintedArea;
+}) => (
+  <Box
+    position="absolute"
+    pointerEvents="none"
+    left={`calc(${(weekday - 1) / 7} * 100% + 3px)`}
+    w="calc(100% / 7 - 6px)"
+    top={`${top(shownArea.from)}px`}
+    h={`${top(shownArea.to) - top(shownArea.from)}px`}
+    borderWidth="1.5px"
+    borderStyle="dashed"
+    borderColor="mark"
+    borderRadius="3px"
+    color="mark"
+    fontWeight="700"
+    fontSize="small"
+    lineHeight="1"
+    display="flex"
+    alignItems="end"
+    p="2px 3px"
+  >
+    {weekday === shownArea.weekdays.at(-1) ? `${shortTime(shownArea.from)}–${shortTime(shownArea.to)}` : ""}
+  </Box>
+);
 
 const daysWords = (days: readonly number[]) =>
   days.length > 2

@@ -221,45 +221,10 @@ function Line({
           onKeyDown={onKeyDown}
         >
           {hours.map((hour, nth) => (
-            <Box
-              key={hour}
-              position="absolute"
-              top="0"
-              bottom="20px"
-              left={share(hour)}
-              borderLeftWidth="1px"
-              borderLeftStyle="dashed"
-              borderColor="line"
-            >
-              {nth % every === 0 ? (
-                <Text
-                  position="absolute"
-                  bottom="-20px"
-                  left="-16px"
-                  w="32px"
-                  textAlign="center"
-                  fontSize="small"
-                  color="ink2"
-                >
-                  {clock.wallOf(hour).slice(11)}
-                </Text>
-              ) : null}
-            </Box>
+            <HourMarks key={hour} hour={hour} share={share} nth={nth} every={every} clock={clock} />
           ))}
           {rows.map(({ of, set, bands }) => (
-            <Box key={`${of} ${set}`} h="26px" position="relative">
-              {bands.map((band) => (
-                <BandBox
-                  key={`${band.from} ${band.to}`}
-                  of={of}
-                  band={band}
-                  share={share}
-                  part={part}
-                  line={line}
-                  clock={clock}
-                />
-              ))}
-            </Box>
+            <BandRow key={`${of} ${set}`} of={of} bands={bands} share={share} part={part} line={line} clock={clock} />
           ))}
           <Box h="20px" position="relative">
             {line.starts.map((start) => (
@@ -276,27 +241,7 @@ function Line({
               />
             ))}
           </Box>
-          <Box
-            position="absolute"
-            top="-8px"
-            bottom="20px"
-            left={share(pointed)}
-            borderLeftWidth="2px"
-            borderColor="mark"
-            pointerEvents="none"
-          >
-            <Text
-              position="absolute"
-              top="-14px"
-              left="-18px"
-              w="36px"
-              textAlign="center"
-              color="mark"
-              fontWeight="700"
-            >
-              {time}
-            </Text>
-          </Box>
+          <Pointer share={share} pointed={pointed} time={time} />
         </Box>
       </Flex>
       <Box mt="14px" aria-live="polite">
@@ -323,6 +268,85 @@ function Line({
     </>
   );
 }
+
+/** The moment that is pointed at. */
+const Pointer = ({ share, pointed, time }: { share: (instant: Instant) => string; pointed: number; time: string }) => (
+  <Box
+    position="absolute"
+    top="-8px"
+    bottom="20px"
+    left={share(pointed)}
+    borderLeftWidth="2px"
+    borderColor="mark"
+    pointerEvents="none"
+  >
+    <Text position="absolute" top="-14px" left="-18px" w="36px" textAlign="center" color="mark" fontWeight="700">
+      {time}
+    </Text>
+  </Box>
+);
+
+/** What stands in the way of one person or thing, as bands. */
+const BandRow = ({
+  of,
+  bands,
+  share,
+  part,
+  line,
+  clock,
+}: {
+  of: RowOf;
+  bands: readonly Band[];
+  share: (instant: Instant) => string;
+  part: BookingSetUp;
+  line: DayLine;
+  clock: ZoneClock;
+}) => (
+  <Box h="26px" position="relative">
+    {bands.map((band) => (
+      <BandBox
+        key={`${band.from} ${band.to}`}
+        of={of}
+        band={band}
+        share={share}
+        part={part}
+        line={line}
+        clock={clock}
+      />
+    ))}
+  </Box>
+);
+
+/** The hours along the line. */
+const HourMarks = ({
+  hour,
+  share,
+  nth,
+  every,
+  clock,
+}: {
+  hour: number;
+  share: (instant: Instant) => string;
+  nth: number;
+  every: number;
+  clock: ZoneClock;
+}) => (
+  <Box
+    position="absolute"
+    top="0"
+    bottom="20px"
+    left={share(hour)}
+    borderLeftWidth="1px"
+    borderLeftStyle="dashed"
+    borderColor="line"
+  >
+    {nth % every === 0 ? (
+      <Text position="absolute" bottom="-20px" left="-16px" w="32px" textAlign="center" fontSize="small" color="ink2">
+        {clock.wallOf(hour).slice(11)}
+      </Text>
+    ) : null}
+  </Box>
+);
 
 const looks: Readonly<Record<RowOf, string>> = {
   open: "var(--chakra-colors-desk0)",

@@ -149,10 +149,6 @@ export const words = {
   needsSentence: (sets: string) => `It takes ${sets}.`,
   needsNobody: "It takes nobody yet, so it can’t be booked.",
   colours: ["moss", "sand", "clay", "lilac", "slate", "sky", "straw", "rose"],
-  moneyDecimals: (decimals: number, currency: string) =>
-    decimals
-      ? `A price in ${currency} has at most ${decimals} decimals, as in 12.50.`
-      : `A price in ${currency} is whole.`,
   service: {
     what: "What it is",
     name: "Name",

@@ -1,6 +1,4 @@
 "use client";
-// The single days of a year: closures of the place, time off, and other hours than the week's. Chosen on a calendar of the
-// year or by their dates; every one stands in a list too.
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Trash2 } from "lucide-react";
@@ -8,6 +6,9 @@ import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import type { Closure, DaySpan, Resource } from "@/core/booking/booking";
 import { hoursText, readHours } from "@/core/booking/hours-text";
 import { dateOf, dayNumber, minutesOf, timeOf, weekdayOf } from "@/core/time/clock";
+// The single days of a year: closures of the place, time off, and other hours than the week's. Chosen on a calendar of the
+// year or by their dates; every one stands in a list too.
+import type { Editing } from "@/studio/booking/editing";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -299,62 +300,28 @@ function ChosenDays({
             {(ids) => <TextInput {...ids} value={note} maxLength={200} placeholder={own.noteHint} onChange={setNote} />}
           </Row>
           {mayRepeat ? <Tick label={own.everyYear} checked={everyYear} onChange={setEveryYear} /> : null}
-          <Flex gap="6px" wrap="wrap" mb="8px">
-            <PlainButton
-              onClick={() => {
-                const closure: Closure = repeats
-                  ? { kind: "yearly", ...yearly }
-                  : from === to
-                    ? { kind: "date", date: from, words: note }
-                    : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
-                place.deed({ closures: [...place.item.closures, closure] });
-                done();
-              }}
-            >
-              {own.closeAll(place.item.name)}
-            </PlainButton>
-            <PlainButton
-              onClick={() => {
-                if (repeats) {
-                  person.deed({ yearlyOff: [...(resource.yearlyOff ?? []), yearly] });
-                  return done();
-                }
-                const off = { from: `${from}T00:00`, to: afterLast, words: note };
-                person.deed({ timeOff: [...resource.timeOff, off] });
-                done();
-              }}
-            >
-              {own.off(resource.name)}
-            </PlainButton>
-          </Flex>
-          <Row label={own.otherHours} error={read && "fault" in read ? read.fault : undefined}>
-            {(ids) => (
-              <Flex gap="6px">
-                <TextInput {...ids} value={typed} placeholder={own.otherHoursHint} onChange={setTyped} />
-                <PlainButton
-                  disabled={!read || "fault" in read}
-                  onClick={() => {
-                    if (!read || "fault" in read) return;
-                    person.deed({ exceptions: withDates(resource.exceptions, from, to, read.spans) });
-                    done();
-                  }}
-                >
-                  {own.setHours}
-                </PlainButton>
-                <PlainButton
-                  disabled={read !== null && "fault" in read}
-                  onClick={() => {
-                    if (read && "fault" in read) return;
-                    const spans = read?.spans ?? [];
-                    person.deed({ keptBackOn: withDates(resource.keptBackOn ?? [], from, to, spans) });
-                    done();
-                  }}
-                >
-                  {read ? own.keepBack : own.keepNothing}
-                </PlainButton>
-              </Flex>
-            )}
-          </Row>
+          <DayDeeds
+            repeats={repeats}
+            yearly={yearly}
+            from={from}
+            to={to}
+            note={note}
+            afterLast={afterLast}
+            place={place}
+            done={done}
+            person={person}
+            resource={resource}
+          />
+          <OwnHours
+            read={read}
+            typed={typed}
+            setTyped={setTyped}
+            person={person}
+            resource={resource}
+            from={from}
+            to={to}
+            done={done}
+          />
         </>
       ) : (
         <Text color="ink2" fontSize="small">
@@ -364,6 +331,110 @@ function ChosenDays({
     </Box>
   );
 }
+
+/** Other hours on the chosen days, typed. */
+const OwnHours = ({
+  read,
+  typed,
+  setTyped,
+  person,
+  resource,
+  from,
+  to,
+  done,
+}: {
+  read: { readonly spans: readonly DaySpan[] } | { readonly fault: string } | null;
+  typed: string;
+  setTyped: (next: string) => void;
+  person: Editing<"resources">;
+  resource: Resource;
+  from: string;
+  to: string;
+  done: () => void;
+}) => (
+  <Row label={own.otherHours} error={read && "fault" in read ? read.fault : undefined}>
+    {(ids) => (
+      <Flex gap="6px">
+        <TextInput {...ids} value={typed} placeholder={own.otherHoursHint} onChange={setTyped} />
+        <PlainButton
+          disabled={!read || "fault" in read}
+          onClick={() => {
+            if (!read || "fault" in read) return;
+            person.deed({ exceptions: withDates(resource.exceptions, from, to, read.spans) });
+            done();
+          }}
+        >
+          {own.setHours}
+        </PlainButton>
+        <PlainButton
+          disabled={read !== null && "fault" in read}
+          onClick={() => {
+            if (read && "fault" in read) return;
+            const spans = read?.spans ?? [];
+            person.deed({ keptBackOn: withDates(resource.keptBackOn ?? [], from, to, spans) });
+            done();
+          }}
+        >
+          {read ? own.keepBack : own.keepNothing}
+        </PlainButton>
+      </Flex>
+    )}
+  </Row>
+);
+
+/** What can be made of the chosen days. */
+const DayDeeds = ({
+  repeats,
+  yearly,
+  from,
+  to,
+  note,
+  afterLast,
+  place,
+  done,
+  person,
+  resource,
+}: {
+  repeats: boolean;
+  yearly: { from: string; to: string; words: string };
+  from: string;
+  to: string;
+  note: string;
+  afterLast: string;
+  place: Editing<"places">;
+  done: () => void;
+  person: Editing<"resources">;
+  resource: Resource;
+}) => (
+  <Flex gap="6px" wrap="wrap" mb="8px">
+    <PlainButton
+      onClick={() => {
+        const closure: Closure = repeats
+          ? { kind: "yearly", ...yearly }
+          : from === to
+            ? { kind: "date", date: from, words: note }
+            : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
+        place.deed({ closures: [...place.item.closures, closure] });
+        done();
+      }}
+    >
+      {own.closeAll(place.item.name)}
+    </PlainButton>
+    <PlainButton
+      onClick={() => {
+        if (repeats) {
+          person.deed({ yearlyOff: [...(resource.yearlyOff ?? []), yearly] });
+          return done();
+        }
+        const off = { from: `${from}T00:00`, to: afterLast, words: note };
+        person.deed({ timeOff: [...resource.timeOff, off] });
+        done();
+      }}
+    >
+      {own.off(resource.name)}
+    </PlainButton>
+  </Flex>
+);
 
 type OfDates = Resource["exceptions"];
 

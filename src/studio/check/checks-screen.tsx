@@ -1,5 +1,4 @@
 "use client";
-// Checks: every finding of every page and width, with what repairs it; beside it the pages by width, and the place itself.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { RotateCw } from "lucide-react";
@@ -14,6 +13,7 @@ import {
   layoutCodes,
 } from "@/core/check/layout";
 import type { Finding } from "@/core/check/problems";
+import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -21,6 +21,7 @@ import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layou
 import { reasonWords } from "@/studio/kit/reasons";
 import { useDeed } from "@/studio/kit/use-deed";
 import { FindingPicture } from "./finding-picture";
+// Checks: every finding of every page and width, with what repairs it; beside it the pages by width, and the place itself.
 import { type CheckedPage, useMeasuring } from "./measuring";
 import { PagesByWidth } from "./pages-by-width";
 import { type PageFinding, repairAll, takeBack, type WayBack } from "./repairing";
@@ -176,28 +177,15 @@ export function ChecksScreen() {
             <Progress label={words.measuringBar} done={pages.length - left} total={pages.length} />
           </Box>
         ) : null}
-        <Flex gap="8px" wrap="wrap" mb="12px" role="group" aria-label={words.filter}>
-          {(["all", ...checkGroups] as const).map((name) => {
-            const count = name === "all" ? rows.length : rows.filter((row) => row.group === name).length;
-            if (name !== "all" && !count) return null;
-            return (
-              <PlainButton
-                key={name}
-                aria-pressed={group === name}
-                onClick={() => setGroup(name)}
-                {...(group === name ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
-              >
-                {name === "all" ? words.all : words.groups[name]} {count}
-              </PlainButton>
-            );
-          })}
-          <Box flex="1" />
-          {repairs.length > 1 && site.mayLayout ? (
-            <PlainButton loading={busy} onClick={() => repair(repairs)}>
-              {words.repairAll(repairs.length)}
-            </PlainButton>
-          ) : null}
-        </Flex>
+        <Repairs
+          rows={rows}
+          group={group}
+          setGroup={setGroup}
+          repairs={repairs}
+          site={site}
+          busy={busy}
+          repair={repair}
+        />
         <RefusalNote refusal={refusal} />
         {done ? (
           <Flex align="center" gap="10px" mb="8px" role="status">
@@ -224,33 +212,84 @@ export function ChecksScreen() {
           <State tone="moss">{group === "all" ? words.nothing : words.nothingHere}</State>
         )}
       </Box>
-      <Box
-        as="aside"
-        aria-label={words.byWidth}
-        w={{ base: "100%", lg: "430px" }}
-        flex="none"
-        bg="sheet"
-        borderLeftWidth="1px"
-        borderColor="line"
-        overflowY="auto"
-        p="20px"
-      >
-        <PagesByWidth
-          pages={pages}
-          chosen={place}
-          onChoose={(page, width) => setChosen({ page, width, finding: null })}
-        />
-        {place ? (
-          <FindingPicture
-            key={`${place.page} ${place.width} ${place.finding?.code} ${place.finding?.node}`}
-            place={place}
-            pages={pages}
-          />
-        ) : null}
-      </Box>
+      <PlacePicture pages={pages} place={place} setChosen={setChosen} />
     </Flex>
   );
 }
+
+/** Where the chosen finding is, in a picture of the page. */
+const PlacePicture = ({
+  pages,
+  place,
+  setChosen,
+}: {
+  pages: Gives<"checks.kept">["pages"];
+  place: Chosen | null;
+  setChosen: (next: Chosen | null) => void;
+}) => (
+  <Box
+    as="aside"
+    aria-label={words.byWidth}
+    w={{ base: "100%", lg: "430px" }}
+    flex="none"
+    bg="sheet"
+    borderLeftWidth="1px"
+    borderColor="line"
+    overflowY="auto"
+    p="20px"
+  >
+    <PagesByWidth pages={pages} chosen={place} onChoose={(page, width) => setChosen({ page, width, finding: null })} />
+    {place ? (
+      <FindingPicture
+        key={`${place.page} ${place.width} ${place.finding?.code} ${place.finding?.node}`}
+        place={place}
+        pages={pages}
+      />
+    ) : null}
+  </Box>
+);
+
+/** Findings by sort, and what can be mended at once. */
+const Repairs = ({
+  rows,
+  group,
+  setGroup,
+  repairs,
+  site,
+  busy,
+  repair,
+}: {
+  rows: CheckRow[];
+  group: "all" | "links" | "words" | "contrast" | "layout" | "pictures";
+  setGroup: (next: "all" | "links" | "words" | "contrast" | "layout" | "pictures") => void;
+  repairs: PageFinding[];
+  site: ReturnType<typeof useSite>;
+  busy: boolean;
+  repair: (list: readonly PageFinding[]) => void;
+}) => (
+  <Flex gap="8px" wrap="wrap" mb="12px" role="group" aria-label={words.filter}>
+    {(["all", ...checkGroups] as const).map((name) => {
+      const count = name === "all" ? rows.length : rows.filter((row) => row.group === name).length;
+      if (name !== "all" && !count) return null;
+      return (
+        <PlainButton
+          key={name}
+          aria-pressed={group === name}
+          onClick={() => setGroup(name)}
+          {...(group === name ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
+        >
+          {name === "all" ? words.all : words.groups[name]} {count}
+        </PlainButton>
+      );
+    })}
+    <Box flex="1" />
+    {repairs.length > 1 && site.mayLayout ? (
+      <PlainButton loading={busy} onClick={() => repair(repairs)}>
+        {words.repairAll(repairs.length)}
+      </PlainButton>
+    ) : null}
+  </Flex>
+);
 
 function Row({
   row,

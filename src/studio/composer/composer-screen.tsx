@@ -1,5 +1,4 @@
 "use client";
-// The composer: running order, stage, sheet.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   type CollisionDetection,
@@ -30,6 +29,10 @@ import type { SurroundOf } from "@/core/page/surround/standing";
 import type { RenderedPage } from "@/core/render/render";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
+import type { PageFindings } from "@/studio/composer/findings";
+import type { Pane } from "@/studio/composer/scroll-together";
+// The composer: running order, stage, sheet.
+import type { ViewChoice } from "@/studio/composer/view-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
 import { useHeard, useMissed } from "@/studio/frame/stream";
@@ -419,28 +422,18 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                 )}
               </Flex>
             </Flex>
-            <Box flex="1" overflowY="auto">
-              <RunningOrder
-                header={aroundOf(composer, view, "header")}
-                page={order.page}
-                footer={aroundOf(composer, view, "footer")}
-                stamped={order.stamped}
-                selectedSection={selectedSection}
-                findings={findings.bySection}
-                selectedRoot={view.selection?.node ?? null}
-                movable={site.mayLayout}
-                folded={folded}
-                dragging={dragged !== null}
-                onSelect={picked}
-                onInsert={openShelf}
-                onMove={(id, by) => composer.moveBy(id, by)}
-                onEnter={(id) => {
-                  if (order.stamped.has(id)) return composer.openInPlace(id);
-                  const first = composer.node(id)?.children?.[0];
-                  if (first) composer.select(first.id);
-                }}
-              />
-            </Box>
+            <Left
+              composer={composer}
+              view={view}
+              order={order}
+              selectedSection={selectedSection}
+              findings={findings}
+              site={site}
+              folded={folded}
+              dragged={dragged}
+              picked={picked}
+              openShelf={openShelf}
+            />
             {orderFolded ? (
               <Flex justify="center" py="6px" borderTopWidth="1px" borderColor="line">
                 <IconButton name={words.unfoldOrder} onClick={() => choose({ orderFolded: false })}>
@@ -503,17 +496,13 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                   onScrolled={() => scrolled("main")}
                 />
                 {sideBySide ? (
-                  <EditableFrame
+                  <PhoneFrame
                     key="phone"
-                    {...frame}
-                    name={words.frameNames.phone}
-                    widthPx={390}
-                    roomPx={phoneRoom}
-                    scale={phoneScale}
-                    scope="phone"
-                    rounded
-                    onPane={(pane) => tellPane("phone", pane)}
-                    onScrolled={() => scrolled("phone")}
+                    frame={frame}
+                    phoneRoom={phoneRoom}
+                    phoneScale={phoneScale}
+                    tellPane={tellPane}
+                    scrolled={scrolled}
                   />
                 ) : null}
               </Flex>
@@ -524,32 +513,14 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             <RehearseStrip path={pagePath(meta)} />
           </Box>
         </Flex>
-        <Flex
-          as="aside"
-          direction="column"
-          aria-label={words.sheet}
-          w={sheetFolded ? "40px" : "288px"}
-          flex="none"
-          bg="sheet"
-          borderLeftWidth="1px"
-          borderColor="line"
-          overflowY="auto"
-          position="relative"
-        >
-          <Box position="absolute" top="8px" right="6px" zIndex="1">
-            <IconButton
-              name={sheetFolded ? words.unfoldSheet : words.foldSheet}
-              onClick={() => choose({ sheetFolded: !sheetFolded })}
-            >
-              {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
-            </IconButton>
-          </Box>
-          {sheetFolded ? null : (
-            <Facts value={facts}>
-              <Sheet composer={composer} view={view} findings={findings.all} />
-            </Facts>
-          )}
-        </Flex>
+        <Right
+          sheetFolded={sheetFolded}
+          choose={choose}
+          facts={facts}
+          composer={composer}
+          view={view}
+          findings={findings}
+        />
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
       {view.lost.length ? <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} /> : null}
@@ -563,25 +534,149 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           onOver={setOverStage}
         />
       ) : null}
-      <DragOverlay dropAnimation={null}>
-        {dragged && !overStage ? (
-          <Flex
-            gap="10px"
-            align="center"
-            bg="sheet"
-            borderWidth="1px"
-            borderColor="mark"
-            borderRadius="panel"
-            boxShadow="lifted"
-            p="6px"
-            w="200px"
-          >
-            <Drawing section={dragged.shown} />
-            <Text fontWeight="650">{dragged.name}</Text>
-          </Flex>
-        ) : null}
-      </DragOverlay>
+      <Carried dragged={dragged} overStage={overStage} />
       {help ? <KeysWindow open onClose={() => setHelp(false)} /> : null}
     </DndContext>
   );
 }
+
+/** What is carried, under the pointer. */
+const Carried = ({ dragged, overStage }: { dragged: Dragged | null; overStage: boolean }) => (
+  <DragOverlay dropAnimation={null}>
+    {dragged && !overStage ? (
+      <Flex
+        gap="10px"
+        align="center"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="mark"
+        borderRadius="panel"
+        boxShadow="lifted"
+        p="6px"
+        w="200px"
+      >
+        <Drawing section={dragged.shown} />
+        <Text fontWeight="650">{dragged.name}</Text>
+      </Flex>
+    ) : null}
+  </DragOverlay>
+);
+
+/** The sheet of what is selected. */
+const Right = ({
+  sheetFolded,
+  choose,
+  facts,
+  composer,
+  view,
+  findings,
+}: {
+  sheetFolded: boolean;
+  choose: (change: Partial<ViewChoice>) => void;
+  facts: ReturnType<typeof useBlockFacts>;
+  composer: Composer;
+  view: ComposerView;
+  findings: PageFindings;
+}) => (
+  <Flex
+    as="aside"
+    direction="column"
+    aria-label={words.sheet}
+    w={sheetFolded ? "40px" : "288px"}
+    flex="none"
+    bg="sheet"
+    borderLeftWidth="1px"
+    borderColor="line"
+    overflowY="auto"
+    position="relative"
+  >
+    <Box position="absolute" top="8px" right="6px" zIndex="1">
+      <IconButton
+        name={sheetFolded ? words.unfoldSheet : words.foldSheet}
+        onClick={() => choose({ sheetFolded: !sheetFolded })}
+      >
+        {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
+      </IconButton>
+    </Box>
+    {sheetFolded ? null : (
+      <Facts value={facts}>
+        <Sheet composer={composer} view={view} findings={findings.all} />
+      </Facts>
+    )}
+  </Flex>
+);
+
+/** The page on a phone. */
+const PhoneFrame = ({
+  frame,
+  phoneRoom,
+  phoneScale,
+  tellPane,
+  scrolled,
+}: {
+  frame: Omit<Parameters<typeof EditableFrame>[0], "name" | "widthPx" | "scale" | "scope" | "roomPx">;
+  phoneRoom: number;
+  phoneScale: number;
+  tellPane: (name: string, pane: Pane | null) => void;
+  scrolled: (name: string) => void;
+}) => (
+  <EditableFrame
+    {...frame}
+    name={words.frameNames.phone}
+    widthPx={390}
+    roomPx={phoneRoom}
+    scale={phoneScale}
+    scope="phone"
+    rounded
+    onPane={(pane) => tellPane("phone", pane)}
+    onScrolled={() => scrolled("phone")}
+  />
+);
+
+/** The running order, beside the stage. */
+const Left = ({
+  composer,
+  view,
+  order,
+  selectedSection,
+  findings,
+  site,
+  folded,
+  dragged,
+  picked,
+  openShelf,
+}: {
+  composer: Composer;
+  view: ComposerView;
+  order: { page: PageNode; stamped: Set<string> };
+  selectedSection: string | null;
+  findings: PageFindings;
+  site: ReturnType<typeof useSite>;
+  folded: boolean;
+  dragged: Dragged | null;
+  picked: (id: string) => void;
+  openShelf: (index?: number) => void;
+}) => (
+  <Box flex="1" overflowY="auto">
+    <RunningOrder
+      header={aroundOf(composer, view, "header")}
+      page={order.page}
+      footer={aroundOf(composer, view, "footer")}
+      stamped={order.stamped}
+      selectedSection={selectedSection}
+      findings={findings.bySection}
+      selectedRoot={view.selection?.node ?? null}
+      movable={site.mayLayout}
+      folded={folded}
+      dragging={dragged !== null}
+      onSelect={picked}
+      onInsert={openShelf}
+      onMove={(id, by) => composer.moveBy(id, by)}
+      onEnter={(id) => {
+        if (order.stamped.has(id)) return composer.openInPlace(id);
+        const first = composer.node(id)?.children?.[0];
+        if (first) composer.select(first.id);
+      }}
+    />
+  </Box>
+);

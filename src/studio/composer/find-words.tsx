@@ -1,5 +1,4 @@
 "use client";
-// Words found on the page or the whole site, each place shown before others are put there; taken back in one step.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -98,33 +97,16 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
         </MainButton>
       }
     >
-      <Flex gap="16px" wrap="wrap" mb="8px">
-        <Box flex="1" minW="200px">
-          <Row label={words.find}>
-            {(ids) => (
-              <TextInput {...ids} {...{ autoFocus: true }} value={query.text} onChange={(text) => look({ text })} />
-            )}
-          </Row>
-          <Row label={words.put}>{(ids) => <TextInput {...ids} value={put} onChange={setPut} />}</Row>
-        </Box>
-        <Box>
-          <Segments
-            label={words.where}
-            value={scope}
-            onChange={(next: Scope) => {
-              setScope(next);
-              setLeft(new Set());
-              setTold(null);
-            }}
-            options={[
-              ["page", words.onPage],
-              ["site", words.onSite],
-            ]}
-          />
-          <Tick label={words.matchCase} checked={query.matchCase} onChange={(matchCase) => look({ matchCase })} />
-          <Tick label={words.wholeWords} checked={query.wholeWords} onChange={(wholeWords) => look({ wholeWords })} />
-        </Box>
-      </Flex>
+      <Asked
+        query={query}
+        look={look}
+        put={put}
+        setPut={setPut}
+        scope={scope}
+        setScope={setScope}
+        setLeft={setLeft}
+        setTold={setTold}
+      />
       {told ? (
         <Flex align="center" gap="8px" mb="8px" role="status">
           <State tone="moss">{told.text}</State>
@@ -139,27 +121,102 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
       {onSite.error ? <State tone="brick">{onSite.error.message}</State> : null}
       {scope === "site" && onSite.isFetching && !onSite.data ? <Loading what={words.thePlaces} /> : null}
       {query.text && all === 0 && !onSite.isFetching ? <Text color="ink2">{words.nowhere}</Text> : null}
-      <Places
+      <FoundPlaces
         composer={composer}
         places={places}
-        titles={new Map(onSite.data?.documents.map(({ document, title }) => [document, title]))}
+        onSite={onSite}
         left={left}
-        onTick={(place, on) => {
-          const next = new Set(left);
-          if (on) next.delete(leftName(place));
-          else next.add(leftName(place));
-          setLeft(next);
-        }}
-        onShow={(place) => {
-          composer.select(place.node);
-          composer.show(place.node);
-          onClose();
-        }}
+        setLeft={setLeft}
+        onClose={onClose}
       />
       {all > places.length ? <Text color="ink2">{words.more(all - places.length)}</Text> : null}
     </Window>
   );
 }
+
+/** Each place, and whether it is changed. */
+const FoundPlaces = ({
+  composer,
+  places,
+  onSite,
+  left,
+  setLeft,
+  onClose,
+}: {
+  composer: Composer;
+  places: readonly Place[];
+  onSite: { data: Gives<"pages.find"> | undefined };
+  left: ReadonlySet<string>;
+  setLeft: (next: ReadonlySet<string>) => void;
+  onClose: () => void;
+}) => (
+  <Places
+    composer={composer}
+    places={places}
+    titles={new Map(onSite.data?.documents.map(({ document, title }) => [document, title]))}
+    left={left}
+    onTick={(place, on) => {
+      const next = new Set(left);
+      if (on) next.delete(leftName(place));
+      else next.add(leftName(place));
+      setLeft(next);
+    }}
+    onShow={(place) => {
+      composer.select(place.node);
+      composer.show(place.node);
+      onClose();
+    }}
+  />
+);
+
+/** What is looked for, what takes its place, and where. */
+const Asked = ({
+  query,
+  look,
+  put,
+  setPut,
+  scope,
+  setScope,
+  setLeft,
+  setTold,
+}: {
+  query: Query;
+  look: (part: Partial<Query>) => void;
+  put: string;
+  setPut: (next: string) => void;
+  scope: Scope;
+  setScope: (next: Scope) => void;
+  setLeft: (next: ReadonlySet<string>) => void;
+  setTold: (told: null) => void;
+}) => (
+  <Flex gap="16px" wrap="wrap" mb="8px">
+    <Box flex="1" minW="200px">
+      <Row label={words.find}>
+        {(ids) => (
+          <TextInput {...ids} {...{ autoFocus: true }} value={query.text} onChange={(text) => look({ text })} />
+        )}
+      </Row>
+      <Row label={words.put}>{(ids) => <TextInput {...ids} value={put} onChange={setPut} />}</Row>
+    </Box>
+    <Box>
+      <Segments
+        label={words.where}
+        value={scope}
+        onChange={(next: Scope) => {
+          setScope(next);
+          setLeft(new Set());
+          setTold(null);
+        }}
+        options={[
+          ["page", words.onPage],
+          ["site", words.onSite],
+        ]}
+      />
+      <Tick label={words.matchCase} checked={query.matchCase} onChange={(matchCase) => look({ matchCase })} />
+      <Tick label={words.wholeWords} checked={query.wholeWords} onChange={(wholeWords) => look({ wholeWords })} />
+    </Box>
+  </Flex>
+);
 
 /** Every place, by its page: ticked to be replaced. */
 function Places({

@@ -372,31 +372,20 @@ export function RunningOrder({
     <Flex as="nav" aria-label={words.runningOrder} direction="column" px={folded ? "4px" : "10px"} pb="16px">
       <SurroundKey around={header} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       {fixed(header)}
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <Box as="ol" m="0" p="0">
-          {movable ? (
-            <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} dragging={dragging} />
-          ) : null}
-          {sections.map((section, index) => (
-            <Fragment key={section.id}>
-              <Entry
-                section={section}
-                selected={section.id === selectedSection}
-                movable={movable}
-                folded={folded}
-                stamped={stamped.has(section.id)}
-                found={findings.get(section.id) ?? 0}
-                lifted={lifted?.id === section.id}
-                onSelect={onSelect}
-                onKey={onKey}
-              />
-              {movable ? (
-                <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} dragging={dragging} />
-              ) : null}
-            </Fragment>
-          ))}
-        </Box>
-      </SortableContext>
+      <SortedSections
+        ids={ids}
+        movable={movable}
+        onInsert={onInsert}
+        dragging={dragging}
+        sections={sections}
+        selectedSection={selectedSection}
+        folded={folded}
+        stamped={stamped}
+        findings={findings}
+        lifted={lifted}
+        onSelect={onSelect}
+        onKey={onKey}
+      />
       {sections.length === 0 && !folded ? (
         <Text color="ink2" px="6px" py="8px">
           {words.pageEmptyAddIts}
@@ -410,3 +399,56 @@ export function RunningOrder({
     </Flex>
   );
 }
+
+/** The sections between header and footer. */
+const SortedSections = ({
+  ids,
+  movable,
+  onInsert,
+  dragging,
+  sections,
+  selectedSection,
+  folded,
+  stamped,
+  findings,
+  lifted,
+  onSelect,
+  onKey,
+}: {
+  ids: string[];
+  movable: boolean;
+  onInsert: (index: number) => void;
+  dragging: boolean;
+  sections: readonly PageNode[];
+  selectedSection: string | null;
+  folded: boolean;
+  stamped: ReadonlySet<string>;
+  findings: ReadonlyMap<string, number>;
+  lifted: { readonly id: string; readonly from: number } | null;
+  onSelect: (id: string) => void;
+  onKey: (id: string, event: React.KeyboardEvent) => void;
+}) => (
+  <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+    <Box as="ol" m="0" p="0">
+      {movable ? (
+        <InsertPoint index={0} onInsert={onInsert} shown={dragging || sections.length === 0} dragging={dragging} />
+      ) : null}
+      {sections.map((section, index) => (
+        <Fragment key={section.id}>
+          <Entry
+            section={section}
+            selected={section.id === selectedSection}
+            movable={movable}
+            folded={folded}
+            stamped={stamped.has(section.id)}
+            found={findings.get(section.id) ?? 0}
+            lifted={lifted?.id === section.id}
+            onSelect={onSelect}
+            onKey={onKey}
+          />
+          {movable ? <InsertPoint index={index + 1} onInsert={onInsert} shown={dragging} dragging={dragging} /> : null}
+        </Fragment>
+      ))}
+    </Box>
+  </SortableContext>
+);

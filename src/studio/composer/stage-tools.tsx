@@ -1,8 +1,9 @@
 "use client";
-// The line above the stage: steps back and forth, widths, frames, zoom, finding words, keys, and who else is here.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Redo2, TextSearch, Undo2 } from "lucide-react";
 import { topOf } from "@/core/page/surround/top";
+// The line above the stage: steps back and forth, widths, frames, zoom, finding words, keys, and who else is here.
+import type { ViewChoice } from "@/studio/composer/view-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/editable-frame";
 import { findWords as findingWords } from "./find-words-words";
@@ -48,20 +49,7 @@ export function StageTools({
       </IconButton>
       <Box w="4px" />
       {frameWidths.map((width) => (
-        <button
-          key={width}
-          type="button"
-          aria-pressed={width === widthPx}
-          onClick={() => choose({ widthPx: width, ...(width < 820 ? { sideBySide: false } : {}) })}
-          style={{
-            minHeight: 24,
-            cursor: "pointer",
-            fontWeight: width === widthPx ? 700 : 450,
-            borderBottom: width === widthPx ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent",
-          }}
-        >
-          {width}
-        </button>
+        <WidthButton key={width} width={width} widthPx={widthPx} choose={choose} />
       ))}
       <QuietButton
         h="24px"
@@ -75,20 +63,7 @@ export function StageTools({
           T
         </Text>
       </QuietButton>
-      <label style={{ display: "flex", alignItems: "center", gap: 4 }}>
-        <span>{words.zoom}</span>
-        <select
-          value={String(zoom)}
-          onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
-          style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
-        >
-          {zooms.map((one) => (
-            <option key={one} value={one}>
-              {one === "fit" ? words.zoomFit : `${one} %`}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Zoom zoom={zoom} choose={choose} />
       {top && top.stays !== "no" ? (
         <QuietButton
           h="24px"
@@ -115,3 +90,46 @@ export function StageTools({
     </Flex>
   );
 }
+
+/** How large the page is drawn. */
+const Zoom = ({ zoom, choose }: { zoom: 100 | 50 | "fit" | 75; choose: (change: Partial<ViewChoice>) => void }) => (
+  <label style={{ display: "flex", alignItems: "center", gap: 4 }}>
+    <span>{words.zoom}</span>
+    <select
+      value={String(zoom)}
+      onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
+      style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
+    >
+      {zooms.map((one) => (
+        <option key={one} value={one}>
+          {one === "fit" ? words.zoomFit : `${one} %`}
+        </option>
+      ))}
+    </select>
+  </label>
+);
+
+/** One of the widths. */
+const WidthButton = ({
+  width,
+  widthPx,
+  choose,
+}: {
+  width: 390 | 560 | 820 | 1180 | 1440;
+  widthPx: number;
+  choose: (change: Partial<ViewChoice>) => void;
+}) => (
+  <button
+    type="button"
+    aria-pressed={width === widthPx}
+    onClick={() => choose({ widthPx: width, ...(width < 820 ? { sideBySide: false } : {}) })}
+    style={{
+      minHeight: 24,
+      cursor: "pointer",
+      fontWeight: width === widthPx ? 700 : 450,
+      borderBottom: width === widthPx ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent",
+    }}
+  >
+    {width}
+  </button>
+);

@@ -6,7 +6,7 @@ import type { LucideIcon } from "lucide-react";
 import { ChevronDown, ChevronRight, Plus, Radar, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
-import type { Entry } from "@/core/consent/consent";
+import type { Consent, Entry } from "@/core/consent/consent";
 import { withFound } from "@/core/consent/declared";
 import { measured } from "@/core/consent/measured";
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
@@ -61,43 +61,9 @@ export function AskStep({ settings, faults, change }: StepProps<"consent">) {
         {settings.measured ? own.measuredAt(settings.measured.pages, settings.measured.at) : own.notMeasured}{" "}
         <strong>{own.nothingBefore}</strong>
       </Text>
-      <Flex gap="8px" mb="10px" align="center" wrap="wrap">
-        {measuring.done === null ? (
-          <PlainButton onClick={measuring.begin}>
-            <Radar size={14} /> {settings.measured ? own.measureAgain : own.measure}
-          </PlainButton>
-        ) : (
-          <>
-            <Box w="180px">
-              <Progress label={own.measuring} done={measuring.done} total={measuring.total} />
-            </Box>
-            <Text color="ink2" role="status">
-              {own.runs(measuring.done, measuring.total)}
-            </Text>
-            <QuietButton onClick={measuring.stop}>{own.stopMeasuring}</QuietButton>
-          </>
-        )}
-        <PlainButton onClick={addByHand}>
-          <Plus size={14} /> {own.addByHand}
-        </PlainButton>
-      </Flex>
+      <Measure measuring={measuring} settings={settings} addByHand={addByHand} />
       {measuring.problem ? <State tone="brick">{measuring.problem}</State> : null}
-      {measuring.result ? (
-        <Box mb="10px">
-          {measuring.result.early.length ? (
-            measuring.result.early.map(([name, page]) => (
-              <State key={name} tone="brick">
-                {own.early(name, page)}
-              </State>
-            ))
-          ) : (
-            <State tone="moss">{own.noneEarly}</State>
-          )}
-          {measuring.result.silent.length ? (
-            <State tone="amber">{own.silent(measuring.result.silent.join(", "))}</State>
-          ) : null}
-        </Box>
-      ) : null}
+      {measuring.result ? <Measured result={measuring.result} /> : null}
       {fresh.length ? (
         <Box bg="wash" borderRadius="field" p="9px 11px" mb="10px">
           <State tone="amber">{own.newFound(fresh.length)}</State>
@@ -115,33 +81,110 @@ export function AskStep({ settings, faults, change }: StepProps<"consent">) {
         </Text>
       )}
       {table.length ? (
-        <Box
-          as="ul"
-          listStyleType="none"
-          mb="10px"
-          bg="white"
-          borderWidth="1px"
-          borderColor="line"
-          borderRadius="field"
-          overflow="hidden"
-        >
-          {table.map((entry, at) => (
-            <EntryRow
-              key={entry.key}
-              entry={entry}
-              places={places.get(entry.key)}
-              fault={(part) => faults[`table[${at}].${part}`]}
-              open={open === entry.key}
-              onFold={() => setOpen(open === entry.key ? null : entry.key)}
-              onChange={put}
-              onRemove={() => change({ table: table.filter((one) => one !== entry) })}
-            />
-          ))}
-        </Box>
+        <Entries
+          table={table}
+          places={places}
+          faults={faults}
+          open={open}
+          setOpen={setOpen}
+          put={put}
+          change={change}
+        />
       ) : null}
     </>
   );
 }
+
+/** What there is to ask, entry by entry. */
+const Entries = ({
+  table,
+  places,
+  faults,
+  open,
+  setOpen,
+  put,
+  change,
+}: {
+  table: readonly Entry[];
+  places: Map<string, readonly string[]>;
+  faults: Readonly<Record<string, string>>;
+  open: string | null;
+  setOpen: (next: string | null) => void;
+  put: (next: Entry) => void;
+  change: StepProps<"consent">["change"];
+}) => (
+  <Box
+    as="ul"
+    listStyleType="none"
+    mb="10px"
+    bg="white"
+    borderWidth="1px"
+    borderColor="line"
+    borderRadius="field"
+    overflow="hidden"
+  >
+    {table.map((entry, at) => (
+      <EntryRow
+        key={entry.key}
+        entry={entry}
+        places={places.get(entry.key)}
+        fault={(part) => faults[`table[${at}].${part}`]}
+        open={open === entry.key}
+        onFold={() => setOpen(open === entry.key ? null : entry.key)}
+        onChange={put}
+        onRemove={() => change({ table: table.filter((one) => one !== entry) })}
+      />
+    ))}
+  </Box>
+);
+
+/** What the pages left before a yes. */
+const Measured = ({ result }: { result: MeasuredNow }) => (
+  <Box mb="10px">
+    {result.early.length ? (
+      result.early.map(([name, page]) => (
+        <State key={name} tone="brick">
+          {own.early(name, page)}
+        </State>
+      ))
+    ) : (
+      <State tone="moss">{own.noneEarly}</State>
+    )}
+    {result.silent.length ? <State tone="amber">{own.silent(result.silent.join(", "))}</State> : null}
+  </Box>
+);
+
+/** Runs the pages to see what they leave. */
+const Measure = ({
+  measuring,
+  settings,
+  addByHand,
+}: {
+  measuring: ReturnType<typeof useMeasuring>;
+  settings: Consent;
+  addByHand: () => void;
+}) => (
+  <Flex gap="8px" mb="10px" align="center" wrap="wrap">
+    {measuring.done === null ? (
+      <PlainButton onClick={measuring.begin}>
+        <Radar size={14} /> {settings.measured ? own.measureAgain : own.measure}
+      </PlainButton>
+    ) : (
+      <>
+        <Box w="180px">
+          <Progress label={own.measuring} done={measuring.done} total={measuring.total} />
+        </Box>
+        <Text color="ink2" role="status">
+          {own.runs(measuring.done, measuring.total)}
+        </Text>
+        <QuietButton onClick={measuring.stop}>{own.stopMeasuring}</QuietButton>
+      </>
+    )}
+    <PlainButton onClick={addByHand}>
+      <Plus size={14} /> {own.addByHand}
+    </PlainButton>
+  </Flex>
+);
 
 interface MeasuredNow {
   /** What came before a yes, with the page it came on. */

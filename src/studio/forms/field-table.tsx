@@ -10,12 +10,14 @@ import { QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Day } from "@/studio/kit/day-time";
 import { type Ids, NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
+import { later } from "@/studio/kit/later";
 import { Group, State } from "@/studio/kit/layout";
 import { Commas, Lines } from "@/studio/kit/line-list";
 import { MoneyRow } from "@/studio/kit/money-input";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
-import { PictureChoice } from "@/studio/media/picture-choice";
+
+const PictureChoice = later(() => import("@/studio/media/picture-choice").then((module) => module.PictureChoice));
 
 /** What is set, what is wrong with it by path, and how it is changed. */
 export interface Form<T, A = unknown> {

@@ -123,10 +123,7 @@ const FieldHead = ({
   index: number;
   field: Field;
   put: (index: number, field: Field) => void;
-  names: (readonly [
-    "number" | "date" | "text" | "name" | "email" | "file" | "phone" | "choice" | "long" | "several" | "tick",
-    string,
-  ])[];
+  names: readonly (readonly [FieldKind, string])[];
   set: (part: Partial<Field>) => void;
   fields: readonly Field[];
   move: (index: number, by: -1 | 1) => void;

@@ -134,45 +134,7 @@ export function TopBar() {
           <Brandmark />
         </Link>
       </Box>
-      <MenuButton
-        minWidthPx={200}
-        button={
-          <button
-            type="button"
-            style={{
-              display: "flex",
-              alignItems: "center",
-              gap: 5,
-              height: 46,
-              fontWeight: 650,
-              cursor: "pointer",
-              whiteSpace: "nowrap",
-            }}
-          >
-            {site.name} <ChevronDown size={13} aria-hidden="true" />
-          </button>
-        }
-        groups={[
-          [
-            { value: "all", words: words.toAllSites, onSelect: () => router.push("/") },
-            { value: "live", words: words.openLiveSite, onSelect: () => void open(site.address, "_blank") },
-            ...(site.mayLayout
-              ? [
-                  {
-                    value: "settings",
-                    words: words.siteSettings,
-                    onSelect: () => router.push(`/s/${site.key}/settings`),
-                  },
-                  { value: "export", words: words.downloadSiteFile, onSelect: () => setTaking(true) },
-                ]
-              : []),
-          ],
-          [
-            { value: "account", words: words.yourAccount, onSelect: () => router.push("/account") },
-            { value: "leave", words: words.signOut, onSelect: () => void leave() },
-          ],
-        ]}
-      />
+      <SiteMenu site={site} router={router} setTaking={setTaking} />
       {taking ? <TakeOut release={null} onClose={() => setTaking(false)} /> : null}
       <Flex as="nav" aria-label={words.screens} h="36px" gap="2px" ml="8px">
         {tabs
@@ -188,48 +150,114 @@ export function TopBar() {
           })}
       </Flex>
       <Box flex="1" />
-      <Flex h="46px" align="center" gap="12px">
-        <Text
-          role="status"
-          whiteSpace="nowrap"
-          color={status?.warn ? "warnOnInk" : "onInk"}
-          fontWeight={status?.warn ? "650" : "450"}
-        >
-          {status?.words ?? ""}
-        </Text>
-        <button
-          type="button"
-          title={words.walkThroughSiteAs}
-          onClick={() => walk()}
-          style={{
-            height: 30,
-            padding: "0 12px",
-            borderRadius: "var(--chakra-radii-field)",
-            border: "1px solid var(--chakra-colors-faint)",
-            fontWeight: 650,
-            cursor: "pointer",
-          }}
-        >
-          {words.rehearse}
-        </button>
-        {site.mayLayout ? (
-          <Link href={`/s/${site.key}/publish`}>
-            <Box
-              bg="white"
-              color="ink"
-              h="30px"
-              px="12px"
-              borderRadius="field"
-              display="flex"
-              alignItems="center"
-              fontWeight="700"
-              whiteSpace="nowrap"
-            >
-              {changed ? words.publishChanges(changed) : words.publish}
-            </Box>
-          </Link>
-        ) : null}
-      </Flex>
+      <Ways status={status} walk={walk} site={site} changed={changed} />
     </Flex>
   );
 }
+
+/** Whether it is saved, and the ways to the visitor's view and to publishing. */
+const Ways = ({
+  status,
+  walk,
+  site,
+  changed,
+}: {
+  status: { words: string; warn: boolean } | null;
+  walk: (path?: string) => void;
+  site: ReturnType<typeof useSite>;
+  changed: number;
+}) => (
+  <Flex h="46px" align="center" gap="12px">
+    <Text
+      role="status"
+      whiteSpace="nowrap"
+      color={status?.warn ? "warnOnInk" : "onInk"}
+      fontWeight={status?.warn ? "650" : "450"}
+    >
+      {status?.words ?? ""}
+    </Text>
+    <button
+      type="button"
+      title={words.walkThroughSiteAs}
+      onClick={() => walk()}
+      style={{
+        height: 30,
+        padding: "0 12px",
+        borderRadius: "var(--chakra-radii-field)",
+        border: "1px solid var(--chakra-colors-faint)",
+        fontWeight: 650,
+        cursor: "pointer",
+      }}
+    >
+      {words.rehearse}
+    </button>
+    {site.mayLayout ? (
+      <Link href={`/s/${site.key}/publish`}>
+        <Box
+          bg="white"
+          color="ink"
+          h="30px"
+          px="12px"
+          borderRadius="field"
+          display="flex"
+          alignItems="center"
+          fontWeight="700"
+          whiteSpace="nowrap"
+        >
+          {changed ? words.publishChanges(changed) : words.publish}
+        </Box>
+      </Link>
+    ) : null}
+  </Flex>
+);
+
+/** The name of the site, with what is done with all of it. */
+const SiteMenu = ({
+  site,
+  router,
+  setTaking,
+}: {
+  site: ReturnType<typeof useSite>;
+  router: ReturnType<typeof useRouter>;
+  setTaking: (next: boolean) => void;
+}) => (
+  <MenuButton
+    minWidthPx={200}
+    button={
+      <button
+        type="button"
+        style={{
+          display: "flex",
+          alignItems: "center",
+          gap: 5,
+          height: 46,
+          fontWeight: 650,
+          cursor: "pointer",
+          whiteSpace: "nowrap",
+        }}
+      >
+        {site.name} <ChevronDown size={13} aria-hidden="true" />
+      </button>
+    }
+    groups={[
+      [
+        { value: "all", words: words.toAllSites, onSelect: () => router.push("/") },
+        { value: "live", words: words.openLiveSite, onSelect: () => void open(site.address, "_blank") },
+        ...(site.mayLayout
+          ? [
+              {
+                value: "settings",
+                words: words.siteSettings,
+                onSelect: () => router.push(`/s/${site.key}/settings`),
+              },
+              { value: "export", words: words.downloadSiteFile, onSelect: () => setTaking(true) },
+            ]
+          : []),
+      ],
+      [
+        { value: "account", words: words.yourAccount, onSelect: () => router.push("/account") },
+        { value: "leave", words: words.signOut, onSelect: () => void leave() },
+      ],
+    ]}
+  />
+);

@@ -102,98 +102,174 @@ export function MediaScreen() {
           uploads.add(filesOf(event.dataTransfer));
         }}
       >
-        <Flex justify="space-between" align="center" gap="12px" wrap="wrap">
-          <Box>
-            <Title>{words.title}</Title>
-            <Text color="ink2">{words.count(entries.length, site.media.length)}</Text>
-          </Box>
-          <Flex gap="8px" wrap="wrap">
-            {lacking.length ? (
-              <PlainButton onClick={() => setDescribing(true)}>{words.describe(lacking.length)}</PlainButton>
-            ) : null}
-            <FilesButton label={words.addFiles} onFiles={(files) => uploads.add(files)}>
-              <UploadIcon size={14} /> {words.add}
-            </FilesButton>
-          </Flex>
-        </Flex>
+        <MediaHead entries={entries} site={site} lacking={lacking} setDescribing={setDescribing} uploads={uploads} />
         <Text color="ink2" fontSize="small" mt="4px" mb="12px">
           {words.drop}. {words.dropHint}
         </Text>
         <RoomWarning />
         {list.length ? <Sending list={list} uploads={uploads} /> : null}
         <RefusalNote refusal={refusal} />
-        {done ? (
-          <Flex align="center" gap="10px" mb="8px" role="status">
-            <Text>{done.text}</Text>
-            <QuietButton
-              onClick={() =>
-                attempt(async () => {
-                  await done.undo();
-                  setDone(null);
-                  await changed();
-                })
-              }
-            >
-              {words.takeBack}
-            </QuietButton>
-          </Flex>
-        ) : null}
-        <Flex gap="8px" mb="12px" wrap="wrap">
-          <Box flex="1" minW="180px">
-            <TextInput aria-label={words.search} placeholder={words.searchHint} value={query} onChange={setQuery} />
-          </Box>
-          <Box w="190px">
-            <Choice
-              aria-label={words.show}
-              value={show}
-              onChange={(next) => setShow(next as Show)}
-              options={Object.entries(words.shows)}
-            />
-          </Box>
-          {tags.length ? (
-            <Box w="150px">
-              <Choice
-                aria-label={words.tag}
-                value={tag}
-                onChange={setTag}
-                options={[["", `${words.tag}: ${words.anyTag}`], ...tags.map((one) => [one, one] as const)]}
-              />
-            </Box>
-          ) : null}
-        </Flex>
+        {done ? <MediaDone done={done} attempt={attempt} setDone={setDone} changed={changed} /> : null}
+        <MediaFilter
+          query={query}
+          setQuery={setQuery}
+          show={show}
+          setShow={setShow}
+          tags={tags}
+          tag={tag}
+          setTag={setTag}
+        />
         {entries.length ? (
           <MediaGrid entries={entries} chosen={entry?.hash ?? null} onChoose={setChosen} />
         ) : (
           <Text color="ink2">{site.media.length ? words.nothingFound : words.nothing}</Text>
         )}
       </Flex>
-      <Box
-        as="aside"
-        aria-label={words.title}
-        w={{ base: "100%", lg: "380px" }}
-        flex="none"
-        bg="sheet"
-        borderLeftWidth="1px"
-        borderColor="line"
-        overflowY="auto"
-        p="18px"
-      >
-        {entry ? (
-          <Medium
-            key={entry.hash}
-            entry={entry}
-            alike={(groups[groupOf.get(entry.hash) ?? -1] ?? []).filter((hash) => hash !== entry.hash)}
-            changed={changed}
-            onDone={setDone}
-          />
-        ) : (
-          <Text color="ink2">{words.choose}</Text>
-        )}
-      </Box>
+      <Chosen entry={entry} groups={groups} groupOf={groupOf} changed={changed} setDone={setDone} />
       {describing ? <Describing lacking={lacking} changed={changed} onClose={() => setDescribing(false)} /> : null}
     </Flex>
   );
 }
+
+/** The medium that is chosen. */
+const Chosen = ({
+  entry,
+  groups,
+  groupOf,
+  changed,
+  setDone,
+}: {
+  entry: MediaEntry | undefined;
+  groups: readonly (readonly string[])[];
+  groupOf: Map<string, number>;
+  changed: () => Promise<unknown>;
+  setDone: (next: Done | null) => void;
+}) => (
+  <Box
+    as="aside"
+    aria-label={words.title}
+    w={{ base: "100%", lg: "380px" }}
+    flex="none"
+    bg="sheet"
+    borderLeftWidth="1px"
+    borderColor="line"
+    overflowY="auto"
+    p="18px"
+  >
+    {entry ? (
+      <Medium
+        key={entry.hash}
+        entry={entry}
+        alike={(groups[groupOf.get(entry.hash) ?? -1] ?? []).filter((hash) => hash !== entry.hash)}
+        changed={changed}
+        onDone={setDone}
+      />
+    ) : (
+      <Text color="ink2">{words.choose}</Text>
+    )}
+  </Box>
+);
+
+/** Which media are shown. */
+const MediaFilter = ({
+  query,
+  setQuery,
+  show,
+  setShow,
+  tags,
+  tag,
+  setTag,
+}: {
+  query: string;
+  setQuery: (next: string) => void;
+  show: "all" | "files" | "pictures" | "lacking" | "unused" | "alike";
+  setShow: (next: "all" | "files" | "pictures" | "lacking" | "unused" | "alike") => void;
+  tags: string[];
+  tag: string;
+  setTag: (next: string) => void;
+}) => (
+  <Flex gap="8px" mb="12px" wrap="wrap">
+    <Box flex="1" minW="180px">
+      <TextInput aria-label={words.search} placeholder={words.searchHint} value={query} onChange={setQuery} />
+    </Box>
+    <Box w="190px">
+      <Choice
+        aria-label={words.show}
+        value={show}
+        onChange={(next) => setShow(next as Show)}
+        options={Object.entries(words.shows)}
+      />
+    </Box>
+    {tags.length ? (
+      <Box w="150px">
+        <Choice
+          aria-label={words.tag}
+          value={tag}
+          onChange={setTag}
+          options={[["", `${words.tag}: ${words.anyTag}`], ...tags.map((one) => [one, one] as const)]}
+        />
+      </Box>
+    ) : null}
+  </Flex>
+);
+
+/** What was done last, with the way back. */
+const MediaDone = ({
+  done,
+  attempt,
+  setDone,
+  changed,
+}: {
+  done: Done;
+  attempt: (work: () => Promise<unknown>) => void;
+  setDone: (next: Done | null) => void;
+  changed: () => Promise<unknown>;
+}) => (
+  <Flex align="center" gap="10px" mb="8px" role="status">
+    <Text>{done.text}</Text>
+    <QuietButton
+      onClick={() =>
+        attempt(async () => {
+          await done.undo();
+          setDone(null);
+          await changed();
+        })
+      }
+    >
+      {words.takeBack}
+    </QuietButton>
+  </Flex>
+);
+
+/** How much there is, what lacks words, and the way to bring more. */
+const MediaHead = ({
+  entries,
+  site,
+  lacking,
+  setDescribing,
+  uploads,
+}: {
+  entries: MediaEntry[];
+  site: ReturnType<typeof useSite>;
+  lacking: MediaEntry[];
+  setDescribing: (next: boolean) => void;
+  uploads: Uploads;
+}) => (
+  <Flex justify="space-between" align="center" gap="12px" wrap="wrap">
+    <Box>
+      <Title>{words.title}</Title>
+      <Text color="ink2">{words.count(entries.length, site.media.length)}</Text>
+    </Box>
+    <Flex gap="8px" wrap="wrap">
+      {lacking.length ? (
+        <PlainButton onClick={() => setDescribing(true)}>{words.describe(lacking.length)}</PlainButton>
+      ) : null}
+      <FilesButton label={words.addFiles} onFiles={(files) => uploads.add(files)}>
+        <UploadIcon size={14} /> {words.add}
+      </FilesButton>
+    </Flex>
+  </Flex>
+);
 
 const saidOf = ({ name, alt, tags }: MediaEntry) => [name, alt ?? "", ...(tags ?? [])].join(" ").toLowerCase();
 

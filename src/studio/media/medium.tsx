@@ -1,5 +1,4 @@
 "use client";
-// One medium: what is said of it, the point that stays in view, where it stands, another in its place, and away.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
@@ -7,10 +6,14 @@ import { useState } from "react";
 import { documentKindOf } from "@/core/media/documents";
 import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { Gives } from "@/server/operations";
+import type { MediaUse } from "@/server/site/media-operations";
 import { useSite } from "@/studio/frame/site-context";
+// One medium: what is said of it, the point that stays in view, where it stands, another in its place, and away.
+import type { Refusal } from "@/studio/kit/api";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Row, Tick } from "@/studio/kit/fields";
+import type { Asked } from "@/studio/kit/form";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Group, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { PicturePoint } from "@/studio/kit/picture-point";
@@ -20,6 +23,15 @@ import { useDeed } from "@/studio/kit/use-deed";
 import { Window } from "@/studio/kit/window";
 import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import { words } from "./words";
+
+/** What a medium says of itself, as it is typed. */
+interface Said {
+  readonly name: string;
+  readonly alt: string;
+  readonly decorative: boolean;
+  readonly tags: string;
+  readonly focus: { readonly x: number; readonly y: number };
+}
 
 type Use = Gives<"media.usesOf">["uses"][number];
 
@@ -59,7 +71,7 @@ export function Medium({
   const [replacing, setReplacing] = useState(false);
   const { refusal, attempt } = useDeed();
   const focus = entry.focus ?? { x: 50, y: 50 };
-  const form = useAsked(
+  const form = useAsked<Said>(
     {
       name: entry.name,
       alt: entry.alt ?? "",
@@ -91,82 +103,17 @@ export function Medium({
             : `${Math.max(1, Math.round((entry.bytes ?? 0) / 1000))} kB`,
         )}
       </Text>
-      <Form of={form}>
-        {isPicture(entry) ? (
-          <Box mb="10px">
-            <PicturePoint
-              name={words.focus}
-              src={smallPicture(site, entry.hash)}
-              at={form.values.focus}
-              onChange={(at) => form.set({ focus: at })}
-              button={{ maxWidth: "100%" }}
-              picture={{ maxHeight: 260, maxWidth: "100%" }}
-            />
-            <Text fontSize="small" color="ink2" mt="3px">
-              {words.focusAt(form.values.focus.x, form.values.focus.y)}
-            </Text>
-          </Box>
-        ) : null}
-        <TextRow of={form} field="name" label={words.name} />
-        {isPicture(entry) ? (
-          <>
-            <Row label={words.description} stacked error={form.at("alt")} hint={words.descriptionHint}>
-              {(ids) => <TextArea {...ids} value={form.values.alt} onChange={(alt) => form.set({ alt })} />}
-            </Row>
-            <Tick
-              label={words.decorative}
-              checked={form.values.decorative}
-              onChange={(decorative) => form.set({ decorative })}
-            />
-          </>
-        ) : null}
-        <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
-        <FormNote of={form} />
-        <Flex align="center" gap="10px" mb="12px">
-          <MainButton loading={form.busy} onClick={form.send}>
-            {words.save}
-          </MainButton>
-          {form.done ? <State tone="moss">{words.saved}</State> : null}
-        </Flex>
-      </Form>
-      <Group title={words.whereUsed}>
-        {uses?.length ? (
-          <Box as="ul" listStyleType="none">
-            {uses.map((use) => (
-              <Flex as="li" key={`${use.of} ${use.id}`} gap="8px" minH="26px" align="center">
-                <Text color="ink2" w="104px" flex="none">
-                  {words.useOf[use.of]}
-                </Text>
-                <UseLink use={use} />
-              </Flex>
-            ))}
-          </Box>
-        ) : uses ? (
-          <Text color="ink2">{words.usedNowhere}</Text>
-        ) : null}
-        <Flex gap="8px" mt="10px" wrap="wrap">
-          {uses?.length && isPicture(entry) && site.mayLayout ? (
-            <PlainButton onClick={() => setReplacing(true)}>{words.replace}</PlainButton>
-          ) : null}
-          {uses?.length === 0 ? (
-            <PlainButton
-              onClick={() =>
-                attempt(async () => {
-                  await ask("media.remove", { site: site.key, hashes: [entry.hash] });
-                  onDone({
-                    text: words.removed(entry.name),
-                    undo: () => ask("media.restore", { site: site.key, hashes: [entry.hash] }),
-                  });
-                  await changed();
-                })
-              }
-            >
-              {words.remove}
-            </PlainButton>
-          ) : null}
-        </Flex>
-        <RefusalNote refusal={refusal} />
-      </Group>
+      <Says form={form} entry={entry} site={site} />
+      <Uses
+        uses={uses}
+        entry={entry}
+        site={site}
+        setReplacing={setReplacing}
+        attempt={attempt}
+        onDone={onDone}
+        changed={changed}
+        refusal={refusal}
+      />
       {alike.length ? <Alike entry={entry} others={alike} changed={changed} onDone={onDone} /> : null}
       {replacing ? (
         <Replacing entry={entry} changed={changed} onDone={onDone} onClose={() => setReplacing(false)} />
@@ -174,6 +121,108 @@ export function Medium({
     </>
   );
 }
+
+/** Where it stands, and what can be done with it. */
+const Uses = ({
+  uses,
+  entry,
+  site,
+  setReplacing,
+  attempt,
+  onDone,
+  changed,
+  refusal,
+}: {
+  uses: readonly MediaUse[] | undefined;
+  entry: MediaEntry;
+  site: ReturnType<typeof useSite>;
+  setReplacing: (next: boolean) => void;
+  attempt: (work: () => Promise<unknown>) => void;
+  onDone: (done: Done) => void;
+  changed: () => Promise<unknown>;
+  refusal: Refusal | null;
+}) => (
+  <Group title={words.whereUsed}>
+    {uses?.length ? (
+      <Box as="ul" listStyleType="none">
+        {uses.map((use) => (
+          <Flex as="li" key={`${use.of} ${use.id}`} gap="8px" minH="26px" align="center">
+            <Text color="ink2" w="104px" flex="none">
+              {words.useOf[use.of]}
+            </Text>
+            <UseLink use={use} />
+          </Flex>
+        ))}
+      </Box>
+    ) : uses ? (
+      <Text color="ink2">{words.usedNowhere}</Text>
+    ) : null}
+    <Flex gap="8px" mt="10px" wrap="wrap">
+      {uses?.length && isPicture(entry) && site.mayLayout ? (
+        <PlainButton onClick={() => setReplacing(true)}>{words.replace}</PlainButton>
+      ) : null}
+      {uses?.length === 0 ? (
+        <PlainButton
+          onClick={() =>
+            attempt(async () => {
+              await ask("media.remove", { site: site.key, hashes: [entry.hash] });
+              onDone({
+                text: words.removed(entry.name),
+                undo: () => ask("media.restore", { site: site.key, hashes: [entry.hash] }),
+              });
+              await changed();
+            })
+          }
+        >
+          {words.remove}
+        </PlainButton>
+      ) : null}
+    </Flex>
+    <RefusalNote refusal={refusal} />
+  </Group>
+);
+
+/** What it says, what is to be seen, and where it was. */
+const Says = ({ form, entry, site }: { form: Asked<Said>; entry: MediaEntry; site: ReturnType<typeof useSite> }) => (
+  <Form of={form}>
+    {isPicture(entry) ? (
+      <Box mb="10px">
+        <PicturePoint
+          name={words.focus}
+          src={smallPicture(site, entry.hash)}
+          at={form.values.focus}
+          onChange={(at) => form.set({ focus: at })}
+          button={{ maxWidth: "100%" }}
+          picture={{ maxHeight: 260, maxWidth: "100%" }}
+        />
+        <Text fontSize="small" color="ink2" mt="3px">
+          {words.focusAt(form.values.focus.x, form.values.focus.y)}
+        </Text>
+      </Box>
+    ) : null}
+    <TextRow of={form} field="name" label={words.name} />
+    {isPicture(entry) ? (
+      <>
+        <Row label={words.description} stacked error={form.at("alt")} hint={words.descriptionHint}>
+          {(ids) => <TextArea {...ids} value={form.values.alt} onChange={(alt) => form.set({ alt })} />}
+        </Row>
+        <Tick
+          label={words.decorative}
+          checked={form.values.decorative}
+          onChange={(decorative) => form.set({ decorative })}
+        />
+      </>
+    ) : null}
+    <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
+    <FormNote of={form} />
+    <Flex align="center" gap="10px" mb="12px">
+      <MainButton loading={form.busy} onClick={form.send}>
+        {words.save}
+      </MainButton>
+      {form.done ? <State tone="moss">{words.saved}</State> : null}
+    </Flex>
+  </Form>
+);
 
 /** Where one goes to see it there; nothing for what is seen on other screens alone. */
 const useHrefs: { readonly [Of in Use["of"]]?: (site: string, id: string, home: string) => string } = {

@@ -1,13 +1,14 @@
 "use client";
-// A block picked on the page itself: the page as it stands, and a click on it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+import type { RefObject } from "react";
 import { useMemo, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, noSurround, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
 import type { SurroundOf } from "@/core/page/surround/standing";
 import { nodeWords } from "@/core/page/words";
+import type { RenderedPage } from "@/core/render/render";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
@@ -164,38 +165,72 @@ function Picking({
           />
         )}
       </Row>
-      <Row label={words.block}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={found ? at : ""}
-            onChange={(block) => {
-              setAt(block);
-              mark(block);
-              stage.current?.document.querySelector(markOf(block))?.scrollIntoView({ block: "center" });
-            }}
-            options={[
-              ["", words.orFromList],
-              ...blocks.map((node) => [node.id, blockName(node, nodeWords(node).split("\n")[0] ?? "")] as const),
-            ]}
-          />
-        )}
-      </Row>
-      <Box borderWidth="1px" borderColor="line" maxH="46vh" overflowY="auto">
-        {renderer && rendered ? (
-          <StageFrame
-            key={page}
-            title={words.pickTitle}
-            widthPx={widthPx}
-            scale={roomPx / widthPx}
-            renderer={renderer}
-            rendered={rendered}
-            onOpen={open}
-          />
-        ) : (
-          <Loading what={words.thePage} />
-        )}
-      </Box>
+      <BlockRow found={found} at={at} setAt={setAt} mark={mark} stage={stage} blocks={blocks} />
+      <Pointed renderer={renderer} rendered={rendered} page={page} open={open} />
     </Window>
   );
 }
+
+/** The page, on which one presses the block. */
+const Pointed = ({
+  renderer,
+  rendered,
+  page,
+  open,
+}: {
+  renderer: ReturnType<typeof useStageRenderer>;
+  rendered: RenderedPage | null;
+  page: string;
+  open: (state: StageState) => () => void;
+}) => (
+  <Box borderWidth="1px" borderColor="line" maxH="46vh" overflowY="auto">
+    {renderer && rendered ? (
+      <StageFrame
+        key={page}
+        title={words.pickTitle}
+        widthPx={widthPx}
+        scale={roomPx / widthPx}
+        renderer={renderer}
+        rendered={rendered}
+        onOpen={open}
+      />
+    ) : (
+      <Loading what={words.thePage} />
+    )}
+  </Box>
+);
+
+/** Choosing by name. */
+const BlockRow = ({
+  found,
+  at,
+  setAt,
+  mark,
+  stage,
+  blocks,
+}: {
+  found: PageNode | null | undefined;
+  at: string;
+  setAt: (next: string) => void;
+  mark: (id: string) => void;
+  stage: RefObject<StageState | null>;
+  blocks: PageNode[];
+}) => (
+  <Row label={words.block}>
+    {(ids) => (
+      <Choice
+        {...ids}
+        value={found ? at : ""}
+        onChange={(block) => {
+          setAt(block);
+          mark(block);
+          stage.current?.document.querySelector(markOf(block))?.scrollIntoView({ block: "center" });
+        }}
+        options={[
+          ["", words.orFromList],
+          ...blocks.map((node) => [node.id, blockName(node, nodeWords(node).split("\n")[0] ?? "")] as const),
+        ]}
+      />
+    )}
+  </Row>
+);

@@ -1,11 +1,13 @@
 "use client";
-// Publish: what changed since the last release, what stands in the way, progress, history.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import type { Finding } from "@/core/check/problems";
+// Publish: what changed since the last release, what stands in the way, progress, history.
+import type { JobProgress } from "@/core/event/event";
+import type { Change } from "@/core/site/change";
 import type { Gives } from "@/server/operations";
 import { useJob } from "@/studio/frame/job";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -107,51 +109,23 @@ export function PublishScreen() {
             {words.shows(site.address.replace(/^https?:\/\//, ""), live?.number ?? null)}
           </Text>
           <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">
-            <Flex justify="space-between" align="center" gap="16px" wrap="wrap">
-              <Box>
-                <Text fontWeight="700">
-                  {first
-                    ? words.first(site.pages.length, site.widgets.length)
-                    : changed
-                      ? words.waiting(changed)
-                      : words.allPublished}
-                </Text>
-                {left.length ? <State tone="amber">{words.leftOut(left.length)}</State> : null}
-                {stops.length ? <State tone="brick">{words.stops(stops.length)}</State> : null}
-              </Box>
-              {site.mayLayout ? (
-                <MainButton
-                  disabled={busy || running || stops.length > 0 || (changed > 0 && going === 0)}
-                  onClick={publish}
-                >
-                  {changed ? words.publish(going) : words.publishAgain}
-                </MainButton>
-              ) : null}
-            </Flex>
+            <PublishHead
+              first={first}
+              site={site}
+              changed={changed}
+              left={left}
+              stops={stops}
+              busy={busy}
+              running={running}
+              going={going}
+              publish={publish}
+            />
             {said ? (
               <Box mt="10px" role="status">
                 <State tone="moss">{said}</State>
               </Box>
             ) : null}
-            {job ? (
-              <Box mt="12px" role="status">
-                {progress?.state === "failed" ? (
-                  <State tone="brick">{words.failed(progress.error)}</State>
-                ) : progress?.state === "done" ? (
-                  <Flex gap="14px">
-                    <State tone="moss">{words.published}</State>
-                    <a href={site.address} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>
-                      {words.openLive}
-                    </a>
-                  </Flex>
-                ) : (
-                  <>
-                    <Text mb="4px">{progress ? words.progress(progress.done, progress.total) : words.beginning}</Text>
-                    <Progress label={words.publishing} done={progress?.done ?? 0} total={progress?.total ?? 1} />
-                  </>
-                )}
-              </Box>
-            ) : null}
+            {job ? <Publishing progress={progress} site={site} /> : null}
             {changes.data.unmeasured && site.mayLayout ? (
               <Flex gap="10px" mt="10px" wrap="wrap">
                 <Text color="ink2">{words.unmeasured(changes.data.unmeasured)}</Text>
@@ -161,67 +135,21 @@ export function PublishScreen() {
               </Flex>
             ) : null}
             <RefusalNote refusal={refusal} />
-            <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
-              {all.map((change) => (
-                <ChangeRow
-                  key={nameOf(change)}
-                  change={change}
-                  first={first}
-                  included={!leftOut.has(nameOf(change))}
-                  onInclude={(included) => include(nameOf(change), included)}
-                  onTakeBack={() =>
-                    deed(async () => {
-                      await ask("publish.takeBack", { site: site.key, of: change.of, id: change.id });
-                      return null;
-                    })
-                  }
-                />
-              ))}
-            </Box>
+            <Changes
+              changed={changed}
+              all={all}
+              nameOf={nameOf}
+              first={first}
+              leftOut={leftOut}
+              include={include}
+              deed={deed}
+              site={site}
+            />
           </Box>
           {stops.length ? <Findings title={words.stopsTitle} tone="brick" findings={stops} /> : null}
           {looks.length ? <Findings title={words.looksTitle} tone="amber" findings={looks} /> : null}
         </Box>
-        <Box as="section" aria-label={words.history} w={{ base: "100%", lg: "420px" }} flex="none">
-          <Title level={2}>{words.history}</Title>
-          {history.data?.length === 0 ? (
-            <Text color="ink2" mt="8px">
-              {words.noHistory}
-            </Text>
-          ) : null}
-          <Box as="ol" listStyleType="none" mt="8px">
-            {history.data?.map((release) => (
-              <Flex as="li" key={release.id} align="center" gap="10px" borderTopWidth="1px" borderColor="line" py="8px">
-                <Box flex="1" minW="0">
-                  <Flex gap="10px">
-                    <Text fontWeight="700">{words.release(release.number)}</Text>
-                    {release.live ? <State tone="moss">{words.live}</State> : null}
-                    {release.state === "building" ? <State tone="amber">{words.building}</State> : null}
-                  </Flex>
-                  <Text fontSize="small" color="ink2">
-                    {words.made(when(release.createdAt), release.by, release.pages, release.rendered)}
-                  </Text>
-                </Box>
-                {release.state === "complete" ? (
-                  <>
-                    <button
-                      type="button"
-                      aria-label={words.download(release.number)}
-                      title={words.downloadHint}
-                      style={{ padding: 6, cursor: "pointer" }}
-                      onClick={() => setTaking(release.id)}
-                    >
-                      <Download size={15} />
-                    </button>
-                    <PlainButton aria-label={words.lookAt(release.number)} onClick={() => setLookedAt(release)}>
-                      {words.look}
-                    </PlainButton>
-                  </>
-                ) : null}
-              </Flex>
-            ))}
-          </Box>
-        </Box>
+        <History history={history} setTaking={setTaking} setLookedAt={setLookedAt} />
       </Flex>
       {taking ? <TakeOut release={taking} onClose={() => setTaking(null)} /> : null}
       {lookedAt ? (
@@ -235,6 +163,160 @@ export function PublishScreen() {
     </Box>
   );
 }
+
+/** The releases so far. */
+const History = ({
+  history,
+  setTaking,
+  setLookedAt,
+}: {
+  history: { data: Gives<"publish.history"> | undefined };
+  setTaking: (release: string) => void;
+  setLookedAt: (release: Release) => void;
+}) => (
+  <Box as="section" aria-label={words.history} w={{ base: "100%", lg: "420px" }} flex="none">
+    <Title level={2}>{words.history}</Title>
+    {history.data?.length === 0 ? (
+      <Text color="ink2" mt="8px">
+        {words.noHistory}
+      </Text>
+    ) : null}
+    <Box as="ol" listStyleType="none" mt="8px">
+      {history.data?.map((release) => (
+        <Flex as="li" key={release.id} align="center" gap="10px" borderTopWidth="1px" borderColor="line" py="8px">
+          <Box flex="1" minW="0">
+            <Flex gap="10px">
+              <Text fontWeight="700">{words.release(release.number)}</Text>
+              {release.live ? <State tone="moss">{words.live}</State> : null}
+              {release.state === "building" ? <State tone="amber">{words.building}</State> : null}
+            </Flex>
+            <Text fontSize="small" color="ink2">
+              {words.made(when(release.createdAt), release.by, release.pages, release.rendered)}
+            </Text>
+          </Box>
+          {release.state === "complete" ? (
+            <>
+              <button
+                type="button"
+                aria-label={words.download(release.number)}
+                title={words.downloadHint}
+                style={{ padding: 6, cursor: "pointer" }}
+                onClick={() => setTaking(release.id)}
+              >
+                <Download size={15} />
+              </button>
+              <PlainButton aria-label={words.lookAt(release.number)} onClick={() => setLookedAt(release)}>
+                {words.look}
+              </PlainButton>
+            </>
+          ) : null}
+        </Flex>
+      ))}
+    </Box>
+  </Box>
+);
+
+/** What changed since the last release. */
+const Changes = ({
+  changed,
+  all,
+  nameOf,
+  first,
+  leftOut,
+  include,
+  deed,
+  site,
+}: {
+  changed: number;
+  all: readonly Change[];
+  nameOf: (change: Change) => string;
+  first: boolean;
+  leftOut: ReadonlySet<string>;
+  include: (name: string, included: boolean) => void;
+  deed: (work: () => Promise<string | null>) => void;
+  site: ReturnType<typeof useSite>;
+}) => (
+  <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
+    {all.map((change) => (
+      <ChangeRow
+        key={nameOf(change)}
+        change={change}
+        first={first}
+        included={!leftOut.has(nameOf(change))}
+        onInclude={(included) => include(nameOf(change), included)}
+        onTakeBack={() =>
+          deed(async () => {
+            await ask("publish.takeBack", { site: site.key, of: change.of, id: change.id });
+            return null;
+          })
+        }
+      />
+    ))}
+  </Box>
+);
+
+/** How far the release is. */
+const Publishing = ({ progress, site }: { progress: JobProgress | null; site: ReturnType<typeof useSite> }) => (
+  <Box mt="12px" role="status">
+    {progress?.state === "failed" ? (
+      <State tone="brick">{words.failed(progress.error)}</State>
+    ) : progress?.state === "done" ? (
+      <Flex gap="14px">
+        <State tone="moss">{words.published}</State>
+        <a href={site.address} target="_blank" rel="noreferrer" style={{ textDecoration: "underline" }}>
+          {words.openLive}
+        </a>
+      </Flex>
+    ) : (
+      <>
+        <Text mb="4px">{progress ? words.progress(progress.done, progress.total) : words.beginning}</Text>
+        <Progress label={words.publishing} done={progress?.done ?? 0} total={progress?.total ?? 1} />
+      </>
+    )}
+  </Box>
+);
+
+/** What is live, and the button that publishes. */
+const PublishHead = ({
+  first,
+  site,
+  changed,
+  left,
+  stops,
+  busy,
+  running,
+  going,
+  publish,
+}: {
+  first: boolean;
+  site: ReturnType<typeof useSite>;
+  changed: number;
+  left: Change[];
+  stops: Finding[];
+  busy: boolean;
+  running: boolean;
+  going: number;
+  publish: () => void;
+}) => (
+  <Flex justify="space-between" align="center" gap="16px" wrap="wrap">
+    <Box>
+      <Text fontWeight="700">
+        {first
+          ? words.first(site.pages.length, site.widgets.length)
+          : changed
+            ? words.waiting(changed)
+            : words.allPublished}
+      </Text>
+      {left.length ? <State tone="amber">{words.leftOut(left.length)}</State> : null}
+      {stops.length ? <State tone="brick">{words.stops(stops.length)}</State> : null}
+    </Box>
+    {site.mayLayout ? (
+      <MainButton disabled={busy || running || stops.length > 0 || (changed > 0 && going === 0)} onClick={publish}>
+        {changed ? words.publish(going) : words.publishAgain}
+      </MainButton>
+    ) : null}
+  </Flex>
+);
 
 type Release = Gives<"publish.history">[number];
 

@@ -1,7 +1,8 @@
 "use client";
-// The strip at the foot of every preview, which chooses the visitor.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { memo, type ReactNode, useEffect, useMemo } from "react";
+// The strip at the foot of every preview, which chooses the visitor.
+import type { SiteSettings } from "@/core/site/site";
 import type { ConsentState } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
 import { MainButton } from "@/studio/kit/buttons";
@@ -133,77 +134,104 @@ export const RehearseStrip = memo(function RehearseStrip({
     ? languages
     : [[settings.language, languageName(settings.language)] as const, ...languages];
   return (
-    <Flex
-      as="section"
-      aria-label={own.rehearseAs}
-      align="center"
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      borderRadius="panel"
-      boxShadow="lifted"
-      minH="46px"
-      py="4px"
-      pl="12px"
-      pr="6px"
-      columnGap="4px"
-      rowGap="4px"
-      wrap="wrap"
-      css={{ containerType: "inline-size" }}
-    >
-      <Text
-        fontWeight="700"
-        pr="8px"
-        whiteSpace="nowrap"
-        css={{ "@container (max-width: 700px)": { display: "none" } }}
-      >
-        {own.rehearseAs}
-      </Text>
-      <Item label={own.device}>
-        <Pick
-          value={chosen.device}
-          options={Object.entries(deviceNames)}
-          onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
-        />
-      </Item>
-      <Item label={own.language}>
-        <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
-      </Item>
-      <Item label={own.country} hidden={clock}>
-        <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
-      </Item>
-      <Item label={own.time(settings.zone.split("/").at(-1)?.replace("_", " "))}>
-        <Pick value={chosen.time} options={times} onPick={(time) => choose({ time })} />
-      </Item>
-      {clock ? (
-        <Item label={own.zone}>
-          <Pick
-            value={chosen.zone}
-            options={[["", own.zoneOfSite], ...own.zones.map((zone) => [zone, own.zoneName(zone)] as const)]}
-            onPick={(zone) => choose({ zone })}
-          />
-        </Item>
-      ) : null}
-      <Item label={own.visit} hidden={clock}>
-        <Pick
-          value={(Object.keys(visits) as Visit[]).find((key) => sameVisit(chosen, visits[key])) ?? "first"}
-          options={Object.entries(visits).map(([key, { name }]) => [key, name] as const)}
-          onPick={(key) => {
-            const { visit, signedUp } = visits[key as Visit];
-            choose({ visit, signedUp });
-          }}
-        />
-      </Item>
-      <Item label={own.consent} hidden={clock}>
-        <Pick
-          value={chosen.consent}
-          options={consents}
-          onPick={(consent) => choose({ consent: consent as ConsentState })}
-        />
-      </Item>
-      <MainButton flex="none" ml="auto" onClick={() => walk(path)}>
-        {own.walkThrough}
-      </MainButton>
-    </Flex>
+    <VisitorChoices
+      chosen={chosen}
+      choose={choose}
+      known={known}
+      clock={clock}
+      settings={settings}
+      times={times}
+      walk={walk}
+      path={path}
+    />
   );
 });
+
+/** Who the visitor is. */
+const VisitorChoices = ({
+  chosen,
+  choose,
+  known,
+  clock,
+  settings,
+  times,
+  walk,
+  path,
+}: {
+  chosen: ChosenVisitor;
+  choose: (change: Partial<ChosenVisitor>) => void;
+  known: readonly (readonly [string, string])[];
+  clock: boolean;
+  settings: SiteSettings;
+  times: readonly (readonly [string, string])[];
+  walk: (path?: string) => void;
+  path: string;
+}) => (
+  <Flex
+    as="section"
+    aria-label={own.rehearseAs}
+    align="center"
+    bg="sheet"
+    borderWidth="1px"
+    borderColor="line"
+    borderRadius="panel"
+    boxShadow="lifted"
+    minH="46px"
+    py="4px"
+    pl="12px"
+    pr="6px"
+    columnGap="4px"
+    rowGap="4px"
+    wrap="wrap"
+    css={{ containerType: "inline-size" }}
+  >
+    <Text fontWeight="700" pr="8px" whiteSpace="nowrap" css={{ "@container (max-width: 700px)": { display: "none" } }}>
+      {own.rehearseAs}
+    </Text>
+    <Item label={own.device}>
+      <Pick
+        value={chosen.device}
+        options={Object.entries(deviceNames)}
+        onPick={(device) => choose({ device: device as ChosenVisitor["device"] })}
+      />
+    </Item>
+    <Item label={own.language}>
+      <Pick value={chosen.language} options={known} onPick={(language) => choose({ language })} />
+    </Item>
+    <Item label={own.country} hidden={clock}>
+      <Pick value={chosen.country} options={countries} onPick={(country) => choose({ country })} />
+    </Item>
+    <Item label={own.time(settings.zone.split("/").at(-1)?.replace("_", " "))}>
+      <Pick value={chosen.time} options={times} onPick={(time) => choose({ time })} />
+    </Item>
+    {clock ? (
+      <Item label={own.zone}>
+        <Pick
+          value={chosen.zone}
+          options={[["", own.zoneOfSite], ...own.zones.map((zone) => [zone, own.zoneName(zone)] as const)]}
+          onPick={(zone) => choose({ zone })}
+        />
+      </Item>
+    ) : null}
+    <Item label={own.visit} hidden={clock}>
+      <Pick
+        value={(Object.keys(visits) as Visit[]).find((key) => sameVisit(chosen, visits[key])) ?? "first"}
+        options={Object.entries(visits).map(([key, { name }]) => [key, name] as const)}
+        onPick={(key) => {
+          const { visit, signedUp } = visits[key as Visit];
+          choose({ visit, signedUp });
+        }}
+      />
+    </Item>
+    <Item label={own.consent} hidden={clock}>
+      <Pick
+        value={chosen.consent}
+        options={consents}
+        onPick={(consent) => choose({ consent: consent as ConsentState })}
+      />
+    </Item>
+    <MainButton flex="none" ml="auto" onClick={() => walk(path)}>
+      {own.walkThrough}
+    </MainButton>
+  </Flex>
+);

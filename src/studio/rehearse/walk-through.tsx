@@ -1,7 +1,8 @@
 "use client";
-// Walking through the site as the chosen visitor: the real pages on the rehearsal host, and what happens on them.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
+// Walking through the site as the chosen visitor: the real pages on the rehearsal host, and what happens on them.
+import type { RefObject } from "react";
 import { useEffect, useRef, useState } from "react";
 import type { Moment, Rehearsal } from "@/core/opening/course";
 import { ConsentHere, type ConsentTold } from "@/studio/consent/why-view";
@@ -115,45 +116,75 @@ export function WalkThrough({ path, onClose }: { path: string; onClose: () => vo
               <State tone="brick">{error}</State>
             </Box>
           ) : null}
-          {base ? (
-            <iframe
-              title={own.siteAsSeen}
-              ref={frame}
-              src={`${base}${path}`}
-              style={{
-                width: widthPx,
-                height: `${100 / scale}%`,
-                flex: "none",
-                transform: scale < 1 ? `scale(${scale})` : undefined,
-                transformOrigin: "50% 0",
-                border: 0,
-                background: "var(--chakra-colors-white)",
-                boxShadow: "var(--chakra-shadows-page)",
-              }}
-            />
-          ) : null}
+          {base ? <WalkedPage frame={frame} base={base} path={path} widthPx={widthPx} scale={scale} /> : null}
         </Flex>
-        <Box w="288px" bg="sheet" borderLeftWidth="1px" borderColor="line" p="16px" overflow="auto">
-          <Title level={2}>{own.whatHappens}</Title>
-          <Box mt="10px">
-            <Happened {...told} names={names} />
-          </Box>
-          {consent ? (
-            <Box mt="14px" pt="12px" borderTopWidth="1px" borderColor="line">
-              <ConsentHere {...consent} />
-            </Box>
-          ) : null}
-          {wrong.length ? (
-            <Group title={own.wrongCode}>
-              {wrong.map(({ title, error, line }) => (
-                <State key={error} tone="brick">
-                  {own.wrongAt(title, error, line)}
-                </State>
-              ))}
-            </Group>
-          ) : null}
-        </Box>
+        <WalkNotes told={told} names={names} consent={consent} wrong={wrong} />
       </Flex>
     </Flex>
   );
 }
+
+/** What happened and why, beside the page. */
+const WalkNotes = ({
+  told,
+  names,
+  consent,
+  wrong,
+}: {
+  told: { moments: readonly Moment[]; unopened: Rehearsal["unopened"] };
+  names: (id: string) => string;
+  consent: ConsentTold | null;
+  wrong: readonly WrongCode[];
+}) => (
+  <Box w="288px" bg="sheet" borderLeftWidth="1px" borderColor="line" p="16px" overflow="auto">
+    <Title level={2}>{own.whatHappens}</Title>
+    <Box mt="10px">
+      <Happened {...told} names={names} />
+    </Box>
+    {consent ? (
+      <Box mt="14px" pt="12px" borderTopWidth="1px" borderColor="line">
+        <ConsentHere {...consent} />
+      </Box>
+    ) : null}
+    {wrong.length ? (
+      <Group title={own.wrongCode}>
+        {wrong.map(({ title, error, line }) => (
+          <State key={error} tone="brick">
+            {own.wrongAt(title, error, line)}
+          </State>
+        ))}
+      </Group>
+    ) : null}
+  </Box>
+);
+
+/** The page, scaled to the room it has. */
+const WalkedPage = ({
+  frame,
+  base,
+  path,
+  widthPx,
+  scale,
+}: {
+  frame: RefObject<HTMLIFrameElement | null>;
+  base: string;
+  path: string;
+  widthPx: 390 | 820 | 1180;
+  scale: number;
+}) => (
+  <iframe
+    title={own.siteAsSeen}
+    ref={frame}
+    src={`${base}${path}`}
+    style={{
+      width: widthPx,
+      height: `${100 / scale}%`,
+      flex: "none",
+      transform: scale < 1 ? `scale(${scale})` : undefined,
+      transformOrigin: "50% 0",
+      border: 0,
+      background: "var(--chakra-colors-white)",
+      boxShadow: "var(--chakra-shadows-page)",
+    }}
+  />
+);

@@ -1,10 +1,12 @@
 "use client";
-// Site settings: what holds for the whole site, changed at any time after it was made.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
+// Site settings: what holds for the whole site, changed at any time after it was made.
+import type { WeekHours } from "@/core/site/open-hours";
 import type { SiteSettings } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
+import type { Refusal } from "@/studio/kit/api";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
@@ -57,29 +59,7 @@ export function SettingsScreen() {
           {words.intro}
         </Text>
         <Form of={asked}>
-          <Card title={words.site}>
-            <TextRow of={asked} field="name" label={words.name} />
-            <Row label={words.key} hint={words.keyHint(site.address.replace(/^https?:\/\//, ""))}>
-              {(ids) => (
-                <Flex gap="8px" align="center">
-                  <Text id={ids.id} fontWeight="650">
-                    {site.key}
-                  </Text>
-                  <QuietButton onClick={() => setRekeying(true)}>{words.changeKey}</QuietButton>
-                </Flex>
-              )}
-            </Row>
-            <Row
-              label={words.describe}
-              stacked
-              error={refusal?.at("settings.description")}
-              hint={words.describeHint(form.description.length)}
-            >
-              {(ids) => (
-                <TextArea {...ids} value={form.description} onChange={(description) => change({ description })} />
-              )}
-            </Row>
-          </Card>
+          <SiteCard asked={asked} site={site} setRekeying={setRekeying} refusal={refusal} form={form} change={change} />
           <Card title={words.place}>
             <LocaleRows value={form} errorAt={(path) => refusal?.at(path)} onChange={change} />
           </Card>
@@ -115,44 +95,18 @@ export function SettingsScreen() {
               }}
             />
             {form.hours ? (
-              <Box mt="6px">
-                <WeekRows
-                  hours={form.hours}
-                  faultAt={hoursFault}
-                  onChange={(hours, readable) => {
-                    setHoursReadable(readable);
-                    setLastHours(hours);
-                    change({ hours });
-                  }}
-                />
-                <Exceptions
-                  value={form.exceptions ?? []}
-                  onChange={(exceptions) => change({ exceptions })}
-                  faultAt={(index) =>
-                    refusal?.fields.find(({ path }) => path.startsWith(`settings.exceptions[${index}]`))?.message
-                  }
-                  onReadable={setExceptionsReadable}
-                />
-              </Box>
+              <HoursRows
+                form={form}
+                hoursFault={hoursFault}
+                setHoursReadable={setHoursReadable}
+                setLastHours={setLastHours}
+                change={change}
+                refusal={refusal}
+                setExceptionsReadable={setExceptionsReadable}
+              />
             ) : null}
           </Card>
-          <Card title={words.pictures}>
-            {(["favicon", "sharing"] as const).map((field) => (
-              <Box key={field} mb="14px">
-                <Text fontWeight="650">{words[field]}</Text>
-                <Text fontSize="small" color="ink2" mb="6px">
-                  {words[`${field}Hint`]}
-                </Text>
-                <PictureChoice value={form[field] ?? null} onChoose={(media) => change({ [field]: media })} />
-                {form[field] ? (
-                  <QuietButton onClick={() => change({ [field]: "" })}>{words.noPicture}</QuietButton>
-                ) : null}
-                {refusal?.at(`settings.${field}`) ? (
-                  <State tone="brick">{refusal.at(`settings.${field}`)}</State>
-                ) : null}
-              </Box>
-            ))}
-          </Card>
+          <PicturesCard form={form} change={change} refusal={refusal} />
           <Flex gap="14px" align="center" position="sticky" bottom="0" bg="paper" py="12px">
             <MainButton type="submit" disabled={Boolean(unreadable)} loading={asked.busy}>
               {words.save}
@@ -166,6 +120,107 @@ export function SettingsScreen() {
     </Box>
   );
 }
+
+/** The pictures that stand for the site elsewhere. */
+const PicturesCard = ({
+  form,
+  change,
+  refusal,
+}: {
+  form: SiteSettings;
+  change: (part: Partial<SiteSettings>) => void;
+  refusal: Refusal | null;
+}) => (
+  <Card title={words.pictures}>
+    {(["favicon", "sharing"] as const).map((field) => (
+      <Box key={field} mb="14px">
+        <Text fontWeight="650">{words[field]}</Text>
+        <Text fontSize="small" color="ink2" mb="6px">
+          {words[`${field}Hint`]}
+        </Text>
+        <PictureChoice value={form[field] ?? null} onChoose={(media) => change({ [field]: media })} />
+        {form[field] ? <QuietButton onClick={() => change({ [field]: "" })}>{words.noPicture}</QuietButton> : null}
+        {refusal?.at(`settings.${field}`) ? <State tone="brick">{refusal.at(`settings.${field}`)}</State> : null}
+      </Box>
+    ))}
+  </Card>
+);
+
+/** Opening hours of a week, and the days that are otherwise. */
+const HoursRows = ({
+  form,
+  hoursFault,
+  setHoursReadable,
+  setLastHours,
+  change,
+  refusal,
+  setExceptionsReadable,
+}: {
+  form: SiteSettings;
+  hoursFault: (day: number) => string | undefined;
+  setHoursReadable: (next: boolean) => void;
+  setLastHours: (next: WeekHours) => void;
+  change: (part: Partial<SiteSettings>) => void;
+  refusal: Refusal | null;
+  setExceptionsReadable: (next: boolean) => void;
+}) => (
+  <Box mt="6px">
+    <WeekRows
+      hours={form.hours ?? noHours}
+      faultAt={hoursFault}
+      onChange={(hours, readable) => {
+        setHoursReadable(readable);
+        setLastHours(hours);
+        change({ hours });
+      }}
+    />
+    <Exceptions
+      value={form.exceptions ?? []}
+      onChange={(exceptions) => change({ exceptions })}
+      faultAt={(index) => refusal?.fields.find(({ path }) => path.startsWith(`settings.exceptions[${index}]`))?.message}
+      onReadable={setExceptionsReadable}
+    />
+  </Box>
+);
+
+/** The site's name, key and description. */
+const SiteCard = ({
+  asked,
+  site,
+  setRekeying,
+  refusal,
+  form,
+  change,
+}: {
+  asked: ReturnType<typeof useAsked<{ name: string; settings: SiteSettings }>>;
+  site: ReturnType<typeof useSite>;
+  setRekeying: (next: boolean) => void;
+  refusal: Refusal | null;
+  form: SiteSettings;
+  change: (part: Partial<SiteSettings>) => void;
+}) => (
+  <Card title={words.site}>
+    <TextRow of={asked} field="name" label={words.name} />
+    <Row label={words.key} hint={words.keyHint(site.address.replace(/^https?:\/\//, ""))}>
+      {(ids) => (
+        <Flex gap="8px" align="center">
+          <Text id={ids.id} fontWeight="650">
+            {site.key}
+          </Text>
+          <QuietButton onClick={() => setRekeying(true)}>{words.changeKey}</QuietButton>
+        </Flex>
+      )}
+    </Row>
+    <Row
+      label={words.describe}
+      stacked
+      error={refusal?.at("settings.description")}
+      hint={words.describeHint(form.description.length)}
+    >
+      {(ids) => <TextArea {...ids} value={form.description} onChange={(description) => change({ description })} />}
+    </Row>
+  </Card>
+);
 
 const shownAt = [
   "name",

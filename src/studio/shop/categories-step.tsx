@@ -1,9 +1,10 @@
 "use client";
-// Categories, properties and words that mean the same: saved by themselves, live at once, as products are.
 import { Box, Flex } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
+// Categories, properties and words that mean the same: saved by themselves, live at once, as products are.
+import type { Attribute } from "@/core/catalog/product";
 import { type CatalogFrame, type Category, withBelow } from "@/core/catalog/product";
 import { catalogFrameSchema } from "@/core/catalog/schema";
 import { slugFrom } from "@/core/input/slug";
@@ -62,57 +63,16 @@ export function CategoriesStep() {
         {categories.map((one, at) => {
           const below = withBelow(categories, one.id);
           return (
-            <Flex key={one.id} gap="6px" align="center" mb="6px">
-              <Box flex="1">
-                <TextInput
-                  aria-label={own.categoryName(at + 1)}
-                  value={one.name}
-                  onChange={(name) => {
-                    // As long as nobody chose an address, it follows the name.
-                    const follows = one.slug === slugFrom(one.name);
-                    setCategory(one.id, { name, ...(follows && slugFrom(name) ? { slug: slugFrom(name) } : {}) });
-                  }}
-                />
-              </Box>
-              <Box w="120px">
-                <TextInput
-                  aria-label={own.categorySlug(one.name)}
-                  value={one.slug}
-                  onChange={(slug) => setCategory(one.id, { slug: slug.toLowerCase() })}
-                />
-              </Box>
-              <Box w="130px">
-                <Choice
-                  aria-label={`${own.within}, ${one.name}`}
-                  value={one.parent ?? ""}
-                  onChange={(parent) => setCategory(one.id, { parent: parent || null })}
-                  options={[
-                    ["", own.top],
-                    ...categories.filter(({ id }) => !below.has(id)).map(({ id, name }) => [id, name] as const),
-                  ]}
-                />
-              </Box>
-              <LineDeeds
-                before={own.up(one.name)}
-                behind={own.down(one.name)}
-                remove={own.removeCategory(one.name)}
-                first={at === 0}
-                last={at === categories.length - 1}
-                onMove={(by) => {
-                  const next = [...categories];
-                  next.splice(at + by, 0, ...next.splice(at, 1));
-                  put({ ...frame, categories: next });
-                }}
-                onRemove={() =>
-                  put({
-                    ...frame,
-                    categories: categories
-                      .filter(({ id }) => id !== one.id)
-                      .map((other) => (other.parent === one.id ? { ...other, parent: one.parent } : other)),
-                  })
-                }
-              />
-            </Flex>
+            <CategoryLine
+              key={one.id}
+              one={one}
+              at={at}
+              setCategory={setCategory}
+              categories={categories}
+              below={below}
+              put={put}
+              frame={frame}
+            />
           );
         })}
         <PlainButton
@@ -130,47 +90,7 @@ export function CategoriesStep() {
           {own.addCategory}
         </PlainButton>
       </Group>
-      <Group title={own.attributes}>
-        {attributes.map((one, at) => (
-          <Flex key={one.id} gap="8px" align="center" mb="6px">
-            <Box flex="1">
-              <TextInput
-                aria-label={own.attributeName(at + 1)}
-                value={one.name}
-                onChange={(name) =>
-                  put({ ...frame, attributes: attributes.map((other) => (other === one ? { ...one, name } : other)) })
-                }
-              />
-            </Box>
-            <Tick
-              label={own.isFilter}
-              checked={one.filter}
-              onChange={(filter) =>
-                put({ ...frame, attributes: attributes.map((other) => (other === one ? { ...one, filter } : other)) })
-              }
-            />
-            <IconButton
-              name={own.removeAttribute(one.name)}
-              onClick={() => put({ ...frame, attributes: attributes.filter((other) => other !== one) })}
-            >
-              ×
-            </IconButton>
-          </Flex>
-        ))}
-        <PlainButton
-          onClick={() =>
-            put({
-              ...frame,
-              attributes: [
-                ...attributes,
-                { id: nanoid(8), name: own.newAttribute(attributes.length + 1), filter: true },
-              ],
-            })
-          }
-        >
-          {own.addAttribute}
-        </PlainButton>
-      </Group>
+      <AttributesGroup attributes={attributes} put={put} frame={frame} />
       <LinesRow
         label={own.synonyms}
         hint={own.synonymsHint}
@@ -189,3 +109,124 @@ export function CategoriesStep() {
     </>
   );
 }
+
+/** What products are sorted and found by besides. */
+const AttributesGroup = ({
+  attributes,
+  put,
+  frame,
+}: {
+  attributes: readonly Attribute[];
+  put: (next: CatalogFrame) => void;
+  frame: CatalogFrame;
+}) => (
+  <Group title={own.attributes}>
+    {attributes.map((one, at) => (
+      <Flex key={one.id} gap="8px" align="center" mb="6px">
+        <Box flex="1">
+          <TextInput
+            aria-label={own.attributeName(at + 1)}
+            value={one.name}
+            onChange={(name) =>
+              put({ ...frame, attributes: attributes.map((other) => (other === one ? { ...one, name } : other)) })
+            }
+          />
+        </Box>
+        <Tick
+          label={own.isFilter}
+          checked={one.filter}
+          onChange={(filter) =>
+            put({ ...frame, attributes: attributes.map((other) => (other === one ? { ...one, filter } : other)) })
+          }
+        />
+        <IconButton
+          name={own.removeAttribute(one.name)}
+          onClick={() => put({ ...frame, attributes: attributes.filter((other) => other !== one) })}
+        >
+          ×
+        </IconButton>
+      </Flex>
+    ))}
+    <PlainButton
+      onClick={() =>
+        put({
+          ...frame,
+          attributes: [...attributes, { id: nanoid(8), name: own.newAttribute(attributes.length + 1), filter: true }],
+        })
+      }
+    >
+      {own.addAttribute}
+    </PlainButton>
+  </Group>
+);
+
+/** One category: its name, where it stands, its place among the others. */
+const CategoryLine = ({
+  one,
+  at,
+  setCategory,
+  categories,
+  below,
+  put,
+  frame,
+}: {
+  one: Category;
+  at: number;
+  setCategory: (id: string, part: Partial<Category>) => void;
+  categories: readonly Category[];
+  below: ReadonlySet<string>;
+  put: (next: CatalogFrame) => void;
+  frame: CatalogFrame;
+}) => (
+  <Flex gap="6px" align="center" mb="6px">
+    <Box flex="1">
+      <TextInput
+        aria-label={own.categoryName(at + 1)}
+        value={one.name}
+        onChange={(name) => {
+          // As long as nobody chose an address, it follows the name.
+          const follows = one.slug === slugFrom(one.name);
+          setCategory(one.id, { name, ...(follows && slugFrom(name) ? { slug: slugFrom(name) } : {}) });
+        }}
+      />
+    </Box>
+    <Box w="120px">
+      <TextInput
+        aria-label={own.categorySlug(one.name)}
+        value={one.slug}
+        onChange={(slug) => setCategory(one.id, { slug: slug.toLowerCase() })}
+      />
+    </Box>
+    <Box w="130px">
+      <Choice
+        aria-label={`${own.within}, ${one.name}`}
+        value={one.parent ?? ""}
+        onChange={(parent) => setCategory(one.id, { parent: parent || null })}
+        options={[
+          ["", own.top],
+          ...categories.filter(({ id }) => !below.has(id)).map(({ id, name }) => [id, name] as const),
+        ]}
+      />
+    </Box>
+    <LineDeeds
+      before={own.up(one.name)}
+      behind={own.down(one.name)}
+      remove={own.removeCategory(one.name)}
+      first={at === 0}
+      last={at === categories.length - 1}
+      onMove={(by) => {
+        const next = [...categories];
+        next.splice(at + by, 0, ...next.splice(at, 1));
+        put({ ...frame, categories: next });
+      }}
+      onRemove={() =>
+        put({
+          ...frame,
+          categories: categories
+            .filter(({ id }) => id !== one.id)
+            .map((other) => (other.parent === one.id ? { ...other, parent: one.parent } : other)),
+        })
+      }
+    />
+  </Flex>
+);

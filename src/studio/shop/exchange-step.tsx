@@ -1,9 +1,10 @@
 "use client";
-// Products in and out as a table: read, mapped, looked at line by line, done, and taken back.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, Download } from "lucide-react";
 import { useState } from "react";
+// Products in and out as a table: read, mapped, looked at line by line, done, and taken back.
+import type { LineOutcome } from "@/core/catalog/plan";
 import { columnNames, type Mapping, type TableColumn, tableColumns } from "@/core/catalog/table";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
@@ -177,89 +178,127 @@ function Table({ table }: { table: Import }) {
         </MainButton>
       ) : null}
       {table.lines.length ? (
-        <Group title={own.planTitle} mt="14px">
-          <Text mb="6px">
-            {table.does ? own.wouldDo(table.does.make, table.does.change, table.does.same, table.does.refuse) : null}
-          </Text>
-          {table.state === "planned" ? (
-            waiting ? (
-              <MainButton
-                mb="8px"
-                disabled={busy}
-                onClick={() => perform(() => ask("shop.runImport", { site: key, import: table.id }))}
-              >
-                {own.doIt(waiting)}
-              </MainButton>
-            ) : (
-              <State tone="moss">{own.nothingToDo}</State>
-            )
-          ) : null}
-          {table.state === "done" ? (
-            <>
-              <State tone={left ? "amber" : "moss"}>{own.didSo(table.steps.done ?? 0, left)}</State>
-              <PlainButton
-                my="8px"
-                disabled={busy}
-                onClick={() => perform(() => ask("shop.takeBackImport", { site: key, import: table.id }))}
-              >
-                {own.takeBack}
-              </PlainButton>
-            </>
-          ) : null}
-          {table.state === "back" ? <State tone="moss">{own.wentBack(table.steps.back ?? 0)}</State> : null}
-          {table.all > lines.length ? (
-            <Text color="ink2" fontSize="small">
-              {own.firstOf(lines.length, table.all)}
-            </Text>
-          ) : null}
-          <Box as="ol" listStyleType="none">
-            {lines.map((line) => (
-              <Box as="li" key={line.line} py="4px" borderBottomWidth="1px" borderColor="line">
-                <Flex gap="10px">
-                  {table.headers.length ? (
-                    <Text w="64px" flex="none" color="ink2">
-                      {own.lineNumber(line.line)}
-                    </Text>
-                  ) : null}
-                  <Text flex="1" minW="0" truncate>
-                    {line.product}
-                  </Text>
-                  <Text color={tones[line.does]} fontWeight="600">
-                    {own.lineDoes[line.does]}
-                  </Text>
-                </Flex>
-                {line.says ? (
-                  <Text color="ink2" fontSize="small" fontVariantNumeric="tabular-nums">
-                    {line.says}
-                  </Text>
-                ) : null}
-                {line.faults.map(({ column, message }) => (
-                  <Text key={`${column} ${message}`} color="brick" fontSize="small" pl="74px">
-                    {column ? own.atColumn(column, message) : message}
-                  </Text>
-                ))}
-              </Box>
-            ))}
-          </Box>
-          {table.all > lines.length ? (
-            <PlainButton
-              mt="8px"
-              disabled={busy}
-              onClick={() =>
-                attempt(async () => {
-                  const more = await ask("shop.import", { site: key, import: table.id, from: lines.length });
-                  setFurther([...further, ...more.lines]);
-                })
-              }
-            >
-              {own.more}
-            </PlainButton>
-          ) : null}
-        </Group>
+        <TablePlan
+          table={table}
+          waiting={waiting}
+          busy={busy}
+          perform={perform}
+          key={key}
+          left={left}
+          lines={lines}
+          attempt={attempt}
+          setFurther={setFurther}
+          further={further}
+        />
       ) : null}
     </>
   );
 }
+
+/** What the table would do, before anything is done. */
+const TablePlan = ({
+  table,
+  waiting,
+  busy,
+  perform,
+  key,
+  left,
+  lines,
+  attempt,
+  setFurther,
+  further,
+}: {
+  table: Import;
+  waiting: number;
+  busy: boolean;
+  perform: (work: () => Promise<unknown>) => void;
+  key: string;
+  left: number;
+  lines: LineOutcome[];
+  attempt: (work: () => Promise<unknown>) => void;
+  setFurther: (next: readonly LineOutcome[]) => void;
+  further: readonly LineOutcome[];
+}) => (
+  <Group title={own.planTitle} mt="14px">
+    <Text mb="6px">
+      {table.does ? own.wouldDo(table.does.make, table.does.change, table.does.same, table.does.refuse) : null}
+    </Text>
+    {table.state === "planned" ? (
+      waiting ? (
+        <MainButton
+          mb="8px"
+          disabled={busy}
+          onClick={() => perform(() => ask("shop.runImport", { site: key, import: table.id }))}
+        >
+          {own.doIt(waiting)}
+        </MainButton>
+      ) : (
+        <State tone="moss">{own.nothingToDo}</State>
+      )
+    ) : null}
+    {table.state === "done" ? (
+      <>
+        <State tone={left ? "amber" : "moss"}>{own.didSo(table.steps.done ?? 0, left)}</State>
+        <PlainButton
+          my="8px"
+          disabled={busy}
+          onClick={() => perform(() => ask("shop.takeBackImport", { site: key, import: table.id }))}
+        >
+          {own.takeBack}
+        </PlainButton>
+      </>
+    ) : null}
+    {table.state === "back" ? <State tone="moss">{own.wentBack(table.steps.back ?? 0)}</State> : null}
+    {table.all > lines.length ? (
+      <Text color="ink2" fontSize="small">
+        {own.firstOf(lines.length, table.all)}
+      </Text>
+    ) : null}
+    <Box as="ol" listStyleType="none">
+      {lines.map((line) => (
+        <Box as="li" key={line.line} py="4px" borderBottomWidth="1px" borderColor="line">
+          <Flex gap="10px">
+            {table.headers.length ? (
+              <Text w="64px" flex="none" color="ink2">
+                {own.lineNumber(line.line)}
+              </Text>
+            ) : null}
+            <Text flex="1" minW="0" truncate>
+              {line.product}
+            </Text>
+            <Text color={tones[line.does]} fontWeight="600">
+              {own.lineDoes[line.does]}
+            </Text>
+          </Flex>
+          {line.says ? (
+            <Text color="ink2" fontSize="small" fontVariantNumeric="tabular-nums">
+              {line.says}
+            </Text>
+          ) : null}
+          {line.faults.map(({ column, message }) => (
+            <Text key={`${column} ${message}`} color="brick" fontSize="small" pl="74px">
+              {column ? own.atColumn(column, message) : message}
+            </Text>
+          ))}
+        </Box>
+      ))}
+    </Box>
+    {table.all > lines.length ? (
+      <PlainButton
+        mt="8px"
+        disabled={busy}
+        onClick={() =>
+          attempt(async () => {
+            const more = await ask("shop.import", { site: key, import: table.id, from: lines.length });
+            setFurther([...further, ...more.lines]);
+          })
+        }
+      >
+        {own.more}
+      </PlainButton>
+    ) : null}
+  </Group>
+);
 
 /** Which column of the file each of ours is read from, with what stands there in the first line. */
 function Mapped({

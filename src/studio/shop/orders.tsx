@@ -1,5 +1,4 @@
 "use client";
-// Orders on the Desk: what came, and one of them with its time line and what can be done with it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
@@ -8,6 +7,8 @@ import { moneyWords } from "@/core/money/money";
 import { type OrderDeed, type OrderState, orderStates } from "@/core/order/order";
 import { connectors } from "@/core/payment/connectors";
 import { addressLines } from "@/core/shop/address";
+// Orders on the Desk: what came, and one of them with its time line and what can be done with it.
+import type { OrderDocument } from "@/core/shop/ordered";
 import { momentWords, quantityWords } from "@/core/storefront/view";
 import type { Gives } from "@/server/operations";
 import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
@@ -249,77 +250,8 @@ function OrderDetails({ order }: { order: Order }) {
       <OrderDeeds order={order} />
       {order.payAt ? <ToPay amount={amount(order.asked)} address={order.payAt} /> : null}
       <Papers order={order} />
-      <Group title={own.products}>
-        {document.lines.map((line, at) => (
-          <Flex key={line.id} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
-            <Text w="70px" flex="none" fontVariantNumeric="tabular-nums">
-              {quantityWords(
-                line.quantity,
-                { sale: { unit: (line.unit || "piece") as "piece", least: 1, step: 1 } },
-                "en-GB",
-              )}{" "}
-              ×
-            </Text>
-            <Box flex="1">
-              <Text>{line.name}</Text>
-              <Text color="ink2" fontSize="small">
-                {[line.sku, ...line.asked.map(([label, said]) => `${label}: ${said}`)].join(" · ")}
-              </Text>
-              {(line.sent ?? []).map(({ file, name }) => (
-                <a
-                  key={file}
-                  href={`/api/sites/${key}/buyer-files/${file}`}
-                  download
-                  style={{ textDecoration: "underline" }}
-                >
-                  {own.takeFile(name)}
-                </a>
-              ))}
-            </Box>
-            <Text fontVariantNumeric="tabular-nums">{amount(document.total.lines[at]?.written ?? 0)}</Text>
-          </Flex>
-        ))}
-        {document.total.sending ? (
-          <Flex py="5px" justify="space-between">
-            <Text>{document.total.sending.name}</Text>
-            <Text>{amount(document.total.sending.written)}</Text>
-          </Flex>
-        ) : null}
-        <Flex py="5px" justify="space-between" fontWeight="700">
-          <Text>{own.toPay}</Text>
-          <Text>{amount(order.toPay)}</Text>
-        </Flex>
-        {document.total.taxes
-          .filter(({ tax }) => tax > 0)
-          .map(({ rate, owedTo, net, tax }) => (
-            <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small">
-              {own.taxLine(String(rate / 1000), owedTo, amount(net), amount(tax))}
-            </Text>
-          ))}
-      </Group>
-      <Group title={own.address2}>
-        {address.map((line) => (
-          <Text key={line}>{line}</Text>
-        ))}
-        <Text>{[order.email, document.phone].filter(Boolean).join(" · ")}</Text>
-        {document.way.name ? (
-          <Text color="ink2">
-            {[
-              document.way.name,
-              document.way.fetched ? momentWords(document.way.fetched.at, "en-GB") : "",
-              document.arrival ? own.arrival(dayWords(document.arrival.from), dayWords(document.arrival.to)) : "",
-              document.payment ? payWords.names[document.payment] : "",
-            ]
-              .filter(Boolean)
-              .join(" · ")}
-          </Text>
-        ) : null}
-        {document.note ? (
-          <Text>
-            {own.note}: {document.note}
-          </Text>
-        ) : null}
-      </Group>
+      <OrderLines document={document} key={key} amount={amount} order={order} />
+      <OrderAddress address={address} order={order} document={document} />
       {order.issued.vouchers.length || order.issued.downloads.length ? (
         <Group title={own.issued}>
           {order.issued.vouchers.map(({ code, amount: left }) => (
@@ -330,51 +262,8 @@ function OrderDetails({ order }: { order: Order }) {
           ))}
         </Group>
       ) : null}
-      {order.payments.length ? (
-        <Group title={own.paymentsOf}>
-          {order.payments.map((one) => (
-            <Box key={one.id} py="3px">
-              <Flex gap="10px" justify="space-between">
-                <Text>{own.paymentBy(payWords.names[one.by], one.mode === "test" && connectors[one.by].service)}</Text>
-                <Text color="ink2">
-                  {[payWords.states[one.state], one.state === "declined" ? payWords.declines[one.why] : ""]
-                    .filter(Boolean)
-                    .join(": ")}
-                </Text>
-                <Text fontVariantNumeric="tabular-nums">{amount(one.amount)}</Text>
-              </Flex>
-              {one.refused ? <State tone="amber">{own.serviceRefused(one.refused)}</State> : null}
-              {one.refunds.map((back) => (
-                <Box key={back.id} fontSize="small">
-                  <Text color="ink2">
-                    {(back.returned ? own.returned : own.returning)(amount(back.amount), payWords.names[one.by])}
-                  </Text>
-                  {back.refused && !back.returned ? (
-                    <State tone="amber">{own.serviceRefused(back.refused)}</State>
-                  ) : null}
-                </Box>
-              ))}
-            </Box>
-          ))}
-        </Group>
-      ) : null}
-      {order.letters.length ? (
-        <Group title={own.orderLetters}>
-          {order.letters.map((letter) => (
-            <details key={letter.id}>
-              <summary style={{ cursor: "pointer", minHeight: 28 }}>
-                <Text as="span" color="ink2">
-                  {when.format(new Date(letter.at))}
-                </Text>{" "}
-                {letter.subject}
-              </summary>
-              <Text whiteSpace="pre-line" overflowWrap="anywhere" fontSize="small" pl="14px" pb="8px">
-                {letter.text}
-              </Text>
-            </details>
-          ))}
-        </Group>
-      ) : null}
+      {order.payments.length ? <OrderMoney order={order} amount={amount} /> : null}
+      {order.letters.length ? <OrderLetters order={order} /> : null}
       <Group title={own.timeLine}>
         {order.steps.map((step) => (
           <Flex key={`${step.at} ${step.deed}`} gap="10px" py="3px">
@@ -394,3 +283,147 @@ function OrderDetails({ order }: { order: Order }) {
     </>
   );
 }
+
+/** The letters that were written about it. */
+const OrderLetters = ({ order }: { order: Order }) => (
+  <Group title={own.orderLetters}>
+    {order.letters.map((letter) => (
+      <details key={letter.id}>
+        <summary style={{ cursor: "pointer", minHeight: 28 }}>
+          <Text as="span" color="ink2">
+            {when.format(new Date(letter.at))}
+          </Text>{" "}
+          {letter.subject}
+        </summary>
+        <Text whiteSpace="pre-line" overflowWrap="anywhere" fontSize="small" pl="14px" pb="8px">
+          {letter.text}
+        </Text>
+      </details>
+    ))}
+  </Group>
+);
+
+/** What was paid and given back. */
+const OrderMoney = ({ order, amount }: { order: Order; amount: (value: number) => string }) => (
+  <Group title={own.paymentsOf}>
+    {order.payments.map((one) => (
+      <Box key={one.id} py="3px">
+        <Flex gap="10px" justify="space-between">
+          <Text>{own.paymentBy(payWords.names[one.by], one.mode === "test" && connectors[one.by].service)}</Text>
+          <Text color="ink2">
+            {[payWords.states[one.state], one.state === "declined" ? payWords.declines[one.why] : ""]
+              .filter(Boolean)
+              .join(": ")}
+          </Text>
+          <Text fontVariantNumeric="tabular-nums">{amount(one.amount)}</Text>
+        </Flex>
+        {one.refused ? <State tone="amber">{own.serviceRefused(one.refused)}</State> : null}
+        {one.refunds.map((back) => (
+          <Box key={back.id} fontSize="small">
+            <Text color="ink2">
+              {(back.returned ? own.returned : own.returning)(amount(back.amount), payWords.names[one.by])}
+            </Text>
+            {back.refused && !back.returned ? <State tone="amber">{own.serviceRefused(back.refused)}</State> : null}
+          </Box>
+        ))}
+      </Box>
+    ))}
+  </Group>
+);
+
+/** Who bought it, and where it goes. */
+const OrderAddress = ({
+  address,
+  order,
+  document,
+}: {
+  address: readonly string[];
+  order: Order;
+  document: OrderDocument;
+}) => (
+  <Group title={own.address2}>
+    {address.map((line) => (
+      <Text key={line}>{line}</Text>
+    ))}
+    <Text>{[order.email, document.phone].filter(Boolean).join(" · ")}</Text>
+    {document.way.name ? (
+      <Text color="ink2">
+        {[
+          document.way.name,
+          document.way.fetched ? momentWords(document.way.fetched.at, "en-GB") : "",
+          document.arrival ? own.arrival(dayWords(document.arrival.from), dayWords(document.arrival.to)) : "",
+          document.payment ? payWords.names[document.payment] : "",
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </Text>
+    ) : null}
+    {document.note ? (
+      <Text>
+        {own.note}: {document.note}
+      </Text>
+    ) : null}
+  </Group>
+);
+
+/** What was bought. */
+const OrderLines = ({
+  document,
+  key,
+  amount,
+  order,
+}: {
+  document: OrderDocument;
+  key: string;
+  amount: (value: number) => string;
+  order: Order;
+}) => (
+  <Group title={own.products}>
+    {document.lines.map((line, at) => (
+      <Flex key={line.id} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
+        <Text w="70px" flex="none" fontVariantNumeric="tabular-nums">
+          {quantityWords(
+            line.quantity,
+            { sale: { unit: (line.unit || "piece") as "piece", least: 1, step: 1 } },
+            "en-GB",
+          )}{" "}
+          ×
+        </Text>
+        <Box flex="1">
+          <Text>{line.name}</Text>
+          <Text color="ink2" fontSize="small">
+            {[line.sku, ...line.asked.map(([label, said]) => `${label}: ${said}`)].join(" · ")}
+          </Text>
+          {(line.sent ?? []).map(({ file, name }) => (
+            <a
+              key={file}
+              href={`/api/sites/${key}/buyer-files/${file}`}
+              download
+              style={{ textDecoration: "underline" }}
+            >
+              {own.takeFile(name)}
+            </a>
+          ))}
+        </Box>
+        <Text fontVariantNumeric="tabular-nums">{amount(document.total.lines[at]?.written ?? 0)}</Text>
+      </Flex>
+    ))}
+    {document.total.sending ? (
+      <Flex py="5px" justify="space-between">
+        <Text>{document.total.sending.name}</Text>
+        <Text>{amount(document.total.sending.written)}</Text>
+      </Flex>
+    ) : null}
+    <Flex py="5px" justify="space-between" fontWeight="700">
+      <Text>{own.toPay}</Text>
+      <Text>{amount(order.toPay)}</Text>
+    </Flex>
+    {document.total.taxes
+      .filter(({ tax }) => tax > 0)
+      .map(({ rate, owedTo, net, tax }) => (
+        <Text key={`${rate} ${owedTo}`} color="ink2" fontSize="small">
+          {own.taxLine(String(rate / 1000), owedTo, amount(net), amount(tax))}
+        </Text>
+      ))}
+  </Group>
+);

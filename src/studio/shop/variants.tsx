@@ -1,9 +1,11 @@
 "use client";
-// The table of combinations: each cell a field, with the keys of a sheet, pasting from one and filling down.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
+// The table of combinations: each cell a field, with the keys of a sheet, pasting from one and filling down.
+import type { CSSProperties, ReactNode } from "react";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { priceOf } from "@/core/catalog/price";
+import type { ProductOption } from "@/core/catalog/product";
 import { choiceNames, combinationOf, combinationsOf, type Product, type Variant } from "@/core/catalog/product";
 import { amountText, readAmount } from "@/core/money/read";
 import { useSite } from "@/studio/frame/site-context";
@@ -172,23 +174,7 @@ export function Variants({ product, stock, faults, change }: Props) {
       </Text>
       <Box overflowX="auto" borderWidth="1px" borderColor="line" bg="white">
         <table ref={table} style={{ width: "100%", borderCollapse: "collapse" }}>
-          <thead style={{ background: "var(--chakra-colors-wash)" }}>
-            <tr>
-              {options.map(({ id, name }) => (
-                <th key={id} scope="col" style={head}>
-                  {name}
-                </th>
-              ))}
-              {shownColumns.map((column) => (
-                <th key={column} scope="col" style={{ ...head, width: widths[column] }}>
-                  {headers[column]}
-                </th>
-              ))}
-              <th scope="col" style={head}>
-                {own.sold}
-              </th>
-            </tr>
-          </thead>
+          <Head options={options} head={head} shownColumns={shownColumns} headers={headers} />
           <tbody>
             {rows.map(({ choices, variant }, row) => {
               const names = choiceNames(product, { choices });
@@ -224,35 +210,16 @@ export function Variants({ product, stock, faults, change }: Props) {
                         </td>
                       ))
                     : shownColumns.map((column) => <td key={column} style={cell} />)}
-                  <td style={{ ...cell, padding: "4px 8px" }}>
-                    {variant ? (
-                      <Flex align="center" justify="space-between" gap="2px">
-                        {soldState(variant)}
-                        {variants.length > 1 ? (
-                          <button
-                            type="button"
-                            aria-label={own.unmake(name)}
-                            title={own.unmake(name)}
-                            onClick={() => change({ variants: variants.filter((one) => one !== variant) }, "")}
-                            style={{ cursor: "pointer", padding: "2px 6px" }}
-                          >
-                            ×
-                          </button>
-                        ) : null}
-                      </Flex>
-                    ) : (
-                      <>
-                        {own.notMade}{" "}
-                        <button
-                          type="button"
-                          onClick={() => make(choices)}
-                          style={{ textDecoration: "underline", cursor: "pointer", minHeight: 24 }}
-                        >
-                          {own.makeIt(name)}
-                        </button>
-                      </>
-                    )}
-                  </td>
+                  <SoldCell
+                    cell={cell}
+                    variant={variant}
+                    soldState={soldState}
+                    variants={variants}
+                    name={name}
+                    change={change}
+                    make={make}
+                    choices={choices}
+                  />
                 </tr>
               );
             })}
@@ -270,3 +237,85 @@ export function Variants({ product, stock, faults, change }: Props) {
     </Box>
   );
 }
+
+/** Whether a combination is sold, or can be made. */
+const SoldCell = ({
+  cell,
+  variant,
+  soldState,
+  variants,
+  name,
+  change,
+  make,
+  choices,
+}: {
+  cell: CSSProperties;
+  variant: Variant | undefined;
+  soldState: (variant: Variant) => ReactNode;
+  variants: readonly Variant[];
+  name: string;
+  change: (part: Partial<Product>, run: string, stock?: Stocks) => void;
+  make: (choices: readonly string[]) => void;
+  choices: readonly string[];
+}) => (
+  <td style={{ ...cell, padding: "4px 8px" }}>
+    {variant ? (
+      <Flex align="center" justify="space-between" gap="2px">
+        {soldState(variant)}
+        {variants.length > 1 ? (
+          <button
+            type="button"
+            aria-label={own.unmake(name)}
+            title={own.unmake(name)}
+            onClick={() => change({ variants: variants.filter((one) => one !== variant) }, "")}
+            style={{ cursor: "pointer", padding: "2px 6px" }}
+          >
+            ×
+          </button>
+        ) : null}
+      </Flex>
+    ) : (
+      <>
+        {own.notMade}{" "}
+        <button
+          type="button"
+          onClick={() => make(choices)}
+          style={{ textDecoration: "underline", cursor: "pointer", minHeight: 24 }}
+        >
+          {own.makeIt(name)}
+        </button>
+      </>
+    )}
+  </td>
+);
+
+/** The head of the table. */
+const Head = ({
+  options,
+  head,
+  shownColumns,
+  headers,
+}: {
+  options: readonly ProductOption[];
+  head: CSSProperties;
+  shownColumns: ("price" | "sku" | "stock" | "weight")[];
+  headers: Readonly<Record<"price" | "sku" | "stock" | "weight", string>>;
+}) => (
+  <thead style={{ background: "var(--chakra-colors-wash)" }}>
+    <tr>
+      {options.map(({ id, name }) => (
+        <th key={id} scope="col" style={head}>
+          {name}
+        </th>
+      ))}
+      {shownColumns.map((column) => (
+        <th key={column} scope="col" style={{ ...head, width: widths[column] }}>
+          {headers[column]}
+        </th>
+      ))}
+      <th scope="col" style={head}>
+        {own.sold}
+      </th>
+    </tr>
+  </thead>
+);

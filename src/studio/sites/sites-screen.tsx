@@ -142,44 +142,8 @@ export function SitesScreen() {
     <Flex minH="100vh" direction="column">
       <StudioBar />
       <Box as="main" p="32px" maxW="1280px" w="100%" mx="auto">
-        <Flex justify="space-between" align="flex-end" mb="22px" wrap="wrap" gap="12px">
-          <Box>
-            <Title>{words.sites}</Title>
-            <Text color="ink2" mt="2px">
-              {data ? words.lookedAfter(data.length, me.data?.studio ?? words.theStudio) : ""}
-            </Text>
-          </Box>
-          {mayMake ? (
-            <Flex gap="8px">
-              <FileButton
-                label={words.siteFile}
-                accept=".zip"
-                loading={bringing.isPending}
-                loadingText={words.readingSiteFile}
-                onFile={(chosen) => bringing.mutate(chosen)}
-              >
-                <Upload size={14} /> {words.fromSiteFile}
-              </FileButton>
-              <MainButton onClick={() => setMaking(true)}>
-                <Plus size={14} /> {words.newSite}
-              </MainButton>
-            </Flex>
-          ) : null}
-        </Flex>
-        {imported ? (
-          <Box bg="sheet" borderWidth="1px" borderColor="brick" p="12px" mb="18px">
-            <State tone="brick">{words.siteFileWasNot}</State>
-            <Box as="ul" listStyleType="none" mt="6px">
-              {(imported.fields.length ? imported.fields : [{ path: "", message: imported.message }])
-                .slice(0, 8)
-                .map((field) => (
-                  <li key={field.path + field.message}>
-                    <b>{field.path}</b> {field.message}
-                  </li>
-                ))}
-            </Box>
-          </Box>
-        ) : null}
+        <SitesHead data={data} me={me} mayMake={mayMake} bringing={bringing} setMaking={setMaking} />
+        {imported ? <CameIn imported={imported} /> : null}
         {held.length ? (
           <Box role="status" bg="sheet" borderWidth="1px" borderColor="amber" p="12px" mb="18px">
             <State tone="amber">{words.cameSwitchedOff(held)}</State>
@@ -228,6 +192,62 @@ export function SitesScreen() {
     </Flex>
   );
 }
+
+/** What came in with a site file. */
+const CameIn = ({ imported }: { imported: Refusal }) => (
+  <Box bg="sheet" borderWidth="1px" borderColor="brick" p="12px" mb="18px">
+    <State tone="brick">{words.siteFileWasNot}</State>
+    <Box as="ul" listStyleType="none" mt="6px">
+      {(imported.fields.length ? imported.fields : [{ path: "", message: imported.message }])
+        .slice(0, 8)
+        .map((field) => (
+          <li key={field.path + field.message}>
+            <b>{field.path}</b> {field.message}
+          </li>
+        ))}
+    </Box>
+  </Box>
+);
+
+/** The studio, and the ways to a new site. */
+const SitesHead = ({
+  data,
+  me,
+  mayMake,
+  bringing,
+  setMaking,
+}: {
+  data: Gives<"sites.list"> | undefined;
+  me: ReturnType<typeof useMe>;
+  mayMake: boolean | undefined;
+  bringing: { isPending: boolean; mutate(file: File): void };
+  setMaking: (next: boolean) => void;
+}) => (
+  <Flex justify="space-between" align="flex-end" mb="22px" wrap="wrap" gap="12px">
+    <Box>
+      <Title>{words.sites}</Title>
+      <Text color="ink2" mt="2px">
+        {data ? words.lookedAfter(data.length, me.data?.studio ?? words.theStudio) : ""}
+      </Text>
+    </Box>
+    {mayMake ? (
+      <Flex gap="8px">
+        <FileButton
+          label={words.siteFile}
+          accept=".zip"
+          loading={bringing.isPending}
+          loadingText={words.readingSiteFile}
+          onFile={(chosen) => bringing.mutate(chosen)}
+        >
+          <Upload size={14} /> {words.fromSiteFile}
+        </FileButton>
+        <MainButton onClick={() => setMaking(true)}>
+          <Plus size={14} /> {words.newSite}
+        </MainButton>
+      </Flex>
+    ) : null}
+  </Flex>
+);
 
 /** Asks for the key (and the name) of a site that comes to be from another one. */
 function KeyWindow({

@@ -1,8 +1,9 @@
 "use client";
-// The small bar under running text while it is edited: bold, italic, lists, links.
 import { Box, Flex } from "@chakra-ui/react";
 import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
+// The small bar under running text while it is edited: bold, italic, lists, links.
+import type { ReactNode } from "react";
 import { useEffect, useState } from "react";
 import { linkFromWords } from "@/core/page/link";
 import { LinkChoice } from "@/studio/composer/sheet/link-choice";
@@ -74,20 +75,7 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
       aria-label={words.words}
       onMouseDown={(event) => (event.target as Element).closest("input,select") || event.preventDefault()}
     >
-      <Flex gap="2px">
-        {tool(words.bold, "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
-        {tool(words.italic, "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
-        {tool(words.bulletList, "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
-        {tool(words.numberList, "orderedList", <ListOrdered size={15} />, () =>
-          editor.chain().toggleOrderedList().run(),
-        )}
-        {tool(words.linkTool, "link", <Link2 size={15} />, () => setLinking(!linking))}
-        {editor.isActive("link")
-          ? tool(words.unlink, "none", <Unlink size={15} />, () =>
-              editor.chain().extendMarkRange("link").unsetLink().run(),
-            )
-          : null}
-      </Flex>
+      <ToolButtons tool={tool} editor={editor} setLinking={setLinking} linking={linking} />
       {linking ? (
         <Flex
           gap="4px"
@@ -109,28 +97,67 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
               else editor.chain().extendMarkRange("link").unsetLink().run();
             }}
           />
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              const link = linkFromWords(typed);
-              setWrong(!link);
-              if (link) setLink(link);
-            }}
-          >
-            <Flex gap="4px">
-              <TextInput
-                {...{ autoFocus: true }}
-                aria-label={words.addressField}
-                placeholder={words.addressHint}
-                value={typed}
-                onChange={setTyped}
-              />
-              <MainButton type="submit">{words.link}</MainButton>
-            </Flex>
-          </form>
+          <OtherLink typed={typed} setWrong={setWrong} setLink={setLink} setTyped={setTyped} />
           {wrong ? <State tone="brick">{words.linkWanted}</State> : null}
         </Flex>
       ) : null}
     </Box>
   );
 }
+
+/** Where the words lead to, typed. */
+const OtherLink = ({
+  typed,
+  setWrong,
+  setLink,
+  setTyped,
+}: {
+  typed: string;
+  setWrong: (next: boolean) => void;
+  setLink: (href: string) => void;
+  setTyped: (next: string) => void;
+}) => (
+  <form
+    onSubmit={(event) => {
+      event.preventDefault();
+      const link = linkFromWords(typed);
+      setWrong(!link);
+      if (link) setLink(link);
+    }}
+  >
+    <Flex gap="4px">
+      <TextInput
+        {...{ autoFocus: true }}
+        aria-label={words.addressField}
+        placeholder={words.addressHint}
+        value={typed}
+        onChange={setTyped}
+      />
+      <MainButton type="submit">{words.link}</MainButton>
+    </Flex>
+  </form>
+);
+
+/** The marks and lists of the words. */
+const ToolButtons = ({
+  tool,
+  editor,
+  setLinking,
+  linking,
+}: {
+  tool: (name: string, mark: string, icon: React.ReactNode, run: () => void) => ReactNode;
+  editor: Editor;
+  setLinking: (next: boolean) => void;
+  linking: boolean;
+}) => (
+  <Flex gap="2px">
+    {tool(words.bold, "bold", <Bold size={15} />, () => editor.chain().toggleBold().run())}
+    {tool(words.italic, "italic", <Italic size={15} />, () => editor.chain().toggleItalic().run())}
+    {tool(words.bulletList, "bulletList", <List size={15} />, () => editor.chain().toggleBulletList().run())}
+    {tool(words.numberList, "orderedList", <ListOrdered size={15} />, () => editor.chain().toggleOrderedList().run())}
+    {tool(words.linkTool, "link", <Link2 size={15} />, () => setLinking(!linking))}
+    {editor.isActive("link")
+      ? tool(words.unlink, "none", <Unlink size={15} />, () => editor.chain().extendMarkRange("link").unsetLink().run())
+      : null}
+  </Flex>
+);

@@ -106,20 +106,7 @@ export function PagesPart() {
   return (
     <Flex gap="22px" align="flex-start" direction={{ base: "column", lg: "row" }}>
       <Box flex="1" minW="0" w="100%">
-        <Flex gap="14px" align="center" wrap="wrap" mb="10px">
-          <Text color="ink2">
-            {words.count(site.pages.length)}. {site.mayLayout ? words.treeHint : ""}
-          </Text>
-          <Box flex="1" />
-          {site.mayLayout ? (
-            <>
-              <Tick label={words.follow} checked={follow} onChange={setFollow} />
-              <PlainButton onClick={() => setMaking(true)}>
-                <Plus size={14} /> {words.newPage}
-              </PlainButton>
-            </>
-          ) : null}
-        </Flex>
+        <PagesHead site={site} follow={follow} setFollow={setFollow} setMaking={setMaking} />
         <RefusalNote refusal={refusal} />
         {done ? (
           <Flex align="center" gap="10px" mb="8px" role="status" wrap="wrap">
@@ -140,28 +127,75 @@ export function PagesPart() {
         />
         {site.mayLayout ? <Kept attempt={attempt} changed={changed} /> : null}
       </Box>
-      <Box w={{ base: "100%", lg: "430px" }} flex="none" bg="sheet" borderWidth="1px" borderColor="line" p="16px">
-        {page ? (
-          <ChosenPage
-            key={page.id}
-            page={page}
-            onRemove={() => remove(page)}
-            onDuplicate={() =>
-              attempt(async () => {
-                const { id } = await ask("pages.duplicate", { site: site.key, page: page.id });
-                await changed();
-                setChosen(id);
-              })
-            }
-          />
-        ) : null}
-      </Box>
+      <OnePage page={page} remove={remove} attempt={attempt} site={site} changed={changed} setChosen={setChosen} />
       {making ? (
         <NewPage onClose={() => setMaking(false)} onMade={(id) => router.push(`/s/${site.key}/pages/${id}`)} />
       ) : null}
     </Flex>
   );
 }
+
+/** The page that is chosen. */
+const OnePage = ({
+  page,
+  remove,
+  attempt,
+  site,
+  changed,
+  setChosen,
+}: {
+  page: PageMeta | undefined;
+  remove: (gone: PageMeta) => void;
+  attempt: (work: () => Promise<unknown>) => void;
+  site: ReturnType<typeof useSite>;
+  changed: () => Promise<unknown>;
+  setChosen: (next: string | null) => void;
+}) => (
+  <Box w={{ base: "100%", lg: "430px" }} flex="none" bg="sheet" borderWidth="1px" borderColor="line" p="16px">
+    {page ? (
+      <ChosenPage
+        key={page.id}
+        page={page}
+        onRemove={() => remove(page)}
+        onDuplicate={() =>
+          attempt(async () => {
+            const { id } = await ask("pages.duplicate", { site: site.key, page: page.id });
+            await changed();
+            setChosen(id);
+          })
+        }
+      />
+    ) : null}
+  </Box>
+);
+
+/** The pages, and the way to a new one. */
+const PagesHead = ({
+  site,
+  follow,
+  setFollow,
+  setMaking,
+}: {
+  site: ReturnType<typeof useSite>;
+  follow: boolean;
+  setFollow: (next: boolean) => void;
+  setMaking: (next: boolean) => void;
+}) => (
+  <Flex gap="14px" align="center" wrap="wrap" mb="10px">
+    <Text color="ink2">
+      {words.count(site.pages.length)}. {site.mayLayout ? words.treeHint : ""}
+    </Text>
+    <Box flex="1" />
+    {site.mayLayout ? (
+      <>
+        <Tick label={words.follow} checked={follow} onChange={setFollow} />
+        <PlainButton onClick={() => setMaking(true)}>
+          <Plus size={14} /> {words.newPage}
+        </PlainButton>
+      </>
+    ) : null}
+  </Flex>
+);
 
 /** Removed pages, and those kept as patterns. */
 function Kept({

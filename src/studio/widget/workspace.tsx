@@ -1,5 +1,4 @@
 "use client";
-// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
@@ -10,7 +9,9 @@ import { pagePath } from "@/core/site/site";
 import { dateOf } from "@/core/time/clock";
 import { LocalClock } from "@/core/time/local-clock";
 import { factsOf } from "@/core/widget/all-facts";
-import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
+import type { WidgetJudge } from "@/core/widget/judge";
+// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
+import type { SiteWidget, WidgetKindName, WidgetSettings } from "@/core/widget/settings";
 import type { SyncState } from "@/studio/composer/sync";
 import { useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
@@ -22,6 +23,7 @@ import { Loading, State, Title } from "@/studio/kit/layout";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { momentOf } from "@/studio/rehearse/moment";
 import { RehearseStrip } from "@/studio/rehearse/strip";
+import type { DraftView, WidgetDraft } from "@/studio/widget/draft";
 import { Asks } from "./asks";
 import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
@@ -175,170 +177,291 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
             {words.widgetsOf(kind.label)}
           </Text>
         </Link>
-        <input
-          aria-label={words.nameOfWidget}
-          value={view.name}
-          onChange={(event) => draft.rename(event.target.value)}
-          style={{
-            fontFamily: "var(--chakra-fonts-heading)",
-            fontWeight: 700,
-            fontSize: 17,
-            width: "100%",
-            background: "transparent",
-            padding: "2px 0",
-          }}
-        />
+        <NameField view={view} draft={draft} />
         {view.faults.name ? <State tone="brick">{view.faults.name}</State> : null}
-        <Flex my="8px" align="center">
-          <Box flex="1">
-            <Tick
-              label={enabled ? words.on : words.off}
-              checked={enabled}
-              onChange={(on) => draft.change({ enabled: on })}
-            />
-          </Box>
-          <IconButton name={words.undo} disabled={!view.mayUndo} onClick={() => draft.undo()}>
-            <Undo2 size={15} />
-          </IconButton>
-          <IconButton name={words.redo} disabled={!view.mayRedo} onClick={() => draft.redo()}>
-            <Redo2 size={15} />
-          </IconButton>
-        </Flex>
+        <OnOff enabled={enabled} draft={draft} view={view} />
         {steps.map((one, index) => {
           const wrong = faultsOf(one).length > 0;
           const look = looks.some(({ step }) => step === one.key);
           const now = one === current;
           return (
-            <button
+            <StepButton
               key={one.key}
-              type="button"
-              aria-current={now ? "step" : undefined}
-              onClick={() => setOpen({ step: one.key })}
-              style={{
-                display: "flex",
-                gap: 10,
-                width: "100%",
-                textAlign: "left",
-                padding: "9px 8px",
-                borderRadius: 5,
-                background: now ? "var(--chakra-colors-wash)" : "transparent",
-                cursor: "pointer",
-                alignItems: "baseline",
-              }}
-            >
-              <Text
-                as="span"
-                w="14px"
-                fontWeight="800"
-                color={wrong ? "brick" : look ? "amber" : now ? "mark" : "faint"}
-                aria-hidden="true"
-              >
-                {wrong || look ? "!" : index + 1}
-              </Text>
-              <Box minW="0">
-                <Text fontWeight="650">{one.title}</Text>
-                <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
-                  {wrong ? words.notComplete : one.summary(settings, part)}
-                </Text>
-              </Box>
-            </button>
+              one={one}
+              now={now}
+              setOpen={setOpen}
+              wrong={wrong}
+              look={look}
+              index={index}
+              settings={settings}
+              part={part}
+            />
           );
         })}
-        <Box borderTopWidth="1px" borderColor="line" mt="12px" pt="8px">
-          {(["placed", "results"] as const).map((panel) => (
-            <button
-              key={panel}
-              type="button"
-              onClick={() => setOpen(panel)}
-              aria-current={open === panel ? "step" : undefined}
-              style={{
-                fontWeight: 650,
-                minHeight: 34,
-                width: "100%",
-                textAlign: "left",
-                padding: "6px 8px",
-                borderRadius: 5,
-                background: open === panel ? "var(--chakra-colors-wash)" : "transparent",
-                cursor: "pointer",
-              }}
-            >
-              {words.panels[panel]}
-            </button>
-          ))}
-          <Box mt="8px" px="8px">
-            {!enabled ? (
-              <State tone="amber">{words.switchedOffVisitorsDo}</State>
-            ) : ready ? (
-              <State tone="moss">{words.readyPublish}</State>
-            ) : (
-              <State tone="brick">{words.notCompleteYet}</State>
-            )}
-          </Box>
-        </Box>
+        <PanelButtons setOpen={setOpen} open={open} enabled={enabled} ready={ready} />
       </Box>
-      <Box
-        as="section"
-        // Each step begins at its top.
+      <CurrentStep
         key={current?.key ?? String(open)}
-        aria-label={current?.title ?? words.panels[open as "placed" | "results"]}
-        w={current?.wide ? "560px" : "420px"}
-        flex="none"
-        bg="sheet"
-        borderRightWidth="1px"
-        borderColor="line"
-        overflowY="auto"
-        p="20px"
-      >
-        {view.state.kind === "conflict" ? (
-          <Conflict yours={view} theirs={view.state.theirs} onChoose={(whose) => draft.choose(whose)} />
-        ) : null}
-        {view.state.kind === "asks" ? (
-          <Asks {...view.state} onKeep={() => draft.agree()} onBack={() => draft.undo()} />
-        ) : null}
-        {view.recovered && view.state.kind !== "conflict" ? (
-          <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
-            {words.recovered}
-          </Text>
-        ) : null}
-        {open === "results" ? <ResultsPanel widget={widget.id} kind={widget.kind} /> : null}
-        {open === "placed" ? <PlacedOn widget={widget.id} kind={widget.kind} /> : null}
-        {current ? (
-          <>
-            <Title>{current.title}</Title>
-            {view.state.kind === "refused" ? <State tone="brick">{view.state.message}</State> : null}
-            <Looks looks={looks} step={current.key} />
-            <Box mt="10px">
-              <current.Panel
-                id={widget.id}
-                settings={settings}
-                part={part}
-                sound={sound}
-                faults={view.faults}
-                change={(changed) => draft.change(changed as Record<string, unknown>)}
-                changePart={(changed, key) => draft.changePart(changed as Record<string, unknown>, key)}
-                changeBoth={(changed, changedPart, key) =>
-                  draft.changeBoth(changed as Record<string, unknown>, changedPart as Record<string, unknown>, key)
-                }
-              />
-            </Box>
-          </>
-        ) : null}
-      </Box>
-      <Flex as="main" direction="column" flex="1" minW="0" position="relative">
-        <VisitorView
-          widget={{ id: widget.id, kind: widget.kind, name: view.name, settings } as SiteWidget}
-          part={sound}
-          valid={ready}
-          beside={current?.beside ?? "visitor"}
-          revision={view.revision}
-        />
-        <Box position="absolute" left="16px" right="16px" bottom="14px">
-          <RehearseStrip
-            clock={judge.part !== undefined}
-            path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })}
-          />
-        </Box>
-      </Flex>
+        current={current}
+        open={open}
+        view={view}
+        draft={draft}
+        widget={widget}
+        looks={looks}
+        settings={settings}
+        part={part}
+        sound={sound}
+      />
+      <Beside
+        widget={widget}
+        view={view}
+        settings={settings}
+        sound={sound}
+        ready={ready}
+        current={current}
+        judge={judge}
+        site={site}
+      />
     </Flex>
   );
 }
+
+/** What a visitor gets, or the kind's own view. */
+const Beside = ({
+  widget,
+  view,
+  settings,
+  sound,
+  ready,
+  current,
+  judge,
+  site,
+}: {
+  widget: OpenedWidget;
+  view: DraftView;
+  settings: never;
+  sound: never;
+  ready: boolean;
+  current: Step<keyof WidgetSettings> | null | undefined;
+  judge: WidgetJudge<keyof WidgetSettings>;
+  site: ReturnType<typeof useSite>;
+}) => (
+  <Flex as="main" direction="column" flex="1" minW="0" position="relative">
+    <VisitorView
+      widget={{ id: widget.id, kind: widget.kind, name: view.name, settings } as SiteWidget}
+      part={sound}
+      valid={ready}
+      beside={current?.beside ?? "visitor"}
+      revision={view.revision}
+    />
+    <Box position="absolute" left="16px" right="16px" bottom="14px">
+      <RehearseStrip
+        clock={judge.part !== undefined}
+        path={pagePath(site.pages.find((page) => page.slug === "") ?? { slug: "" })}
+      />
+    </Box>
+  </Flex>
+);
+
+/** The step that is open. */
+const CurrentStep = ({
+  current,
+  open,
+  view,
+  draft,
+  widget,
+  looks,
+  settings,
+  part,
+  sound,
+}: {
+  current: Step<keyof WidgetSettings> | null | undefined;
+  open: Open;
+  view: DraftView;
+  draft: WidgetDraft;
+  widget: OpenedWidget;
+  looks: StepWarning[];
+  settings: never;
+  part: never;
+  sound: never;
+}) => (
+  <Box
+    as="section"
+    // Each step begins at its top.
+
+    aria-label={current?.title ?? words.panels[open as "placed" | "results"]}
+    w={current?.wide ? "560px" : "420px"}
+    flex="none"
+    bg="sheet"
+    borderRightWidth="1px"
+    borderColor="line"
+    overflowY="auto"
+    p="20px"
+  >
+    {view.state.kind === "conflict" ? (
+      <Conflict yours={view} theirs={view.state.theirs} onChoose={(whose) => draft.choose(whose)} />
+    ) : null}
+    {view.state.kind === "asks" ? (
+      <Asks {...view.state} onKeep={() => draft.agree()} onBack={() => draft.undo()} />
+    ) : null}
+    {view.recovered && view.state.kind !== "conflict" ? (
+      <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
+        {words.recovered}
+      </Text>
+    ) : null}
+    {open === "results" ? <ResultsPanel widget={widget.id} kind={widget.kind} /> : null}
+    {open === "placed" ? <PlacedOn widget={widget.id} kind={widget.kind} /> : null}
+    {current ? (
+      <>
+        <Title>{current.title}</Title>
+        {view.state.kind === "refused" ? <State tone="brick">{view.state.message}</State> : null}
+        <Looks looks={looks} step={current.key} />
+        <Box mt="10px">
+          <current.Panel
+            id={widget.id}
+            settings={settings}
+            part={part}
+            sound={sound}
+            faults={view.faults}
+            change={(changed) => draft.change(changed as Record<string, unknown>)}
+            changePart={(changed, key) => draft.changePart(changed as Record<string, unknown>, key)}
+            changeBoth={(changed, changedPart, key) =>
+              draft.changeBoth(changed as Record<string, unknown>, changedPart as Record<string, unknown>, key)
+            }
+          />
+        </Box>
+      </>
+    ) : null}
+  </Box>
+);
+
+/** The panels beside the steps: results, where it is placed. */
+const PanelButtons = ({
+  setOpen,
+  open,
+  enabled,
+  ready,
+}: {
+  setOpen: (next: Open) => void;
+  open: Open;
+  enabled: boolean;
+  ready: boolean;
+}) => (
+  <Box borderTopWidth="1px" borderColor="line" mt="12px" pt="8px">
+    {(["placed", "results"] as const).map((panel) => (
+      <button
+        key={panel}
+        type="button"
+        onClick={() => setOpen(panel)}
+        aria-current={open === panel ? "step" : undefined}
+        style={{
+          fontWeight: 650,
+          minHeight: 34,
+          width: "100%",
+          textAlign: "left",
+          padding: "6px 8px",
+          borderRadius: 5,
+          background: open === panel ? "var(--chakra-colors-wash)" : "transparent",
+          cursor: "pointer",
+        }}
+      >
+        {words.panels[panel]}
+      </button>
+    ))}
+    <Box mt="8px" px="8px">
+      {!enabled ? (
+        <State tone="amber">{words.switchedOffVisitorsDo}</State>
+      ) : ready ? (
+        <State tone="moss">{words.readyPublish}</State>
+      ) : (
+        <State tone="brick">{words.notCompleteYet}</State>
+      )}
+    </Box>
+  </Box>
+);
+
+/** One of the steps, with what is set there and whether something is wrong. */
+const StepButton = ({
+  one,
+  now,
+  setOpen,
+  wrong,
+  look,
+  index,
+  settings,
+  part,
+}: {
+  one: Step<keyof WidgetSettings>;
+  now: boolean;
+  setOpen: (next: Open) => void;
+  wrong: boolean;
+  look: boolean;
+  index: number;
+  settings: never;
+  part: never;
+}) => (
+  <button
+    type="button"
+    aria-current={now ? "step" : undefined}
+    onClick={() => setOpen({ step: one.key })}
+    style={{
+      display: "flex",
+      gap: 10,
+      width: "100%",
+      textAlign: "left",
+      padding: "9px 8px",
+      borderRadius: 5,
+      background: now ? "var(--chakra-colors-wash)" : "transparent",
+      cursor: "pointer",
+      alignItems: "baseline",
+    }}
+  >
+    <Text
+      as="span"
+      w="14px"
+      fontWeight="800"
+      color={wrong ? "brick" : look ? "amber" : now ? "mark" : "faint"}
+      aria-hidden="true"
+    >
+      {wrong || look ? "!" : index + 1}
+    </Text>
+    <Box minW="0">
+      <Text fontWeight="650">{one.title}</Text>
+      <Text fontSize="small" color={wrong ? "brick" : "ink2"}>
+        {wrong ? words.notComplete : one.summary(settings, part)}
+      </Text>
+    </Box>
+  </button>
+);
+
+/** Whether it is on. */
+const OnOff = ({ enabled, draft, view }: { enabled: boolean; draft: WidgetDraft; view: DraftView }) => (
+  <Flex my="8px" align="center">
+    <Box flex="1">
+      <Tick label={enabled ? words.on : words.off} checked={enabled} onChange={(on) => draft.change({ enabled: on })} />
+    </Box>
+    <IconButton name={words.undo} disabled={!view.mayUndo} onClick={() => draft.undo()}>
+      <Undo2 size={15} />
+    </IconButton>
+    <IconButton name={words.redo} disabled={!view.mayRedo} onClick={() => draft.redo()}>
+      <Redo2 size={15} />
+    </IconButton>
+  </Flex>
+);
+
+/** The name of the widget. */
+const NameField = ({ view, draft }: { view: DraftView; draft: WidgetDraft }) => (
+  <input
+    aria-label={words.nameOfWidget}
+    value={view.name}
+    onChange={(event) => draft.rename(event.target.value)}
+    style={{
+      fontFamily: "var(--chakra-fonts-heading)",
+      fontWeight: 700,
+      fontSize: 17,
+      width: "100%",
+      background: "transparent",
+      padding: "2px 0",
+    }}
+  />
+);

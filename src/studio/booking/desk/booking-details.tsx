@@ -1,12 +1,14 @@
 "use client";
-// One booking: what it is, whose, what happened to it, and what can be done.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
+import type { ReactNode } from "react";
 import { useState } from "react";
 import { balanceOf, isLate } from "@/core/booking/deposit";
 import { moneyWords } from "@/core/money/money";
+// One booking: what it is, whose, what happened to it, and what can be done.
+import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -66,53 +68,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
     booking.state === "confirmed" || booking.state === "waitingApproval" || booking.state === "waitingPayment";
   const name = booking.name || words.nobody;
   if (asked === "client" && known)
-    return (
-      <>
-        <QuietButton onClick={() => setAsked(null)}>{words.back}</QuietButton>
-        <Title level={2}>{name}</Title>
-        <Text color="ink2" mb="10px">
-          {booking.email}
-          {booking.phone ? ` · ${booking.phone}` : ""} · {words.beforeNote(known.came, known.didNotCome)}
-        </Text>
-        <Notes email={booking.email} notes={known.notes} />
-        <Text as="h3" fontWeight="700" mt="14px" mb="4px">
-          {words.bookings}
-        </Text>
-        {known.rows.map((row) => (
-          <Flex key={row.id} as="article" gap="10px" py="5px" borderTopWidth="1px" borderColor="line" align="baseline">
-            <Text flex="none" w="150px">
-              {wallWords(clock.wallOf(Date.parse(row.start)))}
-            </Text>
-            <Text flex="1" minW="0" truncate>
-              {row.serviceName}
-            </Text>
-            <BookingTone booking={row} />
-            <QuietButton
-              aria-label={words.openOne(row.serviceName, wallWords(clock.wallOf(Date.parse(row.start))))}
-              onClick={() => {
-                setAsked(null);
-                onOpen(row.id);
-              }}
-            >
-              {words.open}
-            </QuietButton>
-          </Flex>
-        ))}
-        <Text as="h3" fontWeight="700" mt="14px" mb="4px">
-          {words.letters}
-        </Text>
-        {known.letters.map((letter) => (
-          <Flex key={letter.id} gap="10px" py="3px">
-            <Text flex="none" w="150px" color="ink2">
-              {when.format(new Date(letter.at))}
-            </Text>
-            <Text minW="0" wordBreak="break-word">
-              {letter.channel === "text" ? words.textMessage(letter.subject) : letter.subject}
-            </Text>
-          </Flex>
-        ))}
-      </>
-    );
+    return <WhoAndWhen setAsked={setAsked} name={name} booking={booking} known={known} clock={clock} onOpen={onOpen} />;
   const least = site.parts.booking?.services.find(({ id }) => id === booking.service)?.least;
   const facts: readonly (readonly [string, React.ReactNode])[] = [
     [words.service, booking.seats > 1 ? `${booking.serviceName}, ${words.seats(booking.seats)}` : booking.serviceName],
@@ -181,63 +137,19 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {booking.refundDue ? <State tone="brick">{words.refund(money(back))}</State> : null}
         {owed ? <State tone="amber">{words.owed(money(owed))}</State> : null}
       </Box>
-      <Box as="dl" display="grid" gridTemplateColumns="90px 1fr" gap="6px 12px" mb="14px">
-        {facts.map(([label, said]) => (
-          <Box key={label} display="contents">
-            <Text as="dt" color="ink2">
-              {label}
-            </Text>
-            <Text as="dd" fontWeight="600" wordBreak="break-word">
-              {said}
-            </Text>
-          </Box>
-        ))}
-      </Box>
-      <Flex gap="8px" wrap="wrap" mb="8px">
-        {booking.state === "waitingApproval" ? (
-          <>
-            <MainButton loading={busy} onClick={() => deed(() => ask("booking.approve", { ...on, key: nanoid() }))}>
-              {words.approve}
-            </MainButton>
-            <PlainButton onClick={() => setAsked("decline")}>{words.decline}</PlainButton>
-          </>
-        ) : null}
-        {booking.state === "confirmed" && begun
-          ? (["came", "didNotCome"] as const).map((attendance) => (
-              <PlainButton
-                key={attendance}
-                aria-pressed={booking.attendance === attendance}
-                onClick={() =>
-                  deed(() =>
-                    ask("booking.attendance", {
-                      ...on,
-                      attendance: booking.attendance === attendance ? null : attendance,
-                      key: nanoid(),
-                    }),
-                  )
-                }
-              >
-                {booking.attendance === attendance
-                  ? words.takeBack
-                  : attendance === "came"
-                    ? words.arrived
-                    : words.didNotCome}
-              </PlainButton>
-            ))
-          : null}
-        {open && booking.state !== "waitingPayment" && !begun ? (
-          <PlainButton onClick={() => setAsked("move")}>{words.move}</PlainButton>
-        ) : null}
-        {(open || waits) && booking.state !== "waitingApproval" && !begun ? (
-          <PlainButton onClick={() => setAsked("cancel")}>{waits ? words.offList : words.cancel}</PlainButton>
-        ) : null}
-        {booking.refundDue || owed ? (
-          <PlainButton loading={busy} onClick={() => deed(() => ask("booking.settle", { ...on, key: nanoid() }))}>
-            {booking.refundDue ? words.givenBack : words.feePaid}
-          </PlainButton>
-        ) : null}
-        {known ? <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton> : null}
-      </Flex>
+      <Facts facts={facts} />
+      <Deeds
+        booking={booking}
+        busy={busy}
+        deed={deed}
+        on={on}
+        setAsked={setAsked}
+        begun={begun}
+        open={open}
+        waits={waits}
+        owed={owed}
+        known={known}
+      />
       <RefusalNote refusal={refusal} />
       <Text as="h3" fontWeight="700" mt="12px" mb="4px">
         {words.happened}
@@ -282,6 +194,156 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
     </>
   );
 }
+
+/** What can be done with it as things stand. */
+const Deeds = ({
+  booking,
+  busy,
+  deed,
+  on,
+  setAsked,
+  begun,
+  open,
+  waits,
+  owed,
+  known,
+}: {
+  booking: DeskBooking;
+  busy: boolean;
+  deed: (what: () => Promise<unknown>) => void;
+  on: { site: string; booking: string };
+  setAsked: (next: Asked | null) => void;
+  begun: boolean;
+  open: boolean;
+  waits: boolean;
+  owed: number;
+  known: Gives<"booking.client"> | undefined;
+}) => (
+  <Flex gap="8px" wrap="wrap" mb="8px">
+    {booking.state === "waitingApproval" ? (
+      <>
+        <MainButton loading={busy} onClick={() => deed(() => ask("booking.approve", { ...on, key: nanoid() }))}>
+          {words.approve}
+        </MainButton>
+        <PlainButton onClick={() => setAsked("decline")}>{words.decline}</PlainButton>
+      </>
+    ) : null}
+    {booking.state === "confirmed" && begun
+      ? (["came", "didNotCome"] as const).map((attendance) => (
+          <PlainButton
+            key={attendance}
+            aria-pressed={booking.attendance === attendance}
+            onClick={() =>
+              deed(() =>
+                ask("booking.attendance", {
+                  ...on,
+                  attendance: booking.attendance === attendance ? null : attendance,
+                  key: nanoid(),
+                }),
+              )
+            }
+          >
+            {booking.attendance === attendance
+              ? words.takeBack
+              : attendance === "came"
+                ? words.arrived
+                : words.didNotCome}
+          </PlainButton>
+        ))
+      : null}
+    {open && booking.state !== "waitingPayment" && !begun ? (
+      <PlainButton onClick={() => setAsked("move")}>{words.move}</PlainButton>
+    ) : null}
+    {(open || waits) && booking.state !== "waitingApproval" && !begun ? (
+      <PlainButton onClick={() => setAsked("cancel")}>{waits ? words.offList : words.cancel}</PlainButton>
+    ) : null}
+    {booking.refundDue || owed ? (
+      <PlainButton loading={busy} onClick={() => deed(() => ask("booking.settle", { ...on, key: nanoid() }))}>
+        {booking.refundDue ? words.givenBack : words.feePaid}
+      </PlainButton>
+    ) : null}
+    {known ? <QuietButton onClick={() => setAsked("client")}>{words.allOf}</QuietButton> : null}
+  </Flex>
+);
+
+/** What is known of it, fact by fact. */
+const Facts = ({ facts }: { facts: readonly (readonly [string, ReactNode])[] }) => (
+  <Box as="dl" display="grid" gridTemplateColumns="90px 1fr" gap="6px 12px" mb="14px">
+    {facts.map(([label, said]) => (
+      <Box key={label} display="contents">
+        <Text as="dt" color="ink2">
+          {label}
+        </Text>
+        <Text as="dd" fontWeight="600" wordBreak="break-word">
+          {said}
+        </Text>
+      </Box>
+    ))}
+  </Box>
+);
+
+/** Who it is for, and each of its dates. */
+const WhoAndWhen = ({
+  setAsked,
+  name,
+  booking,
+  known,
+  clock,
+  onOpen,
+}: {
+  setAsked: (next: Asked | null) => void;
+  name: string;
+  booking: DeskBooking;
+  known: Gives<"booking.client">;
+  clock: ZoneClock;
+  onOpen: (id: string) => void;
+}) => (
+  <>
+    <QuietButton onClick={() => setAsked(null)}>{words.back}</QuietButton>
+    <Title level={2}>{name}</Title>
+    <Text color="ink2" mb="10px">
+      {booking.email}
+      {booking.phone ? ` · ${booking.phone}` : ""} · {words.beforeNote(known.came, known.didNotCome)}
+    </Text>
+    <Notes email={booking.email} notes={known.notes} />
+    <Text as="h3" fontWeight="700" mt="14px" mb="4px">
+      {words.bookings}
+    </Text>
+    {known.rows.map((row) => (
+      <Flex key={row.id} as="article" gap="10px" py="5px" borderTopWidth="1px" borderColor="line" align="baseline">
+        <Text flex="none" w="150px">
+          {wallWords(clock.wallOf(Date.parse(row.start)))}
+        </Text>
+        <Text flex="1" minW="0" truncate>
+          {row.serviceName}
+        </Text>
+        <BookingTone booking={row} />
+        <QuietButton
+          aria-label={words.openOne(row.serviceName, wallWords(clock.wallOf(Date.parse(row.start))))}
+          onClick={() => {
+            setAsked(null);
+            onOpen(row.id);
+          }}
+        >
+          {words.open}
+        </QuietButton>
+      </Flex>
+    ))}
+    <Text as="h3" fontWeight="700" mt="14px" mb="4px">
+      {words.letters}
+    </Text>
+    {known.letters.map((letter) => (
+      <Flex key={letter.id} gap="10px" py="3px">
+        <Text flex="none" w="150px" color="ink2">
+          {when.format(new Date(letter.at))}
+        </Text>
+        <Text minW="0" wordBreak="break-word">
+          {letter.channel === "text" ? words.textMessage(letter.subject) : letter.subject}
+        </Text>
+      </Flex>
+    ))}
+  </>
+);
 
 /** What the business notes of a client: the newest first, one to be added, each to be removed. */
 function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">["notes"] }) {

@@ -128,22 +128,14 @@ export function Bookings() {
         <BookingList open={open} onOpen={setOpen} />
       )}
       {byHand ? (
-        <ByHand
-          {...byHand}
-          onClose={() => setByHand(null)}
-          onDone={(booking) => {
-            setByHand(null);
-            setOpen(booking);
-            void client.invalidateQueries({ queryKey: ["bookings", site.key] });
-          }}
-          {...(byHand.moving || byHand.walkIn || byHand.start === undefined
-            ? {}
-            : {
-                onBlock: () => {
-                  setBlocking({ start: byHand.start ?? now, resource: byHand.resource ?? null });
-                  setByHand(null);
-                },
-              })}
+        <HandWindow
+          byHand={byHand}
+          setByHand={setByHand}
+          setOpen={setOpen}
+          client={client}
+          site={site}
+          setBlocking={setBlocking}
+          now={now}
         />
       ) : null}
       {blocking && setUp ? (
@@ -160,6 +152,43 @@ export function Bookings() {
     </>
   );
 }
+
+/** The window in which a booking is made or moved by hand. */
+const HandWindow = ({
+  byHand,
+  setByHand,
+  setOpen,
+  client,
+  site,
+  setBlocking,
+  now,
+}: {
+  byHand: ByHandBegin;
+  setByHand: (next: ByHandBegin | null) => void;
+  setOpen: (next: string | null) => void;
+  client: ReturnType<typeof useQueryClient>;
+  site: ReturnType<typeof useSite>;
+  setBlocking: (next: BlockBegin | null) => void;
+  now: number;
+}) => (
+  <ByHand
+    {...byHand}
+    onClose={() => setByHand(null)}
+    onDone={(booking) => {
+      setByHand(null);
+      setOpen(booking);
+      void client.invalidateQueries({ queryKey: ["bookings", site.key] });
+    }}
+    {...(byHand.moving || byHand.walkIn || byHand.start === undefined
+      ? {}
+      : {
+          onBlock: () => {
+            setBlocking({ start: byHand.start ?? now, resource: byHand.resource ?? null });
+            setByHand(null);
+          },
+        })}
+  />
+);
 
 /** The way from day to day, and what is done by hand. */
 const DayBar = ({
@@ -301,30 +330,15 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
   const title = titleOf(view, date, bounds);
   return (
     <>
-      <Flex align="center" gap="12px" mb="8px" wrap="wrap">
-        <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700">
-          {title}
-        </Text>
-        <Text color="ink2" role="status">
-          {words.counts(
-            rows.size,
-            [...rows.values()].reduce((sum, { seats }) => sum + seats, 0),
-            waits,
-          )}
-        </Text>
-        <Box flex="1" />
-        {view === "day" && both ? (
-          <Segments<Columns>
-            label={words.columns}
-            value={columns}
-            onChange={onColumns}
-            options={[
-              ["people", words.columnsOf.people],
-              ["things", words.columnsOf.things],
-            ]}
-          />
-        ) : null}
-      </Flex>
+      <DaysHead
+        title={title}
+        rows={rows}
+        waits={waits}
+        view={view}
+        both={both}
+        columns={columns}
+        onColumns={onColumns}
+      />
       {error ? <State tone="brick">{error.message}</State> : null}
       <Flex flex="1" minH="0" gap="16px" direction={{ base: "column", lg: "row" }}>
         <DeskCalendar
@@ -353,6 +367,50 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
   );
 }
 
+/** Which days are shown, by which columns, and what waits. */
+const DaysHead = ({
+  title,
+  rows,
+  waits,
+  view,
+  both,
+  columns,
+  onColumns,
+}: {
+  title: string;
+  rows: ReadonlyMap<string, DeskBooking>;
+  waits: number;
+  view: CalendarView;
+  both: boolean;
+  columns: "people" | "things";
+  onColumns: (columns: Columns) => void;
+}) => (
+  <Flex align="center" gap="12px" mb="8px" wrap="wrap">
+    <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700">
+      {title}
+    </Text>
+    <Text color="ink2" role="status">
+      {words.counts(
+        rows.size,
+        [...rows.values()].reduce((sum, { seats }) => sum + seats, 0),
+        waits,
+      )}
+    </Text>
+    <Box flex="1" />
+    {view === "day" && both ? (
+      <Segments<Columns>
+        label={words.columns}
+        value={columns}
+        onChange={onColumns}
+        options={[
+          ["people", words.columnsOf.people],
+          ["things", words.columnsOf.things],
+        ]}
+      />
+    ) : null}
+  </Flex>
+);
+
 /** The booking or the sold start that is open, beside the days. */
 const OpenBooking = ({
   session,
@@ -365,12 +423,7 @@ const OpenBooking = ({
 }: {
   session: ReturnType<typeof blocksOf>[number] | undefined;
   open: string | null;
-  deeds: {
-    onOpen: (opened: string | null) => void;
-    onDate: (date: string) => void;
-    onFree: (start: number, resource: string | null) => void;
-    onMove: (booking: DeskBooking, start: number, resource: string | null) => void;
-  };
+  deeds: { onOpen(opened: string | null): void };
   chosen: DeskBooking | null;
   inUse: InUse | null;
   off: TimeOff | null;

@@ -207,25 +207,38 @@ export function DeskCalendar(props: DeskCalendarProps) {
     },
     ...(byResource ? { resources: [...columns], resourceIdAccessor: "id", resourceTitleAccessor: "name" } : {}),
   };
-  return (
-    <Box flex="1" minH={{ base: "460px", lg: "0" }} minW="0" css={look}>
-      <Draggable
-        {...calendar}
-        resourceAccessor={((block: DeskBlock) => block.resources) as never}
-        resizable={false}
-        draggableAccessor={({ bookings }) => bookings.length === 1}
-        onEventDrop={({ event, start, resourceId }) => {
-          const [booking] = event.bookings;
-          if (!booking) return;
-          const dropped = new Date(start).getTime();
-          // A month has no times: there only the day is another.
-          const kept = clock.minutesOf(event.start.getTime());
-          toColumn(booking, view === "month" ? clock.instantAt(clock.dayOf(dropped), kept) : dropped, resourceId);
-        }}
-      />
-    </Box>
-  );
+  return <Dragging calendar={calendar} clock={clock} toColumn={toColumn} view={view} />;
 }
+
+/** The calendar, in which bookings are drawn to other times. */
+const Dragging = ({
+  calendar,
+  clock,
+  toColumn,
+  view,
+}: {
+  calendar: CalendarProps<DeskBlock, DeskColumn>;
+  clock: ZoneClock;
+  toColumn: (booking: DeskBooking, start: number, resource: unknown) => void;
+  view: CalendarView;
+}) => (
+  <Box flex="1" minH={{ base: "460px", lg: "0" }} minW="0" css={look}>
+    <Draggable
+      {...calendar}
+      resourceAccessor={((block: DeskBlock) => block.resources) as never}
+      resizable={false}
+      draggableAccessor={({ bookings }) => bookings.length === 1}
+      onEventDrop={({ event, start, resourceId }) => {
+        const [booking] = event.bookings;
+        if (!booking) return;
+        const dropped = new Date(start).getTime();
+        // A month has no times: there only the day is another.
+        const kept = clock.minutesOf(event.start.getTime());
+        toColumn(booking, view === "month" ? clock.instantAt(clock.dayOf(dropped), kept) : dropped, resourceId);
+      }}
+    />
+  </Box>
+);
 
 /** How many seats clients share at a start; 1 where it is one booking's. */
 const seatsShared = (service: Service | undefined) => (service && sharesStarts(service) ? service.capacity : 1);

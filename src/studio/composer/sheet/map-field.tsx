@@ -119,22 +119,7 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
           }}
         >
           {drawing.lines.map(({ id, sort, points }) => (
-            <path
-              key={id}
-              d={pathData(points)}
-              fill="none"
-              stroke={id === chosen ? "var(--chakra-colors-mark)" : "var(--chakra-colors-ink2)"}
-              strokeOpacity={id === chosen ? 0.55 : 0.28}
-              strokeWidth={sort === "river" ? 26 : sort === "street" ? 12 : 5}
-              strokeDasharray={sort === "rail" || sort === "path" ? "8 6" : undefined}
-              strokeLinecap="round"
-              style={{ cursor: "pointer" }}
-              onPointerDown={(event) => {
-                if (id === chosen) return;
-                event.stopPropagation();
-                setChosen(id);
-              }}
-            />
+            <DrawnLine key={id} id={id} points={points} chosen={chosen} sort={sort} setChosen={setChosen} />
           ))}
           {line?.points.map(([x, y], index) => (
             <circle
@@ -179,62 +164,128 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
           {line ? own.mapHow : own.mapChoose}
         </Text>
       </Box>
-      <Box w={{ base: "100%", md: "250px" }} flex="none">
-        <Row label={own.mapWidth}>
-          {(ids) => (
-            <NumberInput
-              {...ids}
-              unit="m"
-              min={50}
-              max={50_000}
-              step={50}
-              value={drawing.metres}
-              onChange={(metres) => metres !== undefined && metres >= 50 && set("metres", metres)}
-            />
-          )}
-        </Row>
-        {drawing.lines.map(({ id, sort, name }) => (
-          <Flex key={id} align="center" gap="4px" bg={id === chosen ? "wash" : undefined} borderRadius="field" pl="6px">
-            <button
-              type="button"
-              aria-pressed={id === chosen}
-              onClick={() => setChosen(id)}
-              style={{ flex: 1, minWidth: 0, textAlign: "left", minHeight: 28, cursor: "pointer" }}
-            >
-              {name || own.lineSorts[sort]}
-            </button>
-            <IconButton
-              name={own.removeItem(name || own.lineSorts[sort])}
-              minW="24px"
-              w="24px"
-              onClick={() => composer.removeLine(node, "lines", id)}
-            >
-              <Trash2 size={14} />
-            </IconButton>
-          </Flex>
-        ))}
-        <Box my="6px">
-          <Choice
-            aria-label={own.addMapLine}
-            value=""
-            onChange={(sort) => sort && add(sort as LineSort)}
-            options={[["", own.addMapLine], ...lineSorts.map((sort) => [sort, own.lineSorts[sort]] as const)]}
-          />
-        </Box>
-        {line ? (
-          <LineOf
-            key={line.id}
-            line={line}
-            drawing={drawing}
-            onName={(name) => set(`lines.${line.id}.name`, name)}
-            onSort={(sort) => set(`lines.${line.id}.sort`, sort)}
-            onPoints={setPoints}
-          />
-        ) : null}
-      </Box>
+      <MapTools
+        drawing={drawing}
+        set={set}
+        chosen={chosen}
+        setChosen={setChosen}
+        composer={composer}
+        node={node}
+        add={add}
+        line={line}
+        setPoints={setPoints}
+      />
     </Flex>
   );
 }
+
+/** How the map is drawn, and what is on it. */
+const MapTools = ({
+  drawing,
+  set,
+  chosen,
+  setChosen,
+  composer,
+  node,
+  add,
+  line,
+  setPoints,
+}: {
+  drawing: Drawn;
+  set: (path: string, value: unknown) => void;
+  chosen: string | null;
+  setChosen: (next: string | null) => void;
+  composer: Composer;
+  node: string;
+  add: (sort: LineSort) => void;
+  line: (MapLine & { readonly id: string }) | null;
+  setPoints: (points: readonly Point[]) => unknown;
+}) => (
+  <Box w={{ base: "100%", md: "250px" }} flex="none">
+    <Row label={own.mapWidth}>
+      {(ids) => (
+        <NumberInput
+          {...ids}
+          unit="m"
+          min={50}
+          max={50_000}
+          step={50}
+          value={drawing.metres}
+          onChange={(metres) => metres !== undefined && metres >= 50 && set("metres", metres)}
+        />
+      )}
+    </Row>
+    {drawing.lines.map(({ id, sort, name }) => (
+      <Flex key={id} align="center" gap="4px" bg={id === chosen ? "wash" : undefined} borderRadius="field" pl="6px">
+        <button
+          type="button"
+          aria-pressed={id === chosen}
+          onClick={() => setChosen(id)}
+          style={{ flex: 1, minWidth: 0, textAlign: "left", minHeight: 28, cursor: "pointer" }}
+        >
+          {name || own.lineSorts[sort]}
+        </button>
+        <IconButton
+          name={own.removeItem(name || own.lineSorts[sort])}
+          minW="24px"
+          w="24px"
+          onClick={() => composer.removeLine(node, "lines", id)}
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </Flex>
+    ))}
+    <Box my="6px">
+      <Choice
+        aria-label={own.addMapLine}
+        value=""
+        onChange={(sort) => sort && add(sort as LineSort)}
+        options={[["", own.addMapLine], ...lineSorts.map((sort) => [sort, own.lineSorts[sort]] as const)]}
+      />
+    </Box>
+    {line ? (
+      <LineOf
+        key={line.id}
+        line={line}
+        drawing={drawing}
+        onName={(name) => set(`lines.${line.id}.name`, name)}
+        onSort={(sort) => set(`lines.${line.id}.sort`, sort)}
+        onPoints={setPoints}
+      />
+    ) : null}
+  </Box>
+);
+
+/** One line of the map. */
+const DrawnLine = ({
+  id,
+  points,
+  chosen,
+  sort,
+  setChosen,
+}: {
+  id: string;
+  points: readonly Point[];
+  chosen: string | null;
+  sort: "path" | "street" | "lane" | "river" | "rail";
+  setChosen: (next: string | null) => void;
+}) => (
+  <path
+    d={pathData(points)}
+    fill="none"
+    stroke={id === chosen ? "var(--chakra-colors-mark)" : "var(--chakra-colors-ink2)"}
+    strokeOpacity={id === chosen ? 0.55 : 0.28}
+    strokeWidth={sort === "river" ? 26 : sort === "street" ? 12 : 5}
+    strokeDasharray={sort === "rail" || sort === "path" ? "8 6" : undefined}
+    strokeLinecap="round"
+    style={{ cursor: "pointer" }}
+    onPointerDown={(event) => {
+      if (id === chosen) return;
+      event.stopPropagation();
+      setChosen(id);
+    }}
+  />
+);
 
 function LineOf({
   line,

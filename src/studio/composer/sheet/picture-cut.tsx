@@ -1,11 +1,12 @@
 "use client";
-// Which part of a picture its place shows, drawn in the place's own shape: dragged, zoomed and turned; and how large the
-// place wants it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
 import { useRef, useState } from "react";
 import { enlargedFrom } from "@/core/check/layout";
 import { type Cut, leanCut, mostZoom, pointFor, pointOf, regionShown, turned } from "@/core/media/cut";
+// Which part of a picture its place shows, drawn in the place's own shape: dragged, zoomed and turned; and how large the
+// place wants it.
+import type { MediaEntry } from "@/core/media/entry";
 import { isPicture } from "@/core/media/entry";
 import { isDrawing, mayTurn, sidesOf, type Turn } from "@/core/media/forms";
 import { useSite } from "@/studio/frame/site-context";
@@ -151,30 +152,7 @@ export function PictureCut({
           }}
         />
       </button>
-      <Flex align="center" gap="2px" mt="4px">
-        <IconButton name={own.cutLess} disabled={zoom <= 1} onClick={() => zoomTo(zoom - stepZoom)}>
-          <Minus size={14} />
-        </IconButton>
-        <Text w="42px" textAlign="center" whiteSpace="nowrap" flex="none" fontVariantNumeric="tabular-nums">
-          {own.cutZoom(zoom)}
-        </Text>
-        <IconButton name={own.cutMore} disabled={zoom >= mostZoom} onClick={() => zoomTo(zoom + stepZoom)}>
-          <Plus size={14} />
-        </IconButton>
-        {mayTurn(entry) ? (
-          <>
-            <Box w="8px" />
-            <IconButton name={own.turnLeft} onClick={() => turnBy(270)}>
-              <RotateCcw size={14} />
-            </IconButton>
-            <IconButton name={own.turnRight} onClick={() => turnBy(90)}>
-              <RotateCw size={14} />
-            </IconButton>
-          </>
-        ) : null}
-        <Box flex="1" />
-        {cut ? <QuietButton onClick={() => onChange(undefined, false)}>{own.cutBack}</QuietButton> : null}
-      </Flex>
+      <NearAndTurned zoom={zoom} zoomTo={zoomTo} entry={entry} turnBy={turnBy} cut={cut} onChange={onChange} />
       {chosen && largest ? (
         <PlaceNote
           at={chosen.at}
@@ -187,6 +165,48 @@ export function PictureCut({
     </Box>
   );
 }
+
+/** How near the picture is, and how it is turned. */
+const NearAndTurned = ({
+  zoom,
+  zoomTo,
+  entry,
+  turnBy,
+  cut,
+  onChange,
+}: {
+  zoom: number;
+  zoomTo: (next: number) => void;
+  entry: MediaEntry;
+  turnBy: (by: Turn) => void;
+  cut: Cut | undefined;
+  onChange: (cut: Cut | undefined, moving: boolean) => void;
+}) => (
+  <Flex align="center" gap="2px" mt="4px">
+    <IconButton name={own.cutLess} disabled={zoom <= 1} onClick={() => zoomTo(zoom - stepZoom)}>
+      <Minus size={14} />
+    </IconButton>
+    <Text w="42px" textAlign="center" whiteSpace="nowrap" flex="none" fontVariantNumeric="tabular-nums">
+      {own.cutZoom(zoom)}
+    </Text>
+    <IconButton name={own.cutMore} disabled={zoom >= mostZoom} onClick={() => zoomTo(zoom + stepZoom)}>
+      <Plus size={14} />
+    </IconButton>
+    {mayTurn(entry) ? (
+      <>
+        <Box w="8px" />
+        <IconButton name={own.turnLeft} onClick={() => turnBy(270)}>
+          <RotateCcw size={14} />
+        </IconButton>
+        <IconButton name={own.turnRight} onClick={() => turnBy(90)}>
+          <RotateCw size={14} />
+        </IconButton>
+      </>
+    ) : null}
+    <Box flex="1" />
+    {cut ? <QuietButton onClick={() => onChange(undefined, false)}>{own.cutBack}</QuietButton> : null}
+  </Flex>
+);
 
 /** How large the place is, and whether the part that is shown has enough pixels for it. */
 function PlaceNote({

@@ -150,20 +150,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
           <X size={16} />
         </IconButton>
       </Flex>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          addFirst();
-        }}
-      >
-        <TextInput
-          {...{ autoFocus: true }}
-          aria-label={own.find}
-          placeholder={own.findAnything}
-          value={words}
-          onChange={setWords}
-        />
-      </form>
+      <ShelfSearch addFirst={addFirst} words={words} setWords={setWords} />
       {searching ? null : (
         <Box mt="8px">
           <Segments label={own.parts} value={part} onChange={setPart} options={own.partNames} />
@@ -214,3 +201,29 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
     </Box>
   );
 }
+
+/** Sections are looked for by words. */
+const ShelfSearch = ({
+  addFirst,
+  words,
+  setWords,
+}: {
+  addFirst: () => void;
+  words: string;
+  setWords: (next: string) => void;
+}) => (
+  <form
+    onSubmit={(event) => {
+      event.preventDefault();
+      addFirst();
+    }}
+  >
+    <TextInput
+      {...{ autoFocus: true }}
+      aria-label={own.find}
+      placeholder={own.findAnything}
+      value={words}
+      onChange={setWords}
+    />
+  </form>
+);

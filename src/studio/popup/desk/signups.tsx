@@ -1,5 +1,4 @@
 "use client";
-// Signups: what is fetched is the pages of rows in view.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueries, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -8,6 +7,8 @@ import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
 import { type DeskColumn, DeskTable } from "@/studio/desk/desk-table";
 import { useSite } from "@/studio/frame/site-context";
+// Signups: what is fetched is the pages of rows in view.
+import type { Refusal } from "@/studio/kit/api";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
@@ -128,76 +129,143 @@ export function Signups() {
   const query = new URLSearchParams(filter as Record<string, string>).toString();
   return (
     <>
-      <Flex gap="8px" mb="10px" wrap="wrap" align="center">
-        <Box w="230px">
-          <TextInput
-            aria-label={own.searchAddressOrName}
-            placeholder={own.searchAddressOrName}
-            value={typed}
-            onChange={setTyped}
-          />
-        </Box>
-        <Box w="190px">
-          <Choice
-            aria-label={own.state}
-            value={state}
-            onChange={setState}
-            options={[["", own.everyState], ...Object.entries(stateNames)]}
-          />
-        </Box>
-        <Box w="190px">
-          <Choice
-            aria-label={own.popup}
-            value={widget}
-            onChange={setWidget}
-            options={[
-              ["", own.everyPopup],
-              ...widgetsOfKind(site.widgets, "popup").map((one) => [one.id, one.name] as const),
-            ]}
-          />
-        </Box>
-        <Text role="status" color="ink2">
-          {loaded ? own.signupsCount(all) : own.counting}
-        </Text>
-        <Box flex="1" />
-        <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download>
-          <PlainButton as="span">
-            <Download size={14} /> {own.csv}
-          </PlainButton>
-        </a>
-      </Flex>
+      <SignupsBar
+        typed={typed}
+        setTyped={setTyped}
+        state={state}
+        setState={setState}
+        widget={widget}
+        setWidget={setWidget}
+        site={site}
+        loaded={loaded}
+        all={all}
+        query={query}
+      />
       {error ? <State tone="brick">{error.message}</State> : null}
       <DeskTable label={own.signups} columns={columns} all={all} leastPx={1100} rowAt={rowAt} onView={onView}>
         {loaded && all === 0 ? (
           <Text p="20px">{words || state || widget ? own.noSignupFitsTake : own.signupsThroughSitesPopups}</Text>
         ) : null}
       </DeskTable>
-      <Window
-        title={own.erasePerson}
-        open={erasing !== null}
-        onClose={() => setErasing(null)}
-        foot={
-          <MainButton
-            bg="brick"
-            loading={busy}
-            onClick={() =>
-              attempt(async () => {
-                await ask("desk.erase", { site: site.key, email: erasing ?? "" });
-                await client.invalidateQueries({ queryKey: ["signups", site.key] });
-                await client.invalidateQueries({ queryKey: ["mail", site.key] });
-                setErasing(null);
-              })
-            }
-          >
-            {own.eraseEverywhere}
-          </MainButton>
-        }
-      >
-        <Text>
-          {own.everySignup} <b>{erasing}</b> {own.siteEveryMailAddress}
-        </Text>
-        <RefusalNote refusal={refusal} />
-      </Window>
+      <EraseWindow
+        erasing={erasing}
+        setErasing={setErasing}
+        busy={busy}
+        attempt={attempt}
+        site={site}
+        client={client}
+        refusal={refusal}
+      />
     </>
   );
 }
+
+/** Erases somebody, once it is agreed to. */
+const EraseWindow = ({
+  erasing,
+  setErasing,
+  busy,
+  attempt,
+  site,
+  client,
+  refusal,
+}: {
+  erasing: string | null;
+  setErasing: (next: string | null) => void;
+  busy: boolean;
+  attempt: (work: () => Promise<unknown>) => void;
+  site: ReturnType<typeof useSite>;
+  client: ReturnType<typeof useQueryClient>;
+  refusal: Refusal | null;
+}) => (
+  <Window
+    title={own.erasePerson}
+    open={erasing !== null}
+    onClose={() => setErasing(null)}
+    foot={
+      <MainButton
+        bg="brick"
+        loading={busy}
+        onClick={() =>
+          attempt(async () => {
+            await ask("desk.erase", { site: site.key, email: erasing ?? "" });
+            await client.invalidateQueries({ queryKey: ["signups", site.key] });
+            await client.invalidateQueries({ queryKey: ["mail", site.key] });
+            setErasing(null);
+          })
+        }
+      >
+        {own.eraseEverywhere}
+      </MainButton>
+    }
+  >
+    <Text>
+      {own.everySignup} <b>{erasing}</b> {own.siteEveryMailAddress}
+    </Text>
+    <RefusalNote refusal={refusal} />
+  </Window>
+);
+
+/** Which signups are listed, and how they are taken along. */
+const SignupsBar = ({
+  typed,
+  setTyped,
+  state,
+  setState,
+  widget,
+  setWidget,
+  site,
+  loaded,
+  all,
+  query,
+}: {
+  typed: string;
+  setTyped: (next: string) => void;
+  state: string;
+  setState: (next: string) => void;
+  widget: string;
+  setWidget: (next: string) => void;
+  site: ReturnType<typeof useSite>;
+  loaded: boolean;
+  all: number;
+  query: string;
+}) => (
+  <Flex gap="8px" mb="10px" wrap="wrap" align="center">
+    <Box w="230px">
+      <TextInput
+        aria-label={own.searchAddressOrName}
+        placeholder={own.searchAddressOrName}
+        value={typed}
+        onChange={setTyped}
+      />
+    </Box>
+    <Box w="190px">
+      <Choice
+        aria-label={own.state}
+        value={state}
+        onChange={setState}
+        options={[["", own.everyState], ...Object.entries(stateNames)]}
+      />
+    </Box>
+    <Box w="190px">
+      <Choice
+        aria-label={own.popup}
+        value={widget}
+        onChange={setWidget}
+        options={[
+          ["", own.everyPopup],
+          ...widgetsOfKind(site.widgets, "popup").map((one) => [one.id, one.name] as const),
+        ]}
+      />
+    </Box>
+    <Text role="status" color="ink2">
+      {loaded ? own.signupsCount(all) : own.counting}
+    </Text>
+    <Box flex="1" />
+    <a href={`/api/sites/${site.key}/signups.csv${query ? `?${query}` : ""}`} download>
+      <PlainButton as="span">
+        <Download size={14} /> {own.csv}
+      </PlainButton>
+    </a>
+  </Flex>
+);
