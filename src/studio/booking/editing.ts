@@ -66,6 +66,18 @@ export function withoutResource(part: BookingSetUp, id: string): BookingSetUp {
   };
 }
 
+/** A set-up with a copy of a service: whoever does the one in their own way does the copy so too. */
+export const withCopy = (part: BookingSetUp, of: string, copy: ItemOf<"services">): BookingSetUp => ({
+  ...part,
+  services: [...part.services, copy],
+  resources: part.resources.map((resource) => ({
+    ...resource,
+    offers: resource.offers.flatMap((offer) =>
+      offer.service === of ? [offer, { ...offer, service: copy.id }] : [offer],
+    ),
+  })),
+});
+
 /** A set-up without a service: no offer and no rule names it any more. */
 export function withoutService(part: BookingSetUp, id: string): BookingSetUp {
   return {

@@ -1,4 +1,5 @@
 "use client";
+// Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { BookingSetUp, Resource } from "@/core/booking/booking";
@@ -6,7 +7,6 @@ import { hoursText, readHours } from "@/core/booking/hours-text";
 import { mondayOf, servicesOf, startsAWeek } from "@/core/booking/starts-week";
 import { always, firstDayOf, type PaintedSpan, paint, paintedOf, type Season, withSeason } from "@/core/booking/week";
 import { dateOf, dayNumber } from "@/core/time/clock";
-// Hours: a week painted or typed, season by season; the single days of a year; and how many starts all of it gives.
 import type { Editing } from "@/studio/booking/editing";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
@@ -51,6 +51,13 @@ export function HoursStep(props: StepProps<"booking">) {
 
 type Of = StepProps<"booking"> & { readonly resource: Resource };
 
+/** From when to when a week is drawn, in minutes: an hour around what is painted, and the usual day. */
+function drawnHours(spans: readonly PaintedSpan[]): readonly [from: number, to: number] {
+  const least = Math.min(8 * 60, ...spans.map(({ from }) => from - 60));
+  const most = Math.max(19 * 60, ...spans.map(({ to }) => to + 60));
+  return [Math.max(0, Math.floor(least / 60) * 60), Math.min(24 * 60, Math.ceil(most / 60) * 60)];
+}
+
 function Week(props: Of) {
   const { part, sound, resource, faults } = props;
   const editing = editingOf(props).one("resources", resource.id);
@@ -78,12 +85,7 @@ function Week(props: Of) {
     );
   const changed = (painted: readonly PaintedSpan[]) =>
     ({ [key]: withSeason(resource[key] ?? [], season, painted) }) as Partial<Resource>;
-  const all = [...open, ...keptBack];
-  const least = Math.min(8 * 60, ...all.map(({ from }) => from - 60));
-  const most = Math.max(19 * 60, ...all.map(({ to }) => to + 60));
-  const [from, to] = whole
-    ? [0, 24 * 60]
-    : [Math.max(0, Math.floor(least / 60) * 60), Math.min(24 * 60, Math.ceil(most / 60) * 60)];
+  const [from, to] = whole ? [0, 24 * 60] : drawnHours([...open, ...keptBack]);
   const wrong = Object.entries(faults).find(([path]) =>
     ["week", "keptBack"].some((one) => path.startsWith(`part.resources[${index}].${one}`)),
   )?.[1];
@@ -110,7 +112,7 @@ function Week(props: Of) {
         starts={starts}
         editing={editing}
         changed={changed}
-        key={key}
+        list={key}
       />
       {wrong ? <State tone="brick">{wrong}</State> : null}
       <Flex gap="8px" mt="4px" mb="8px">
@@ -153,7 +155,7 @@ const Painted = ({
   starts,
   editing,
   changed,
-  key,
+  list,
 }: {
   resource: Resource;
   open: readonly PaintedSpan[];
@@ -165,7 +167,7 @@ const Painted = ({
   starts: number[];
   editing: Editing<"resources">;
   changed: (painted: readonly PaintedSpan[]) => Partial<Resource>;
-  key: "week" | "keptBack";
+  list: "week" | "keptBack";
 }) => (
   <WeekPainter
     label={own.weekOf(resource.name)}
@@ -176,7 +178,7 @@ const Painted = ({
     from={from}
     to={to}
     starts={starts}
-    onPaint={(area, how) => editing.deed(changed(paint(key === "week" ? open : keptBack, area, how)))}
+    onPaint={(area, how) => editing.deed(changed(paint(list === "week" ? open : keptBack, area, how)))}
   />
 );
 

@@ -1,6 +1,6 @@
 "use client";
-import { Box, Flex, Text } from "@chakra-ui/react";
 // The letters to a place's clients: own words with what is filled in, and each as a client would get it.
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { RefObject } from "react";
 import { useRef, useState } from "react";
 import type { BookingSetUp, Place } from "@/core/booking/booking";

@@ -1,9 +1,9 @@
 "use client";
+// Who and what a service takes: sets of people and things, drawn as the sentence that they say.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { newResource } from "@/core/booking/blank";
-// Who and what a service takes: sets of people and things, drawn as the sentence that they say.
 import type { Need, Service } from "@/core/booking/booking";
 import { offerOf, type Resource } from "@/core/booking/booking";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";

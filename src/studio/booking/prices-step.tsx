@@ -1,10 +1,10 @@
 "use client";
+// Prices: rules in the order in which they win, a week drawn as bands, and a moment with who won and who lost.
 import { Box, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { newPriceRule } from "@/core/booking/blank";
-// Prices: rules in the order in which they win, a week drawn as bands, and a moment with who won and who lost.
 import type { BookingSetUp, PriceRule } from "@/core/booking/booking";
 import { byRank } from "@/core/booking/price";
 import { moneyWords } from "@/core/money/money";

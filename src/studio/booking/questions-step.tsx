@@ -1,9 +1,9 @@
 "use client";
+// What clients are asked, what they agree to, and who is told that it is not for them; service by service.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Question, Screening, Service } from "@/core/booking/booking";
-// What clients are asked, what they agree to, and who is told that it is not for them; service by service.
 import { FieldTable, type Form, fieldsOf, lineOf, type TableField } from "@/studio/forms/field-table";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";

@@ -27,7 +27,7 @@ import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
 import { Group, State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";
-import { editingOf, withoutService } from "./editing";
+import { editingOf, withCopy, withoutService } from "./editing";
 import { colourOf, colourToken, serviceNote } from "./notes";
 import { OpenLine } from "./open-line";
 import { words } from "./words";
@@ -48,20 +48,7 @@ export function ServicesStep(props: StepProps<"booking">) {
         onCopy={() => {
           const id = nanoid(10);
           const copy = { ...editing.item, id, name: words.copyOf(editing.item.name) };
-          changeBoth(
-            { services: [...settings.services, id] },
-            {
-              services: [...part.services, copy],
-              // Whoever does the one in their own way does the copy so too.
-              resources: part.resources.map((resource) => ({
-                ...resource,
-                offers: resource.offers.flatMap((offer) =>
-                  offer.service === editing.item.id ? [offer, { ...offer, service: id }] : [offer],
-                ),
-              })),
-            },
-            `copy ${id}`,
-          );
+          changeBoth({ services: [...settings.services, id] }, withCopy(part, editing.item.id, copy), `copy ${id}`);
           setOpen(id);
         }}
         onRemove={() => {

@@ -181,24 +181,7 @@ function Line({
         )}
       </Text>
       <Flex>
-        <Box w="82px" flex="none" pe="8px" pt="2px">
-          {rows.map(({ of, set }) => (
-            <Text
-              key={`${of} ${set}`}
-              h="26px"
-              textAlign="end"
-              color="ink2"
-              lineHeight="22px"
-              truncate
-              title={set || own.rows[of]}
-            >
-              {set || own.rows[of]}
-            </Text>
-          ))}
-          <Text h="20px" textAlign="end" color="ink2" lineHeight="18px">
-            {own.starts}
-          </Text>
-        </Box>
+        <RowNames rows={rows} />
         <Box
           ref={area}
           role="slider"
@@ -224,23 +207,9 @@ function Line({
             <HourMarks key={hour} hour={hour} share={share} nth={nth} every={every} clock={clock} />
           ))}
           {rows.map(({ of, set, bands }) => (
-            <BandRow key={`${of} ${set}`} of={of} bands={bands} share={share} part={part} line={line} clock={clock} />
+            <Bands key={`${of} ${set}`} of={of} bands={bands} share={share} part={part} line={line} clock={clock} />
           ))}
-          <Box h="20px" position="relative">
-            {line.starts.map((start) => (
-              <Box
-                key={start}
-                position="absolute"
-                left={share(start)}
-                top="4px"
-                w="9px"
-                h="9px"
-                ms="-4.5px"
-                borderRadius="50%"
-                bg="moss"
-              />
-            ))}
-          </Box>
+          <StartMarks line={line} share={share} />
           <Pointer share={share} pointed={pointed} time={time} />
         </Box>
       </Flex>
@@ -269,6 +238,47 @@ function Line({
   );
 }
 
+/** The starts that are offered. */
+const StartMarks = ({ line, share }: { line: DayLine; share: (instant: Instant) => string }) => (
+  <Box h="20px" position="relative">
+    {line.starts.map((start) => (
+      <Box
+        key={start}
+        position="absolute"
+        left={share(start)}
+        top="4px"
+        w="9px"
+        h="9px"
+        ms="-4.5px"
+        borderRadius="50%"
+        bg="moss"
+      />
+    ))}
+  </Box>
+);
+
+/** Who or what each row of bands is of. */
+const RowNames = ({ rows }: { rows: DayLine["rows"] }) => (
+  <Box w="82px" flex="none" pe="8px" pt="2px">
+    {rows.map(({ of, set }) => (
+      <Text
+        key={`${of} ${set}`}
+        h="26px"
+        textAlign="end"
+        color="ink2"
+        lineHeight="22px"
+        truncate
+        title={set || own.rows[of]}
+      >
+        {set || own.rows[of]}
+      </Text>
+    ))}
+    <Text h="20px" textAlign="end" color="ink2" lineHeight="18px">
+      {own.starts}
+    </Text>
+  </Box>
+);
+
 /** The moment that is pointed at. */
 const Pointer = ({ share, pointed, time }: { share: (instant: Instant) => string; pointed: number; time: string }) => (
   <Box
@@ -287,7 +297,7 @@ const Pointer = ({ share, pointed, time }: { share: (instant: Instant) => string
 );
 
 /** What stands in the way of one person or thing, as bands. */
-const BandRow = ({
+const Bands = ({
   of,
   bands,
   share,

@@ -1,4 +1,6 @@
 "use client";
+// The single days of a year: closures of the place, time off, and other hours than the week's. Chosen on a calendar of the
+// year or by their dates; every one stands in a list too.
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Trash2 } from "lucide-react";
@@ -6,8 +8,6 @@ import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import type { Closure, DaySpan, Resource } from "@/core/booking/booking";
 import { hoursText, readHours } from "@/core/booking/hours-text";
 import { dateOf, dayNumber, minutesOf, timeOf, weekdayOf } from "@/core/time/clock";
-// The single days of a year: closures of the place, time off, and other hours than the week's. Chosen on a calendar of the
-// year or by their dates; every one stands in a list too.
 import type { Editing } from "@/studio/booking/editing";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -1,4 +1,5 @@
 "use client";
+// Brand: colours as roles, a type pair, shape; the change shows on a real page beside it.
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
@@ -8,7 +9,6 @@ import { brandSchema } from "@/core/brand/schema";
 import { sentences } from "@/core/input/sentences";
 import { noSurround } from "@/core/page/node";
 import type { SyncState } from "@/studio/composer/sync";
-// Brand: colours as roles, a type pair, shape; the change shows on a real page beside it.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";

@@ -1,11 +1,11 @@
 "use client";
+// Answers written by hand: a question in several wordings, and what is said.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { OwnAnswer } from "@/core/chat/chat";
-// Answers written by hand: a question in several wordings, and what is said.
 import { FieldTable, type Form, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";

@@ -1,9 +1,9 @@
 "use client";
+// An outside language model that may reword what the site says: where it is asked, with which key, and how much it may cost.
 import { Grid, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Model } from "@/core/chat/model/model";
-// An outside language model that may reword what the site says: where it is asked, with which key, and how much it may cost.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -1,4 +1,5 @@
 "use client";
+// The test set: questions with what has to answer them, run as things stand, with what has changed since.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
@@ -7,7 +8,6 @@ import { useMemo, useState } from "react";
 import type { Chat, Expected, TestQuestion } from "@/core/chat/chat";
 import { pagePath } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
-// The test set: questions with what has to answer them, run as things stand, with what has changed since.
 import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, askQuietly } from "@/studio/kit/api";

@@ -1,8 +1,8 @@
 "use client";
+// Why this answer: what was understood, what was looked at with its scores, and what stands in the way.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
-// Why this answer: what was understood, what was looked at with its scores, and what stands in the way.
 import type { Looked } from "@/core/chat/reply";
 import { pagePath } from "@/core/site/site";
 import type { WidgetOf } from "@/core/widget/settings";

@@ -1,4 +1,5 @@
 "use client";
+// Checks: every finding of every page and width, with what repairs it; beside it the pages by width, and the place itself.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { RotateCw } from "lucide-react";
@@ -21,7 +22,6 @@ import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layou
 import { reasonWords } from "@/studio/kit/reasons";
 import { useDeed } from "@/studio/kit/use-deed";
 import { FindingPicture } from "./finding-picture";
-// Checks: every finding of every page and width, with what repairs it; beside it the pages by width, and the place itself.
 import { type CheckedPage, useMeasuring } from "./measuring";
 import { PagesByWidth } from "./pages-by-width";
 import { type PageFinding, repairAll, takeBack, type WayBack } from "./repairing";
@@ -194,20 +194,7 @@ export function ChecksScreen() {
           </Flex>
         ) : null}
         {shown.length ? (
-          <Box as="ul" listStyleType="none" borderWidth="1px" borderColor="line" bg="sheet">
-            {shown.map((row) => (
-              <Row
-                key={row.key}
-                row={row}
-                chosen={chosen?.finding !== null && chosen?.finding === row.layout && chosen?.page === row.page}
-                busy={busy}
-                onChoose={() =>
-                  row.page && setChosen({ page: row.page, width: row.widths[0] ?? checkWidths[0], finding: row.layout })
-                }
-                onRepair={() => row.layout && row.page && repair([{ page: row.page, finding: row.layout }])}
-              />
-            ))}
-          </Box>
+          <FindingLine shown={shown} chosen={chosen} busy={busy} setChosen={setChosen} repair={repair} />
         ) : (
           <State tone="moss">{group === "all" ? words.nothing : words.nothingHere}</State>
         )}
@@ -217,13 +204,43 @@ export function ChecksScreen() {
   );
 }
 
+/** One finding, with its repair. */
+const FindingLine = ({
+  shown,
+  chosen,
+  busy,
+  setChosen,
+  repair,
+}: {
+  shown: CheckRow[];
+  chosen: Chosen | null;
+  busy: boolean;
+  setChosen: (next: Chosen | null) => void;
+  repair: (list: readonly PageFinding[]) => void;
+}) => (
+  <Box as="ul" listStyleType="none" borderWidth="1px" borderColor="line" bg="sheet">
+    {shown.map((row) => (
+      <Row
+        key={row.key}
+        row={row}
+        chosen={chosen?.finding !== null && chosen?.finding === row.layout && chosen?.page === row.page}
+        busy={busy}
+        onChoose={() =>
+          row.page && setChosen({ page: row.page, width: row.widths[0] ?? checkWidths[0], finding: row.layout })
+        }
+        onRepair={() => row.layout && row.page && repair([{ page: row.page, finding: row.layout }])}
+      />
+    ))}
+  </Box>
+);
+
 /** Where the chosen finding is, in a picture of the page. */
 const PlacePicture = ({
   pages,
   place,
   setChosen,
 }: {
-  pages: Gives<"checks.kept">["pages"];
+  pages: Gives<"checks.layout">["pages"];
   place: Chosen | null;
   setChosen: (next: Chosen | null) => void;
 }) => (

@@ -1,6 +1,6 @@
 "use client";
-import type { ClipFeed } from "@/core/clips/clips";
 // What stands above the clips: pictures, name, counts, and where one subscribes.
+import type { ClipFeed } from "@/core/clips/clips";
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";

@@ -1,8 +1,8 @@
 "use client";
+// How the clips stand, what is on their cards, where one plays and how one gets to the others.
 import { Text } from "@chakra-ui/react";
 import type { ClipFeed, FeedCard } from "@/core/clips/clips";
 import { feedLayouts, feedPagings, feedPlays } from "@/core/clips/released";
-// How the clips stand, what is on their cards, where one plays and how one gets to the others.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";

@@ -1,10 +1,10 @@
 "use client";
+// Where the clips come from, and how each source does.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { RefreshCw } from "lucide-react";
 import { nanoid } from "nanoid";
 import { type ComponentType, useState } from "react";
-// Where the clips come from, and how each source does.
 import type { ClipFeed, FeedSource } from "@/core/clips/clips";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -1,4 +1,5 @@
 "use client";
+// The composer: running order, stage, sheet.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   type CollisionDetection,
@@ -13,6 +14,7 @@ import { useQuery } from "@tanstack/react-query";
 import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen, Plus } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
+import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Width } from "@/core/page/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
@@ -27,11 +29,11 @@ import {
 import { sectionsOf } from "@/core/page/shared/sections";
 import type { SurroundOf } from "@/core/page/surround/standing";
 import type { RenderedPage } from "@/core/render/render";
+import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
 import { deviceClass } from "@/core/visitor/visitor";
 import type { PageFindings } from "@/studio/composer/findings";
 import type { Pane } from "@/studio/composer/scroll-together";
-// The composer: running order, stage, sheet.
 import type { ViewChoice } from "@/studio/composer/view-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
@@ -407,21 +409,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           position="relative"
         >
           <Flex direction="column" h="100%">
-            <Flex align="center" justify="space-between" pl="12px" pr="8px" h="46px" flex="none">
-              <PageMenu page={meta} folded={folded} />
-              <Flex>
-                {site.mayLayout ? (
-                  <IconButton name={words.addSection} onClick={() => openShelf()}>
-                    <Plus size={16} />
-                  </IconButton>
-                ) : null}
-                {folded ? null : (
-                  <IconButton name={words.foldOrder} onClick={() => choose({ orderFolded: true })}>
-                    <PanelLeftClose size={15} />
-                  </IconButton>
-                )}
-              </Flex>
-            </Flex>
+            <LeftHead meta={meta} folded={folded} site={site} openShelf={openShelf} choose={choose} />
             <Left
               composer={composer}
               view={view}
@@ -476,24 +464,17 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           >
             {stageSize.width > 0 ? (
               <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
-                <EditableFrame
+                <WideFrame
                   key="main"
-                  {...frame}
-                  name={
-                    mainWidth > 900
-                      ? words.frameNames.wide
-                      : mainWidth > 600
-                        ? words.frameNames.tablet
-                        : words.frameNames.phone
-                  }
-                  widthPx={mainWidth}
+                  frame={frame}
+                  mainWidth={mainWidth}
                   edge={edge}
-                  roomPx={wideRoom}
-                  scale={mainScale}
-                  scope={mainScope}
+                  wideRoom={wideRoom}
+                  mainScale={mainScale}
+                  mainScope={mainScope}
                   editRef={editRef}
-                  onPane={(pane) => tellPane("main", pane)}
-                  onScrolled={() => scrolled("main")}
+                  tellPane={tellPane}
+                  scrolled={scrolled}
                 />
                 {sideBySide ? (
                   <PhoneFrame
@@ -539,6 +520,73 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     </DndContext>
   );
 }
+
+/** The page at the chosen width. */
+const WideFrame = ({
+  frame,
+  mainWidth,
+  edge,
+  wideRoom,
+  mainScale,
+  mainScope,
+  editRef,
+  tellPane,
+  scrolled,
+}: {
+  frame: Omit<Parameters<typeof EditableFrame>[0], "name" | "widthPx" | "scale" | "scope" | "roomPx">;
+  mainWidth: number;
+  edge: { centred: boolean; onWidth: (px: number) => void };
+  wideRoom: number;
+  mainScale: number;
+  mainScope: Width;
+  editRef: RefObject<((node: string) => void) | null>;
+  tellPane: (name: string, pane: Pane | null) => void;
+  scrolled: (name: string) => void;
+}) => (
+  <EditableFrame
+    {...frame}
+    name={mainWidth > 900 ? words.frameNames.wide : mainWidth > 600 ? words.frameNames.tablet : words.frameNames.phone}
+    widthPx={mainWidth}
+    edge={edge}
+    roomPx={wideRoom}
+    scale={mainScale}
+    scope={mainScope}
+    editRef={editRef}
+    onPane={(pane) => tellPane("main", pane)}
+    onScrolled={() => scrolled("main")}
+  />
+);
+
+/** The page's title, and the way to the shelf. */
+const LeftHead = ({
+  meta,
+  folded,
+  site,
+  openShelf,
+  choose,
+}: {
+  meta: PageMeta;
+  folded: boolean;
+  site: ReturnType<typeof useSite>;
+  openShelf: (index?: number) => void;
+  choose: (change: Partial<ViewChoice>) => void;
+}) => (
+  <Flex align="center" justify="space-between" pl="12px" pr="8px" h="46px" flex="none">
+    <PageMenu page={meta} folded={folded} />
+    <Flex>
+      {site.mayLayout ? (
+        <IconButton name={words.addSection} onClick={() => openShelf()}>
+          <Plus size={16} />
+        </IconButton>
+      ) : null}
+      {folded ? null : (
+        <IconButton name={words.foldOrder} onClick={() => choose({ orderFolded: true })}>
+          <PanelLeftClose size={15} />
+        </IconButton>
+      )}
+    </Flex>
+  </Flex>
+);
 
 /** What is carried, under the pointer. */
 const Carried = ({ dragged, overStage }: { dragged: Dragged | null; overStage: boolean }) => (

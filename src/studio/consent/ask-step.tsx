@@ -1,7 +1,7 @@
 "use client";
+// The table of what there is to ask: what was found, sorted and said in words by hand.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-// The table of what there is to ask: what was found, sorted and said in words by hand.
 import type { LucideIcon } from "lucide-react";
 import { ChevronDown, ChevronRight, Plus, Radar, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";

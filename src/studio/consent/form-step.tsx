@@ -1,7 +1,7 @@
 "use client";
+// The form the question takes.
 import { Box, Text } from "@chakra-ui/react";
 import { type Consent, type ConsentForm, consentForms, consentPlaces } from "@/core/consent/consent";
-// The form the question takes.
 import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

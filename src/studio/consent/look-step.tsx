@@ -1,8 +1,8 @@
 "use client";
+// How the question looks, and whether refusing is drawn as prominent as accepting.
 import { colourRoles } from "@/core/brand/brand";
 import { prominence } from "@/core/consent/breaches";
 import { type Consent, consentPlaces } from "@/core/consent/consent";
-// How the question looks, and whether refusing is drawn as prominent as accepting.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { State } from "@/studio/kit/layout";

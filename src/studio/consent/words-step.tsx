@@ -1,10 +1,10 @@
 "use client";
+// The words of the question in each language; the drafted ones stand where nobody wrote others.
 import { Box, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { optional } from "@/core/consent/category";
 import type { Consent } from "@/core/consent/consent";
 import { type ConsentWords, consentWords, draftedLanguages } from "@/core/consent/words";
-// The words of the question in each language; the drafted ones stand where nobody wrote others.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice } from "@/studio/kit/choice";

@@ -1,8 +1,8 @@
 "use client";
+// A list on the Desk as a table of which only the rows in view stand in the page, so that 50,000 are as quick as fifty.
 import { Box, Text } from "@chakra-ui/react";
 import type { Cell } from "@tanstack/react-table";
 import { type ColumnDef, flexRender, getCoreRowModel, useReactTable } from "@tanstack/react-table";
-// A list on the Desk as a table of which only the rows in view stand in the page, so that 50,000 are as quick as fifty.
 import type { VirtualItem } from "@tanstack/react-virtual";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type ReactNode, useEffect, useMemo, useRef } from "react";

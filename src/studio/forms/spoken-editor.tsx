@@ -1,6 +1,6 @@
 "use client";
-import type { SpokenWords } from "@/core/field/field";
 // What is said around the fields that visitors fill in.
+import type { SpokenWords } from "@/core/field/field";
 import { FieldTable, fieldsOf, type TableField } from "./field-table";
 import { words as own } from "./words";
 

@@ -1,9 +1,9 @@
 "use client";
+// What follows when a form was sent: words in its place, or a page.
 import { Box } from "@chakra-ui/react";
 import type { Thanks } from "@/core/field/field";
 import { useSite } from "@/studio/frame/site-context";
 import { Segments } from "@/studio/kit/segments";
-// What follows when a form was sent: words in its place, or a page.
 import { FieldTable, fieldsOf, type TableField } from "./field-table";
 import { words as own } from "./words";
 

@@ -1,4 +1,5 @@
 "use client";
+// One medium: what is said of it, the point that stays in view, where it stands, another in its place, and away.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
@@ -8,7 +9,6 @@ import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { Gives } from "@/server/operations";
 import type { MediaUse } from "@/server/site/media-operations";
 import { useSite } from "@/studio/frame/site-context";
-// One medium: what is said of it, the point that stays in view, where it stands, another in its place, and away.
 import type { Refusal } from "@/studio/kit/api";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";

@@ -1,7 +1,7 @@
 "use client";
+// A button over pages that opens a widget: its words, its corner, and on which pages it floats.
 import { Text } from "@chakra-ui/react";
 import { type Floating, floatDistances } from "@/core/opening/opening";
-// A button over pages that opens a widget: its words, its corner, and on which pages it floats.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { Row, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";

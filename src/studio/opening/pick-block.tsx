@@ -152,24 +152,39 @@ function Picking({
       }
     >
       <Text mb="10px">{words.pickText}</Text>
-      <Row label={words.page}>
-        {(ids) => (
-          <Choice
-            {...ids}
-            value={page}
-            onChange={(next) => {
-              setPage(next);
-              setAt("");
-            }}
-            options={site.pages.map((one) => [one.id, one.title] as const)}
-          />
-        )}
-      </Row>
+      <PageRow page={page} setPage={setPage} setAt={setAt} site={site} />
       <BlockRow found={found} at={at} setAt={setAt} mark={mark} stage={stage} blocks={blocks} />
       <Pointed renderer={renderer} rendered={rendered} page={page} open={open} />
     </Window>
   );
 }
+
+/** Which page is looked at. */
+const PageRow = ({
+  page,
+  setPage,
+  setAt,
+  site,
+}: {
+  page: string;
+  setPage: (next: string) => void;
+  setAt: (next: string) => void;
+  site: ReturnType<typeof useSite>;
+}) => (
+  <Row label={words.page}>
+    {(ids) => (
+      <Choice
+        {...ids}
+        value={page}
+        onChange={(next) => {
+          setPage(next);
+          setAt("");
+        }}
+        options={site.pages.map((one) => [one.id, one.title] as const)}
+      />
+    )}
+  </Row>
+);
 
 /** The page, on which one presses the block. */
 const Pointed = ({

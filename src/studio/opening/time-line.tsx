@@ -1,4 +1,5 @@
 "use client";
+// The time line of the rehearsal: a course of a visit one can change, what opens when, and the reasons.
 import { Box, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { rehearseOpenings, type VisitEvent } from "@/core/opening/course";
@@ -7,7 +8,6 @@ import { openingRule } from "@/core/opening/released";
 import { nothingRemembered, type OpeningMemory } from "@/core/opening/rule";
 import { pagePath } from "@/core/site/site";
 import { openingOf } from "@/core/widget/all-facts";
-// The time line of the rehearsal: a course of a visit one can change, what opens when, and the reasons.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { State, Title } from "@/studio/kit/layout";

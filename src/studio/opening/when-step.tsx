@@ -1,8 +1,8 @@
 "use client";
+// When something opens over the page by itself: triggers, restraint, and who goes first.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import type { Opening, Trigger } from "@/core/opening/opening";
-// When something opens over the page by itself: triggers, restraint, and who goes first.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";

@@ -1,7 +1,7 @@
 "use client";
+// How the popup looks: ground, what is behind it, the close mark, how it comes.
 import { colourRoles } from "@/core/brand/brand";
 import type { Popup } from "@/core/popup/popup";
-// How the popup looks: ground, what is behind it, the close mark, how it comes.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";

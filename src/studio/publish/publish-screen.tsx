@@ -1,11 +1,11 @@
 "use client";
+// Publish: what changed since the last release, what stands in the way, progress, history.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import type { Finding } from "@/core/check/problems";
-// Publish: what changed since the last release, what stands in the way, progress, history.
 import type { JobProgress } from "@/core/event/event";
 import type { Change } from "@/core/site/change";
 import type { Gives } from "@/server/operations";

@@ -1,7 +1,7 @@
 "use client";
+// The strip at the foot of every preview, which chooses the visitor.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { memo, type ReactNode, useEffect, useMemo } from "react";
-// The strip at the foot of every preview, which chooses the visitor.
 import type { SiteSettings } from "@/core/site/site";
 import type { ConsentState } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";

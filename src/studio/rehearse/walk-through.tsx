@@ -1,7 +1,7 @@
 "use client";
+// Walking through the site as the chosen visitor: the real pages on the rehearsal host, and what happens on them.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-// Walking through the site as the chosen visitor: the real pages on the rehearsal host, and what happens on them.
 import type { RefObject } from "react";
 import { useEffect, useRef, useState } from "react";
 import type { Moment, Rehearsal } from "@/core/opening/course";
@@ -9,6 +9,7 @@ import { ConsentHere, type ConsentTold } from "@/studio/consent/why-view";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton } from "@/studio/kit/buttons";
 import { Group, State, Title } from "@/studio/kit/layout";
+import type { ChosenVisitor } from "@/studio/rehearse/chosen";
 import { useRehearsedCalls } from "@/studio/widget/use-rehearsed-calls";
 import { deviceWidths, useChosenVisitor } from "./chosen";
 import { Happened } from "./happened";
@@ -103,26 +104,51 @@ export function WalkThrough({ path, onClose }: { path: string; onClose: () => vo
         </IconButton>
       </Flex>
       <Flex flex="1" minH="0">
-        <Flex
-          ref={room}
-          flex="1"
-          minW="0"
-          justify="center"
-          p={chosen.device === "wide" ? "0" : "16px"}
-          overflow="hidden"
-        >
-          {error ? (
-            <Box p="24px">
-              <State tone="brick">{error}</State>
-            </Box>
-          ) : null}
-          {base ? <WalkedPage frame={frame} base={base} path={path} widthPx={widthPx} scale={scale} /> : null}
-        </Flex>
+        <Walked
+          room={room}
+          chosen={chosen}
+          error={error}
+          base={base}
+          frame={frame}
+          path={path}
+          widthPx={widthPx}
+          scale={scale}
+        />
         <WalkNotes told={told} names={names} consent={consent} wrong={wrong} />
       </Flex>
     </Flex>
   );
 }
+
+/** The page in the room it has. */
+const Walked = ({
+  room,
+  chosen,
+  error,
+  base,
+  frame,
+  path,
+  widthPx,
+  scale,
+}: {
+  room: RefObject<HTMLDivElement | null>;
+  chosen: ChosenVisitor;
+  error: string | null;
+  base: string | null;
+  frame: RefObject<HTMLIFrameElement | null>;
+  path: string;
+  widthPx: 820 | 390 | 1180;
+  scale: number;
+}) => (
+  <Flex ref={room} flex="1" minW="0" justify="center" p={chosen.device === "wide" ? "0" : "16px"} overflow="hidden">
+    {error ? (
+      <Box p="24px">
+        <State tone="brick">{error}</State>
+      </Box>
+    ) : null}
+    {base ? <WalkedPage frame={frame} base={base} path={path} widthPx={widthPx} scale={scale} /> : null}
+  </Flex>
+);
 
 /** What happened and why, beside the page. */
 const WalkNotes = ({

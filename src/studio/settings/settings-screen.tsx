@@ -1,8 +1,8 @@
 "use client";
+// Site settings: what holds for the whole site, changed at any time after it was made.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
-// Site settings: what holds for the whole site, changed at any time after it was made.
 import type { WeekHours } from "@/core/site/open-hours";
 import type { SiteSettings } from "@/core/site/site";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -28,6 +28,37 @@ function filled(settings: SiteSettings): SiteSettings {
   return kept;
 }
 
+interface SettingsOf {
+  readonly form: SiteSettings;
+  readonly refusal: Refusal | null;
+  readonly change: (part: Partial<SiteSettings>) => void;
+}
+
+const TextSetting = ({
+  field,
+  label,
+  hint,
+  form,
+  refusal,
+  change,
+}: SettingsOf & { field: "senderName" | "phone"; label: string; hint?: string }) => (
+  <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
+    {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
+  </Row>
+);
+
+/** From whom the site's letters come. */
+const LettersCard = ({ name, ...of }: SettingsOf & { name: string }) => (
+  <Card title={words.letters}>
+    <Row label={words.sender} error={of.refusal?.at("settings.mailFrom")} hint={words.senderHint}>
+      {(ids) => (
+        <TextInput {...ids} type="email" value={of.form.mailFrom} onChange={(mailFrom) => of.change({ mailFrom })} />
+      )}
+    </Row>
+    <TextSetting field="senderName" label={words.senderName} hint={words.senderNameHint(name)} {...of} />
+  </Card>
+);
+
 export function SettingsScreen() {
   const site = useSite();
   const refresh = useRefresh();
@@ -46,11 +77,6 @@ export function SettingsScreen() {
   const hoursFault = (day: number) =>
     refusal?.fields.find((field) => field.path.startsWith(`settings.hours[${day}]`))?.message;
   const unreadable = form.hours && !(exceptionsReadable && hoursReadable);
-  const text = (field: "senderName" | "phone", label: string, hint?: string) => (
-    <Row label={label} error={refusal?.at(`settings.${field}`)} hint={hint}>
-      {(ids) => <TextInput {...ids} value={form[field] ?? ""} onChange={(value) => change({ [field]: value })} />}
-    </Row>
-  );
   return (
     <Box as="main" overflowY="auto" flex="1" minH="0">
       <Box maxW="760px" mx="auto" p={{ base: "14px", md: "28px" }}>
@@ -63,19 +89,12 @@ export function SettingsScreen() {
           <Card title={words.place}>
             <LocaleRows value={form} errorAt={(path) => refusal?.at(path)} onChange={change} />
           </Card>
-          <Card title={words.letters}>
-            <Row label={words.sender} error={refusal?.at("settings.mailFrom")} hint={words.senderHint}>
-              {(ids) => (
-                <TextInput {...ids} type="email" value={form.mailFrom} onChange={(mailFrom) => change({ mailFrom })} />
-              )}
-            </Row>
-            {text("senderName", words.senderName, words.senderNameHint(name))}
-          </Card>
+          <LettersCard name={name} form={form} refusal={refusal} change={change} />
           <Card title={words.business} hint={words.businessHint}>
             <Row label={words.address} stacked error={refusal?.at("settings.address")} hint={words.addressHint}>
               {(ids) => <TextArea {...ids} value={form.address ?? ""} onChange={(address) => change({ address })} />}
             </Row>
-            {text("phone", words.phone)}
+            <TextSetting field="phone" label={words.phone} form={form} refusal={refusal} change={change} />
             <Coordinates
               value={form.place}
               error={refusal?.fields.find(({ path }) => path.startsWith("settings.place"))?.message}

@@ -1,10 +1,10 @@
 "use client";
+// One change of the products that are chosen: said here, then looked at line by line before anything is done.
 import { Flex } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { BulkChange } from "@/core/catalog/bulk";
 import { type ProductState, productStates } from "@/core/catalog/product";
-// One change of the products that are chosen: said here, then looked at line by line before anything is done.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

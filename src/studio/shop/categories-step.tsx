@@ -1,9 +1,9 @@
 "use client";
+// Categories, properties and words that mean the same: saved by themselves, live at once, as products are.
 import { Box, Flex } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
-// Categories, properties and words that mean the same: saved by themselves, live at once, as products are.
 import type { Attribute } from "@/core/catalog/product";
 import { type CatalogFrame, type Category, withBelow } from "@/core/catalog/product";
 import { catalogFrameSchema } from "@/core/catalog/schema";
@@ -75,20 +75,7 @@ export function CategoriesStep() {
             />
           );
         })}
-        <PlainButton
-          onClick={() => {
-            const name = own.newCategory(categories.length + 1);
-            put({
-              ...frame,
-              categories: [
-                ...categories,
-                { id: nanoid(8), name, slug: slugFrom(name), parent: null, picture: null, words: "" },
-              ],
-            });
-          }}
-        >
-          {own.addCategory}
-        </PlainButton>
+        <AddCategory categories={categories} put={put} frame={frame} />
       </Group>
       <AttributesGroup attributes={attributes} put={put} frame={frame} />
       <LinesRow
@@ -109,6 +96,32 @@ export function CategoriesStep() {
     </>
   );
 }
+
+/** A new category. */
+const AddCategory = ({
+  categories,
+  put,
+  frame,
+}: {
+  categories: readonly Category[];
+  put: (next: CatalogFrame) => void;
+  frame: CatalogFrame;
+}) => (
+  <PlainButton
+    onClick={() => {
+      const name = own.newCategory(categories.length + 1);
+      put({
+        ...frame,
+        categories: [
+          ...categories,
+          { id: nanoid(8), name, slug: slugFrom(name), parent: null, picture: null, words: "" },
+        ],
+      });
+    }}
+  >
+    {own.addCategory}
+  </PlainButton>
+);
 
 /** What products are sorted and found by besides. */
 const AttributesGroup = ({

@@ -1,9 +1,9 @@
 "use client";
+// Products in and out as a table: read, mapped, looked at line by line, done, and taken back.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, Download } from "lucide-react";
 import { useState } from "react";
-// Products in and out as a table: read, mapped, looked at line by line, done, and taken back.
 import type { LineOutcome } from "@/core/catalog/plan";
 import { columnNames, type Mapping, type TableColumn, tableColumns } from "@/core/catalog/table";
 import type { Gives } from "@/server/operations";
@@ -183,7 +183,7 @@ function Table({ table }: { table: Import }) {
           waiting={waiting}
           busy={busy}
           perform={perform}
-          key={key}
+          site={key}
           left={left}
           lines={lines}
           attempt={attempt}
@@ -201,7 +201,7 @@ const TablePlan = ({
   waiting,
   busy,
   perform,
-  key,
+  site,
   left,
   lines,
   attempt,
@@ -212,7 +212,7 @@ const TablePlan = ({
   waiting: number;
   busy: boolean;
   perform: (work: () => Promise<unknown>) => void;
-  key: string;
+  site: string;
   left: number;
   lines: LineOutcome[];
   attempt: (work: () => Promise<unknown>) => void;
@@ -228,7 +228,7 @@ const TablePlan = ({
         <MainButton
           mb="8px"
           disabled={busy}
-          onClick={() => perform(() => ask("shop.runImport", { site: key, import: table.id }))}
+          onClick={() => perform(() => ask("shop.runImport", { site, import: table.id }))}
         >
           {own.doIt(waiting)}
         </MainButton>
@@ -242,7 +242,7 @@ const TablePlan = ({
         <PlainButton
           my="8px"
           disabled={busy}
-          onClick={() => perform(() => ask("shop.takeBackImport", { site: key, import: table.id }))}
+          onClick={() => perform(() => ask("shop.takeBackImport", { site, import: table.id }))}
         >
           {own.takeBack}
         </PlainButton>
@@ -254,42 +254,14 @@ const TablePlan = ({
         {own.firstOf(lines.length, table.all)}
       </Text>
     ) : null}
-    <Box as="ol" listStyleType="none">
-      {lines.map((line) => (
-        <Box as="li" key={line.line} py="4px" borderBottomWidth="1px" borderColor="line">
-          <Flex gap="10px">
-            {table.headers.length ? (
-              <Text w="64px" flex="none" color="ink2">
-                {own.lineNumber(line.line)}
-              </Text>
-            ) : null}
-            <Text flex="1" minW="0" truncate>
-              {line.product}
-            </Text>
-            <Text color={tones[line.does]} fontWeight="600">
-              {own.lineDoes[line.does]}
-            </Text>
-          </Flex>
-          {line.says ? (
-            <Text color="ink2" fontSize="small" fontVariantNumeric="tabular-nums">
-              {line.says}
-            </Text>
-          ) : null}
-          {line.faults.map(({ column, message }) => (
-            <Text key={`${column} ${message}`} color="brick" fontSize="small" pl="74px">
-              {column ? own.atColumn(column, message) : message}
-            </Text>
-          ))}
-        </Box>
-      ))}
-    </Box>
+    <PlanLines lines={lines} table={table} />
     {table.all > lines.length ? (
       <PlainButton
         mt="8px"
         disabled={busy}
         onClick={() =>
           attempt(async () => {
-            const more = await ask("shop.import", { site: key, import: table.id, from: lines.length });
+            const more = await ask("shop.import", { site, import: table.id, from: lines.length });
             setFurther([...further, ...more.lines]);
           })
         }
@@ -298,6 +270,39 @@ const TablePlan = ({
       </PlainButton>
     ) : null}
   </Group>
+);
+
+/** What each line would do. */
+const PlanLines = ({ lines, table }: { lines: LineOutcome[]; table: Import }) => (
+  <Box as="ol" listStyleType="none">
+    {lines.map((line) => (
+      <Box as="li" key={line.line} py="4px" borderBottomWidth="1px" borderColor="line">
+        <Flex gap="10px">
+          {table.headers.length ? (
+            <Text w="64px" flex="none" color="ink2">
+              {own.lineNumber(line.line)}
+            </Text>
+          ) : null}
+          <Text flex="1" minW="0" truncate>
+            {line.product}
+          </Text>
+          <Text color={tones[line.does]} fontWeight="600">
+            {own.lineDoes[line.does]}
+          </Text>
+        </Flex>
+        {line.says ? (
+          <Text color="ink2" fontSize="small" fontVariantNumeric="tabular-nums">
+            {line.says}
+          </Text>
+        ) : null}
+        {line.faults.map(({ column, message }) => (
+          <Text key={`${column} ${message}`} color="brick" fontSize="small" pl="74px">
+            {column ? own.atColumn(column, message) : message}
+          </Text>
+        ))}
+      </Box>
+    ))}
+  </Box>
 );
 
 /** Which column of the file each of ours is read from, with what stands there in the first line. */

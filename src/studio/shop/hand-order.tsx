@@ -270,6 +270,22 @@ const linesOf = (order: Order | null): readonly Line[] =>
   }));
 
 /** `order` is the one that is changed; without it a new one is made. */
+/** What the lines come to, by the same rules as a buyer's. */
+function useSum(order: Order | null, lines: readonly Line[], { address, way }: Buyer) {
+  const { key } = useSite();
+  const asked = lines
+    .filter(({ quantity }) => quantity > 0)
+    .map(({ line, variant, quantity }) => ({ line, variant, quantity }));
+  const where = useDeferredValue(JSON.stringify([asked, address.country, address.region, address.postcode, way]));
+  const { data: sum, error } = useQuery({
+    queryKey: ["reckon", key, order?.id ?? null, order?.revision ?? 0, where],
+    queryFn: () => ask("desk.reckonOrder", { site: key, lines: asked, address, way, order: order?.id ?? null }),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  return { asked, sum, error };
+}
+
 export function HandOrder({
   order,
   onClose,
@@ -287,17 +303,8 @@ export function HandOrder({
   const [buyer, setBuyer] = useState<Buyer>({
     ...{ email: "", phone: "", note: "", address: noAddress, way: "", payment: "link" as const },
   });
-  const asked = lines
-    .filter(({ quantity }) => quantity > 0)
-    .map(({ line, variant, quantity }) => ({ line, variant, quantity }));
-  const { address, way } = buyer;
-  const where = useDeferredValue(JSON.stringify([asked, address.country, address.region, address.postcode, way]));
-  const { data: sum, error } = useQuery({
-    queryKey: ["reckon", key, order?.id ?? null, order?.revision ?? 0, where],
-    queryFn: () => ask("desk.reckonOrder", { site: key, lines: asked, address, way, order: order?.id ?? null }),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const { asked, sum, error } = useSum(order, lines, buyer);
+  const { address } = buyer;
   // The shop's own country until another is chosen.
   const shown = { ...buyer, address: { ...address, country: address.country || (sum?.home ?? "") } };
   const add = ({ variant, name, sale }: Goods) =>

@@ -1,4 +1,5 @@
 "use client";
+// Orders on the Desk: what came, and one of them with its time line and what can be done with it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
@@ -7,7 +8,6 @@ import { moneyWords } from "@/core/money/money";
 import { type OrderDeed, type OrderState, orderStates } from "@/core/order/order";
 import { connectors } from "@/core/payment/connectors";
 import { addressLines } from "@/core/shop/address";
-// Orders on the Desk: what came, and one of them with its time line and what can be done with it.
 import type { OrderDocument } from "@/core/shop/ordered";
 import { momentWords, quantityWords } from "@/core/storefront/view";
 import type { Gives } from "@/server/operations";
@@ -250,7 +250,7 @@ function OrderDetails({ order }: { order: Order }) {
       <OrderDeeds order={order} />
       {order.payAt ? <ToPay amount={amount(order.asked)} address={order.payAt} /> : null}
       <Papers order={order} />
-      <OrderLines document={document} key={key} amount={amount} order={order} />
+      <OrderLines document={document} site={key} amount={amount} order={order} />
       <OrderAddress address={address} order={order} document={document} />
       {order.issued.vouchers.length || order.issued.downloads.length ? (
         <Group title={own.issued}>
@@ -369,12 +369,12 @@ const OrderAddress = ({
 /** What was bought. */
 const OrderLines = ({
   document,
-  key,
+  site,
   amount,
   order,
 }: {
   document: OrderDocument;
-  key: string;
+  site: string;
   amount: (value: number) => string;
   order: Order;
 }) => (
@@ -397,7 +397,7 @@ const OrderLines = ({
           {(line.sent ?? []).map(({ file, name }) => (
             <a
               key={file}
-              href={`/api/sites/${key}/buyer-files/${file}`}
+              href={`/api/sites/${site}/buyer-files/${file}`}
               download
               style={{ textDecoration: "underline" }}
             >

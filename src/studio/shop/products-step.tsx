@@ -1,10 +1,10 @@
 "use client";
+// What the shop sells: the list, and one product to be worked on.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { type ProductState, productStates } from "@/core/catalog/product";
 import { moneyWords } from "@/core/money/money";
-// What the shop sells: the list, and one product to be worked on.
 import type { SiteSettings } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
@@ -93,7 +93,9 @@ export function ProductsStep({ settings }: StepProps<"shop">) {
     });
   return (
     <>
-      {removed ? <Removed removed={removed} attempt={attempt} key={key} setRemoved={setRemoved} again={again} /> : null}
+      {removed ? (
+        <Removed removed={removed} attempt={attempt} site={key} setRemoved={setRemoved} again={again} />
+      ) : null}
       <AddProduct add={add} name={name} setName={setName} busy={busy} />
       <RefusalNote refusal={refusal} />
       <ProductFilter typed={typed} setTyped={setTyped} choose={choose} state={state} setState={setState} />
@@ -312,13 +314,13 @@ const AddProduct = ({
 const Removed = ({
   removed,
   attempt,
-  key,
+  site,
   setRemoved,
   again,
 }: {
   removed: { readonly id: string; readonly name: string };
   attempt: (work: () => Promise<unknown>) => void;
-  key: string;
+  site: string;
   setRemoved: (next: { readonly id: string; readonly name: string } | null) => void;
   again: () => Promise<unknown>;
 }) => (
@@ -327,7 +329,7 @@ const Removed = ({
     <QuietButton
       onClick={() =>
         attempt(async () => {
-          await ask("shop.restoreProducts", { site: key, products: [removed.id] });
+          await ask("shop.restoreProducts", { site, products: [removed.id] });
           setRemoved(null);
           await again();
         })

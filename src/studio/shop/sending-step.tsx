@@ -1,11 +1,11 @@
 "use client";
+// How goods reach buyers: zones with their places, ways with their prices, and when parcels leave.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { isPlain } from "@/core/booking/fetching";
 import { amountText, readAmount } from "@/core/money/read";
 import type { Box as Carton } from "@/core/shipping/boxes";
 import type { Band, Method, PickupMethod, Rate, SendingMethod, Zone } from "@/core/shipping/shipping";
-// How goods reach buyers: zones with their places, ways with their prices, and when parcels leave.
 import { FieldTable, type Form, fieldsOf, lineOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";

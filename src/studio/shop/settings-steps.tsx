@@ -1,8 +1,8 @@
 "use client";
+// How buyers pay, how the shop looks, and which pages it has.
 import { Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { pictureRatios, shopPages } from "@/core/shop/shop";
-// How buyers pay, how the shop looks, and which pages it has.
 import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -1,8 +1,8 @@
 "use client";
+// Which tax goods bear: where they leave from, how it is rounded, and the classes with their rates.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { rateAt, type TaxClass, taxBases } from "@/core/tax/tax";
-// Which tax goods bear: where they leave from, how it is rounded, and the classes with their rates.
 import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";

@@ -1,4 +1,5 @@
 "use client";
+// The words of a product: running text with headings, tables, pictures and films, written as they will stand.
 import { Box, Flex } from "@chakra-ui/react";
 import { Editor, type Extensions, type KeyboardShortcutCommand, mergeAttributes, Node } from "@tiptap/core";
 import { Link } from "@tiptap/extension-link";
@@ -15,7 +16,6 @@ import {
   tableEditing,
 } from "@tiptap/pm/tables";
 import StarterKit from "@tiptap/starter-kit";
-// The words of a product: running text with headings, tables, pictures and films, written as they will stand.
 import type { Ref } from "react";
 import { useEffect, useReducer, useRef, useState } from "react";
 import { type ProductText, textFromEditor } from "@/core/catalog/text";

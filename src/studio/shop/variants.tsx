@@ -1,7 +1,7 @@
 "use client";
+// The table of combinations: each cell a field, with the keys of a sheet, pasting from one and filling down.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
-// The table of combinations: each cell a field, with the keys of a sheet, pasting from one and filling down.
 import type { CSSProperties, ReactNode } from "react";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { priceOf } from "@/core/catalog/price";

@@ -1,8 +1,8 @@
 "use client";
+// A basket worked out from what the steps say now, line by line, with every reason: why this total?
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useState } from "react";
-// A basket worked out from what the steps say now, line by line, with every reason: why this total?
 import type { Total } from "@/core/basket/total";
 import { priceOf } from "@/core/catalog/price";
 import { moneyWords } from "@/core/money/money";

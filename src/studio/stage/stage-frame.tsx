@@ -1,6 +1,6 @@
 "use client";
-import { Box } from "@chakra-ui/react";
 // One frame of the stage: an iframe without scripts that shows a rendered page at one width, scaled to fit.
+import { Box } from "@chakra-ui/react";
 import type { Ref } from "react";
 import { type MutableRefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { RenderedPage, Renderer } from "@/core/render/render";

@@ -1,8 +1,8 @@
 "use client";
+// The small bar under running text while it is edited: bold, italic, lists, links.
 import { Box, Flex } from "@chakra-ui/react";
 import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
-// The small bar under running text while it is edited: bold, italic, lists, links.
 import type { ReactNode } from "react";
 import { useEffect, useState } from "react";
 import { linkFromWords } from "@/core/page/link";
@@ -77,33 +77,68 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
     >
       <ToolButtons tool={tool} editor={editor} setLinking={setLinking} linking={linking} />
       {linking ? (
-        <Flex
-          gap="4px"
-          p="4px"
-          direction="column"
-          w="250px"
-          onKeyDown={(event) => {
-            if (event.key !== "Escape") return;
-            event.stopPropagation();
-            closeLink();
-          }}
-        >
-          <LinkChoice
-            composer={composer}
-            label={words.leadsTo}
-            value={link}
-            onChange={(href) => {
-              if (href) editor.chain().extendMarkRange("link").setLink({ href }).run();
-              else editor.chain().extendMarkRange("link").unsetLink().run();
-            }}
-          />
-          <OtherLink typed={typed} setWrong={setWrong} setLink={setLink} setTyped={setTyped} />
-          {wrong ? <State tone="brick">{words.linkWanted}</State> : null}
-        </Flex>
+        <LinkTools
+          closeLink={closeLink}
+          composer={composer}
+          link={link}
+          editor={editor}
+          typed={typed}
+          setWrong={setWrong}
+          setLink={setLink}
+          setTyped={setTyped}
+          wrong={wrong}
+        />
       ) : null}
     </Box>
   );
 }
+
+/** Where the words lead to. */
+const LinkTools = ({
+  closeLink,
+  composer,
+  link,
+  editor,
+  typed,
+  setWrong,
+  setLink,
+  setTyped,
+  wrong,
+}: {
+  closeLink: () => void;
+  composer: Composer;
+  link: string | undefined;
+  editor: Editor;
+  typed: string;
+  setWrong: (next: boolean) => void;
+  setLink: (href: string) => void;
+  setTyped: (next: string) => void;
+  wrong: boolean;
+}) => (
+  <Flex
+    gap="4px"
+    p="4px"
+    direction="column"
+    w="250px"
+    onKeyDown={(event) => {
+      if (event.key !== "Escape") return;
+      event.stopPropagation();
+      closeLink();
+    }}
+  >
+    <LinkChoice
+      composer={composer}
+      label={words.leadsTo}
+      value={link}
+      onChange={(href) => {
+        if (href) editor.chain().extendMarkRange("link").setLink({ href }).run();
+        else editor.chain().extendMarkRange("link").unsetLink().run();
+      }}
+    />
+    <OtherLink typed={typed} setWrong={setWrong} setLink={setLink} setTyped={setTyped} />
+    {wrong ? <State tone="brick">{words.linkWanted}</State> : null}
+  </Flex>
+);
 
 /** Where the words lead to, typed. */
 const OtherLink = ({

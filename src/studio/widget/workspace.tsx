@@ -1,4 +1,5 @@
 "use client";
+// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Redo2, Undo2 } from "lucide-react";
@@ -10,7 +11,6 @@ import { dateOf } from "@/core/time/clock";
 import { LocalClock } from "@/core/time/local-clock";
 import { factsOf } from "@/core/widget/all-facts";
 import type { WidgetJudge } from "@/core/widget/judge";
-// The one workspace of every kind of widget: steps at the left, settings, and what a visitor gets at the right, live.
 import type { SiteWidget, WidgetKindName, WidgetSettings } from "@/core/widget/settings";
 import type { SyncState } from "@/studio/composer/sync";
 import { useSite } from "@/studio/frame/site-context";

@@ -1,4 +1,5 @@
 "use client";
+// One booking: what it is, whose, what happened to it, and what can be done.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
@@ -7,7 +8,6 @@ import type { ReactNode } from "react";
 import { useState } from "react";
 import { balanceOf, isLate } from "@/core/booking/deposit";
 import { moneyWords } from "@/core/money/money";
-// One booking: what it is, whose, what happened to it, and what can be done.
 import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";

@@ -1,4 +1,6 @@
 "use client";
+// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
+// can be done about it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Download, Footprints, Plus, Printer } from "lucide-react";
@@ -8,8 +10,6 @@ import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
 import { mondayOf } from "@/core/booking/starts-week";
 import { dateOf, dayNumber, minuteMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
-// Bookings on the Desk: by person or thing, week and month, as lists and in figures; and one of them with everything that
-// can be done about it.
 import type { TimeOff } from "@/studio/booking/desk/sessions";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";
@@ -68,14 +68,19 @@ function turned(view: CalendarView, date: string, by: number): string {
 /** Steps in which a moment is taken for somebody who walks in. */
 const walkInMs = 5 * minuteMs;
 
+/** The set-up, and what day it is at its first place. */
+function useToday() {
+  const { parts, settings, clockAheadMs } = useSite();
+  const setUp = parts.booking as BookingSetUp | undefined;
+  const zone = setUp?.places[0]?.zone ?? settings.zone;
+  const now = Date.now() + clockAheadMs;
+  return { setUp, zone, now, today: dateOf(ZoneClock.of(zone).dayOf(now)) };
+}
+
 export function Bookings() {
   const site = useSite();
   const client = useQueryClient();
-  const setUp = site.parts.booking as BookingSetUp | undefined;
-  const zone = setUp?.places[0]?.zone ?? site.settings.zone;
-  const clock = ZoneClock.of(zone);
-  const now = Date.now() + site.clockAheadMs;
-  const today = dateOf(clock.dayOf(now));
+  const { setUp, zone, now, today } = useToday();
   // On a phone lists are read; a calendar wants a desk.
   const [view, setView] = useState<View>(() => (window.innerWidth < 900 ? "list" : "day"));
   const [columns, setColumns] = useState<Columns>("people");

@@ -1,4 +1,6 @@
 "use client";
+// A booking by hand, and moving one: the free times of a day are worked out here; another time says which rules it breaks
+// before they are set aside.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
@@ -19,8 +21,6 @@ import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
 import { dateOf, dayNumber, minutesOf } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
-// A booking by hand, and moving one: the free times of a day are worked out here; another time says which rules it breaks
-// before they are set aside.
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -13,6 +13,24 @@ import { Thumb } from "@/studio/media/picture-choice";
 import { Uploads } from "@/studio/media/uploads";
 import { words as own } from "../words";
 
+/** Files on their way: those that have come are handed on once, in the order in which they were chosen. */
+function useUploads(onAdd: (hashes: readonly string[]) => void) {
+  const { key } = useSite();
+  const refresh = useRefresh();
+  const latest = useRef<() => void>(() => {});
+  const [uploads] = useState(() => new Uploads(key, () => latest.current()));
+  const list = useSyncExternalStore(uploads.subscribe, uploads.getList, uploads.getList);
+  const given = useRef(new Set<File>());
+  useEffect(() => {
+    latest.current = () => {
+      const fresh = uploads.list.filter(({ entry, file }) => entry && isPicture(entry) && !given.current.has(file));
+      for (const { file } of fresh) given.current.add(file);
+      void refresh().then(() => onAdd(fresh.flatMap(({ entry }) => (entry ? [entry.hash] : []))));
+    };
+  });
+  return { uploads, list };
+}
+
 export function ManyPictures({
   there,
   onAdd,
@@ -22,21 +40,9 @@ export function ManyPictures({
   onAdd: (hashes: readonly string[]) => void;
 }) {
   const site = useSite();
-  const refresh = useRefresh();
   const [choosing, setChoosing] = useState(false);
   const [over, setOver] = useState(false);
-  const latest = useRef<() => void>(() => {});
-  const [uploads] = useState(() => new Uploads(site.key, () => latest.current()));
-  const list = useSyncExternalStore(uploads.subscribe, uploads.getList, uploads.getList);
-  // Those that have come are put into the list once, in the order in which they were chosen.
-  const given = useRef(new Set<File>());
-  useEffect(() => {
-    latest.current = () => {
-      const fresh = uploads.list.filter(({ entry, file }) => entry && isPicture(entry) && !given.current.has(file));
-      for (const { file } of fresh) given.current.add(file);
-      void refresh().then(() => onAdd(fresh.flatMap(({ entry }) => (entry ? [entry.hash] : []))));
-    };
-  });
+  const { uploads, list } = useUploads(onAdd);
   const open = list.filter(({ state }) => state === "waiting" || state === "sending").length;
   const wrong = list.filter(({ state }) => state === "refused" || state === "failed");
   const failed = wrong.filter(({ state }) => state === "failed").length;

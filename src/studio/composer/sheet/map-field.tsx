@@ -70,6 +70,12 @@ export function MapField({ composer, node }: FieldProps<"map">) {
   );
 }
 
+/** Where on the map the pointer is. */
+function pointAt(map: SVGSVGElement, { clientX, clientY }: React.PointerEvent): Point {
+  const box = map.getBoundingClientRect();
+  return inField([((clientX - box.left) / box.width) * fieldWidth, ((clientY - box.top) / box.height) * fieldHeight]);
+}
+
 function MapEditor({ composer, node, drawing }: { composer: Composer; node: string; drawing: Drawn }) {
   const field = useRef<SVGSVGElement>(null);
   const [chosen, setChosen] = useState<string | null>(drawing.lines[0]?.id ?? null);
@@ -82,13 +88,7 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
   const setPoints = (points: readonly Point[]) => line && set(`lines.${line.id}.points`, points);
   const movePoint = (index: number, to: Point) =>
     line && setPoints(line.points.map((point, at) => (at === index ? inField(to) : point)));
-  const at = (event: React.PointerEvent): Point => {
-    const box = (field.current as SVGSVGElement).getBoundingClientRect();
-    return inField([
-      ((event.clientX - box.left) / box.width) * fieldWidth,
-      ((event.clientY - box.top) / box.height) * fieldHeight,
-    ]);
-  };
+  const at = (event: React.PointerEvent) => pointAt(field.current as SVGSVGElement, event);
   const grab = (event: React.PointerEvent, move: (at: Point) => void) => {
     event.stopPropagation();
     (event.target as Element).setPointerCapture(event.pointerId);
@@ -122,43 +122,18 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
             <DrawnLine key={id} id={id} points={points} chosen={chosen} sort={sort} setChosen={setChosen} />
           ))}
           {line?.points.map(([x, y], index) => (
-            <circle
+            <PointHandle
               key={index}
-              cx={x}
-              cy={y}
-              r="8"
-              fill="var(--chakra-colors-sheet)"
-              stroke="var(--chakra-colors-mark)"
-              strokeWidth="3"
-              tabIndex={0}
-              role="button"
-              aria-label={own.mapPoint(index + 1, x, y)}
-              style={{ cursor: "grab" }}
-              onPointerDown={(event) => grab(event, (to) => movePoint(index, to))}
-              onKeyDown={(event) => {
-                const by = arrowOf(event);
-                if (by) movePoint(index, [x + by[0], y + by[1]]);
-                if (takesAway.has(event.key)) setPoints(line.points.filter((_point, other) => other !== index));
-              }}
+              index={index}
+              x={x}
+              y={y}
+              grab={grab}
+              movePoint={movePoint}
+              setPoints={setPoints}
+              line={line}
             />
           ))}
-          <circle
-            cx={drawing.mark[0]}
-            cy={drawing.mark[1]}
-            r="12"
-            fill="var(--chakra-colors-ink)"
-            stroke="var(--chakra-colors-sheet)"
-            strokeWidth="3"
-            tabIndex={0}
-            role="button"
-            aria-label={own.mapMark(drawing.mark[0], drawing.mark[1])}
-            style={{ cursor: "grab" }}
-            onPointerDown={(event) => grab(event, (to) => set("mark", to))}
-            onKeyDown={(event) => {
-              const by = arrowOf(event);
-              if (by) set("mark", inField([drawing.mark[0] + by[0], drawing.mark[1] + by[1]]));
-            }}
-          />
+          <BusinessHandle drawing={drawing} grab={grab} set={set} />
         </svg>
         <Text fontSize="small" color="ink2" mt="6px">
           {line ? own.mapHow : own.mapChoose}
@@ -178,6 +153,73 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
     </Flex>
   );
 }
+
+/** The business's own place on the map. */
+const BusinessHandle = ({
+  drawing,
+  grab,
+  set,
+}: {
+  drawing: Drawn;
+  grab: (event: React.PointerEvent, move: (at: Point) => void) => void;
+  set: (path: string, value: unknown) => void;
+}) => (
+  <circle
+    cx={drawing.mark[0]}
+    cy={drawing.mark[1]}
+    r="12"
+    fill="var(--chakra-colors-ink)"
+    stroke="var(--chakra-colors-sheet)"
+    strokeWidth="3"
+    tabIndex={0}
+    role="button"
+    aria-label={own.mapMark(drawing.mark[0], drawing.mark[1])}
+    style={{ cursor: "grab" }}
+    onPointerDown={(event) => grab(event, (to) => set("mark", to))}
+    onKeyDown={(event) => {
+      const by = arrowOf(event);
+      if (by) set("mark", inField([drawing.mark[0] + by[0], drawing.mark[1] + by[1]]));
+    }}
+  />
+);
+
+/** A point of the line, drawn or moved by arrow keys. */
+const PointHandle = ({
+  index,
+  x,
+  y,
+  grab,
+  movePoint,
+  setPoints,
+  line,
+}: {
+  index: number;
+  x: number;
+  y: number;
+  grab: (event: React.PointerEvent, move: (at: Point) => void) => void;
+  movePoint: (index: number, to: Point) => unknown;
+  setPoints: (points: readonly Point[]) => unknown;
+  line: MapLine & { readonly id: string };
+}) => (
+  <circle
+    cx={x}
+    cy={y}
+    r="8"
+    fill="var(--chakra-colors-sheet)"
+    stroke="var(--chakra-colors-mark)"
+    strokeWidth="3"
+    tabIndex={0}
+    role="button"
+    aria-label={own.mapPoint(index + 1, x, y)}
+    style={{ cursor: "grab" }}
+    onPointerDown={(event) => grab(event, (to) => movePoint(index, to))}
+    onKeyDown={(event) => {
+      const by = arrowOf(event);
+      if (by) movePoint(index, [x + by[0], y + by[1]]);
+      if (takesAway.has(event.key)) setPoints(line.points.filter((_point, other) => other !== index));
+    }}
+  />
+);
 
 /** How the map is drawn, and what is on it. */
 const MapTools = ({

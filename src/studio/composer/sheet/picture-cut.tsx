@@ -1,11 +1,12 @@
 "use client";
+// Which part of a picture its place shows, drawn in the place's own shape: dragged, zoomed and turned; and how large the
+// place wants it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Minus, Plus, RotateCcw, RotateCw } from "lucide-react";
 import { useRef, useState } from "react";
 import { enlargedFrom } from "@/core/check/layout";
+import type { Region } from "@/core/media/cut";
 import { type Cut, leanCut, mostZoom, pointFor, pointOf, regionShown, turned } from "@/core/media/cut";
-// Which part of a picture its place shows, drawn in the place's own shape: dragged, zoomed and turned; and how large the
-// place wants it.
 import type { MediaEntry } from "@/core/media/entry";
 import { isPicture } from "@/core/media/entry";
 import { isDrawing, mayTurn, sidesOf, type Turn } from "@/core/media/forms";
@@ -140,17 +141,7 @@ export function PictureCut({
           background: "var(--chakra-colors-wash)",
         }}
       >
-        <Picture
-          src={smallPicture(site, entry.hash, turn)}
-          style={{
-            position: "absolute",
-            maxWidth: "none",
-            width: widthPx / region.width,
-            height: height / region.height,
-            left: (-region.left * widthPx) / region.width,
-            top: (-region.top * height) / region.height,
-          }}
-        />
+        <WholePicture site={site} entry={entry} turn={turn} widthPx={widthPx} region={region} height={height} />
       </button>
       <NearAndTurned zoom={zoom} zoomTo={zoomTo} entry={entry} turnBy={turnBy} cut={cut} onChange={onChange} />
       {chosen && largest ? (
@@ -165,6 +156,35 @@ export function PictureCut({
     </Box>
   );
 }
+
+/** The whole picture, of which a part is shown. */
+const WholePicture = ({
+  site,
+  entry,
+  turn,
+  widthPx,
+  region,
+  height,
+}: {
+  site: ReturnType<typeof useSite>;
+  entry: MediaEntry;
+  turn: 0 | 90 | 180 | 270;
+  widthPx: number;
+  region: Region;
+  height: number;
+}) => (
+  <Picture
+    src={smallPicture(site, entry.hash, turn)}
+    style={{
+      position: "absolute",
+      maxWidth: "none",
+      width: widthPx / region.width,
+      height: height / region.height,
+      left: (-region.left * widthPx) / region.width,
+      top: (-region.top * height) / region.height,
+    }}
+  />
+);
 
 /** How near the picture is, and how it is turned. */
 const NearAndTurned = ({

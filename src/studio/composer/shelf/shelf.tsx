@@ -175,17 +175,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
               ))}
         </>
       ) : (
-        <>
-          {blockGroups.map((name) => (
-            <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...deeds} />
-          ))}
-          <ThingGroup
-            title={own.groups.widgets}
-            things={pieces.filter(({ group }) => group === "widgets")}
-            brief
-            {...deeds}
-          />
-        </>
+        <Pieces pieces={pieces} deeds={deeds} />
       )}
       {searching
         ? thingGroups.map((key) => (
@@ -201,6 +191,27 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
     </Box>
   );
 }
+
+/** The pieces of one group. */
+const Pieces = ({
+  pieces,
+  deeds,
+}: {
+  pieces: Thing[];
+  deeds: { onRun: (thing: Thing) => void; onAdd: (node: PageNode, place?: Place) => void };
+}) => (
+  <>
+    {blockGroups.map((name) => (
+      <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...deeds} />
+    ))}
+    <ThingGroup
+      title={own.groups.widgets}
+      things={pieces.filter(({ group }) => group === "widgets")}
+      brief
+      {...deeds}
+    />
+  </>
+);
 
 /** Sections are looked for by words. */
 const ShelfSearch = ({

@@ -1,4 +1,5 @@
 "use client";
+// Signups: what is fetched is the pages of rows in view.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueries, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
@@ -7,7 +8,6 @@ import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
 import { type DeskColumn, DeskTable } from "@/studio/desk/desk-table";
 import { useSite } from "@/studio/frame/site-context";
-// Signups: what is fetched is the pages of rows in view.
 import type { Refusal } from "@/studio/kit/api";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
