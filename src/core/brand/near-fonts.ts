@@ -47,9 +47,13 @@ export const familyStack = (family: Family): string =>
     .concat(family.fallback)
     .join(",");
 
-/** `@font-face` rules for what stands in for a family; of a font that a machine does not have, nothing comes. */
-export const nearFaces = (family: Family): string =>
-  locals[family.fallback]
+const made = new Map<string, string>();
+
+/** `@font-face` rules for what stands in for a family; of a font that a machine does not have, nothing comes. Made once. */
+export function nearFaces(family: Family): string {
+  const known = made.get(family.name);
+  if (known !== undefined) return known;
+  const faces = locals[family.fallback]
     .map((local) => {
       const scale = family.metrics.width / local.width;
       const sources = local.known.map((name) => `local("${name}")`).join(",");
@@ -57,3 +61,6 @@ export const nearFaces = (family: Family): string =>
       return `@font-face{font-family:"${nearName(family, local)}";src:${sources};size-adjust:${percent(scale)};ascent-override:${percent(ascent / scale)};descent-override:${percent(descent / scale)};line-gap-override:0%}`;
     })
     .join("");
+  made.set(family.name, faces);
+  return faces;
+}

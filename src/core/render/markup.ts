@@ -193,7 +193,7 @@ export interface RenderContext {
   /** What stands in the place of a shared section. */
   shared(placement: PageNode): string;
   /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
-  children(node: PageNode, room?: (index: number) => Room): string;
+  children(node: PageNode, room?: (index: number, node: PageNode) => Room): string;
 }
 
 /** How much of its parent's width something gets. */

@@ -19,8 +19,9 @@ import { pageFaults } from "@/core/page/validate";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile, SiteFrame } from "@/core/site/site";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "./document";
+import type { RenderOptions } from "./drawing";
 import { escapeHtml, scriptJson } from "./markup";
-import { createRenderer, type RenderOptions, renderPage } from "./render";
+import { createRenderer, renderPage } from "./render";
 
 function demo(key: string): SiteFile {
   const read = readSiteFile(readFileSync(`demo/${key}/site.json`, "utf8"));

@@ -1,7 +1,7 @@
 // Security headers of the two kinds of hosts.
 import { createHash } from "node:crypto";
 import { codePolicy } from "@/core/code/document";
-import type { RunningCode } from "@/core/render/render";
+import type { RunningCode } from "@/core/render/drawing";
 import { hostOrigin } from "../context";
 import type { Settings } from "../settings";
 

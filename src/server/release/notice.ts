@@ -46,8 +46,8 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     standIn: standInOrigins(context.settings),
   });
   const made = {
-    css: renderer.around("").css + noticeRules + payCss,
-    html: (main: string) => renderer.around(main).html,
+    css: renderer.framed("").css + noticeRules + payCss,
+    html: (main: string) => renderer.framed(main).html,
     icon: renderer.icon,
   };
   surrounds.set(key, made);

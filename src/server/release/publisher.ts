@@ -13,10 +13,10 @@ import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
 import { surroundKinds } from "@/core/page/surround/standing";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
+import { clickTargetsOf } from "@/core/render/drawing";
 import type { Use } from "@/core/render/markup";
 import { escapeHtml } from "@/core/render/markup";
 import {
-  clickTargetsOf,
   createRenderer,
   floatsOn,
   mediaIn,
@@ -394,7 +394,7 @@ export class Publisher {
 
   /** Not-found page, old addresses, sitemap, robots and favicon. */
   async common(): Promise<FileRow[]> {
-    const around = this.renderer.around(
+    const around = this.renderer.framed(
       noticeHtml({
         title: "This page is not here",
         text: "The address may have changed. From the home page you will find the way.",

@@ -1,4 +1,5 @@
 "use client";
+// Services: the list in the order visitors see, and one service with all that is said of it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import {
   closestCenter,

@@ -1,4 +1,5 @@
 "use client";
+// Words found on the page or the whole site, each place shown before others are put there; taken back in one step.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";

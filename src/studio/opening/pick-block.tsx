@@ -1,4 +1,5 @@
 "use client";
+// A block picked on the page itself: the page as it stands, and a click on it.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { RefObject } from "react";

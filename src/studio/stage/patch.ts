@@ -2,7 +2,8 @@
 import { Idiomorph } from "idiomorph";
 import { hiddenCss } from "@/core/page/look";
 import { topClass, topCss } from "@/core/page/surround/top";
-import type { Part, RenderedPage, Renderer } from "@/core/render/render";
+import type { Part } from "@/core/render/drawing";
+import type { RenderedPage, Renderer } from "@/core/render/render";
 import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";
 
 type Region = "header" | "main" | "footer";

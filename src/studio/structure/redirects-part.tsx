@@ -1,4 +1,5 @@
 "use client";
+// Addresses that lead on: added one by one, or from a list as CSV.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { type UseMutationResult, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download, FileUp, Trash2 } from "lucide-react";

@@ -26,7 +26,7 @@ function partOf(split: string | undefined, count: number, index: number): number
   return (parts[index % parts.length] ?? 1) / parts.reduce((sum, part) => sum + part, 0);
 }
 
-const roomOf = (node: PageNode, index: number): Room => ({
+const roomIn = (index: number, node: PageNode): Room => ({
   part: partOf(node.look.base.split ?? "1:1", node.children?.length ?? 0, index),
   phonePart: partOf(node.look.phone?.split, node.children?.length ?? 0, index),
 });
@@ -55,6 +55,6 @@ export const columns: KindDefinition = defineKind({
     const count = node.children?.length ?? 0;
     const tracks = (node.look.base.split ?? "1:1").split(":").length;
     const fewer = count > 0 && count < tracks ? ` of-${count}` : "";
-    return `<div${context.attributes(node, `b-columns${fewer}`)}>${context.children(node, (index) => roomOf(node, index))}</div>`;
+    return `<div${context.attributes(node, `b-columns${fewer}`)}>${context.children(node, roomIn)}</div>`;
   },
 });

@@ -1,10 +1,11 @@
 // A band across the page: one entry of the running order.
 import Joi from "joi";
-import { escapeHtml } from "@/core/render/markup";
+import { escapeHtml, type Room } from "@/core/render/markup";
 import { anchorSchema } from "../anchor";
 import { type Ground, groundRefs, groundSchema } from "../ground";
 import { groundCss, groundHtml } from "../ground-html";
 import { defineKind, type KindDefinition } from "../kind";
+import type { PageNode } from "../node";
 
 export interface SectionContent {
   /** Name in the running order; visitors do not see it. */
@@ -17,6 +18,13 @@ export interface SectionContent {
 
 /** How wide what stands in a section gets, in rem: as the look of its width says. */
 const limits = { narrow: 44, normal: 74, wide: 74, full: null } as const;
+
+const rooms = Object.fromEntries(Object.entries(limits).map(([width, limitRem]) => [width, { limitRem }])) as Readonly<
+  Record<keyof typeof limits, Room>
+>;
+
+/** How wide what it holds gets at most. */
+const roomIn = (_index: number, { look }: PageNode): Room => rooms[look.base.width ?? "normal"];
 
 export const section: KindDefinition = defineKind<SectionContent>({
   label: "Section",
@@ -49,5 +57,5 @@ export const section: KindDefinition = defineKind<SectionContent>({
   ownsId: true,
   css: `${groundCss}.b-section{position:relative;padding:var(--above,calc(72px*var(--space))) var(--edge,clamp(20px,4vw,48px)) var(--below,calc(72px*var(--space)))}.b-section{min-height:max(var(--tall,0px),var(--height,0px));display:grid;grid-template-columns:minmax(0,1fr);align-content:center}.b-section:has(>.b-ground){isolation:isolate;overflow:clip}.b-in{width:100%;--line:var(--measure,100%);max-width:var(--grid,74rem);margin-inline:auto;display:flex;flex-direction:column;align-items:var(--place,stretch);gap:var(--gap,calc(24px*var(--space)))}.b-in>*{max-width:min(100%,var(--line))}@media(max-width:600px){.b-section{padding-block:var(--above,calc(48px*var(--space))) var(--below,calc(48px*var(--space)))}}main:has(>.on-ink:last-child)+footer>.on-ink:first-child,main:has(>.on-accent:last-child)+footer>.on-accent:first-child{border-top:1px solid color-mix(in srgb,currentColor 35%,transparent)}`,
   render: (node, content, context) =>
-    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}>${groundHtml(content.ground, context)}<div class="b-in">${context.children(node, () => ({ limitRem: limits[node.look.base.width ?? "normal"] }))}</div>${context.takeBehind()}</section>`,
+    `<section${context.attributes(node, node.look.base.surface ? `b-section on-${node.look.base.surface}` : "b-section")}${content.anchor ? ` id="${escapeHtml(content.anchor)}"` : ""}>${groundHtml(content.ground, context)}<div class="b-in">${context.children(node, roomIn)}</div>${context.takeBehind()}</section>`,
 });
