@@ -6,8 +6,8 @@ import { ensure, root, say, stateFolder } from "./lib/setup.mjs";
 
 /** Files of tests that attack. */
 const attacks = [
-  "apart/bombs",
-  "apart/drawing",
+  "sandbox/bombs",
+  "sandbox/drawing",
   "account/account",
   "booking/races",
   "desk/forget",

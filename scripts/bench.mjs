@@ -13,7 +13,7 @@ const { env, child } = await startPlayground(database, Number(process.env.WEBITO
   // Calls of the bench come from many addresses, so that no limit is measured.
   WEBITOR_TRUST_PROXY: "1",
   // As it is where visitors come first.
-  WEBITOR_BESIDE_SHARE: "idle",
+  WEBITOR_BACKGROUND_SHARE: "idle",
 });
 const tsx = (...args) =>
   spawnSync(join(root, "node_modules/.bin/tsx"), args, {

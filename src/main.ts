@@ -8,8 +8,8 @@ import { isMigrated } from "./data/connection";
 import { theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { Problem } from "./server/problem";
-import { databaseWatch, tellWhenAway } from "./server/process/away";
 import { connectionsOf } from "./server/process/connections";
+import { databaseWatch, tellWhenAway } from "./server/process/database-gone";
 import { bareHeaders, drawingHeaders, dropFrameworks, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
 import {

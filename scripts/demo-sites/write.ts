@@ -12,7 +12,7 @@ import type { Top } from "@/core/page/surround/top";
 import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { PageMore, SiteFile } from "@/core/site/site";
-import { readPicture } from "@/server/apart/picture";
+import { readPicture } from "@/server/sandbox/picture";
 import { oddlaneBooking, wrenfieldBooking } from "./booking";
 import * as oddlanePages from "./oddlane-pages";
 import { type DrawingName, jpeg } from "./pictures";

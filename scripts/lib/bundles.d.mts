@@ -4,4 +4,4 @@ export function esbuildBeside(): string[];
 export function esbuildTools(): string[];
 export function esbuildVisitor(root: string): string[];
 export function esbuildElsewhere(root: string): string[];
-export function esbuildApart(root?: string): string[];
+export function esbuildSandbox(root?: string): string[];

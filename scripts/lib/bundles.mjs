@@ -75,11 +75,15 @@ export const esbuildCheck = () => [
 ];
 
 /** The process beside, for what takes long. */
-export const esbuildBeside = () => ["src/server/beside/process.ts", ...forNode, `--outfile=${build}/beside.mjs`];
+export const esbuildBackground = () => [
+  "src/server/background/process.ts",
+  ...forNode,
+  `--outfile=${build}/background.mjs`,
+];
 
 /** With its packages in it and each task apart: a thread reads this anew for every file, and many files are slow to find. */
-export const esbuildApart = () => [
-  "src/server/apart/worker.ts",
+export const esbuildSandbox = () => [
+  "src/server/sandbox/worker.ts",
   "--bundle",
   "--minify",
   "--splitting",
@@ -90,7 +94,7 @@ export const esbuildApart = () => [
   // What some packages ask for as CommonJS.
   "--banner:js=import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
   "--legal-comments=none",
-  `--outdir=${build}/apart`,
+  `--outdir=${build}/sandbox`,
   "--out-extension:.js=.mjs",
   "--log-level=warning",
 ];

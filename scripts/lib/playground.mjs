@@ -73,7 +73,7 @@ const environment = (database, port, more) => ({
   WEBITOR_SECRET: "a-secret-for-tests-and-pictures",
   WEBITOR_CRAWL_PAUSE_MS: "20",
   // What waits for a release waits for its share of the cores, however busy the machine is.
-  WEBITOR_BESIDE_SHARE: "equal",
+  WEBITOR_BACKGROUND_SHARE: "equal",
   // Where a visitor is, is told by the tests themselves, as a proxy in front would.
   WEBITOR_PLACE_HEADER: "x-place",
   // What the demo brings in from elsewhere is asked about on every page: only pictures of the demo have it.

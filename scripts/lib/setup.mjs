@@ -7,11 +7,11 @@ import { hostname } from "node:os";
 import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
 import {
-  esbuildApart,
-  esbuildBeside,
+  esbuildBackground,
   esbuildCheck,
   esbuildElsewhere,
   esbuildMain,
+  esbuildSandbox,
   esbuildTools,
   esbuildVisitor,
 } from "./bundles.mjs";
@@ -261,8 +261,8 @@ export function build({ light = false } = {}) {
     const bundles = [
       esbuildVisitor,
       esbuildElsewhere,
-      esbuildApart,
-      esbuildBeside,
+      esbuildSandbox,
+      esbuildBackground,
       esbuildCheck,
       esbuildMain,
       esbuildTools,

@@ -9,7 +9,7 @@ import { documents } from "@/data/page/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import type { sites } from "@/data/site/tables";
 import { type Account, confirmedMinutes, type Session } from "./account/session";
-import { beside, besideVariable } from "./beside/beside";
+import { backgroundVariable, inBackground } from "./background/background";
 import type { Context } from "./context";
 import { notFound, Problem, validated } from "./problem";
 import { note } from "./security/events";
@@ -150,7 +150,7 @@ export async function onSite(incoming: Incoming, key: string, right: Right, what
 export const manyPages = 40;
 
 async function isLarge({ context, site }: SiteCall): Promise<boolean> {
-  if (process.env[besideVariable]) return false;
+  if (process.env[backgroundVariable]) return false;
   const rows = await context.db
     .select({ id: documents.id })
     .from(documents)
@@ -159,9 +159,9 @@ async function isLarge({ context, site }: SiteCall): Promise<boolean> {
   return rows.length === manyPages;
 }
 
-async function performBeside(call: SiteCall, name: string, input: unknown): Promise<unknown> {
+async function performInBackground(call: SiteCall, name: string, input: unknown): Promise<unknown> {
   const { context, account, session, address, agent, tab } = call;
-  const done = await beside(context, "operation", { name, input, account, session, address, agent, tab });
+  const done = await inBackground(context, "operation", { name, input, account, session, address, agent, tab });
   context.jobQueued();
   return done;
 }
@@ -188,7 +188,7 @@ export function siteOperation<I, O>(
       const call = await onSite(incoming, typeof key === "string" ? key.slice(0, 60) : "", right, right);
       const { site: _site, ...values } = validated<I & { site: string }>(schema, input, options.shape ?? studioShape);
       if (options.sensitive) wantsConfirmation(call);
-      if (options.whole && (await isLarge(call))) return performBeside(call, options.whole, input) as Promise<O>;
+      if (options.whole && (await isLarge(call))) return performInBackground(call, options.whole, input) as Promise<O>;
       const done = await run(call, values as unknown as I);
       if (changesFrame.has(right)) await frameChanged(call);
       return done;

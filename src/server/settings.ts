@@ -45,12 +45,12 @@ export interface Settings {
   readonly standIns: boolean;
   /** Between two requests to another site that is read for a chat, in ms, unless it asks for more. */
   readonly crawlPauseMs: number;
-  /** What long work beside takes of cores that others want. */
-  readonly besideShare: BesideShare;
+  /** What background work takes of cores that others want. */
+  readonly backgroundShare: BackgroundShare;
 }
 
 /** Nothing, a little, or as much as anybody. */
-export type BesideShare = "idle" | "low" | "equal";
+export type BackgroundShare = "idle" | "low" | "equal";
 
 interface Setting {
   readonly name: keyof Settings;
@@ -205,11 +205,11 @@ export const settingsTable: Readonly<Record<string, Setting>> = {
     schema: flag,
     says: "1 has the stand-ins for outside hosts (clips, payments and others) answer; demo and dev set it",
   },
-  WEBITOR_BESIDE_SHARE: {
-    name: "besideShare",
+  WEBITOR_BACKGROUND_SHARE: {
+    name: "backgroundShare",
     fallback: "idle",
     schema: Joi.string().valid("idle", "low", "equal"),
-    says: "what long work beside takes of cores that others want: idle (nothing), low or equal",
+    says: "what background work takes of cores that others want: idle (nothing), low or equal",
   },
 };
 

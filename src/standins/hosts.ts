@@ -1,8 +1,8 @@
 // The outside web hosts that ship with Webitor as stand-ins, each below the studio's host by its label.
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
-import { serveElsewhere } from "./elsewhere/host";
 import { serveMaze } from "./maze/host";
+import { serveElsewhere } from "./other-sites/host";
 import { type MayOpen, servePay } from "./pay/host";
 import type { PayStore } from "./pay/store";
 import { serveQuayside } from "./quayside/host";

@@ -14,7 +14,7 @@ import {
 import { join } from "node:path";
 import { promisify } from "node:util";
 import ts from "typescript";
-import { esbuildApart, esbuildVisitor, forNode } from "../../scripts/lib/bundles.mjs";
+import { esbuildSandbox, esbuildVisitor, forNode } from "../../scripts/lib/bundles.mjs";
 import { isLongRun } from "../extent";
 import { addedLines } from "./lines";
 
@@ -130,7 +130,7 @@ test("what a kind does: settings, page, release, call, job, Desk, results, erasi
   const build = join(copy, ".webitor/build");
   const esbuild = join(root, "node_modules/.bin/esbuild");
   const story = ["story.ts", ...forNode];
-  for (const args of [esbuildVisitor(copy), esbuildApart(), [...story, `--outfile=${build}/story.mjs`]])
+  for (const args of [esbuildVisitor(copy), esbuildSandbox(), [...story, `--outfile=${build}/story.mjs`]])
     await run(esbuild, args, { cwd: copy });
   const { stdout } = await run(process.execPath, [join(build, "story.mjs")], {
     cwd: copy,

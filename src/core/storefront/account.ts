@@ -1,5 +1,5 @@
 // What is somebody's own, on a page that the designer composes.
-import { askHtml } from "@/core/own/account";
+import { askHtml } from "@/core/self-service/account";
 import type { Part } from "./part";
 
 export const accountPart: Part = {

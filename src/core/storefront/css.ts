@@ -1,5 +1,5 @@
 // Rules of the parts of a shop: drawn from the site's brand, from 320 px up.
-import { ownCss } from "@/core/own/css";
+import { ownCss } from "@/core/self-service/css";
 import { pictureRatios } from "@/core/shop/shop";
 
 const columns = [1, 2, 3, 4, 5, 6];

@@ -26,7 +26,7 @@ import {
   yesNo,
 } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
-import { awayEndpoints } from "../widget/elsewhere-endpoints";
+import { awayEndpoints } from "../widget/other-site-endpoints";
 import { bookingPage, movePage } from "./page";
 import { postAsk } from "./public/asking";
 import { originsOfPlaces, publicCall, publicSite } from "./public/call";

@@ -13,12 +13,12 @@ import { type Executor, inTransaction } from "@/data/connection";
 import { sites } from "@/data/site/tables";
 import { queueOnly } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
-import { apart } from "../apart/apart";
 import { setUpAt } from "../booking/set-up";
 import { type Context, calendarHost } from "../context";
 import { type SiteCall, siteOperation } from "../operation";
 import { reachOf } from "../outside/reach";
 import { fieldProblem, notFound, Problem, validated } from "../problem";
+import { sandboxed } from "../sandbox/sandbox";
 import { fetchCalendar } from "./fetch";
 
 /** The largest calendar file, in bytes. */
@@ -43,12 +43,12 @@ async function zoneOf(context: Context, siteId: string, resourceId: string): Pro
 }
 
 /** Reads a calendar's file in a thread of its own: one from a stranger can't hold up the process, and is given up on. */
-export async function readCalendarApart(
+export async function readCalendarInSandbox(
   context: Pick<Context, "settings">,
   file: Uint8Array,
   asked: CalendarAsked,
 ): Promise<Outcome<CalendarRead>> {
-  const found = await apart(context.settings, "calendar", { file, asked }, {});
+  const found = await sandboxed(context.settings, "calendar", { file, asked }, {});
   if ("answer" in found) return found.answer;
   const { tooSlow, seconds, message } = found.givenUp;
   return tooSlow ? refused("calendar.tooSlow", { seconds }) : refused("calendar.broken", { message });
@@ -58,7 +58,7 @@ export async function readCalendarApart(
 async function read(context: Context, feed: Pick<Feed, "siteId" | "resourceId" | "owner">, file: Uint8Array) {
   const now = context.now().getTime();
   const [site] = await context.db.select({ key: sites.key }).from(sites).where(eq(sites.id, feed.siteId));
-  return readCalendarApart(context, file, {
+  return readCalendarInSandbox(context, file, {
     from: now - dayMs,
     to: now + daysAhead * dayMs,
     zone: await zoneOf(context, feed.siteId, feed.resourceId),

@@ -10,10 +10,10 @@ import { boundedRobots } from "@/core/crawl/robots";
 import { done, type Outcome, type Reason, refused } from "@/core/visitor/decision";
 import { chatSourcePages, chatSources } from "@/data/chat/tables";
 import { type Executor, inTransaction } from "@/data/connection";
-import { apart } from "../apart/apart";
 import { type Context, sha256 } from "../context";
 import { type Fetched, fetchOutside, type Validators } from "../outside/fetch";
 import { reachOf } from "../outside/reach";
+import { sandboxed } from "../sandbox/sandbox";
 
 /** A slice ends after so many pages or so long: other work of the same lane waits for it. */
 const slicePages = 12;
@@ -82,7 +82,7 @@ async function readSitemaps(
       continue;
     }
     const { file, type, address: from } = found.value;
-    const read = await apart(context.settings, "sitemap", { file: file ?? Buffer.alloc(0), type, from }, {});
+    const read = await sandboxed(context.settings, "sitemap", { file: file ?? Buffer.alloc(0), type, from }, {});
     if ("givenUp" in read) problem ??= { code: "crawl.tooSlow", seconds: read.givenUp.seconds };
     else if (!read.answer.ok) problem ??= read.answer.reason;
     else {
@@ -145,7 +145,7 @@ async function lookAt(context: Context, plan: CrawlPlan, row: PageRow): Promise<
   }
   if (!/^(?:text\/html|application\/xhtml\+xml)\b/i.test(type))
     return done(left({ code: "crawl.type", type: type.split(";", 1)[0]?.trim().slice(0, 80) ?? "" }));
-  const read = await apart(context.settings, "page", { file, type }, {});
+  const read = await sandboxed(context.settings, "page", { file, type }, {});
   if ("givenUp" in read) return done(left({ code: "crawl.tooSlow", seconds: read.givenUp.seconds }));
   return done(judged(plan, found.value, at, read.answer));
 }

@@ -26,8 +26,8 @@ import { type Endpoint, fresh, page, param, type VisitorCall } from "../edge/end
 import { takeNetworkPoint } from "../limit";
 import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
-import { awayEndpoints } from "../widget/elsewhere-endpoints";
 import { liveWidget } from "../widget/live";
+import { awayEndpoints } from "../widget/other-site-endpoints";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
 import { sendCode } from "./proof";

@@ -19,7 +19,7 @@ import {
 } from "@/core/chat/knowledge";
 import type { Passage, Source } from "@/core/chat/passage";
 import { type Sold, soldOf } from "@/core/chat/sold";
-import { ownRoot } from "@/core/own/account";
+import { ownRoot } from "@/core/self-service/account";
 import type { KeptSite } from "@/core/site/site";
 import { productPath } from "@/core/storefront/view";
 import type { SiteWidget, WidgetOf } from "@/core/widget/settings";

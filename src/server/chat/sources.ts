@@ -15,8 +15,8 @@ import { media, sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import { JobLost, queueSooner, realTime } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
-import { apart } from "../apart/apart";
 import { type Context, sha256 } from "../context";
+import { sandboxed } from "../sandbox/sandbox";
 import { atSource, crawlSlice, inSource, type SourceRow } from "./crawl";
 import { sourceKey } from "./elsewhere";
 
@@ -94,7 +94,7 @@ async function readFile(
     .where(and(eq(media.siteId, siteId), eq(media.hash, hash)));
   const file = entry ? await context.bytes.get(hash) : null;
   if (!entry || !file) return refused("crawl.fileGone");
-  const found = await apart(context.settings, "words", { file, type: entry.type as DocumentType }, {});
+  const found = await sandboxed(context.settings, "words", { file, type: entry.type as DocumentType }, {});
   if ("givenUp" in found) return refused("crawl.tooSlow", { seconds: found.givenUp.seconds });
   return found.answer.ok ? { ok: true, value: { title: entry.name, read: found.answer.value } } : found.answer;
 }

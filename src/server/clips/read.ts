@@ -11,10 +11,10 @@ import { pageAddress, readNamed } from "@/core/video/source";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 import { mediaEntry } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
-import { apart } from "../apart/apart";
 import { type Context, standInOrigins } from "../context";
 import { type Fetched, fetchOutside, type Validators } from "../outside/fetch";
 import { reachOf } from "../outside/reach";
+import { sandboxed } from "../sandbox/sandbox";
 import { toldOf } from "../video/clip";
 
 export interface SourceRead extends Validators {
@@ -30,7 +30,7 @@ const feedTypes = "application/rss+xml, application/atom+xml, application/xml;q=
 /** Largest page of a host that is asked for so many clips at once. */
 const pageSize = 50;
 
-async function readApart(context: Context, file: Fetched): Promise<Outcome<FeedRead>> {
+async function readInSandbox(context: Context, file: Fetched): Promise<Outcome<FeedRead>> {
   const given = {
     text: (file.file ?? Buffer.alloc(0)).toString("utf8"),
     from: file.address,
@@ -38,7 +38,7 @@ async function readApart(context: Context, file: Fetched): Promise<Outcome<FeedR
       ["clips", "cdn.clips"].map((label) => [label, standInOrigins(context.settings)(label)]),
     ),
   };
-  const found = await apart(context.settings, "feed", given, {});
+  const found = await sandboxed(context.settings, "feed", given, {});
   if ("answer" in found) return found.answer;
   return refused("feed.tooSlow", { seconds: found.givenUp.seconds });
 }
@@ -77,7 +77,7 @@ async function readFeedAt(
   if (!first.ok) return first;
   if (first.value.file === null) return done("unchanged");
   const { etag, lastModified } = first.value;
-  const read = await readApart(context, first.value);
+  const read = await readInSandbox(context, first.value);
   if (!read.ok) return read;
   const clips = new Map(read.value.clips.map((clip) => [clip.id, clip]));
   const seen = new Set([first.value.address]);
@@ -88,7 +88,7 @@ async function readFeedAt(
     seen.add(next);
     const more = await fetchFeed(context, next, noValidators);
     if (!more.ok) return more;
-    const page = await readApart(context, more.value);
+    const page = await readInSandbox(context, more.value);
     if (!page.ok) return page;
     for (const clip of page.value.clips) if (!clips.has(clip.id)) clips.set(clip.id, clip);
     next = page.value.next;

@@ -1,9 +1,9 @@
 // Every call a visitor's page, mail or calendar can make, by method and path: those of every site, and those of each kind
 // of widget. openapi.json is made of them.
 
-import { ownEndpoints } from "../own/endpoints";
 import { paymentEndpoints, paymentSchemas } from "../payment/endpoints";
 import { noticeCss } from "../release/notice";
+import { ownEndpoints } from "../self-service/endpoints";
 import { widgetServers } from "../widget/kinds";
 import { commonSchemas, type Json, reading, text } from "./described";
 import { type Endpoint, fresh } from "./endpoint";

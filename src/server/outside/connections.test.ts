@@ -9,8 +9,8 @@ const opens: Readonly<Record<string, string>> = {
   "src/data/connection.ts": "the database that the installation names",
   "src/server/mail/mail.ts": "the mail server that the installation names",
   "src/standins/outbox.ts": "nobody: it composes letters and keeps them",
-  "src/server/apart/apart.ts": "this program itself, apart, within limits of the system",
-  "src/server/beside/beside.ts": "this program itself, beside the process that answers visitors",
+  "src/server/sandbox/sandbox.ts": "this program itself, apart, within limits of the system",
+  "src/server/background/background.ts": "this program itself, beside the process that answers visitors",
   "src/server/check/browser.ts": "the browser that measures a site's pages, from the command line",
   "src/server/consent/walk.ts": "its own server, from a page inside that browser",
 };

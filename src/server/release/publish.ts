@@ -17,7 +17,7 @@ import { sites } from "@/data/site/tables";
 import { queueJob } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
 import { beginLive, stopsOfWidgets } from "@/server/widget/following";
-import { beside } from "../beside/beside";
+import { inBackground } from "../background/background";
 import { measuredPages } from "../check/states";
 import type { Context } from "../context";
 import { manyPages, type SiteCall } from "../operation";
@@ -181,7 +181,7 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
   const rendered =
     pages < manyPages
       ? await buildRelease(context, release.id, told)
-      : await beside(context, "release", { release: release.id }, told);
+      : await inBackground(context, "release", { release: release.id }, told);
   await inTransaction(context.db, async (tx) => {
     await run.finish(tx);
     await tx.update(releases).set({ state: "complete", rendered }).where(eq(releases.id, release.id));

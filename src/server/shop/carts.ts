@@ -13,7 +13,7 @@ import { registerKnows } from "@/standins/tax-register";
 import { type Context, sha256 } from "../context";
 import { dayIn } from "../day";
 import { newToken, setCookie, tokensIn } from "../edge/cookies";
-import { signedIn } from "../own/sessions";
+import { signedIn } from "../self-service/sessions";
 import type { KnownCatalog } from "./catalog";
 import { holidaysOf } from "./holidays";
 import type { LiveShop } from "./live";

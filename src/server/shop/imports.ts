@@ -15,12 +15,12 @@ import { widgetsOf } from "@/data/site/queries";
 import { media, sites } from "@/data/site/tables";
 import { queueJob } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
-import { apart } from "../apart/apart";
 import { realNow } from "../bytes/store";
 import type { Context } from "../context";
 import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
+import { sandboxed } from "../sandbox/sandbox";
 import { loadGoods } from "./goods";
 import { makeProducts } from "./make-many";
 import { type Deed, keepFrame, keepProduct, makeProduct, setStock } from "./products";
@@ -37,7 +37,7 @@ type StepRow = typeof shopImportSteps.$inferSelect;
 export async function readTable(call: SiteCall, name: string, bytes: Uint8Array): Promise<{ import: string }> {
   const { context, site, account } = call;
   if (bytes.length > largestTable) throw fieldProblem("file", "A table has at most 16 MB. Send it in parts.");
-  const found = await apart(context.settings, "table", { file: bytes }, {});
+  const found = await sandboxed(context.settings, "table", { file: bytes }, {});
   if ("givenUp" in found) throw fieldProblem("file", "This table takes too long to be read. Send it in parts.");
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
   const { headers, rows, guessed } = found.answer.value;
@@ -257,7 +257,7 @@ async function plan(context: Context, row: ImportRow, run: JobRun): Promise<void
   );
   const taxClasses = shop?.settings.tax.classes.map(({ id }) => id) ?? ["standard"];
   const asked = { rows: row.rows, mapping: row.mapping, goods, currency: site.settings.currency, taxClasses, pictures };
-  const found = await apart(settings, "goods", asked, {});
+  const found = await sandboxed(settings, "goods", asked, {});
   const at = and(eq(shopImports.siteId, row.siteId), eq(shopImports.id, row.id));
   if ("givenUp" in found) {
     await db

@@ -9,7 +9,7 @@ import { findSite } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { sendProblem } from "../process/refuse";
 import { createSiteServer } from "../process/site-server";
-import { leaving } from "../testing/away.test-kit";
+import { leaving } from "../testing/database-gone.test-kit";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";

@@ -9,14 +9,14 @@ import { siteKeySchema } from "@/core/site/schema";
 import type { SiteFile } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { copyMedia, mediaRoom, type SiteRow, storeMedia, storeSite } from "@/data/site/queries";
-import { mediaFileName } from "@/server/apart/site-file";
-import type { WholeSite } from "@/server/apart/whole-site";
+import { mediaFileName } from "@/server/sandbox/site-file";
+import type { WholeSite } from "@/server/sandbox/whole-site";
 import { siteParts } from "@/server/widget/parts";
 import { giveOwnSite } from "../account/members";
-import { apart, limits } from "../apart/apart";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { Problem, validated } from "../problem";
+import { limits, sandboxed } from "../sandbox/sandbox";
 import type { Settings } from "../settings";
 import { storeGoods } from "../shop/goods";
 import { refreshShown } from "../widget/shown";
@@ -76,7 +76,7 @@ export async function readWholeSite(
   };
   const whole = files !== null || given instanceof Uint8Array;
   const limit = whole ? limits.siteFile : { ...limits.siteFile, seconds: largeFileMinutes * 60 };
-  const found = await apart(settings, "siteFile", { given: files }, helpers, limit, bytes ?? said);
+  const found = await sandboxed(settings, "siteFile", { given: files }, helpers, limit, bytes ?? said);
   if ("givenUp" in found)
     throw broken([{ path: "file", message: `This file was given up: ${found.givenUp.message}.` }]);
   if (!found.answer.ok) throw broken(found.answer.faults);

@@ -21,11 +21,11 @@ import { mediaEntry, mediaRoom } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { queueOnly } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
-import { apart } from "../apart/apart";
-import type { Film } from "../apart/film";
-import { longestMovingMs, pictureLimits } from "../apart/picture";
 import { type Context, sha256 } from "../context";
 import { fieldProblem, notFound, Problem } from "../problem";
+import type { Film } from "../sandbox/film";
+import { longestMovingMs, pictureLimits } from "../sandbox/picture";
+import { sandboxed } from "../sandbox/sandbox";
 import { refuseBeyondSite, takeRoom } from "./quota";
 
 export const largestPicture = siteLimits.picture;
@@ -62,7 +62,7 @@ export async function addDocument(
 
 /** Sides and length of a film; 422 with a sentence for what is none that browsers play. */
 async function filmIn(context: Context, file: Uint8Array): Promise<Film> {
-  const found = await apart(context.settings, "film", { file }, {});
+  const found = await sandboxed(context.settings, "film", { file }, {});
   if ("givenUp" in found)
     throw fieldProblem("file", "This film takes too long to be read. Save it anew and send that.");
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
@@ -127,7 +127,7 @@ export async function addPicture(
 ): Promise<MediaEntry> {
   if (file.length > largestPicture)
     throw fieldProblem("file", "A picture has at most 20 MB. Make it smaller and send that.");
-  const found = await apart(context.settings, "picture", { file }, {});
+  const found = await sandboxed(context.settings, "picture", { file }, {});
   if ("givenUp" in found)
     throw fieldProblem("file", "This picture takes too long to be read. Save it anew and send that.");
   if (!found.answer.ok) throw new Problem(422, "invalid", found.answer.faults[0]?.message ?? "", found.answer.faults);
@@ -269,7 +269,7 @@ export const queueMaking = (tx: Executor, siteId: string): Promise<void> =>
 /** Works out what a picture that came with a whole site looks like. */
 async function printOf(context: Context, hash: string): Promise<string | null> {
   const file = await context.bytes.get(hash);
-  const found = file && (await apart(context.settings, "picture", { file }, {}));
+  const found = file && (await sandboxed(context.settings, "picture", { file }, {}));
   return found && "answer" in found && found.answer.ok ? found.answer.value.print : null;
 }
 

@@ -3,7 +3,7 @@
 import { deflateSync } from "node:zlib";
 import { strToU8, zipSync } from "fflate";
 import sharp from "sharp";
-import type { TaskName } from "@/server/apart/task";
+import type { TaskName } from "@/server/sandbox/task";
 
 export interface Bomb {
   readonly name: string;

@@ -43,7 +43,7 @@ const contextAt = (url: string): Context => {
       WEBITOR_SECRET: "a-secret-for-integration-tests",
       WEBITOR_STANDINS: "1",
       // However busy the machine is.
-      WEBITOR_BESIDE_SHARE: "equal",
+      WEBITOR_BACKGROUND_SHARE: "equal",
     }),
   );
   return Object.assign(context, { payments: paymentsInside() });

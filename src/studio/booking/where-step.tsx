@@ -11,8 +11,8 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Floats } from "@/studio/opening/floats";
-import { Elsewhere } from "@/studio/widget/elsewhere";
 import type { StepProps } from "@/studio/widget/half";
+import { Elsewhere } from "@/studio/widget/other-sites";
 import { type Editing, editingOf } from "./editing";
 import { words } from "./words";
 

@@ -5,8 +5,8 @@ import { ask } from "@/studio/kit/api";
 import { Row } from "@/studio/kit/fields";
 import { Lines } from "@/studio/kit/line-list";
 import { Floats } from "@/studio/opening/floats";
-import { Elsewhere } from "@/studio/widget/elsewhere";
 import type { StepProps } from "@/studio/widget/half";
+import { Elsewhere } from "@/studio/widget/other-sites";
 import { words as allWords } from "./words";
 
 const words = allWords.where;

@@ -1,5 +1,5 @@
 // What is worked out apart from the process's own thread, because strangers or files decide how long it takes.
-import type { Ask, TaskName, Tasks } from "@/server/apart/task";
+import type { Ask, TaskName, Tasks } from "@/server/sandbox/task";
 
 /** Each loads what it needs itself: a process is made for one task, and loading is most of what a small one costs. */
 export const tasks: {

@@ -1,11 +1,11 @@
 // Files that become large when they are read: each is refused or given up, and none takes more memory than was agreed.
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
-import type { Helpers, TaskName } from "@/server/apart/task";
+import type { Helpers, TaskName } from "@/server/sandbox/task";
 import { sampled } from "../../../tests/extent";
 import { bombs } from "../testing/bombs.test-kit";
 import { tally } from "../testing/tally.test-kit";
-import { apart } from "./apart";
+import { sandboxed } from "./sandbox";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 const most = 300 * 2 ** 20;
@@ -24,7 +24,7 @@ function watched(): { peak(): number; end(): void } {
     };
     for (const id of read(`/proc/${process.pid}/task/${process.pid}/children`).split(" ").filter(Boolean)) {
       const [, kB = "0"] = /VmHWM:\s+(\d+) kB/.exec(read(`/proc/${id}/status`)) ?? [];
-      if (read(`/proc/${id}/cmdline`).includes("apart")) peak = Math.max(peak, Number(kB) * 1024);
+      if (read(`/proc/${id}/cmdline`).includes("sandbox")) peak = Math.max(peak, Number(kB) * 1024);
     }
   };
   const timer = setInterval(look, 5);
@@ -44,7 +44,7 @@ async function came(task: TaskName, given: object): Promise<string> {
     keep: async () => null,
   };
   const asked = "zip" in given ? { given: null } : given;
-  const found = await apart(
+  const found = await sandboxed(
     settings,
     task,
     asked as never,

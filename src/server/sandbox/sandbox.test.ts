@@ -5,9 +5,9 @@ import { resolve } from "node:path";
 import { crc32, deflateRawSync } from "node:zlib";
 import { strToU8, zipSync } from "fflate";
 import sharp from "sharp";
-import type { Tasks } from "@/server/apart/task";
+import type { Tasks } from "@/server/sandbox/task";
 import { Problem } from "../problem";
-import { apart } from "./apart";
+import { sandboxed } from "./sandbox";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 const siteJson = () => JSON.parse(readFileSync("demo/oddlane/site.json", "utf8"));
@@ -34,7 +34,7 @@ async function read(
       return null;
     },
   };
-  const found = await apart(
+  const found = await sandboxed(
     settings,
     "siteFile",
     { given: zip ? null : (given as ReadonlyMap<string, Uint8Array>) },
@@ -65,7 +65,7 @@ async function longestPause(work: () => Promise<unknown>): Promise<number> {
 
 describe("pictures", () => {
   const take = async (file: Uint8Array) => {
-    const found = await apart(settings, "picture", { file }, {});
+    const found = await sandboxed(settings, "picture", { file }, {});
     if ("givenUp" in found) throw new Error(found.givenUp.message);
     return found.answer;
   };
@@ -205,7 +205,7 @@ test("when the one who asked fails to keep what is found, so does the reading", 
     files.set(name, readFileSync(`demo/oddlane/${name}`));
   }
   const keep = () => Promise.reject(new Error("no room on the disk"));
-  const asked = apart(settings, "siteFile", { given: files }, { part: async () => null, keep });
+  const asked = sandboxed(settings, "siteFile", { given: files }, { part: async () => null, keep });
   await expect(asked).rejects.toThrow("no room on the disk");
 });
 
@@ -220,7 +220,7 @@ test("what takes too long or too much memory is given up, and the next is read",
     "END:VCALENDAR",
   ];
   const calendar = (file: string, seconds = 30) =>
-    apart(
+    sandboxed(
       settings,
       "calendar",
       { file: strToU8(file), asked: { from: 0, to: 86_400_000_000_000, zone: "UTC", owner: "" } },
@@ -240,7 +240,7 @@ test("what takes too long or too much memory is given up, and the next is read",
 
 test("when too many wait already, further ones are asked to come again", async () => {
   const page = { file: strToU8("<h1>Clay</h1><p>Fired twice.</p>"), type: "text/html" };
-  const asked = await Promise.allSettled(Array.from({ length: 40 }, () => apart(settings, "page", page, {})));
+  const asked = await Promise.allSettled(Array.from({ length: 40 }, () => sandboxed(settings, "page", page, {})));
   const refused = asked.filter((one) => one.status === "rejected");
   expect(refused).toHaveLength(14);
   expect((refused[0] as PromiseRejectedResult).reason).toBeInstanceOf(Problem);

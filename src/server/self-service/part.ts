@@ -1,5 +1,5 @@
 // Everything of whoever is signed in on a device, or the form that asks for the letter: as it stands on a page.
-import { accountHtml, accountWords, askHtml } from "@/core/own/account";
+import { accountHtml, accountWords, askHtml } from "@/core/self-service/account";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 import { everythingOf } from "../desk/done";

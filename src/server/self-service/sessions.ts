@@ -2,7 +2,7 @@
 import { and, eq, gt, lt } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import type { Executor } from "@/data/connection";
-import { visitorSessions } from "@/data/own/tables";
+import { visitorSessions } from "@/data/self-service/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { cookieName, cookiesIn } from "../edge/cookies";

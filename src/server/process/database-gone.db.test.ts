@@ -3,9 +3,9 @@
 import { createServer, get, type Server } from "node:http";
 import { type AddressInfo, createServer as createNet, type Socket } from "node:net";
 import { connect } from "@/data/connection";
-import { type Leaving, leaving } from "../testing/away.test-kit";
+import { type Leaving, leaving } from "../testing/database-gone.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { databaseWatch, tellWhenAway } from "./away";
+import { databaseWatch, tellWhenAway } from "./database-gone";
 import { sendProblem } from "./refuse";
 import { createSiteServer } from "./site-server";
 

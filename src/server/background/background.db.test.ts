@@ -1,4 +1,4 @@
-// A large site's heavy deeds are done by a process beside: the same answers, the same refusals, also when it dies.
+// A large site's heavy deeds are done by a background process: the same answers, the same refusals, also when it dies.
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
 import { and, eq } from "drizzle-orm";
@@ -8,7 +8,7 @@ import { findSite } from "@/data/site/queries";
 import { largeSite } from "../../../tests/bench/sample";
 import { storeNewSite } from "../site/file";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { beside, start } from "./beside";
+import { inBackground, start } from "./background";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -24,19 +24,19 @@ const statOf = (pid: number | string): readonly string[] => {
   return text.slice(text.lastIndexOf(")") + 2).split(" ");
 };
 
-/** Processes beside that this one has started. */
+/** Background processes that this one has started. */
 const children = (): readonly number[] =>
   readdirSync("/proc").flatMap((name) => {
     try {
       const ours = /^\d+$/.test(name) && Number(statOf(name)[1]) === process.pid;
-      return ours && readFileSync(`/proc/${name}/cmdline`, "utf8").includes("beside.mjs") ? [Number(name)] : [];
+      return ours && readFileSync(`/proc/${name}/cmdline`, "utf8").includes("background.mjs") ? [Number(name)] : [];
     } catch {
       // Ended meanwhile.
       return [];
     }
   });
 
-test("a release of many pages is begun and put together beside, and is whole", async () => {
+test("a release of many pages is begun and put together in the background, and is whole", async () => {
   const started = (await studio.as("designer", "publish.start", { site: "many-pages", leaveOut: [] })) as {
     job: string;
     release: string;
@@ -58,7 +58,7 @@ test("a release of many pages is begun and put together beside, and is whole", a
 });
 
 test("where it may, it takes only what others leave: it is of the idle class before it does anything", async () => {
-  const child = await start(".webitor/build/beside.mjs", "idle");
+  const child = await start(".webitor/build/background.mjs", "idle");
   const { pid = 0 } = child;
   // The program that sets the class becomes the process.
   while (!readFileSync(`/proc/${pid}/cmdline`, "utf8").startsWith(process.execPath)) await setImmediate();
@@ -68,8 +68,8 @@ test("where it may, it takes only what others leave: it is of the idle class bef
 
 test("where it is to have a low share it makes itself a nice one, and where it is to have its share it does not", async () => {
   const [low, equal] = [
-    await start(".webitor/build/beside.mjs", "low"),
-    await start(".webitor/build/beside.mjs", "equal"),
+    await start(".webitor/build/background.mjs", "low"),
+    await start(".webitor/build/background.mjs", "equal"),
   ];
   // Which of the two is ready first does not matter: what is asked of the other is asked once it has answered.
   const ready = new Promise((resolve) => equal.once("message", resolve));
@@ -102,7 +102,7 @@ test("who waits for a process that is killed hears of it, and the next deed is d
     release: string;
   };
   const before = children();
-  const waits = beside(studio.context, "release", { release }, async () => {
+  const waits = inBackground(studio.context, "release", { release }, async () => {
     for (const pid of children()) process.kill(pid, "SIGKILL");
   });
   await expect(waits).rejects.toThrow("before its end");
@@ -119,7 +119,9 @@ test("a release whose job another process has taken is not gone on with", async 
   const { release } = (await studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [] })) as {
     release: string;
   };
-  const taken = beside(studio.context, "release", { release }, () => Promise.reject(new Error("taken by another")));
+  const taken = inBackground(studio.context, "release", { release }, () =>
+    Promise.reject(new Error("taken by another")),
+  );
   await expect(taken).rejects.toThrow("taken by another");
   await studio.work();
   expect((await findSite(studio.context.db, "many-pages"))?.liveReleaseId).toBe(release);

@@ -5,17 +5,17 @@ import { type Context, createContext } from "../context";
 import { type OperationName, operations } from "../operations";
 import { Problem } from "../problem";
 import { buildRelease } from "../release/build";
-import { type Asked, type BesideTasks, besideVariable, type Said } from "./beside";
+import { type Asked, type BackgroundTasks, backgroundVariable, type Said } from "./background";
 
-if (process.env[besideVariable] !== "equal") setPriority(constants.priority.PRIORITY_LOW);
+if (process.env[backgroundVariable] !== "equal") setPriority(constants.priority.PRIORITY_LOW);
 process.on("disconnect", () => process.exit(0));
 
 const tasks: {
-  readonly [T in keyof BesideTasks]: (
+  readonly [T in keyof BackgroundTasks]: (
     context: Context,
-    given: BesideTasks[T]["takes"],
+    given: BackgroundTasks[T]["takes"],
     told: (done: number) => Promise<void>,
-  ) => Promise<BesideTasks[T]["gives"]>;
+  ) => Promise<BackgroundTasks[T]["gives"]>;
 } = {
   release: (context, { release }, told) => buildRelease(context, release, told),
   operation: (context, { name, input, account, session, ...caller }) => {

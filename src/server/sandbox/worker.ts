@@ -1,6 +1,6 @@
 // The process that does one task and ends. What it needs besides what it was given it asks its maker for.
-import type { TaskName } from "@/server/apart/task";
-import { tasks } from "@/server/apart/tasks";
+import type { TaskName } from "@/server/sandbox/task";
+import { tasks } from "@/server/sandbox/tasks";
 
 const waiting = new Map<number, (value: never) => void>();
 let questions = 0;

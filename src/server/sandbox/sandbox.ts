@@ -3,7 +3,7 @@
 // at once; a few more wait; further ones are asked to come again.
 import { type ChildProcess, spawn } from "node:child_process";
 import { resolve as absolute } from "node:path";
-import type { Helpers, TaskName, Tasks } from "@/server/apart/task";
+import type { Helpers, TaskName, Tasks } from "@/server/sandbox/task";
 import { Problem } from "../problem";
 import type { Settings } from "../settings";
 
@@ -112,7 +112,7 @@ interface Question {
  * The task's answer, or why it was given up. What it asks for meanwhile its helpers answer; where one fails, so does this.
  * Throws 503 when too many wait already.
  */
-export async function apart<N extends TaskName>(
+export async function sandboxed<N extends TaskName>(
   settings: Pick<Settings, "buildFolder">,
   task: N,
   given: Tasks[N]["takes"],
@@ -123,7 +123,7 @@ export async function apart<N extends TaskName>(
 ): Promise<{ readonly answer: Tasks[N]["gives"] } | { readonly givenUp: GivenUp }> {
   await turn();
   try {
-    const script = absolute(settings.buildFolder, "apart", "worker.mjs");
+    const script = absolute(settings.buildFolder, "sandbox", "worker.mjs");
     const child = await start(script, memoryOf(limit, Math.max(sizeOf(given), expected)));
     return await new Promise((resolve, reject) => {
       const { seconds } = limit;

@@ -7,10 +7,10 @@ import { calendarLimits } from "@/core/calendar/read";
 import { mostLines } from "@/core/catalog/table";
 import { feedLimits } from "@/core/clips/clips";
 import { crawlLimits } from "@/core/crawl/crawl";
-import type { Helpers, TaskName } from "@/server/apart/task";
+import type { Helpers, TaskName } from "@/server/sandbox/task";
 import { sampled } from "../../../tests/extent";
 import { wordFile, wordXml } from "../testing/bombs.test-kit";
-import { apart } from "./apart";
+import { sandboxed } from "./sandbox";
 
 const settings = { buildFolder: resolve(".webitor/build") };
 
@@ -107,7 +107,7 @@ test.each([...sampled(Object.entries(largest), 3)])("%s", async (name, make) => 
     },
     keep: async () => null,
   };
-  const found = await apart(
+  const found = await sandboxed(
     settings,
     name as TaskName,
     given as never,

@@ -5,10 +5,10 @@ import { resolve as absolute } from "node:path";
 import type { Context } from "../context";
 import { keptOfDatabase } from "../kept";
 import { Problem } from "../problem";
-import type { BesideShare, Settings } from "../settings";
+import type { BackgroundShare, Settings } from "../settings";
 
-/** What can be done beside, by name: what is sent along and what comes back. */
-export interface BesideTasks {
+/** What can be done in the background, by name: what is sent along and what comes back. */
+export interface BackgroundTasks {
   /** Puts a release together; answers how many pages were rendered. */
   readonly release: { readonly takes: { readonly release: string }; readonly gives: number };
   /** Performs an operation of the studio for somebody. */
@@ -29,7 +29,7 @@ export interface BesideTasks {
 export interface Asked {
   readonly id: number;
   readonly settings: Settings;
-  readonly task: keyof BesideTasks;
+  readonly task: keyof BackgroundTasks;
   readonly given: never;
 }
 
@@ -44,8 +44,8 @@ export type Said =
   | { readonly id: number; readonly done: number }
   | Answer;
 
-/** Set in the process beside: there things are done at once. */
-export const besideVariable = "WEBITOR_BESIDE";
+/** Set in the background process: there things are done at once. */
+export const backgroundVariable = "WEBITOR_BESIDE";
 
 /** A process is kept for what comes next this long, in ms: to begin one takes most of a second. */
 const keptMs = 60_000;
@@ -69,10 +69,10 @@ class NotBegun extends Error {}
  * Starts a process. On Linux it is of the idle class (sched(7)), which leaves a core the moment a visitor wants it;
  * elsewhere, without the program that sets the class, or where it is to have a low share, it makes itself a nice one.
  */
-export function start(script: string, share: BesideShare): Promise<ChildProcess> {
+export function start(script: string, share: BackgroundShare): Promise<ChildProcess> {
   const options = {
     stdio: ["ignore", "inherit", "inherit", "ipc"] as ("ignore" | "inherit" | "ipc")[],
-    env: { ...process.env, ...keepsMemory, [besideVariable]: share },
+    env: { ...process.env, ...keepsMemory, [backgroundVariable]: share },
   };
   const plain = () => fork(script, { ...options, execArgv: [...flags] });
   if (share !== "idle") return Promise.resolve(plain());
@@ -93,7 +93,7 @@ interface Waiting {
 }
 
 /** One process and what is being done in it. */
-class Beside {
+class Background {
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
   private toEnd: ReturnType<typeof setTimeout> | undefined;
@@ -103,7 +103,7 @@ class Beside {
     child.on("message", (said: Said) => this.hear(said));
     child.on("error", (error) => this.end(error));
     // Not "exit": what it said before may still be on its way then.
-    child.on("disconnect", () => this.end(new Error("What was done beside ended before its end")));
+    child.on("disconnect", () => this.end(new Error("What was done in the background ended before its end")));
     // An idle one keeps nobody from ending.
     child.unref();
     child.channel?.unref();
@@ -147,12 +147,12 @@ class Beside {
     this.waiting.clear();
   }
 
-  ask<T extends keyof BesideTasks>(
+  ask<T extends keyof BackgroundTasks>(
     context: Context,
     task: T,
-    given: BesideTasks[T]["takes"],
+    given: BackgroundTasks[T]["takes"],
     told: (done: number) => Promise<void>,
-  ): Promise<BesideTasks[T]["gives"]> {
+  ): Promise<BackgroundTasks[T]["gives"]> {
     clearTimeout(this.toEnd);
     this.child.channel?.ref();
     this.last += 1;
@@ -166,7 +166,7 @@ class Beside {
 }
 
 /** A release that is given up ends its process; what people wait for goes on in another. */
-const kept = new Map<keyof BesideTasks, Promise<Beside>>();
+const kept = new Map<keyof BackgroundTasks, Promise<Background>>();
 // What they keep of the database themselves is forgotten with them.
 keptOfDatabase({
   clear: () => {
@@ -180,32 +180,35 @@ keptOfDatabase({
 });
 
 /** The process for a task; two who ask at once get the same. */
-async function processFor(context: Context, task: keyof BesideTasks, share: BesideShare): Promise<Beside> {
+async function processFor(context: Context, task: keyof BackgroundTasks, share: BackgroundShare): Promise<Background> {
   const known = kept.get(task);
   // Not awaited where there is none: two who ask at once are to get the same.
   const one = known && (await known);
   if (one && !one.over) return one;
-  const begun = start(absolute(context.settings.buildFolder, "beside.mjs"), share).then((child) => new Beside(child));
+  const begun = start(absolute(context.settings.buildFolder, "background.mjs"), share).then(
+    (child) => new Background(child),
+  );
   kept.set(task, begun);
   return begun;
 }
 
 /**
- * Does something beside. Throws what it throws there; an Error when its process dies while it is at it. One that had
+ * Does something in a background process. Throws what it throws there; an Error when its process dies while it is at it. One that had
  * died before it began is followed by another, once.
  */
-export async function beside<T extends keyof BesideTasks>(
+export async function inBackground<T extends keyof BackgroundTasks>(
   context: Context,
   task: T,
-  given: BesideTasks[T]["takes"],
+  given: BackgroundTasks[T]["takes"],
   told: (done: number) => Promise<void> = async () => {},
-): Promise<BesideTasks[T]["gives"]> {
-  const { besideShare } = context.settings;
-  const ask = async (share: BesideShare) => (await processFor(context, task, share)).ask(context, task, given, told);
+): Promise<BackgroundTasks[T]["gives"]> {
+  const { backgroundShare } = context.settings;
+  const ask = async (share: BackgroundShare) =>
+    (await processFor(context, task, share)).ask(context, task, given, told);
   try {
-    return await ask(besideShare);
+    return await ask(backgroundShare);
   } catch (error) {
-    if (error instanceof NotBegun) return await ask(besideShare === "idle" ? "low" : besideShare);
+    if (error instanceof NotBegun) return await ask(backgroundShare === "idle" ? "low" : backgroundShare);
     throw error;
   }
 }

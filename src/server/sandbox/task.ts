@@ -6,12 +6,12 @@ import type { FeedRead } from "@/core/clips/read";
 import type { Sitemap } from "@/core/crawl/sitemap";
 import type { DocumentType } from "@/core/media/documents";
 import type { Outcome } from "@/core/visitor/decision";
-import type { Answer } from "@/server/apart/answer";
-import type { Film } from "@/server/apart/film";
-import type { GoodsAsked } from "@/server/apart/goods";
-import type { ReadPicture } from "@/server/apart/picture";
-import type { ReadTable } from "@/server/apart/table";
-import type { WholeSite } from "@/server/apart/whole-site";
+import type { Answer } from "@/server/sandbox/answer";
+import type { Film } from "@/server/sandbox/film";
+import type { GoodsAsked } from "@/server/sandbox/goods";
+import type { ReadPicture } from "@/server/sandbox/picture";
+import type { ReadTable } from "@/server/sandbox/table";
+import type { WholeSite } from "@/server/sandbox/whole-site";
 
 /** What a task may ask its maker for while it runs: by name, what is sent along and what comes back. */
 type Questions = Readonly<Record<string, { readonly sends: unknown; readonly gets: unknown }>>;

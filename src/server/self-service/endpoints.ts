@@ -2,10 +2,10 @@
 // have the same basket, and can be forgotten.
 import { and, eq, inArray } from "drizzle-orm";
 import { mailSchema } from "@/core/input/text";
-import { accountWords, askHtml, enterHtml, ownMain, ownRoot } from "@/core/own/account";
+import { accountWords, askHtml, enterHtml, ownMain, ownRoot } from "@/core/self-service/account";
 import { shopWords } from "@/core/storefront/words";
 import { type Executor, inTransaction } from "@/data/connection";
-import { visitorSessions } from "@/data/own/tables";
+import { visitorSessions } from "@/data/self-service/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { queueJob } from "@/server/job/queue";
 import type { Context } from "../context";

@@ -1,6 +1,6 @@
 // The letter with the link that signs a device in: written behind the answer, where something of theirs is here at all.
 import { eq } from "drizzle-orm";
-import { accountWords, ownRoot } from "@/core/own/account";
+import { accountWords, ownRoot } from "@/core/self-service/account";
 import { inTransaction } from "@/data/connection";
 import { sites } from "@/data/site/tables";
 import type { JobRun } from "@/server/job/run";

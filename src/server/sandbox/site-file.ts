@@ -7,9 +7,9 @@ import type { MediaEntry, PictureType } from "@/core/media/entry";
 import { siteFileLimits, siteLimits } from "@/core/site/limits";
 import { readSiteFile } from "@/core/site/read";
 import type { SiteFile } from "@/core/site/site";
-import type { Answer } from "@/server/apart/answer";
-import type { Ask, Tasks } from "@/server/apart/task";
-import type { WholeSite } from "@/server/apart/whole-site";
+import type { Answer } from "@/server/sandbox/answer";
+import type { Ask, Tasks } from "@/server/sandbox/task";
+import type { WholeSite } from "@/server/sandbox/whole-site";
 
 const pictureExtensions: Readonly<Record<PictureType, string>> = {
   "image/jpeg": "jpg",
