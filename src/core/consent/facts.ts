@@ -14,6 +14,7 @@ export const consentFacts: WidgetFacts<"consent"> = {
   ],
   placements: ["over", "flow", "button", "link"],
   onEveryPage: true,
+  asksFirst: true,
   callWords: "Privacy choices",
   single: true,
   note: ({ form, table }) => `${form}, ${table.length === 1 ? "one thing" : `${table.length} things`} to ask`,

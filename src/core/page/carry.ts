@@ -1,8 +1,8 @@
 // Blocks on their way to another site: what they point at there is left out where that site has none of it.
 import type { RefOf } from "@/core/kind/holder";
-import { kinds } from "./kinds";
+import { kinds, standsOnPage } from "./kinds";
 import { isLink, readLink } from "./link";
-import { type Content, everyNode, type PageNode } from "./node";
+import { type Content, everyNode, type Kind, type PageNode } from "./node";
 import { contentFault, subtreeFaults } from "./validate";
 
 /** The form in which blocks leave: on the shelf, and on the clipboard. */
@@ -103,6 +103,6 @@ export function refsOfBlocks(nodes: readonly PageNode[]): readonly { readonly of
 /** Where a block may stand by itself: a section in a page, anything else in a section. Null for one that never does. */
 export function faultOfCarried(node: unknown): string | null {
   const kind = (node as { kind?: unknown } | null)?.kind;
-  const [fault] = subtreeFaults(node, kind === "section" || kind === "shared" ? "page" : "section");
+  const [fault] = subtreeFaults(node, standsOnPage(kind as Kind) ? "page" : "section");
   return fault ? fault.message : null;
 }

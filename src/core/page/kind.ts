@@ -120,6 +120,10 @@ export interface KindDefinition<C extends object = Content> extends Holder<C>, J
   /** Whether visitors would press it, so that something may open by that. */
   readonly pressed?: boolean;
   readonly looks: readonly LookField[];
+  /** It can become a section that several pages share. */
+  readonly shareable?: true;
+  /** The field by which it shows the basket of a shop, where it has a place for it as it stands. */
+  readonly basketField?: (content: C) => (keyof C & string) | null;
   /** So many of them stand beside each other at most; any number where it says nothing. */
   readonly mostBeside?: number;
   /** Its space above and below lies inside its edge, and not around it. */

@@ -88,3 +88,6 @@ export function heldBy(kind: Kind): readonly Kind[] | null {
   const { holds } = kinds[kind];
   return holds === undefined ? null : holds === "flow" ? flow : holds;
 }
+
+/** Whether a block of this kind stands on a page by itself; others stand in one that does. */
+export const standsOnPage = (kind: Kind): boolean => (kinds.page.holds as readonly Kind[]).includes(kind);

@@ -25,6 +25,8 @@ export interface WidgetFacts<K extends WidgetKindName> {
   readonly opensByItself?: WidgetSettings[K] extends Opening ? true : never;
   /** Its button may float over pages: its settings say where. */
   readonly floats?: WidgetSettings[K] extends { readonly floating?: Floating | null | undefined } ? true : never;
+  /** Scripts of a page wait for what it says: its own begins before all others, and tells the page. */
+  readonly asksFirst?: true;
   /** A site has one of them at most. */
   readonly single?: true;
   /**

@@ -29,6 +29,7 @@ export function releaseAs<K extends WidgetKindName>(
   return {
     id: widget.id,
     kind: widget.kind,
+    ...(widgetFacts[widget.kind].asksFirst ? { asksFirst: true } : {}),
     ...(widgetFacts[widget.kind].onEveryPage ? { begins: true } : {}),
     ...(opening ? { rule: openingRule(widget.id, opening, zone) } : {}),
     form,

@@ -8,6 +8,8 @@ export interface ReleasedWidget<Form = unknown> {
   readonly kind: string;
   /** When and for whom it opens over the page; absent for what only stands in the flow. */
   readonly rule?: OpeningRule;
+  /** Its script begins before all others, which wait for what it says. */
+  readonly asksFirst?: true;
   /** It stands on every page, and its script begins with the page. */
   readonly begins?: true;
   /** What the kind's script needs to know. */

@@ -1,6 +1,7 @@
 // The basket's mark in a site's first header: set once with the pages of a shop, and taken away like any other choice.
 import { and, asc, eq, isNull } from "drizzle-orm";
-import { everyNode } from "@/core/page/node";
+import { kinds } from "@/core/page/kinds";
+import { everyNode, type PageNode } from "@/core/page/node";
 import { inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import type { SiteCall } from "../operation";
@@ -17,15 +18,15 @@ export async function basketInHeader(call: SiteCall): Promise<void> {
       .orderBy(asc(documents.position), asc(documents.id))
       .limit(1)
       .for("update");
-    const bar =
-      header &&
-      [...everyNode(header.body)].find(({ kind, content }) => kind === "navigation" && content.arrangement === "bar");
-    if (!bar || bar.content.basket !== undefined) return;
+    const fieldOf = ({ kind, content }: PageNode) => kinds[kind].basketField?.(content) ?? null;
+    const bar = header && [...everyNode(header.body)].find((node) => fieldOf(node) !== null);
+    const field = bar && fieldOf(bar);
+    if (!bar || !field || bar.content[field] !== undefined) return;
     await storeBatch(tx, call, {
       document: header.id,
       batch: context.newId(),
       base: header.revision,
-      edits: [{ type: "setContent", node: bar.id, field: "basket", value: true }],
+      edits: [{ type: "setContent", node: bar.id, field, value: true }],
     });
   });
 }

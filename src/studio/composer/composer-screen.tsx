@@ -16,6 +16,7 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { standsOnPage } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
@@ -243,7 +244,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const addOwn = async (entry: OwnEntry, place?: Place) => {
     const { node, left } = await ask("shelf.take", { site: site.key, entry: entry.id });
     await latestRefresh.current();
-    const at = place ?? (node.kind === "section" ? shelfPlace : null);
+    const at = place ?? (standsOnPage(node.kind) ? shelfPlace : null);
     const refusal = at ? putAt(composer, at, withFreshIds(node, newId)) : pasteAll(composer, [node]);
     if (!refusal) composer.say(leftWords(left), "amber");
     return refusal;

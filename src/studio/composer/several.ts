@@ -1,9 +1,8 @@
 // What is done with all selected blocks at once, and where blocks that come from elsewhere are put.
 import type { Edit } from "@/core/page/edit";
-import { heldBy, kinds } from "@/core/page/kinds";
+import { heldBy, kinds, standsOnPage } from "@/core/page/kinds";
 import { lookLike } from "@/core/page/looks";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
-import { isPlacement } from "@/core/page/shared/placement";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "./store";
 import { words } from "./words";
@@ -45,11 +44,11 @@ function placeFor(composer: Composer, kind: PageNode["kind"]): Place | null {
 /** Whether a block of this kind has a place at the selection. */
 export const takesHere = (composer: Composer, kind: PageNode["kind"]): boolean => placeFor(composer, kind) !== null;
 
-const isSection = (node: PageNode): boolean => node.kind === "section" || isPlacement(node);
-
 /** The block in a section of its own; a section as it is. */
 export const inSection = (node: PageNode, name: string = words.newSection): PageNode =>
-  isSection(node) ? node : { id: newId(), kind: "section", content: { name }, look: { base: {} }, children: [node] };
+  standsOnPage(node.kind)
+    ? node
+    : { id: newId(), kind: "section", content: { name }, look: { base: {} }, children: [node] };
 
 /** Sections as they are, and what stands between them in sections made for it, neighbours in one. */
 function allInSections(nodes: readonly PageNode[], name: string): readonly PageNode[] {
@@ -57,7 +56,7 @@ function allInSections(nodes: readonly PageNode[], name: string): readonly PageN
   const made = new Set<string>();
   for (const node of nodes) {
     const last = sections.at(-1);
-    if (last && made.has(last.id) && !isSection(node)) {
+    if (last && made.has(last.id) && !standsOnPage(node.kind)) {
       sections[sections.length - 1] = { ...last, children: [...(last.children ?? []), node] };
       continue;
     }
@@ -144,7 +143,7 @@ export function pasteAll(
   const fresh = copied.map((node) => withFreshIds(node, newId));
   const [first] = fresh;
   if (!first) return null;
-  const alike = fresh.every((node) => isSection(node) === isSection(first));
+  const alike = fresh.every((node) => standsOnPage(node.kind) === standsOnPage(first.kind));
   const place = alike ? placeFor(composer, first.kind) : null;
   const joined = place ? fresh : allInSections(fresh, name);
   const at = place ?? placeFor(composer, "section");

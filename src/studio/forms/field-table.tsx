@@ -418,7 +418,7 @@ const makers: Fields<Any, unknown> = {
     }),
   words: (text, more = {}) =>
     whole(String(text), "", more, ({ item }) => (
-      <Text color="ink2" fontSize="small" mb="8px">
+      <Text color="ink2" fontSize="small" mt="4px" mb="8px">
         {typeof text === "function" ? text(item) : text}
       </Text>
     )),

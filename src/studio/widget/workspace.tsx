@@ -24,17 +24,17 @@ import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { momentOf } from "@/studio/rehearse/moment";
 import { RehearseStrip } from "@/studio/rehearse/strip";
 import type { DraftView, WidgetDraft } from "@/studio/widget/draft";
-import { Asks } from "./asks";
-import { Conflict } from "./conflict";
 import type { DraftState } from "./draft";
 import type { Step, StepWarning } from "./half";
 import { useWorkspaceOf } from "./kinds";
 import { Looks } from "./looks";
-import { PlacedOn } from "./placed-on";
 import { type OpenedWidget, useDraft } from "./use-draft";
 import { VisitorView } from "./visitor-view";
 import { words } from "./words";
 
+const Asks = later(() => import("./asks").then((module) => module.Asks));
+const Conflict = later(() => import("./conflict").then((module) => module.Conflict));
+const PlacedOn = later(() => import("./placed-on").then((module) => module.PlacedOn));
 const ResultsPanel = later(
   () => import("./results-panel").then((module) => module.ResultsPanel),
   <Loading what={words.theResults} />,
@@ -419,6 +419,7 @@ const StepButton = ({
     <Text
       as="span"
       w="14px"
+      flex="none"
       fontWeight="800"
       color={wrong ? "brick" : look ? "amber" : now ? "mark" : "faint"}
       aria-hidden="true"

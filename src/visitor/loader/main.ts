@@ -11,7 +11,7 @@ const data = JSON.parse(document.getElementById("widgets")?.textContent ?? "{}")
 const { rehearsal, widgets, scripts } = data;
 
 /** Consent is asked for on every page, before anything else. */
-const asks = widgets.find(({ kind }) => kind === "consent");
+const asks = widgets.find(({ asksFirst }) => asksFirst);
 
 // Visits are counted where something opens by its rule, and once preferences may be kept.
 let memory = rehearsal ? { closedAt: {}, shownThisVisit: {} } : readMemory();
@@ -59,7 +59,7 @@ addEventListener("webitor:consent", (event) => {
 
 if (asks)
   Object.assign(page, {
-    consent: load<{ begin: typeof beginConsent }>("consent").then((script) => script.begin(asks, page)),
+    consent: load<{ begin: typeof beginConsent }>(asks.kind).then((script) => script.begin(asks, page)),
   });
 
 for (const widget of widgets)

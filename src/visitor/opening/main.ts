@@ -3,7 +3,7 @@
 import { beginCourse, type Course, happen, nextTimed, type VisitEvent, whyUnopened } from "@/core/opening/course";
 import type { ReleasedWidget } from "@/core/widget/released";
 import { busyEvent, isBusy } from "../busy";
-import type { Page, Shown } from "../kind";
+import type { Page, Shown, VisitorKind } from "../kind";
 
 const settleMs = 2000;
 
@@ -34,8 +34,9 @@ export function begin(page: Page): { happened(event: Event): void } {
     if (!widget || opening) return;
     opening = true;
     try {
-      const kind = await page.load(widget.kind);
-      const over = kind.open?.(widget, page, {
+      // The script of consent is none of a kind's: it opens by itself.
+      const kind: VisitorKind | undefined = await page.load(widget.kind);
+      const over = kind?.open?.(widget, page, {
         closed: () => end({ kind: "closed", at: seconds(), widget: id }),
         done: () => end({ kind: "signedUp", at: seconds(), widget: id }),
       });

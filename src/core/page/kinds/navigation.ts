@@ -117,6 +117,7 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
     narrow: Joi.string().valid("drop", "cover"),
     basket: Joi.boolean(),
   }),
+  basketField: ({ arrangement }) => (arrangement === "bar" ? "basket" : null),
   fresh: () => ({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu", mark: "slide" }),
   group: "Ways on",
   inFlow: true,

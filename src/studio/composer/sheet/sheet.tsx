@@ -149,7 +149,7 @@ function OwnSheet({
 }: SheetProps & { readonly node: PageNode; readonly inPlace: boolean }) {
   const width = view.selection?.width ?? "base";
   const scope = own.scopes[width];
-  const mayShare = node.kind === "section" && !inPlace && composer.mayLayout;
+  const mayShare = kinds[node.kind].shareable === true && !inPlace && composer.mayLayout;
   return (
     <>
       {samplesIn(node).length ? (
