@@ -3,8 +3,8 @@ import type { IncomingMessage } from "node:http";
 import { PassThrough } from "node:stream";
 import { withoutSlashes } from "@/core/site/path";
 import { readSettings } from "../settings";
+import { encodingFor } from "./answers";
 import { closeWith, noUpgrade, parserProblem, refusalOf } from "./refuse";
-import { encodingFor } from "./site-server";
 
 const request = (method: string, url: string, headers: Record<string, string> = {}) =>
   ({ method, url, rawHeaders: Object.entries(headers).flat() }) as unknown as IncomingMessage;

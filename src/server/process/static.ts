@@ -6,7 +6,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { extname, join, sep } from "node:path";
 import { promisify } from "node:util";
 import { brotliCompress, constants, gzip } from "node:zlib";
-import { encodingFor } from "./site-server";
+import { encodingFor } from "./answers";
 
 type Encoding = ReturnType<typeof encodingFor>;
 
