@@ -5,7 +5,7 @@ import { Redo2, TextSearch, Undo2 } from "lucide-react";
 import { topOf } from "@/core/page/surround/top";
 import type { ViewChoice } from "@/studio/composer/view-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
-import { personName } from "@/studio/stage/editable-frame";
+import { personName } from "@/studio/stage/use-marks";
 import { findWords as findingWords } from "./find-words-words";
 import type { ScreenDeeds } from "./shelf/anything";
 import type { Composer, ComposerView } from "./store";

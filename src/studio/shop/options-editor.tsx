@@ -3,13 +3,13 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { combinationOf, combinationsOf, type Product, type ProductOption } from "@/core/catalog/product";
+import type { Stocks } from "@/core/catalog/variant-cells";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
 import { useMoney } from "@/studio/kit/money-input";
 import { Cell } from "./cell";
 import { variantsFor } from "./options";
-import type { Stocks } from "./use-product";
 import { words as own } from "./words";
 
 interface Props {

@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { type Product, productKinds, saleUnits } from "@/core/catalog/product";
+import type { Stocks } from "@/core/catalog/variant-cells";
 import type { Shop } from "@/core/shop/shop";
 import { FieldTable, type Form, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
@@ -16,7 +17,6 @@ import { ChosenProducts } from "./chosen-products";
 import { FilesGroup } from "./files-group";
 import { OptionsEditor } from "./options-editor";
 import { TextEditor } from "./text-editor";
-import type { Stocks } from "./use-product";
 import { Variants } from "./variants";
 import { words as own } from "./words";
 

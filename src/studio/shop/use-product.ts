@@ -3,11 +3,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Product } from "@/core/catalog/product";
+import type { Stocks } from "@/core/catalog/variant-cells";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
 import { faultsOf } from "./faults";
-
-export type Stocks = Readonly<Record<string, number | null>>;
 
 export interface Working {
   readonly product: Product;

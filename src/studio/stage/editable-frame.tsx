@@ -1,32 +1,25 @@
 "use client";
 // A frame one works on: click to select, click into words to edit them, crop marks drawn above.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useCallback, useEffect, useRef, useState } from "react";
-import { kinds } from "@/core/page/kinds";
+import { useEffect, useRef, useState } from "react";
 import type { Width } from "@/core/page/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { useSite } from "@/studio/frame/site-context";
-import { beginWords, putCaret, takeCaret, wordsBeside } from "@/studio/stage/words-session";
-import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
+import type { WordsSession } from "@/studio/stage/words-target";
 import { BlockGrip } from "./block-grip";
 import { CornerTicks } from "./corner-ticks";
-import { DragHandles, type Edges, edgesOf } from "./drag-handles";
+import { DragHandles } from "./drag-handles";
 import { FrameEdge } from "./frame-edge";
+import { listenTo, type Rect } from "./frame-events";
 import { MarkTag } from "./mark-tag";
-import { patchStage, rewriteSection, type StageState, unfold } from "./patch";
+import { patchStage, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
-import { tagPlace } from "./tag-place";
+import { useMarks } from "./use-marks";
+import { goOnIn, useWords } from "./use-words";
 import { WordsTools } from "./words-tools";
-
-interface Rect {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 export interface EditableFrameProps {
   readonly name: string;
@@ -57,10 +50,6 @@ export interface EditableFrameProps {
   readonly editRef?: { current: ((node: string) => void) | null };
 }
 
-const find = (stage: StageState, node: string) =>
-  stage.document.querySelector<HTMLElement>(`[data-n="${CSS.escape(node)}"]`);
-
-/** Four corner ticks and a small tag: drawn in screen px, so that they are as fine at every scale. */
 function CropMarks({
   rect,
   scale,
@@ -122,111 +111,15 @@ function PersonMark({ rect, scale, name }: { rect: Rect; scale: number; name: st
   );
 }
 
-export const clipboardEvents = ["copy", "cut", "paste"] as const;
-
-/** A pointer that moved less than this was not dragged, in px. */
-const dragPx = 6;
-
-const rectOf = ({ x, y, width, height }: DOMRect): Rect => ({ x, y, width, height });
-
-/** Blocks that stand inside of a frame whole, the outermost of each. */
-function blocksInside(document: Document, area: Rect): readonly string[] {
-  const found: string[] = [];
-  const walk = (within: Element) => {
-    for (const element of within.children) {
-      const id = (element as HTMLElement).dataset.n;
-      const box = element.getBoundingClientRect();
-      const inside =
-        box.left >= area.x &&
-        box.top >= area.y &&
-        box.right <= area.x + area.width &&
-        box.bottom <= area.y + area.height;
-      if (id && inside && box.width > 0) found.push(id);
-      else walk(element);
-    }
-  };
-  walk(document.body);
-  return found;
-}
-
-/** How another person is called here. */
-export const personName = (person: { readonly name: string; readonly self: boolean }): string =>
-  person.self ? words.youElsewhere : person.name;
-
 export function EditableFrame(props: EditableFrameProps) {
-  const {
-    name,
-    widthPx,
-    scale,
-    scope,
-    rendered,
-    renderer,
-    renderNow,
-    composer,
-    view,
-    rounded,
-    onKey,
-    onClipboard,
-    roomPx,
-    onPane,
-    onScrolled,
-    editRef,
-    edge,
-    headerScrolled = false,
-  } = props;
-  const { brand } = useSite();
+  const { name, widthPx, scale, scope, rendered, renderer, renderNow, composer, view, rounded } = props;
+  const { onKey, onClipboard, roomPx, onPane, onScrolled, editRef, edge, headerScrolled = false } = props;
   const paneRef = useRef<HTMLDivElement>(null);
   const stageRef = useRef<StageState | null>(null);
-  const editing = useRef<Element | null>(null);
-  const [session, setSession] = useState<WordsSession | null>(null);
-  const sessionRef = useRef<WordsSession | null>(null);
-  const [rect, setRect] = useState<Rect | null>(null);
-  const [tagAt, setTagAt] = useState({ x: 0, y: 0 });
-  const [edges, setEdges] = useState<Edges | null>(null);
   const [marquee, setMarquee] = useState<Rect | null>(null);
-  const [further, setFurther] = useState<readonly Rect[]>([]);
-  const [others, setOthers] = useState<readonly { tab: string; name: string; rect: Rect }[]>([]);
-  const selected = view.selection?.node ?? null;
-  const more = view.selection?.more;
-  const mine = view.selection?.width === scope;
-  const { people } = view;
-  const selectedBlock = selected ? composer.node(selected) : null;
-  const tag = selectedBlock ? composer.titleOf(selectedBlock) : "";
-  const tagLength = tag.length;
-
-  const measure = useCallback(
-    (stage: StageState) => {
-      const places = people.flatMap((person) => {
-        const where = person.node ? find(stage, person.node)?.getBoundingClientRect() : null;
-        if (!where) return [];
-        const { x, y, width, height } = where;
-        return [{ tab: person.tab, name: personName(person), rect: { x, y, width, height } }];
-      });
-      setOthers((before) => (JSON.stringify(before) === JSON.stringify(places) ? before : places));
-      const along = (more ?? []).flatMap((id) => find(stage, id)?.getBoundingClientRect() ?? []).map(rectOf);
-      setFurther((before) => (JSON.stringify(before) === JSON.stringify(along) ? before : along));
-      const element = selected ? find(stage, selected) : null;
-      const own = selected && mine && element ? composer.node(selected) : null;
-      const around = element && own ? edgesOf(element, own) : null;
-      setEdges((before) => (JSON.stringify(before) === JSON.stringify(around) ? before : around));
-      if (!element) return setRect(null);
-      unfold(element);
-      const place = tagPlace(stage.document, element, scale, tagLength);
-      setTagAt((before) => (before.x === place.x && before.y === place.y ? before : { x: place.x, y: place.y }));
-      const found = element.getBoundingClientRect();
-      const next = { x: found.x, y: found.y, width: found.width, height: found.height };
-      setRect((before) =>
-        before &&
-        before.x === next.x &&
-        before.y === next.y &&
-        before.width === next.width &&
-        before.height === next.height
-          ? before
-          : next,
-      );
-    },
-    [selected, more, mine, people, scale, tagLength, composer],
-  );
+  const marks = useMarks({ composer, view, scope, scale });
+  const { measure, mine, selected } = marks;
+  const { editing, session, sessionRef, begin, turnTo } = useWords({ composer, scope, stageRef, mine, selected });
 
   useEffect(() => {
     if (stageRef.current) measure(stageRef.current);
@@ -239,74 +132,13 @@ export function EditableFrame(props: EditableFrameProps) {
   useEffect(
     () =>
       composer.onStage(() => {
-        const session = sessionRef.current;
+        const open = sessionRef.current;
         // Words that are gone end their session before their element goes: its focus would end it amid the patch.
-        if (session && !session.refresh()) session.end();
+        if (open && !open.refresh()) open.end();
         if (stageRef.current) patchStage(stageRef.current, renderNow(), renderer, editing.current);
       }),
-    [composer, renderNow, renderer],
+    [composer, renderNow, renderer, sessionRef, editing],
   );
-
-  // Words are written in one frame at a time: where another frame or block is chosen, these end. What is chosen is asked
-  // for as it is now: an effect may run late, and would end words begun since.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was drawn tells that something else may be chosen
-  useEffect(() => {
-    const open = sessionRef.current;
-    const chosen = composer.getView().selection;
-    if (open && (chosen?.width !== scope || chosen.node !== open.node)) open.end();
-  }, [mine, selected, composer, scope]);
-
-  const begin = (node: string, at?: Element, click: Click | null = null): WordsSession | null => {
-    const stage = stageRef.current;
-    const element = stage && find(stage, node);
-    const block = composer.node(node);
-    if (!stage || !element || !block) return null;
-    const field = at?.closest<HTMLElement>("[data-p]")?.dataset.p ?? kinds[block.kind].onPage ?? "";
-    if (!composer.mayWrite(node, field)) return null;
-    sessionRef.current?.end();
-    const target: WordsTarget = {
-      composer,
-      node: block,
-      element: find(stage, node) ?? element,
-      ended: () => {
-        sessionRef.current = null;
-        editing.current = null;
-        setSession(null);
-        const still = find(stage, node);
-        if (still) rewriteSection(stage, still);
-      },
-      turnTo: (line, caret) => {
-        sessionRef.current?.end();
-        const next = find(stage, node)?.querySelector<HTMLElement>(`[data-l="${CSS.escape(line)}"]`);
-        const started = next && begin(node, next);
-        if (!started) return;
-        started.element.focus();
-        putCaret(started.element, caret === "front" ? 0 : (started.element.textContent ?? "").length);
-      },
-    };
-    const place = at?.isConnected ? at : target.element;
-    const started = beginWords(target, place, click);
-    sessionRef.current = started;
-    editing.current = started?.element ?? null;
-    setSession(started);
-    void started?.become?.then((next) => {
-      if (!next || sessionRef.current !== started) return;
-      sessionRef.current = next;
-      setSession(next);
-    });
-    return started;
-  };
-
-  // The end of the session before may have drawn the section anew: the words are found by their names.
-  const turnTo = (node: string, [line, part]: readonly [string | undefined, string | undefined]) => {
-    const block = stageRef.current && find(stageRef.current, node);
-    const within = line ? block?.querySelector(`[data-l="${CSS.escape(line)}"]`) : block;
-    const element = within?.querySelector<HTMLElement>(`[data-p="${CSS.escape(part ?? "")}"]`);
-    const started = element && begin(node, element);
-    if (!started) return;
-    started.element.focus();
-    putCaret(started.element, (started.element.textContent ?? "").length);
-  };
 
   const handlers = { begin, turnTo, onKey, onClipboard, composer, scope };
   const latest = useRef(handlers);
@@ -314,121 +146,19 @@ export function EditableFrame(props: EditableFrameProps) {
   if (editRef)
     editRef.current = (node) => {
       const started = begin(node);
-      if (!started || started.editor) return;
-      started.element.focus();
-      putCaret(started.element, (started.element.textContent ?? "").length);
+      if (started && !started.editor) goOnIn(started);
     };
 
   const open = (stage: StageState) => {
     stageRef.current = stage;
-    const { document } = stage;
-    // With Shift: a click adds a block, a drag draws a frame around those that are chosen.
-    const drawFrame = (down: PointerEvent, node: string | null) => {
-      const from = { x: down.clientX, y: down.clientY };
-      const area = (event: PointerEvent): Rect => ({
-        x: Math.min(from.x, event.clientX),
-        y: Math.min(from.y, event.clientY),
-        width: Math.abs(event.clientX - from.x),
-        height: Math.abs(event.clientY - from.y),
-      });
-      const move = (event: PointerEvent) => setMarquee(area(event));
-      const up = (event: PointerEvent) => {
-        document.removeEventListener("pointermove", move);
-        document.removeEventListener("pointerup", up);
-        setMarquee(null);
-        const drawn = area(event);
-        const { composer, scope } = latest.current;
-        if (drawn.width < dragPx && drawn.height < dragPx) {
-          if (node) composer.toggle(node, scope);
-          return;
-        }
-        const inside = blocksInside(document, drawn).map((one) => composer.chosen(one));
-        if (inside.length) composer.selectAll([...new Set(inside)], scope);
-      };
-      document.addEventListener("pointermove", move);
-      document.addEventListener("pointerup", up);
-    };
-    const onDown = (event: PointerEvent) => {
-      const target = event.target as Element;
-      const block = target.closest?.<HTMLElement>("[data-n]");
-      if (sessionRef.current?.element.contains(target)) return;
-      const before = sessionRef.current;
-      before?.end();
-      if (!block) return event.shiftKey ? drawFrame(event, null) : latest.current.composer.select(null);
-      const node = latest.current.composer.chosen(block.dataset.n as string);
-      if (event.shiftKey) {
-        event.preventDefault();
-        drawFrame(event, node);
-        return;
-      }
-      latest.current.composer.select(node, latest.current.scope);
-      // The end of the session before may have drawn the section anew.
-      const now = document.elementFromPoint(event.clientX, event.clientY) ?? target;
-      const click = { x: event.clientX, y: event.clientY };
-      const started = latest.current.begin(node, now, click);
-      // Where the section was drawn anew under the pointer, the press goes to what is no longer there.
-      if (before && started && !started.editor)
-        document.addEventListener("mouseup", () => takeCaret(started.element, click), { once: true, capture: true });
-    };
-    const stop = (event: Event) => {
-      event.preventDefault();
-      // A menu that is folded open is part of looking at the page.
-      const summary = (event.target as Element).closest?.("summary");
-      if (summary?.parentElement) (summary.parentElement as HTMLDetailsElement).toggleAttribute("open");
-    };
-    const onFrameKey = (event: KeyboardEvent) => {
-      const meta = event.ctrlKey || event.metaKey;
-      const session = sessionRef.current;
-      if (session) {
-        const key = event.key.toLowerCase();
-        if (meta && (key === "z" || key === "y")) {
-          // Steps back are the composer's; the words stay open.
-          event.preventDefault();
-          event.stopPropagation();
-          if (key === "y" || event.shiftKey) composer.redo();
-          else composer.undo();
-          return;
-        }
-        if (key === "tab") {
-          // From cell to cell of a table, from part to part of a line.
-          const block = find(stage, session.node);
-          const next = block && wordsBeside(block, session.element, event.shiftKey ? -1 : 1);
-          if (!next) return session.end();
-          event.preventDefault();
-          const path = [next.closest<HTMLElement>("[data-l]")?.dataset.l, next.dataset.p] as const;
-          session.end();
-          latest.current.turnTo(session.node, path);
-          return;
-        }
-        if (key !== "escape") return;
-        event.preventDefault();
-        session.end();
-        document.defaultView?.parent.focus();
-        return;
-      }
-      latest.current.onKey(event);
-    };
-    // Focus or a press that goes elsewhere ends the words; the small bar of tools keeps them.
-    const onLeft = (event: Event) => {
-      if (!(event.target as Element | null)?.closest?.("[role=toolbar],iframe")) sessionRef.current?.end();
-    };
-    addEventListener("pointerdown", onLeft);
-    addEventListener("focusin", onLeft);
-    document.addEventListener("pointerdown", onDown);
-    document.addEventListener("click", stop);
-    document.addEventListener("keydown", onFrameKey, true);
-    const onClip = (event: ClipboardEvent) => {
-      if (!sessionRef.current) latest.current.onClipboard(event);
-    };
-    for (const type of clipboardEvents) document.addEventListener(type, onClip);
+    const end = listenTo({
+      stage,
+      words: { now: () => sessionRef.current },
+      to: () => latest.current,
+      onMarquee: setMarquee,
+    });
     return () => {
-      sessionRef.current?.end();
-      removeEventListener("pointerdown", onLeft);
-      removeEventListener("focusin", onLeft);
-      document.removeEventListener("pointerdown", onDown);
-      document.removeEventListener("click", stop);
-      document.removeEventListener("keydown", onFrameKey, true);
-      for (const type of clipboardEvents) document.removeEventListener(type, onClip);
+      end();
       stageRef.current = null;
     };
   };
@@ -440,8 +170,6 @@ export function EditableFrame(props: EditableFrameProps) {
     return () => onPane?.(null);
   }, [onPane, scale]);
 
-  const block = selected ? composer.node(selected) : null;
-  const movable = block !== null && composer.mayLayout && !composer.isInside(block.id);
   const shownPx = Math.min(roomPx, widthPx * scale);
   return (
     <Flex direction="column" flex="none" h="100%" minH="0" w={`${shownPx}px`} position="relative">
@@ -487,65 +215,69 @@ export function EditableFrame(props: EditableFrameProps) {
             onOpen={open}
             onLaidOut={measure}
           />
-          {rect && block ? (
-            <CropMarks rect={rect} scale={scale} faint={!mine} tag={movable ? "" : tag} tagAt={tagAt} />
-          ) : null}
-          {rect && block && mine && movable ? (
-            <BlockGrip
-              key={block.id}
-              composer={composer}
-              node={block}
-              x={tagAt.x * scale}
-              y={tagAt.y * scale}
-              tag={tag}
-            />
-          ) : null}
-          {further.map((one) => (
-            <CropMarks
-              key={`${one.x} ${one.y} ${one.width}`}
-              rect={one}
-              scale={scale}
-              faint={!mine}
-              tag=""
-              tagAt={one}
-            />
-          ))}
-          {edges && block && movable && !more && !session ? (
-            <DragHandles
-              composer={composer}
-              node={block}
-              width={scope}
-              edges={edges}
-              scale={scale}
-              spacing={brand.space}
-            />
-          ) : null}
-          {marquee ? (
-            <Box
-              position="absolute"
-              pointerEvents="none"
-              left={`${marquee.x * scale}px`}
-              top={`${marquee.y * scale}px`}
-              w={`${marquee.width * scale}px`}
-              h={`${marquee.height * scale}px`}
-              borderWidth="1.5px"
-              borderColor="mark"
-            />
-          ) : null}
-          {others.map((other) => (
-            <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
-          ))}
-          {session?.editor && rect ? (
-            <WordsTools
-              composer={composer}
-              editor={session.editor}
-              x={rect.x * scale}
-              y={(rect.y + rect.height) * scale + 10}
-            />
-          ) : null}
+          <Marks {...{ composer, marks, scope, scale, marquee, session }} />
         </Box>
       </Box>
       {edge ? <FrameEdge widthPx={widthPx} scale={scale} {...edge} /> : null}
     </Flex>
+  );
+}
+
+/** What stands over the page: marks around what is chosen, handles and tools for it, and where others are. */
+function Marks({
+  composer,
+  marks: { rect, tagAt, edges, further, others, mine, more, block, tag },
+  scope,
+  scale,
+  marquee,
+  session,
+}: {
+  composer: Composer;
+  marks: ReturnType<typeof useMarks>;
+  scope: Width;
+  scale: number;
+  marquee: Rect | null;
+  session: WordsSession | null;
+}) {
+  const { brand } = useSite();
+  const movable = block !== null && composer.mayLayout && !composer.isInside(block.id);
+  return (
+    <>
+      {rect && block ? (
+        <CropMarks rect={rect} scale={scale} faint={!mine} tag={movable ? "" : tag} tagAt={tagAt} />
+      ) : null}
+      {rect && block && mine && movable ? (
+        <BlockGrip key={block.id} composer={composer} node={block} x={tagAt.x * scale} y={tagAt.y * scale} tag={tag} />
+      ) : null}
+      {further.map((one) => (
+        <CropMarks key={`${one.x} ${one.y} ${one.width}`} rect={one} scale={scale} faint={!mine} tag="" tagAt={one} />
+      ))}
+      {edges && block && movable && !more && !session ? (
+        <DragHandles composer={composer} node={block} width={scope} edges={edges} scale={scale} spacing={brand.space} />
+      ) : null}
+      {marquee ? (
+        <Box
+          position="absolute"
+          pointerEvents="none"
+          left={`${marquee.x * scale}px`}
+          top={`${marquee.y * scale}px`}
+          w={`${marquee.width * scale}px`}
+          h={`${marquee.height * scale}px`}
+          borderWidth="1.5px"
+          borderColor="mark"
+        />
+      ) : null}
+      {others.map((other) => (
+        <PersonMark key={other.tab} rect={other.rect} scale={scale} name={other.name} />
+      ))}
+      {session?.editor && rect ? (
+        <WordsTools
+          composer={composer}
+          editor={session.editor}
+          x={rect.x * scale}
+          y={(rect.y + rect.height) * scale + 10}
+        />
+      ) : null}
+    </>
   );
 }
