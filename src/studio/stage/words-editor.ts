@@ -41,10 +41,10 @@ const extensions: Extensions = [
   }),
 ];
 
-/** What was typed before the editor was there: the words as they stand on the page, and where the caret is among the letters. */
+/** What was typed before the editor was there: the words as they stand on the page, and what of their letters is selected. */
 export interface Typed {
   readonly html: string | null;
-  readonly caret: number | null;
+  readonly selected: { readonly anchor: number; readonly head: number } | null;
 }
 
 /** Replaces what differs from `next`: the smallest step, so that another person's words beside it stay. */
@@ -70,6 +70,10 @@ function afterLetters(doc: Node, letters: number): number {
   });
   return found ?? doc.content.size;
 }
+
+/** What is selected, in a document with the same letters. */
+const selectionOf = (doc: Node, { anchor, head }: NonNullable<Typed["selected"]>) =>
+  TextSelection.between(doc.resolve(afterLetters(doc, anchor)), doc.resolve(afterLetters(doc, head)));
 
 const parsed = (editor: Editor, html: string) =>
   DOMParser.fromSchema(editor.schema).parse(new window.DOMParser().parseFromString(html, "text/html").body);
@@ -107,29 +111,30 @@ export function keepWords(target: WordsTarget, html: string): void {
 export function editWords(
   target: WordsTarget,
   at: Click | null,
-  typed: Typed = { html: null, caret: null },
+  { html, selected }: Typed = { html: null, selected: null },
 ): WordsSession {
   const { composer, element, node } = target;
   const stored = () => composer.node(node.id)?.content.doc as RichDoc | undefined;
   element.replaceChildren();
   const editor = mount(target, element);
-  if (typed.html) takeOver(editor, parsed(editor, typed.html), null);
+  if (html) takeOver(editor, parsed(editor, html), null);
+  const clicked = () => {
+    const { view, state } = editor;
+    const position = (at && view.posAtCoords({ left: at.x, top: at.y })?.pos) ?? state.doc.content.size;
+    return TextSelection.near(state.doc.resolve(position), -1);
+  };
   let placed = false;
   const place = () => {
     if (placed || editor.isDestroyed) return;
     placed = true;
     const { view, state } = editor;
-    const position =
-      typed.caret !== null
-        ? afterLetters(state.doc, typed.caret)
-        : ((at && view.posAtCoords({ left: at.x, top: at.y })?.pos) ?? state.doc.content.size);
     // Not by the editor's command, which waits for a frame: what is typed meanwhile would be lost.
     view.focus();
-    view.dispatch(state.tr.setSelection(TextSelection.near(state.doc.resolve(position), -1)));
+    view.dispatch(state.tr.setSelection(selected ? selectionOf(state.doc, selected) : clicked()));
   };
   // After the pressed button's own default, which would take the focus away again; and before the first key.
   const page = element.ownerDocument;
-  if (typed.caret === null) page.defaultView?.requestAnimationFrame(place);
+  if (selected === null) page.defaultView?.requestAnimationFrame(place);
   else place();
   if (at) page.addEventListener("mouseup", place, { once: true, capture: true });
   let over = false;

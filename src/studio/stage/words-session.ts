@@ -5,13 +5,26 @@ import { wordsForm } from "@/core/page/words";
 import { words } from "@/studio/composer/words";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 
-function caretOffset(element: HTMLElement): number | null {
-  const selection = element.ownerDocument.getSelection();
-  if (!selection?.focusNode || !element.contains(selection.focusNode)) return null;
+/** How many letters of an element stand before a point in it; null for a point elsewhere. */
+function lettersBefore(element: HTMLElement, node: Node | null | undefined, offset: number): number | null {
+  if (!node || !element.contains(node)) return null;
   const range = element.ownerDocument.createRange();
   range.selectNodeContents(element);
-  range.setEnd(selection.focusNode, selection.focusOffset);
+  range.setEnd(node, offset);
   return range.toString().length;
+}
+
+function caretOffset(element: HTMLElement): number | null {
+  const selection = element.ownerDocument.getSelection();
+  return lettersBefore(element, selection?.focusNode, selection?.focusOffset ?? 0);
+}
+
+/** What is selected in an element, as letters before its two ends; both are the caret where nothing is. */
+function selectedLetters(element: HTMLElement): { readonly anchor: number; readonly head: number } | null {
+  const selection = element.ownerDocument.getSelection();
+  const head = lettersBefore(element, selection?.focusNode, selection?.focusOffset ?? 0);
+  const anchor = lettersBefore(element, selection?.anchorNode, selection?.anchorOffset ?? 0);
+  return head === null ? null : { anchor: anchor ?? head, head };
 }
 
 /** Puts the caret behind so many letters of an element with nothing but text; in any other at its front or its end. */
@@ -102,7 +115,7 @@ const againMs = 2000;
 
 /**
  * Running text. The words editor is loaded with the first click into such words: until it has come, the browser itself takes
- * what is typed, and the editor goes on from there, the caret where it stands.
+ * what is typed, and the editor goes on from there, with what is selected.
  */
 function rich(target: WordsTarget, at: Click | null): WordsSession {
   if (loaded) return loaded.editWords(target, at);
@@ -135,9 +148,9 @@ function rich(target: WordsTarget, at: Click | null): WordsSession {
     if (over) return null;
     over = true;
     const html = typed();
-    const caret = caretOffset(element);
+    const selected = selectedLetters(element);
     for (const name of Object.keys(attributes)) element.removeAttribute(name);
-    return editWords(target, at, { html, caret });
+    return editWords(target, at, { html, selected });
   });
   return { node: node.id, element, editor: null, refresh: () => composer.node(node.id) !== null, end, become };
 }
