@@ -1,6 +1,6 @@
 // Changing one thing of a set-up: the list it stands in, its id, and what is wrong with it by the path within it.
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { Form } from "@/studio/forms/field-table";
+import type { Form } from "@/studio/forms/form";
 import type { StepProps } from "@/studio/widget/half";
 
 export type List = keyof BookingSetUp;

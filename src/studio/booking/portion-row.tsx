@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import type { Portion, Service } from "@/core/booking/booking";
 import { decimalsOf } from "@/core/money/money";
-import type { Form } from "@/studio/forms/field-table";
+import type { Form } from "@/studio/forms/form";
 import { useSite } from "@/studio/frame/site-context";
 import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Row } from "@/studio/kit/fields";

@@ -1,7 +1,8 @@
 "use client";
 // What stands above the clips: pictures, name, counts, and where one subscribes.
 import type { ClipFeed } from "@/core/clips/clips";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

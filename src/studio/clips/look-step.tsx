@@ -3,7 +3,8 @@
 import { Text } from "@chakra-ui/react";
 import type { ClipFeed, FeedCard } from "@/core/clips/clips";
 import { feedLayouts, feedPagings, feedPlays } from "@/core/clips/released";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import { Segments } from "@/studio/kit/segments";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";

@@ -2,7 +2,8 @@
 // Which of the clips are shown, and in which order.
 import { Flex, Text } from "@chakra-ui/react";
 import { type ClipFeed, type FeedClip, type FeedPick, feedLimits, feedOrders } from "@/core/clips/clips";
-import { FieldTable, fieldsOf, settingsForm } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";

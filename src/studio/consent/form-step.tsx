@@ -2,7 +2,8 @@
 // The form the question takes.
 import { Box, Text } from "@chakra-ui/react";
 import { type Consent, type ConsentForm, consentForms, consentPlaces } from "@/core/consent/consent";
-import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { type Form, settingsForm } from "@/studio/forms/form";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";

@@ -3,7 +3,8 @@
 import { colourRoles } from "@/core/brand/brand";
 import { prominence } from "@/core/consent/breaches";
 import { type Consent, consentPlaces } from "@/core/consent/consent";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import { useSite } from "@/studio/frame/site-context";
 import { State } from "@/studio/kit/layout";
 import type { StepProps } from "@/studio/widget/half";

@@ -3,7 +3,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plus, Trash2 } from "lucide-react";
 import type { Opening, Trigger } from "@/core/opening/opening";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { NumberInput } from "@/studio/kit/fields";

@@ -2,7 +2,8 @@
 // How the popup looks: ground, what is behind it, the close mark, how it comes.
 import { colourRoles } from "@/core/brand/brand";
 import type { Popup } from "@/core/popup/popup";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 

@@ -3,7 +3,8 @@
 import { Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { pictureRatios, shopPages } from "@/core/shop/shop";
-import { FieldTable, type Form, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { type Form, settingsForm } from "@/studio/forms/form";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";

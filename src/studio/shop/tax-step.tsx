@@ -3,7 +3,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { rateAt, type TaxClass, taxBases } from "@/core/tax/tax";
-import { FieldTable, fieldsOf, settingsForm, type TableField } from "@/studio/forms/field-table";
+import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
+import { settingsForm } from "@/studio/forms/form";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
