@@ -1,8 +1,8 @@
 // Three months of believable bookings around the demo's clock: made by the same deeds as any, each at a moment before
 // its start, with the same chance every time.
 
-import { Availability } from "@/core/booking/availability";
-import { Diary } from "@/core/booking/diary";
+import { Diary } from "@/core/booking/diary/diary";
+import { Availability } from "@/core/booking/rules/availability";
 import type { DayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { loadDiary } from "@/data/booking/diary";

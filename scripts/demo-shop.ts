@@ -15,12 +15,12 @@ import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
 import type { Context } from "@/server/context";
 import { Sheet } from "@/server/pdf/sheet";
-import { keepCart, readCart, reckoned } from "@/server/shop/carts";
-import { catalogOf } from "@/server/shop/catalog";
-import { planReminder } from "@/server/shop/left-baskets";
-import { liveShop } from "@/server/shop/live";
-import { makeOrder } from "@/server/shop/orders";
-import { stepOrder } from "@/server/shop/steps";
+import { keepCart, readCart, reckoned } from "@/server/shop/cart/carts";
+import { planReminder } from "@/server/shop/cart/left-baskets";
+import { stepOrder } from "@/server/shop/cart/steps";
+import { catalogOf } from "@/server/shop/catalog/catalog";
+import { makeOrder } from "@/server/shop/orders/orders";
+import { liveShop } from "@/server/shop/pages/live";
 import { addDocument, addPicture } from "@/server/site/media";
 import { type callAs, operator } from "./lib/studio";
 

@@ -2,7 +2,7 @@
 import { writeFileSync } from "node:fs";
 import type Joi from "joi";
 import parse from "joi-to-json";
-import { bookingWidgetSchema } from "@/core/booking/schema";
+import { bookingWidgetSchema } from "@/core/booking/rules/schema";
 import { kindNames } from "@/core/page/kind-names";
 import { heldBy, kinds } from "@/core/page/kinds";
 import { lookProperties } from "@/core/page/look";

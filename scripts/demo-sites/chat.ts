@@ -1,6 +1,6 @@
 // The chats of the demo's two sites: what they know besides the pages, and their briefs.
 import { type Chat, newChat } from "@/core/chat/chat";
-import { recogniseTable } from "@/core/chat/table";
+import { recogniseTable } from "@/core/chat/knows/table";
 
 const wrenfield = newChat("the workshop");
 

@@ -38,8 +38,8 @@ test("every wrong one is named in one sentence", () => {
   ).toThrow(/WEBITOR_PORT: .*WEBITOR_DATABASE_URL|WEBITOR_DATABASE_URL: .*WEBITOR_SECRET/s);
 });
 
-test("the README lists every setting with its default, and no other", () => {
-  const rows = [...readFileSync("README.md", "utf8").matchAll(/^\| `(WEBITOR_[A-Z_]+)` +\| ([^|]+) \|/gm)].map(
+test("docs/running.md lists every setting with its default, and no other", () => {
+  const rows = [...readFileSync("docs/running.md", "utf8").matchAll(/^\| `(WEBITOR_[A-Z_]+)` +\| ([^|]+) \|/gm)].map(
     ([, name, fallback]) => [name, fallback?.trim()],
   );
   // The start command's own, for the MariaDB that it runs.

@@ -2,7 +2,7 @@
 // them all from other sites, from visitors' pages and from health. The database's lock stays the truth; this only spares it those who
 // would wait in it.
 import pLimit, { type LimitFunction } from "p-limit";
-import { crowdWords } from "@/core/booking/words";
+import { crowdWords } from "@/core/booking/words/words";
 import { Problem } from "./problem";
 
 /** Most that wait in one process for one thing: the last of them would be served after some seconds. */

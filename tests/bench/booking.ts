@@ -1,11 +1,11 @@
 // Figures of booking: the engine against the oracle, calls per second, races, reading a large calendar.
 import { request } from "node:http";
 import autocannon from "autocannon";
-import { availabilityOn } from "@/core/booking/availability";
-import { Diary, type DiaryEntry } from "@/core/booking/diary";
+import { Diary, type DiaryEntry } from "@/core/booking/diary/diary";
 import { Oracle } from "@/core/booking/oracle.test-kit";
+import { availabilityOn } from "@/core/booking/rules/availability";
+import { mostTried, triedOn } from "@/core/booking/rules/size";
 import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
-import { mostTried, triedOn } from "@/core/booking/size";
 import { readCalendar } from "@/core/calendar/read";
 import { dateOf, dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";

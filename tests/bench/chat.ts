@@ -1,9 +1,9 @@
 // Figures of the chat: how often it is right, against plain full-text search by a package, and what it takes for a site of 500 pages.
 import MiniSearch from "minisearch";
 import { ChatEngine } from "@/core/chat/engine";
-import type { KnownPage } from "@/core/chat/knowledge";
-import { pageSource, passagesOf } from "@/core/chat/knowledge";
-import { readPage } from "@/core/chat/read-page";
+import type { KnownPage } from "@/core/chat/knows/knowledge";
+import { pageSource, passagesOf } from "@/core/chat/knows/knowledge";
+import { readPage } from "@/core/chat/knows/read-page";
 import { wrenfieldChat } from "../../scripts/demo-sites/chat";
 import { type Count, counted } from "../chat/asking";
 import { heldOutQuestions } from "../chat/held-out";

@@ -1,8 +1,9 @@
 // Asks the demo's sites as visitors do, without a server: free times are those that the question asks for.
+
+import type { Live, Need, Reply } from "@/core/chat/answers/reply";
+import { judge, type Verdict } from "@/core/chat/answers/verdict";
 import type { ChatEngine } from "@/core/chat/engine";
-import type { Turn } from "@/core/chat/hear";
-import type { Live, Need, Reply } from "@/core/chat/reply";
-import { judge, type Verdict } from "@/core/chat/verdict";
+import type { Turn } from "@/core/chat/understands/hear";
 import { oddlaneChat, wrenfieldChat } from "../../scripts/demo-sites/chat";
 import type { Question } from "./question";
 import { engineFor, siteFile } from "./site";

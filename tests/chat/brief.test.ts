@@ -2,9 +2,9 @@
 // proposed from a site.
 import { type Brief, type Chat, newChat } from "@/core/chat/chat";
 import { gather } from "@/core/chat/group";
-import type { Turn } from "@/core/chat/hear";
-import { proposeTests } from "@/core/chat/propose";
+import { proposeTests } from "@/core/chat/knows/propose";
 import { chatSchema } from "@/core/chat/schema";
+import type { Turn } from "@/core/chat/understands/hear";
 import { oddlaneChat, wrenfieldChat } from "../../scripts/demo-sites/chat";
 import { now } from "./asking";
 import { engineFor, knowledgeFor, knownPages, siteFile } from "./site";

@@ -1,8 +1,8 @@
 // The test sets of both demo sites, and attempts to give orders to what answers.
 
 import { ChatEngine } from "@/core/chat/engine";
-import { pageSource, passagesOf } from "@/core/chat/knowledge";
-import { readPage } from "@/core/chat/read-page";
+import { pageSource, passagesOf } from "@/core/chat/knows/knowledge";
+import { readPage } from "@/core/chat/knows/read-page";
 import { wrenfieldChat } from "../../scripts/demo-sites/chat";
 import { answered, askOnce, counted, engines, now } from "./asking";
 import { heldOutQuestions } from "./held-out";

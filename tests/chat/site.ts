@@ -12,8 +12,8 @@ import {
   readsPage,
   siteFacts,
   tablesOf,
-} from "@/core/chat/knowledge";
-import { readPage } from "@/core/chat/read-page";
+} from "@/core/chat/knows/knowledge";
+import { readPage } from "@/core/chat/knows/read-page";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { createRenderer } from "@/core/render/render";
 import { pagePath, type SiteFile } from "@/core/site/site";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { newService } from "./blank";
 import type { BookingSetUp, DaySpan, Notice, Offer, Resource, Service, WeeklySpan } from "./booking";
 import { courseParts } from "./booking";
-import type { DiaryEntry, OutsideBusy } from "./diary";
+import type { DiaryEntry, OutsideBusy } from "./diary/diary";
 import { instantOf, type OracleQuestion } from "./oracle.test-kit";
 
 /** Dates on or beside which a zone's clock changes, and one on which nothing happens. */

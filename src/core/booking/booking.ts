@@ -1,11 +1,11 @@
 // What can be booked: places, services, the resources that serve them, hours, prices and questions, as a site describes
 // them. The rules that follow from it are in the files beside this one.
 
-import type { BookingLook, BookingWords } from "@/core/booking/look";
+import type { BookingLook, BookingWords } from "@/core/booking/words/look";
 import type { Thanks } from "@/core/field/field";
 import type { Tax } from "@/core/money/money";
 import type { Floating } from "@/core/opening/opening";
-import type { OwnLetters } from "./letter-kinds";
+import type { OwnLetters } from "./words/letter-kinds";
 
 /** "2026-03-11" on the place's calendar. */
 export type LocalDate = string;

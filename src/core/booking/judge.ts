@@ -3,9 +3,9 @@ import { thanksGone } from "@/core/field/thanks";
 import type { WidgetJudge } from "@/core/widget/judge";
 import { newPlace } from "./blank";
 import { bookingPart } from "./part";
-import { setUpFaults } from "./references";
-import { bookingSetUpSchema, bookingWidgetSchema } from "./schema";
-import { bookingWarnings } from "./warnings";
+import { setUpFaults } from "./rules/references";
+import { bookingSetUpSchema, bookingWidgetSchema } from "./rules/schema";
+import { bookingWarnings } from "./rules/warnings";
 
 export const bookingJudge: WidgetJudge<"booking"> = {
   schema: bookingWidgetSchema,

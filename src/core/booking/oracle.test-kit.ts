@@ -2,7 +2,7 @@
 // types. It asks Temporal for every wall time and tries every choice of resources.
 import { Temporal } from "temporal-polyfill";
 import type { BookingSetUp, Instant, Place, Resource, Service, WeeklySpan } from "./booking";
-import type { DiaryEntry, OutsideBusy } from "./diary";
+import type { DiaryEntry, OutsideBusy } from "./diary/diary";
 
 const minute = 60_000;
 

@@ -3,10 +3,10 @@
 
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
-import type { Assignment, Availability } from "./availability";
 import type { BookingSetUp, CoursePart, Instant, Service } from "./booking";
-import { type Bill, billOf, servingOf } from "./price";
+import { type Bill, billOf, servingOf } from "./money/price";
 import { momentAt } from "./public-services";
+import type { Assignment, Availability } from "./rules/availability";
 import {
   type DayState,
   isOpenState,

@@ -5,9 +5,6 @@ import { pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
-import { answersSchema, refusal } from "./answers";
-import { type BookingAsked, bookingSchema, type HoldAsked, holdSchema, type WaitAsked, waitSchema } from "./asked";
-import { type Assignment, Availability } from "./availability";
 import {
   type BookingSetUp,
   type CoursePart,
@@ -17,13 +14,23 @@ import {
   partsSold,
   type Service,
 } from "./booking";
-import { lateFeeOf, payNowOf } from "./deposit";
-import { Diary, type DiaryEntry, type OutsideBusy } from "./diary";
+import { Diary, type DiaryEntry, type OutsideBusy } from "./diary/diary";
+import { lateFeeOf, payNowOf } from "./money/deposit";
 import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
-import { clientMayChangeUntil, holdMs } from "./state";
+import {
+  type BookingAsked,
+  bookingSchema,
+  type HoldAsked,
+  holdSchema,
+  type WaitAsked,
+  waitSchema,
+} from "./rules/asked";
+import { type Assignment, Availability } from "./rules/availability";
+import { clientMayChangeUntil, holdMs } from "./rules/state";
+import { fullStarts } from "./rules/waiting";
 import type { PublicBooking } from "./told";
-import { fullStarts } from "./waiting";
-import { visitorReasons } from "./words";
+import { answersSchema, refusal } from "./words/answers";
+import { visitorReasons } from "./words/words";
 
 export interface RehearsedAnswer {
   readonly status: number;

@@ -1,6 +1,7 @@
 // What a page carries for the calendar's script, and where it asks. Light enough for the visitor's browser.
-import type { BookingLook, BookingWords } from "@/core/booking/look";
+
 import type { PublicServices, ReleasedService } from "@/core/booking/told";
+import type { BookingLook, BookingWords } from "@/core/booking/words/look";
 import type { ReleasedThanks } from "@/core/field/field";
 
 export const usualLook: BookingLook = { density: "regular", view: "month", first: "service", photographs: true };

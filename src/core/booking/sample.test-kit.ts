@@ -3,7 +3,7 @@
 import { ZoneClock } from "@/core/time/zone-clock";
 import { newResource, newService } from "./blank";
 import type { BookingSetUp, Resource, Service } from "./booking";
-import type { DiaryEntry } from "./diary";
+import type { DiaryEntry } from "./diary/diary";
 
 const named = (id: string) => id.charAt(0).toUpperCase() + id.slice(1);
 

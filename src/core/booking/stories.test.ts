@@ -2,13 +2,13 @@
 
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
-import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
-import { Diary, type DiaryEntry } from "./diary";
-import type { Wish } from "./obstacles";
-import { setUpFaults } from "./references";
+import { Diary, type DiaryEntry } from "./diary/diary";
+import { availabilityOn } from "./rules/availability";
+import type { Wish } from "./rules/obstacles";
+import { setUpFaults } from "./rules/references";
+import { bookingSetUpSchema } from "./rules/schema";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
-import { bookingSetUpSchema } from "./schema";
 import { thinned } from "./shown";
 
 const clock = ZoneClock.of("Europe/Dublin");

@@ -2,11 +2,11 @@
 import { readFileSync } from "node:fs";
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
-import { availabilityOn } from "./availability";
 import type { BookingSetUp } from "./booking";
-import { Diary, type DiaryEntry } from "./diary";
-import type { Wish } from "./obstacles";
-import { billOf } from "./price";
+import { Diary, type DiaryEntry } from "./diary/diary";
+import { billOf } from "./money/price";
+import { availabilityOn } from "./rules/availability";
+import type { Wish } from "./rules/obstacles";
 
 const setUp = JSON.parse(readFileSync("demo/wrenfield/site.json", "utf8")).booking as BookingSetUp;
 const clock = ZoneClock.of("Europe/Dublin");

@@ -1,7 +1,7 @@
 // The booking calendar as a kind of widget: where it stands, the services it offers, with their prices.
 
-import type { BookingLook } from "@/core/booking/look";
 import { type ReleasedBooking, usualLook } from "@/core/booking/released";
+import type { BookingLook } from "@/core/booking/words/look";
 import { releaseThanks } from "@/core/field/field";
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
@@ -9,14 +9,14 @@ import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import type { Resolve, WidgetKind } from "@/core/widget/kind";
 import { floatCss } from "@/core/widget/opener";
 import type { WidgetOf } from "@/core/widget/settings";
-import { type AskWords, askWords } from "./ask-words";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
-import { lengthWords } from "./length-words";
-import { listCss, ownLookClasses, ownLookCss } from "./list-css";
 import { bookingPart } from "./part";
 import { publicServices } from "./public-services";
-import { mayAskAll } from "./size";
+import { mayAskAll } from "./rules/size";
 import type { ReleasedService } from "./told";
+import { type AskWords, askWords } from "./words/ask-words";
+import { lengthWords } from "./words/length-words";
+import { listCss, ownLookClasses, ownLookCss } from "./words/list-css";
 
 interface Words {
   readonly title: string;

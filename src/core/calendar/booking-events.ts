@@ -1,5 +1,5 @@
 // A booking as a calendar event, with the same UID as long as it lives.
-import type { BookingState } from "@/core/booking/state";
+import type { BookingState } from "@/core/booking/rules/state";
 import type { CalendarEvent, CalendarPerson } from "./write";
 
 export interface BookingForCalendar {

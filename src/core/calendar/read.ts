@@ -1,7 +1,7 @@
 // iCalendar in: which time a calendar makes busy, over a stretch of time (RFC 5545). ical.js parses the text and rrule
 // steps through rules, on wall times; what they mean for a clock (zones, ends, exceptions) is worked out here, in instants.
 import type { Instant } from "@/core/booking/booking";
-import { merged, type Span } from "@/core/booking/spans";
+import { merged, type Span } from "@/core/booking/hours/spans";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
 import {
   durationOf,

@@ -1,12 +1,12 @@
 // A chat that answers from the site: what it knows besides the pages, how it speaks, when a person is called, where it stands.
 
-import type { CloseLanguage } from "@/core/chat/close-language";
 import type { Model } from "@/core/chat/model/model";
+import type { CloseLanguage } from "@/core/chat/understands/close-language";
 import type { CrawlPlan } from "@/core/crawl/crawl";
 import type { Floating, Opening } from "@/core/opening/opening";
 import { freshOpening } from "@/core/opening/opening";
 import type { WeekHours } from "@/core/site/open-hours";
-import type { ChatTable } from "./table";
+import type { ChatTable } from "./knows/table";
 
 export const tones = ["plain", "warm", "brief"] as const;
 export type Tone = (typeof tones)[number];

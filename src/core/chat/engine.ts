@@ -1,19 +1,19 @@
 // The whole of it: what a site says, kept ready to be asked. Sources come and go one at a time as releases change them.
 
 import { wallIn } from "@/core/site/open-hours";
+import type { SiteFacts as Facts } from "./answers/reply";
+import { type Live, type Need, needOf, type Reply, replyTo, sourceOfPassage, sureEnough } from "./answers/reply";
 import type { Brief, OwnAnswer } from "./chat";
-import { type Difference, differencesAbout } from "./differ";
-import { type Heard, hear, type Turn } from "./hear";
+import { type Difference, differencesAbout } from "./knows/differ";
+import type { Passage, Source } from "./knows/passage";
+import { type Hit, PassageIndex } from "./knows/passage-index";
+import type { ChatTable } from "./knows/table";
 import { type Carried, Guard, type Material } from "./model/guard";
-import type { Passage, Source } from "./passage";
-import { type Hit, PassageIndex } from "./passage-index";
-import type { SiteFacts as Facts } from "./reply";
-import { type Live, type Need, needOf, type Reply, replyTo, sourceOfPassage, sureEnough } from "./reply";
-import { type Subject, Subjects } from "./subject";
-import { Synonyms } from "./synonyms";
-import type { ChatTable } from "./table";
-import { folded, Stems, tokensOf } from "./tokens";
-import { tradeWords } from "./trade-words";
+import { type Heard, hear, type Turn } from "./understands/hear";
+import { type Subject, Subjects } from "./understands/subject";
+import { Synonyms } from "./understands/synonyms";
+import { folded, Stems, tokensOf } from "./understands/tokens";
+import { tradeWords } from "./understands/trade-words";
 
 /** What a chat knows besides its passages. */
 export interface Knowledge {

@@ -1,5 +1,5 @@
 // Questions that mean the same, gathered: what was not known most often comes first.
-import { Stems, tokensOf } from "./tokens";
+import { Stems, tokensOf } from "./understands/tokens";
 
 export interface AskedOnce {
   readonly question: string;

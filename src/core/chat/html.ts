@@ -1,9 +1,9 @@
 // What stands in a page before the chat's script, and without it: a question that leads to a page with the same answers.
 
-import { spokenIn } from "@/core/chat/address";
+import { spokenIn } from "@/core/chat/answers/address";
 import { escapeHtml } from "@/core/render/escape";
 import type { Brief } from "./chat";
-import { chatPageWords } from "./page-words";
+import { chatPageWords } from "./knows/page-words";
 
 export const answersPath = (widget: string): string => `/_w/v1/chat/${widget}/answers`;
 

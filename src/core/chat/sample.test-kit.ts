@@ -1,9 +1,10 @@
 // A small site to be asked: two services, a product, hours, a page or two, in any language.
+
+import type { Live, LiveTimes, Reply, SiteFacts } from "./answers/reply";
 import { newChat } from "./chat";
 import { ChatEngine, type Knowledge } from "./engine";
-import type { Turn } from "./hear";
-import type { Live, LiveTimes, Reply, SiteFacts } from "./reply";
-import type { Subject } from "./subject";
+import type { Turn } from "./understands/hear";
+import type { Subject } from "./understands/subject";
 
 /** A Wednesday, 11:40 in Dublin. */
 export const now = Date.parse("2026-11-25T11:40:00Z");

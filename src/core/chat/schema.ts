@@ -1,8 +1,8 @@
 // What a chat's settings may be.
 import Joi from "joi";
-import { closeLanguages } from "@/core/chat/close-language";
 import { modelLimits } from "@/core/chat/model/ask";
 import type { Model } from "@/core/chat/model/model";
+import { closeLanguages } from "@/core/chat/understands/close-language";
 import { startAddress } from "@/core/crawl/address";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { neededWords } from "@/core/field/schema";
@@ -22,7 +22,7 @@ import {
   type Topic,
   tones,
 } from "./chat";
-import { type ChatTable, columnKinds, type TableColumn } from "./table";
+import { type ChatTable, columnKinds, type TableColumn } from "./knows/table";
 
 const id = Joi.string()
   .pattern(/^[\w:-]{1,40}$/)

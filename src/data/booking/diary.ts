@@ -1,7 +1,7 @@
 // The diary as rows: what takes time in a stretch of it, and the versions that tell when it has changed.
 import { and, eq, gt, gte, inArray, isNotNull, lt, lte, or, sql } from "drizzle-orm";
-import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
-import { endingStates, keptStates, takingStates } from "@/core/booking/state";
+import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary/diary";
+import { endingStates, keptStates, takingStates } from "@/core/booking/rules/state";
 import { busyFeeds, busySpans } from "../calendar/tables";
 import type { Executor } from "../connection";
 import { bookingDates, bookingOccupancies, bookingSessions, bookings, bookingVersions } from "./tables";

@@ -15,10 +15,10 @@ import {
   unique,
   varchar,
 } from "drizzle-orm/mysql-core";
-import type { Answers } from "@/core/booking/answers";
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { Bill } from "@/core/booking/price";
-import { bookingStates } from "@/core/booking/state";
+import type { Bill } from "@/core/booking/money/price";
+import { bookingStates } from "@/core/booking/rules/state";
+import type { Answers } from "@/core/booking/words/answers";
 import { ownId as id, instant, json, siteId, utcTime } from "../columns";
 import { personal } from "../personal";
 

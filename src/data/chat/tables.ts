@@ -12,10 +12,10 @@ import {
   unique,
   varchar,
 } from "drizzle-orm/mysql-core";
-import type { Turn } from "@/core/chat/hear";
-import type { ReadPage } from "@/core/chat/read-page";
-import type { Looked } from "@/core/chat/reply";
+import type { Looked } from "@/core/chat/answers/reply";
+import type { ReadPage } from "@/core/chat/knows/read-page";
 import type { Button, ReplySource } from "@/core/chat/told";
+import type { Turn } from "@/core/chat/understands/hear";
 import type { Reason } from "@/core/visitor/decision";
 import { instant, json, packedJson } from "../columns";
 import { personal } from "../personal";

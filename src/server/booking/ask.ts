@@ -1,5 +1,5 @@
 // Availability with the diary as it stands: what every question and every booking is judged by.
-import { Availability } from "@/core/booking/availability";
+
 import {
   type BookingSetUp,
   type Instant,
@@ -8,10 +8,11 @@ import {
   type Service,
   sellsPart,
 } from "@/core/booking/booking";
-import { partOfBooking, runsOf } from "@/core/booking/course";
-import { Diary } from "@/core/booking/diary";
-import { mondayBefore } from "@/core/booking/hours";
-import type { Wish } from "@/core/booking/obstacles";
+import { Diary } from "@/core/booking/diary/diary";
+import { mondayBefore } from "@/core/booking/hours/hours";
+import { Availability } from "@/core/booking/rules/availability";
+import { partOfBooking, runsOf } from "@/core/booking/rules/course";
+import type { Wish } from "@/core/booking/rules/obstacles";
 import type { DayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { loadDiary } from "@/data/booking/diary";

@@ -1,7 +1,7 @@
 // Time of a person or thing that is blocked from the Desk: time off in the set-up, without the workspace.
 import Joi from "joi";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { bookingId } from "@/core/booking/schema";
+import { bookingId } from "@/core/booking/rules/schema";
 import { lineSchema } from "@/core/input/text";
 import { wallSchema } from "@/core/time/schema";
 import { lockDiary } from "@/data/booking/diary";

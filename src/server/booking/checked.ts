@@ -1,7 +1,7 @@
 // A set-up from outside.
 import type { BookingSetUp } from "@/core/booking/booking";
-import { setUpFaults } from "@/core/booking/references";
-import { bookingSetUpSchema } from "@/core/booking/schema";
+import { setUpFaults } from "@/core/booking/rules/references";
+import { bookingSetUpSchema } from "@/core/booking/rules/schema";
 import { Problem, validated } from "../problem";
 
 /** A set-up from outside; a Problem with the path of everything that is wrong with it. */

@@ -1,7 +1,7 @@
 // When it is decided whether a start has a group that is large enough: a job for each start that has bookings.
 import { and, eq, gt, inArray } from "drizzle-orm";
 import { type BookingSetUp, decidedAt, type Service } from "@/core/booking/booking";
-import { bookedStates } from "@/core/booking/state";
+import { bookedStates } from "@/core/booking/rules/state";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { queueOnly, realTime } from "@/server/job/queue";

@@ -1,6 +1,6 @@
 // What pages, letters and calendars of clients can ask about bookings.
 import { courseParts } from "@/core/booking/booking";
-import { bookingStates } from "@/core/booking/state";
+import { bookingStates } from "@/core/booking/rules/state";
 import { calendarAt } from "../calendar/addresses";
 import {
   date,

@@ -1,7 +1,7 @@
 // How bookings did: how full the weeks were, how early is booked, who did not come, what services brought by month.
 import { and, desc, eq, gte, inArray, isNotNull, lt, ne, sql } from "drizzle-orm";
-import { filledWeek } from "@/core/booking/figures";
-import { bookedStates } from "@/core/booking/state";
+import { filledWeek } from "@/core/booking/diary/figures";
+import { bookedStates } from "@/core/booking/rules/state";
 import { dateOf, dayNumber, hourMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { loadSetUp } from "@/data/booking/set-up";

@@ -1,13 +1,13 @@
 // What the studio does with bookings: seeing them, deciding, moving, booking by hand.
 import { and, asc, count, desc, eq, gt, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
 import Joi from "joi";
-import type { Answers } from "@/core/booking/answers";
-import { minutesField, partField } from "@/core/booking/asked";
 import type { CoursePart } from "@/core/booking/booking";
-import { isLate } from "@/core/booking/deposit";
-import { type Wish, waivable } from "@/core/booking/obstacles";
-import { bookingId } from "@/core/booking/schema";
-import { type BookingState, bookingStates, takingStates } from "@/core/booking/state";
+import { isLate } from "@/core/booking/money/deposit";
+import { minutesField, partField } from "@/core/booking/rules/asked";
+import { type Wish, waivable } from "@/core/booking/rules/obstacles";
+import { bookingId } from "@/core/booking/rules/schema";
+import { type BookingState, bookingStates, takingStates } from "@/core/booking/rules/state";
+import type { Answers } from "@/core/booking/words/answers";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { dateSchema, instantSchema } from "@/core/time/schema";

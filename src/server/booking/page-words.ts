@@ -1,5 +1,5 @@
 // Words of the pages behind a booking's letter, by language.
-import type { BookingState } from "@/core/booking/state";
+import type { BookingState } from "@/core/booking/rules/state";
 import { inLanguage } from "@/core/locale/words";
 
 interface Words {

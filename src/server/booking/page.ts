@@ -2,9 +2,9 @@
 // booked, a button to cancel it, and the free times it could move to. Opening one changes nothing: programs that look
 // through mail open every link.
 import type { Service } from "@/core/booking/booking";
-import { balanceOf, cancellingCosts } from "@/core/booking/deposit";
-import { bookedStates, clientMayChangeUntil } from "@/core/booking/state";
-import { momentWords, timeWords } from "@/core/booking/words";
+import { balanceOf, cancellingCosts } from "@/core/booking/money/deposit";
+import { bookedStates, clientMayChangeUntil } from "@/core/booking/rules/state";
+import { momentWords, timeWords } from "@/core/booking/words/words";
 import { moneyWords } from "@/core/money/money";
 import { shopWords } from "@/core/storefront/words";
 import { type DayNumber, dateOf, dayNumber } from "@/core/time/clock";

@@ -1,6 +1,6 @@
 // What payments mean for bookings.
 import { and, eq } from "drizzle-orm";
-import { bookedStates } from "@/core/booking/state";
+import { bookedStates } from "@/core/booking/rules/state";
 import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
 import { bookingOf, lockSite } from "@/server/booking/deeds/lock";

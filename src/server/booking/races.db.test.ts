@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { createConnection } from "mysql2/promise";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { crowdWords } from "@/core/booking/words";
+import { crowdWords } from "@/core/booking/words/words";
 import { bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import { isDuplicate } from "@/data/connection";
 import { findSite, type SiteRow } from "@/data/site/queries";

@@ -1,9 +1,9 @@
 // A start that can't be had: 409 with the reasons and the nearest free times, for a visitor or for the studio.
 
 import type { Instant } from "@/core/booking/booking";
-import type { Wish } from "@/core/booking/obstacles";
 import { momentOf } from "@/core/booking/public";
-import { studioWords, visitorReasons, type Wording } from "@/core/booking/words";
+import type { Wish } from "@/core/booking/rules/obstacles";
+import { studioWords, visitorReasons, type Wording } from "@/core/booking/words/words";
 import type { Reason } from "@/core/visitor/decision";
 import { isDuplicate } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";

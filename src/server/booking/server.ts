@@ -1,9 +1,9 @@
 // The server's half of the booking calendar.
 import { and, desc, eq, gte, inArray, ne, sql } from "drizzle-orm";
 import Joi from "joi";
-import { bookedStates } from "@/core/booking/state";
-import { feedWarnings } from "@/core/booking/warnings";
-import { zonedWords } from "@/core/booking/words";
+import { bookedStates } from "@/core/booking/rules/state";
+import { feedWarnings } from "@/core/booking/rules/warnings";
+import { zonedWords } from "@/core/booking/words/words";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";

@@ -1,9 +1,9 @@
 // Bookings that a new set-up would strand, in sentences for whoever changes it.
 import { and, asc, eq, gt, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { takingStates } from "@/core/booking/state";
-import { type StandingBooking, strandedBy } from "@/core/booking/stranded";
-import { momentWords, studioWords } from "@/core/booking/words";
+import { takingStates } from "@/core/booking/rules/state";
+import { type StandingBooking, strandedBy } from "@/core/booking/rules/stranded";
+import { momentWords, studioWords } from "@/core/booking/words/words";
 import { loadSetUp } from "@/data/booking/set-up";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";

@@ -1,7 +1,7 @@
 // Taking and freeing time: the rows that make a booking's resources busy. Always under the site's lock, and held by
 // constraints of the database besides: two sessions of one resource can't overlap, seats can't go beyond the capacity.
 import { and, eq, inArray, sql } from "drizzle-orm";
-import type { Assignment } from "@/core/booking/availability";
+import type { Assignment } from "@/core/booking/rules/availability";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookingDates, bookingOccupancies, bookingSessions, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";

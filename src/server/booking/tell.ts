@@ -1,11 +1,11 @@
 // Telling client and business what became of a booking: letters with a calendar part, and the reminder.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { BookingSetUp } from "@/core/booking/booking";
-import { balanceOf } from "@/core/booking/deposit";
-import { type LetterKind, textKinds } from "@/core/booking/letter-kinds";
-import { bookingLetter, bookingText, type LetterFacts, type LetterMoney } from "@/core/booking/letters";
-import { clientMayChangeUntil } from "@/core/booking/state";
-import { momentWords } from "@/core/booking/words";
+import { balanceOf } from "@/core/booking/money/deposit";
+import { clientMayChangeUntil } from "@/core/booking/rules/state";
+import { type LetterKind, textKinds } from "@/core/booking/words/letter-kinds";
+import { bookingLetter, bookingText, type LetterFacts, type LetterMoney } from "@/core/booking/words/letters";
+import { momentWords } from "@/core/booking/words/words";
 import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { moneyWords } from "@/core/money/money";

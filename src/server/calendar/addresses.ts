@@ -2,8 +2,8 @@
 import { randomBytes } from "node:crypto";
 import { and, asc, eq, gte, inArray, isNull, lte } from "drizzle-orm";
 import Joi from "joi";
-import { bookingId } from "@/core/booking/schema";
-import { bookedStates } from "@/core/booking/state";
+import { bookingId } from "@/core/booking/rules/schema";
+import { bookedStates } from "@/core/booking/rules/state";
 import { eventOf } from "@/core/calendar/booking-events";
 import { calendarText } from "@/core/calendar/write";
 import { versionsOf } from "@/data/booking/diary";

@@ -1,4 +1,3 @@
-// biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
 import ICAL from "ical.js";
 import { type CalendarServer, startCalendarServer } from "@/standins/calendar-server";
 import { type PublicApi, publicApi, withClock } from "../booking/api.test-kit";
@@ -33,6 +32,7 @@ afterAll(async () => {
   await studio.close();
 });
 
+// biome-ignore lint/suspicious/noExplicitAny: each operation answers its own form
 const operate = (name: keyof typeof operations, input: object): Promise<any> =>
   operations[name].perform({ ...studio.incoming("designer"), context }, { ...site, ...input });
 const maren = { resource: "maren", name: "Maren, private", owner: "" };

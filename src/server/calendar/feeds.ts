@@ -2,8 +2,8 @@
 // keeps the last good state, and says so.
 import { and, asc, count, eq, getTableColumns, isNotNull } from "drizzle-orm";
 import Joi from "joi";
-import { bookingId } from "@/core/booking/schema";
-import type { BrokenFeed } from "@/core/booking/warnings";
+import { bookingId } from "@/core/booking/rules/schema";
+import type { BrokenFeed } from "@/core/booking/rules/warnings";
 import { type CalendarAsked, type CalendarRead, calendarLimits } from "@/core/calendar/read";
 import { calendarWords } from "@/core/calendar/words";
 import { type Outcome, refused } from "@/core/visitor/decision";

@@ -1,7 +1,8 @@
 // Answers one question: heard by the engine of the live release, with what other engines tell.
+
+import type { Reply } from "@/core/chat/answers/reply";
 import type { ChatEngine, Knowledge } from "@/core/chat/engine";
-import type { Turn } from "@/core/chat/hear";
-import type { Reply } from "@/core/chat/reply";
+import type { Turn } from "@/core/chat/understands/hear";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";

@@ -3,7 +3,7 @@
 import { setTimeout as wait } from "node:timers/promises";
 import { and, asc, count, eq, lt, ne, sql } from "drizzle-orm";
 import robotsParser from "robots-parser";
-import type { ReadPage } from "@/core/chat/read-page";
+import type { ReadPage } from "@/core/chat/knows/read-page";
 import { belongs, Forms, isSitemap, pageAddress, startAddress } from "@/core/crawl/address";
 import { type CrawlPlan, crawlerName, crawlLimits, pauseOf } from "@/core/crawl/crawl";
 import { boundedRobots } from "@/core/crawl/robots";

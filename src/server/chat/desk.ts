@@ -1,7 +1,7 @@
 // The Desk: conversations as they go, a person taking over and handing back, what was not known.
 import { and, count, eq, gt, inArray, like, or, type SQL, sql } from "drizzle-orm";
 import Joi from "joi";
-import { chatPageWords } from "@/core/chat/page-words";
+import { chatPageWords } from "@/core/chat/knows/page-words";
 import { chatLines, chatTalks, type TalkState, talkStates } from "@/data/chat/tables";
 import { inTransaction } from "@/data/connection";
 import { pageOf } from "@/data/paging";

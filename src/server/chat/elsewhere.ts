@@ -1,7 +1,7 @@
 // What a chat knows besides its own site: pages of other sites and files, as they were read last.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { ChatSource } from "@/core/chat/chat";
-import type { KnownElsewhere } from "@/core/chat/knowledge";
+import type { KnownElsewhere } from "@/core/chat/knows/knowledge";
 import { belongs, startAddress } from "@/core/crawl/address";
 import { chatSourcePages, chatSources } from "@/data/chat/tables";
 import { releaseFiles } from "@/data/release/tables";

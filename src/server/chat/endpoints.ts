@@ -1,9 +1,9 @@
 // Visitors' calls on a chat, with what each is in OpenAPI; and the page that answers without script.
 
-import { spokenIn } from "@/core/chat/address";
+import { spokenIn } from "@/core/chat/answers/address";
+import type { Reply } from "@/core/chat/answers/reply";
 import { chatForm } from "@/core/chat/html";
-import { chatPageWords } from "@/core/chat/page-words";
-import type { Reply } from "@/core/chat/reply";
+import { chatPageWords } from "@/core/chat/knows/page-words";
 import { escapeHtml } from "@/core/render/escape";
 import { findSite } from "@/data/site/queries";
 import {

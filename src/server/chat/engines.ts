@@ -16,9 +16,9 @@ import {
   siteFacts,
   tablesElsewhere,
   tablesOf,
-} from "@/core/chat/knowledge";
-import type { Passage, Source } from "@/core/chat/passage";
-import { type Sold, soldOf } from "@/core/chat/sold";
+} from "@/core/chat/knows/knowledge";
+import type { Passage, Source } from "@/core/chat/knows/passage";
+import { type Sold, soldOf } from "@/core/chat/knows/sold";
 import { ownRoot } from "@/core/self-service/account";
 import type { KeptSite } from "@/core/site/site";
 import { productPath } from "@/core/storefront/view";
@@ -28,8 +28,8 @@ import type { SiteRow } from "@/data/site/queries";
 import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { keptOfDatabase } from "../kept";
-import { catalogOf, type KnownCatalog } from "../shop/catalog";
-import { type LiveShop, liveShop } from "../shop/live";
+import { catalogOf, type KnownCatalog } from "../shop/catalog/catalog";
+import { type LiveShop, liveShop } from "../shop/pages/live";
 import { type Elsewhere, elsewhereOf } from "./elsewhere";
 import { liveSite, type ReleasedPage, releasedPages } from "./reading";
 

@@ -1,5 +1,5 @@
 // What follows for a chat from a release: its pages are read; and what stops one.
-import { belowWanted } from "@/core/chat/verdict";
+import { belowWanted } from "@/core/chat/answers/verdict";
 import type { Following } from "@/server/widget/follows";
 import { testsBelow } from "./operations";
 import { queueReading } from "./reading";

@@ -5,8 +5,8 @@ import type { PublicDay, PublicTime } from "@/core/booking/told";
 import { isOpenState } from "@/core/booking/told";
 import { priceRange } from "@/core/catalog/price";
 import { isOnSale } from "@/core/catalog/product";
-import type { Live, LiveTimes, Need } from "@/core/chat/reply";
-import type { Subject } from "@/core/chat/subject";
+import type { Live, LiveTimes, Need } from "@/core/chat/answers/reply";
+import type { Subject } from "@/core/chat/understands/subject";
 import { dateAfter } from "@/core/site/open-hours";
 import { type SiteWidget, widgetsOfKind } from "@/core/widget/settings";
 import type { SiteRow } from "@/data/site/queries";
@@ -16,7 +16,7 @@ import { times } from "../booking/public/times";
 import { setUpAt } from "../booking/set-up";
 import type { Context } from "../context";
 import { dayIn } from "../day";
-import { catalogOf } from "../shop/catalog";
+import { catalogOf } from "../shop/catalog/catalog";
 
 /** How far ahead the next free day is looked for, in days. */
 const mostAhead = 42;

@@ -1,11 +1,11 @@
 // An outside language model that rewords what the site says: asked with the passages alone, judged sentence by sentence while it
 // answers, and left at the first one that no passage carries. Whatever goes wrong, the site's own sentences are shown.
 import { and, eq, gte, lt, sql } from "drizzle-orm";
+import type { Reply } from "@/core/chat/answers/reply";
 import { costOf, modelLimits, modelReasons, modelRequest } from "@/core/chat/model/ask";
 import { type Carried, mostSentences } from "@/core/chat/model/guard";
 import type { Model } from "@/core/chat/model/model";
-import type { Reply } from "@/core/chat/reply";
-import { sentencesOf } from "@/core/chat/sentences";
+import { sentencesOf } from "@/core/chat/understands/sentences";
 import type { Reason } from "@/core/visitor/decision";
 import { chatModelDays, chatModelKeys } from "@/data/chat/tables";
 import type { SiteRow } from "@/data/site/queries";

@@ -2,13 +2,13 @@
 import { and, desc, eq, gte, inArray, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/mysql-core";
 import Joi from "joi";
+import type { Reply } from "@/core/chat/answers/reply";
 import type { Chat, ChatSource } from "@/core/chat/chat";
 import { gather } from "@/core/chat/group";
-import type { Turn } from "@/core/chat/hear";
-import { readsPage } from "@/core/chat/knowledge";
-import { proposeTests } from "@/core/chat/propose";
-import type { Reply } from "@/core/chat/reply";
+import { readsPage } from "@/core/chat/knows/knowledge";
+import { proposeTests } from "@/core/chat/knows/propose";
 import { chatSchema, sourceSchema } from "@/core/chat/schema";
+import type { Turn } from "@/core/chat/understands/hear";
 import { studioShape } from "@/core/input/shape";
 import { languageSchema } from "@/core/locale/schema";
 import { chatLines, chatRuns, chatTalks } from "@/data/chat/tables";

@@ -2,8 +2,8 @@
 import { createHmac, randomInt, timingSafeEqual } from "node:crypto";
 import { and, eq, sql } from "drizzle-orm";
 import Joi from "joi";
-import { spokenIn } from "@/core/chat/address";
-import { chatSays } from "@/core/chat/say";
+import { spokenIn } from "@/core/chat/answers/address";
+import { chatSays } from "@/core/chat/answers/say";
 import { mailSchema } from "@/core/input/text";
 import { chatLines, chatTalks } from "@/data/chat/tables";
 import { inTransaction } from "@/data/connection";
@@ -16,7 +16,7 @@ import type { VisitorCall } from "../edge/endpoint";
 import { countPoint, takeNetworkPoint } from "../limit";
 import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound, validated } from "../problem";
-import { ordersOf } from "../shop/known";
+import { ordersOf } from "../shop/orders/known";
 import { liveWidget } from "../widget/live";
 import { lineOf, say, type Talk, talkOf, tellDesk } from "./talks";
 

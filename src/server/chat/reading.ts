@@ -2,8 +2,8 @@
 // reads what changed and nothing else.
 
 import { and, eq, inArray, lt, ne, notInArray } from "drizzle-orm";
-import type { KnownPage } from "@/core/chat/knowledge";
-import { type ReadPage, readPage } from "@/core/chat/read-page";
+import type { KnownPage } from "@/core/chat/knows/knowledge";
+import { type ReadPage, readPage } from "@/core/chat/knows/read-page";
 import { foundClips } from "@/core/clips/found";
 import { given } from "@/core/kind/service";
 import { sourceLocale } from "@/core/locale/site-locale";

@@ -1,7 +1,7 @@
 // The server's half of the chat.
 import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
 import Joi from "joi";
-import { chatSays } from "@/core/chat/say";
+import { chatSays } from "@/core/chat/answers/say";
 import { sourceBroken } from "@/core/crawl/words";
 import { mailSchema } from "@/core/input/text";
 import type { Problem } from "@/core/kind/holder";

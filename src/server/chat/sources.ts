@@ -2,7 +2,7 @@
 // again every few days.
 import { and, asc, count, eq, inArray, ne, sql } from "drizzle-orm";
 import type { Chat, ChatSource } from "@/core/chat/chat";
-import type { ReadPage } from "@/core/chat/read-page";
+import type { ReadPage } from "@/core/chat/knows/read-page";
 import { startAddress } from "@/core/crawl/address";
 import { crawlWords } from "@/core/crawl/words";
 import type { DocumentType } from "@/core/media/documents";

@@ -1,8 +1,8 @@
 // Conversations: who said what, and who answers. A browser knows its own by a token, of which only the hash is kept.
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { nanoid } from "nanoid";
-import type { Turn } from "@/core/chat/hear";
-import type { Reply } from "@/core/chat/reply";
+import type { Reply } from "@/core/chat/answers/reply";
+import type { Turn } from "@/core/chat/understands/hear";
 import type { WidgetOf } from "@/core/widget/settings";
 import { chatLines, chatTalks, type KeptReply, type Speaker, type TalkState } from "@/data/chat/tables";
 import type { Executor } from "@/data/connection";

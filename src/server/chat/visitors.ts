@@ -1,10 +1,10 @@
 // What a visitor's browser asks of a chat: a question, what was said since, a rating, a person, to leave a message, to be forgotten.
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
-import { spokenIn } from "@/core/chat/address";
-import { chatPageWords } from "@/core/chat/page-words";
-import { peopleFrom } from "@/core/chat/reply";
-import { chatSays } from "@/core/chat/say";
+import { spokenIn } from "@/core/chat/answers/address";
+import { peopleFrom } from "@/core/chat/answers/reply";
+import { chatSays } from "@/core/chat/answers/say";
+import { chatPageWords } from "@/core/chat/knows/page-words";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import type { WidgetOf } from "@/core/widget/settings";

@@ -1,16 +1,16 @@
 // A site as it stands in the studio, ready to be asked: what the next release will answer.
 import { LRUCache } from "lru-cache";
+import { judge, type Verdict } from "@/core/chat/answers/verdict";
 import type { Chat, TestQuestion } from "@/core/chat/chat";
-import type { KnownPage } from "@/core/chat/knowledge";
-import { judge, type Verdict } from "@/core/chat/verdict";
+import type { KnownPage } from "@/core/chat/knows/knowledge";
 import type { SiteFile } from "@/core/site/site";
 import { inTransaction } from "@/data/connection";
 import { workingUnits } from "@/data/release/units";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, sha256 } from "../context";
 import { keptOfDatabase } from "../kept";
-import { catalogOf, type KnownCatalog } from "../shop/catalog";
-import { liveShopOf } from "../shop/live";
+import { catalogOf, type KnownCatalog } from "../shop/catalog/catalog";
+import { liveShopOf } from "../shop/pages/live";
 import { loadSite } from "../site/whole";
 import { type Answered, type Asking, answer } from "./answer";
 import { type Elsewhere, elsewhereOf } from "./elsewhere";

@@ -1,6 +1,6 @@
 // Everything that can be paid for.
 import { bookingPayable } from "../booking/paid";
-import { orderPayable } from "../shop/paid";
+import { orderPayable } from "../shop/orders/paid";
 import type { Payable } from "./payable";
 import type { PaymentTarget } from "./payments";
 import { trialPayable } from "./trial";

@@ -5,7 +5,7 @@ import { type Released, releasedBytes } from "../bytes/released";
 import type { Context } from "../context";
 import type { SiteCall } from "../operation";
 import { notFound } from "../problem";
-import { shopFile } from "../shop/live";
+import { shopFile } from "../shop/pages/live";
 import { type ZipEntry, type ZipPart, zipped } from "../zip";
 import { redirectType } from "./publisher";
 

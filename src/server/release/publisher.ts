@@ -40,7 +40,7 @@ import { keysOf } from "../bytes/released";
 import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { runSources } from "../process/headers";
-import { liveShopOf, shopFile } from "../shop/live";
+import { liveShopOf, shopFile } from "../shop/pages/live";
 import { pictureKey } from "../site/media";
 import {
   type Asset,

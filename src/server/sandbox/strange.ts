@@ -1,6 +1,6 @@
 // Pages and sitemaps of other sites.
 import { gunzipSync } from "node:zlib";
-import { type ReadPage, readPage } from "@/core/chat/read-page";
+import { type ReadPage, readPage } from "@/core/chat/knows/read-page";
 import { crawlLimits } from "@/core/crawl/crawl";
 import { textOfPage } from "@/core/crawl/letters";
 import { readSitemap, type Sitemap } from "@/core/crawl/sitemap";

@@ -1,7 +1,7 @@
 // What is asked of a worker, and what it answers.
 import type { CalendarAsked, CalendarRead } from "@/core/calendar/read";
 import type { ImportPlan } from "@/core/catalog/plan";
-import type { ReadPage } from "@/core/chat/read-page";
+import type { ReadPage } from "@/core/chat/knows/read-page";
 import type { FeedRead } from "@/core/clips/read";
 import type { Sitemap } from "@/core/crawl/sitemap";
 import type { DocumentType } from "@/core/media/documents";

@@ -2,8 +2,8 @@
 // whatever it holds besides words is passed over.
 
 import { zipSync } from "fflate";
-import type { ReadPage } from "@/core/chat/read-page";
-import { readPage } from "@/core/chat/read-page";
+import type { ReadPage } from "@/core/chat/knows/read-page";
+import { readPage } from "@/core/chat/knows/read-page";
 import { textOfPage } from "@/core/crawl/letters";
 import { plainHtml } from "@/core/crawl/plain-text";
 import type { DocumentType, readableTypes } from "@/core/media/documents";

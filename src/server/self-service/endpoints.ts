@@ -16,8 +16,8 @@ import { type Endpoint, type FormBody, page, type VisitorCall } from "../edge/en
 import { takeNetworkPoint } from "../limit";
 import { notFound } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { basketNamed, basketUnset, keepCart, ownBasket, readCart } from "../shop/carts";
-import { liveShop } from "../shop/live";
+import { basketNamed, basketUnset, keepCart, ownBasket, readCart } from "../shop/cart/carts";
+import { liveShop } from "../shop/pages/live";
 import { ownPart } from "./part";
 import { deviceCookie, devicesIn, idOf, lasts, makeSession, signedIn, whose } from "./sessions";
 

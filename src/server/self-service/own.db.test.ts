@@ -9,7 +9,7 @@ import { visitorSessions } from "@/data/self-service/tables";
 import { shopCarts } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { answerVisitor } from "../edge/visitors";
-import { basketAt, keepCart, newBasket, ownBasket, readCart } from "../shop/carts";
+import { basketAt, keepCart, newBasket, ownBasket, readCart } from "../shop/cart/carts";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { getPage, sendForm } from "../testing/visitor.test-kit";

@@ -18,17 +18,17 @@ import { takeNetworkPoint } from "../limit";
 import { payPath } from "../payment/link";
 import { notFound, Problem } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { type BasketAt, basketAt, basketSet, newBasket } from "./carts";
-import { addToCart, type Buying, checkOut, setCart, shopAt } from "./checkout";
-import { fetchDownload, readDownloadToken } from "./issuing";
-import { bringBack } from "./left-baskets";
-import { orderPath, thanksPath } from "./letters";
-import type { LiveShop } from "./live";
-import { invoiceOf, type PaperFile, voucherSheet } from "./papers";
-import { askReturn } from "./returns";
-import { fillPage } from "./storefront";
-import { readOrderToken } from "./token";
-import { findVoucher, readVoucherToken } from "./vouchers";
+import { type BasketAt, basketAt, basketSet, newBasket } from "./cart/carts";
+import { addToCart, type Buying, checkOut, setCart, shopAt } from "./cart/checkout";
+import { bringBack } from "./cart/left-baskets";
+import { findVoucher, readVoucherToken } from "./cart/vouchers";
+import { fetchDownload, readDownloadToken } from "./orders/issuing";
+import { orderPath, thanksPath } from "./orders/letters";
+import { invoiceOf, type PaperFile, voucherSheet } from "./orders/papers";
+import { askReturn } from "./orders/returns";
+import { readOrderToken } from "./orders/token";
+import type { LiveShop } from "./pages/live";
+import { fillPage } from "./pages/storefront";
 
 export const shopSchemas: Readonly<Record<string, Json>> = {
   CartDeed: {

@@ -18,9 +18,9 @@ import type { SiteRow } from "@/data/site/queries";
 import { registerKnows } from "@/standins/tax-register";
 import { sha256 } from "../context";
 import { fieldProblem } from "../problem";
-import { plainTaxNumber } from "./carts";
-import type { KnownCatalog } from "./catalog";
-import type { LiveShop } from "./live";
+import { plainTaxNumber } from "./cart/carts";
+import type { KnownCatalog } from "./catalog/catalog";
+import type { LiveShop } from "./pages/live";
 
 export type Fields = Readonly<Record<string, unknown>>;
 

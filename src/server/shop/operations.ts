@@ -18,8 +18,8 @@ import { realNow } from "../bytes/store";
 import { type SiteCall, siteOperation } from "../operation";
 import { addPage } from "../page/adding";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
-import { basketInHeader } from "./header-basket";
-import { type Deed, freeSlug, keepFrame, keepProduct, makeProduct, setStock, stockOf } from "./products";
+import { type Deed, freeSlug, keepFrame, keepProduct, makeProduct, setStock, stockOf } from "./catalog/products";
+import { basketInHeader } from "./pages/header-basket";
 
 const pageSize = 100;
 const id = idSchema.required();

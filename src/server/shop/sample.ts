@@ -7,8 +7,8 @@ import type { SiteWidget } from "@/core/widget/settings";
 import { shopCatalogs, shopProducts } from "@/data/shop/tables";
 import { dayIn } from "../day";
 import type { SiteCall } from "../operation";
-import { liveShopOf } from "./live";
-import { stockOf } from "./products";
+import { stockOf } from "./catalog/products";
+import { liveShopOf } from "./pages/live";
 
 const mostProducts = 24;
 

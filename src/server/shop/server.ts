@@ -6,19 +6,19 @@ import { shopOrders } from "@/data/shop/tables";
 import { dayIn } from "../day";
 import { offeredPayments } from "../payment/set-up";
 import type { WidgetServer } from "../widget/half";
-import { bulkOperations } from "./bulk";
-import { forgetBasketFiles } from "./buyer-files";
-import { buyerOperations } from "./buyers";
-import { orderOperations } from "./desk";
-import { orderEndsJob } from "./ending";
+import { fetchEndsJob } from "./cart/fetching";
+import { cartReminderJob, leftBasketOperations } from "./cart/left-baskets";
+import { bulkOperations } from "./catalog/bulk";
+import { goodsJob, importOperations } from "./catalog/imports";
+import { stockOperations } from "./catalog/stock-list";
 import { shopEndpoints, shopSchemas } from "./endpoints";
-import { fetchEndsJob } from "./fetching";
-import { figureOperations } from "./figures";
-import { goodsJob, importOperations } from "./imports";
-import { ordersOf } from "./known";
-import { cartReminderJob, leftBasketOperations } from "./left-baskets";
 import { catalogOperations } from "./operations";
-import { stockOperations } from "./stock-list";
+import { forgetBasketFiles } from "./orders/buyer-files";
+import { buyerOperations } from "./orders/buyers";
+import { orderOperations } from "./orders/desk";
+import { orderEndsJob } from "./orders/ending";
+import { figureOperations } from "./orders/figures";
+import { ordersOf } from "./orders/known";
 
 export const shopServer = {
   operations: {

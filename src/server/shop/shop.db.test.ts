@@ -26,11 +26,11 @@ import { payFor } from "../testing/pay.test-kit";
 import { aBuyer, openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { sendForm } from "../testing/visitor.test-kit";
-import { catalogOf } from "./catalog";
-import { goodsCsv, goodsJob, readTable } from "./imports";
-import { liveShop } from "./live";
-import { makeProduct } from "./products";
-import { fillPage, shopAddressesOf, shownAt } from "./storefront";
+import { catalogOf } from "./catalog/catalog";
+import { goodsCsv, goodsJob, readTable } from "./catalog/imports";
+import { makeProduct } from "./catalog/products";
+import { liveShop } from "./pages/live";
+import { fillPage, shopAddressesOf, shownAt } from "./pages/storefront";
 
 let studio: TestStudio;
 const site = "wrenfield";

@@ -18,7 +18,7 @@ import type { SiteCall } from "../operation";
 import { Problem, validated } from "../problem";
 import { limits, sandboxed } from "../sandbox/sandbox";
 import type { Settings } from "../settings";
-import { storeGoods } from "../shop/goods";
+import { storeGoods } from "../shop/catalog/goods";
 import { refreshShown } from "../widget/shown";
 import { wholeOf, type ZipEntry, type ZipPart, zipped } from "../zip";
 import { queueMaking } from "./media";

@@ -18,7 +18,7 @@ import { siteParts } from "@/server/widget/parts";
 import { type SiteCall, siteOperation } from "../operation";
 import { storeBatch } from "../page/edits";
 import { fieldProblem, notFound } from "../problem";
-import { goodsMediaUses, replaceInGoods } from "../shop/goods";
+import { goodsMediaUses, replaceInGoods } from "../shop/catalog/goods";
 import { refreshShown } from "../widget/shown";
 
 /** Where a medium stands. */

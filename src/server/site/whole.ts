@@ -4,7 +4,7 @@ import type { WidgetParts } from "@/core/widget/settings";
 import type { Executor } from "@/data/connection";
 import { loadDocuments, loadKept, type SiteRow } from "@/data/site/queries";
 import { siteParts } from "@/server/widget/parts";
-import { loadGoods } from "../shop/goods";
+import { loadGoods } from "../shop/catalog/goods";
 
 /** What kinds of widgets keep for a site. */
 export async function partsOf(db: Executor, siteId: string): Promise<Partial<WidgetParts>> {

@@ -5,11 +5,11 @@ import { emptyCart } from "@/core/shop/cart";
 import { newShop } from "@/core/shop/new-shop";
 import { inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
-import { makeOrder } from "@/server/shop/orders";
+import { makeOrder } from "@/server/shop/orders/orders";
 import type { Context } from "../context";
-import { readCart, reckoned } from "../shop/carts";
-import { catalogOf } from "../shop/catalog";
-import { liveShopOf } from "../shop/live";
+import { readCart, reckoned } from "../shop/cart/carts";
+import { catalogOf } from "../shop/catalog/catalog";
+import { liveShopOf } from "../shop/pages/live";
 
 export const aMug = aProduct("mug", {
   name: "Bell mug",

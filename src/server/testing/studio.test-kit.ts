@@ -12,7 +12,7 @@ import type { Incoming } from "@/server/operation";
 import { type OperationName, operations, type Takes } from "@/server/operations";
 import { installWays, paymentsInside } from "@/server/payment/inside";
 import { readSettings } from "@/server/settings";
-import { makeProduct } from "@/server/shop/products";
+import { makeProduct } from "@/server/shop/catalog/products";
 import { importSite } from "@/server/site/file";
 import { bringPictures, keepPictures } from "../../../scripts/lib/kept-pictures";
 import { publishNow, readSiteFiles } from "../../../scripts/lib/studio";

@@ -1,6 +1,6 @@
 // A set-up of one site as it is put into another: with new ids, at the other's place, and only what is wanted of it.
 import type { BookingSetUp, WeeklySpan, YearSeason } from "@/core/booking/booking";
-import { seasonsMeet } from "@/core/booking/hours";
+import { seasonsMeet } from "@/core/booking/hours/hours";
 
 export function copiedSetUp(
   setUp: BookingSetUp,

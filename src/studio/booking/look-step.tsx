@@ -1,9 +1,9 @@
 "use client";
 // How the calendar is drawn, and what visitors choose first. Colours, type and shape follow Brand.
 import { Text } from "@chakra-ui/react";
-import type { BookingLook, OwnLook } from "@/core/booking/look";
 import { usualLook } from "@/core/booking/released";
-import { mayAskAll } from "@/core/booking/size";
+import { mayAskAll } from "@/core/booking/rules/size";
+import type { BookingLook, OwnLook } from "@/core/booking/words/look";
 import { surfaceNames, surfaces } from "@/core/brand/brand";
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { QuietButton } from "@/studio/kit/buttons";

@@ -1,7 +1,7 @@
 // The calendar's calls in a preview: answered here, from the steps as they stand and a copy of the diary that is thrown
 // away.
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
+import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary/diary";
 import { type RehearsedAnswer, RehearsedBooking } from "@/core/booking/rehearsed";
 import { dateOf, dayNumber } from "@/core/time/clock";
 import { ask } from "@/studio/kit/api";

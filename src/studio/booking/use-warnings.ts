@@ -2,9 +2,9 @@
 import { useEffect, useMemo, useState } from "react";
 import type { BookingSetUp, BookingWidgetSettings } from "@/core/booking/booking";
 import type { StepWarning } from "@/studio/widget/half";
-import { useFeeds } from "./feeds";
+import { useFeeds } from "./people/feeds";
 
-type Engine = typeof import("@/core/booking/warnings");
+type Engine = typeof import("@/core/booking/rules/warnings");
 
 const none: readonly StepWarning[] = [];
 
@@ -16,7 +16,7 @@ export function useWarnings(
   const [engine, setEngine] = useState<Engine | null>(null);
   useEffect(() => {
     // Without it nothing is told; it is asked for again with the next workspace.
-    import("@/core/booking/warnings").then(setEngine, () => {});
+    import("@/core/booking/rules/warnings").then(setEngine, () => {});
   }, []);
   const { data: feeds } = useFeeds();
   return useMemo(() => {

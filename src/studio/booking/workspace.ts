@@ -7,12 +7,12 @@ import { sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { useWarnings } from "./use-warnings";
 import { words } from "./words";
 
-const HoursStep = later(() => import("./hours-step").then((module) => module.HoursStep));
+const HoursStep = later(() => import("./hours/hours-step").then((module) => module.HoursStep));
 const LookStep = later(() => import("./look-step").then((module) => module.LookStep));
-const PeopleStep = later(() => import("./people-step").then((module) => module.PeopleStep));
-const PricesStep = later(() => import("./prices-step").then((module) => module.PricesStep));
-const QuestionsStep = later(() => import("./questions-step").then((module) => module.QuestionsStep));
-const ServicesStep = later(() => import("./services-step").then((module) => module.ServicesStep));
+const PeopleStep = later(() => import("./people/people-step").then((module) => module.PeopleStep));
+const PricesStep = later(() => import("./prices/prices-step").then((module) => module.PricesStep));
+const QuestionsStep = later(() => import("./clients/questions-step").then((module) => module.QuestionsStep));
+const ServicesStep = later(() => import("./services/services-step").then((module) => module.ServicesStep));
 const WhereStep = later(() => import("./where-step").then((module) => module.WhereStep));
 const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
 

@@ -2,7 +2,7 @@
 // The brief: who speaks, how, about what not, and when a person is called.
 import { Text } from "@chakra-ui/react";
 import { type Brief, collectable } from "@/core/chat/chat";
-import { closeLanguages } from "@/core/chat/close-language";
+import { closeLanguages } from "@/core/chat/understands/close-language";
 import { changeAt } from "@/core/kind/path";
 import { localesOf } from "@/core/locale/site-locale";
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";

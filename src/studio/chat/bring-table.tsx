@@ -4,7 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { chatLimits } from "@/core/chat/chat";
-import { type ChatTable, type MadeTable, tableOfRows } from "@/core/chat/table";
+import { type ChatTable, type MadeTable, tableOfRows } from "@/core/chat/knows/table";
 import { MainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";

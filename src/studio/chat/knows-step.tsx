@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, ChevronRight, Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
-import { type ChatTable, columnKinds, type TableColumn } from "@/core/chat/table";
+import { type ChatTable, columnKinds, type TableColumn } from "@/core/chat/knows/table";
 import { pagePath } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
 import { askQuietly } from "@/studio/kit/api";

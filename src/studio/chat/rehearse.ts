@@ -1,7 +1,8 @@
 // The chat's calls in a preview: answered from the steps as they stand and from the site as it stands; nothing is kept.
+
+import { chatSays } from "@/core/chat/answers/say";
 import type { Chat } from "@/core/chat/chat";
-import type { Turn } from "@/core/chat/hear";
-import { chatSays } from "@/core/chat/say";
+import type { Turn } from "@/core/chat/understands/hear";
 import { ask } from "@/studio/kit/api";
 import type { Rehearsing } from "@/studio/widget/half";
 import { lookInto } from "./asked";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
-import type { Looked } from "@/core/chat/reply";
+import type { Looked } from "@/core/chat/answers/reply";
 import { pagePath } from "@/core/site/site";
 import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";

@@ -2,7 +2,7 @@
 // How goods reach buyers: zones with their places, ways with their prices, and when parcels leave.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
-import { isPlain } from "@/core/booking/fetching";
+import { isPlain } from "@/core/booking/rules/fetching";
 import { amountText, readAmount } from "@/core/money/read";
 import type { Box as Carton } from "@/core/shipping/boxes";
 import type { Band, Method, PickupMethod, Rate, SendingMethod, Zone } from "@/core/shipping/shipping";

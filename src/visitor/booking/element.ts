@@ -2,8 +2,6 @@
 // typed is lost, whatever happens to the time that was chosen.
 import { html, LitElement, nothing, type TemplateResult } from "lit";
 import type { CoursePart } from "@/core/booking/booking";
-import { lengthWords, minutesWords } from "@/core/booking/length-words";
-import { ownLookClasses } from "@/core/booking/list-css";
 import type { ReleasedBooking } from "@/core/booking/released";
 import {
   isOpenState,
@@ -15,6 +13,8 @@ import {
   type PublicTime,
   type ReleasedService,
 } from "@/core/booking/told";
+import { lengthWords, minutesWords } from "@/core/booking/words/length-words";
+import { ownLookClasses } from "@/core/booking/words/list-css";
 import { moneyWords } from "@/core/money/money";
 import type { BookingApi, Refused, Wish } from "./api";
 import { dateAt, drawDays, listedDateAt, type ShownDays } from "./dates";

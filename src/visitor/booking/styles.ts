@@ -1,7 +1,7 @@
 // The calendar's rules inside its shadow root. Colours, type and shape are the brand's custom properties, on whatever ground
 // its section has.
 import { css, unsafeCSS } from "lit";
-import { listCss, ownLookCss } from "@/core/booking/list-css";
+import { listCss, ownLookCss } from "@/core/booking/words/list-css";
 
 export const styles = css`
 :host{display:block;width:100%;color:inherit;--gap:14px;--cell:44px;--quiet:color-mix(in srgb,currentColor 72%,transparent);--edge:color-mix(in srgb,currentColor 55%,transparent);--soft:color-mix(in srgb,currentColor 9%,transparent)}

@@ -1,7 +1,7 @@
 // The chat on a page: a log of what was said, a field for the next question, and ways on as buttons.
 
-import { spokenIn } from "@/core/chat/address";
-import { type ChatPageWords, chatPageWords } from "@/core/chat/page-words";
+import { spokenIn } from "@/core/chat/answers/address";
+import { type ChatPageWords, chatPageWords } from "@/core/chat/knows/page-words";
 import type { ReleasedChat } from "@/core/chat/released";
 import type { Button } from "@/core/chat/told";
 import { pathMatches } from "@/core/opening/rule";

@@ -1,5 +1,5 @@
 // What an outside language model is asked, and what it costs: messages and passages go in, text comes out.
-import { spokenIn } from "@/core/chat/address";
+import { spokenIn } from "@/core/chat/answers/address";
 import type { Brief } from "@/core/chat/chat";
 import type { Material } from "@/core/chat/model/guard";
 import type { Model } from "@/core/chat/model/model";

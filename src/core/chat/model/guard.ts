@@ -1,10 +1,10 @@
 // Whether what an outside language model said may be shown: every sentence has to be carried by one passage, and every number,
 // price, time, name and link in it has to stand there. What is only likely is not said.
 import { type Outcome, type Reason, refused } from "@/core/visitor/decision";
-import { amountsIn } from "../amounts";
-import { sentencesOf } from "../sentences";
-import type { Synonyms } from "../synonyms";
-import { folded, type Stems, tokensOf } from "../tokens";
+import { amountsIn } from "../knows/amounts";
+import { sentencesOf } from "../understands/sentences";
+import type { Synonyms } from "../understands/synonyms";
+import { folded, type Stems, tokensOf } from "../understands/tokens";
 import { isOrder } from "./orders";
 
 /** What an answer may be made of. */

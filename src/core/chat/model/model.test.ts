@@ -2,8 +2,8 @@
 import fc from "fast-check";
 import { costOf, modelLimits, modelRequest } from "@/core/chat/model/ask";
 import { knowledge } from "../sample.test-kit";
-import { Synonyms } from "../synonyms";
-import { Stems } from "../tokens";
+import { Synonyms } from "../understands/synonyms";
+import { Stems } from "../understands/tokens";
 import { Guard, type Material } from "./guard";
 import { isOrder } from "./orders";
 

@@ -1,8 +1,8 @@
 // A booking's state changes, and its history tells of it.
 import { and, eq, max } from "drizzle-orm";
-import { balanceOf } from "@/core/booking/deposit";
-import type { LetterKind } from "@/core/booking/letter-kinds";
-import { type BookingState, mayBecome } from "@/core/booking/state";
+import { balanceOf } from "@/core/booking/money/deposit";
+import { type BookingState, mayBecome } from "@/core/booking/rules/state";
+import type { LetterKind } from "@/core/booking/words/letter-kinds";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";

@@ -1,9 +1,9 @@
-import type { Answers } from "@/core/booking/answers";
-import type { Assignment } from "@/core/booking/availability";
 import type { BookingSetUp, Instant } from "@/core/booking/booking";
-import { lateFeeOf, payNowOf } from "@/core/booking/deposit";
-import type { Wish } from "@/core/booking/obstacles";
-import { billOf, servingOf } from "@/core/booking/price";
+import { lateFeeOf, payNowOf } from "@/core/booking/money/deposit";
+import { billOf, servingOf } from "@/core/booking/money/price";
+import type { Assignment } from "@/core/booking/rules/availability";
+import type { Wish } from "@/core/booking/rules/obstacles";
+import type { Answers } from "@/core/booking/words/answers";
 import { bookings } from "@/data/booking/tables";
 import type { Locked } from "@/server/booking/deeds/locked";
 import { availabilityNow, clockFor, serviceIn } from "../ask";

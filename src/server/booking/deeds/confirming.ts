@@ -1,8 +1,8 @@
 // A hold becomes a booking; or somebody of the studio books by hand.
 import { and, eq } from "drizzle-orm";
-import type { Answers } from "@/core/booking/answers";
 import type { Service } from "@/core/booking/booking";
-import { paymentMs } from "@/core/booking/state";
+import { paymentMs } from "@/core/booking/rules/state";
+import type { Answers } from "@/core/booking/words/answers";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import type { Locked } from "@/server/booking/deeds/locked";

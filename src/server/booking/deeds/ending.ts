@@ -1,6 +1,6 @@
 // What ends by itself, and what is old.
 import { and, eq, inArray, isNull, lt } from "drizzle-orm";
-import { endingStates } from "@/core/booking/state";
+import { endingStates } from "@/core/booking/rules/state";
 import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
 import { workLocked } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";

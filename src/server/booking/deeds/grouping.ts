@@ -2,7 +2,7 @@
 // off, and nobody owes anything.
 import { and, eq, inArray } from "drizzle-orm";
 import { decidedAt } from "@/core/booking/booking";
-import { bookedStates, takingStates } from "@/core/booking/state";
+import { bookedStates, takingStates } from "@/core/booking/rules/state";
 import { bookingDates, bookingSessions, bookings } from "@/data/booking/tables";
 import { workLocked } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";

@@ -1,6 +1,6 @@
 // A time held for a while.
 import { and, eq } from "drizzle-orm";
-import { holdMs, takesTime } from "@/core/booking/state";
+import { holdMs, takesTime } from "@/core/booking/rules/state";
 import { bookings } from "@/data/booking/tables";
 import { bookingOf } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";

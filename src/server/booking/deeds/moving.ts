@@ -1,7 +1,7 @@
 // Bookings moved and cancelled.
 import type { Instant } from "@/core/booking/booking";
-import { balanceOf, cancellingCosts, isLate } from "@/core/booking/deposit";
-import { waitingListStates } from "@/core/booking/state";
+import { balanceOf, cancellingCosts, isLate } from "@/core/booking/money/deposit";
+import { waitingListStates } from "@/core/booking/rules/state";
 import { moneyWords } from "@/core/money/money";
 import { bookingOf } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";

@@ -1,11 +1,11 @@
 // Waiting for a start that is full: being put on its list, being offered what becomes free in the order in which one came,
 // and taking it while it is kept.
 import { and, asc, count, eq, gt, inArray } from "drizzle-orm";
-import type { Answers } from "@/core/booking/answers";
-import { lateFeeOf, payNowOf } from "@/core/booking/deposit";
-import type { Wish } from "@/core/booking/obstacles";
-import { bookedStates, waitingListStates } from "@/core/booking/state";
-import { mostWaiting, offeredUntil } from "@/core/booking/waiting";
+import { lateFeeOf, payNowOf } from "@/core/booking/money/deposit";
+import type { Wish } from "@/core/booking/rules/obstacles";
+import { bookedStates, waitingListStates } from "@/core/booking/rules/state";
+import { mostWaiting, offeredUntil } from "@/core/booking/rules/waiting";
+import type { Answers } from "@/core/booking/words/answers";
 import { lockDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";

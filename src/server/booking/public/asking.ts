@@ -1,7 +1,7 @@
 // What a visitor without scripts asks for: a letter to the business. Nothing is booked by it.
 import Joi from "joi";
-import { askWords } from "@/core/booking/ask-words";
-import { bookingId } from "@/core/booking/schema";
+import { bookingId } from "@/core/booking/rules/schema";
+import { askWords } from "@/core/booking/words/ask-words";
 import { lineSchema, mailSchema } from "@/core/input/text";
 import { escapeHtml } from "@/core/render/escape";
 import { senderOf } from "@/core/site/site";

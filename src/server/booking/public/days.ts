@@ -1,10 +1,10 @@
 // The state of every day, kept as long as nothing it depends on changes.
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
-import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
 import { type CoursePart, partsSold } from "@/core/booking/booking";
 import { datesOfAny, publicDays } from "@/core/booking/public";
-import { mayAskAll } from "@/core/booking/size";
+import { minutesField, partField, seatsField, zoneField } from "@/core/booking/rules/asked";
+import { mayAskAll } from "@/core/booking/rules/size";
 import type { PublicDay } from "@/core/booking/told";
 import { dayNumber } from "@/core/time/clock";
 import { dateSchema } from "@/core/time/schema";

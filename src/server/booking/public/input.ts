@@ -1,6 +1,6 @@
 // What visitors' questions and deeds name: services, resources, seats, starts.
 import { type CoursePart, chosenLength, type Instant, type Service, sellsPart } from "@/core/booking/booking";
-import { bookingId } from "@/core/booking/schema";
+import { bookingId } from "@/core/booking/rules/schema";
 import { dayNumber, minutesOf } from "@/core/time/clock";
 import { earliestYear, isWallDateTime, latestYear, readInstant } from "@/core/time/dates";
 import type { ZoneClock } from "@/core/time/zone-clock";

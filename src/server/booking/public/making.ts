@@ -1,9 +1,9 @@
 // Keeping a time for a while, and making a booking of it.
 import Joi from "joi";
-import { answersSchema, refusal } from "@/core/booking/answers";
-import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/asked";
 import type { Service } from "@/core/booking/booking";
-import { crowdWords } from "@/core/booking/words";
+import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/rules/asked";
+import { answersSchema, refusal } from "@/core/booking/words/answers";
+import { crowdWords } from "@/core/booking/words/words";
 import { lockSite } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";
 import { networksOf } from "../../account/network";

@@ -2,8 +2,8 @@
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { momentOf, publicBill } from "@/core/booking/public";
-import { clientMayChangeUntil, waitingListStates } from "@/core/booking/state";
-import { crowdWords } from "@/core/booking/words";
+import { clientMayChangeUntil, waitingListStates } from "@/core/booking/rules/state";
+import { crowdWords } from "@/core/booking/words/words";
 import { bookings } from "@/data/booking/tables";
 import { bookingOf, lockSite } from "@/server/booking/deeds/lock";
 import type { Locked } from "@/server/booking/deeds/locked";

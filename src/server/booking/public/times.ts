@@ -1,9 +1,9 @@
 // The times of a day, and why a start is not offered.
 import Joi from "joi";
-import { minutesField, partField, seatsField, zoneField } from "@/core/booking/asked";
 import type { CoursePart } from "@/core/booking/booking";
 import { momentOf, publicTimes } from "@/core/booking/public";
-import { fullStarts } from "@/core/booking/waiting";
+import { minutesField, partField, seatsField, zoneField } from "@/core/booking/rules/asked";
+import { fullStarts } from "@/core/booking/rules/waiting";
 import { dayNumber } from "@/core/time/clock";
 import { dateSchema } from "@/core/time/schema";
 import { validated } from "../../problem";

@@ -6,7 +6,7 @@ import { Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import type { ReactNode } from "react";
 import { useState } from "react";
-import { balanceOf, isLate } from "@/core/booking/deposit";
+import { balanceOf, isLate } from "@/core/booking/money/deposit";
 import { moneyWords } from "@/core/money/money";
 import type { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { Fragment, useDeferredValue, useState } from "react";
-import { type BookingState, bookingStates } from "@/core/booking/state";
+import { type BookingState, bookingStates } from "@/core/booking/rules/state";
 import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
 import { useHeard } from "@/studio/frame/stream";

@@ -2,7 +2,7 @@
 // A booking as the Desk has it, its state in lists, and the clock of its place.
 import { Text } from "@chakra-ui/react";
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { BookingState } from "@/core/booking/state";
+import type { BookingState } from "@/core/booking/rules/state";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";

@@ -5,7 +5,6 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useMemo, useState } from "react";
-import { Availability } from "@/core/booking/availability";
 import {
   type BookingSetUp,
   type CoursePart,
@@ -16,8 +15,9 @@ import {
   type Resource,
   type Service,
 } from "@/core/booking/booking";
-import { partOfBooking } from "@/core/booking/course";
-import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary";
+import { Diary, type DiaryEntry, type OutsideBusy } from "@/core/booking/diary/diary";
+import { Availability } from "@/core/booking/rules/availability";
+import { partOfBooking } from "@/core/booking/rules/course";
 import { dateOf, dayNumber, minutesOf } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { Gives } from "@/server/operations";

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import type { BookingSetUp } from "@/core/booking/booking";
-import type { HourFilled } from "@/core/booking/figures";
+import type { HourFilled } from "@/core/booking/diary/figures";
 import { decimalsOf, moneyWords } from "@/core/money/money";
 import { timeOf } from "@/core/time/clock";
 import type { Gives } from "@/server/operations";

@@ -1,8 +1,8 @@
 // What the Desk's calendar draws: bookings of one service, start and resources as one block with its seats, busy time from
 // outside, and time off.
 import type { BookingSetUp, LocalDate, Resource } from "@/core/booking/booking";
-import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary";
-import { hoursOf } from "@/core/booking/hours";
+import type { DiaryEntry, OutsideBusy } from "@/core/booking/diary/diary";
+import { hoursOf } from "@/core/booking/hours/hours";
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { DeskBooking } from "./booking";

@@ -3,7 +3,7 @@ import { downloadLines, json, onlyBy, respond } from "@/app/respond";
 import { decodedHeader, readBody } from "@/server/edge/request";
 import { takePoint } from "@/server/limit";
 import { onSite } from "@/server/operation";
-import { goodsCsv, largestTable, readTable } from "@/server/shop/imports";
+import { goodsCsv, largestTable, readTable } from "@/server/shop/catalog/imports";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string }> }) {
   return respond(request, async (incoming) => {

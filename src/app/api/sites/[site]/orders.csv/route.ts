@@ -1,7 +1,7 @@
 // Orders of some days as CSV, for whoever keeps the books: ?from=2026-01-01&to=2026-03-31.
 import { downloadLines, onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { bookkeepersCsv, daysIn } from "@/server/shop/figures";
+import { bookkeepersCsv, daysIn } from "@/server/shop/orders/figures";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string }> }) {
   return respond(request, async (incoming) => {

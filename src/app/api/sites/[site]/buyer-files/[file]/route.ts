@@ -2,7 +2,7 @@
 import { attachment } from "@/app/attachment";
 import { onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { buyerFile } from "@/server/shop/buyer-files";
+import { buyerFile } from "@/server/shop/orders/buyer-files";
 
 export async function GET(request: Request, { params }: { params: Promise<{ site: string; file: string }> }) {
   return respond(request, async (incoming) => {

@@ -1,7 +1,7 @@
 // Papers of an order as PDF: "invoice", "packing" (what is still to be sent), "packing-0" (a parcel), "credit-0" (a refund).
 import { download, onlyBy, respond } from "@/app/respond";
 import { onSite } from "@/server/operation";
-import { paperNamed } from "@/server/shop/papers";
+import { paperNamed } from "@/server/shop/orders/papers";
 
 type Params = Promise<{ site: string; order: string; paper: string }>;
 
