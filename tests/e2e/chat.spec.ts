@@ -105,6 +105,14 @@ test("a test set is proposed from the pages, run, and a failure leads to its rea
   await expect(page.getByText(/^\d+ right/)).toBeVisible();
   await page.getByRole("button", { name: /What should I wear\?/ }).click();
   await expectSome(page.getByText("muddy up to the elbows", { exact: false }));
+  // What is asked before a question may be left out again.
+  await page.getByRole("button", { name: "Change", exact: true }).first().click();
+  const before = page.getByLabel("Asked before it");
+  await before.fill("Do you have an oven?");
+  await before.fill("");
+  await page.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(page.getByText("Write the question.")).toBeHidden();
+  await expect(before).toBeHidden();
   await expectAccessible(page);
   await saved(page);
   await studio.publish();

@@ -65,15 +65,6 @@ interface Kept {
   readonly bodies: ReadonlyMap<string, PageNode | undefined>;
 }
 
-/**
- * A string whose pieces are joined. An engine keeps the pieces of what is put together until somebody reads it; of a section
- * they would be thousands, which its memory's cleaner would go through again and again.
- */
-function inOnePiece(html: string): string {
-  html.charCodeAt(0);
-  return html;
-}
-
 const markupOf = (list: readonly Part[]) => {
   let html = "";
   for (const part of list) html += part.html;
@@ -153,7 +144,7 @@ export class Renderer {
     const same = before && (before.page === page.id || !before.part.uses.includes("navigation"));
     if (same && before.eager === first && this.showsSame(before)) return before.part;
     drawing.begin(page, node.id, first);
-    const part = drawing.partOf(inOnePiece(drawing.rendered(node)));
+    const part = drawing.partOf(drawing.rendered(node));
     this.kept.set(node, { page: page.id, eager: first, part, shown: drawing.shown, bodies: drawing.bodies });
     return part;
   }

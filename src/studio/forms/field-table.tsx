@@ -16,7 +16,7 @@ import { Commas, Lines } from "@/studio/kit/line-list";
 import { MoneyRow } from "@/studio/kit/money-input";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
-import type { Form } from "./form";
+import { type Empty, emptyOf, type Form } from "./form";
 
 const PictureChoice = later(() => import("@/studio/media/picture-choice").then((module) => module.PictureChoice));
 
@@ -50,8 +50,6 @@ type More<T, A = unknown> = Partial<Pick<TableField<T>, "shown" | "open" | "stac
   readonly hint?: string | ((item: T, around: A) => string | undefined);
 };
 type Options = readonly (readonly [string, string])[];
-/** What is kept while nothing stands in the field. */
-type Empty = { readonly empty?: unknown };
 
 interface LineSet {
   readonly most?: number;
@@ -73,7 +71,8 @@ interface NumberSet extends Empty {
   readonly unit?: string;
   readonly min?: number;
   readonly max?: number;
-  readonly step?: number;
+  /** Whole numbers where nothing is said; null for any. */
+  readonly step?: number | null;
   /** What stands in the field while it holds none; it may then be left empty. */
   readonly none?: string;
   /** So many of what is kept are one of what is typed. */
@@ -204,7 +203,7 @@ const choice: Fields<Any, unknown>["choice"] = (name, label, options, { empty, r
   ));
 
 const makers: Fields<Any, unknown> = {
-  line: (name, label, { most, placeholder, type, list, read, empty = "", ...more } = {}) =>
+  line: (name, label, { most, placeholder, type, list, read, ...more } = {}) =>
     inRow(name, label, more, ({ ids, value, item, set }) => (
       <TextInput
         {...ids}
@@ -214,10 +213,10 @@ const makers: Fields<Any, unknown> = {
         list={list}
         disabled={more.open?.(item) === false}
         value={String(value ?? "")}
-        onChange={(typed) => set((read ? read(typed) : typed) || empty, true)}
+        onChange={(typed) => set((read ? read(typed) : typed) || emptyOf(more, ""), true)}
       />
     )),
-  area: (name, label, { rows = 3, placeholder, mono, empty = "", ...more } = {}) =>
+  area: (name, label, { rows = 3, placeholder, mono, ...more } = {}) =>
     inRow(name, label, more, ({ ids, value, set }) => (
       <TextArea
         {...ids}
@@ -225,15 +224,15 @@ const makers: Fields<Any, unknown> = {
         mono={mono}
         placeholder={placeholder}
         value={String(value ?? "")}
-        onChange={(typed) => set(typed || empty, true)}
+        onChange={(typed) => set(typed || emptyOf(more, ""), true)}
       />
     )),
   number: (name, label, { none, per = 1, unit, min, max, step = 1, ...more } = {}) => {
-    const empty = "empty" in more ? more.empty : none === undefined ? 0 : undefined;
+    const empty = emptyOf(more, none === undefined ? 0 : undefined);
     return inRow(name, label, more, ({ ids, value, item, set }) => (
       <NumberInput
         {...ids}
-        {...{ unit, min, max, step, placeholder: none, disabled: more.open?.(item) === false }}
+        {...{ unit, min, max, step: step ?? undefined, placeholder: none, disabled: more.open?.(item) === false }}
         value={typeof value === "number" && !Number.isNaN(value) ? value / per : undefined}
         onChange={(typed) => set(typed === undefined ? empty : per === 1 ? typed : Math.round(typed * per), true)}
       />
@@ -294,16 +293,16 @@ const makers: Fields<Any, unknown> = {
     whole(name, "", more, (form) => {
       const ticked = valueAt(form.item, name) as readonly string[];
       const all = optionsOf(options, form);
+      const known = all.map(([one]) => one);
+      // What is no option now, because it is not there yet or any more, stays as it is.
+      const others = ticked.filter((one) => !known.includes(one));
       return all.map(([one, label]) => (
         <Tick
           key={one}
           label={label}
           checked={ticked.includes(one)}
           onChange={(on) =>
-            setAt(
-              form,
-              name,
-            )(all.map(([value]) => value).filter((value) => (value === one ? on : ticked.includes(value))))
+            setAt(form, name)([...known.filter((each) => (each === one ? on : ticked.includes(each))), ...others])
           }
         />
       ));
@@ -330,9 +329,13 @@ const makers: Fields<Any, unknown> = {
     inRow(name, label, more, ({ ids, value, set }) => (
       <Commas {...ids} value={(value as readonly string[] | undefined) ?? []} onChange={(list) => set(list, true)} />
     )),
-  day: (name, label, { empty = null, ...more } = {}) =>
+  day: (name, label, more = {}) =>
     inRow(name, label, more, ({ ids, value, set }) => (
-      <Day {...ids} value={(value as string | null | undefined) || null} onChange={(day) => set(day ?? empty)} />
+      <Day
+        {...ids}
+        value={(value as string | null | undefined) || null}
+        onChange={(day) => set(day ?? emptyOf(more, null))}
+      />
     )),
   picture: (name, label, { without, empty, ...more } = {}) =>
     whole(name, "", more, (form) => {

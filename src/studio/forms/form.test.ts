@@ -1,4 +1,4 @@
-import { type Form, lineOf, settingsForm } from "./form";
+import { emptyOf, type Form, lineOf, settingsForm } from "./form";
 
 interface Service {
   readonly name: string;
@@ -55,4 +55,11 @@ describe("one thing of a list is a form of its own", () => {
     lineOf(form, "lengths", 0).put({ minutes: 90 });
     expect(changes.map(([, typed]) => typed)).toEqual(["lengths 1 minutes", undefined]);
   });
+});
+
+test("a field that is emptied keeps what its line says, also where the value is left out; else what is usual", () => {
+  expect(emptyOf({}, "")).toBe("");
+  expect(emptyOf({ empty: null }, "")).toBeNull();
+  expect(emptyOf({ empty: undefined }, "")).toBeUndefined();
+  expect(emptyOf({ empty: 24 }, 0)).toBe(24);
 });

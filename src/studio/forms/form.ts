@@ -35,3 +35,11 @@ export function lineOf<T, L extends keyof T & string>(
       ),
   };
 }
+
+/** What a line of a table says is kept while nothing stands in its field; undefined leaves the value out. */
+export interface Empty {
+  readonly empty?: unknown;
+}
+
+/** What is kept while nothing stands in a field: what its line says, also where that is nothing at all; the usual otherwise. */
+export const emptyOf = (line: Empty, usual: unknown): unknown => ("empty" in line ? line.empty : usual);

@@ -55,6 +55,7 @@ const lookFields: readonly TableField<Settings>[] = [
     "look.basket",
     own.showsBasket,
     (["sheet", "page"] as const).map((one) => [one, own.basketPlaces[one]]),
+    { shows: ({ look }) => look.basket ?? "sheet" },
   ),
   of.group(own.columns, [column("wide", 6), column("tablet", 4), column("phone", 2)]),
   of.number("look.perPage", own.perPage, { min: 4, max: 96, step: 4, unit: own.productsUnit, empty: 24 }),

@@ -118,8 +118,8 @@ const questionFields = [
   fieldsOf<Chosen>().lines("options", own.options, { hint: own.optionsHint, shown: hasOptions }),
   {
     ...ofCounted.beside(
-      ofCounted.number("min", own.between, { none: own.noLeast, empty: null }),
-      ofCounted.number("max", own.most, { none: own.noMost, empty: null }),
+      ofCounted.number("min", own.between, { step: null, none: own.noLeast, empty: null }),
+      ofCounted.number("max", own.most, { step: null, none: own.noMost, empty: null }),
     ),
     shown: isCounted,
   },

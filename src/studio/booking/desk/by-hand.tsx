@@ -108,38 +108,36 @@ const serviceOf = ({ setUp, first }: FormProps, id: string) => setUp.services.fi
 const named = (list: readonly { readonly id: string; readonly name: string }[]) =>
   list.map(({ id, name }) => [id, name] as const);
 
-/** What of a service is chosen: only what it offers. */
-const offered: readonly TableField<Chosen>[] = [
-  of.choice("service", words.service, (_chosen, { setUp }) => named(setUp.services)),
-  of.slot(({ around: { chosenService: service }, ...form }) => (
-    <FieldTable
-      {...form}
-      of={[
-        ...(service.capacity > 1 ? [of.number("seats", words.seatsField, { empty: 1 })] : []),
-        ...(service.course
-          ? [
-              of.choice(
-                "part",
-                words.part,
-                courseParts.map((one) => [one, words.parts[one]]),
-              ),
-            ]
-          : []),
-        ...(service.lengths
-          ? [
-              of.choice(
-                "minutes",
-                words.length,
-                service.lengths.map((one) => [String(one.minutes), words.minutes(one.minutes)]),
-                { read: Number, shows: ({ minutes }) => String(chosenLength(service, minutes)) },
-              ),
-            ]
-          : []),
-      ]}
-    />
-  )),
-];
+/** What of a service is chosen: what it offers and nothing else. */
+const offered = of.slot(({ around: { chosenService: service }, ...form }) => (
+  <FieldTable
+    {...form}
+    of={[
+      ...(service.capacity > 1 ? [of.number("seats", words.seatsField, { empty: 1 })] : []),
+      ...(service.course
+        ? [
+            of.choice(
+              "part",
+              words.part,
+              courseParts.map((one) => [one, words.parts[one]]),
+            ),
+          ]
+        : []),
+      ...(service.lengths
+        ? [
+            of.choice(
+              "minutes",
+              words.length,
+              service.lengths.map((one) => [String(one.minutes), words.minutes(one.minutes)]),
+              { read: Number, shows: ({ minutes }) => String(chosenLength(service, minutes)) },
+            ),
+          ]
+        : []),
+    ]}
+  />
+));
 
+const which = of.choice("service", words.service, (_chosen, { setUp }) => named(setUp.services));
 const person = of.choice("resource", words.person, (_chosen, { leaders }) => [["", words.anybody], ...named(leaders)], {
   shows: ({ resource }) => resource,
 });
@@ -197,6 +195,8 @@ function useByHand(props: FormProps) {
     part: service.course ? chosen.part : ("whole" as const),
   };
   const put = (part: Partial<Chosen>) => {
+    // A day that is cleared is none; the one before stays.
+    if ("date" in part && !part.date) return;
     // Another day has other times; whatever is chosen anew is another deed, with no rule set aside yet.
     const start = part.date && part.date !== chosen.date ? { start: null } : {};
     const minutes = part.service ? { minutes: null } : {};
@@ -260,10 +260,7 @@ function Form(props: FormProps) {
         </>
       }
     >
-      <FieldTable
-        {...form}
-        of={moving ? [person, day] : ([offered[0], person, ...offered.slice(1), day] as typeof offered)}
-      />
+      <FieldTable {...form} of={moving ? [person, day] : [which, person, offered, day]} />
       <Times
         {...judged}
         date={chosen.date}

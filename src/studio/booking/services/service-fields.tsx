@@ -9,7 +9,7 @@ import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-tabl
 import { type Form, lineOf } from "@/studio/forms/form";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Day } from "@/studio/kit/day-time";
-import { Row, TextInput, Tick } from "@/studio/kit/fields";
+import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
 import { later } from "@/studio/kit/later";
 import { State } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
@@ -157,7 +157,7 @@ interface Tax {
 
 const ofTax = fieldsOf<Tax>();
 const taxFields = [
-  ofTax.number("percent", own.tax, { unit: "%", min: 0, step: 0.1, none: own.noTax }),
+  ofTax.number("percent", own.tax, { unit: "%", min: 0, step: null, none: own.noTax }),
   ofTax.tick("included", own.taxIncluded, { shown: ({ percent }) => percent !== undefined }),
 ];
 
@@ -177,23 +177,22 @@ function Lengths(form: Form<Service>) {
             {...(at ? { borderTopWidth: "1px", borderColor: "line", pt: "8px" } : {})}
           >
             <Box flex="1">
-              <FieldTable
-                {...line}
-                of={[
-                  fieldsOf<typeof length>().number("minutes", own.nthLength(at + 1), {
-                    ...minutes,
-                    faults: ["minutes", ""],
-                  }),
-                ]}
-                fault={(path) => (path ? line.fault(path) : fault(`lengths[${at}]`))}
-                put={(change) =>
-                  // The first is how long it takes where nothing is chosen.
-                  put({
-                    lengths: lengths.map((one, nth) => (nth === at ? { ...one, ...change } : one)),
-                    ...(at === 0 && change.minutes ? { durationMinutes: change.minutes } : {}),
-                  })
-                }
-              />
+              <Row label={own.nthLength(at + 1)} error={line.fault("minutes") ?? fault(`lengths[${at}]`)}>
+                {(ids) => (
+                  <NumberInput
+                    {...ids}
+                    {...minutes}
+                    value={length.minutes}
+                    onChange={(typed) =>
+                      // The first is how long it takes where nothing is chosen.
+                      put({
+                        lengths: lengths.map((one, nth) => (nth === at ? { ...one, minutes: typed ?? 0 } : one)),
+                        ...(at === 0 && typed ? { durationMinutes: typed } : {}),
+                      })
+                    }
+                  />
+                )}
+              </Row>
               <MoneyRow
                 label={own.lengthPrice}
                 optional
