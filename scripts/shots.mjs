@@ -70,6 +70,7 @@ try {
   await page.getByRole("link", { name: "Kiln-opening letter" }).click();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "When" }).click();
   await page.getByTestId("verdict").waitFor();
+  await page.getByLabel("Trigger 1", { exact: true }).waitFor();
   await shot("popup-when");
   await page.goto(studio("/s/wrenfield/widgets"));
   await page.getByRole("link", { name: "Wrenfield shop" }).click();

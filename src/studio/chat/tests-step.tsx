@@ -245,7 +245,9 @@ const TestLine = ({
           {result.was && result.was !== result.verdict ? `, ${own.was(own.verdicts[result.was])}` : ""}
         </Text>
       ) : null}
-      <QuietButton onClick={onEdit}>{own.edit}</QuietButton>
+      <QuietButton aria-label={own.editOf(test.question)} onClick={onEdit}>
+        {own.edit}
+      </QuietButton>
     </Flex>
   );
 };

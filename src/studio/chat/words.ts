@@ -280,6 +280,7 @@ export const words = {
     ] as const,
     engine: "Engine",
     edit: "Change",
+    editOf: (question: string) => `Change “${question}”`,
     done: "Done",
     remove: "Remove",
     verdicts: { right: "right", wrong: "wrong", unknown: "not known" },
