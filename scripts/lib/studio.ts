@@ -59,8 +59,8 @@ export function readSiteFiles(path: string): AsyncIterable<Uint8Array> | Map<str
   return files;
 }
 
-/** Publishes a site and waits for the end; says how far it is. */
-export async function publishNow(
+/** Publishes a site with the runner at hand, and waits until it is live; says how far it is. */
+export async function publishBeside(
   context: Context,
   account: { id: string; name: string; email: string },
   key: string,
@@ -69,17 +69,22 @@ export async function publishNow(
   if (!(await findSite(context.db, key))) throw new Error(`There is no site “${key}”.`);
   const call = await onSite(callAs(context, account), key, "releases.make");
   const { job, number } = await startPublishing(call);
+  for (let said = ""; ; ) {
+    const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));
+    const words = `${key}: release ${number}, ${row?.done} of ${row?.total}`;
+    if (words !== said) say(words);
+    said = words;
+    if (row?.state === "done") return number;
+    if (row?.state === "failed") throw new Error(row.error ?? "The release failed.");
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+}
+
+/** Publishes a site with a runner of its own, and waits for all that it works at; says how far it is. */
+export async function publishNow(...[context, ...of]: Parameters<typeof publishBeside>): Promise<number> {
   const runner = startRunner(context, jobKinds, 100);
   try {
-    for (let said = ""; ; ) {
-      const [row] = await context.db.select().from(jobs).where(eq(jobs.id, job));
-      const words = `${key}: release ${number}, ${row?.done} of ${row?.total}`;
-      if (words !== said) say(words);
-      said = words;
-      if (row?.state === "done") return number;
-      if (row?.state === "failed") throw new Error(row.error ?? "The release failed.");
-      await new Promise((resolve) => setTimeout(resolve, 60));
-    }
+    return await publishBeside(context, ...of);
   } finally {
     await runner.stop();
   }

@@ -50,6 +50,13 @@ const formsMoving: Readonly<Partial<Record<PictureType, readonly PictureForm[]>>
 export const formsOf = ({ type, moves }: Pick<MediaEntry, "type" | "moves">): readonly PictureForm[] =>
   (moves ? formsMoving : formsByType)[type as PictureType] ?? [];
 
+/** The form that takes long to make: pages offer it once it has been made beside. */
+const madeLater: PictureForm = "avif";
+
+/** The forms that are made while one waits, in the same order. */
+export const formsAtOnce = (entry: Pick<MediaEntry, "type" | "moves">): readonly PictureForm[] =>
+  formsOf(entry).filter((form) => form !== madeLater);
+
 /** Whether it is drawn anew at any size, and so neither made in widths nor ever too small. */
 export const isDrawing = ({ type }: Pick<MediaEntry, "type">): boolean => type === "image/svg+xml";
 
@@ -75,12 +82,12 @@ export function usedWidths(
   return below.includes(largest as never) ? below : [...below, largest];
 }
 
-/** Every file that pages may ask for of a picture. */
+/** Every file that pages may ask for of a picture, in `forms`. */
 export const variantsOf = (
   entry: Pick<MediaEntry, "widthPx" | "heightPx" | "type" | "moves">,
   turn: Turn = 0,
-): readonly Variant[] =>
-  formsOf(entry).flatMap((form) => usedWidths(entry, turn).map((widthPx) => ({ form, widthPx, turn })));
+  forms: readonly PictureForm[] = formsOf(entry),
+): readonly Variant[] => forms.flatMap((form) => usedWidths(entry, turn).map((widthPx) => ({ form, widthPx, turn })));
 
 /** Name of a variant's file: "<hash>-960.avif", "<hash>-t90-480.webp", "<hash>-480.still.webp". */
 export const variantName = (hash: string, { form, widthPx, turn }: Variant): string =>

@@ -49,6 +49,8 @@ export interface RenderOptions {
   readonly origin: string | null;
   /** Pictures are shown in the form that is made at once, and not in the lightest. */
   readonly quick?: boolean;
+  /** Whether the form of a picture that takes long to make is not there yet, and so not offered. */
+  waits?(hash: string): boolean;
   /** Address of one of the files that are made of a picture. */
   mediaUrl(hash: string, variant: Variant): string;
   /** Address of a file to take home. */

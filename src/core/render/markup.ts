@@ -17,7 +17,7 @@ export type PageScript = BlockScript | "head";
 
 /**
  * Something of the site that a rendering was made from: "page:<id>" (its address), "media:<hash>", "turned:<hash> <degrees>", "widget:<id>",
- * "shared:<id>", "clips:<id>" (what a feed has found), "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
+ * "shared:<id>", "clips:<id>" (what a feed has found), "waits:<hash>" (a picture is shown without the form that takes long to make), "navigation", "name". Where none of them has changed, and the section neither, it would be rendered the same.
  */
 export type Use =
   | `page:${string}`
@@ -26,6 +26,7 @@ export type Use =
   | `widget:${string}`
   | `shared:${string}`
   | `clips:${string}`
+  | `waits:${string}`
   | "navigation"
   | "name";
 

@@ -2,6 +2,7 @@
 import { type Cut, pointOf } from "@/core/media/cut";
 import type { MediaEntry } from "@/core/media/entry";
 import {
+  formsAtOnce,
   formsOf,
   isDrawing,
   mayTurn,
@@ -17,6 +18,8 @@ import type { RenderedPicture } from "./markup";
 interface PictureAddresses {
   /** Pictures are shown in the form that is made at once, and not in the lightest. */
   readonly quick?: boolean;
+  /** Whether the form that takes long to make is not there yet. */
+  waits?(hash: string): boolean;
   /** Address of one of the files that are made of a picture. */
   mediaUrl(hash: string, variant: Variant): string;
 }
@@ -24,7 +27,7 @@ interface PictureAddresses {
 /** A medium that is a picture, as a place of it cuts it. */
 export function renderedPicture(
   entry: MediaEntry,
-  { quick = false, mediaUrl }: PictureAddresses,
+  { quick = false, waits, mediaUrl }: PictureAddresses,
   cut?: Cut,
 ): RenderedPicture {
   const turn = mayTurn(entry) ? (cut?.turn ?? 0) : 0;
@@ -35,7 +38,8 @@ export function renderedPicture(
   const set = (form: PictureForm) =>
     widths.length > 1 ? widths.map((width) => `${address(form, width)} ${width}w`).join(", ") : address(form, largest);
   // A stage shows what is made at once.
-  const forms = quick && !isDrawing(entry) ? (["webp"] as const) : formsOf(entry);
+  const forms =
+    quick && !isDrawing(entry) ? (["webp"] as const) : waits?.(entry.hash) ? formsAtOnce(entry) : formsOf(entry);
   const last = forms.at(-1) as PictureForm;
   const light = forms.includes("webp" as never) ? "webp" : last;
   const { x, y } = pointOf(cut, entry);

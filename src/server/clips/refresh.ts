@@ -14,7 +14,7 @@ import { type Context, sha256 } from "../context";
 import { fetchOutside } from "../outside/fetch";
 import { reachOf } from "../outside/reach";
 import { Problem } from "../problem";
-import { queueRenewing } from "../release/renew";
+import { queueRenewing } from "../release/waiting";
 import { addPicture } from "../site/media";
 import { foundBy } from "./found";
 import { readSource } from "./read";

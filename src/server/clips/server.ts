@@ -11,7 +11,7 @@ import { widgets } from "@/data/widget/tables";
 import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
-import { queueRenewing } from "../release/renew";
+import { queueRenewing } from "../release/waiting";
 import type { WidgetServer } from "../widget/half";
 import { foundBy } from "./found";
 import { askedOf, clipsJob, readSoon, refreshClips } from "./refresh";

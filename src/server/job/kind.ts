@@ -8,6 +8,8 @@ import type { Context } from "../context";
 export const lanes = {
   quick: { atOnce: 1, aSite: 1 },
   slow: { atOnce: 1, aSite: 1 },
+  /** Making what pages ask for of pictures: a release need not wait for it. */
+  pictures: { atOnce: 1, aSite: 1 },
   /** What waits for hosts outside: no site takes more than its part of the waiting. */
   outside: { atOnce: 4, aSite: 1 },
 } as const;

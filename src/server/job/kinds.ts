@@ -31,7 +31,7 @@ export const jobKinds: JobKinds = {
     run: recoveryJob,
   },
   mail: { lane: "quick", payload: Joi.object({ mail: id }), run: mailJob },
-  pictures: { lane: "slow", payload: Joi.object({}), run: picturesJob },
+  pictures: { lane: "pictures", payload: Joi.object({}), run: picturesJob },
   renew: { lane: "slow", payload: Joi.object({}), run: renewJob },
   standingClips: { lane: "outside", payload: Joi.object({}), run: standingClipsJob },
   sweep: { lane: "slow", payload: Joi.object({}), run: sweepJob },

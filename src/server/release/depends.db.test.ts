@@ -4,11 +4,14 @@ import sharp from "sharp";
 import type { Edit } from "@/core/page/edit";
 import type { PageNode } from "@/core/page/node";
 import type { Popup } from "@/core/popup/popup";
+import { inTransaction } from "@/data/connection";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
+import { media } from "@/data/site/tables";
 import { releasedBytes } from "../bytes/released";
-import { addPicture } from "../site/media";
+import { addPicture, queueMaking } from "../site/media";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
+import { renewPages } from "./renew";
 
 let studio: TestStudio;
 const site = "wrenfield";
@@ -83,6 +86,40 @@ test("a new picture that no page shows renders none; shown on one page, that one
   await edit("visit", insert(block("newpic", "picture", { media: hash, alt: "A new picture" })));
   expect(await publish()).toBe(1);
   expect((await live("/visit")).html).toContain("A new picture");
+});
+
+test("a picture goes out at once without the form that takes long, and its pages are made anew when that is there", async () => {
+  const { db } = studio.context;
+  const { id: siteId } = await row();
+  const [newest] = await db
+    .select({ hash: media.hash })
+    .from(media)
+    .where(and(eq(media.siteId, siteId), eq(media.name, "new.png")));
+  const hash = newest?.hash ?? "";
+  const here = and(eq(media.siteId, siteId), eq(media.hash, hash));
+  const shown = async () =>
+    [...(await live("/visit")).html.matchAll(new RegExp(`/_a/${hash.slice(0, 24)}[^ "]+`, "g"))].map(([path]) => path);
+  /** Of the addresses that the page names, those that visitors would not find. */
+  const missing = async () => {
+    const found = await Promise.all([...new Set(await shown())].map((path) => live(path)));
+    return found.filter(({ blob }) => blob === undefined);
+  };
+  await db.update(media).set({ made: false }).where(here);
+  await edit("visit", insert(block("afterpic", "heading", { text: "What it shows", level: 2 })));
+  expect(await publish()).toBe(1);
+  expect((await shown()).filter((path) => path.endsWith(".avif"))).toEqual([]);
+  expect(await shown()).not.toEqual([]);
+  expect(await missing()).toEqual([]);
+  // Nothing is known yet: looking through them changes nothing, and neither does another release.
+  const before = await row();
+  expect(await renewPages(studio.context, siteId, async () => {})).toBe(0);
+  expect(await publish()).toBe(0);
+  await inTransaction(db, (tx) => queueMaking(tx, siteId));
+  await studio.work();
+  expect((await shown()).some((path) => path.endsWith(".avif"))).toBe(true);
+  expect(await missing()).toEqual([]);
+  expect((await row()).renewed).toBe(before.renewed + 1);
+  expect(await publish()).toBe(0);
 });
 
 test("a widget's words render the pages that carry it, and where it opens decides which those are", async () => {

@@ -41,6 +41,8 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     linkBase: "",
     origin: null,
     mediaUrl: releasedPicture,
+    // The live release may have gone out before they were made.
+    waits: () => true,
     documentUrl: () => "",
     fontUrl: (file) => fonts.get(file)?.path ?? "",
     standIn: standInOrigins(context.settings),

@@ -25,6 +25,7 @@ import { conflict, fieldProblem, forbidden, notFound, Problem } from "../problem
 import { loadKeptSite } from "../site/whole";
 import { buildRelease } from "./build";
 import { keepUnits } from "./units";
+import { queueIfWaiting } from "./waiting";
 
 /**
  * Queues a release of the site as it stands now, without the changes left out. Throws 422 with every finding that stops
@@ -187,6 +188,7 @@ export async function publishJob(context: Context, run: JobRun): Promise<void> {
     await tx.update(releases).set({ state: "complete", rendered }).where(eq(releases.id, release.id));
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, row.id));
     await beginLive(tx, row.id, release.widgets);
+    await queueIfWaiting(tx, row.id);
     await announce(tx, row.id, "live", { key: row.key });
   });
   context.liveChanged(row.key);
@@ -222,6 +224,7 @@ export async function goBackTo(call: SiteCall, releaseId: string): Promise<{ liv
       );
     await tx.update(sites).set({ liveReleaseId: release.id }).where(eq(sites.id, call.site.id));
     await beginLive(tx, call.site.id, release.widgets);
+    await queueIfWaiting(tx, call.site.id);
     await announce(tx, call.site.id, "live", { key: call.site.key });
     return release.number;
   });

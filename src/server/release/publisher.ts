@@ -8,7 +8,7 @@ import { foundClips } from "@/core/clips/found";
 import { given } from "@/core/kind/service";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { isPicture } from "@/core/media/entry";
-import { pictureForms, type Turn, variantsOf } from "@/core/media/forms";
+import { formsAtOnce, formsOf, pictureForms, type Turn, variantsOf } from "@/core/media/forms";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
 import { surroundKinds } from "@/core/page/surround/standing";
@@ -41,7 +41,7 @@ import { foundOf } from "../clips/found";
 import { type Context, sha256, siteOrigin, standInOrigins } from "../context";
 import { runSources } from "../process/headers";
 import { liveShopOf, shopFile } from "../shop/pages/live";
-import { pictureKey } from "../site/media";
+import { pictureKey, waitingPictures } from "../site/media";
 import {
   type Asset,
   fontAssets,
@@ -139,6 +139,8 @@ export class Publisher {
     private readonly scripts: VisitorScripts,
     /** What feeds have found, by the widget. */
     private readonly found: ReadonlyMap<string, FoundClips>,
+    /** Pictures whose slow form is being made beside: the release shows them without, and is renewed. */
+    private readonly waiting: ReadonlySet<string>,
   ) {
     this.made = new MadeFiles(context);
     this.frame = frameOf(site);
@@ -151,6 +153,7 @@ export class Publisher {
       mediaUrl: releasedPicture,
       documentUrl: releasedDocument,
       fontUrl: (file) => this.fonts.get(file)?.path ?? "",
+      waits: (hash) => this.waiting.has(hash),
       standIn: standInOrigins(context.settings),
       services: given(foundClips, (widget) => this.found.get(widget)),
       codeUrl,
@@ -177,7 +180,8 @@ export class Publisher {
     const holding = await statesHolding(context.db, siteId, releaseId, clickTargetsOf(site));
     const fonts = await fontAssets(usedFamilies(site));
     const found = await foundOf(context.db, siteId, site.widgets, site.settings);
-    return new Publisher(context, siteId, releaseId, site, holding, fonts, scripts, found);
+    const waiting = await waitingPictures(context.db, siteId);
+    return new Publisher(context, siteId, releaseId, site, holding, fonts, scripts, found, waiting);
   }
 
   /** What one thing that a page was made from is like now. */
@@ -206,6 +210,7 @@ export class Publisher {
         .map((page) => [page.id, page.title, this.paths.get(page.id), page.parent ?? null]),
     name: () => this.site.name,
     clips: (id) => this.found.get(id) ?? null,
+    waits: (hash) => this.waiting.has(hash),
     shared: (id) => {
       const body = this.shared.get(id);
       // Which of its blocks open something depends on the widgets' rules.
@@ -308,13 +313,14 @@ export class Publisher {
     return rows;
   }
 
-  /** A picture in all its forms and widths: the rows name bytes that are there already. */
+  /** A picture in the forms that are shown, in all widths: the rows name bytes that are there already. */
   private async picture(hash: string, turn: Turn): Promise<readonly FileRow[]> {
     const entry = this.media.get(hash);
     if (entry && !isPicture(entry))
       return [this.row(releasedDocument(entry), entry.type, { blob: hash, packed: false })];
     const rows: FileRow[] = [];
-    for (const variant of entry ? variantsOf(entry, turn) : []) {
+    const forms = entry ? (this.waiting.has(hash) ? formsAtOnce(entry) : formsOf(entry)) : [];
+    for (const variant of entry ? variantsOf(entry, turn, forms) : []) {
       const blob = await pictureKey(this.context, this.siteId, hash, variant);
       rows.push(this.row(releasedPicture(hash, variant), pictureForms[variant.form].type, { blob, packed: false }));
     }
@@ -339,6 +345,8 @@ export class Publisher {
         return widget ? picturesOfWidget(widget, this.frame) : [];
       }),
     ];
+    const waits = [...new Set(pictures)].filter((hash) => this.waiting.has(hash));
+    const uses: readonly Use[] = [...rendered.uses, ...waits.map((hash) => `waits:${hash}` as const)];
     const codes = rendered.codes.map(({ address, html: text, origins }) =>
       this.file(address, html, text, { code: origins }),
     );
@@ -363,8 +371,8 @@ export class Publisher {
       widgets: scripts,
     });
     const own = this.file(pagePath(page, this.locale), html, text, {
-      input: this.inputOf(kept, rendered.uses),
-      uses: rendered.uses,
+      input: this.inputOf(kept, uses),
+      uses,
       styles,
       ...(rendered.frames.length ? { frames: rendered.frames } : {}),
       ...(rendered.runs.length ? { runs: runSources(rendered.runs) } : {}),

@@ -1,22 +1,18 @@
-// Pages of the live release that show what a feed has found are made anew when that changes: row by row in the release
-// itself, as it was published, without anything that waits to be published.
+// Pages of the live release that show what a feed has found are made anew when that changes, and so are those that went
+// out before all forms of their pictures were made: row by row in the release itself, as it was published, without
+// anything that waits to be published.
 import { and, eq, ne, sql } from "drizzle-orm";
 import { pagePath } from "@/core/site/site";
-import { type Executor, inTransaction } from "@/data/connection";
+import { inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { wholePages } from "@/data/release/page-states";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
-import { queueOnly } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
 import { Publisher } from "./publisher";
 
-/** Has the live pages looked through that show what feeds have found. */
-export const queueRenewing = (tx: Executor, siteId: string): Promise<void> =>
-  queueOnly(tx, { kind: "renew", siteId, payload: {}, onlyOne: `renew:${siteId}` });
-
-/** Makes the live pages anew whose feeds have found something else since; answers how many. */
+/** Makes the live pages anew whose feeds have found something else since, or whose pictures are there in all forms now; answers how many. */
 export async function renewPages(context: Context, siteId: string, told: () => Promise<void>): Promise<number> {
   const { db } = context;
   const [site] = await db.select().from(sites).where(eq(sites.id, siteId));
@@ -29,12 +25,12 @@ export async function renewPages(context: Context, siteId: string, told: () => P
     .select({ path: releaseFiles.path, input: releaseFiles.input, uses: releaseFiles.uses })
     .from(releaseFiles)
     .where(and(eq(releaseFiles.siteId, siteId), eq(releaseFiles.releaseId, release.id), ne(releaseFiles.input, "")));
-  const fed = new Map(
-    rows.filter(({ uses }) => uses.some((use) => use.startsWith("clips:"))).map((row) => [row.path, row]),
+  const renewed = new Map(
+    rows.filter(({ uses }) => uses.some((use) => /^(clips|waits):/.test(use))).map((row) => [row.path, row]),
   );
   const changed = new Map(
     release.snapshot.pages.flatMap((page) => {
-      const row = fed.get(pagePath(page));
+      const row = renewed.get(pagePath(page));
       return row && row.input !== publisher.inputOf(page, row.uses) ? [[page.id, page] as const] : [];
     }),
   );

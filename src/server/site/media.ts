@@ -4,6 +4,7 @@ import sharp, { type Sharp } from "sharp";
 import { documentKinds, documentTypeOf, documentTypes, filmTypes } from "@/core/media/documents";
 import { isPicture, type MediaEntry } from "@/core/media/entry";
 import {
+  formsAtOnce,
   formsOf,
   isDrawing,
   mayTurn,
@@ -11,6 +12,7 @@ import {
   pictureForms,
   usedWidths,
   type Variant,
+  variantName,
   variantNamed,
   variantsOf,
 } from "@/core/media/forms";
@@ -23,6 +25,7 @@ import { queueOnly } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
 import { type Context, sha256 } from "../context";
 import { fieldProblem, notFound, Problem } from "../problem";
+import { queueIfWaiting } from "../release/waiting";
 import type { Film } from "../sandbox/film";
 import { longestMovingMs, pictureLimits } from "../sandbox/picture";
 import { sandboxed } from "../sandbox/sandbox";
@@ -179,12 +182,27 @@ async function drawVariant(original: Buffer, { form, widthPx, turn }: Variant): 
   return writers[form](sized, ms ? Math.max(1, Math.floor(longestMovingMs / ms)) : 1).toBuffer();
 }
 
-/** Makes a variant of a picture; whoever asks has been seen to have the picture. */
-async function makeVariant(
-  context: Context,
-  hash: string,
-  variant: Variant,
-): Promise<{ readonly key: string; readonly bytes: Buffer }> {
+interface MadeVariant {
+  readonly key: string;
+  readonly bytes: Buffer;
+}
+
+/** Variants that are being made in this process: a release and the job that makes pictures ask for the same ones. */
+const inTheMaking = new WeakMap<Context["bytes"], Map<string, Promise<MadeVariant>>>();
+
+/** Makes a variant of a picture, once for all who ask meanwhile; each has been seen to have the picture. */
+function makeVariant(context: Context, hash: string, variant: Variant): Promise<MadeVariant> {
+  const name = variantName(hash, variant);
+  const here = inTheMaking.get(context.bytes) ?? new Map<string, Promise<MadeVariant>>();
+  inTheMaking.set(context.bytes, here);
+  const begun = here.get(name);
+  if (begun) return begun;
+  const making = makeAnew(context, hash, variant).finally(() => here.delete(name));
+  here.set(name, making);
+  return making;
+}
+
+async function makeAnew(context: Context, hash: string, variant: Variant): Promise<MadeVariant> {
   const original = await context.bytes.get(hash);
   if (!original) throw notFound("This picture", "hash");
   const bytes = await drawVariant(original, variant);
@@ -252,7 +270,7 @@ export async function pictureFile(
   return { type: pictureForms[asked.form].type, body: await pictureVariant(context, siteId, hash, asked) };
 }
 
-/** So many pictures are made before other long work has its turn. */
+/** So many pictures are made before other sites have their turn. */
 const madeAtOnce = 4;
 
 const unmade = (db: Executor, siteId: string) =>
@@ -261,6 +279,10 @@ const unmade = (db: Executor, siteId: string) =>
     .from(media)
     .where(and(eq(media.siteId, siteId), eq(media.made, false), isNull(media.removedAt)))
     .orderBy(asc(media.createdAt), asc(media.hash));
+
+/** The site's pictures of which not everything is made yet. */
+export const waitingPictures = async (db: Executor, siteId: string): Promise<ReadonlySet<string>> =>
+  new Set((await unmade(db, siteId)).map(({ hash }) => hash));
 
 /** Queues making what pages will ask for of a site's new pictures, so that the next release need not wait for it. */
 export const queueMaking = (tx: Executor, siteId: string): Promise<void> =>
@@ -282,7 +304,9 @@ async function makeAll(context: Context, row: typeof media.$inferSelect): Promis
         .update(media)
         .set({ print: await printOf(context, hash) })
         .where(here);
-    for (const variant of variantsOf(row))
+    // Those first that a release waits for.
+    const forms = [...new Set([...formsAtOnce(row), ...formsOf(row)])];
+    for (const variant of variantsOf(row, 0, forms))
       if (!(await madeVariant(context, hash, variant))) await makeVariant(context, hash, variant);
   } catch (error) {
     // It is made when it is asked for, and whoever asks learns why it can't be.
@@ -303,5 +327,6 @@ export async function picturesJob(context: Context, run: JobRun): Promise<void> 
     await run.finish(tx);
     const [more] = siteId ? await unmade(tx, siteId).limit(1) : [];
     if (siteId && more) await queueMaking(tx, siteId);
+    else if (siteId) await queueIfWaiting(tx, siteId);
   });
 }

@@ -369,6 +369,10 @@ const looks: Readonly<Record<RowOf, string>> = {
   tooSoon: "repeating-linear-gradient(135deg, var(--chakra-colors-line) 0 2px, var(--chakra-colors-sheet) 2px 6px)",
 };
 
+/** From this share of the day's line the words of a stretch fit into it, and from this one its numbers alone. */
+const wordsFit = 0.2;
+const numbersFit = 0.08;
+
 function BandBox({
   of,
   band,
@@ -388,11 +392,13 @@ function BandBox({
   if (from >= to) return null;
   const service = part.services.find(({ id }) => id === band.service);
   const time = (instant: Instant) => clock.wallOf(instant).slice(11);
+  const [free, all] = [band.free ?? 0, band.all ?? 0];
+  const wide = (to - from) / (line.to - line.from);
   const said =
     of === "open"
       ? own.openFromTo(time(band.from), time(band.to))
       : of === "set"
-        ? own.free(band.free ?? 0, band.all ?? 0)
+        ? own.free(free, all)
         : of === "tidyUp"
           ? own.minutes(Math.round((band.to - band.from) / 60_000))
           : (service?.name ?? (band.words || (of === "away" ? words.year.marks.closed : "")));
@@ -414,7 +420,7 @@ function BandBox({
       title={`${said} ${time(band.from)}–${time(band.to)}`}
       style={{ background: ground, opacity: of === "set" && band.free === 0 ? 0.35 : 1 }}
     >
-      {said}
+      {of === "set" && wide < wordsFit ? (wide < numbersFit ? "" : `${free}/${all}`) : said}
     </Box>
   );
 }
