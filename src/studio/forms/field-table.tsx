@@ -28,7 +28,7 @@ interface Held<T, A = unknown> {
   readonly item: T;
   readonly around: A;
   /** `typed`: it is one of a run of changes by typing. */
-  set(value: unknown, typed?: true): void;
+  set(value: unknown, typed?: true, besides?: Partial<T>): void;
 }
 
 type Control<T> =
@@ -65,6 +65,8 @@ interface ChoiceSet<T> {
   readonly shows?: (item: T) => string;
   /** The value that an option stands for. */
   readonly read?: (chosen: string) => unknown;
+  /** What else an option makes of the item: what would not hold with it. */
+  readonly besides?: (chosen: string) => Partial<T>;
 }
 
 interface NumberSet extends Empty {
@@ -180,8 +182,8 @@ function faultOf<T>({ name, faults = [name] }: TableField<T>, { item, fault }: F
 
 const setAt =
   ({ item, put }: Form<Any>, name: string) =>
-  (value: unknown, typed?: true) =>
-    put(changeAt(item, name, value), typed && name);
+  (value: unknown, typed?: true, besides?: Partial<Any>) =>
+    put({ ...changeAt(item, name, value), ...besides }, typed && name);
 
 const optionsOf = <T, A>(
   options: Options | ((item: T, around: A) => Options),
@@ -190,13 +192,17 @@ const optionsOf = <T, A>(
 
 const rolesAsOptions = (roles: readonly ColourRole[]): Options => roles.map((role) => [role, roleNames[role]]);
 
-const choice: Fields<Any, unknown>["choice"] = (name, label, options, { empty, read, shows, ...more } = {}) =>
+const choice: Fields<Any, unknown>["choice"] = (name, label, options, { empty, read, shows, besides, ...more } = {}) =>
   inRow(name, label, more, ({ ids, value, item, around, set }) => (
     <Choice
       {...ids}
       value={shows ? shows(item) : String(value ?? "")}
       onChange={(chosen) =>
-        set(chosen === "" && (more.departs || empty !== undefined) ? empty : read ? read(chosen) : chosen)
+        set(
+          chosen === "" && (more.departs || empty !== undefined) ? empty : read ? read(chosen) : chosen,
+          undefined,
+          besides?.(chosen),
+        )
       }
       options={optionsOf(options, { item, around })}
     />

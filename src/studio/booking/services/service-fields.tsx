@@ -45,7 +45,10 @@ const isPaid = ({ confirm }: Service) => confirm === "payment";
 
 const booking: readonly TableField<Service>[] = [
   of.number("capacity", own.capacity, { hint: own.capacityHint }),
-  of.choice("confirm", own.confirm, own.confirms),
+  of.choice("confirm", own.confirm, own.confirms, {
+    // A deposit is of what is paid.
+    besides: (chosen) => (chosen === "payment" ? {} : { deposit: undefined }),
+  }),
   of.slot((form) => <PortionRow label={own.deposit} none={own.noDeposit} of="deposit" {...form} />, { shown: isPaid }),
   of.slot((form) => (
     <PortionRow label={own.lateFee} none={own.noLateFee} hint={own.lateFeeHint} of="lateFee" {...form} />

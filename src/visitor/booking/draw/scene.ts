@@ -1,0 +1,66 @@
+// What every part of the calendar is drawn from: the visit, the words, and what can be done.
+import { html, nothing } from "lit";
+import type { Moment, ReleasedService } from "@/core/booking/told";
+import { minutesWords } from "@/core/booking/words/length-words";
+import { moneyWords } from "@/core/money/money";
+import type { Fields } from "../fields";
+import { longDay, timeOfDay, written } from "../month";
+import { minutesOf, partOf, type Visit } from "../visit";
+import type { Words } from "../words";
+
+export interface Scene {
+  readonly visit: Visit;
+  readonly words: Words;
+  readonly fields: Fields;
+  /** The visitor's own zone; "" where it is not known. */
+  readonly zone: string;
+  /** Now, in ms: moves on while a time is kept. */
+  readonly clock: number;
+  /** Where links to a booking lead; null in a rehearsal. */
+  readonly bookingBase: string | null;
+  readonly deeds: Deeds;
+}
+
+/** What a visitor can do. */
+export interface Deeds {
+  /** Makes the visit another one. */
+  turn(change: (visit: Visit) => Visit): void;
+  take(start: string): void;
+  wait(time: Moment): void;
+  /** Sends what was filled in. */
+  send(event: Event): void;
+  /** A key pressed on the days. */
+  key(event: KeyboardEvent): void;
+  again(): void;
+}
+
+export const money = ({ visit }: Scene, amount: number): string =>
+  moneyWords({ amount, currency: visit.form.currency }, visit.language);
+
+export function priceOf(scene: Scene, price: ReleasedService["price"]) {
+  if (!price) return nothing;
+  return html`<span class="w-price">${price.earlier === null ? nothing : html`<s>${money(scene, price.earlier)}</s> `}${money(scene, price.amount)}</span>`;
+}
+
+export const placeOf = ({ form, service }: Visit) => form.places.find(({ id }) => id === service?.place);
+
+/** Whether the visitor's clock shows another time than the place's. */
+export const differs = (time: { readonly place: string; readonly visitor?: string }): boolean =>
+  time.visitor !== undefined && time.visitor !== time.place;
+
+/** The chosen service with the length, or how much of it, that was chosen. */
+export function chosenWords({ visit, words }: Pick<Scene, "visit" | "words">): string {
+  const name = visit.service?.name ?? "";
+  const [part, minutes] = [partOf(visit), minutesOf(visit)];
+  if (part && part !== "whole") return `${name}, ${words.parts[part]}`;
+  return minutes === null ? name : `${name}, ${minutesWords(minutes, words, visit.language)}`;
+}
+
+/** An instant on the visitor's clock. */
+export const momentWords = ({ visit, zone }: Scene, instant: number): string =>
+  new Intl.DateTimeFormat(visit.language, { ...longDay, ...timeOfDay, ...(zone ? { timeZone: zone } : {}) }).format(
+    instant,
+  );
+
+export const timeWords = ({ visit }: Scene, moment: { readonly place: string; readonly visitor?: string }): string =>
+  written(moment.visitor ?? moment.place, visit.language, timeOfDay);

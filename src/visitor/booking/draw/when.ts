@@ -1,0 +1,156 @@
+// When: how long or how much, the days, and the times of a day.
+import { html, nothing } from "lit";
+import { isOpenState, type PublicTime } from "@/core/booking/told";
+import { minutesWords } from "@/core/booking/words/length-words";
+import { drawDays, type ShownDays } from "../dates";
+import { cityOf, longDay, partOfDay, timeOfDay, written } from "../month";
+import {
+  boundsOf,
+  dateChosen,
+  dayChosen,
+  listedOn,
+  minutesOf,
+  partOf,
+  partsOf,
+  searched,
+  turned,
+  type Visit,
+  wished,
+} from "../visit";
+import { differs, money, placeOf, priceOf, type Scene, timeWords } from "./scene";
+
+function shownDays({ visit, words, deeds }: Scene): ShownDays {
+  const { language, month, days, day, focused, busy, today, step, form, service } = visit;
+  const first = step === "date";
+  return {
+    ...{ words, language, month, days, day, focused, busy, today, bounds: boundsOf(visit), key: deeds.key },
+    waits: first ? form.services.some((one) => one.waiting) : service?.waiting === true,
+    choose: (date) => deeds.turn((now) => (first ? dateChosen(now, date) : dayChosen(now, date))),
+    turn: (by) => deeds.turn((now) => turned(now, by)),
+  };
+}
+
+/** One of some, as radio buttons; each choice asks for the days anew. */
+const oneOf = (
+  { deeds }: Scene,
+  legend: string,
+  name: string,
+  choices: readonly {
+    readonly value: string | number;
+    readonly label: string;
+    readonly price: unknown;
+    readonly chosen: boolean;
+    readonly wish: Partial<Pick<Visit, "chosen" | "chosenPart">>;
+  }[],
+) =>
+  html`<fieldset class="lengths"><legend>${legend}</legend>${choices.map(
+    ({ value, label, price, chosen, wish }) =>
+      html`<label class="tick"><input type="radio" name=${name} value=${value} .checked=${chosen} @change=${() => deeds.turn((now) => wished(now, wish))}><span>${label}</span>${price}</label>`,
+  )}</fieldset>`;
+
+function drawParts(scene: Scene) {
+  const { visit, words } = scene;
+  const parts = partsOf(visit.service);
+  if (parts.length < 2) return nothing;
+  const prices = { whole: visit.service?.price ?? null, rest: null, one: visit.service?.joining?.one ?? null };
+  const choices = parts.map((part) => ({
+    value: part,
+    label: words.parts[part],
+    price: priceOf(scene, prices[part]),
+    chosen: part === partOf(visit),
+    wish: { chosenPart: part },
+  }));
+  return oneOf(scene, words.howMuch, "part", choices);
+}
+
+function drawLengths(scene: Scene) {
+  const { visit, words } = scene;
+  const lengths = visit.service?.lengths ?? [];
+  if (!lengths.length) return nothing;
+  const priced = new Set(lengths.map(({ price }) => price?.amount)).size > 1;
+  const choices = lengths.map(({ minutes, price }) => ({
+    value: minutes,
+    label: minutesWords(minutes, words, visit.language),
+    price: priced ? priceOf(scene, price) : nothing,
+    chosen: minutes === minutesOf(visit),
+    wish: { chosen: minutes },
+  }));
+  return oneOf(scene, words.howLong, "minutes", choices);
+}
+
+function drawSeats({ visit, words, deeds }: Scene) {
+  const most = visit.service?.mostSeats ?? 1;
+  if (most < 2) return nothing;
+  const typed = (event: Event) => {
+    const input = event.target as HTMLInputElement;
+    const seats = Math.min(most, Math.max(1, Math.round(Number(input.value)) || 1));
+    input.value = String(seats);
+    deeds.turn((now) => wished(now, { seats }));
+  };
+  return html`<p><label for="seats">${words.seats}</label><input id="seats" type="number" min="1" max=${most} .value=${String(visit.seats)} @change=${typed}></p>`;
+}
+
+function slotButton(scene: Scene, time: PublicTime, many: boolean) {
+  const { visit, words, deeds } = scene;
+  const { start } = time;
+  const city = cityOf(placeOf(visit)?.zone ?? "");
+  const notes = [
+    differs(start) ? words.placeTime(written(start.place, visit.language, timeOfDay), city) : "",
+    (visit.service?.capacity ?? 1) > 1 ? words.placesLeft(time.seatsLeft) : "",
+    many && time.price ? money(scene, time.price.each) : "",
+  ].filter(Boolean);
+  return html`<li><button type="button" class="slot" ?disabled=${visit.busy} @click=${() => deeds.take(start.instant)}>${timeWords(scene, start)}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
+}
+
+function drawFull(scene: Scene) {
+  const { visit, words, deeds } = scene;
+  if (!visit.full.length) return nothing;
+  const slots = visit.full.map(
+    (time) =>
+      html`<li><button type="button" class="slot waits" ?disabled=${visit.busy} @click=${() => deeds.wait(time)}>${timeWords(scene, time)} <small>${words.waitingList}</small></button></li>`,
+  );
+  return html`<h4>${words.fullTimes}</h4><ul class="slots" role="list">${slots}</ul>`;
+}
+
+function drawSlots(scene: Scene, times: readonly PublicTime[]) {
+  const { visit, words } = scene;
+  if (!times.length && !visit.full.length) return html`<p>${words.emptyDay}</p>`;
+  const many = new Set(times.map(({ price }) => price?.each)).size > 1;
+  const course = times[0]?.dates?.[1]
+    ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${written(start.place, visit.language, { ...longDay, ...timeOfDay })}</li>`)}</ol>`
+    : nothing;
+  const parts = (["morning", "afternoon", "evening"] as const).map((part) => ({
+    part,
+    own: times.filter(({ start }) => partOfDay(start.visitor ?? start.place) === part),
+  }));
+  return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${words[part]}</h4><ul class="slots" role="list">${own.map((time) => slotButton(scene, time, many))}</ul>` : nothing))}${course}${drawFull(scene)}`;
+}
+
+/** Where nothing of what is shown is free: a way on. */
+function drawEmpty({ visit, words, deeds }: Scene) {
+  const known = [...visit.days.values()];
+  if (!known.length || visit.busy || known.some(({ state }) => isOpenState(state))) return nothing;
+  const said = visit.form.look.view === "month" ? words.emptyMonth : words.emptyDays;
+  return html`<p role="status">${said} <button type="button" class="link" @click=${() => deeds.turn(searched)}>${words.later}</button></p>`;
+}
+
+function drawNext(scene: Scene) {
+  const { visit, words, deeds } = scene;
+  if (!visit.listed) return html`<p role="status">${words.loading}…</p>`;
+  return html`${visit.listed.map(({ date, times }) => html`<h4>${written(date, visit.language, longDay)}</h4>${drawSlots(scene, times)}`)}<button type="button" class="plain" @click=${() => deeds.turn(listedOn)}>${words.later}</button>`;
+}
+
+export const drawDate = (scene: Scene) =>
+  html`<div class="when"><div>${drawDays[scene.visit.form.look.view](shownDays(scene))}${drawEmpty(scene)}</div></div>`;
+
+export function drawWhen(scene: Scene) {
+  const { visit, words } = scene;
+  const { view } = visit.form.look;
+  const shown = [...(visit.times ?? []), ...(visit.listed ?? []).flatMap(({ times }) => times)];
+  const zones = shown.some(({ start }) => differs(start));
+  return html`${drawParts(scene)}${drawLengths(scene)}${drawSeats(scene)}
+    <div class="when"><div>${view === "next" ? drawNext(scene) : drawDays[view](shownDays(scene))}
+    ${drawEmpty(scene)}</div>
+    <div aria-live="polite">${zones ? html`<p class="w-quiet">${words.yourTime(cityOf(placeOf(visit)?.zone ?? ""))}</p>` : nothing}
+    ${visit.day ? html`<h4>${written(visit.day, visit.language, longDay)}</h4>${visit.times ? drawSlots(scene, visit.times) : html`<p>${words.loading}…</p>`}` : nothing}</div></div>`;
+}
